@@ -1,0 +1,30 @@
+package org.pelerin.app.account;
+
+import java.time.Instant;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface AccountMapper {
+
+    @Select("SELECT * FROM account WHERE name = #{name}")
+    Account byName(String name);
+
+    @Select("SELECT COUNT(*) FROM account")
+    long count();
+
+    @Insert(
+            "INSERT INTO account (name, display_name, password_hash, role) VALUES (#{name}, #{displayName}, #{hash}, #{role})")
+    void insert(String name, String displayName, String hash, Role role);
+
+    @Update("UPDATE account SET failed_count = failed_count + 1 WHERE name = #{name}")
+    void countFailure(String name);
+
+    @Update("UPDATE account SET blocked_until_at = #{until} WHERE name = #{name}")
+    void block(String name, Instant until);
+
+    @Update("UPDATE account SET failed_count = 0, blocked_until_at = NULL WHERE name = #{name} AND failed_count > 0")
+    void clearFailures(String name);
+}

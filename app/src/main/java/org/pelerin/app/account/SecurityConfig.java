@@ -1,0 +1,55 @@
+package org.pelerin.app.account;
+
+import io.github.wimdeblauwe.htmx.spring.boot.security.HxRefreshHeaderAuthenticationEntryPoint;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.authentication.LockedException;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
+import org.springframework.security.web.util.matcher.AnyRequestMatcher;
+import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
+
+@Configuration
+class SecurityConfig {
+
+    /** Nothing but what ships with the application may load or run, and no page may be framed. */
+    private static final String CONTENT_POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+                    + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+
+    @Bean
+    SecurityFilterChain pages(HttpSecurity http) throws Exception {
+        HttpSessionRequestCache cache = new HttpSessionRequestCache();
+        cache.setMatchingRequestParameterName(null);
+        http.authorizeHttpRequests(a -> a.requestMatchers(
+                                "/login", "/error", "/favicon.ico", "/favicon.svg", "/css/**", "/js/**", "/fonts/**", "/webjars/**")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.POST, "/logout")
+                        .authenticated()
+                        .requestMatchers(HttpMethod.GET, "/yard/**", "/plans/new", "/plans/*/edit", "/dock/*/write")
+                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.GET)
+                        .authenticated()
+                        .anyRequest()
+                        .hasAnyRole("TECHNICIAN", "ADMIN"))
+                .requestCache(c -> c.requestCache(cache))
+                .formLogin(f -> f.loginPage("/login")
+                        .defaultSuccessUrl("/", false)
+                        .failureHandler((request, response, e) -> response.sendRedirect(
+                                request.getContextPath() + "/login?" + (e instanceof LockedException ? "slow" : "error"))))
+                .logout(l -> l.logoutSuccessUrl("/login?out"))
+                .exceptionHandling(e -> e.defaultAuthenticationEntryPointFor(
+                                new HxRefreshHeaderAuthenticationEntryPoint(),
+                                new RequestHeaderRequestMatcher("HX-Request"))
+                        .defaultAuthenticationEntryPointFor(
+                                new LoginUrlAuthenticationEntryPoint("/login"), AnyRequestMatcher.INSTANCE))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(r -> r.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy
+                                        .SAME_ORIGIN)));
+        return http.build();
+    }
+}

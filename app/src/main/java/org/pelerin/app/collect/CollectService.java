@@ -1,0 +1,147 @@
+package org.pelerin.app.collect;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.dock.Dock;
+import org.pelerin.app.dock.DockedLogger;
+import org.pelerin.app.dock.WriteService;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.EraseRequest;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Orders collections, and puts loggers back to work after them. */
+@Service
+public class CollectService {
+
+    /** What was asked for does not fit the state the logger is in. */
+    public static class NotNowException extends RuntimeException {
+        NotNowException(String message) {
+            super(message);
+        }
+    }
+
+    private final JobMapper jobs;
+    private final CaptureStore captures;
+    private final Dock dock;
+    private final MissionService missions;
+    private final WriteService writer;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    CollectService(
+            JobMapper jobs,
+            CaptureStore captures,
+            Dock dock,
+            MissionService missions,
+            WriteService writer,
+            AuditTrail audit,
+            Clock clock) {
+        this.jobs = jobs;
+        this.captures = captures;
+        this.dock = dock;
+        this.missions = missions;
+        this.writer = writer;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** Orders a collection; a second order while one is under way changes nothing. */
+    @Transactional
+    public void order(String serial, String by) {
+        if (jobs.active(serial) != null) {
+            return;
+        }
+        try {
+            jobs.insert(serial, by, clock.instant());
+            audit.record(by, "order collection", serial, "", "");
+        } catch (DuplicateKeyException e) {
+            // somebody else ordered it in the same moment
+        }
+    }
+
+    /** Gives up a collection that waits for its logger; what is home stays home. */
+    @Transactional
+    public void giveUp(String serial, String by) {
+        if (jobs.cancel(serial, "given up by " + by) > 0) {
+            audit.record(by, "give up collection", serial, "waiting for the logger", "");
+        }
+    }
+
+    public Optional<Job> active(String serial) {
+        return Optional.ofNullable(jobs.active(serial));
+    }
+
+    public List<Job> allActive() {
+        return jobs.allActive();
+    }
+
+    public Optional<Job> newest(String serial) {
+        return Optional.ofNullable(jobs.newest(serial));
+    }
+
+    /** Erases what is collected and writes the same plan again; returns the new mission's id. */
+    public long backToWork(String serial, String by) {
+        Mission last = lastCollected(serial);
+        Plan plan = again(missions.plan(last));
+        eraseCollected(serial, last, by);
+        return writer.write(new MissionDraft(serial, last.planName(), last.planVersion(), plan, last.spotId(), by));
+    }
+
+    /** Erases what is collected and leaves the logger idle. */
+    public void erase(String serial, String by) {
+        eraseCollected(serial, lastCollected(serial), by);
+    }
+
+    /** The mission in the logger's memory, if it is safely home. */
+    public Optional<Mission> collectedInMemory(DockedLogger logger) {
+        int number = logger.status().mission();
+        return number == 0
+                ? Optional.empty()
+                : missions.ofDevice(logger.serial(), number).filter(Mission::collected);
+    }
+
+    private Mission lastCollected(String serial) {
+        DockedLogger logger = dock.look(serial);
+        if (logger.status().mission() == 0) {
+            // erased already, by an attempt that did not get to its end
+            return missions.ofLogger(serial, 1).stream()
+                    .filter(m -> m.collected() && m.erasedAt() != null)
+                    .findFirst()
+                    .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
+        }
+        return collectedInMemory(logger)
+                .orElseThrow(() -> new NotNowException("What the logger holds has not been collected yet"));
+    }
+
+    private void eraseCollected(String serial, Mission mission, String by) {
+        if (mission.erasedAt() != null) {
+            return;
+        }
+        StoredCapture capture =
+                captures.find(mission.id()).orElseThrow(() -> new NotNowException("The capture is not complete"));
+        try (LoggerLink link = dock.open(serial)) {
+            link.erase(EraseRequest.collected(
+                    mission.deviceNumber(),
+                    capture.endRecord(),
+                    capture.capture().pages()));
+        }
+        missions.erased(mission, by);
+        dock.poll();
+    }
+
+    /** The same plan for another run: an instant that has passed cannot come again, so it starts at once. */
+    private Plan again(Plan plan) {
+        boolean past = plan.start() instanceof StartCondition.At at
+                && !at.instant().isAfter(clock.instant());
+        return past ? plan.withStart(new StartCondition.Now()) : plan;
+    }
+}

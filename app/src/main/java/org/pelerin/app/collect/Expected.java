@@ -1,0 +1,32 @@
+package org.pelerin.app.collect;
+
+import java.time.Duration;
+import java.time.Instant;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.link.message.LoggerEvent;
+import org.pelerin.link.message.MissionHeader;
+
+/** How many samples a mission must hold, from its start, interval and stop alone. */
+final class Expected {
+
+    private Expected() {}
+
+    /** @param readAt when it was collected, on the logger's clock, for one that still ran */
+    static long samples(MissionHeader header, Instant readAt) {
+        if (header.firstSampleAt() == null) {
+            return 0;
+        }
+        Plan plan = header.plan();
+        Instant until = header.stop().map(LoggerEvent::at).orElse(readAt);
+        boolean flat = header.stop()
+                .map(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY)
+                .orElse(false);
+        long taken = Duration.between(header.firstSampleAt(), until).toMillis()
+                        / plan.interval().toMillis()
+                + (flat ? 0 : 1);
+        long most = Math.min(plan.lastRecord(ModelCatalogue.get(plan.model())), taken);
+        // with wrap only the last that fit are kept
+        return Math.min(most, plan.capacity(ModelCatalogue.get(plan.model())));
+    }
+}

@@ -1,0 +1,51 @@
+package org.pelerin.app.collect;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface JobMapper {
+
+    String COLUMNS = "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at FROM job ";
+
+    @Insert("INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial)"
+            + " VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial})")
+    void insert(String serial, String by, Instant at);
+
+    @Select(COLUMNS + "WHERE active_serial = #{serial}")
+    Job active(String serial);
+
+    @Select(COLUMNS + "WHERE active_serial IS NOT NULL ORDER BY id")
+    List<Job> allActive();
+
+    @Select(COLUMNS + "WHERE serial = #{serial} ORDER BY id DESC LIMIT 1")
+    Job newest(String serial);
+
+    @Select(COLUMNS + "WHERE active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now}) ORDER BY id")
+    List<Job> claimable(Instant now);
+
+    @Update("UPDATE job SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'RUNNING' WHERE id = #{id}"
+            + " AND active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now})")
+    int claim(long id, String owner, Instant now, Instant until);
+
+    @Update("UPDATE job SET done = #{done}, total = #{total}, message = #{message}, mission_id = #{missionId},"
+            + " lease_until_at = #{until} WHERE id = #{id} AND lease_owner = #{owner}")
+    int progress(
+            long id, String owner, Instant until, Long missionId, long done, long total, String message);
+
+    @Update("UPDATE job SET state = 'WAITING_FOR_LOGGER', message = #{message}, lease_owner = NULL, lease_until_at = NULL"
+            + " WHERE id = #{id} AND lease_owner = #{owner}")
+    int release(long id, String owner, String message);
+
+    @Update("UPDATE job SET state = #{state}, message = #{message}, lease_owner = NULL, lease_until_at = NULL,"
+            + " active_serial = NULL WHERE id = #{id} AND lease_owner = #{owner}")
+    int finish(long id, String owner, Job.State state, String message);
+
+    @Update("UPDATE job SET state = 'FAILED', message = #{message}, active_serial = NULL WHERE active_serial = #{serial}"
+            + " AND lease_owner IS NULL")
+    int cancel(String serial, String message);
+}

@@ -1,0 +1,131 @@
+package org.pelerin.app.collect;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
+import org.pelerin.app.dock.Dock;
+import org.pelerin.link.message.RefusedException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.dao.DataAccessException;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+
+/**
+ * Claims collections from the database and runs them. A claim is a lease: a process that dies leaves its jobs to whoever
+ * comes after {@code LEASE}.
+ */
+@Component
+class JobRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
+    private static final Duration LEASE = Duration.ofSeconds(8);
+    private static final Duration TELL_EVERY = Duration.ofMillis(250);
+    private static final int AT_ONCE = 8;
+
+    /** Another process has taken the job over. */
+    private static class LeaseLostException extends RuntimeException {}
+
+    private final JobMapper jobs;
+    private final Collector collector;
+    private final Dock dock;
+    private final Clock machine;
+    private final String owner = UUID.randomUUID().toString();
+    private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
+    private final Semaphore free = new Semaphore(AT_ONCE);
+
+    JobRunner(JobMapper jobs, Collector collector, Dock dock, @Qualifier("machineClock") Clock machine) {
+        this.jobs = jobs;
+        this.collector = collector;
+        this.dock = dock;
+        this.machine = machine;
+    }
+
+    @Scheduled(fixedDelay = 400)
+    void claim() {
+        try {
+            for (Job job : jobs.claimable(machine.instant())) {
+                boolean connected = dock.find(job.serial()).isPresent();
+                boolean atHome = job.missionId() != null && job.total() > 0 && job.done() == job.total();
+                if (!connected && !atHome && job.state() == Job.State.WAITING_FOR_LOGGER) {
+                    continue;
+                }
+                if (!free.tryAcquire()) {
+                    return;
+                }
+                Instant now = machine.instant();
+                if (jobs.claim(job.id(), owner, now, now.plus(LEASE)) == 1) {
+                    workers.execute(() -> run(job));
+                } else {
+                    free.release();
+                }
+            }
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("Collections cannot be looked up: {}", e.getMessage());
+        }
+    }
+
+    private void run(Job job) {
+        try {
+            String result = collector.collect(job, teller(job));
+            jobs.finish(job.id(), owner, Job.State.DONE, result);
+        } catch (LeaseLostException e) {
+            LOG.info("The collection of {} went to another process", job.serial());
+        } catch (Dock.NotConnectedException e) {
+            release(job, "The logger is not connected. Plug it in, in any port: the download goes on where it stopped.");
+        } catch (DataAccessException | TransactionException e) {
+            // the lease runs out and whoever reaches the database then goes on
+            LOG.warn("The collection of {} lost the database: {}", job.serial(), e.getMessage());
+        } catch (Collector.HopelessException | RefusedException e) {
+            fail(job, e.getMessage());
+        } catch (RuntimeException e) {
+            if (Collector.worthAnotherTry(e)) {
+                release(job, e.getMessage() + ". Plug it in again: the download goes on at the next page.");
+            } else {
+                LOG.error("The collection of {} failed", job.serial(), e);
+                fail(job, "The collection failed. What has arrived is stored; try again.");
+            }
+        } finally {
+            free.release();
+        }
+    }
+
+    private Collector.Progress teller(Job job) {
+        return new Collector.Progress() {
+            private Instant told = Instant.EPOCH;
+
+            @Override
+            public void at(Long missionId, long done, long total, String message) {
+                Instant now = machine.instant();
+                if (done < total && Duration.between(told, now).compareTo(TELL_EVERY) < 0) {
+                    return;
+                }
+                told = now;
+                if (jobs.progress(job.id(), owner, now.plus(LEASE), missionId, done, total, message) == 0) {
+                    throw new LeaseLostException();
+                }
+            }
+        };
+    }
+
+    private void release(Job job, String message) {
+        dock.poll();
+        jobs.release(job.id(), owner, message);
+    }
+
+    private void fail(Job job, String message) {
+        jobs.finish(job.id(), owner, Job.State.FAILED, message);
+    }
+
+    @PreDestroy
+    void stop() {
+        workers.shutdownNow();
+    }
+}

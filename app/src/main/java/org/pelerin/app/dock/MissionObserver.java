@@ -1,0 +1,64 @@
+package org.pelerin.app.dock;
+
+import java.util.Optional;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.MissionState;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.LoggerState;
+import org.pelerin.link.message.MissionHeader;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** Brings the missions' states up to date with what a logger in the dock says of itself. */
+@Component
+class MissionObserver {
+
+    private final MissionService missions;
+    private final Dock dock;
+
+    MissionObserver(MissionService missions, Dock dock) {
+        this.missions = missions;
+        this.dock = dock;
+    }
+
+    @EventListener
+    void on(Dock.SeenEvent event) {
+        DockedLogger logger = event.logger();
+        int number = logger.status().mission();
+        if (number == 0) {
+            return;
+        }
+        Optional<Mission> known = missions.ofDevice(logger.serial(), number);
+        if (known.isEmpty()) {
+            MissionHeader header = header(logger, number);
+            known = missions.adoptDraft(logger.serial(), number, header.plan(), header.writtenAt());
+        }
+        known.ifPresent(mission -> update(mission, logger));
+    }
+
+    private void update(Mission mission, DockedLogger logger) {
+        if (!mission.state().inField()) {
+            return;
+        }
+        if (mission.startsAt() == null && logger.holdsRecords()) {
+            MissionHeader header = header(logger, mission.deviceNumber());
+            missions.started(mission, header.firstSampleAt());
+        }
+        missions.observed(mission, state(logger.status().state()));
+    }
+
+    private MissionHeader header(DockedLogger logger, int number) {
+        try (LoggerLink link = dock.open(logger.serial())) {
+            return MissionHeader.decode(link.readHeader(number));
+        }
+    }
+
+    private static MissionState state(LoggerState state) {
+        return switch (state) {
+            case WAITING -> MissionState.WAITING;
+            case LOGGING -> MissionState.LOGGING;
+            default -> MissionState.ENDED;
+        };
+    }
+}

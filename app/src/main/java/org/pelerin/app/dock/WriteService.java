@@ -1,0 +1,131 @@
+package org.pelerin.app.dock;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.LoggerCondition;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.PlanDifference;
+import org.pelerin.core.plan.Preflight;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.LiveReading;
+import org.pelerin.link.message.MissionPage;
+import org.springframework.stereotype.Service;
+
+/** Writes a plan into a logger: preflight, clock, plan, read back, compare; only then is the mission written. */
+@Service
+public class WriteService {
+
+    /** Preflight found something that prevents writing. */
+    public static class BlockedException extends RuntimeException {
+        private final transient List<Conflict> conflicts;
+
+        BlockedException(List<Conflict> conflicts) {
+            super(conflicts.get(0).message());
+            this.conflicts = conflicts;
+        }
+
+        public List<Conflict> conflicts() {
+            return conflicts;
+        }
+    }
+
+    /** What was read back is not what was written. */
+    public static class ReadBackException extends RuntimeException {
+        private final transient List<PlanDifference> differences;
+
+        ReadBackException(List<PlanDifference> differences) {
+            super("The logger read back other settings than were written");
+            this.differences = differences;
+        }
+
+        public List<PlanDifference> differences() {
+            return differences;
+        }
+    }
+
+    private final Dock dock;
+    private final MissionService missions;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    WriteService(Dock dock, MissionService missions, AuditTrail audit, Clock clock) {
+        this.dock = dock;
+        this.missions = missions;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public List<Conflict> preflight(String serial, Plan plan) {
+        DockedLogger logger = dock.look(serial);
+        if (!plan.model().equals(logger.model().id())) {
+            return List.of(new Conflict(
+                    Conflict.Level.BLOCKS, "", "The plan is for another model", "Choose a plan for " + logger.model().name()));
+        }
+        return Preflight.of(logger.model(), plan, condition(logger), clock.instant(), null);
+    }
+
+    /**
+     * @return id of the mission
+     * @throws BlockedException before anything is written
+     * @throws ReadBackException after; the logger is then stopped if it will take that
+     */
+    public long write(MissionDraft draft) {
+        List<Conflict> blocking = preflight(draft.serial(), draft.plan()).stream()
+                .filter(Conflict::blocking)
+                .toList();
+        if (!blocking.isEmpty()) {
+            throw new BlockedException(blocking);
+        }
+        long id = missions.draft(draft);
+        try (LoggerLink link = dock.open(draft.serial())) {
+            link.setClock(clock.instant());
+            link.writePlan(draft.plan());
+            Instant written = clock.instant();
+            List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
+            if (!differences.isEmpty()) {
+                audit.record(
+                        draft.by(), "write mission failed", draft.serial(), "", "read back differently: " + differences);
+                link.stop();
+                throw new ReadBackException(differences);
+            }
+            missions.written(
+                    id,
+                    link.status().mission(),
+                    dock.get(draft.serial()).status().battery(),
+                    written,
+                    draft.by());
+        }
+        dock.poll();
+        return id;
+    }
+
+    /** Last readings in the channels' units, NaN where a sensor reads open. */
+    public static List<Double> values(DockedLogger logger, LiveReading reading) {
+        List<Double> out = new ArrayList<>();
+        for (int i = 0; i < reading.counts().size(); i++) {
+            ChannelModel channel = logger.model().channels().get(i);
+            int count = reading.counts().get(i);
+            out.add(count == MissionPage.FAULT ? Double.NaN : channel.resolution().value(count));
+        }
+        return out;
+    }
+
+    private LoggerCondition condition(DockedLogger logger) {
+        try (LoggerLink link = dock.open(logger.serial())) {
+            return new LoggerCondition(
+                    logger.identity().firmware(),
+                    logger.status().battery(),
+                    logger.running(),
+                    logger.status().records(),
+                    logger.clockOffset(),
+                    values(logger, link.live()));
+        }
+    }
+}

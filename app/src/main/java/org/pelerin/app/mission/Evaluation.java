@@ -1,0 +1,115 @@
+package org.pelerin.app.mission;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.Statistics;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Judges a collected mission and keeps the judgement, so that pages only read it. */
+@Service
+public class Evaluation {
+
+    private final MissionMapper missions;
+    private final MissionService service;
+    private final SeriesStore store;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    Evaluation(MissionMapper missions, MissionService service, SeriesStore store) {
+        this.missions = missions;
+        this.service = service;
+        this.store = store;
+    }
+
+    /** Judges anew; repeating it gives the same. */
+    @Transactional
+    public void evaluate(long missionId) {
+        Mission mission = missions.byId(missionId);
+        Limits limits = service.plan(mission).limits();
+        List<Series> record = store.load(mission);
+        missions.deleteExcursions(missionId);
+        if (record.isEmpty()) {
+            missions.judged(missionId, "inconclusive", json.writeValueAsString(nothing()), null, null);
+            return;
+        }
+        Judgement judgement = Judge.judge(record, limits);
+        List<JudgementDocument.Channel> figures = record.stream()
+                .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
+                .toList();
+        JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record));
+        for (int i = 0; i < judgement.excursions().size(); i++) {
+            Excursion e = judgement.excursions().get(i);
+            missions.insertExcursion(
+                    missionId,
+                    i + 1,
+                    e.direction().name(),
+                    e.span().getStart(),
+                    e.span().getEnd());
+        }
+        missions.judged(
+                missionId,
+                document.verdict(),
+                json.writeValueAsString(document),
+                record.get(0).axis().first(),
+                record.get(0).axis().instantAt(record.get(0).axis().count() - 1));
+    }
+
+    /** The judgement of a mission; empty before it is collected. */
+    public Optional<JudgementDocument> judgement(Mission mission) {
+        return Optional.ofNullable(missions.judgement(mission.id()))
+                .map(text -> json.readValue(text, JudgementDocument.class));
+    }
+
+    /** The document as it is stored, for its hash. */
+    public String text(Mission mission) {
+        return missions.judgement(mission.id());
+    }
+
+    /** The widest bounds that the rules set for a channel; null if none does. */
+    public static Band band(Limits limits, String channel) {
+        double low = Double.NEGATIVE_INFINITY;
+        double high = Double.POSITIVE_INFINITY;
+        for (Rule rule : limits.rules()) {
+            if (rule.channel().equals(channel)) {
+                Bound bound = rule.bound();
+                low = Math.max(low, bound.low());
+                high = Math.min(high, bound.high());
+            }
+        }
+        Band band = new Band(low, high);
+        return band.unbounded() ? null : band;
+    }
+
+    private static List<JudgementDocument.Departure> departures(
+            Judgement judgement, Limits limits, List<Series> record) {
+        List<JudgementDocument.Departure> out = new ArrayList<>();
+        for (Excursion e : judgement.excursions()) {
+            Rule rule = limits.rules().stream()
+                    .filter(r -> r.id().equals(e.rule()))
+                    .findFirst()
+                    .orElseThrow();
+            String unit = record.stream()
+                    .filter(s -> s.label().equals(e.channel()))
+                    .findFirst()
+                    .orElseThrow()
+                    .unit();
+            out.add(JudgementDocument.Departure.of(e, unit, rule.limit(e.direction())));
+        }
+        return out;
+    }
+
+    private static JudgementDocument nothing() {
+        return new JudgementDocument(
+                "inconclusive", List.of(), List.of(), List.of(), 0, List.of("the logger recorded nothing"));
+    }
+}

@@ -1,0 +1,137 @@
+package org.pelerin.app.mission;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.stats.Statistics;
+
+/** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
+public record JudgementDocument(
+        String verdict,
+        List<Channel> series,
+        List<Departure> excursions,
+        List<Hole> gaps,
+        double coverage,
+        List<String> reasons) {
+
+    public record Channel(
+            String channel,
+            String unit,
+            long count,
+            Instant first,
+            Instant last,
+            Double min,
+            Instant minAt,
+            Double max,
+            Instant maxAt,
+            Double mean,
+            Double sd,
+            Double mkt,
+            Double p05,
+            Double p50,
+            Double p95,
+            Duration within,
+            Duration above,
+            Duration below) {
+
+        public static Channel of(Statistics s) {
+            return new Channel(
+                    s.channel(),
+                    s.unit(),
+                    s.count(),
+                    s.first(),
+                    s.last(),
+                    finite(s.min()),
+                    s.minAt(),
+                    finite(s.max()),
+                    s.maxAt(),
+                    finite(s.mean()),
+                    finite(s.sd()),
+                    finite(s.mkt()),
+                    finite(s.p05()),
+                    finite(s.p50()),
+                    finite(s.p95()),
+                    hours(s.within()),
+                    hours(s.above()),
+                    hours(s.below()));
+        }
+
+        /** Share of the observed time within the limits, in per cent; null without limits. */
+        public Double withinPercent() {
+            if (within == null) {
+                return null;
+            }
+            long all = within.plus(above).plus(below).toMillis();
+            return all == 0 ? null : 100.0 * within.toMillis() / all;
+        }
+    }
+
+    public record Departure(
+            String rule,
+            String channel,
+            String unit,
+            String direction,
+            double limit,
+            Instant start,
+            Instant end,
+            Duration duration,
+            Duration unobserved,
+            long samples,
+            Instant alarmAt,
+            double peak,
+            Instant peakAt,
+            double mean,
+            double area,
+            boolean openAtStart,
+            boolean openAtEnd) {
+
+        public static Departure of(Excursion e, String unit, double limit) {
+            return new Departure(
+                    e.rule(),
+                    e.channel(),
+                    unit,
+                    e.direction().name().toLowerCase(java.util.Locale.ROOT),
+                    limit,
+                    e.span().getStart(),
+                    e.span().getEnd(),
+                    e.duration(),
+                    e.unobserved(),
+                    e.samples(),
+                    e.alarmAt(),
+                    e.peak(),
+                    e.peakAt(),
+                    e.mean(),
+                    e.area(),
+                    e.openAtStart(),
+                    e.openAtEnd());
+        }
+
+        public boolean isAbove() {
+            return direction.equals("above");
+        }
+    }
+
+    public record Hole(Instant start, Instant end) {}
+
+    static JudgementDocument of(Judgement j, List<Channel> series, List<Departure> excursions) {
+        return new JudgementDocument(
+                j.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                series,
+                excursions,
+                j.gaps().intervals().stream()
+                        .map(i -> new Hole(i.getStart(), i.getEnd()))
+                        .toList(),
+                j.coverage(),
+                j.reasons());
+    }
+
+    private static Double finite(double v) {
+        return Double.isFinite(v) ? v : null;
+    }
+
+    private static Duration hours(double h) {
+        return Double.isFinite(h) ? Duration.ofMillis(Math.round(h * 3_600_000)) : null;
+    }
+}

@@ -1,0 +1,56 @@
+package org.pelerin.app.mission;
+
+import java.time.Instant;
+import java.time.ZoneId;
+
+/**
+ * One logger's one run, with its own copy of the plan.
+ *
+ * @param deviceNumber the logger's number for it, null until it is written
+ * @param startsAt first sample: foreseen, then known; null while it waits for a button
+ * @param endsAt when memory is full or the count reached, as foreseen; null with wrap or without a start
+ * @param firstAt first sample collected, corrected, as {@code lastAt}
+ */
+public record Mission(
+        long id,
+        long loggerId,
+        String serial,
+        String model,
+        Integer deviceNumber,
+        MissionState state,
+        String planName,
+        int planVersion,
+        String settings,
+        Long spotId,
+        String spot,
+        String site,
+        String zone,
+        Instant writtenAt,
+        String writtenBy,
+        Instant startsAt,
+        Instant endsAt,
+        Instant batteryEndsAt,
+        Instant collectedAt,
+        String collectedBy,
+        Instant erasedAt,
+        Instant firstAt,
+        Instant lastAt,
+        Long expected,
+        Long received,
+        boolean clockCorrected,
+        String verdict,
+        String remark) {
+
+    public boolean collected() {
+        return state == MissionState.COLLECTED;
+    }
+
+    /** Where it is, or the serial where no spot was named. */
+    public String where() {
+        return spot == null ? "no spot named" : spot;
+    }
+
+    public ZoneId zoneOr(ZoneId other) {
+        return zone == null ? other : ZoneId.of(zone);
+    }
+}

@@ -1,0 +1,12 @@
+package org.pelerin.app.mission;
+
+import org.pelerin.core.plan.Plan;
+
+/**
+ * A mission about to be written.
+ *
+ * @param planVersion 0 where the plan is in no library
+ * @param spotId where the logger goes, or null
+ */
+public record MissionDraft(
+        String serial, String planName, int planVersion, Plan plan, Long spotId, String by) {}

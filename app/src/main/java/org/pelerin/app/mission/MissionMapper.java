@@ -1,0 +1,120 @@
+package org.pelerin.app.mission;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface MissionMapper {
+
+    String SELECT = "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version,"
+            + " m.settings, m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
+            + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
+            + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
+            + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
+            + " LEFT JOIN site t ON t.id = s.site_id ";
+
+    /** What a new mission needs; {@code id} is filled in. */
+    final class Draft {
+        Long id;
+        final long loggerId;
+        final String planName;
+        final int planVersion;
+        final String settings;
+        final Long spotId;
+        final String writtenBy;
+
+        Draft(long loggerId, String planName, int planVersion, String settings, Long spotId, String writtenBy) {
+            this.loggerId = loggerId;
+            this.planName = planName;
+            this.planVersion = planVersion;
+            this.settings = settings;
+            this.spotId = spotId;
+            this.writtenBy = writtenBy;
+        }
+    }
+
+    /** Start and end of an excursion, for pictures of many missions. */
+    record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
+
+    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by) VALUES"
+            + " (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId}, #{writtenBy})")
+    @Options(useGeneratedKeys = true, keyProperty = "id")
+    void insert(Draft draft);
+
+    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
+    void abandonDrafts(long loggerId, String remark);
+
+    @Update("UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
+            + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt} WHERE id = #{id}")
+    void written(
+            long id,
+            MissionState state,
+            int number,
+            Instant at,
+            Instant startsAt,
+            Instant endsAt,
+            Instant batteryEndsAt);
+
+    @Update("UPDATE mission SET state = #{state} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED')")
+    void observe(long id, MissionState state);
+
+    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt} WHERE id = #{id}")
+    void started(long id, Instant startsAt, Instant endsAt);
+
+    @Update("UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
+            + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
+    void collected(
+            long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
+
+    @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id}")
+    void erased(long id, Instant at);
+
+    @Update("UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
+            + " WHERE id = #{id}")
+    void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
+
+    @Update("UPDATE mission SET clock_corrected = #{corrected} WHERE id = #{id}")
+    void correctClock(long id, boolean corrected);
+
+    @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
+    void deleteExcursions(long missionId);
+
+    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
+    void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
+
+    @Select(SELECT + "WHERE m.id = #{id}")
+    Mission byId(long id);
+
+    @Select("SELECT judgement FROM mission WHERE id = #{id}")
+    String judgement(long id);
+
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.device_number = #{number}")
+    Mission byDeviceNumber(String serial, int number);
+
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' ORDER BY m.id DESC LIMIT #{limit}")
+    List<Mission> ofLogger(String serial, int limit);
+
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' ORDER BY m.id DESC LIMIT 1")
+    Mission draftOf(String serial);
+
+    @Select(SELECT + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') ORDER BY COALESCE(m.collected_at, m.written_at) DESC,"
+            + " m.id DESC LIMIT #{limit} OFFSET #{offset}")
+    List<Mission> page(int limit, int offset);
+
+    @Select("SELECT COUNT(*) FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
+    int count();
+
+    @Select(SELECT + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) >= #{from}"
+            + " ORDER BY m.id")
+    List<Mission> since(Instant from);
+
+    @Select("SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at >= #{from}"
+            + " ORDER BY e.start_at")
+    List<Mark> excursionsSince(Instant from);
+}

@@ -1,0 +1,186 @@
+package org.pelerin.app.mission;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.plan.PlanJson;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Forecast;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StopCondition;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The missions and what has become of each. */
+@Service
+public class MissionService {
+
+    private final MissionMapper missions;
+    private final LoggerRegistry loggers;
+    private final PlanJson plans;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    MissionService(
+            MissionMapper missions, LoggerRegistry loggers, PlanJson plans, AuditTrail audit, Clock clock) {
+        this.missions = missions;
+        this.loggers = loggers;
+        this.plans = plans;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public Optional<Mission> find(long id) {
+        return Optional.ofNullable(missions.byId(id));
+    }
+
+    public Optional<Mission> ofDevice(String serial, int number) {
+        return Optional.ofNullable(missions.byDeviceNumber(serial, number));
+    }
+
+    public List<Mission> ofLogger(String serial, int limit) {
+        return missions.ofLogger(serial, limit);
+    }
+
+    public List<Mission> page(int size, int page) {
+        return missions.page(size, size * page);
+    }
+
+    public int count() {
+        return missions.count();
+    }
+
+    /** Missions in the field, and those collected since. */
+    public List<Mission> since(Instant from) {
+        return missions.since(from);
+    }
+
+    public List<ExcursionMark> excursionsSince(Instant from) {
+        return missions.excursionsSince(from).stream()
+                .map(m -> new ExcursionMark(m.missionId(), m.direction().equals("ABOVE"), m.startAt(), m.endAt()))
+                .toList();
+    }
+
+    public Plan plan(Mission mission) {
+        return plans.read(mission.settings());
+    }
+
+    /** Notes that a mission is about to be written; an earlier attempt that got stuck is given up. */
+    @Transactional
+    public long draft(MissionDraft draft) {
+        long loggerId = loggers.find(draft.serial()).orElseThrow().id();
+        missions.abandonDrafts(loggerId, "Writing was interrupted");
+        MissionMapper.Draft row = new MissionMapper.Draft(
+                loggerId,
+                draft.planName(),
+                draft.planVersion(),
+                plans.write(draft.plan()),
+                draft.spotId(),
+                draft.by());
+        missions.insert(row);
+        return row.id;
+    }
+
+    /** The logger has read its plan back and it is the same. */
+    @Transactional
+    public void written(long id, int deviceNumber, double battery, Instant at, String by) {
+        Mission mission = missions.byId(id);
+        Plan plan = plan(mission);
+        Forecast forecast = Forecast.of(ModelCatalogue.get(plan.model()), plan, battery, 10, at);
+        Instant from = forecast.startsAt() == null ? at : forecast.startsAt();
+        missions.written(
+                id,
+                MissionState.WRITTEN,
+                deviceNumber,
+                at,
+                forecast.startsAt(),
+                forecast.endsAt(),
+                from.plus(forecast.batteryLeft()));
+        audit.record(by, "write mission", subject(mission), "", mission.settings());
+    }
+
+    /** The mission that a logger in the dock holds, if it can be matched to one that was being written here. */
+    @Transactional
+    public Optional<Mission> adoptDraft(String serial, int deviceNumber, Plan found, Instant writtenAt) {
+        Mission draft = missions.draftOf(serial);
+        if (draft == null || !plan(draft).equals(found)) {
+            return Optional.empty();
+        }
+        written(draft.id(), deviceNumber, 1, writtenAt, draft.writtenBy());
+        return find(draft.id());
+    }
+
+    /** A mission that some other program wrote. */
+    @Transactional
+    public Mission adoptForeign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
+        long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
+        written(id, deviceNumber, 1, writtenAt, by);
+        return find(id).orElseThrow();
+    }
+
+    /** What a connected logger says of its mission. */
+    @Transactional
+    public void observed(Mission mission, MissionState state) {
+        if (mission.state() != state) {
+            missions.observe(mission.id(), state);
+        }
+    }
+
+    /** Somebody saw that it runs, or it was read from the logger. */
+    @Transactional
+    public void started(Mission mission, Instant at) {
+        Plan plan = plan(mission);
+        missions.started(mission.id(), at, endsAt(plan, at));
+    }
+
+    @Transactional
+    public void confirmStarted(Mission mission, String by) {
+        started(mission, clock.instant());
+        missions.observe(mission.id(), MissionState.LOGGING);
+        audit.record(by, "confirm start", subject(mission), mission.state().name(), "LOGGING");
+    }
+
+    /** @param firstAt first sample on the reference clock, null if there is none */
+    @Transactional
+    public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
+        Instant endsAt = firstAt == null ? null : endsAt(plan(mission), firstAt);
+        missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received);
+        audit.record(
+                by,
+                "collect mission",
+                subject(mission),
+                "",
+                received + " of " + expected + " samples, capture " + sha256);
+    }
+
+    @Transactional
+    public void erased(Mission mission, String by) {
+        missions.erased(mission.id(), clock.instant());
+        audit.record(by, "erase logger", subject(mission), "collected and verified", "empty");
+    }
+
+    @Transactional
+    public void correctClock(Mission mission, boolean corrected, String by) {
+        missions.correctClock(mission.id(), corrected);
+        audit.record(
+                by,
+                "clock correction",
+                subject(mission),
+                mission.clockCorrected() ? "on" : "off",
+                corrected ? "on" : "off");
+    }
+
+    private static Instant endsAt(Plan plan, Instant start) {
+        if (plan.stop() instanceof StopCondition.Wrap) {
+            return null;
+        }
+        return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()))));
+    }
+
+    private static String subject(Mission mission) {
+        return "mission " + mission.id() + " of " + mission.serial();
+    }
+}

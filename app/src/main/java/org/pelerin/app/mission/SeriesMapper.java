@@ -1,0 +1,59 @@
+package org.pelerin.app.mission;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface SeriesMapper {
+
+    record SeriesRow(
+            long missionId,
+            int channel,
+            String label,
+            String unit,
+            Instant startAt,
+            Duration intervalMs,
+            long samples,
+            Instant clockSetAt,
+            Instant clockReadAt,
+            Duration clockOffsetMs) {}
+
+    /** {@code data} is null where only the summary was asked for. */
+    record BlockRow(
+            int block,
+            long firstIndex,
+            int samples,
+            int missing,
+            Double minValue,
+            Double maxValue,
+            double sumValue,
+            byte[] cells,
+            byte[] data) {}
+
+    @Delete("DELETE FROM series_block WHERE mission_id = #{missionId}")
+    void deleteBlocks(long missionId);
+
+    @Delete("DELETE FROM series WHERE mission_id = #{missionId}")
+    void deleteSeries(long missionId);
+
+    @Insert("INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
+            + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs})")
+    void insertSeries(SeriesRow row);
+
+    @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"
+            + " #{r.missing}, #{r.minValue}, #{r.maxValue}, #{r.sumValue}, #{r.cells}, #{r.data})")
+    void insertBlock(long missionId, int channel, BlockRow r);
+
+    @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
+    List<SeriesRow> series(long missionId);
+
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells,"
+            + " IF(block BETWEEN #{firstBlock} AND #{lastBlock}, data, NULL) AS data"
+            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")
+    List<BlockRow> blocks(long missionId, int channel, int firstBlock, int lastBlock);
+}

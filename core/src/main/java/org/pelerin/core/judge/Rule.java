@@ -1,0 +1,52 @@
+package org.pelerin.core.judge;
+
+import java.time.Duration;
+
+/**
+ * One limit on one channel.
+ *
+ * @param id unique among the limits it belongs to
+ * @param channel label of the channel judged
+ * @param bound what is allowed
+ * @param lasting how long a departure must last to count
+ * @param clearance in the channel's unit, 0 or more: once out, a run ends only at a value this far back inside
+ * @param bridge the longest gap a run goes through
+ * @param severity how grave an excursion is
+ */
+public record Rule(
+        String id,
+        String channel,
+        Bound bound,
+        Lasting lasting,
+        double clearance,
+        Duration bridge,
+        Severity severity) {
+
+    public static final Duration DEFAULT_BRIDGE = Duration.ofHours(24);
+
+    public Rule {
+        if (!(clearance >= 0) || Double.isInfinite(clearance)) {
+            throw new IllegalArgumentException("A clearance is 0 or more, not " + clearance);
+        }
+        if (bridge.isNegative()) {
+            throw new IllegalArgumentException("A bridge cannot be negative: " + bridge);
+        }
+    }
+
+    public static Rule of(String id, String channel, Bound bound, Lasting lasting) {
+        return new Rule(id, channel, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR);
+    }
+
+    public Rule withClearance(double other) {
+        return new Rule(id, channel, bound, lasting, other, bridge, severity);
+    }
+
+    public Rule withBridge(Duration other) {
+        return new Rule(id, channel, bound, lasting, clearance, other, severity);
+    }
+
+    /** The limit on a side; infinite where the bound has none. */
+    public double limit(Direction direction) {
+        return direction == Direction.ABOVE ? bound.high() : bound.low();
+    }
+}

@@ -1,0 +1,8 @@
+package org.pelerin.core.judge;
+
+public enum Severity {
+    NOTE,
+    MINOR,
+    MAJOR,
+    CRITICAL
+}

@@ -1,0 +1,7 @@
+package org.pelerin.core.judge;
+
+public enum Verdict {
+    WITHIN,
+    EXCURSIONS,
+    INCONCLUSIVE
+}

@@ -1,0 +1,68 @@
+package org.pelerin.core.series;
+
+/**
+ * Up to {@value #CAPACITY} consecutive values of a series in encoded form, with the figures that let a reader draw or
+ * skip them without decoding.
+ *
+ * @param firstIndex index of the first value in its series
+ * @param count values in the block, missing ones included, 1…{@value #CAPACITY}
+ * @param missing how many of them are missing (NaN)
+ * @param min smallest valid value; NaN if there is none
+ * @param max largest valid value; NaN if there is none
+ * @param sum plain sum of the valid values
+ * @param cells the same at a finer grain
+ * @param data the values as {@link BlockCodec} wrote them
+ */
+public record Block(
+        long firstIndex, int count, int missing, double min, double max, double sum, CellSummaries cells, byte[] data) {
+
+    public static final int CAPACITY = 4096;
+
+    public Block {
+        if (count < 1 || count > CAPACITY) {
+            throw new IllegalArgumentException("A block holds 1 to " + CAPACITY + " values, not " + count);
+        }
+    }
+
+    /** Encodes {@code count} values; missing ones are NaN. */
+    public static Block of(long firstIndex, double[] values, int count, Resolution resolution) {
+        double min = Double.POSITIVE_INFINITY;
+        double max = Double.NEGATIVE_INFINITY;
+        double sum = 0;
+        int missing = 0;
+        for (int i = 0; i < count; i++) {
+            double v = values[i];
+            if (Double.isNaN(v)) {
+                missing++;
+                continue;
+            }
+            min = Math.min(min, v);
+            max = Math.max(max, v);
+            sum += v;
+        }
+        boolean none = missing == count;
+        return new Block(
+                firstIndex,
+                count,
+                missing,
+                none ? Double.NaN : min,
+                none ? Double.NaN : max,
+                sum,
+                CellSummaries.of(values, count),
+                BlockCodec.encode(values, count, resolution));
+    }
+
+    /** The values, NaN where missing; a new array of {@link #count} doubles. */
+    public double[] values() {
+        return BlockCodec.decode(data, count);
+    }
+
+    public boolean allMissing() {
+        return missing == count;
+    }
+
+    /** Whether every value is there and lies in the closed range. */
+    public boolean liesWithin(double low, double high) {
+        return missing == 0 && min >= low && max <= high;
+    }
+}

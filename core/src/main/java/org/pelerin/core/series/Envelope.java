@@ -1,0 +1,108 @@
+package org.pelerin.core.series;
+
+import java.util.Arrays;
+
+/**
+ * A series drawn narrower than it is long: for each column the smallest and largest value of the samples that begin in
+ * it, so that no peak is lost at any zoom.
+ *
+ * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards the columns'
+ * edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (an eighth of a column at the most) and
+ * nothing is decoded; below, only the blocks in view are.
+ *
+ * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
+ * @param min smallest valid value per column, NaN if none
+ * @param max largest valid value per column, NaN if none
+ * @param holed whether a column holds a missing sample (known exactly only where the samples were decoded; otherwise
+ *     where a whole cell is missing)
+ */
+public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] holed) {
+
+    static final int COARSE = 2048;
+
+    /**
+     * @param from first index, inclusive
+     * @param to last index, exclusive, at most the series' count
+     * @param columns the most columns wanted, at least 1; there are never more than samples
+     */
+    public static Envelope of(Series series, long from, long to, int columns) {
+        if (from < 0 || to > series.axis().count() || from > to || columns < 1) {
+            throw new IllegalArgumentException("No samples " + from + " to " + to + " in " + columns + " columns");
+        }
+        int n = (int) Math.min(columns, to - from);
+        double[] min = filled(n);
+        double[] max = filled(n);
+        boolean[] holed = new boolean[n];
+        long[] edges = new long[n + 1];
+        boolean coarse = n > 0 && (to - from) / n >= COARSE;
+        for (int c = 0; c <= n; c++) {
+            long edge = from + (to - from) * c / Math.max(n, 1);
+            edges[c] = coarse && c > 0 && c < n ? snap(edge) : edge;
+        }
+        Envelope envelope = new Envelope(edges, min, max, holed);
+        if (coarse) {
+            envelope.fillFromCells(series);
+        } else {
+            envelope.fillFromValues(series);
+        }
+        return envelope;
+    }
+
+    public int columns() {
+        return min.length;
+    }
+
+    private void fillFromValues(Series series) {
+        int c = 0;
+        for (int b = (int) (firstIndex[0] / Block.CAPACITY); b < series.blocks().size() && c < columns(); b++) {
+            Block block = series.blocks().get(b);
+            double[] values = block.values();
+            long begin = Math.max(firstIndex[0], block.firstIndex());
+            long end = Math.min(firstIndex[columns()], block.firstIndex() + block.count());
+            for (long i = begin; i < end; i++) {
+                while (i >= firstIndex[c + 1]) {
+                    c++;
+                }
+                take(c, values[(int) (i - block.firstIndex())]);
+            }
+            if (end == firstIndex[columns()]) {
+                return;
+            }
+        }
+    }
+
+    private void fillFromCells(Series series) {
+        int perBlock = Block.CAPACITY / CellSummaries.CELL;
+        for (int c = 0; c < columns(); c++) {
+            long lastCell = (firstIndex[c + 1] - 1) / CellSummaries.CELL;
+            for (long cell = firstIndex[c] / CellSummaries.CELL; cell <= lastCell; cell++) {
+                Block block = series.blocks().get((int) (cell / perBlock));
+                int k = (int) (cell % perBlock);
+                double low = block.cells().min()[k];
+                take(c, low);
+                if (!Double.isNaN(low)) {
+                    take(c, block.cells().max()[k]);
+                }
+            }
+        }
+    }
+
+    private void take(int column, double v) {
+        if (Double.isNaN(v)) {
+            holed[column] = true;
+            return;
+        }
+        if (!(min[column] <= v)) min[column] = v;
+        if (!(max[column] >= v)) max[column] = v;
+    }
+
+    private static long snap(long index) {
+        return (index + CellSummaries.CELL / 2) / CellSummaries.CELL * CellSummaries.CELL;
+    }
+
+    private static double[] filled(int n) {
+        double[] out = new double[n];
+        Arrays.fill(out, Double.NaN);
+        return out;
+    }
+}

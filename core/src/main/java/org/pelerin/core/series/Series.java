@@ -1,0 +1,54 @@
+package org.pelerin.core.series;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Engineering values of one channel over time.
+ *
+ * @param label the channel's name
+ * @param unit symbol of the unit, as {@code °C}
+ * @param axis one instant a value
+ * @param blocks the values in order, every block but the last full
+ */
+public record Series(String label, String unit, TimeAxis axis, List<Block> blocks) {
+
+    public Series {
+        long held = blocks.stream().mapToLong(Block::count).sum();
+        if (held != axis.count()) {
+            throw new IllegalArgumentException("The axis has " + axis.count() + " instants for " + held + " values");
+        }
+        blocks = List.copyOf(blocks);
+    }
+
+    /** Encodes plain values; {@code resolution} may be null. */
+    public static Series of(String label, String unit, TimeAxis axis, double[] values, Resolution resolution) {
+        List<Block> blocks = new ArrayList<>();
+        for (int from = 0; from < values.length; from += Block.CAPACITY) {
+            int count = Math.min(Block.CAPACITY, values.length - from);
+            blocks.add(Block.of(from, Arrays.copyOfRange(values, from, from + count), count, resolution));
+        }
+        return new Series(label, unit, axis, blocks);
+    }
+
+    public long missing() {
+        return blocks.stream().mapToLong(Block::missing).sum();
+    }
+
+    /** Values {@code from} inclusive to {@code to} exclusive, decoding only the blocks that hold them. */
+    public double[] values(long from, long to) {
+        double[] out = new double[(int) (to - from)];
+        for (int b = (int) (from / Block.CAPACITY); b < blocks.size(); b++) {
+            Block block = blocks.get(b);
+            if (block.firstIndex() >= to) {
+                break;
+            }
+            double[] values = block.values();
+            int start = (int) Math.max(0, from - block.firstIndex());
+            int end = (int) Math.min(block.count(), to - block.firstIndex());
+            System.arraycopy(values, start, out, (int) (block.firstIndex() + start - from), end - start);
+        }
+        return out;
+    }
+}

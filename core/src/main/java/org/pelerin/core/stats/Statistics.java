@@ -1,0 +1,130 @@
+package org.pelerin.core.stats;
+
+import java.time.Instant;
+import java.util.Arrays;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+
+/**
+ * The figures of one series over a range of it. Missing samples do not count. NaN (or null) where a figure does not exist.
+ *
+ * @param count valid samples
+ * @param first instant of the first valid sample
+ * @param last instant of the last valid sample
+ * @param min smallest value and {@code minAt} its instant, the first if several
+ * @param max largest value and {@code maxAt} its instant, the first if several
+ * @param mean weighted by the time each sample stands for; in dB as energy
+ * @param sd sample standard deviation (n − 1), each sample counting once
+ * @param mkt mean kinetic temperature in °C, for channels in °C only
+ * @param p05 percentile, as p50 and p95: type 7, each sample counting once
+ * @param within hours in which the value was inside the limits, {@code above} and {@code below} likewise; NaN without
+ *     limits
+ */
+public record Statistics(
+        String channel,
+        String unit,
+        long count,
+        Instant first,
+        Instant last,
+        double min,
+        Instant minAt,
+        double max,
+        Instant maxAt,
+        double mean,
+        double sd,
+        double mkt,
+        double p05,
+        double p50,
+        double p95,
+        double within,
+        double above,
+        double below) {
+
+    public static Statistics of(Series series, Band band) {
+        return of(series, 0, series.axis().count(), band);
+    }
+
+    /**
+     * Cost: the range is decoded and sorted once.
+     *
+     * @param from first index, inclusive
+     * @param to last index, exclusive
+     * @param band limits for the time within, or null
+     */
+    public static Statistics of(Series series, long from, long to, Band band) {
+        double[] values = series.values(from, to);
+        TimeAxis axis = series.axis();
+        boolean celsius = series.unit().equals("°C");
+        Mean mean = Mean.forUnit(series.unit());
+        MeanKineticTemperature mkt = new MeanKineticTemperature();
+        double min = Double.NaN;
+        double max = Double.NaN;
+        int minAt = -1;
+        int maxAt = -1;
+        int first = -1;
+        int last = -1;
+        int count = 0;
+        double plainMean = 0;
+        double squares = 0;
+        double within = 0;
+        double above = 0;
+        double below = 0;
+        double[] valid = new double[values.length];
+        for (int i = 0; i < values.length; i++) {
+            double v = values[i];
+            if (Double.isNaN(v)) {
+                continue;
+            }
+            double hours = axis.hoursStanding(from + i);
+            first = first < 0 ? i : first;
+            last = i;
+            valid[count++] = v;
+            if (!(min <= v)) {
+                min = v;
+                minAt = i;
+            }
+            if (!(max >= v)) {
+                max = v;
+                maxAt = i;
+            }
+            // Welford's update keeps the spread exact far from zero
+            double away = v - plainMean;
+            plainMean += away / count;
+            squares += away * (v - plainMean);
+            mean.add(v, hours);
+            if (celsius) {
+                mkt.addCelsius(v, hours);
+            }
+            if (band != null) {
+                if (v > band.high()) above += hours;
+                else if (v < band.low()) below += hours;
+                else within += hours;
+            }
+        }
+        double[] sorted = Arrays.copyOf(valid, count);
+        Arrays.sort(sorted);
+        return new Statistics(
+                series.label(),
+                series.unit(),
+                count,
+                instant(axis, from, first),
+                instant(axis, from, last),
+                min,
+                instant(axis, from, minAt),
+                max,
+                instant(axis, from, maxAt),
+                mean.value(),
+                count > 1 ? Math.sqrt(squares / (count - 1)) : Double.NaN,
+                mkt.celsius(),
+                Percentiles.of(sorted, 0.05),
+                Percentiles.of(sorted, 0.50),
+                Percentiles.of(sorted, 0.95),
+                band == null ? Double.NaN : within,
+                band == null ? Double.NaN : above,
+                band == null ? Double.NaN : below);
+    }
+
+    private static Instant instant(TimeAxis axis, long from, int offset) {
+        return offset < 0 ? null : axis.instantAt(from + offset);
+    }
+}

@@ -1,0 +1,39 @@
+package org.pelerin.link.capture;
+
+import org.pelerin.link.LinkException;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.MissionPage;
+
+/** Reads pages and asks again for those that arrive damaged. */
+public final class PageReader {
+
+    private static final int TRIES = 4;
+
+    private final LoggerLink link;
+    private int rereads;
+
+    public PageReader(LoggerLink link) {
+        this.link = link;
+    }
+
+    /**
+     * An intact page.
+     *
+     * @throws LinkException if it is damaged each of {@value #TRIES} times
+     */
+    public byte[] read(int mission, long page) {
+        for (int i = 0; i < TRIES; i++) {
+            byte[] bytes = link.readPage(mission, page);
+            if (MissionPage.intact(bytes)) {
+                return bytes;
+            }
+            rereads++;
+        }
+        throw new LinkException("Page " + page + " is damaged each time it is read", null);
+    }
+
+    /** How many pages had to be asked for again. */
+    public int rereads() {
+        return rereads;
+    }
+}

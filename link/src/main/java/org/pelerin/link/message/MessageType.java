@@ -1,0 +1,26 @@
+package org.pelerin.link.message;
+
+/** The codes of requests; an answer has {@link #ANSWER} added, a refusal is {@link #REFUSAL}. */
+public final class MessageType {
+
+    public static final int PORTS = 0x01;
+    public static final int OPEN = 0x02;
+    public static final int IDENTIFY = 0x10;
+    public static final int STATUS = 0x11;
+    public static final int LIVE = 0x12;
+    public static final int CLOCK_GET = 0x13;
+    public static final int CLOCK_SET = 0x14;
+    public static final int WRITE_PLAN = 0x20;
+    public static final int READ_PLAN = 0x21;
+    public static final int START = 0x22;
+    public static final int STOP = 0x23;
+    public static final int MISSIONS = 0x30;
+    public static final int READ_HEADER = 0x31;
+    public static final int READ_PAGE = 0x32;
+    public static final int ERASE = 0x33;
+
+    public static final int REFUSAL = 0x7f;
+    public static final int ANSWER = 0x80;
+
+    private MessageType() {}
+}

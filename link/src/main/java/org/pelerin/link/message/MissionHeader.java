@@ -1,0 +1,78 @@
+package org.pelerin.link.message;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.zip.CRC32;
+import org.pelerin.core.plan.Plan;
+
+/**
+ * What a logger keeps about a mission beside its records; ends with a CRC-32 (ISO 3309) of the bytes before it.
+ *
+ * @param writtenAt when the plan was written and the clock set, on the logger's clock
+ * @param firstSampleAt when record 0 was taken, or null if there is none
+ */
+public record MissionHeader(
+        String serial, int number, Plan plan, Instant writtenAt, Instant firstSampleAt, List<LoggerEvent> events) {
+
+    private static final int VERSION = 1;
+    private static final long NEVER = Long.MIN_VALUE;
+
+    public byte[] encode() {
+        Payload out = new Payload().u8(VERSION).text(serial).u16(number);
+        byte[] settings = PlanCodec.encode(plan);
+        out.u16(settings.length)
+                .raw(settings)
+                .i64(writtenAt.toEpochMilli())
+                .i64(firstSampleAt == null ? NEVER : firstSampleAt.toEpochMilli())
+                .u16(events.size());
+        events.forEach(e -> out.u8(e.kind().ordinal()).i64(e.at().toEpochMilli()));
+        return out.u32(crc(out.bytes())).bytes();
+    }
+
+    /** @throws MalformedMessageException if the bytes are damaged or of another version */
+    public static MissionHeader decode(byte[] bytes) {
+        if (bytes.length < 5) {
+            throw new MalformedMessageException("a mission's header is too short");
+        }
+        byte[] body = java.util.Arrays.copyOf(bytes, bytes.length - 4);
+        if (new PayloadReader(java.util.Arrays.copyOfRange(bytes, body.length, bytes.length)).u32() != crc(body)) {
+            throw new MalformedMessageException("a mission's header is damaged");
+        }
+        PayloadReader in = new PayloadReader(body);
+        int version = in.u8();
+        if (version != VERSION) {
+            throw new MalformedMessageException("mission headers of version " + version + " are not known");
+        }
+        String serial = in.text();
+        int number = in.u16();
+        Plan plan = PlanCodec.decode(in.raw(in.u16()));
+        Instant written = Instant.ofEpochMilli(in.i64());
+        long first = in.i64();
+        List<LoggerEvent> events = new ArrayList<>();
+        for (int n = in.u16(); n > 0; n--) {
+            int kind = in.u8();
+            if (kind >= LoggerEvent.Kind.values().length) {
+                throw new MalformedMessageException("event " + kind + " is not known");
+            }
+            events.add(new LoggerEvent(LoggerEvent.Kind.values()[kind], Instant.ofEpochMilli(in.i64())));
+        }
+        in.end();
+        return new MissionHeader(
+                serial, number, plan, written, first == NEVER ? null : Instant.ofEpochMilli(first), List.copyOf(events));
+    }
+
+    /** How it ended on its own or by hand; empty while it runs. */
+    public Optional<LoggerEvent> stop() {
+        return events.stream()
+                .filter(e -> e.kind().name().startsWith("STOPPED"))
+                .reduce((a, b) -> b);
+    }
+
+    private static long crc(byte[] bytes) {
+        CRC32 crc = new CRC32();
+        crc.update(bytes);
+        return crc.getValue();
+    }
+}

@@ -1,0 +1,76 @@
+package org.pelerin.link.message;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+
+/** Takes a payload apart; whatever does not fit is a {@link MalformedMessageException}. */
+public final class PayloadReader {
+
+    private final ByteBuffer in;
+
+    public PayloadReader(byte[] payload) {
+        this.in = ByteBuffer.wrap(payload);
+    }
+
+    public int u8() {
+        return need(1).get() & 0xff;
+    }
+
+    public int u16() {
+        return need(2).getShort() & 0xffff;
+    }
+
+    public int i16() {
+        return need(2).getShort();
+    }
+
+    public long u32() {
+        return need(4).getInt() & 0xffff_ffffL;
+    }
+
+    public long i64() {
+        return need(8).getLong();
+    }
+
+    public double f64() {
+        return need(8).getDouble();
+    }
+
+    public String text() {
+        byte[] utf8 = raw(u8());
+        try {
+            return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(utf8)).toString();
+        } catch (CharacterCodingException e) {
+            throw new MalformedMessageException("a text is not UTF-8");
+        }
+    }
+
+    public byte[] raw(int length) {
+        byte[] out = new byte[length];
+        need(length).get(out);
+        return out;
+    }
+
+    public byte[] rest() {
+        return raw(in.remaining());
+    }
+
+    public int position() {
+        return in.position();
+    }
+
+    /** Says that nothing more may follow. */
+    public void end() {
+        if (in.hasRemaining()) {
+            throw new MalformedMessageException(in.remaining() + " bytes too many");
+        }
+    }
+
+    private ByteBuffer need(int n) {
+        if (in.remaining() < n) {
+            throw new MalformedMessageException("the message ends too early");
+        }
+        return in;
+    }
+}

@@ -1,0 +1,134 @@
+package org.pelerin.link.tcp;
+
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.SocketTimeoutException;
+import java.time.Duration;
+import org.pelerin.link.LinkException;
+import org.pelerin.link.frame.Frame;
+import org.pelerin.link.frame.FrameCodec;
+import org.pelerin.link.frame.FrameException;
+import org.pelerin.link.message.MalformedMessageException;
+import org.pelerin.link.message.MessageType;
+import org.pelerin.link.message.PayloadReader;
+import org.pelerin.link.message.Refusal;
+import org.pelerin.link.message.RefusedException;
+
+/**
+ * Requests and answers over one socket, one at a time.
+ *
+ * <p>A request is tried up to {@value #TRIES} times: the socket is opened anew after damage, silence or a break, and an
+ * answer that belongs to an earlier request is passed over.
+ */
+final class TcpConnection implements AutoCloseable {
+
+    static final int TRIES = 3;
+    private static final int STALE_ANSWERS = 16;
+
+    private final InetSocketAddress address;
+    private final Duration timeout;
+    private final Runnable afterConnect;
+    private Socket socket;
+    private InputStream in;
+    private int lastId;
+
+    /** @param afterConnect sends what every new connection must begin with; may do nothing */
+    TcpConnection(InetSocketAddress address, Duration timeout, java.util.function.Consumer<TcpConnection> afterConnect) {
+        this.address = address;
+        this.timeout = timeout;
+        this.afterConnect = () -> afterConnect.accept(this);
+    }
+
+    synchronized byte[] request(int type, byte[] payload) {
+        return request(type, payload, TRIES);
+    }
+
+    /** For requests that must not be repeated blindly, as what they do may have been done. */
+    synchronized byte[] requestOnce(int type, byte[] payload) {
+        return request(type, payload, 1);
+    }
+
+    private byte[] request(int type, byte[] payload, int tries) {
+        IOException last = null;
+        for (int i = 0; i < tries; i++) {
+            try {
+                if (socket == null) {
+                    connect();
+                }
+                return exchange(type, payload);
+            } catch (IOException e) {
+                last = e;
+                close();
+            } catch (MalformedMessageException e) {
+                last = new FrameException(e.getMessage());
+                close();
+            }
+        }
+        throw new LinkException(reason(last), last);
+    }
+
+    byte[] exchange(int type, byte[] payload) throws IOException {
+        lastId = lastId + 1 & 0xffff;
+        FrameCodec.write(socket.getOutputStream(), new Frame(type, lastId, payload));
+        for (int i = 0; i < STALE_ANSWERS; i++) {
+            Frame answer = FrameCodec.read(in);
+            if (answer.id() != lastId) {
+                continue;
+            }
+            if (answer.type() == MessageType.REFUSAL) {
+                PayloadReader refusal = new PayloadReader(answer.payload());
+                throw new RefusedException(Refusal.ofCode(refusal.u8()), refusal.text());
+            }
+            if (answer.type() != (type | MessageType.ANSWER)) {
+                throw new FrameException("the answer is to another question");
+            }
+            return answer.payload();
+        }
+        throw new FrameException("no answer among " + STALE_ANSWERS + " messages");
+    }
+
+    private void connect() throws IOException {
+        Socket fresh = new Socket();
+        try {
+            fresh.setTcpNoDelay(true);
+            fresh.setSoTimeout((int) timeout.toMillis());
+            fresh.connect(address, (int) timeout.toMillis());
+            in = new BufferedInputStream(fresh.getInputStream());
+            socket = fresh;
+            afterConnect.run();
+        } catch (UncheckedIOException e) {
+            socket = null;
+            fresh.close();
+            throw e.getCause();
+        } catch (IOException | RuntimeException e) {
+            socket = null;
+            fresh.close();
+            throw e;
+        }
+    }
+
+    private static String reason(IOException e) {
+        if (e instanceof SocketTimeoutException) {
+            return "The logger does not answer";
+        }
+        return e instanceof FrameException
+                ? "The link is disturbed: " + e.getMessage()
+                : "The connection to the logger broke";
+    }
+
+    @Override
+    public synchronized void close() {
+        if (socket != null) {
+            try {
+                socket.close();
+            } catch (IOException e) {
+                // nothing is lost: it was to be closed
+            }
+            socket = null;
+        }
+    }
+}

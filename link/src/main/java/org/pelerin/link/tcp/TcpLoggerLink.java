@@ -1,0 +1,99 @@
+package org.pelerin.link.tcp;
+
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.Identity;
+import org.pelerin.link.message.LiveReading;
+import org.pelerin.link.message.MessageType;
+import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.Payload;
+import org.pelerin.link.message.PayloadReader;
+import org.pelerin.link.message.PlanCodec;
+import org.pelerin.link.message.Status;
+
+final class TcpLoggerLink implements LoggerLink {
+
+    private static final byte[] NOTHING = {};
+
+    private final TcpConnection connection;
+
+    TcpLoggerLink(TcpConnection connection) {
+        this.connection = connection;
+    }
+
+    @Override
+    public Identity identify() {
+        return Identity.decode(connection.request(MessageType.IDENTIFY, NOTHING));
+    }
+
+    @Override
+    public Status status() {
+        return Status.decode(connection.request(MessageType.STATUS, NOTHING));
+    }
+
+    @Override
+    public LiveReading live() {
+        return LiveReading.decode(connection.request(MessageType.LIVE, NOTHING));
+    }
+
+    @Override
+    public Instant clock() {
+        return Instant.ofEpochMilli(new PayloadReader(connection.request(MessageType.CLOCK_GET, NOTHING)).i64());
+    }
+
+    @Override
+    public void setClock(Instant reference) {
+        connection.request(
+                MessageType.CLOCK_SET, new Payload().i64(reference.toEpochMilli()).bytes());
+    }
+
+    @Override
+    public void writePlan(Plan plan) {
+        // not repeated: a plan whose answer was lost may stand already, and would then be refused
+        connection.requestOnce(MessageType.WRITE_PLAN, PlanCodec.encode(plan));
+    }
+
+    @Override
+    public Plan readPlan() {
+        return PlanCodec.decode(connection.request(MessageType.READ_PLAN, NOTHING));
+    }
+
+    @Override
+    public void start() {
+        connection.requestOnce(MessageType.START, NOTHING);
+    }
+
+    @Override
+    public void stop() {
+        connection.requestOnce(MessageType.STOP, NOTHING);
+    }
+
+    @Override
+    public List<MissionInfo> missions() {
+        return MissionInfo.decode(connection.request(MessageType.MISSIONS, NOTHING));
+    }
+
+    @Override
+    public byte[] readHeader(int mission) {
+        return connection.request(MessageType.READ_HEADER, new Payload().u16(mission).bytes());
+    }
+
+    @Override
+    public byte[] readPage(int mission, long page) {
+        return connection.request(
+                MessageType.READ_PAGE, new Payload().u16(mission).u32(page).bytes());
+    }
+
+    @Override
+    public void erase(EraseRequest request) {
+        connection.requestOnce(MessageType.ERASE, request.encode());
+    }
+
+    @Override
+    public void close() {
+        connection.close();
+    }
+}

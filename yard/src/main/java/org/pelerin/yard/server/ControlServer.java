@@ -1,0 +1,151 @@
+package org.pelerin.yard.server;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Locale;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.concurrent.Executors;
+import org.pelerin.yard.world.Incident;
+import org.pelerin.yard.world.World;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What a person can do outdoors, over HTTP with JSON on loopback: {@code GET /world} tells everything, {@code POST
+ * /carry}, {@code /press}, {@code /cable}, {@code /fault}, {@code /incident} and {@code /advance} change it.
+ */
+public final class ControlServer implements AutoCloseable {
+
+    private static final int LARGEST_BODY = 10_000;
+    private static final Duration LONGEST_LEAP = Duration.ofDays(400);
+
+    private final HttpServer http;
+    private final World world;
+    private final Runnable changed;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    public ControlServer(World world, int port, Runnable changed) throws IOException {
+        this.world = world;
+        this.changed = changed;
+        http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 32);
+        http.createContext("/", this::handle);
+        http.setExecutor(Executors.newFixedThreadPool(4, r -> {
+            Thread t = new Thread(r, "control");
+            t.setDaemon(true);
+            return t;
+        }));
+        http.start();
+    }
+
+    public int port() {
+        return http.getAddress().getPort();
+    }
+
+    private void handle(HttpExchange exchange) throws IOException {
+        try (exchange) {
+            String path = exchange.getRequestURI().getPath();
+            if (exchange.getRequestMethod().equals("GET") && path.equals("/world")) {
+                reply(exchange, 200, WorldView.of(world));
+                return;
+            }
+            if (!exchange.getRequestMethod().equals("POST")) {
+                reply(exchange, 404, Map.of("error", "There is nothing at " + path));
+                return;
+            }
+            JsonNode body = json.readTree(exchange.getRequestBody().readNBytes(LARGEST_BODY));
+            act(path, body);
+            changed.run();
+            reply(exchange, 200, WorldView.of(world));
+        } catch (NoSuchElementException e) {
+            reply(exchange, 404, Map.of("error", String.valueOf(e.getMessage())));
+        } catch (JacksonException | IllegalArgumentException | java.time.DateTimeException e) {
+            reply(exchange, 400, Map.of("error", String.valueOf(e.getMessage())));
+        }
+    }
+
+    private void act(String path, JsonNode body) {
+        switch (path) {
+            case "/carry" -> carry(text(body, "serial"), text(body, "to"));
+            case "/press" -> world.with(text(body, "serial"), (logger, now, probe) -> {
+                if (body.path("long").asBoolean(false)) {
+                    logger.hold(now);
+                } else {
+                    logger.press(now);
+                }
+                return null;
+            });
+            case "/cable" -> world.cable(text(body, "serial"), body.path("plugged").asBoolean(true));
+            case "/fault" -> fault(text(body, "serial"), text(body, "kind"), body.path("amount").asLong(1));
+            case "/incident" -> world.addIncident(new Incident(
+                    text(body, "spot"),
+                    Incident.Kind.valueOf(text(body, "kind").toUpperCase(Locale.ROOT)),
+                    Instant.parse(text(body, "start")),
+                    Instant.parse(text(body, "end"))));
+            case "/advance" -> {
+                Duration by = Duration.ofSeconds(body.path("seconds").asLong(0));
+                if (by.compareTo(LONGEST_LEAP) > 0) {
+                    throw new IllegalArgumentException("At most 400 days can pass at once");
+                }
+                world.advance(by);
+            }
+            default -> throw new NoSuchElementException("There is nothing at " + path);
+        }
+    }
+
+    private void carry(String serial, String to) {
+        if (to.equals("dock")) {
+            world.carryToDock(serial, 0);
+        } else if (to.startsWith("dock:")) {
+            world.carryToDock(serial, Integer.parseInt(to.substring(5)));
+        } else {
+            world.carryToSpot(serial, to);
+        }
+    }
+
+    private void fault(String serial, String kind, long amount) {
+        switch (kind) {
+            case "cable-half-way" -> world.pullCableHalfWay(serial);
+            case "damaged-pages" -> world.damagePages(serial, (int) amount);
+            case "open-sensor" -> world.with(serial, (logger, now, probe) -> {
+                logger.openSensor(amount != 0);
+                return null;
+            });
+            case "flat-battery" -> world.with(serial, (logger, now, probe) -> {
+                logger.flatten();
+                return null;
+            });
+            case "clock" -> world.with(serial, (logger, now, probe) -> {
+                logger.disturbClock(now, amount);
+                return null;
+            });
+            default -> throw new IllegalArgumentException("There is no fault “" + kind + "”");
+        }
+    }
+
+    private static String text(JsonNode body, String field) {
+        JsonNode value = body.path(field);
+        if (!value.isString()) {
+            throw new IllegalArgumentException("“" + field + "” is missing");
+        }
+        return value.asString();
+    }
+
+    private void reply(HttpExchange exchange, int status, Object body) throws IOException {
+        byte[] bytes = json.writeValueAsBytes(body);
+        exchange.getResponseHeaders().set("Content-Type", "application/json");
+        exchange.sendResponseHeaders(status, bytes.length);
+        exchange.getResponseBody().write(bytes);
+    }
+
+    @Override
+    public void close() {
+        http.stop(0);
+    }
+}

@@ -1,0 +1,144 @@
+package org.pelerin.yard.server;
+
+import java.time.DateTimeException;
+import java.util.NoSuchElementException;
+import org.pelerin.link.frame.Frame;
+import org.pelerin.link.message.DockPort;
+import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.MalformedMessageException;
+import org.pelerin.link.message.MessageType;
+import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.Payload;
+import org.pelerin.link.message.PayloadReader;
+import org.pelerin.link.message.PlanCodec;
+import org.pelerin.link.message.Refusal;
+import org.pelerin.link.message.RefusedException;
+import org.pelerin.yard.world.World;
+
+/** The device's end of one connection: answers frames until the cable comes out. */
+final class LoggerSession {
+
+    private static final byte[] DONE = {};
+
+    private final World world;
+    private final Runnable changed;
+    private String serial;
+    private int port;
+
+    /** @param changed called after whatever alters a logger */
+    LoggerSession(World world, Runnable changed) {
+        this.world = world;
+        this.changed = changed;
+    }
+
+    /** @throws CablePulledException if the answer gets stuck in a cable that has just come out */
+    Frame answer(Frame request) throws CablePulledException {
+        try {
+            byte[] payload = serve(request);
+            return new Frame(request.type() | MessageType.ANSWER, request.id(), payload);
+        } catch (RefusedException e) {
+            return refusal(request, e.refusal(), e.getMessage());
+        } catch (MalformedMessageException | IllegalArgumentException | DateTimeException | ArithmeticException e) {
+            return refusal(request, Refusal.BAD_REQUEST, "The request makes no sense: " + e.getMessage());
+        } catch (NoSuchElementException e) {
+            return refusal(request, Refusal.NO_LOGGER, e.getMessage());
+        }
+    }
+
+    /** Whether the logger this session talks to can still be reached. */
+    boolean connected() {
+        return serial == null || world.isPlugged(serial, port);
+    }
+
+    private byte[] serve(Frame request) throws CablePulledException {
+        PayloadReader in = new PayloadReader(request.payload());
+        switch (request.type()) {
+            case MessageType.PORTS:
+                in.end();
+                return DockPort.encode(World.PORTS, world.occupied());
+            case MessageType.OPEN:
+                port = in.u8();
+                in.end();
+                serial = world.reachableAt(port)
+                        .orElseThrow(() ->
+                                new RefusedException(Refusal.NO_LOGGER, "There is no logger in port " + port));
+                return DONE;
+            default:
+                if (serial == null) {
+                    throw new RefusedException(Refusal.NOT_OPEN, "No port has been opened");
+                }
+                return serveLogger(request.type(), in);
+        }
+    }
+
+    private byte[] serveLogger(int type, PayloadReader in) throws CablePulledException {
+        if (type == MessageType.READ_PAGE) {
+            return readPage(in.u16(), in.u32());
+        }
+        if (type == MessageType.WRITE_PLAN) {
+            byte[] plan = in.rest();
+            return change((l, now, probe) -> l.writePlan(now, PlanCodec.decode(plan)));
+        }
+        return switch (type) {
+            case MessageType.IDENTIFY -> world.with(serial, (l, now, probe) -> l.identify().encode());
+            case MessageType.STATUS -> world.with(serial, (l, now, probe) -> l.status(now).encode());
+            case MessageType.LIVE -> world.with(serial, (l, now, probe) -> l.live(now, probe).encode());
+            case MessageType.CLOCK_GET -> world.with(
+                    serial, (l, now, probe) -> new Payload().i64(l.clock(now).toEpochMilli()).bytes());
+            case MessageType.CLOCK_SET -> {
+                java.time.Instant to = java.time.Instant.ofEpochMilli(in.i64());
+                yield change((l, now, probe) -> l.setClock(now, to));
+            }
+            case MessageType.READ_PLAN -> world.with(serial, (l, now, probe) -> PlanCodec.encode(l.readPlan()));
+            case MessageType.START -> change((l, now, probe) -> l.start(now));
+            case MessageType.STOP -> change((l, now, probe) -> l.stop(now));
+            case MessageType.MISSIONS -> world.with(serial, (l, now, probe) -> MissionInfo.encode(l.missions()));
+            case MessageType.READ_HEADER -> {
+                int mission = in.u16();
+                yield world.with(serial, (l, now, probe) -> l.header(mission));
+            }
+            case MessageType.ERASE -> {
+                EraseRequest request = EraseRequest.decode(in.rest());
+                yield change((l, now, probe) -> l.erase(request));
+            }
+            default -> throw new RefusedException(Refusal.BAD_REQUEST, "Request " + type + " is not known");
+        };
+    }
+
+    private byte[] readPage(int mission, long page) throws CablePulledException {
+        byte[] bytes = world.with(serial, (l, now, probe) -> l.page(mission, page));
+        if (!world.pagePasses(serial)) {
+            changed.run();
+            throw new CablePulledException();
+        }
+        return world.delivered(serial, bytes);
+    }
+
+    private interface Change {
+        void on(
+                org.pelerin.yard.logger.SimulatedLogger logger,
+                java.time.Instant now,
+                org.pelerin.yard.logger.Probe probe);
+    }
+
+    private byte[] change(Change change) {
+        world.with(serial, (l, now, probe) -> {
+            change.on(l, now, probe);
+            return null;
+        });
+        changed.run();
+        return DONE;
+    }
+
+    private static Frame refusal(Frame request, Refusal refusal, String message) {
+        String text = message == null ? "" : message;
+        byte[] payload = new Payload()
+                .u8(refusal.code())
+                .text(text.length() > 80 ? text.substring(0, 80) : text)
+                .bytes();
+        return new Frame(MessageType.REFUSAL, request.id(), payload);
+    }
+
+    /** The cable came out in the middle of an answer. */
+    static final class CablePulledException extends Exception {}
+}

@@ -1,0 +1,256 @@
+package org.pelerin.yard.world;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.Function;
+import org.pelerin.link.message.DockPort;
+import org.pelerin.yard.logger.LoggerSnapshot;
+import org.pelerin.yard.logger.Probe;
+import org.pelerin.yard.logger.SimulatedLogger;
+
+/** The simulated outdoors: spots, loggers, the dock they can sit in, and its time. Thread-safe by one lock. */
+public final class World {
+
+    public static final int PORTS = 8;
+
+    private final long seed;
+    private final WorldClock clock;
+    private final Surroundings surroundings;
+    private final List<Spot> spots = Fleet.SPOTS;
+    private final Map<String, SimulatedLogger> loggers = new LinkedHashMap<>();
+    private final Map<String, Berth> berths = new LinkedHashMap<>();
+    private final List<Incident> incidents = new ArrayList<>();
+    private final Map<String, Integer> pagesUntilCablePulled = new HashMap<>();
+    private final Map<String, Integer> pagesToDamage = new HashMap<>();
+    private final Random damage;
+
+    private World(long seed, WorldClock clock) {
+        this.seed = seed;
+        this.clock = clock;
+        this.surroundings = new Surroundings(seed);
+        this.damage = new Random(seed);
+    }
+
+    /** A world in which every logger lies on the bench. */
+    public static World create(long seed, WorldClock clock) {
+        World world = new World(seed, clock);
+        for (SimulatedLogger logger : Fleet.loggers(seed, clock.instant())) {
+            world.loggers.put(logger.serial(), logger);
+            world.berths.put(logger.serial(), Berth.at(Fleet.BENCH));
+        }
+        return world;
+    }
+
+    /** A world as it was stored. */
+    public static World restore(WorldSnapshot snapshot, WorldClock clock, Function<String, byte[]> flash) {
+        World world = new World(snapshot.seed(), clock);
+        for (LoggerSnapshot s : snapshot.loggers()) {
+            world.loggers.put(s.serial(), SimulatedLogger.restore(s, flash.apply(s.serial())));
+        }
+        world.berths.putAll(snapshot.berths());
+        snapshot.incidents().forEach(i -> world.incidents.add(i.toIncident()));
+        return world;
+    }
+
+    public synchronized WorldSnapshot snapshot() {
+        return new WorldSnapshot(
+                seed,
+                clock.shift().toMillis(),
+                Map.copyOf(berths),
+                incidents.stream().map(WorldSnapshot.StoredIncident::of).toList(),
+                loggers.values().stream().map(SimulatedLogger::snapshot).toList());
+    }
+
+    public synchronized Map<String, byte[]> flashes() {
+        Map<String, byte[]> out = new LinkedHashMap<>();
+        loggers.forEach((serial, logger) -> {
+            if (logger.flash() != null) {
+                out.put(serial, logger.flash());
+            }
+        });
+        return out;
+    }
+
+    public WorldClock clock() {
+        return clock;
+    }
+
+    public List<Spot> spots() {
+        return spots;
+    }
+
+    public synchronized List<Incident> incidents() {
+        return List.copyOf(incidents);
+    }
+
+    /** Does something with a logger after it has caught up with the time. */
+    public synchronized <T> T with(String serial, LoggerAction<T> action) {
+        SimulatedLogger logger = logger(serial);
+        Instant now = clock.instant();
+        Probe probe = probe(berths.get(serial));
+        logger.runUntil(now, probe);
+        return action.on(logger, now, probe);
+    }
+
+    /** What to do with a logger that has caught up. */
+    public interface LoggerAction<T> {
+        T on(SimulatedLogger logger, Instant now, Probe probe);
+    }
+
+    public synchronized List<String> serials() {
+        return List.copyOf(loggers.keySet());
+    }
+
+    public synchronized Berth berth(String serial) {
+        logger(serial);
+        return berths.get(serial);
+    }
+
+    // The dock
+
+    public synchronized List<DockPort> occupied() {
+        return berths.entrySet().stream()
+                .filter(e -> e.getValue().reachable())
+                .map(e -> new DockPort(e.getValue().port(), e.getKey()))
+                .sorted(Comparator.comparingInt(DockPort::port))
+                .toList();
+    }
+
+    public synchronized Optional<String> reachableAt(int port) {
+        return occupied().stream().filter(p -> p.port() == port).map(DockPort::serial).findFirst();
+    }
+
+    /** @return false if the cable came out with this page */
+    public synchronized boolean pagePasses(String serial) {
+        Integer left = pagesUntilCablePulled.get(serial);
+        if (left == null) {
+            return true;
+        }
+        if (left > 0) {
+            pagesUntilCablePulled.put(serial, left - 1);
+            return true;
+        }
+        pagesUntilCablePulled.remove(serial);
+        cable(serial, false);
+        return false;
+    }
+
+    /** The page as the link delivers it: damaged, if that was asked for. */
+    public synchronized byte[] delivered(String serial, byte[] page) {
+        int left = pagesToDamage.getOrDefault(serial, 0);
+        if (left == 0) {
+            return page;
+        }
+        pagesToDamage.put(serial, left - 1);
+        byte[] hurt = page.clone();
+        hurt[damage.nextInt(hurt.length)] ^= 0x10;
+        return hurt;
+    }
+
+    // What hands and time can do
+
+    public synchronized void carryToSpot(String serial, String spot) {
+        spot(spot);
+        with(serial, (logger, now, probe) -> berths.put(serial, Berth.at(spot)));
+    }
+
+    /** @param port 0 for the first free one */
+    public synchronized int carryToDock(String serial, int port) {
+        int to = port == 0 ? firstFree() : port;
+        if (to < 1 || to > PORTS) {
+            throw new IllegalArgumentException("The dock has ports 1 to " + PORTS);
+        }
+        berths.forEach((other, berth) -> {
+            if (berth.port() == to && !other.equals(serial)) {
+                throw new IllegalArgumentException("Port " + to + " is taken by " + other);
+            }
+        });
+        with(serial, (logger, now, probe) -> berths.put(serial, Berth.docked(to)));
+        return to;
+    }
+
+    public synchronized void cable(String serial, boolean plugged) {
+        Berth berth = berth(serial);
+        if (berth.port() == 0) {
+            throw new IllegalArgumentException(serial + " is not in the dock");
+        }
+        berths.put(serial, new Berth(berth.spot(), berth.port(), plugged));
+    }
+
+    /** The cable comes out when half of the pages it holds have been read. */
+    public synchronized void pullCableHalfWay(String serial) {
+        long pages = with(serial, (logger, now, probe) -> logger.missions().stream()
+                .mapToLong(m -> m.pages())
+                .sum());
+        pagesUntilCablePulled.put(serial, (int) (pages / 2));
+    }
+
+    public synchronized void damagePages(String serial, int pages) {
+        logger(serial);
+        pagesToDamage.put(serial, pages);
+    }
+
+    public synchronized void addIncident(Incident incident) {
+        spot(incident.spot());
+        if (!incident.end().isAfter(incident.start())) {
+            throw new IllegalArgumentException("An incident ends after it starts");
+        }
+        if (incident.start().isBefore(clock.instant())) {
+            throw new IllegalArgumentException("What has happened cannot be changed");
+        }
+        incidents.add(incident);
+    }
+
+    public synchronized void advance(Duration by) {
+        clock.advance(by);
+        serials().forEach(serial -> with(serial, (logger, now, probe) -> null));
+    }
+
+    public synchronized boolean isPlugged(String serial, int port) {
+        Berth berth = berths.get(serial);
+        return berth != null && berth.port() == port && berth.reachable();
+    }
+
+    private Probe probe(Berth berth) {
+        Spot spot = spot(berth.spot());
+        List<Incident> here =
+                incidents.stream().filter(i -> i.spot().equals(spot.key())).toList();
+        return (channel, at) -> channel == 0
+                ? surroundings.temperature(spot, here, at)
+                : surroundings.humidity(spot, here, at);
+    }
+
+    private int firstFree() {
+        for (int port = 1; port <= PORTS; port++) {
+            int p = port;
+            if (berths.values().stream().noneMatch(b -> b.port() == p)) {
+                return port;
+            }
+        }
+        throw new IllegalArgumentException("Every port of the dock is taken");
+    }
+
+    private SimulatedLogger logger(String serial) {
+        SimulatedLogger logger = loggers.get(serial);
+        if (logger == null) {
+            throw new NoSuchElementException("There is no logger " + serial);
+        }
+        return logger;
+    }
+
+    private Spot spot(String key) {
+        return spots.stream()
+                .filter(s -> s.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new NoSuchElementException("There is no spot " + key));
+    }
+}
