@@ -5,7 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import org.pelerin.app.dock.Dock;
+import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;

@@ -8,7 +8,7 @@ import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
-import org.pelerin.app.dock.Dock;
+import org.pelerin.app.connect.Dock;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

@@ -18,7 +18,8 @@ import java.util.Arrays;
  */
 public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] holed) {
 
-    static final int COARSE = 2048;
+    /** Samples a column from which on no values are needed, only summaries. */
+    public static final int COARSE = 2048;
 
     /**
      * @param from first index, inclusive

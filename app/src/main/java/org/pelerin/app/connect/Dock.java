@@ -1,4 +1,4 @@
-package org.pelerin.app.dock;
+package org.pelerin.app.connect;
 
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;

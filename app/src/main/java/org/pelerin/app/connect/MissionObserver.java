@@ -1,4 +1,4 @@
-package org.pelerin.app.dock;
+package org.pelerin.app.connect;
 
 import java.util.Optional;
 import org.pelerin.app.mission.Mission;

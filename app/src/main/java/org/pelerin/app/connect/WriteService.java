@@ -1,4 +1,4 @@
-package org.pelerin.app.dock;
+package org.pelerin.app.connect;
 
 import java.time.Clock;
 import java.time.Instant;

@@ -1,4 +1,4 @@
-package org.pelerin.app.dock;
+package org.pelerin.app.connect;
 
 import java.time.Duration;
 import java.time.Instant;

@@ -1,4 +1,4 @@
-package org.pelerin.app.dock;
+package org.pelerin.app.connect;
 
 import java.util.List;
 import java.util.Optional;

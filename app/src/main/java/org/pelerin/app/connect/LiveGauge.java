@@ -1,0 +1,56 @@
+package org.pelerin.app.connect;
+
+import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.plan.ChannelSettings;
+
+/**
+ * One channel's live reading on its range, drawn {@value #WIDTH} wide.
+ *
+ * @param x position of the reading; −1 where the sensor reads open
+ * @param lowX left edge of the allowed band, as {@code highX} the right one; the whole range where there are no limits
+ * @param side 1 above its band, −1 below, 0 inside
+ */
+public record LiveGauge(
+        String label, String unit, double value, int decimals, int x, int lowX, int highX, boolean banded, int side,
+        String from, String to) {
+
+    public static final int WIDTH = 300;
+
+    static LiveGauge of(ChannelModel channel, ChannelSettings settings, double value) {
+        double low = channel.low();
+        double high = channel.high();
+        Double min = settings == null || settings.low() == null ? null : settings.low().limit();
+        Double max = settings == null || settings.high() == null ? null : settings.high().limit();
+        if (min != null && max != null) {
+            // with a band, the scale is three times as wide as the band, so that it can be read
+            low = Math.max(low, min - (max - min));
+            high = Math.min(high, max + (max - min));
+        }
+        int side = Double.isNaN(value) ? 0 : max != null && value > max ? 1 : min != null && value < min ? -1 : 0;
+        return new LiveGauge(
+                settings == null ? channel.quantity() : settings.label(),
+                channel.unit(),
+                value,
+                channel.resolution().decimals(),
+                Double.isNaN(value) ? -1 : x(value, low, high),
+                min == null ? 0 : x(min, low, high),
+                max == null ? WIDTH : x(max, low, high),
+                min != null || max != null,
+                side,
+                plain(low),
+                plain(high));
+    }
+
+    public boolean open() {
+        return x < 0;
+    }
+
+    private static int x(double v, double low, double high) {
+        return (int) Math.round(Math.max(0, Math.min(1, (v - low) / (high - low))) * WIDTH);
+    }
+
+    private static String plain(double v) {
+        return (v == Math.rint(v) ? String.valueOf((long) v) : String.format(java.util.Locale.ROOT, "%.1f", v))
+                .replace('-', '−');
+    }
+}

@@ -1,0 +1,197 @@
+package org.pelerin.app.dock;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.security.Principal;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.LiveService;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.link.LinkException;
+import org.pelerin.link.message.RefusedException;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The loggers that are connected: what each is, and what can be done with it. */
+@Controller
+class DockController {
+
+    private static final int MISSIONS_SHOWN = 8;
+
+    private final Dock dock;
+    private final LiveService live;
+    private final CollectService collections;
+    private final MissionService missions;
+    private final LoggerRegistry registry;
+
+    DockController(
+            Dock dock,
+            LiveService live,
+            CollectService collections,
+            MissionService missions,
+            LoggerRegistry registry) {
+        this.dock = dock;
+        this.live = live;
+        this.collections = collections;
+        this.missions = missions;
+        this.registry = registry;
+    }
+
+    /** What the tray shows of one logger. */
+    record Card(DockedLogger logger, Job job) {}
+
+    /** @param v version that the browser has; nothing is sent if it is still the newest */
+    @GetMapping("/tray")
+    String tray(@RequestParam(defaultValue = "") String v, Model model, HttpServletResponse response) {
+        List<Job> jobs = collections.allActive();
+        List<Card> cards = cards(jobs);
+        List<Job> waiting = jobs.stream()
+                .filter(j -> cards.stream().noneMatch(c -> c.job() == j))
+                .toList();
+        String version = Integer.toHexString(
+                List.of(cards.stream().map(DockController::shown).toList(), waiting, dock.view().reachable())
+                        .hashCode());
+        if (version.equals(v)) {
+            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
+            return null;
+        }
+        model.addAttribute("cards", cards);
+        model.addAttribute("waiting", waiting);
+        model.addAttribute("view", dock.view());
+        model.addAttribute("version", version);
+        return "dock/tray :: tray";
+    }
+
+    private List<Card> cards(List<Job> jobs) {
+        return dock.view().loggers().stream()
+                .map(l -> new Card(
+                        l,
+                        jobs.stream()
+                                .filter(j -> j.serial().equals(l.serial()))
+                                .findFirst()
+                                .orElse(null)))
+                .toList();
+    }
+
+    private static Object shown(Card c) {
+        return List.of(
+                c.logger().serial(),
+                c.logger().port(),
+                c.logger().doing(),
+                c.logger().status().records(),
+                c.job() == null ? "" : c.job());
+    }
+
+    @GetMapping("/dock")
+    String dock(Model model) {
+        model.addAttribute("room", "dock");
+        model.addAttribute("view", dock.view());
+        model.addAttribute("cards", cards(collections.allActive()));
+        return "dock/list";
+    }
+
+    @GetMapping("/dock/{serial}")
+    String logger(@PathVariable String serial, Model model) {
+        fill(serial, model);
+        return "dock/logger";
+    }
+
+    /** The part of the page that changes by itself: what the logger does and what can be done. */
+    @GetMapping("/dock/{serial}/state")
+    String state(
+            @PathVariable String serial,
+            @RequestParam(defaultValue = "") String v,
+            Model model,
+            HttpServletResponse response) {
+        fill(serial, model);
+        if (v.equals(model.getAttribute("version"))) {
+            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
+            return null;
+        }
+        return "dock/state :: state";
+    }
+
+    private void fill(String serial, Model model) {
+        LoggerUnit unit = registry.find(serial)
+                .orElseThrow(() -> new NotThereException("No logger " + serial + " was ever connected."));
+        Optional<DockedLogger> docked = dock.find(serial);
+        List<Mission> recent = missions.ofLogger(serial, MISSIONS_SHOWN);
+        Optional<Job> job = collections.active(serial);
+        Optional<Mission> home = docked.flatMap(collections::collectedInMemory);
+        Optional<Job> last = collections.newest(serial).filter(Job::finished);
+        model.addAttribute("room", "dock");
+        model.addAttribute("unit", unit);
+        model.addAttribute("modelName", ModelCatalogue.get(unit.model()).name());
+        model.addAttribute("logger", docked.orElse(null));
+        model.addAttribute("job", job.orElse(null));
+        model.addAttribute("lastJob", last.orElse(null));
+        model.addAttribute("home", home.orElse(null));
+        model.addAttribute("missions", recent);
+        model.addAttribute("current", recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
+        model.addAttribute(
+                "version",
+                Integer.toHexString(List.of(
+                                docked.map(l -> List.of(l.status().state(), l.status().records(), l.batteryPercent(), l.port())
+                                                .toString())
+                                        .orElse("away"),
+                                job.map(Object::toString).orElse(""),
+                                home.map(Mission::id).orElse(0L),
+                                recent.stream().map(m -> m.id() + m.state().name()).toList())
+                        .hashCode()));
+    }
+
+    @GetMapping("/dock/{serial}/live")
+    String live(@PathVariable String serial, Model model) {
+        try {
+            model.addAttribute("gauges", live.gauges(serial));
+        } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
+            model.addAttribute("gauges", List.of());
+        }
+        return "dock/live :: live";
+    }
+
+    @PostMapping("/dock/{serial}/collect")
+    String collect(@PathVariable String serial, Principal me) {
+        dock.get(serial);
+        collections.order(serial, me.getName());
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/give-up")
+    String giveUp(@PathVariable String serial, Principal me) {
+        collections.giveUp(serial, me.getName());
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/again")
+    String again(@PathVariable String serial, Principal me, RedirectAttributes flash) {
+        try {
+            collections.backToWork(serial, me.getName());
+            flash.addFlashAttribute("said", "Back to work: the same plan was written, read back and compared.");
+        } catch (WriteService.BlockedException | WriteService.ReadBackException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/erase")
+    String erase(@PathVariable String serial, Principal me, RedirectAttributes flash) {
+        collections.erase(serial, me.getName());
+        flash.addFlashAttribute("said", "Erased. The logger is idle; its samples are kept here.");
+        return "redirect:/dock/" + serial;
+    }
+}

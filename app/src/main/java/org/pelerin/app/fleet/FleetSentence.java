@@ -1,0 +1,55 @@
+package org.pelerin.app.fleet;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.platform.web.Show;
+
+/**
+ * Who needs somebody, in one sentence.
+ *
+ * @param lead the strong part
+ * @param rest the reasons, empty if nobody does
+ * @param below the quieter line underneath
+ */
+record FleetSentence(String lead, String rest, String below) {
+
+    private static final List<String> NUMBERS =
+            List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
+
+    static FleetSentence of(List<Unit> units, long excursions, Show show) {
+        List<String> reasons = new ArrayList<>();
+        add(reasons, units, Unit.Trouble.MEMORY_FULL, "memory is full", "memories are full");
+        add(reasons, units, Unit.Trouble.NEVER_STARTED, "start is not confirmed", "starts are not confirmed");
+        add(reasons, units, Unit.Trouble.LEFT_STOPPED, "was left stopped after its download", "were left stopped after their download");
+        add(reasons, units, Unit.Trouble.MEMORY_FILLS, "memory fills within seven days", "memories fill within seven days");
+        add(reasons, units, Unit.Trouble.BATTERY_ENDS, "battery ends within seven days", "batteries end within seven days");
+        long need = units.stream().filter(u -> u.trouble() != Unit.Trouble.NONE).count();
+        long logging = units.stream()
+                .filter(u -> u.trouble() == Unit.Trouble.NONE
+                        && u.current() != null
+                        && u.current().state().inField())
+                .count();
+        String lead = need == 0
+                ? "Nobody needs you this week."
+                : need + " of " + show.counted(units.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";
+        String rest = reasons.isEmpty() ? "" : sentence(reasons);
+        String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
+                + show.counted(excursions, "excursion") + " in the last seven days";
+        return new FleetSentence(lead, rest, below);
+    }
+
+    private static void add(List<String> reasons, List<Unit> units, Unit.Trouble trouble, String one, String several) {
+        int n = (int) units.stream().filter(u -> u.trouble() == trouble).count();
+        if (n > 0) {
+            reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + (n == 1 ? one : several));
+        }
+    }
+
+    private static String sentence(List<String> reasons) {
+        String joined = reasons.size() == 1
+                ? reasons.get(0)
+                : String.join(", ", reasons.subList(0, reasons.size() - 1)) + " and "
+                        + reasons.get(reasons.size() - 1);
+        return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
+    }
+}

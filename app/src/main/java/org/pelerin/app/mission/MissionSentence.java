@@ -1,0 +1,63 @@
+package org.pelerin.app.mission;
+
+import java.time.Duration;
+import java.time.ZoneId;
+import java.util.List;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.series.ShownUnit;
+
+/**
+ * The verdict in one sentence, in parts so that the page can set its weight.
+ *
+ * @param lead what it comes to
+ * @param mark ▲, ▼, ◇ or empty, for the strong part
+ * @param strong the figure that matters
+ * @param rest what follows
+ * @param tone above, below, missing or fine
+ */
+public record MissionSentence(String lead, String mark, String strong, String rest, String tone) {
+
+    static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+        return switch (j.verdict()) {
+            case "excursions" -> outside(j, zone, fahrenheit, show);
+            case "within" -> new MissionSentence(
+                    "",
+                    "",
+                    "Within its limits",
+                    " for " + show.rough(span(j)) + ", with samples for " + show.percent(j.coverage()) + " of the time.",
+                    "fine");
+            default -> new MissionSentence(
+                    "",
+                    "◇",
+                    "Not conclusive",
+                    ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
+                    "missing");
+        };
+    }
+
+    private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+        List<JudgementDocument.Departure> all = j.excursions();
+        JudgementDocument.Departure worst = all.get(0);
+        Duration total = Duration.ZERO;
+        for (JudgementDocument.Departure d : all) {
+            total = total.plus(d.duration());
+            worst = d.duration().compareTo(worst.duration()) > 0 ? d : worst;
+        }
+        ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
+        String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
+        String rest = " for " + show.rough(total) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
+                + (worst.isAbove() ? "rose" : "fell") + " to " + show.number(unit.value(worst.peak()), 1) + "\u00a0"
+                + unit.symbol() + " on " + show.minute(worst.peakAt(), zone) + ", limit "
+                + show.number(unit.value(worst.limit()), 1) + ".";
+        return new MissionSentence(
+                "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+    }
+
+    private static Duration span(JudgementDocument j) {
+        return j.series().stream()
+                .filter(s -> s.first() != null)
+                .map(s -> Duration.between(s.first(), s.last()))
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
+    }
+}

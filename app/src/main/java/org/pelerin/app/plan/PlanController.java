@@ -1,0 +1,127 @@
+package org.pelerin.app.plan;
+
+import java.security.Principal;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.ModelCatalogue;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The plan library. */
+@Controller
+class PlanController {
+
+    private static final double NEW_BATTERY = 1;
+
+    private final PlanService plans;
+    private final PlanPages pages;
+    private final Show show;
+
+    PlanController(PlanService plans, PlanPages pages, Show show) {
+        this.plans = plans;
+        this.pages = pages;
+        this.show = show;
+    }
+
+    @GetMapping("/plans")
+    String list(Model model) {
+        model.addAttribute("room", "plans");
+        model.addAttribute("plans", plans.all().stream().map(this::card).toList());
+        return "plan/list";
+    }
+
+    /** A plan in the list. */
+    record Card(StoredPlan plan, String modelName, String interval, String limits) {}
+
+    private Card card(StoredPlan stored) {
+        var plan = plans.settings(stored);
+        String limits = plan.channels().stream()
+                .filter(c -> c.enabled() && c.hasAlarm())
+                .map(c -> c.label() + " "
+                        + (c.low() == null ? "" : show.number(c.low().limit(), 1))
+                        + (c.low() != null && c.high() != null ? " … " : c.high() == null ? " or more" : "up to ")
+                        + (c.high() == null ? "" : show.number(c.high().limit(), 1)))
+                .reduce((a, b) -> a + " · " + b)
+                .orElse("no limits");
+        return new Card(
+                stored,
+                ModelCatalogue.get(stored.model()).name(),
+                org.pelerin.core.plan.Durations.format(plan.interval()),
+                limits);
+    }
+
+    @GetMapping("/plans/new")
+    String blank(@RequestParam(defaultValue = "alder-t1") String model, Model page) {
+        PlanForm form = PlanForm.blank(
+                ModelCatalogue.find(model).orElseThrow(() -> new NotThereException("There is no model “" + model + "”.")));
+        return edit(page, form, null);
+    }
+
+    @GetMapping({"/plans/{id}", "/plans/{id}/edit"})
+    String edit(@PathVariable long id, Model page) {
+        StoredPlan stored = plan(id);
+        PlanForm form = PlanForm.of(stored.name(), stored.version(), plans.settings(stored), show.home());
+        return edit(page, form, stored);
+    }
+
+    /** What the form as it stands would come to; changes nothing. */
+    @PostMapping("/plans/consequences")
+    String consequences(@ModelAttribute PlanForm form, Model page) {
+        pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
+        return "plan/consequences :: all";
+    }
+
+    @PostMapping("/plans")
+    String create(@ModelAttribute PlanForm form, Model page, Principal me, RedirectAttributes flash) {
+        return save(null, form, page, me, flash);
+    }
+
+    @PostMapping("/plans/{id}")
+    String update(
+            @PathVariable long id, @ModelAttribute PlanForm form, Model page, Principal me, RedirectAttributes flash) {
+        return save(plan(id), form, page, me, flash);
+    }
+
+    private String save(StoredPlan stored, PlanForm form, Model page, Principal me, RedirectAttributes flash) {
+        PlanForm.Parsed parsed = pages.parse(form);
+        String name = form.getName().strip();
+        if (name.isEmpty() || name.length() > 120) {
+            parsed.errors().put("name", "Give the plan a name of up to 120 characters");
+        }
+        if (parsed.valid()) {
+            try {
+                StoredPlan saved = stored == null
+                        ? plans.create(name, parsed.plan(), me.getName())
+                        : plans.update(stored.id(), form.getVersion(), name, parsed.plan(), me.getName());
+                flash.addFlashAttribute("said", "Saved as version " + saved.version() + ".");
+                return "redirect:/plans/" + saved.id();
+            } catch (PlanService.NameTakenException e) {
+                parsed.errors().put("name", "Another plan has this name");
+            } catch (PlanService.ChangedMeanwhileException e) {
+                page.addAttribute(
+                        "refused", "Somebody saved this plan since you opened it. Open it again to see their version.");
+            }
+        }
+        page.addAttribute("room", "plans");
+        page.addAttribute("stored", stored);
+        pages.fill(page, form, parsed, null, NEW_BATTERY);
+        return "plan/edit";
+    }
+
+    private String edit(Model page, PlanForm form, StoredPlan stored) {
+        page.addAttribute("room", "plans");
+        page.addAttribute("stored", stored);
+        pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
+        return "plan/edit";
+    }
+
+    private StoredPlan plan(long id) {
+        return plans.find(id).orElseThrow(() -> new NotThereException("There is no plan " + id + "."));
+    }
+}

@@ -1,0 +1,100 @@
+package org.pelerin.app.platform.web;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.core.plan.Durations;
+import org.springframework.stereotype.Component;
+
+/** How instants, durations and numbers are written on pages. Units stay with their number by a no-break space. */
+@Component("show")
+public class Show {
+
+    private static final Locale LOCALE = Locale.UK;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d\u00a0MMM", LOCALE);
+    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d\u00a0MMM HH:mm", LOCALE);
+    private static final DateTimeFormatter FULL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss zzz", LOCALE);
+    private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm zzz", LOCALE);
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
+
+    private final ZoneId home;
+
+    Show(PelerinProperties properties) {
+        this.home = properties.zone();
+    }
+
+    public ZoneId home() {
+        return home;
+    }
+
+    /** 19 Mar. */
+    public String day(Instant t, ZoneId zone) {
+        return t == null ? "" : DAY.format(t.atZone(zone));
+    }
+
+    /** Thu 19 Mar 08:40, without a zone: for places where the zone is said nearby. */
+    public String minute(Instant t, ZoneId zone) {
+        return t == null ? "" : MINUTE.format(t.atZone(zone));
+    }
+
+    /** 08:40. */
+    public String clock(Instant t, ZoneId zone) {
+        return CLOCK.format(t.atZone(zone));
+    }
+
+    /** Thu 19 Mar 2026 08:40 CET. */
+    public String when(Instant t, ZoneId zone) {
+        return t == null ? "" : LONG.format(t.atZone(zone));
+    }
+
+    /** 2026-03-19 08:40:00 CET: unambiguous to the second. */
+    public String second(Instant t, ZoneId zone) {
+        return t == null ? "" : FULL.format(t.atZone(zone));
+    }
+
+    public String minute(Instant t) {
+        return minute(t, home);
+    }
+
+    public String when(Instant t) {
+        return when(t, home);
+    }
+
+    /** Exact to the second. */
+    public String duration(Duration d) {
+        return d == null ? "–" : Durations.format(d.plusMillis(500).truncatedTo(java.time.temporal.ChronoUnit.SECONDS));
+    }
+
+    /** The two largest units. */
+    public String rough(Duration d) {
+        return d == null ? "–" : Durations.rough(d);
+    }
+
+    /** With thin groups of three and so many decimals; a dash for what does not exist. */
+    public String number(Double v, int decimals) {
+        if (v == null || v.isNaN()) {
+            return "–";
+        }
+        String text = String.format(Locale.ROOT, "%,." + decimals + "f", v).replace(',', '\u202f');
+        boolean zero = text.chars().allMatch(c -> c == '-' || c == '0' || c == '.');
+        return zero ? text.replace("-", "") : text.replace('-', '−');
+    }
+
+    public String count(Number n) {
+        return n == null ? "–" : String.format(Locale.ROOT, "%,d", n.longValue()).replace(',', '\u202f');
+    }
+
+    /** “1 sample”, “3 samples”. */
+    public String counted(long n, String one) {
+        return count(n) + "\u00a0" + (n == 1 ? one : one + "s");
+    }
+
+    /** A share in per cent; rounded so that only the whole is 100. */
+    public String percent(double p) {
+        double shown = p < 100 && p >= 99.95 ? 99.9 : p;
+        return number(shown, shown == 100 ? 0 : 1) + "\u00a0%";
+    }
+}

@@ -1,0 +1,76 @@
+package org.pelerin.app.report;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.IOException;
+import java.io.Writer;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.plan.Durations;
+import org.pelerin.core.series.Series;
+
+/**
+ * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
+ * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values as the shortest decimal that
+ * is the same number. A missing sample is an empty cell.
+ */
+final class CsvExport {
+
+    private static final DateTimeFormatter INSTANT = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss.SSSxxx");
+
+    private CsvExport() {}
+
+    static void write(Dossier d, Writer out) throws IOException {
+        for (String line : header(d)) {
+            out.write("# " + line.replace('\n', ' ').replace('\u00a0', ' ') + "\r\n");
+        }
+        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
+        List<String> head = new ArrayList<>();
+        head.add("Time");
+        for (Series s : d.series()) {
+            head.add(s.label() + " (" + s.unit() + ")");
+        }
+        csv.writeRecord(head);
+        ZoneId zone = d.zone();
+        String[] cells = new String[head.size()];
+        SampleRows.forEach(d.series(), (index, millis, values) -> {
+            cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
+            for (int c = 0; c < values.length; c++) {
+                cells[c + 1] = Double.isNaN(values[c]) ? "" : Double.toString(values[c]);
+            }
+            csv.writeRecord(cells);
+        });
+        csv.flush();
+    }
+
+    static List<String> header(Dossier d) {
+        List<String> out = new ArrayList<>();
+        out.add("Mission " + d.mission().id() + " of " + d.mission().serial() + " (" + d.modelName() + ")");
+        out.add("Where: " + (d.mission().site() == null ? "" : d.mission().site() + " / ")
+                + d.mission().where());
+        out.add("Plan: " + d.mission().planName()
+                + (d.mission().planVersion() > 0 ? ", version " + d.mission().planVersion() : "") + ", every "
+                + Durations.format(d.plan().interval()));
+        out.add("Written by " + d.mission().writtenBy() + ", collected by "
+                + d.mission().collectedBy());
+        out.add("Times in " + d.zone().getId() + ", clock offset " + d.capture().clockOffset().toMillis() / 1000.0
+                + " s at collection, " + (d.mission().clockCorrected() ? "corrected" : "not corrected"));
+        if (d.plan().limits().rules().isEmpty()) {
+            out.add("Limits: none");
+        }
+        for (Rule rule : d.plan().limits().rules()) {
+            boolean high = Double.isInfinite(rule.bound().low());
+            out.add("Limit: " + rule.channel() + (high ? " above " + rule.bound().high() : " below " + rule.bound().low())
+                    + (rule.lasting() instanceof org.pelerin.core.judge.Lasting.Delay delay
+                            ? " for more than " + Durations.format(delay.delay())
+                            : " at once"));
+        }
+        out.add("Verdict: " + d.judgement().verdict() + ", coverage " + d.judgement().coverage() + " %");
+        out.add("Capture SHA-256: " + d.capture().sha256());
+        return out;
+    }
+}

@@ -1,0 +1,73 @@
+package org.pelerin.app.report;
+
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.mission.Evaluation;
+import org.pelerin.app.mission.JudgementDocument;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.SeriesStore;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.series.Series;
+import org.springframework.stereotype.Service;
+
+/** Everything a document about a mission draws on. */
+record Dossier(
+        Mission mission,
+        String modelName,
+        ZoneId zone,
+        Plan plan,
+        JudgementDocument judgement,
+        String judgementSha256,
+        StoredCapture capture,
+        List<Series> series) {
+
+    /** Gathers it. */
+    @Service
+    static class Clerk {
+
+        private final MissionService missions;
+        private final Evaluation evaluation;
+        private final CaptureStore captures;
+        private final SeriesStore store;
+        private final Show show;
+
+        Clerk(
+                MissionService missions,
+                Evaluation evaluation,
+                CaptureStore captures,
+                SeriesStore store,
+                Show show) {
+            this.missions = missions;
+            this.evaluation = evaluation;
+            this.captures = captures;
+            this.store = store;
+            this.show = show;
+        }
+
+        /** Empty if there is no such mission, or it has not been collected. */
+        Optional<Dossier> gather(long missionId) {
+            return missions.find(missionId)
+                    .filter(Mission::collected)
+                    .flatMap(m -> evaluation.judgement(m).map(j -> new Dossier(
+                            m,
+                            ModelCatalogue.get(m.model()).name(),
+                            m.zoneOr(show.home()),
+                            missions.plan(m),
+                            j,
+                            Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
+                            captures.summary(m.id()).orElseThrow(),
+                            store.load(m))));
+        }
+    }
+
+    long rows() {
+        return series.isEmpty() ? 0 : series.get(0).axis().count();
+    }
+}

@@ -1,0 +1,62 @@
+package org.pelerin.app.report;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import org.pelerin.app.platform.web.NotThereException;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+
+/** Hands a mission over as a file. */
+@Controller
+class ReportController {
+
+    private final Dossier.Clerk clerk;
+    private final PdfReport pdf;
+
+    ReportController(Dossier.Clerk clerk, PdfReport pdf) {
+        this.clerk = clerk;
+        this.pdf = pdf;
+    }
+
+    @GetMapping("/missions/{id}/samples.csv")
+    void csv(@PathVariable long id, HttpServletResponse response) throws IOException {
+        Dossier d = gather(id);
+        begin(response, "text/csv;charset=UTF-8", FileNames.of(d, "csv"));
+        Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
+        CsvExport.write(d, out);
+        out.flush();
+    }
+
+    @GetMapping("/missions/{id}/samples.xlsx")
+    void xlsx(@PathVariable long id, HttpServletResponse response) throws IOException {
+        Dossier d = gather(id);
+        begin(
+                response,
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                FileNames.of(d, "xlsx"));
+        XlsxExport.write(d, response.getOutputStream());
+    }
+
+    @GetMapping("/missions/{id}/report.pdf")
+    void pdf(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
+        Dossier d = gather(id);
+        begin(response, "application/pdf", FileNames.of(d, "pdf"));
+        pdf.write(d, me.getName(), response.getOutputStream());
+    }
+
+    private Dossier gather(long id) {
+        return clerk.gather(id)
+                .orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
+    }
+
+    private static void begin(HttpServletResponse response, String type, String name) {
+        response.setContentType(type);
+        response.setHeader("Content-Disposition", "attachment; filename=\"" + name + "\"");
+        response.setHeader("Cache-Control", "no-store");
+    }
+}

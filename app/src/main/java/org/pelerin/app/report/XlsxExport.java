@@ -1,0 +1,135 @@
+package org.pelerin.app.report;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.util.List;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import org.pelerin.app.mission.JudgementDocument;
+import org.pelerin.core.series.Series;
+
+/**
+ * A mission as a workbook: what it is, its excursions, its samples. Instants are real date cells in the site's time,
+ * formatted so that seconds show, with the offset from UTC beside them.
+ */
+final class XlsxExport {
+
+    private static final String DATE = "yyyy-mm-dd hh:mm:ss";
+    /** Rows that a sheet holds, less the head. */
+    static final int MOST_ROWS = 1_048_575;
+
+    private XlsxExport() {}
+
+    static void write(Dossier d, OutputStream out) throws IOException {
+        try (Workbook book = new Workbook(out, "Pelerin", "1.0")) {
+            about(d, book.newWorksheet("Mission"));
+            excursions(d, book.newWorksheet("Excursions"));
+            samples(d, book);
+        }
+    }
+
+    private static void about(Dossier d, Worksheet sheet) throws IOException {
+        List<String> lines = CsvExport.header(d);
+        for (int i = 0; i < lines.size(); i++) {
+            sheet.value(i, 0, lines.get(i));
+        }
+        sheet.width(0, 90);
+        sheet.flush();
+    }
+
+    private static void excursions(Dossier d, Worksheet sheet) throws IOException {
+        head(sheet, List.of("Channel", "Direction", "Start", "End", "Duration", "Peak", "Limit", "Unit", "Alarm"));
+        int r = 1;
+        for (JudgementDocument.Departure e : d.judgement().excursions()) {
+            sheet.value(r, 0, e.channel());
+            sheet.value(r, 1, e.direction());
+            date(sheet, r, 2, e.start(), d);
+            date(sheet, r, 3, e.end(), d);
+            sheet.value(r, 4, days(e.duration()));
+            sheet.style(r, 4).format("[h]:mm:ss").set();
+            sheet.value(r, 5, e.peak());
+            sheet.value(r, 6, e.limit());
+            sheet.value(r, 7, e.unit());
+            date(sheet, r, 8, e.alarmAt(), d);
+            r++;
+        }
+        sheet.flush();
+    }
+
+    private static void samples(Dossier d, Workbook book) throws IOException {
+        Sheets sheets = new Sheets(d, book);
+        SampleRows.forEach(d.series(), sheets::row);
+        sheets.finish();
+    }
+
+    /** The samples, continued on a further sheet where one is full. */
+    private static final class Sheets {
+        private final Dossier d;
+        private final Workbook book;
+        private Worksheet sheet;
+        private int number;
+        private int row;
+
+        Sheets(Dossier d, Workbook book) {
+            this.d = d;
+            this.book = book;
+            next();
+        }
+
+        void row(long index, long millis, double[] values) throws IOException {
+            if (row > MOST_ROWS) {
+                finish();
+                next();
+            }
+            Instant t = Instant.ofEpochMilli(millis);
+            date(sheet, row, 0, t, d);
+            sheet.value(row, 1, t.atZone(d.zone()).getOffset().getId().replace("Z", "+00:00"));
+            for (int c = 0; c < values.length; c++) {
+                if (!Double.isNaN(values[c])) {
+                    sheet.value(row, c + 2, values[c]);
+                }
+            }
+            row++;
+            if (row % 1000 == 0) {
+                sheet.flush();
+            }
+        }
+
+        private void next() {
+            sheet = book.newWorksheet(++number == 1 ? "Samples" : "Samples " + number);
+            java.util.ArrayList<String> heads = new java.util.ArrayList<>(List.of("Time", "UTC offset"));
+            for (Series s : d.series()) {
+                heads.add(s.label() + " (" + s.unit() + ")");
+            }
+            head(sheet, heads);
+            sheet.width(0, 22);
+            sheet.freezePane(0, 1);
+            row = 1;
+        }
+
+        void finish() throws IOException {
+            sheet.finish();
+        }
+    }
+
+    private static void head(Worksheet sheet, List<String> heads) {
+        for (int c = 0; c < heads.size(); c++) {
+            sheet.value(0, c, heads.get(c));
+            sheet.style(0, c).bold().set();
+            sheet.width(c, 18);
+        }
+    }
+
+    private static void date(Worksheet sheet, int row, int column, Instant t, Dossier d) {
+        LocalDateTime local = LocalDateTime.ofInstant(t, d.zone());
+        sheet.value(row, column, local);
+        sheet.style(row, column).format(DATE).set();
+    }
+
+    private static double days(Duration duration) {
+        return duration.toMillis() / 86_400_000.0;
+    }
+}

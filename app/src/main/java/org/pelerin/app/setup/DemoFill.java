@@ -1,0 +1,241 @@
+package org.pelerin.app.setup;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.pelerin.app.account.AccountService;
+import org.pelerin.app.account.Role;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
+import org.pelerin.app.plan.PlanService;
+import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.app.yard.YardClient;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StopCondition;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Lives a month at the creameries through the real services against the yard. The yard's world begins in the past and
+ * ends at the present. Accounts come last: with them the demo is complete.
+ */
+@Component
+@ConditionalOnProperty("pelerin.demo")
+class DemoFill {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoFill.class);
+    private static final String WHO = "tech";
+    private static final Duration LONGEST_DOWNLOAD = Duration.ofMinutes(2);
+
+    private final AccountService accounts;
+    private final PlaceService places;
+    private final PlanService plans;
+    private final WriteService writer;
+    private final CollectService collections;
+    private final MissionService missions;
+    private final Dock dock;
+    private final YardClient yard;
+    private final Map<String, Long> spots = new HashMap<>();
+    private final Map<String, StoredPlan> library = new HashMap<>();
+
+    DemoFill(
+            AccountService accounts,
+            PlaceService places,
+            PlanService plans,
+            WriteService writer,
+            CollectService collections,
+            MissionService missions,
+            Dock dock,
+            YardClient yard) {
+        this.accounts = accounts;
+        this.places = places;
+        this.plans = plans;
+        this.writer = writer;
+        this.collections = collections;
+        this.missions = missions;
+        this.dock = dock;
+        this.yard = yard;
+    }
+
+    @EventListener
+    void fill(ApplicationReadyEvent ready) throws InterruptedException {
+        if (!accounts.empty()) {
+            return;
+        }
+        if (!places.all().isEmpty()) {
+            LOG.error("The demo data are half made. Start over with: ./pelerin demo --fresh");
+            return;
+        }
+        LOG.info("Filling the demo data");
+        placesAndPlans();
+        mishaps();
+        firstRound();
+        pass(Duration.ofDays(14));
+        secondRound();
+        pass(Duration.ofDays(12));
+        neverStarted();
+        passUntilPresent();
+        today();
+        accounts.create(WHO, "Technician", "pelerin", Role.TECHNICIAN, "system");
+        accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
+        accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
+        accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
+        LOG.info("The demo data are complete");
+    }
+
+    private void placesAndPlans() {
+        for (DemoWorld.DemoSpot spot : DemoWorld.SPOTS) {
+            places.create(spot.site(), "Europe/Paris", spot.name(), WHO);
+        }
+        for (SpotAt spot : places.all()) {
+            DemoWorld.SPOTS.stream()
+                    .filter(s -> s.site().equals(spot.site()) && s.name().equals(spot.name()))
+                    .forEach(s -> spots.put(s.key(), spot.id()));
+        }
+        StopCondition full = new StopCondition.MemoryFull();
+        keep(DemoWorld.VAULT, DemoWorld.vault());
+        keep(DemoWorld.VAULT_T1, DemoWorld.temperature("VAULT", Duration.ofMinutes(10), 10, 14, 60, full));
+        keep(DemoWorld.TANK, DemoWorld.temperature("TANK", Duration.ofMinutes(5), 1, 6, 30, full));
+        keep(DemoWorld.COLD, DemoWorld.temperature("COLD", Duration.ofMinutes(10), 0, 8, 45, full));
+        keep(DemoWorld.HALL, DemoWorld.temperature("HALL", Duration.ofMinutes(1), 8, 24, 60, full));
+        keep(DemoWorld.VAN, DemoWorld.temperature("VAN", Duration.ofSeconds(90), 0, 9, 20, full));
+    }
+
+    private void keep(String name, Plan plan) {
+        library.put(name, plans.create(name, plan, WHO));
+    }
+
+    private void mishaps() {
+        Instant now = now();
+        mishap("ostrel-v1-rear", "compressor_failure", now.plus(Duration.ofHours(9 * 24 + 22)), 6);
+        mishap("ostrel-v1-door", "door_open", now.plus(Duration.ofHours(6 * 24 + 14)), 3);
+        mishap("lirran-cold", "door_open", now.plus(Duration.ofHours(5 * 24 + 9)), 2);
+        mishap("lirran-cold", "compressor_failure", now.plus(Duration.ofHours(26 * 24 + 1)), 5);
+        mishap("tessel-chill", "compressor_failure", now.plus(Duration.ofHours(11 * 24 + 23)), 4);
+    }
+
+    private void firstRound() {
+        send("PL-20417", DemoWorld.VAULT, "OSTREL-V1-REAR", "ostrel-v1-rear");
+        send("PL-20418", DemoWorld.VAULT, "OSTREL-V1-DOOR", "ostrel-v1-door");
+        send("PL-20422", DemoWorld.VAULT, "OSTREL-V2-4", "ostrel-v2-shelf4");
+        send("PL-18077", DemoWorld.VAULT_T1, "OSTREL-V3-DUCT", "ostrel-v3-duct");
+        send("PL-18033", DemoWorld.TANK, "LIRRAN-TANK-A", "lirran-tank-a");
+        send("PL-18034", DemoWorld.TANK, "LIRRAN-TANK-B", "lirran-tank-b");
+        send("PL-18060", DemoWorld.COLD, "LIRRAN-COLD", "lirran-cold");
+        send("PL-18072", DemoWorld.HALL, "TESSEL-HALL", "tessel-hall");
+        send("PL-18051", DemoWorld.VAN, "VAN-2", "van-2");
+    }
+
+    private void secondRound() throws InterruptedException {
+        for (String serial : List.of("PL-20417", "PL-20418", "PL-18033", "PL-18060")) {
+            String spot = spotOf(serial);
+            collect(serial);
+            collections.backToWork(serial, WHO);
+            place(serial, spot);
+        }
+        String duct = spotOf("PL-18077");
+        collect("PL-18077");
+        carry("PL-18077", duct);
+    }
+
+    private void neverStarted() {
+        toDock("PL-18055");
+        write("PL-18055", DemoWorld.VAN, "VAN-5", "van-5");
+        carry("PL-18055", "van-5");
+    }
+
+    private void today() throws InterruptedException {
+        collect("PL-18060");
+        collections.backToWork("PL-18060", WHO);
+        place("PL-18060", "lirran-cold");
+        toDock("PL-18090");
+        toDock("PL-20422");
+    }
+
+    private void send(String serial, String plan, String name, String spot) {
+        toDock(serial);
+        write(serial, plan, name, spot);
+        place(serial, spot);
+    }
+
+    private void write(String serial, String planName, String name, String spot) {
+        StoredPlan stored = library.get(planName);
+        Plan plan = plans.settings(stored).withLoggerName(name);
+        writer.write(new MissionDraft(serial, stored.name(), stored.version(), plan, spots.get(spot), WHO));
+    }
+
+    /** Carries it there, presses the button and sees that it runs. */
+    private void place(String serial, String spot) {
+        carry(serial, spot);
+        yard.post("/press", Map.of("serial", serial));
+        missions.confirmStarted(missions.ofLogger(serial, 1).get(0), WHO);
+    }
+
+    private void collect(String serial) throws InterruptedException {
+        toDock(serial);
+        collections.order(serial, WHO);
+        long giveUp = System.nanoTime() + LONGEST_DOWNLOAD.toNanos();
+        while (collections.active(serial).isPresent() && System.nanoTime() < giveUp) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        Job job = collections.newest(serial).orElseThrow();
+        if (job.state() != Job.State.DONE) {
+            throw new IllegalStateException("The demo's download of " + serial + " failed: " + job.message());
+        }
+    }
+
+    private void toDock(String serial) {
+        carry(serial, "dock");
+    }
+
+    private void carry(String serial, String to) {
+        yard.post("/carry", Map.of("serial", serial, "to", to));
+        dock.poll();
+    }
+
+    private String spotOf(String serial) {
+        return yard.world().loggers().stream()
+                .filter(l -> l.serial().equals(serial))
+                .findFirst()
+                .orElseThrow()
+                .spot();
+    }
+
+    private void mishap(String spot, String kind, Instant start, int hours) {
+        yard.post(
+                "/incident",
+                Map.of(
+                        "spot", spot,
+                        "kind", kind,
+                        "start", start.toString(),
+                        "end", start.plus(Duration.ofHours(hours)).toString()));
+    }
+
+    private void pass(Duration time) {
+        yard.post("/advance", Map.of("seconds", time.toSeconds()));
+    }
+
+    private void passUntilPresent() {
+        long behind = -yard.world().shiftMillis() / 1000;
+        if (behind > 0) {
+            pass(Duration.ofSeconds(behind));
+        }
+    }
+
+    private Instant now() {
+        return Instant.parse(yard.world().now());
+    }
+}

@@ -1,0 +1,79 @@
+// What every page does: theme, keyboard, questions before what cannot be undone, wrong fields, dialogs.
+'use strict';
+
+const csrf = document.querySelector('meta[name="csrf"]');
+document.body.addEventListener('htmx:configRequest', (e) => {
+  if (csrf && e.detail.verb !== 'get') e.detail.headers[csrf.dataset.header] = csrf.content;
+});
+
+document.getElementById('theme')?.addEventListener('click', () => {
+  const next = document.documentElement.dataset.bsTheme === 'dark' ? 'light' : 'dark';
+  document.documentElement.dataset.bsTheme = next;
+  localStorage.setItem('pelerin-theme', next);
+  document.dispatchEvent(new Event('pelerin:theme'));
+});
+
+const keysList = document.getElementById('keys-list');
+document.getElementById('keys')?.addEventListener('click', () => keysList.showModal());
+
+let gPressed = 0;
+document.addEventListener('keydown', (e) => {
+  const typing = e.target.closest('input:not([type=radio]):not([type=checkbox]), textarea, select');
+  if ((e.ctrlKey || e.metaKey) && e.key === 'Enter') {
+    const dialog = document.querySelector('dialog[open]');
+    const button = (dialog || document).querySelector(dialog ? '.btn-primary' : '.main-act');
+    if (button) { e.preventDefault(); button.click(); }
+    return;
+  }
+  if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('dialog[open]')) return;
+  if (e.key === '/') { e.preventDefault(); document.getElementById('find').select(); return; }
+  if (e.key === '?') { keysList.showModal(); return; }
+  if (e.key === 'g') { gPressed = e.timeStamp; return; }
+  if (e.timeStamp - gPressed < 1500) {
+    const room = document.querySelector(`.rail [data-key="${CSS.escape(e.key)}"]`);
+    gPressed = 0;
+    if (room) { room.click(); return; }
+  }
+  if (/^[1-9]$/.test(e.key)) document.querySelector(`#tray [data-port="${e.key}"]`)?.click();
+});
+
+document.addEventListener('submit', (e) => {
+  const ask = e.target.dataset.ask;
+  if (ask && !confirm(ask)) { e.preventDefault(); return; }
+  // one press is one order
+  if (e.target.method === 'post') setTimeout(() => e.target.querySelectorAll('button').forEach((b) => { b.disabled = true; }), 0);
+});
+addEventListener('pageshow', (e) => { if (e.persisted) location.reload(); });
+
+// A field that only counts with one choice is shown with it.
+function showWhens() {
+  document.querySelectorAll('[data-shows]').forEach((w) => {
+    const picked = document.querySelector(`input[name="${w.dataset.shows}"]:checked`);
+    w.classList.toggle('on', picked?.value === w.dataset.for);
+  });
+}
+
+// What is wrong is said at its field.
+function showErrors() {
+  document.querySelectorAll('.wrong-text').forEach((n) => n.remove());
+  document.querySelectorAll('.is-wrong').forEach((n) => { n.classList.remove('is-wrong'); n.removeAttribute('aria-invalid'); n.removeAttribute('aria-describedby'); });
+  document.querySelectorAll('#field-errors [data-field]').forEach((error, i) => {
+    const input = document.querySelector(`#plan-form [name="${CSS.escape(error.dataset.field)}"]`);
+    if (!input || input.type === 'hidden' || input.type === 'radio') return;
+    const text = document.createElement('span');
+    text.className = 'wrong-text';
+    text.id = `wrong-${i}`;
+    text.textContent = error.textContent;
+    input.classList.add('is-wrong');
+    input.setAttribute('aria-invalid', 'true');
+    input.setAttribute('aria-describedby', text.id);
+    input.insertAdjacentElement('afterend', text);
+  });
+}
+document.addEventListener('change', showWhens);
+document.addEventListener('htmx:afterSettle', showErrors);
+document.addEventListener('htmx:afterSwap', (e) => {
+  if (e.detail.target.id === 'confirm-body') document.getElementById('confirm').showModal();
+});
+showWhens();
+showErrors();

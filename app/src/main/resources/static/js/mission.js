@@ -1,0 +1,279 @@
+// The mission chart: one plot a unit with a common time axis, limits as bands, excursions in a ribbon above, gaps as gaps,
+// an overview strip below. Points come from the server at the zoom in view, as smallest and largest value a column.
+'use strict';
+
+(function () {
+  const box = document.getElementById('chart');
+  if (!box) return;
+  const data = JSON.parse(box.dataset.chart);
+  const whole = { from: data.from, to: Math.max(data.to, data.from + 1000) };
+  let view = { ...whole };
+  let plots = [];
+  let request = 0;
+  let timer = null;
+  const LEFT = 54, RIGHT = 10, RIBBON = 26;
+
+  const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+  const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+  const moment = new Intl.DateTimeFormat('en-GB', { timeZone: data.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' });
+  const clamp = (v, a, b) => Math.min(Math.max(v, a), b);
+
+  async function points(from, to, width) {
+    const url = `/missions/${data.mission}/window?from=${Math.floor(from)}&to=${Math.ceil(to)}&width=${width}&t=${data.t}`;
+    const answer = await fetch(url, { headers: { Accept: 'application/json' } });
+    if (!answer.ok) throw new Error(`The chart's points could not be read (${answer.status}).`);
+    return answer.json();
+  }
+
+  const units = [...new Set(data.channels.map((c) => c.unit))];
+  const colours = () => [css('--series-1'), css('--series-2'), css('--series-3'), css('--series-4')];
+
+  function heights() {
+    const room = Math.max(300, Math.min(560, innerHeight - box.getBoundingClientRect().top - scrollY - 100));
+    const first = units.length > 1 ? Math.round(room * 0.58) : room;
+    return units.map((u, i) => (i === 0 ? first : Math.round((room - first) / (units.length - 1))));
+  }
+
+  function limitsOf(unit) { return data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '')); }
+
+  function range(unit, lines) {
+    let lo = Infinity, hi = -Infinity;
+    lines.forEach((l) => l.min.forEach((v, i) => { if (v !== null) { lo = Math.min(lo, v); hi = Math.max(hi, l.max[i]); } }));
+    limitsOf(unit).forEach((c) => { if (c.low !== '') { lo = Math.min(lo, c.low); } if (c.high !== '') { hi = Math.max(hi, c.high); } });
+    if (lo > hi) return [0, 1];
+    const room = Math.max((hi - lo) * 0.07, 0.2);
+    return [lo - room, hi + room];
+  }
+
+  // Limits under the values.
+  function drawLimits(unit) {
+    return (u) => {
+      const { ctx, bbox } = u;
+      limitsOf(unit).forEach((c) => {
+        const top = c.high === '' ? bbox.top : clamp(u.valToPos(c.high, 'y', true), bbox.top, bbox.top + bbox.height);
+        const bottom = c.low === '' ? bbox.top + bbox.height : clamp(u.valToPos(c.low, 'y', true), bbox.top, bbox.top + bbox.height);
+        ctx.save();
+        ctx.fillStyle = css('--spruce-soft');
+        ctx.globalAlpha = 0.55;
+        ctx.fillRect(bbox.left, top, bbox.width, bottom - top);
+        ctx.globalAlpha = 1;
+        ctx.strokeStyle = ctx.fillStyle = css('--spruce');
+        ctx.lineWidth = devicePixelRatio;
+        ctx.font = `${12 * devicePixelRatio}px Next`;
+        ctx.textAlign = 'right';
+        [[c.high, top, -5], [c.low, bottom, 15]].forEach(([limit, y, dy]) => {
+          if (limit === '') return;
+          ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
+          ctx.fillText(`limit ${numbers.format(limit)} ${unit}`, bbox.left + bbox.width - 4 * devicePixelRatio, y + dy * devicePixelRatio);
+        });
+        ctx.restore();
+      });
+    };
+  }
+
+  // Smallest to largest value a column; what is beyond a limit in the colour of its side.
+  function drawLines(unit, lines) {
+    return (u) => {
+      const { ctx, bbox } = u;
+      ctx.save();
+      ctx.beginPath(); ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height); ctx.clip();
+      lines.forEach((line, k) => {
+        const limit = data.channels.find((c) => c.label === line.label || c.channel === line.label) || {};
+        const strokes = [[colours()[(units.indexOf(unit) + k) % 4], 1.5, null]];
+        if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
+        if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);
+        const path = new Path2D();
+        let pen = false;
+        line.min.forEach((lo, i) => {
+          if (lo === null) { pen = false; return; }
+          const x = u.valToPos(u.data[0][i], 'x', true), y0 = u.valToPos(lo, 'y', true), y1 = u.valToPos(line.max[i], 'y', true);
+          if (pen) path.lineTo(x, y0); else path.moveTo(x, y0);
+          path.lineTo(x, y1 === y0 ? y0 + 0.01 : y1);
+          pen = true;
+        });
+        strokes.forEach(([colour, width, side]) => {
+          ctx.save();
+          if (side) {
+            ctx.beginPath();
+            if (side[0] === 'above') ctx.rect(bbox.left, bbox.top, bbox.width, Math.max(0, side[1] - bbox.top));
+            else ctx.rect(bbox.left, side[1], bbox.width, Math.max(0, bbox.top + bbox.height - side[1]));
+            ctx.clip();
+          }
+          ctx.strokeStyle = colour; ctx.lineWidth = width * devicePixelRatio; ctx.lineJoin = 'round';
+          ctx.stroke(path);
+          ctx.restore();
+        });
+      });
+      ctx.restore();
+    };
+  }
+
+  // Excursions and gaps in a ribbon of their own above the first plot.
+  function drawRibbon(u) {
+    const { ctx, bbox } = u, d = devicePixelRatio, top = bbox.top - RIBBON * d, height = 10 * d, y = top + 13 * d;
+    const place = (from, to) => {
+      const a = clamp(u.valToPos(from / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
+      const b = clamp(u.valToPos(to / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
+      return to < view.from || from > view.to ? null : [a, Math.max(b - a, 3 * d)];
+    };
+    ctx.save();
+    ctx.fillStyle = css('--line-2');
+    ctx.fillRect(bbox.left, y, bbox.width, height);
+    ctx.fillStyle = css('--ink-2'); ctx.font = `${12 * d}px Next`; ctx.textAlign = 'right';
+    ctx.fillText('out', bbox.left - 8 * d, y + 9 * d);
+    data.gaps.forEach(([from, to]) => {
+      const at = place(from, to); if (!at) return;
+      ctx.fillStyle = ctx.strokeStyle = css('--straw');
+      ctx.fillRect(at[0], y, at[1], height);
+      const m = at[0] + at[1] / 2;
+      ctx.lineWidth = 1.5 * d; ctx.beginPath(); ctx.moveTo(m, y - 12 * d); ctx.lineTo(m + 5 * d, y - 7 * d); ctx.lineTo(m, y - 2 * d); ctx.lineTo(m - 5 * d, y - 7 * d); ctx.closePath(); ctx.stroke();
+    });
+    data.excursions.forEach((e) => {
+      const at = place(e.from, e.to); if (!at) return;
+      ctx.fillStyle = css(e.above ? '--ember' : '--glacier');
+      ctx.fillRect(at[0], y, at[1], height);
+      const m = at[0] + at[1] / 2, tip = e.above ? y - 11 * d : y - 2 * d, base = e.above ? y - 3 * d : y - 10 * d;
+      ctx.beginPath(); ctx.moveTo(m, tip); ctx.lineTo(m + 5 * d, base); ctx.lineTo(m - 5 * d, base); ctx.closePath(); ctx.fill();
+    });
+    ctx.restore();
+  }
+
+  function build(points) {
+    plots.forEach((p) => p.destroy());
+    plots = [];
+    const high = heights(), xs = points.t.map((t) => t / 1000);
+    units.forEach((unit, i) => {
+      const lines = points.lines.filter((l) => l.unit === unit);
+      const [lo, hi] = range(unit, lines);
+      const last = i === units.length - 1;
+      const options = {
+        width: box.clientWidth, height: high[i],
+        padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, last ? 0 : 6, 0],
+        legend: { show: false },
+        tzDate: (s) => uPlot.tzDate(new Date(s * 1000), data.zone),
+        cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: false, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
+        scales: { x: { time: true, min: view.from / 1000, max: view.to / 1000 }, y: { range: () => [lo, hi] } },
+        axes: [
+          { show: true, size: last ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: last, stroke: css('--line') }, font: '12.5px Next', values: last ? (u, splits, ax, space, incr) => labels(splits, incr) : (u, s) => s.map(() => null) },
+          { size: LEFT, stroke: css('--ink-2'), grid: { show: false }, ticks: { show: false }, font: '12.5px Next', values: (u, splits) => splits.map((v, k) => (k === splits.length - 1 ? `${numbers.format(v)} ${unit}` : numbers.format(v))) },
+        ],
+        series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
+        hooks: {
+          drawAxes: [drawLimits(unit)],
+          draw: [drawLines(unit, lines), ...(i === 0 ? [drawRibbon] : [])],
+          setCursor: [(u) => under(u, points)],
+          setSelect: [(u) => { if (u.select.width > 4) show(u.posToVal(u.select.left, 'x') * 1000, u.posToVal(u.select.left + u.select.width, 'x') * 1000); u.setSelect({ width: 0, height: 0 }, false); }],
+        },
+      };
+      plots.push(new uPlot(options, [xs, ...lines.map((l) => l.max)], box));
+    });
+    overview();
+  }
+
+  function labels(splits, step) {
+    const day = new Intl.DateTimeFormat('en-GB', { timeZone: data.zone, day: 'numeric', month: 'short' });
+    const time = new Intl.DateTimeFormat('en-GB', { timeZone: data.zone, hour: '2-digit', minute: '2-digit', ...(step < 60 ? { second: '2-digit' } : {}) });
+    let before = '';
+    return splits.map((s) => {
+      const d = day.format(s * 1000), t = time.format(s * 1000);
+      const label = step >= 86400 ? d : d !== before ? `${t}\n${d}` : t;
+      before = d;
+      return label;
+    });
+  }
+
+  function under(u, points) {
+    const out = document.getElementById('under');
+    const i = u.cursor.idx;
+    if (i === null || i === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
+    const values = points.lines.map((l) => (l.min[i] === null ? `${l.label} ◇` : points.raw || l.min[i] === l.max[i] ? `${l.label} ${numbers.format(l.max[i])} ${l.unit}` : `${l.label} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`));
+    out.textContent = `${moment.format(points.t[i])}  ${values.join(' · ')}`;
+  }
+
+  // The whole record in small; a click or drag moves the view there.
+  let small = null;
+  let strip = null;
+  async function overview() {
+    if (!strip) {
+      strip = document.createElement('canvas');
+      strip.className = 'overview';
+      strip.setAttribute('aria-hidden', 'true');
+      box.after(strip);
+      const move = (e) => {
+        const r = strip.getBoundingClientRect();
+        const t = whole.from + (whole.to - whole.from) * clamp((e.clientX - r.left - LEFT) / (r.width - LEFT - RIGHT), 0, 1);
+        const half = (view.to - view.from) / 2;
+        show(t - half, t + half);
+      };
+      strip.addEventListener('pointerdown', (e) => { strip.setPointerCapture(e.pointerId); move(e); });
+      strip.addEventListener('pointermove', (e) => { if (e.buttons) move(e); });
+    }
+    small = small || await points(whole.from, whole.to, 600);
+    const d = devicePixelRatio, w = strip.clientWidth * d, h = 40 * d, ctx = strip.getContext('2d');
+    strip.width = w; strip.height = h;
+    const x = (t) => LEFT * d + (w - (LEFT + RIGHT) * d) * (t - whole.from) / (whole.to - whole.from);
+    const line = small.lines[0];
+    if (!line) return;
+    const lo = Math.min(...line.min.filter((v) => v !== null)), hi = Math.max(...line.max.filter((v) => v !== null));
+    const y = (v) => h - 5 * d - (h - 10 * d) * (v - lo) / Math.max(hi - lo, 0.1);
+    ctx.fillStyle = css('--sheet'); ctx.strokeStyle = css('--line');
+    ctx.fillRect(x(whole.from), 0, x(whole.to) - x(whole.from), h);
+    ctx.strokeStyle = css('--ink-3'); ctx.beginPath();
+    let pen = false;
+    line.min.forEach((v, i) => { if (v === null) { pen = false; return; } const px = x(small.t[i]); if (pen) ctx.lineTo(px, y(v)); else ctx.moveTo(px, y(v)); ctx.lineTo(px, y(line.max[i])); pen = true; });
+    ctx.stroke();
+    ctx.strokeStyle = css('--spruce'); ctx.lineWidth = 2 * d;
+    ctx.strokeRect(x(view.from), d, Math.max(x(view.to) - x(view.from), 4 * d), h - 2 * d);
+  }
+
+  async function show(from, to) {
+    const length = clamp(to - from, 10000, whole.to - whole.from);
+    const start = clamp((from + to) / 2 - length / 2, whole.from, whole.to - length);
+    view = { from: start, to: start + length };
+    const mine = ++request;
+    try {
+      const got = await points(view.from, view.to, Math.max(200, box.clientWidth - LEFT - RIGHT));
+      if (mine === request) build(got);
+    } catch (e) {
+      document.getElementById('under').textContent = e.message;
+    }
+    clearTimeout(timer);
+    timer = setTimeout(figures, 250);
+    document.querySelectorAll('[data-span]').forEach((b) => b.classList.toggle('on', b.dataset.span === 'all' ? length === whole.to - whole.from : Math.abs(length - b.dataset.span) < 1000));
+  }
+  function all() { show(whole.from, whole.to); }
+  function figures() {
+    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&t=${data.t}`, { target: '#figures-box', swap: 'innerHTML' });
+  }
+
+  document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {
+    if (b.dataset.span === 'all') { all(); return; }
+    const mid = (view.from + view.to) / 2, half = Number(b.dataset.span) / 2;
+    show(mid - half, mid + half);
+  }));
+  document.querySelectorAll('.excursion').forEach((b) => b.addEventListener('click', () => {
+    const from = Number(b.dataset.from), to = Number(b.dataset.to), room = Math.max((to - from) * 0.75, 1800000);
+    show(from - room, to + room);
+    box.scrollIntoView({ block: 'nearest' });
+  }));
+  box.addEventListener('keydown', (e) => {
+    const length = view.to - view.from, mid = (view.from + view.to) / 2;
+    const to = { ArrowLeft: [view.from - length / 4, view.to - length / 4], ArrowRight: [view.from + length / 4, view.to + length / 4], '+': [mid - length / 4, mid + length / 4], '=': [mid - length / 4, mid + length / 4], '-': [mid - length, mid + length], 0: [whole.from, whole.to] }[e.key];
+    if (to) { e.preventDefault(); show(...to); }
+  });
+  box.addEventListener('wheel', (e) => {
+    if (!e.ctrlKey && !e.shiftKey) return;
+    e.preventDefault();
+    const r = box.getBoundingClientRect(), share = clamp((e.clientX - r.left - LEFT) / (r.width - LEFT - RIGHT), 0, 1);
+    const at = view.from + (view.to - view.from) * share, factor = e.deltaY > 0 ? 1.3 : 1 / 1.3;
+    show(at - (at - view.from) * factor, at + (view.to - at) * factor);
+  }, { passive: false });
+  let grip = null;
+  box.addEventListener('pointerdown', (e) => { if (e.shiftKey) { grip = { x: e.clientX, ...view }; box.setPointerCapture(e.pointerId); } });
+  box.addEventListener('pointermove', (e) => { if (grip) { const by = (grip.to - grip.from) * (grip.x - e.clientX) / (box.clientWidth - LEFT - RIGHT); show(grip.from + by, grip.to + by); } });
+  box.addEventListener('pointerup', () => { grip = null; });
+  document.addEventListener('pelerin:theme', () => show(view.from, view.to));
+  let width = box.clientWidth;
+  new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; show(view.from, view.to); } }).observe(box);
+  document.fonts.ready.then(all);
+})();
