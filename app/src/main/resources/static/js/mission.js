@@ -11,7 +11,7 @@
   let plots = [];
   let request = 0;
   let timer = null;
-  const LEFT = 54, RIGHT = 10, RIBBON = 26;
+  const LEFT = 54, RIGHT = 10, RIBBON = 36;
 
   const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
   const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
@@ -130,9 +130,10 @@
     });
     data.excursions.forEach((e) => {
       const at = place(e.from, e.to); if (!at) return;
+      // above in the upper half, below in the lower, so that neither hides the other
       ctx.fillStyle = css(e.above ? '--ember' : '--glacier');
-      ctx.fillRect(at[0], y, at[1], height);
-      const m = at[0] + at[1] / 2, tip = e.above ? y - 11 * d : y - 2 * d, base = e.above ? y - 3 * d : y - 10 * d;
+      ctx.fillRect(at[0], e.above ? y : y + height / 2, at[1], height / 2);
+      const m = at[0] + at[1] / 2, tip = e.above ? y - 9 * d : y + height + 9 * d, base = e.above ? y - 1 * d : y + height + 1 * d;
       ctx.beginPath(); ctx.moveTo(m, tip); ctx.lineTo(m + 5 * d, base); ctx.lineTo(m - 5 * d, base); ctx.closePath(); ctx.fill();
     });
     ctx.restore();

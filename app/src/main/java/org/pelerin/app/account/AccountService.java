@@ -46,8 +46,7 @@ public class AccountService implements UserDetailsService {
         if (account == null) {
             throw new UsernameNotFoundException("no such account");
         }
-        boolean blocked = account.blockedUntilAt() != null
-                && machine.instant().isBefore(account.blockedUntilAt());
+        boolean blocked = account.blockedUntilAt() != null && machine.instant().isBefore(account.blockedUntilAt());
         return User.withUsername(account.name())
                 .password(account.passwordHash())
                 .roles(account.role().name())

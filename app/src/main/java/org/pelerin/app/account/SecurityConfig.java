@@ -25,7 +25,14 @@ class SecurityConfig {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
         cache.setMatchingRequestParameterName(null);
         http.authorizeHttpRequests(a -> a.requestMatchers(
-                                "/login", "/error", "/favicon.ico", "/favicon.svg", "/css/**", "/js/**", "/fonts/**", "/webjars/**")
+                                "/login",
+                                "/error",
+                                "/favicon.ico",
+                                "/favicon.svg",
+                                "/css/**",
+                                "/js/**",
+                                "/fonts/**",
+                                "/webjars/**")
                         .permitAll()
                         .requestMatchers(HttpMethod.POST, "/logout")
                         .authenticated()
@@ -38,8 +45,8 @@ class SecurityConfig {
                 .requestCache(c -> c.requestCache(cache))
                 .formLogin(f -> f.loginPage("/login")
                         .defaultSuccessUrl("/", false)
-                        .failureHandler((request, response, e) -> response.sendRedirect(
-                                request.getContextPath() + "/login?" + (e instanceof LockedException ? "slow" : "error"))))
+                        .failureHandler((request, response, e) -> response.sendRedirect(request.getContextPath()
+                                + "/login?" + (e instanceof LockedException ? "slow" : "error"))))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.defaultAuthenticationEntryPointFor(
                                 new HxRefreshHeaderAuthenticationEntryPoint(),
@@ -48,8 +55,8 @@ class SecurityConfig {
                                 new LoginUrlAuthenticationEntryPoint("/login"), AnyRequestMatcher.INSTANCE))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(r -> r.policy(
-                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy
-                                        .SAME_ORIGIN)));
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.SAME_ORIGIN)));
         return http.build();
     }
 }

@@ -47,6 +47,7 @@ interface CaptureMapper {
     @Update("UPDATE capture SET rereads = rereads + #{more} WHERE mission_id = #{missionId}")
     void addRereads(long missionId, int more);
 
-    @Update("UPDATE capture SET complete = TRUE, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
+    @Update(
+            "UPDATE capture SET complete = TRUE, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
     void complete(long missionId, String sha256);
 }

@@ -140,8 +140,8 @@ public class CollectService {
 
     /** The same plan for another run: an instant that has passed cannot come again, so it starts at once. */
     private Plan again(Plan plan) {
-        boolean past = plan.start() instanceof StartCondition.At at
-                && !at.instant().isAfter(clock.instant());
+        boolean past =
+                plan.start() instanceof StartCondition.At at && !at.instant().isAfter(clock.instant());
         return past ? plan.withStart(new StartCondition.Now()) : plan;
     }
 }

@@ -132,8 +132,7 @@ class Collector {
             throw new HopelessException("The capture has " + pages.size() + " of " + info.pages() + " pages");
         }
         captures.complete(
-                row.missionId(),
-                new org.pelerin.link.capture.Capture(row.header(), pages, row.firstRecord()).sha256());
+                row.missionId(), new org.pelerin.link.capture.Capture(row.header(), pages, row.firstRecord()).sha256());
     }
 
     private String finish(long missionId, Job job, Progress progress) {
@@ -165,8 +164,7 @@ class Collector {
         Instant before = clock.instant();
         Status status = link.status();
         Instant after = clock.instant();
-        return new ClockReading(
-                status.clock(), Duration.between(Dock.midpoint(before, after), status.clock()));
+        return new ClockReading(status.clock(), Duration.between(Dock.midpoint(before, after), status.clock()));
     }
 
     static boolean worthAnotherTry(RuntimeException e) {

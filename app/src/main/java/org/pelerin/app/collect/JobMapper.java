@@ -25,7 +25,8 @@ interface JobMapper {
     @Select(COLUMNS + "WHERE serial = #{serial} ORDER BY id DESC LIMIT 1")
     Job newest(String serial);
 
-    @Select(COLUMNS + "WHERE active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now}) ORDER BY id")
+    @Select(COLUMNS
+            + "WHERE active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now}) ORDER BY id")
     List<Job> claimable(Instant now);
 
     @Update("UPDATE job SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'RUNNING' WHERE id = #{id}"
@@ -34,18 +35,19 @@ interface JobMapper {
 
     @Update("UPDATE job SET done = #{done}, total = #{total}, message = #{message}, mission_id = #{missionId},"
             + " lease_until_at = #{until} WHERE id = #{id} AND lease_owner = #{owner}")
-    int progress(
-            long id, String owner, Instant until, Long missionId, long done, long total, String message);
+    int progress(long id, String owner, Instant until, Long missionId, long done, long total, String message);
 
-    @Update("UPDATE job SET state = 'WAITING_FOR_LOGGER', message = #{message}, lease_owner = NULL, lease_until_at = NULL"
-            + " WHERE id = #{id} AND lease_owner = #{owner}")
+    @Update(
+            "UPDATE job SET state = 'WAITING_FOR_LOGGER', message = #{message}, lease_owner = NULL, lease_until_at = NULL"
+                    + " WHERE id = #{id} AND lease_owner = #{owner}")
     int release(long id, String owner, String message);
 
     @Update("UPDATE job SET state = #{state}, message = #{message}, lease_owner = NULL, lease_until_at = NULL,"
             + " active_serial = NULL WHERE id = #{id} AND lease_owner = #{owner}")
     int finish(long id, String owner, Job.State state, String message);
 
-    @Update("UPDATE job SET state = 'FAILED', message = #{message}, active_serial = NULL WHERE active_serial = #{serial}"
-            + " AND lease_owner IS NULL")
+    @Update(
+            "UPDATE job SET state = 'FAILED', message = #{message}, active_serial = NULL WHERE active_serial = #{serial}"
+                    + " AND lease_owner IS NULL")
     int cancel(String serial, String message);
 }

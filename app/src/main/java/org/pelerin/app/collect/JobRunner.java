@@ -79,7 +79,9 @@ class JobRunner {
         } catch (LeaseLostException e) {
             LOG.info("The collection of {} went to another process", job.serial());
         } catch (Dock.NotConnectedException e) {
-            release(job, "The logger is not connected. Plug it in, in any port: the download goes on where it stopped.");
+            release(
+                    job,
+                    "The logger is not connected. Plug it in, in any port: the download goes on where it stopped.");
         } catch (DataAccessException | TransactionException e) {
             // the lease runs out and whoever reaches the database then goes on
             LOG.warn("The collection of {} lost the database: {}", job.serial(), e.getMessage());

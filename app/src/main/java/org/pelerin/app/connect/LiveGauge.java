@@ -11,16 +11,29 @@ import org.pelerin.core.plan.ChannelSettings;
  * @param side 1 above its band, −1 below, 0 inside
  */
 public record LiveGauge(
-        String label, String unit, double value, int decimals, int x, int lowX, int highX, boolean banded, int side,
-        String from, String to) {
+        String label,
+        String unit,
+        double value,
+        int decimals,
+        int x,
+        int lowX,
+        int highX,
+        boolean banded,
+        int side,
+        String from,
+        String to) {
 
     public static final int WIDTH = 300;
 
     static LiveGauge of(ChannelModel channel, ChannelSettings settings, double value) {
         double low = channel.low();
         double high = channel.high();
-        Double min = settings == null || settings.low() == null ? null : settings.low().limit();
-        Double max = settings == null || settings.high() == null ? null : settings.high().limit();
+        Double min = settings == null || settings.low() == null
+                ? null
+                : settings.low().limit();
+        Double max = settings == null || settings.high() == null
+                ? null
+                : settings.high().limit();
         if (min != null && max != null) {
             // with a band, the scale is three times as wide as the band, so that it can be read
             low = Math.max(low, min - (max - min));

@@ -66,7 +66,10 @@ public class WriteService {
         DockedLogger logger = dock.look(serial);
         if (!plan.model().equals(logger.model().id())) {
             return List.of(new Conflict(
-                    Conflict.Level.BLOCKS, "", "The plan is for another model", "Choose a plan for " + logger.model().name()));
+                    Conflict.Level.BLOCKS,
+                    "",
+                    "The plan is for another model",
+                    "Choose a plan for " + logger.model().name()));
         }
         return Preflight.of(logger.model(), plan, condition(logger), clock.instant(), null);
     }
@@ -91,7 +94,11 @@ public class WriteService {
             List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
             if (!differences.isEmpty()) {
                 audit.record(
-                        draft.by(), "write mission failed", draft.serial(), "", "read back differently: " + differences);
+                        draft.by(),
+                        "write mission failed",
+                        draft.serial(),
+                        "",
+                        "read back differently: " + differences);
                 link.stop();
                 throw new ReadBackException(differences);
             }
@@ -112,7 +119,10 @@ public class WriteService {
         for (int i = 0; i < reading.counts().size(); i++) {
             ChannelModel channel = logger.model().channels().get(i);
             int count = reading.counts().get(i);
-            out.add(count == MissionPage.FAULT ? Double.NaN : channel.resolution().value(count));
+            out.add(
+                    count == MissionPage.FAULT
+                            ? Double.NaN
+                            : channel.resolution().value(count));
         }
         return out;
     }

@@ -39,11 +39,7 @@ class DockController {
     private final LoggerRegistry registry;
 
     DockController(
-            Dock dock,
-            LiveService live,
-            CollectService collections,
-            MissionService missions,
-            LoggerRegistry registry) {
+            Dock dock, LiveService live, CollectService collections, MissionService missions, LoggerRegistry registry) {
         this.dock = dock;
         this.live = live;
         this.collections = collections;
@@ -62,9 +58,11 @@ class DockController {
         List<Job> waiting = jobs.stream()
                 .filter(j -> cards.stream().noneMatch(c -> c.job() == j))
                 .toList();
-        String version = Integer.toHexString(
-                List.of(cards.stream().map(DockController::shown).toList(), waiting, dock.view().reachable())
-                        .hashCode());
+        String version = Integer.toHexString(List.of(
+                        cards.stream().map(DockController::shown).toList(),
+                        waiting,
+                        dock.view().reachable())
+                .hashCode());
         if (version.equals(v)) {
             response.setStatus(HttpServletResponse.SC_NO_CONTENT);
             return null;
@@ -141,16 +139,24 @@ class DockController {
         model.addAttribute("lastJob", last.orElse(null));
         model.addAttribute("home", home.orElse(null));
         model.addAttribute("missions", recent);
-        model.addAttribute("current", recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
+        model.addAttribute(
+                "current",
+                recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
         model.addAttribute(
                 "version",
                 Integer.toHexString(List.of(
-                                docked.map(l -> List.of(l.status().state(), l.status().records(), l.batteryPercent(), l.port())
+                                docked.map(l -> List.of(
+                                                        l.status().state(),
+                                                        l.status().records(),
+                                                        l.batteryPercent(),
+                                                        l.port())
                                                 .toString())
                                         .orElse("away"),
                                 job.map(Object::toString).orElse(""),
                                 home.map(Mission::id).orElse(0L),
-                                recent.stream().map(m -> m.id() + m.state().name()).toList())
+                                recent.stream()
+                                        .map(m -> m.id() + m.state().name())
+                                        .toList())
                         .hashCode()));
     }
 

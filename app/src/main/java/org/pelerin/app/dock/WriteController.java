@@ -64,7 +64,8 @@ class WriteController {
     String consequences(@PathVariable String serial, @ModelAttribute PlanForm form, Model page) {
         DockedLogger logger = dock.get(serial);
         PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+        pages.fill(
+                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
         return "plan/consequences :: all";
     }
 
@@ -77,7 +78,8 @@ class WriteController {
             Model page) {
         DockedLogger logger = dock.get(serial);
         PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+        pages.fill(
+                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
         page.addAttribute("logger", logger);
         page.addAttribute("spot", places.find(spot).orElse(null));
         return "dock/confirm :: confirm";
@@ -98,10 +100,12 @@ class WriteController {
             return show(page, logger, form, stored, spot);
         }
         Plan plan = parsed.plan();
-        String name = stored != null ? stored.name() : form.getName().isBlank() ? "one-off plan" : form.getName().strip();
+        String name = stored != null
+                ? stored.name()
+                : form.getName().isBlank() ? "one-off plan" : form.getName().strip();
         try {
-            writer.write(new MissionDraft(
-                    serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()));
+            writer.write(
+                    new MissionDraft(serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()));
             flash.addFlashAttribute("said", "Written, read back and compared: every setting is the same.");
             return "redirect:/dock/" + serial;
         } catch (WriteService.BlockedException e) {
@@ -114,7 +118,8 @@ class WriteController {
 
     private String show(Model page, DockedLogger logger, PlanForm form, StoredPlan chosen, Long spot) {
         PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+        pages.fill(
+                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
         page.addAttribute("room", "dock");
         page.addAttribute("logger", logger);
         page.addAttribute("fitting", fitting(logger));

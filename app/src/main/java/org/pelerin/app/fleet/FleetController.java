@@ -64,7 +64,9 @@ class FleetController {
                 "sentence",
                 FleetSentence.of(
                         units,
-                        excursions.stream().filter(e -> e.end().isAfter(weekAgo)).count(),
+                        excursions.stream()
+                                .filter(e -> e.end().isAfter(weekAgo))
+                                .count(),
                         show));
         model.addAttribute("count", units.size());
         model.addAttribute(
@@ -85,10 +87,12 @@ class FleetController {
         List<Unit> out = new ArrayList<>();
         for (LoggerUnit logger : loggers.all()) {
             boolean docked = dock.find(logger.serial()).isPresent();
-            out.add(Unit.of(
-                    logger, byLogger.getOrDefault(logger.id(), List.of()), docked, now, show.home(), show));
+            out.add(Unit.of(logger, byLogger.getOrDefault(logger.id(), List.of()), docked, now, show.home(), show));
         }
-        out.sort(Comparator.comparing(Unit::site).thenComparing(Unit::spot).thenComparing(Unit::serial));
+        out.sort(Comparator.comparing((Unit u) -> u.site().equals(Unit.IN_STOCK))
+                .thenComparing(Unit::site)
+                .thenComparing(Unit::spot)
+                .thenComparing(Unit::serial));
         return out;
     }
 }

@@ -20,9 +20,24 @@ record FleetSentence(String lead, String rest, String below) {
         List<String> reasons = new ArrayList<>();
         add(reasons, units, Unit.Trouble.MEMORY_FULL, "memory is full", "memories are full");
         add(reasons, units, Unit.Trouble.NEVER_STARTED, "start is not confirmed", "starts are not confirmed");
-        add(reasons, units, Unit.Trouble.LEFT_STOPPED, "was left stopped after its download", "were left stopped after their download");
-        add(reasons, units, Unit.Trouble.MEMORY_FILLS, "memory fills within seven days", "memories fill within seven days");
-        add(reasons, units, Unit.Trouble.BATTERY_ENDS, "battery ends within seven days", "batteries end within seven days");
+        add(
+                reasons,
+                units,
+                Unit.Trouble.LEFT_STOPPED,
+                "was left stopped after its download",
+                "were left stopped after their download");
+        add(
+                reasons,
+                units,
+                Unit.Trouble.MEMORY_FILLS,
+                "memory fills within seven days",
+                "memories fill within seven days");
+        add(
+                reasons,
+                units,
+                Unit.Trouble.BATTERY_ENDS,
+                "battery ends within seven days",
+                "batteries end within seven days");
         long need = units.stream().filter(u -> u.trouble() != Unit.Trouble.NONE).count();
         long logging = units.stream()
                 .filter(u -> u.trouble() == Unit.Trouble.NONE
@@ -48,8 +63,7 @@ record FleetSentence(String lead, String rest, String below) {
     private static String sentence(List<String> reasons) {
         String joined = reasons.size() == 1
                 ? reasons.get(0)
-                : String.join(", ", reasons.subList(0, reasons.size() - 1)) + " and "
-                        + reasons.get(reasons.size() - 1);
+                : String.join(", ", reasons.subList(0, reasons.size() - 1)) + " and " + reasons.get(reasons.size() - 1);
         return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
     }
 }

@@ -16,13 +16,7 @@ import org.pelerin.app.platform.web.Show;
  * @param noteAt where it says it
  */
 record Unit(
-        String serial,
-        String site,
-        String spot,
-        List<Mission> missions,
-        Trouble trouble,
-        String note,
-        Instant noteAt) {
+        String serial, String site, String spot, List<Mission> missions, Trouble trouble, String note, Instant noteAt) {
 
     /** Why somebody should go there; the gravest one. */
     enum Trouble {
@@ -36,23 +30,23 @@ record Unit(
 
     static final Duration SOON = Duration.ofDays(7);
     private static final Duration PATIENCE = Duration.ofHours(24);
+    static final String IN_STOCK = "In stock";
     private static final String NO_SITE = "No spot named";
 
     static Unit of(LoggerUnit logger, List<Mission> missions, boolean docked, Instant now, ZoneId zone, Show show) {
         Mission current = missions.isEmpty() ? null : missions.get(missions.size() - 1);
         if (current == null) {
-            return new Unit(logger.serial(), NO_SITE, "in stock", missions, Trouble.NONE, "", null);
+            return new Unit(logger.serial(), IN_STOCK, "never written", missions, Trouble.NONE, "", null);
         }
         String site = current.site() == null ? NO_SITE : current.site();
         Trouble trouble = docked ? Trouble.NONE : trouble(current, now);
         Instant at = noteAt(current, trouble);
-        String note =
-                switch (trouble) {
-                    case MEMORY_FULL -> "◇ memory full since " + show.minute(current.endsAt(), zone);
-                    case NEVER_STARTED -> "◇ written " + show.day(current.writtenAt(), zone) + ", start not confirmed";
-                    case LEFT_STOPPED -> "◇ collected " + show.day(current.collectedAt(), zone) + ", not put back";
-                    default -> "";
-                };
+        String note = switch (trouble) {
+            case MEMORY_FULL -> "◇ full since " + show.day(current.endsAt(), zone);
+            case NEVER_STARTED -> "◇ start not confirmed";
+            case LEFT_STOPPED -> "◇ collected " + show.day(current.collectedAt(), zone) + ", not put back";
+            default -> "";
+        };
         return new Unit(logger.serial(), site, current.where(), missions, trouble, note, at);
     }
 

@@ -26,7 +26,8 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     private static final int GROUP = 36;
     private static final int TOP = 40;
     private static final double NOW_AT = 0.64;
-    private static final int WIDEST_LABEL = 190;
+    /** Mean width of a letter of a note. */
+    private static final double LETTER = 6.6;
 
     record Group(String site, int y, List<Lane> lanes) {}
 
@@ -54,7 +55,8 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     static Waylines of(
             List<Unit> units, Map<Long, List<ExcursionMark>> excursions, Window window, ZoneId zone, Show show) {
         Map<String, List<Unit>> bySite = new LinkedHashMap<>();
-        units.forEach(u -> bySite.computeIfAbsent(u.site(), s -> new ArrayList<>()).add(u));
+        units.forEach(
+                u -> bySite.computeIfAbsent(u.site(), s -> new ArrayList<>()).add(u));
         List<Group> groups = new ArrayList<>();
         int y = TOP;
         for (Map.Entry<String, List<Unit>> site : bySite.entrySet()) {
@@ -86,10 +88,6 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         Instant battery = out && current.startsAt() != null ? current.batteryEndsAt() : null;
         boolean endShown = w.shows(end);
         boolean labelled = endShown && unit.trouble() == Unit.Trouble.MEMORY_FILLS;
-        Instant noteAt = unit.noteAt();
-        int noteX = noteAt == null ? w.x(w.now()) : w.x(noteAt);
-        // a note that would run out of the picture begins earlier
-        noteX = Math.min(noteX, WIDTH - WIDEST_LABEL - 90);
         return new Lane(
                 unit.serial(),
                 unit.spot(),
@@ -102,8 +100,16 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 w.shows(battery) ? w.x(battery) : -1,
                 unit.trouble() == Unit.Trouble.BATTERY_ENDS,
                 unit.note(),
-                noteX,
+                noteX(unit, w),
                 unit.trouble() != Unit.Trouble.NONE);
+    }
+
+    /** Where the lane ends; beyond the line of now if the words would run across that. */
+    private static int noteX(Unit unit, Window w) {
+        int now = w.x(w.now());
+        int x = unit.noteAt() == null ? now : w.x(unit.noteAt());
+        boolean crosses = x < now && x + (int) (unit.note().length() * LETTER) > now;
+        return crosses || x > now ? now : x;
     }
 
     private static void runs(Mission m, Unit unit, Window w, List<Lane.Run> runs) {
@@ -145,7 +151,8 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         long days = Duration.between(w.from(), w.to()).toDays();
         int step = days <= 10 ? 1 : days <= 45 ? 7 : 14;
         List<Tick> out = new ArrayList<>();
-        Instant t = w.from().atZone(zone).truncatedTo(ChronoUnit.DAYS).plusDays(1).toInstant();
+        Instant t =
+                w.from().atZone(zone).truncatedTo(ChronoUnit.DAYS).plusDays(1).toInstant();
         int nowX = w.x(w.now());
         while (t.isBefore(w.to())) {
             int x = w.x(t);

@@ -27,31 +27,61 @@ class Problems {
 
     @ExceptionHandler(NotThereException.class)
     String notThere(NotThereException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.NOT_FOUND, e.getReason(), "It may have been spelt differently. Search for a serial or a spot above.");
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.NOT_FOUND,
+                e.getReason(),
+                "It may have been spelt differently. Search for a serial or a spot above.");
     }
 
     @ExceptionHandler(Dock.NotConnectedException.class)
     String notConnected(Dock.NotConnectedException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + " is not in the dock.", "Put it into a free port and try again; nothing was changed.");
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                e.getMessage() + " is not in the dock.",
+                "Put it into a free port and try again; nothing was changed.");
     }
 
     @ExceptionHandler(CollectService.NotNowException.class)
     String notNow(CollectService.NotNowException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", "Nothing was changed. Go back and look at the logger again.");
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                e.getMessage() + ".",
+                "Nothing was changed. Go back and look at the logger again.");
     }
 
     @ExceptionHandler(LinkException.class)
     String link(LinkException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.BAD_GATEWAY, e.getMessage() + ".", "Check the cable and try again.");
+        return page(
+                model, response, me, HttpStatus.BAD_GATEWAY, e.getMessage() + ".", "Check the cable and try again.");
     }
 
     @ExceptionHandler(RefusedException.class)
     String refused(RefusedException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.CONFLICT, "The logger refused: " + e.getMessage() + ".", "Nothing was changed on it.");
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                "The logger refused: " + e.getMessage() + ".",
+                "Nothing was changed on it.");
     }
 
     private String page(
-            Model model, HttpServletResponse response, Authentication me, HttpStatus status, String what, String advice) {
+            Model model,
+            HttpServletResponse response,
+            Authentication me,
+            HttpStatus status,
+            String what,
+            String advice) {
         shell.frame(model, me);
         response.setStatus(status.value());
         model.addAttribute("what", what);

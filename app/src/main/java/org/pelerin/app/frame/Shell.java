@@ -25,6 +25,7 @@ class Shell {
     @ModelAttribute
     void frame(Model model, Authentication me) {
         model.addAttribute("now", clock.instant());
+        model.addAttribute("show", show);
         model.addAttribute("zone", show.home());
         model.addAttribute("me", me == null ? null : me.getName());
         model.addAttribute("canChange", me != null && mayChange(me));

@@ -38,8 +38,7 @@ class MissionController {
     private final Show show;
     private final JsonMapper json = JsonMapper.builder().build();
 
-    MissionController(
-            MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Show show) {
+    MissionController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Show show) {
         this.missions = missions;
         this.evaluation = evaluation;
         this.store = store;
@@ -70,8 +69,7 @@ class MissionController {
         model.addAttribute("fahrenheit", fahrenheit);
         evaluation.judgement(mission).ifPresent(j -> {
             model.addAttribute("j", j);
-            model.addAttribute(
-                    "sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
+            model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
             model.addAttribute("figures", figures(j.series(), fahrenheit));
             model.addAttribute("chartData", chartData(mission, j, fahrenheit));
             model.addAttribute("units", new Units(fahrenheit));
@@ -206,14 +204,14 @@ class MissionController {
                 values.add(ShownUnit.of(series.get(c).unit(), t.equals("f")).value(v));
                 sides.add(band == null ? 0 : v > band.high() ? 1 : v < band.low() ? -1 : 0);
             }
-            rows.add(new Row(
-                    i + 1, show.second(axes.get(0).instantAt(i), mission.zoneOr(show.home())), values, sides));
+            rows.add(new Row(i + 1, show.second(axes.get(0).instantAt(i), mission.zoneOr(show.home())), values, sides));
         }
         model.addAttribute("m", mission);
         model.addAttribute(
                 "heads",
                 series.stream()
-                        .map(s -> s.label() + " " + ShownUnit.of(s.unit(), t.equals("f")).symbol())
+                        .map(s -> s.label() + " "
+                                + ShownUnit.of(s.unit(), t.equals("f")).symbol())
                         .toList());
         model.addAttribute("rows", rows);
         model.addAttribute("page", current);
@@ -249,10 +247,14 @@ class MissionController {
             Band band = Evaluation.band(plan.limits(), c.channel());
             ShownUnit unit = ShownUnit.of(c.unit(), fahrenheit);
             limits.add(Map.of(
-                    "channel", c.channel(),
-                    "unit", unit.symbol(),
-                    "low", band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
-                    "high", band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
+                    "channel",
+                    c.channel(),
+                    "unit",
+                    unit.symbol(),
+                    "low",
+                    band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
+                    "high",
+                    band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
         }
         List<Map<String, Object>> out = new ArrayList<>();
         j.excursions()
@@ -267,14 +269,22 @@ class MissionController {
         Instant first = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
         Instant last = mission.lastAt() == null ? first : mission.lastAt();
         return json.writeValueAsString(Map.of(
-                "mission", mission.id(),
-                "from", first.toEpochMilli(),
-                "to", last.toEpochMilli(),
-                "zone", mission.zoneOr(show.home()).getId(),
-                "t", fahrenheit ? "f" : "c",
-                "channels", limits,
-                "excursions", out,
-                "gaps", gaps));
+                "mission",
+                mission.id(),
+                "from",
+                first.toEpochMilli(),
+                "to",
+                last.toEpochMilli(),
+                "zone",
+                mission.zoneOr(show.home()).getId(),
+                "t",
+                fahrenheit ? "f" : "c",
+                "channels",
+                limits,
+                "excursions",
+                out,
+                "gaps",
+                gaps));
     }
 
     private Mission get(long id) {

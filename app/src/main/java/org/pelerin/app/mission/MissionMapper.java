@@ -12,12 +12,13 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface MissionMapper {
 
-    String SELECT = "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version,"
-            + " m.settings, m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
-            + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
-            + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
-            + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
-            + " LEFT JOIN site t ON t.id = s.site_id ";
+    String SELECT =
+            "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version,"
+                    + " m.settings, m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
+                    + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
+                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
+                    + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
+                    + " LEFT JOIN site t ON t.id = s.site_id ";
 
     /** What a new mission needs; {@code id} is filled in. */
     final class Draft {
@@ -47,11 +48,13 @@ interface MissionMapper {
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
 
-    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
+    @Update(
+            "UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
     void abandonDrafts(long loggerId, String remark);
 
-    @Update("UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
-            + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt} WHERE id = #{id}")
+    @Update(
+            "UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
+                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt} WHERE id = #{id}")
     void written(
             long id,
             MissionState state,
@@ -61,22 +64,24 @@ interface MissionMapper {
             Instant endsAt,
             Instant batteryEndsAt);
 
-    @Update("UPDATE mission SET state = #{state} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED')")
+    @Update(
+            "UPDATE mission SET state = #{state} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED')")
     void observe(long id, MissionState state);
 
     @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt} WHERE id = #{id}")
     void started(long id, Instant startsAt, Instant endsAt);
 
-    @Update("UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
-            + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
-    void collected(
-            long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
+    @Update(
+            "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
+                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
+    void collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
 
     @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id}")
     void erased(long id, Instant at);
 
-    @Update("UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
-            + " WHERE id = #{id}")
+    @Update(
+            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
+                    + " WHERE id = #{id}")
     void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
 
     @Update("UPDATE mission SET clock_corrected = #{corrected} WHERE id = #{id}")
@@ -110,7 +115,8 @@ interface MissionMapper {
     @Select("SELECT COUNT(*) FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
     int count();
 
-    @Select(SELECT + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) >= #{from}"
+    @Select(SELECT
+            + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) >= #{from}"
             + " ORDER BY m.id")
     List<Mission> since(Instant from);
 

@@ -20,18 +20,21 @@ public record MissionSentence(String lead, String mark, String strong, String re
     static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
         return switch (j.verdict()) {
             case "excursions" -> outside(j, zone, fahrenheit, show);
-            case "within" -> new MissionSentence(
-                    "",
-                    "",
-                    "Within its limits",
-                    " for " + show.rough(span(j)) + ", with samples for " + show.percent(j.coverage()) + " of the time.",
-                    "fine");
-            default -> new MissionSentence(
-                    "",
-                    "◇",
-                    "Not conclusive",
-                    ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
-                    "missing");
+            case "within" ->
+                new MissionSentence(
+                        "",
+                        "",
+                        "Within its limits",
+                        " for " + show.rough(span(j)) + ", with samples for " + show.percent(j.coverage())
+                                + " of the time.",
+                        "fine");
+            default ->
+                new MissionSentence(
+                        "",
+                        "◇",
+                        "Not conclusive",
+                        ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
+                        "missing");
         };
     }
 

@@ -24,8 +24,7 @@ public class MissionService {
     private final AuditTrail audit;
     private final Clock clock;
 
-    MissionService(
-            MissionMapper missions, LoggerRegistry loggers, PlanJson plans, AuditTrail audit, Clock clock) {
+    MissionService(MissionMapper missions, LoggerRegistry loggers, PlanJson plans, AuditTrail audit, Clock clock) {
         this.missions = missions;
         this.loggers = loggers;
         this.plans = plans;
@@ -74,12 +73,7 @@ public class MissionService {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
         missions.abandonDrafts(loggerId, "Writing was interrupted");
         MissionMapper.Draft row = new MissionMapper.Draft(
-                loggerId,
-                draft.planName(),
-                draft.planVersion(),
-                plans.write(draft.plan()),
-                draft.spotId(),
-                draft.by());
+                loggerId, draft.planName(), draft.planVersion(), plans.write(draft.plan()), draft.spotId(), draft.by());
         missions.insert(row);
         return row.id;
     }

@@ -41,8 +41,9 @@ interface SeriesMapper {
     @Delete("DELETE FROM series WHERE mission_id = #{missionId}")
     void deleteSeries(long missionId);
 
-    @Insert("INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
-            + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs})")
+    @Insert(
+            "INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
+                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs})")
     void insertSeries(SeriesRow row);
 
     @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"

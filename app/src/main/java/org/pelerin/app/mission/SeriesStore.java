@@ -65,9 +65,8 @@ public class SeriesStore {
 
     /** The summaries of all blocks; values can be decoded only from index {@code from} to {@code to}, exclusive. */
     public List<Series> window(Mission mission, long from, long to) {
-        Blocks wanted = to <= from
-                ? Blocks.NONE
-                : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
+        Blocks wanted =
+                to <= from ? Blocks.NONE : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
         return load(mission, wanted);
     }
 
@@ -80,10 +79,9 @@ public class SeriesStore {
         List<Series> out = new ArrayList<>();
         for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
             TimeAxis axis = axis(row, mission.clockCorrected(), row.samples());
-            List<Block> blocks =
-                    mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
-                            .map(SeriesStore::block)
-                            .toList();
+            List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
+                    .map(SeriesStore::block)
+                    .toList();
             out.add(new Series(row.label(), row.unit(), axis, blocks));
         }
         return out;

@@ -58,8 +58,8 @@ class PlanController {
 
     @GetMapping("/plans/new")
     String blank(@RequestParam(defaultValue = "alder-t1") String model, Model page) {
-        PlanForm form = PlanForm.blank(
-                ModelCatalogue.find(model).orElseThrow(() -> new NotThereException("There is no model “" + model + "”.")));
+        PlanForm form = PlanForm.blank(ModelCatalogue.find(model)
+                .orElseThrow(() -> new NotThereException("There is no model “" + model + "”.")));
         return edit(page, form, null);
     }
 
@@ -108,17 +108,22 @@ class PlanController {
                         "refused", "Somebody saved this plan since you opened it. Open it again to see their version.");
             }
         }
-        page.addAttribute("room", "plans");
-        page.addAttribute("stored", stored);
+        show(page, stored);
         pages.fill(page, form, parsed, null, NEW_BATTERY);
         return "plan/edit";
     }
 
     private String edit(Model page, PlanForm form, StoredPlan stored) {
-        page.addAttribute("room", "plans");
-        page.addAttribute("stored", stored);
+        show(page, stored);
         pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
         return "plan/edit";
+    }
+
+    private static void show(Model page, StoredPlan stored) {
+        page.addAttribute("room", "plans");
+        page.addAttribute("stored", stored);
+        page.addAttribute("title", stored == null ? "New plan" : stored.name());
+        page.addAttribute("target", stored == null ? "/plans" : "/plans/" + stored.id());
     }
 
     private StoredPlan plan(long id) {

@@ -176,8 +176,7 @@ public class PlanForm {
         for (int i = 0; i < channels.size(); i++) {
             settings.add(channel(i, channels.get(i), errors));
         }
-        Plan plan = new Plan(
-                model().id(), loggerName.strip(), every, start(zone, now, errors), stop(errors), settings);
+        Plan plan = new Plan(model().id(), loggerName.strip(), every, start(zone, now, errors), stop(errors), settings);
         return new Parsed(plan, errors);
     }
 

@@ -35,10 +35,10 @@ public record PlanStrip(
         String written,
         List<Integer> ticks) {
 
-    public static final int WIDTH = 820;
+    public static final int WIDTH = 680;
     private static final int LEFT = 12;
-    private static final int WAIT = 130;
-    private static final int FULL_END = 640;
+    private static final int WAIT = 118;
+    private static final int FULL_END = 500;
     private static final int CLOSEST_TICKS = 5;
 
     static PlanStrip of(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
@@ -49,7 +49,8 @@ public record PlanStrip(
         Duration recording = f.recordsFor();
         boolean batteryFirst = f.batteryLeft().compareTo(recording) < 0;
         int batteryX = batteryFirst
-                ? startX + (int) ((FULL_END - startX) * ((double) f.batteryLeft().toSeconds() / recording.toSeconds()))
+                ? startX
+                        + (int) ((FULL_END - startX) * ((double) f.batteryLeft().toSeconds() / recording.toSeconds()))
                 : WIDTH - 12;
         return new PlanStrip(
                 startX,
@@ -57,7 +58,9 @@ public record PlanStrip(
                 atOnce ? "written and started" : button ? "button" : "starts",
                 f.startsAt() == null ? "when pressed" : show.minute(f.startsAt(), zone),
                 wait(plan, now),
-                wraps ? "first full, goes on" : plan.stop() instanceof StopCondition.AfterSamples ? "ends" : "full, stops",
+                wraps
+                        ? "first full, goes on"
+                        : plan.stop() instanceof StopCondition.AfterSamples ? "ends" : "full, stops",
                 f.endsAt() == null ? "after " + Durations.rough(recording) : show.minute(f.endsAt(), zone),
                 "battery " + Durations.rough(f.batteryLeft()),
                 batteryFirst,

@@ -13,7 +13,11 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param demo whether an empty database is filled with demo data
  */
 @ConfigurationProperties("pelerin")
-public record PelerinProperties(ZoneId zone, Dock dock, Yard yard, @DefaultValue("false") boolean demo) {
+public record PelerinProperties(
+        ZoneId zone,
+        Dock dock,
+        Yard yard,
+        @DefaultValue("false") boolean demo) {
 
     public record Dock(String host, int port) {}
 

@@ -57,19 +57,24 @@ final class CsvExport {
                 + Durations.format(d.plan().interval()));
         out.add("Written by " + d.mission().writtenBy() + ", collected by "
                 + d.mission().collectedBy());
-        out.add("Times in " + d.zone().getId() + ", clock offset " + d.capture().clockOffset().toMillis() / 1000.0
-                + " s at collection, " + (d.mission().clockCorrected() ? "corrected" : "not corrected"));
+        out.add("Times in " + d.zone().getId() + ", clock offset "
+                + d.capture().clockOffset().toMillis() / 1000.0 + " s at collection, "
+                + (d.mission().clockCorrected() ? "corrected" : "not corrected"));
         if (d.plan().limits().rules().isEmpty()) {
             out.add("Limits: none");
         }
         for (Rule rule : d.plan().limits().rules()) {
             boolean high = Double.isInfinite(rule.bound().low());
-            out.add("Limit: " + rule.channel() + (high ? " above " + rule.bound().high() : " below " + rule.bound().low())
+            out.add("Limit: " + rule.channel()
+                    + (high
+                            ? " above " + rule.bound().high()
+                            : " below " + rule.bound().low())
                     + (rule.lasting() instanceof org.pelerin.core.judge.Lasting.Delay delay
                             ? " for more than " + Durations.format(delay.delay())
                             : " at once"));
         }
-        out.add("Verdict: " + d.judgement().verdict() + ", coverage " + d.judgement().coverage() + " %");
+        out.add("Verdict: " + d.judgement().verdict() + ", coverage "
+                + d.judgement().coverage() + " %");
         out.add("Capture SHA-256: " + d.capture().sha256());
         return out;
     }

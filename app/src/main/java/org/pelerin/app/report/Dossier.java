@@ -38,12 +38,7 @@ record Dossier(
         private final SeriesStore store;
         private final Show show;
 
-        Clerk(
-                MissionService missions,
-                Evaluation evaluation,
-                CaptureStore captures,
-                SeriesStore store,
-                Show show) {
+        Clerk(MissionService missions, Evaluation evaluation, CaptureStore captures, SeriesStore store, Show show) {
             this.missions = missions;
             this.evaluation = evaluation;
             this.captures = captures;
@@ -55,15 +50,17 @@ record Dossier(
         Optional<Dossier> gather(long missionId) {
             return missions.find(missionId)
                     .filter(Mission::collected)
-                    .flatMap(m -> evaluation.judgement(m).map(j -> new Dossier(
-                            m,
-                            ModelCatalogue.get(m.model()).name(),
-                            m.zoneOr(show.home()),
-                            missions.plan(m),
-                            j,
-                            Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
-                            captures.summary(m.id()).orElseThrow(),
-                            store.load(m))));
+                    .flatMap(m -> evaluation
+                            .judgement(m)
+                            .map(j -> new Dossier(
+                                    m,
+                                    ModelCatalogue.get(m.model()).name(),
+                                    m.zoneOr(show.home()),
+                                    missions.plan(m),
+                                    j,
+                                    Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
+                                    captures.summary(m.id()).orElseThrow(),
+                                    store.load(m))));
         }
     }
 

@@ -16,6 +16,7 @@ final class FileNames {
         String day = d.mission().firstAt() == null
                 ? "empty"
                 : DateTimeFormatter.ISO_LOCAL_DATE.format(d.mission().firstAt().atZone(d.zone()));
-        return d.mission().serial() + "_" + spot + "_" + day + "_m" + d.mission().id() + "." + extension;
+        return d.mission().serial() + "_" + spot + "_" + day + "_m"
+                + d.mission().id() + "." + extension;
     }
 }

@@ -50,8 +50,12 @@ final class ReportChart {
     private String svg() {
         Envelope e = Envelope.of(series, 0, series.axis().count(), COLUMNS);
         scale(e);
-        put("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\">", WIDTH, HEIGHT, WIDTH, HEIGHT);
-        put("<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" fill=\"#f5f6f4\"/>", LEFT, TOP, COLUMNS, HEIGHT - TOP - BOTTOM);
+        put(
+                "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\">",
+                WIDTH, HEIGHT, WIDTH, HEIGHT);
+        put(
+                "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" fill=\"#f5f6f4\"/>",
+                LEFT, TOP, COLUMNS, HEIGHT - TOP - BOTTOM);
         limits();
         values();
         days();
@@ -89,7 +93,9 @@ final class ReportChart {
         }
         double top = Double.isInfinite(band.high()) ? TOP : y(band.high());
         double bottom = Double.isInfinite(band.low()) ? HEIGHT - BOTTOM : y(band.low());
-        put("<rect x=\"%d\" y=\"%.1f\" width=\"%d\" height=\"%.1f\" fill=\"#dfeae6\"/>", LEFT, top, COLUMNS, bottom - top);
+        put(
+                "<rect x=\"%d\" y=\"%.1f\" width=\"%d\" height=\"%.1f\" fill=\"#dfeae6\"/>",
+                LEFT, top, COLUMNS, bottom - top);
         if (!Double.isInfinite(band.high())) {
             rule(top);
         }
@@ -99,7 +105,9 @@ final class ReportChart {
     }
 
     private void rule(double y) {
-        put("<path d=\"M%d %.1fH%d\" stroke=\"#1f5a4c\" stroke-width=\"0.8\" fill=\"none\"/>", LEFT, y, WIDTH - RIGHT, y);
+        put(
+                "<path d=\"M%d %.1fH%d\" stroke=\"#1f5a4c\" stroke-width=\"0.8\" fill=\"none\"/>",
+                LEFT, y, WIDTH - RIGHT, y);
     }
 
     private void values() {
@@ -113,10 +121,16 @@ final class ReportChart {
     private void days() {
         long days = Math.max(1, (to - from) / 86_400_000);
         long step = Math.max(1, (days + 7) / 8);
-        Instant t = Instant.ofEpochMilli(from).atZone(zone).truncatedTo(ChronoUnit.DAYS).plusDays(1).toInstant();
+        Instant t = Instant.ofEpochMilli(from)
+                .atZone(zone)
+                .truncatedTo(ChronoUnit.DAYS)
+                .plusDays(1)
+                .toInstant();
         while (t.toEpochMilli() < to) {
             double x = x(t.toEpochMilli());
-            put("<path d=\"M%.1f %dV%d\" stroke=\"#c5ccc6\" stroke-width=\"0.6\" fill=\"none\"/>", x, TOP, HEIGHT - BOTTOM);
+            put(
+                    "<path d=\"M%.1f %dV%d\" stroke=\"#c5ccc6\" stroke-width=\"0.6\" fill=\"none\"/>",
+                    x, TOP, HEIGHT - BOTTOM);
             if (x < WIDTH - 40) {
                 text(x + 2, HEIGHT - 8, "start", show.day(t, zone));
             }

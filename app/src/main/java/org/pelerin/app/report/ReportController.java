@@ -35,10 +35,7 @@ class ReportController {
     @GetMapping("/missions/{id}/samples.xlsx")
     void xlsx(@PathVariable long id, HttpServletResponse response) throws IOException {
         Dossier d = gather(id);
-        begin(
-                response,
-                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-                FileNames.of(d, "xlsx"));
+        begin(response, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", FileNames.of(d, "xlsx"));
         XlsxExport.write(d, response.getOutputStream());
     }
 
@@ -50,8 +47,7 @@ class ReportController {
     }
 
     private Dossier gather(long id) {
-        return clerk.gather(id)
-                .orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
+        return clerk.gather(id).orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
     }
 
     private static void begin(HttpServletResponse response, String type, String name) {

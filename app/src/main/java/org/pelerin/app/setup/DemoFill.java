@@ -2,6 +2,8 @@ package org.pelerin.app.setup;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,6 +39,7 @@ import org.springframework.stereotype.Component;
 class DemoFill {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoFill.class);
+    private static final ZoneId HOME = ZoneId.of("Europe/Paris");
     private static final String WHO = "tech";
     private static final Duration LONGEST_DOWNLOAD = Duration.ofMinutes(2);
 
@@ -98,7 +101,7 @@ class DemoFill {
 
     private void placesAndPlans() {
         for (DemoWorld.DemoSpot spot : DemoWorld.SPOTS) {
-            places.create(spot.site(), "Europe/Paris", spot.name(), WHO);
+            places.create(spot.site(), HOME.getId(), spot.name(), WHO);
         }
         for (SpotAt spot : places.all()) {
             DemoWorld.SPOTS.stream()
@@ -119,12 +122,11 @@ class DemoFill {
     }
 
     private void mishaps() {
-        Instant now = now();
-        mishap("ostrel-v1-rear", "compressor_failure", now.plus(Duration.ofHours(9 * 24 + 22)), 6);
-        mishap("ostrel-v1-door", "door_open", now.plus(Duration.ofHours(6 * 24 + 14)), 3);
-        mishap("lirran-cold", "door_open", now.plus(Duration.ofHours(5 * 24 + 9)), 2);
-        mishap("lirran-cold", "compressor_failure", now.plus(Duration.ofHours(26 * 24 + 1)), 5);
-        mishap("tessel-chill", "compressor_failure", now.plus(Duration.ofHours(11 * 24 + 23)), 4);
+        mishap("ostrel-v1-rear", "compressor_failure", 10, 23, 6);
+        mishap("ostrel-v1-door", "door_open", 6, 14, 3);
+        mishap("lirran-cold", "door_open", 5, 9, 2);
+        mishap("lirran-cold", "compressor_failure", 26, 1, 5);
+        mishap("tessel-chill", "compressor_failure", 11, 23, 4);
     }
 
     private void firstRound() {
@@ -214,14 +216,23 @@ class DemoFill {
                 .spot();
     }
 
-    private void mishap(String spot, String kind, Instant start, int hours) {
+    private void mishap(String spot, String kind, int day, int hour, int hours) {
+        Instant start = LocalDate.ofInstant(now(), HOME)
+                .plusDays(day)
+                .atTime(hour, 0)
+                .atZone(HOME)
+                .toInstant();
         yard.post(
                 "/incident",
                 Map.of(
-                        "spot", spot,
-                        "kind", kind,
-                        "start", start.toString(),
-                        "end", start.plus(Duration.ofHours(hours)).toString()));
+                        "spot",
+                        spot,
+                        "kind",
+                        kind,
+                        "start",
+                        start.toString(),
+                        "end",
+                        start.plus(Duration.ofHours(hours)).toString()));
     }
 
     private void pass(Duration time) {

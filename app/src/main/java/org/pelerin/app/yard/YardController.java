@@ -48,7 +48,8 @@ class YardController {
             fill(model, yard.world());
         } catch (YardClient.YardException e) {
             model.addAttribute("what", e.getMessage() + ".");
-            model.addAttribute("advice", "The simulated outdoors is a process of its own. Start it with ./pelerin demo.");
+            model.addAttribute(
+                    "advice", "The simulated outdoors is a process of its own. Start it with ./pelerin demo.");
             return "problem";
         }
         return "yard/yard";
@@ -78,14 +79,16 @@ class YardController {
                 "outside", world.loggers().stream().filter(l -> !l.docked()).count());
         Instant now = Instant.parse(world.now());
         model.addAttribute("worldNow", now);
-        model.addAttribute("incidents", world.incidents().stream()
-                .map(i -> new IncidentView(
-                        names.get(i.spot()),
-                        i.kind().equals("DOOR_OPEN") ? "the door stays open" : "the compressor fails",
-                        Instant.parse(i.start()),
-                        Instant.parse(i.end())))
-                .filter(i -> i.end().isAfter(now))
-                .toList());
+        model.addAttribute(
+                "incidents",
+                world.incidents().stream()
+                        .map(i -> new IncidentView(
+                                names.get(i.spot()),
+                                i.kind().equals("DOOR_OPEN") ? "the door stays open" : "the compressor fails",
+                                Instant.parse(i.start()),
+                                Instant.parse(i.end())))
+                        .filter(i -> i.end().isAfter(now))
+                        .toList());
     }
 
     @PostMapping("/yard/carry")
@@ -153,10 +156,14 @@ class YardController {
                 flash,
                 "/incident",
                 Map.of(
-                        "spot", spot,
-                        "kind", kind,
-                        "start", start.toString(),
-                        "end", start.plus(Duration.ofHours(hours)).toString()),
+                        "spot",
+                        spot,
+                        "kind",
+                        kind,
+                        "start",
+                        start.toString(),
+                        "end",
+                        start.plus(Duration.ofHours(hours)).toString()),
                 "It will happen on " + show.minute(start) + ".");
     }
 

@@ -25,7 +25,9 @@ public final class AuditChain {
                 e.after(),
                 e.reason(),
                 e.previous())) {
-            text.append(field.getBytes(StandardCharsets.UTF_8).length).append(':').append(field);
+            text.append(field.getBytes(StandardCharsets.UTF_8).length)
+                    .append(':')
+                    .append(field);
         }
         return Sha256.of(text.toString().getBytes(StandardCharsets.UTF_8));
     }

@@ -27,8 +27,9 @@ public final class Judge {
         List<String> reasons = new ArrayList<>();
         List<Series> named = new ArrayList<>();
         for (Rule rule : limits.rules()) {
-            Optional<Series> series =
-                    record.stream().filter(s -> s.label().equals(rule.channel())).findFirst();
+            Optional<Series> series = record.stream()
+                    .filter(s -> s.label().equals(rule.channel()))
+                    .findFirst();
             if (series.isEmpty()) {
                 reasons.add("the record has no channel “" + rule.channel() + "”");
                 continue;
@@ -40,7 +41,8 @@ public final class Judge {
                 reasons.add("“" + rule.channel() + "” holds no valid sample");
             }
         }
-        excursions.sort(Comparator.comparing((Excursion e) -> e.span().getStart()).thenComparing(Excursion::rule));
+        excursions.sort(
+                Comparator.comparing((Excursion e) -> e.span().getStart()).thenComparing(Excursion::rule));
         Gaps gaps = Gaps.unionOf(
                 (named.isEmpty() ? record : named).stream().map(Gaps::of).toList());
         if (limits.rules().isEmpty()) {
@@ -52,10 +54,10 @@ public final class Judge {
         if (gaps.coverage() < COVERAGE_NEEDED) {
             reasons.add("samples cover less than 95 % of the record");
         }
-        Verdict verdict = !excursions.isEmpty()
-                ? Verdict.EXCURSIONS
-                : reasons.isEmpty() ? Verdict.WITHIN : Verdict.INCONCLUSIVE;
-        return new Judgement(verdict, excursions, gaps, reasons.stream().distinct().toList());
+        Verdict verdict =
+                !excursions.isEmpty() ? Verdict.EXCURSIONS : reasons.isEmpty() ? Verdict.WITHIN : Verdict.INCONCLUSIVE;
+        return new Judgement(
+                verdict, excursions, gaps, reasons.stream().distinct().toList());
     }
 
     /** Returns whether there was anything to judge. */

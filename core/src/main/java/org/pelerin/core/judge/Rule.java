@@ -14,13 +14,7 @@ import java.time.Duration;
  * @param severity how grave an excursion is
  */
 public record Rule(
-        String id,
-        String channel,
-        Bound bound,
-        Lasting lasting,
-        double clearance,
-        Duration bridge,
-        Severity severity) {
+        String id, String channel, Bound bound, Lasting lasting, double clearance, Duration bridge, Severity severity) {
 
     public static final Duration DEFAULT_BRIDGE = Duration.ofHours(24);
 

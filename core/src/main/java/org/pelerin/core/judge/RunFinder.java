@@ -110,7 +110,9 @@ final class RunFinder {
     }
 
     private double slack(double v) {
-        return rule.clearance() == 0 ? 0 : ROUNDING * Math.max(Math.abs(release), Math.max(Math.abs(limit), Math.abs(v)));
+        return rule.clearance() == 0
+                ? 0
+                : ROUNDING * Math.max(Math.abs(release), Math.max(Math.abs(limit), Math.abs(v)));
     }
 
     private void begin(long index, double v) {

@@ -58,9 +58,7 @@ public record Forecast(
 
     /** Load in mA of a logger that does not record. */
     public static double idleLoad(LoggerModel model) {
-        return model.sleepCurrent()
-                + model.displayCurrent()
-                + model.capacity() * SELF_DISCHARGE_A_YEAR / HOURS_A_YEAR;
+        return model.sleepCurrent() + model.displayCurrent() + model.capacity() * SELF_DISCHARGE_A_YEAR / HOURS_A_YEAR;
     }
 
     /** Share of the capacity that cold leaves usable: 1 % less a kelvin below 10 °C, at least half. */

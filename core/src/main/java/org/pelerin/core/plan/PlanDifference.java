@@ -21,7 +21,11 @@ public record PlanDifference(String field, String wanted, String found) {
         compare(out, "interval", wanted.interval(), found.interval());
         compare(out, "start", wanted.start(), found.start());
         compare(out, "stop", wanted.stop(), found.stop());
-        compare(out, "number of channels", wanted.channels().size(), found.channels().size());
+        compare(
+                out,
+                "number of channels",
+                wanted.channels().size(),
+                found.channels().size());
         for (int i = 0; i < Math.min(wanted.channels().size(), found.channels().size()); i++) {
             ChannelSettings a = wanted.channels().get(i);
             ChannelSettings b = found.channels().get(i);

@@ -83,7 +83,10 @@ public final class Preflight {
                     "The name has " + name.length() + " characters, the logger holds " + model.nameLength(),
                     "Shorten it by " + (name.length() - model.nameLength()));
         } else if (!name.chars().allMatch(c -> c >= 0x20 && c < 0x7f)) {
-            blocks("loggerName", "The logger can hold plain letters, digits and signs only", "Write it without accents");
+            blocks(
+                    "loggerName",
+                    "The logger can hold plain letters, digits and signs only",
+                    "Write it without accents");
         }
     }
 
@@ -101,7 +104,9 @@ public final class Preflight {
             }
             alarm(c.high(), channel, at + ".high", c.label());
             alarm(c.low(), channel, at + ".low", c.label());
-            if (c.high() != null && c.low() != null && c.low().limit() >= c.high().limit()) {
+            if (c.high() != null
+                    && c.low() != null
+                    && c.low().limit() >= c.high().limit()) {
                 blocks(
                         at + ".low",
                         "The lower limit of “" + c.label() + "” is not below the upper one",
@@ -161,7 +166,10 @@ public final class Preflight {
         Forecast f = Forecast.of(model, plan, logger.battery(), 10, now);
         Instant from = f.startsAt() == null ? now : f.startsAt();
         if (collectBy != null && f.endsAt() != null && f.endsAt().isBefore(collectBy)) {
-            warns("interval", "Memory is full before the planned collection", "Choose a longer interval or come earlier");
+            warns(
+                    "interval",
+                    "Memory is full before the planned collection",
+                    "Choose a longer interval or come earlier");
         }
         boolean endless = plan.stop() instanceof StopCondition.Wrap;
         if (collectBy != null && from.plus(f.batteryLeft()).isBefore(collectBy)) {

@@ -45,7 +45,8 @@ public record Gaps(Interval record, List<Interval> intervals) {
 
     /** Where any of several records has a gap. Empty input is an error. */
     public static Gaps unionOf(List<Gaps> several) {
-        Interval whole = several.stream().map(Gaps::record).reduce(Interval::span).orElseThrow();
+        Interval whole =
+                several.stream().map(Gaps::record).reduce(Interval::span).orElseThrow();
         List<Interval> all = new ArrayList<>();
         several.forEach(g -> all.addAll(g.intervals));
         all.sort(Comparator.comparing(Interval::getStart));

@@ -14,7 +14,8 @@ public record Resolution(int numerator, int denominator) {
 
     public Resolution {
         if (numerator <= 0 || denominator <= 0) {
-            throw new IllegalArgumentException("A resolution is a positive fraction, not " + numerator + "/" + denominator);
+            throw new IllegalArgumentException(
+                    "A resolution is a positive fraction, not " + numerator + "/" + denominator);
         }
     }
 

@@ -34,7 +34,8 @@ public final class CaptureDecoder {
         Plan plan = header.plan();
         LoggerModel model = ModelCatalogue.get(plan.model());
         List<Integer> enabled = plan.enabled();
-        MissionPage last = MissionPage.decode(capture.pages().get(capture.pages().size() - 1));
+        MissionPage last =
+                MissionPage.decode(capture.pages().get(capture.pages().size() - 1));
         int count = (int) (last.firstRecord() + last.records() - capture.firstRecord());
         double[][] values = new double[enabled.size()][count];
         for (double[] channel : values) {

@@ -60,7 +60,12 @@ public record MissionHeader(
         }
         in.end();
         return new MissionHeader(
-                serial, number, plan, written, first == NEVER ? null : Instant.ofEpochMilli(first), List.copyOf(events));
+                serial,
+                number,
+                plan,
+                written,
+                first == NEVER ? null : Instant.ofEpochMilli(first),
+                List.copyOf(events));
     }
 
     /** How it ended on its own or by hand; empty while it runs. */

@@ -45,8 +45,7 @@ public record MissionInfo(
             if (state >= LoggerState.values().length) {
                 throw new MalformedMessageException("state " + state + " is not known");
             }
-            out.add(new MissionInfo(
-                    number, LoggerState.values()[state], in.u32(), in.u32(), in.u32(), in.u32()));
+            out.add(new MissionInfo(number, LoggerState.values()[state], in.u32(), in.u32(), in.u32(), in.u32()));
         }
         in.end();
         return List.copyOf(out);

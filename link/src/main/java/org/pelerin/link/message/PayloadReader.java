@@ -40,7 +40,10 @@ public final class PayloadReader {
     public String text() {
         byte[] utf8 = raw(u8());
         try {
-            return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(utf8)).toString();
+            return StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(utf8))
+                    .toString();
         } catch (CharacterCodingException e) {
             throw new MalformedMessageException("a text is not UTF-8");
         }

@@ -37,7 +37,8 @@ final class TcpConnection implements AutoCloseable {
     private int lastId;
 
     /** @param afterConnect sends what every new connection must begin with; may do nothing */
-    TcpConnection(InetSocketAddress address, Duration timeout, java.util.function.Consumer<TcpConnection> afterConnect) {
+    TcpConnection(
+            InetSocketAddress address, Duration timeout, java.util.function.Consumer<TcpConnection> afterConnect) {
         this.address = address;
         this.timeout = timeout;
         this.afterConnect = () -> afterConnect.accept(this);

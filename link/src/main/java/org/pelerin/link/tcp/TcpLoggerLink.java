@@ -47,7 +47,8 @@ final class TcpLoggerLink implements LoggerLink {
     @Override
     public void setClock(Instant reference) {
         connection.request(
-                MessageType.CLOCK_SET, new Payload().i64(reference.toEpochMilli()).bytes());
+                MessageType.CLOCK_SET,
+                new Payload().i64(reference.toEpochMilli()).bytes());
     }
 
     @Override
@@ -78,7 +79,8 @@ final class TcpLoggerLink implements LoggerLink {
 
     @Override
     public byte[] readHeader(int mission) {
-        return connection.request(MessageType.READ_HEADER, new Payload().u16(mission).bytes());
+        return connection.request(
+                MessageType.READ_HEADER, new Payload().u16(mission).bytes());
     }
 
     @Override

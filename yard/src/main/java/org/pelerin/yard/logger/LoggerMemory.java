@@ -38,7 +38,8 @@ final class LoggerMemory {
         System.arraycopy(stored, 0, image, 0, Math.min(stored.length, image.length));
         this.endRecord = endRecord;
         if (endRecord % recordsPerPage != 0) {
-            short[] counts = MissionPage.decode(slot(endRecord / recordsPerPage)).counts();
+            short[] counts =
+                    MissionPage.decode(slot(endRecord / recordsPerPage)).counts();
             // a flash stored ahead of its description holds records that will be lived again
             openValues = (int) (endRecord % recordsPerPage) * valuesPerRecord;
             System.arraycopy(counts, 0, open, 0, openValues);

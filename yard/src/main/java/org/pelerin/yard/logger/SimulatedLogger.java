@@ -130,9 +130,7 @@ public final class SimulatedLogger {
                 startAt,
                 firstSample,
                 memory == null ? 0 : memory.endRecord(),
-                events.stream()
-                        .map(e -> e.kind() + "@" + e.at().toEpochMilli())
-                        .toList(),
+                events.stream().map(e -> e.kind() + "@" + e.at().toEpochMilli()).toList(),
                 alarms.stream().map(AlarmWatch::save).toList(),
                 lifetimeMissions,
                 lifetimeSamples);

@@ -73,21 +73,28 @@ public final class ControlServer implements AutoCloseable {
     private void act(String path, JsonNode body) {
         switch (path) {
             case "/carry" -> carry(text(body, "serial"), text(body, "to"));
-            case "/press" -> world.with(text(body, "serial"), (logger, now, probe) -> {
-                if (body.path("long").asBoolean(false)) {
-                    logger.hold(now);
-                } else {
-                    logger.press(now);
-                }
-                return null;
-            });
-            case "/cable" -> world.cable(text(body, "serial"), body.path("plugged").asBoolean(true));
-            case "/fault" -> fault(text(body, "serial"), text(body, "kind"), body.path("amount").asLong(1));
-            case "/incident" -> world.addIncident(new Incident(
-                    text(body, "spot"),
-                    Incident.Kind.valueOf(text(body, "kind").toUpperCase(Locale.ROOT)),
-                    Instant.parse(text(body, "start")),
-                    Instant.parse(text(body, "end"))));
+            case "/press" ->
+                world.with(text(body, "serial"), (logger, now, probe) -> {
+                    if (body.path("long").asBoolean(false)) {
+                        logger.hold(now);
+                    } else {
+                        logger.press(now);
+                    }
+                    return null;
+                });
+            case "/cable" ->
+                world.cable(text(body, "serial"), body.path("plugged").asBoolean(true));
+            case "/fault" ->
+                fault(
+                        text(body, "serial"),
+                        text(body, "kind"),
+                        body.path("amount").asLong(1));
+            case "/incident" ->
+                world.addIncident(new Incident(
+                        text(body, "spot"),
+                        Incident.Kind.valueOf(text(body, "kind").toUpperCase(Locale.ROOT)),
+                        Instant.parse(text(body, "start")),
+                        Instant.parse(text(body, "end"))));
             case "/advance" -> {
                 Duration by = Duration.ofSeconds(body.path("seconds").asLong(0));
                 if (by.compareTo(LONGEST_LEAP) > 0) {
@@ -113,18 +120,21 @@ public final class ControlServer implements AutoCloseable {
         switch (kind) {
             case "cable-half-way" -> world.pullCableHalfWay(serial);
             case "damaged-pages" -> world.damagePages(serial, (int) amount);
-            case "open-sensor" -> world.with(serial, (logger, now, probe) -> {
-                logger.openSensor(amount != 0);
-                return null;
-            });
-            case "flat-battery" -> world.with(serial, (logger, now, probe) -> {
-                logger.flatten();
-                return null;
-            });
-            case "clock" -> world.with(serial, (logger, now, probe) -> {
-                logger.disturbClock(now, amount);
-                return null;
-            });
+            case "open-sensor" ->
+                world.with(serial, (logger, now, probe) -> {
+                    logger.openSensor(amount != 0);
+                    return null;
+                });
+            case "flat-battery" ->
+                world.with(serial, (logger, now, probe) -> {
+                    logger.flatten();
+                    return null;
+                });
+            case "clock" ->
+                world.with(serial, (logger, now, probe) -> {
+                    logger.disturbClock(now, amount);
+                    return null;
+                });
             default -> throw new IllegalArgumentException("There is no fault “" + kind + "”");
         }
     }

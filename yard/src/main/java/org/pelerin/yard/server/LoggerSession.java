@@ -60,8 +60,8 @@ final class LoggerSession {
                 port = in.u8();
                 in.end();
                 serial = world.reachableAt(port)
-                        .orElseThrow(() ->
-                                new RefusedException(Refusal.NO_LOGGER, "There is no logger in port " + port));
+                        .orElseThrow(
+                                () -> new RefusedException(Refusal.NO_LOGGER, "There is no logger in port " + port));
                 return DONE;
             default:
                 if (serial == null) {
@@ -80,11 +80,17 @@ final class LoggerSession {
             return change((l, now, probe) -> l.writePlan(now, PlanCodec.decode(plan)));
         }
         return switch (type) {
-            case MessageType.IDENTIFY -> world.with(serial, (l, now, probe) -> l.identify().encode());
-            case MessageType.STATUS -> world.with(serial, (l, now, probe) -> l.status(now).encode());
-            case MessageType.LIVE -> world.with(serial, (l, now, probe) -> l.live(now, probe).encode());
-            case MessageType.CLOCK_GET -> world.with(
-                    serial, (l, now, probe) -> new Payload().i64(l.clock(now).toEpochMilli()).bytes());
+            case MessageType.IDENTIFY ->
+                world.with(serial, (l, now, probe) -> l.identify().encode());
+            case MessageType.STATUS ->
+                world.with(serial, (l, now, probe) -> l.status(now).encode());
+            case MessageType.LIVE ->
+                world.with(serial, (l, now, probe) -> l.live(now, probe).encode());
+            case MessageType.CLOCK_GET ->
+                world.with(
+                        serial,
+                        (l, now, probe) ->
+                                new Payload().i64(l.clock(now).toEpochMilli()).bytes());
             case MessageType.CLOCK_SET -> {
                 java.time.Instant to = java.time.Instant.ofEpochMilli(in.i64());
                 yield change((l, now, probe) -> l.setClock(now, to));

@@ -8,7 +8,12 @@ import org.pelerin.yard.world.World;
 
 /** The world as the control interface tells it. Instants in ISO 8601. */
 record WorldView(
-        String now, long shiftMillis, int ports, List<SpotView> spots, List<LoggerView> loggers, List<IncidentView> incidents) {
+        String now,
+        long shiftMillis,
+        int ports,
+        List<SpotView> spots,
+        List<LoggerView> loggers,
+        List<IncidentView> incidents) {
 
     record SpotView(String key, String site, String name) {}
 

@@ -29,8 +29,8 @@ final class Fleet {
             new Spot("van-2", "Delivery vans", "Van 2, rear", Climate.VAN),
             new Spot("van-5", "Delivery vans", "Van 5, rear", Climate.VAN));
 
-    private static final List<String> ALDERS = List.of(
-            "PL-18033", "PL-18034", "PL-18051", "PL-18055", "PL-18060", "PL-18072", "PL-18077", "PL-18090");
+    private static final List<String> ALDERS =
+            List.of("PL-18033", "PL-18034", "PL-18051", "PL-18055", "PL-18060", "PL-18072", "PL-18077", "PL-18090");
     private static final List<String> BIRCHES = List.of("PL-20417", "PL-20418", "PL-20422", "PL-20431");
 
     private Fleet() {}

@@ -27,7 +27,9 @@ public final class Surroundings {
         }
         if (c.defrostEvery() > 0) {
             double since = (minute + c.defrostEvery() * unit(spot, 2, 0)) % c.defrostEvery();
-            v += since < DEFROST ? c.defrostRise() * since / DEFROST : c.defrostRise() * Math.exp(-(since - DEFROST) / 10);
+            v += since < DEFROST
+                    ? c.defrostRise() * since / DEFROST
+                    : c.defrostRise() * Math.exp(-(since - DEFROST) / 10);
         }
         v += drift(spot, 3, minute / 180) * c.daily();
         for (Incident incident : incidents) {

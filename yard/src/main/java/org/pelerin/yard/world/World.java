@@ -126,7 +126,10 @@ public final class World {
     }
 
     public synchronized Optional<String> reachableAt(int port) {
-        return occupied().stream().filter(p -> p.port() == port).map(DockPort::serial).findFirst();
+        return occupied().stream()
+                .filter(p -> p.port() == port)
+                .map(DockPort::serial)
+                .findFirst();
     }
 
     /** @return false if the cable came out with this page */
@@ -188,9 +191,10 @@ public final class World {
 
     /** The cable comes out when half of the pages it holds have been read. */
     public synchronized void pullCableHalfWay(String serial) {
-        long pages = with(serial, (logger, now, probe) -> logger.missions().stream()
-                .mapToLong(m -> m.pages())
-                .sum());
+        long pages = with(
+                serial,
+                (logger, now, probe) ->
+                        logger.missions().stream().mapToLong(m -> m.pages()).sum());
         pagesUntilCablePulled.put(serial, (int) (pages / 2));
     }
 
@@ -224,9 +228,8 @@ public final class World {
         Spot spot = spot(berth.spot());
         List<Incident> here =
                 incidents.stream().filter(i -> i.spot().equals(spot.key())).toList();
-        return (channel, at) -> channel == 0
-                ? surroundings.temperature(spot, here, at)
-                : surroundings.humidity(spot, here, at);
+        return (channel, at) ->
+                channel == 0 ? surroundings.temperature(spot, here, at) : surroundings.humidity(spot, here, at);
     }
 
     private int firstFree() {

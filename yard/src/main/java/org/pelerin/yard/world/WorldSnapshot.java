@@ -18,10 +18,7 @@ public record WorldSnapshot(
 
         static StoredIncident of(Incident i) {
             return new StoredIncident(
-                    i.spot(),
-                    i.kind().name(),
-                    i.start().toEpochMilli(),
-                    i.end().toEpochMilli());
+                    i.spot(), i.kind().name(), i.start().toEpochMilli(), i.end().toEpochMilli());
         }
 
         Incident toIncident() {

@@ -10,7 +10,7 @@ import org.pelerin.core.plan.Durations;
 import org.springframework.stereotype.Component;
 
 /** How instants, durations and numbers are written on pages. Units stay with their number by a no-break space. */
-@Component("show")
+@Component
 public class Show {
 
     private static final Locale LOCALE = Locale.UK;
@@ -84,7 +84,9 @@ public class Show {
     }
 
     public String count(Number n) {
-        return n == null ? "–" : String.format(Locale.ROOT, "%,d", n.longValue()).replace(',', '\u202f');
+        return n == null
+                ? "–"
+                : String.format(Locale.ROOT, "%,d", n.longValue()).replace(',', '\u202f');
     }
 
     /** “1 sample”, “3 samples”. */

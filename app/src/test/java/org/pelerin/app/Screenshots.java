@@ -1,0 +1,81 @@
+package org.pelerin.app;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.LoadState;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * Makes pictures of a running demo: {@code Screenshots ADDRESS DIRECTORY [NAME=PATH[@dark|@phone]]…}; without names, those
+ * that the README shows.
+ */
+public final class Screenshots {
+
+    private static final List<String> MAIN_VIEWS = List.of(
+            "fleet=/",
+            "dock=/dock",
+            "logger=/dock/PL-20422",
+            "write=/dock/PL-18090/write",
+            "plans=/plans",
+            "plan=/plans/1",
+            "missions=/missions",
+            "mission=/missions/1",
+            "mission-dark=/missions/1@dark",
+            "yard=/yard");
+
+    private Screenshots() {}
+
+    public static void main(String[] args) {
+        String address = args[0];
+        Path directory = Path.of(args[1]);
+        List<String> shots = args.length > 2 ? List.of(args).subList(2, args.length) : MAIN_VIEWS;
+        try (Playwright playwright = Playwright.create();
+                Browser browser = playwright.chromium().launch(options())) {
+            for (String shot : shots) {
+                String[] parts = shot.split("=", 2);
+                String path = parts[1].replaceAll("@.*", "");
+                boolean phone = parts[1].endsWith("@phone");
+                boolean full = parts[1].endsWith("@full");
+                try (BrowserContext context = browser.newContext(new Browser.NewContextOptions()
+                        .setViewportSize(phone ? 390 : 1280, phone ? 844 : 800)
+                        .setColorScheme(parts[1].endsWith("@dark") ? ColorScheme.DARK : ColorScheme.LIGHT))) {
+                    Page page = context.newPage();
+                    page.onConsoleMessage(m -> {
+                        if (m.type().equals("error")) {
+                            System.out.println(shot + ": " + m.text());
+                        }
+                    });
+                    page.navigate(address + "/login");
+                    page.fill("#username", "tech");
+                    page.fill("#password", "pelerin");
+                    page.click("button[type=submit]");
+                    page.navigate(address + path);
+                    page.waitForLoadState(LoadState.LOAD);
+                    page.waitForTimeout(1600);
+                    page.screenshot(new Page.ScreenshotOptions()
+                            .setPath(directory.resolve(parts[0] + ".png"))
+                            .setFullPage(full));
+                }
+            }
+        }
+    }
+
+    static BrowserType.LaunchOptions options() {
+        return new BrowserType.LaunchOptions()
+                .setExecutablePath(Path.of("/usr/bin/chromium"))
+                .setHeadless(true)
+                .setArgs(List.of(
+                        "--no-sandbox",
+                        "--disable-gpu",
+                        "--disable-quic",
+                        "--no-first-run",
+                        "--disable-background-networking",
+                        "--disable-component-update",
+                        "--disable-sync"));
+    }
+}
