@@ -8,6 +8,8 @@ import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.time.Duration;
+import java.util.function.Consumer;
+import java.util.function.Function;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.frame.Frame;
 import org.pelerin.link.frame.FrameCodec;
@@ -37,30 +39,30 @@ final class TcpConnection implements AutoCloseable {
     private int lastId;
 
     /** @param afterConnect sends what every new connection must begin with; may do nothing */
-    TcpConnection(
-            InetSocketAddress address, Duration timeout, java.util.function.Consumer<TcpConnection> afterConnect) {
+    TcpConnection(InetSocketAddress address, Duration timeout, Consumer<TcpConnection> afterConnect) {
         this.address = address;
         this.timeout = timeout;
         this.afterConnect = () -> afterConnect.accept(this);
     }
 
-    synchronized byte[] request(int type, byte[] payload) {
-        return request(type, payload, TRIES);
+    /** @param decode takes the answer apart; what it finds malformed counts as damage on the way */
+    synchronized <T> T request(int type, byte[] payload, Function<byte[], T> decode) {
+        return request(type, payload, decode, TRIES);
     }
 
     /** For requests that must not be repeated blindly, as what they do may have been done. */
-    synchronized byte[] requestOnce(int type, byte[] payload) {
-        return request(type, payload, 1);
+    synchronized void requestOnce(int type, byte[] payload) {
+        request(type, payload, answer -> answer, 1);
     }
 
-    private byte[] request(int type, byte[] payload, int tries) {
+    private <T> T request(int type, byte[] payload, Function<byte[], T> decode, int tries) {
         IOException last = null;
         for (int i = 0; i < tries; i++) {
             try {
                 if (socket == null) {
                     connect();
                 }
-                return exchange(type, payload);
+                return decode.apply(exchange(type, payload));
             } catch (IOException e) {
                 last = e;
                 close();

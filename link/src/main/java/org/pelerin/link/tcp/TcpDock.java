@@ -25,7 +25,7 @@ public final class TcpDock implements AutoCloseable {
     }
 
     public DockPorts ports() {
-        return DockPort.decode(connection.request(MessageType.PORTS, new byte[0]));
+        return connection.request(MessageType.PORTS, new byte[0], DockPort::decode);
     }
 
     /** The logger in a port; the caller closes the link. */

@@ -26,29 +26,31 @@ final class TcpLoggerLink implements LoggerLink {
 
     @Override
     public Identity identify() {
-        return Identity.decode(connection.request(MessageType.IDENTIFY, NOTHING));
+        return connection.request(MessageType.IDENTIFY, NOTHING, Identity::decode);
     }
 
     @Override
     public Status status() {
-        return Status.decode(connection.request(MessageType.STATUS, NOTHING));
+        return connection.request(MessageType.STATUS, NOTHING, Status::decode);
     }
 
     @Override
     public LiveReading live() {
-        return LiveReading.decode(connection.request(MessageType.LIVE, NOTHING));
+        return connection.request(MessageType.LIVE, NOTHING, LiveReading::decode);
     }
 
     @Override
     public Instant clock() {
-        return Instant.ofEpochMilli(new PayloadReader(connection.request(MessageType.CLOCK_GET, NOTHING)).i64());
+        return connection.request(
+                MessageType.CLOCK_GET, NOTHING, answer -> Instant.ofEpochMilli(new PayloadReader(answer).i64()));
     }
 
     @Override
     public void setClock(Instant reference) {
         connection.request(
                 MessageType.CLOCK_SET,
-                new Payload().i64(reference.toEpochMilli()).bytes());
+                new Payload().i64(reference.toEpochMilli()).bytes(),
+                answer -> answer);
     }
 
     @Override
@@ -59,7 +61,7 @@ final class TcpLoggerLink implements LoggerLink {
 
     @Override
     public Plan readPlan() {
-        return PlanCodec.decode(connection.request(MessageType.READ_PLAN, NOTHING));
+        return connection.request(MessageType.READ_PLAN, NOTHING, PlanCodec::decode);
     }
 
     @Override
@@ -74,19 +76,19 @@ final class TcpLoggerLink implements LoggerLink {
 
     @Override
     public List<MissionInfo> missions() {
-        return MissionInfo.decode(connection.request(MessageType.MISSIONS, NOTHING));
+        return connection.request(MessageType.MISSIONS, NOTHING, MissionInfo::decode);
     }
 
     @Override
     public byte[] readHeader(int mission) {
         return connection.request(
-                MessageType.READ_HEADER, new Payload().u16(mission).bytes());
+                MessageType.READ_HEADER, new Payload().u16(mission).bytes(), answer -> answer);
     }
 
     @Override
     public byte[] readPage(int mission, long page) {
         return connection.request(
-                MessageType.READ_PAGE, new Payload().u16(mission).u32(page).bytes());
+                MessageType.READ_PAGE, new Payload().u16(mission).u32(page).bytes(), answer -> answer);
     }
 
     @Override

@@ -1,0 +1,161 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.springframework.scheduling.annotation.ScheduledAnnotationBeanPostProcessor;
+
+/**
+ * An application that is killed in mid-download loses nothing. The one killed is a process of its own that works beside
+ * the test's on the same database, so this also shows two processes sharing their jobs.
+ */
+@Timeout(180)
+class KilledApplicationTest {
+
+    private static final String SERIAL = "PL-20418";
+
+    private Process other;
+
+    @AfterEach
+    void tidy() {
+        if (other != null) {
+            other.destroyForcibly();
+        }
+    }
+
+    @Test
+    void whoever_comes_after_finishes_the_download_byte_for_byte() throws Exception {
+        TestBed bed = TestBed.get();
+        long mission = aLongMission(bed);
+        // the test's own application takes no job meanwhile: the other one must be the one that is killed
+        try (PausedRunner paused = new PausedRunner(bed)) {
+            other = startAnother(bed);
+            bed.bean(CollectService.class).order(SERIAL, "tech");
+            until(Duration.ofSeconds(90), () -> pages(mission) > 60);
+        }
+        other.destroyForcibly().waitFor(10, TimeUnit.SECONDS);
+        long arrived = pages(mission);
+        Job interrupted = bed.bean(CollectService.class).active(SERIAL).orElseThrow();
+        assertThat(interrupted.finished()).isFalse();
+        assertThat(arrived).isLessThan(interrupted.total());
+
+        until(
+                Duration.ofSeconds(60),
+                () -> bed.bean(CollectService.class).active(SERIAL).isEmpty());
+        assertThat(bed.bean(CollectService.class).newest(SERIAL).orElseThrow().state())
+                .isEqualTo(Job.State.DONE);
+        assertThat(CaptureBytes.ofDatabase(mission)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, SERIAL));
+        Mission collected = bed.bean(MissionService.class).find(mission).orElseThrow();
+        assertThat(collected.received()).isEqualTo(collected.expected()).isEqualTo(64_000);
+    }
+
+    private static long aLongMission(TestBed bed) {
+        bed.carry(SERIAL, "dock");
+        Plan plan = new Plan(
+                ModelCatalogue.BIRCH_TH.id(),
+                "LONG",
+                Duration.ofSeconds(10),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(
+                        new ChannelSettings(true, "Air", null, null),
+                        new ChannelSettings(true, "Humidity", null, null)));
+        long id = bed.bean(WriteService.class).write(new MissionDraft(SERIAL, "long", 0, plan, null, "tech"));
+        bed.outdoors().post("/advance", Map.of("seconds", 8 * 86_400));
+        bed.bean(Dock.class).poll();
+        return id;
+    }
+
+    private static Process startAnother(TestBed bed) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Duser.timezone=UTC",
+                "-XX:TieredStopAtLevel=1",
+                "-cp",
+                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
+                PelerinApplication.class.getName()));
+        command.addAll(List.of(TestBed.arguments(bed.yard, 0)));
+        Path log = Files.createTempFile("pelerin-other", ".log");
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile())
+                .redirectInput(new File("/dev/null"))
+                .start();
+        until(Duration.ofSeconds(90), () -> {
+            try {
+                return !process.isAlive() || Files.readString(log).contains("Started PelerinApplication");
+            } catch (IOException e) {
+                return false;
+            }
+        });
+        assertThat(process.isAlive())
+                .as("the other application started: %s", log)
+                .isTrue();
+        return process;
+    }
+
+    /** Keeps the test's own application from claiming jobs for a while. */
+    private static final class PausedRunner implements AutoCloseable {
+        private final ScheduledAnnotationBeanPostProcessor schedule;
+        private final Object runner;
+
+        PausedRunner(TestBed bed) {
+            schedule = bed.bean(ScheduledAnnotationBeanPostProcessor.class);
+            runner = bed.app.getBean("jobRunner");
+            schedule.postProcessBeforeDestruction(runner, "jobRunner");
+        }
+
+        @Override
+        public void close() {
+            schedule.postProcessAfterInitialization(runner, "jobRunner");
+        }
+    }
+
+    private static long pages(long mission) {
+        try (Connection connection = TestBed.connect();
+                Statement statement = connection.createStatement();
+                ResultSet rows =
+                        statement.executeQuery("SELECT COUNT(*) FROM capture_page WHERE mission_id = " + mission)) {
+            rows.next();
+            return rows.getLong(1);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static void until(Duration longest, BooleanSupplier done) throws InterruptedException {
+        long giveUp = System.nanoTime() + longest.toNanos();
+        while (!done.getAsBoolean()) {
+            assertThat(System.nanoTime()).as("waited %s", longest).isLessThan(giveUp);
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+    }
+}

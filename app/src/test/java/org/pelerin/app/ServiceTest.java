@@ -1,0 +1,231 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.sql.Connection;
+import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.mission.Chart;
+import org.pelerin.app.mission.Evaluation;
+import org.pelerin.app.mission.JudgementDocument;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.SeriesStore;
+import org.pelerin.app.plan.PlanJson;
+import org.pelerin.app.plan.PlanService;
+import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.link.capture.CaptureDecoder;
+
+/** The services against a real database and the yard. */
+@Timeout(120)
+class ServiceTest {
+
+    private static TestBed bed;
+
+    @BeforeAll
+    static void begin() {
+        bed = TestBed.get();
+    }
+
+    private static Plan alder(StartCondition start) {
+        return new Plan(
+                ModelCatalogue.ALDER_T1.id(),
+                "TEST",
+                Duration.ofMinutes(2),
+                start,
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(30, Duration.ofMinutes(10), true), null)));
+    }
+
+    private static long write(String serial, StartCondition start) {
+        bed.carry(serial, "dock");
+        return bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, alder(start), null, "tech"));
+    }
+
+    private static Job collect(String serial) throws InterruptedException {
+        CollectService collections = bed.bean(CollectService.class);
+        collections.order(serial, "tech");
+        collections.order(serial, "tech");
+        for (int i = 0; i < 600 && collections.active(serial).isPresent(); i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        return collections.newest(serial).orElseThrow();
+    }
+
+    private static void pass(Duration time) {
+        bed.outdoors().post("/advance", Map.of("seconds", time.toSeconds()));
+    }
+
+    @Test
+    void drift_is_measured_and_corrected_and_can_be_switched_off() throws InterruptedException {
+        String serial = "PL-18033";
+        long id = write(serial, new StartCondition.Now());
+        pass(Duration.ofDays(20));
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "clock", "amount", 90_000));
+        assertThat(collect(serial).state()).isEqualTo(Job.State.DONE);
+        StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
+        // 90 s by hand, and the quartz within 35 ppm of 20 days
+        assertThat(capture.clockOffset()).isBetween(Duration.ofSeconds(90 - 61), Duration.ofSeconds(90 + 61));
+        MissionService missions = bed.bean(MissionService.class);
+        Mission m = missions.find(id).orElseThrow();
+        TimeAxis corrected = bed.bean(SeriesStore.class).axes(m).get(0);
+        missions.correctClock(m, false, "tech");
+        Mission off = missions.find(id).orElseThrow();
+        TimeAxis own = bed.bean(SeriesStore.class).axes(off).get(0);
+        assertThat(own.first()).isEqualTo(capture.header().firstSampleAt());
+        long shift = own.millisAt(own.count() - 1) - corrected.millisAt(own.count() - 1);
+        assertThat(Duration.ofMillis(shift).minus(capture.clockOffset()).abs()).isLessThan(Duration.ofSeconds(1));
+        missions.correctClock(off, true, "tech");
+    }
+
+    @Test
+    void the_judgement_follows_from_the_capture_alone() throws InterruptedException {
+        String serial = "PL-18034";
+        long id = write(serial, new StartCondition.Now());
+        pass(Duration.ofDays(3));
+        collect(serial);
+        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        String before = bed.bean(Evaluation.class).text(m);
+        StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
+        assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());
+        List<Series> again = CaptureDecoder.decode(capture.capture(), capture.correction());
+        bed.bean(SeriesStore.class).replace(id, again);
+        bed.bean(Evaluation.class).evaluate(id);
+        assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
+        JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
+        assertThat(j.verdict()).isEqualTo("within");
+        assertThat(j.series().get(0).count()).isEqualTo(m.received());
+    }
+
+    @Test
+    void a_logger_that_never_started_comes_home_empty_and_inconclusive() throws InterruptedException {
+        String serial = "PL-18051";
+        long id = write(serial, new StartCondition.OnButton());
+        pass(Duration.ofDays(2));
+        assertThat(collect(serial).state()).isEqualTo(Job.State.DONE);
+        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        assertThat(m.received()).isZero();
+        assertThat(m.verdict()).isEqualTo("inconclusive");
+        bed.bean(CollectService.class).backToWork(serial, "tech");
+        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1).get(0).deviceNumber())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void what_is_not_home_is_not_erased() {
+        String serial = "PL-18055";
+        write(serial, new StartCondition.Now());
+        pass(Duration.ofHours(3));
+        assertThatThrownBy(() -> bed.bean(CollectService.class).backToWork(serial, "tech"))
+                .isInstanceOf(CollectService.NotNowException.class)
+                .hasMessageContaining("not been collected");
+        assertThatThrownBy(() -> write(serial, new StartCondition.Now()))
+                .isInstanceOf(WriteService.BlockedException.class);
+    }
+
+    @Test
+    void damaged_pages_are_counted_and_mended() throws InterruptedException {
+        String serial = "PL-18060";
+        long id = write(serial, new StartCondition.Now());
+        pass(Duration.ofDays(2));
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "damaged-pages", "amount", 3));
+        assertThat(collect(serial).state()).isEqualTo(Job.State.DONE);
+        assertThat(bed.bean(CaptureStore.class).summary(id).orElseThrow().rereads())
+                .isEqualTo(3);
+    }
+
+    @Test
+    void a_long_record_is_stored_in_blocks_and_drawn_from_summaries() throws InterruptedException {
+        long id = write("PL-18072", new StartCondition.Now());
+        collect("PL-18072");
+        MissionService missions = bed.bean(MissionService.class);
+        double[] values = new Random(3).doubles(3_000_000, -20, 40).toArray();
+        values[1_234_567] = 84.5;
+        TimeAxis axis = new TimeAxis(
+                Instant.parse("2026-01-01T00:00:00Z"), Duration.ofSeconds(2), values.length, ClockCorrection.NONE);
+        Mission m = missions.find(id).orElseThrow();
+        SeriesStore store = bed.bean(SeriesStore.class);
+        store.replace(id, List.of(Series.of("Air", "°C", axis, values, null)));
+        Chart.Window all =
+                bed.bean(Chart.class).window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, false);
+        assertThat(all.t()).hasSize(900);
+        assertThat(all.lines().get(0).max()).contains(84.5);
+        Chart.Window close =
+                bed.bean(Chart.class).window(m, axis.millisAt(1_234_500), axis.millisAt(1_234_600), 900, false);
+        assertThat(close.raw()).isTrue();
+        assertThat(close.lines().get(0).max()).contains(84.5).hasSizeBetween(101, 103);
+        assertThat(store.window(m, 1_234_567, 1_234_568).get(0).values(1_234_567, 1_234_568))
+                .containsExactly(84.5);
+        store.replace(id, List.of());
+    }
+
+    @Test
+    void plans_have_versions_and_nobody_overwrites_another() {
+        PlanService plans = bed.bean(PlanService.class);
+        StoredPlan one = plans.create("Versioned", alder(new StartCondition.OnButton()), "tech");
+        StoredPlan two = plans.update(one.id(), 1, "Versioned", alder(new StartCondition.Now()), "tech");
+        assertThat(two.version()).isEqualTo(2);
+        assertThat(plans.settings(two).start()).isEqualTo(new StartCondition.Now());
+        assertThatThrownBy(() -> plans.update(one.id(), 1, "Versioned", alder(new StartCondition.Now()), "tech"))
+                .isInstanceOf(PlanService.ChangedMeanwhileException.class);
+        assertThatThrownBy(() -> plans.create("Versioned", alder(new StartCondition.Now()), "tech"))
+                .isInstanceOf(PlanService.NameTakenException.class);
+    }
+
+    @Test
+    void a_plan_s_document_comes_back_the_same() {
+        PlanJson json = bed.bean(PlanJson.class);
+        for (StartCondition start : List.of(
+                new StartCondition.Now(),
+                new StartCondition.OnButton(),
+                new StartCondition.At(Instant.parse("2026-10-25T00:30:00Z")),
+                new StartCondition.After(Duration.ofMinutes(90)))) {
+            Plan plan = alder(start);
+            assertThat(json.read(json.write(plan))).isEqualTo(plan);
+        }
+        assertThat(json.write(alder(new StartCondition.OnButton())))
+                .contains("\"version\":1")
+                .contains("\"kind\":\"button\"")
+                .contains("\"interval\":\"PT2M\"");
+    }
+
+    @Test
+    void a_changed_entry_breaks_the_trail_where_it_was_changed() throws Exception {
+        AuditTrail trail = bed.bean(AuditTrail.class);
+        trail.record("tech", "test", "trail", "", "honest");
+        assertThat(trail.firstBroken()).isZero();
+        try (Connection connection = TestBed.connect();
+                Statement statement = connection.createStatement()) {
+            statement.execute("UPDATE audit_entry SET after_state = CONCAT(after_state, '!') WHERE sequence = 2");
+            assertThat(trail.firstBroken()).isEqualTo(2);
+            statement.execute("UPDATE audit_entry SET after_state = LEFT(after_state, CHAR_LENGTH(after_state) - 1)"
+                    + " WHERE sequence = 2");
+        }
+        assertThat(trail.firstBroken()).isZero();
+    }
+}

@@ -1,0 +1,130 @@
+package org.pelerin.app;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.Playwright;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.Map;
+import org.pelerin.app.account.AccountService;
+import org.pelerin.app.account.Role;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.yard.YardClient;
+import org.pelerin.yard.Yard;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** One yard, one application and one browser for all tests, begun when first needed; the database is that of the command. */
+final class TestBed {
+
+    static final String DB_URL = need("PELERIN_DB_URL");
+    static final String DB_USER = need("PELERIN_DB_USER");
+    static final String DB_PASSWORD = need("PELERIN_DB_PASSWORD");
+
+    private static TestBed only;
+
+    final Yard yard;
+    final Path yardData;
+    final ConfigurableApplicationContext app;
+    final String address;
+    private Playwright playwright;
+    private Browser browser;
+
+    private TestBed() throws IOException, SQLException {
+        emptyDatabase();
+        yardData = Files.createTempDirectory("pelerin-yard");
+        yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 3, Duration.ZERO));
+        app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments(yard, 0));
+        address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
+        AccountService accounts = app.getBean(AccountService.class);
+        accounts.create("tech", "Technician", "pelerin", Role.TECHNICIAN, "system");
+        accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
+        accounts.create("slow", "Slowed", "pelerin", Role.VIEWER, "system");
+        PlaceService places = app.getBean(PlaceService.class);
+        places.create("Ostrel cellars", "Europe/Paris", "Vault 1, rear", "system");
+        Runtime.getRuntime().addShutdownHook(new Thread(this::close));
+    }
+
+    static synchronized TestBed get() {
+        if (only == null) {
+            try {
+                only = new TestBed();
+            } catch (IOException | SQLException e) {
+                throw new IllegalStateException("The test bed could not be made; run the tests with ./pelerin test", e);
+            }
+        }
+        return only;
+    }
+
+    static String[] arguments(Yard yard, int port) {
+        return new String[] {
+            "--server.port=" + port,
+            "--spring.datasource.url=" + DB_URL,
+            "--spring.datasource.username=" + DB_USER,
+            "--spring.datasource.password=" + DB_PASSWORD,
+            "--pelerin.dock.port=" + yard.dockPort(),
+            "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
+            "--PELERIN_ADMIN_PASSWORD=pelerin"
+        };
+    }
+
+    <T> T bean(Class<T> type) {
+        return app.getBean(type);
+    }
+
+    Browser browser() {
+        if (browser == null) {
+            playwright = Playwright.create();
+            browser = playwright.chromium().launch(Screenshots.options());
+        }
+        return browser;
+    }
+
+    YardClient outdoors() {
+        return bean(YardClient.class);
+    }
+
+    void carry(String serial, String to) {
+        outdoors().post("/carry", Map.of("serial", serial, "to", to));
+        bean(Dock.class).poll();
+    }
+
+    static Connection connect() throws SQLException {
+        return DriverManager.getConnection(DB_URL, DB_USER, DB_PASSWORD);
+    }
+
+    private static void emptyDatabase() throws SQLException {
+        try (Connection connection = connect();
+                Statement statement = connection.createStatement()) {
+            statement.execute("DROP DATABASE IF EXISTS pelerin");
+            statement.execute("CREATE DATABASE pelerin CHARACTER SET utf8mb4");
+        }
+    }
+
+    private static String need(String variable) {
+        String value = System.getenv(variable);
+        if (value == null) {
+            throw new IllegalStateException(variable + " is not set; run the tests with ./pelerin test");
+        }
+        return value;
+    }
+
+    private void close() {
+        try {
+            if (browser != null) {
+                browser.close();
+                playwright.close();
+            }
+            app.close();
+            yard.close();
+        } catch (IOException | RuntimeException e) {
+            // the process ends anyway
+        }
+    }
+}

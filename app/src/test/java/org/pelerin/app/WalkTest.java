@@ -1,0 +1,371 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.poi.ss.usermodel.Cell;
+import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.usermodel.Sheet;
+import org.apache.poi.ss.usermodel.Workbook;
+import org.apache.poi.ss.usermodel.WorkbookFactory;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+
+/** The whole way in a browser, against the yard: program, place, wait, collect over a broken link, judge, hand over. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+@Timeout(120)
+class WalkTest {
+
+    private static final String SERIAL = "PL-20417";
+
+    private static TestBed bed;
+    private static BrowserContext context;
+    private static Page page;
+    private static long mission;
+
+    /** An excursion found the plain way in the exported values. */
+    private record Run(Instant start, Instant end, double peak) {}
+
+    @BeforeAll
+    static void begin() {
+        bed = TestBed.get();
+        context = bed.browser().newContext();
+        context.setDefaultTimeout(15_000);
+        page = context.newPage();
+        page.onDialog(d -> d.accept());
+    }
+
+    @AfterAll
+    static void end() {
+        context.close();
+    }
+
+    private static void axe() {
+        List<String> serious = new AxeBuilder(page)
+                .analyze().getViolations().stream()
+                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
+                        .map(WalkTest::told)
+                        .toList();
+        assertThat(serious).as(page.url()).isEmpty();
+    }
+
+    private static String told(Rule v) {
+        return v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).toList();
+    }
+
+    private static Locator button(String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+    }
+
+    @Test
+    @Order(1)
+    void sign_in() {
+        page.navigate(bed.address + "/dock");
+        axe();
+        page.fill("#username", "tech");
+        page.fill("#password", "pelerin");
+        button("Sign in").click();
+        assertThat(page).hasURL(Pattern.compile(".*/dock$"));
+    }
+
+    @Test
+    @Order(2)
+    void carry_a_logger_to_the_dock_and_see_it_in_the_tray() {
+        page.navigate(bed.address + "/yard");
+        assertThat(page.locator(".lying")).hasCount(12);
+        axe();
+        page.locator("#" + SERIAL).getByText("to the dock").click();
+        assertThat(page.locator("#tray"))
+                .containsText(
+                        SERIAL,
+                        new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
+                                .setTimeout(2_000));
+        page.locator("#tray a", new Page.LocatorOptions().setHasText(SERIAL)).click();
+        assertThat(page.locator("h1")).containsText("idle and empty");
+        assertThat(page.locator(".gauge")).hasCount(2);
+        assertThat(page.locator("#main")).containsText("Birch TH, firmware 2.1");
+        axe();
+    }
+
+    @Test
+    @Order(3)
+    void plan_with_consequences_beside_it() {
+        page.getByText("Choose a plan and write it").click();
+        assertThat(page.locator("#consequences")).containsText("144");
+        page.fill("#interval", "5 min");
+        assertThat(page.locator("#consequences")).containsText("288");
+        assertThat(page.locator("#headline")).containsText("5 min");
+        page.fill("#loggerName", "OSTREL-V1-REAR-FAR-TOO-LONG");
+        assertThat(page.locator("#loggerName + .wrong-text")).containsText("the logger holds 24");
+        page.fill("[name='channels[0].low']", "zehn");
+        assertThat(page.locator("[name='channels[0].low'] + .wrong-text")).containsText("is not a number");
+        page.fill("#loggerName", "OSTREL-V1-REAR");
+        page.fill("[name='channels[0].low']", "10");
+        page.fill("[name='channels[0].high']", "14");
+        page.fill("[name='channels[0].delay']", "1 h");
+        page.fill("[name='channels[1].delay']", "");
+        page.selectOption(
+                "#spot",
+                new com.microsoft.playwright.options.SelectOption().setLabel("Ostrel cellars / Vault 1, rear"));
+        assertThat(page.locator(".wrong-text")).hasCount(0);
+        axe();
+    }
+
+    @Test
+    @Order(4)
+    void write_and_have_it_read_back() {
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#confirm")).isVisible();
+        assertThat(page.locator("#confirm")).containsText("OSTREL-V1-REAR");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("read back and compared");
+        assertThat(page.locator("h1")).containsText("written and waiting");
+        Mission written = bed.bean(MissionService.class).ofLogger(SERIAL, 1).get(0);
+        assertThat(written.deviceNumber()).isEqualTo(1);
+        mission = written.id();
+    }
+
+    @Test
+    @Order(5)
+    void a_waiting_logger_refuses_another_plan_and_the_page_says_what_to_do() {
+        page.navigate(bed.address + "/dock/" + SERIAL + "/write");
+        assertThat(page.locator("#consequences")).containsText("The logger is running");
+        assertThat(page.locator("#consequences")).containsText("Stop it and collect");
+        button("Write to " + SERIAL + " …").click();
+        assertThat(page.locator("#confirm")).containsText("Not yet");
+    }
+
+    @Test
+    @Order(6)
+    void nine_days_pass_and_a_compressor_fails_one_night() {
+        page.navigate(bed.address + "/yard");
+        page.locator("#" + SERIAL + " select").selectOption("ostrel-v1-rear");
+        page.locator("#" + SERIAL)
+                .getByText("carry", new Locator.GetByTextOptions().setExact(true))
+                .click();
+        page.locator("#" + SERIAL)
+                .getByText("press", new Locator.GetByTextOptions().setExact(true))
+                .click();
+        assertThat(page.locator("#" + SERIAL)).containsText("logging");
+        button("Let it happen").click();
+        assertThat(page.locator(".said")).containsText("It will happen on");
+        button("9 days").click();
+        assertThat(page.locator(".said")).containsText("9 d have passed");
+        assertThat(page.locator("#" + SERIAL)).containsText("2\u202f593 records");
+        page.locator("#" + SERIAL).getByText("to the dock").click();
+    }
+
+    @Test
+    @Order(7)
+    void collect_with_the_cable_pulled_half_way() throws IOException {
+        page.locator("#" + SERIAL).getByText("pull it half way").click();
+        page.navigate(bed.address + "/dock/" + SERIAL);
+        assertThat(page.locator("h1")).containsText("2\u202f593\u00a0records");
+        button("Stop and collect").click();
+        assertThat(page.locator("h1")).containsText("stopped at 45");
+        assertThat(page.locator("#main")).containsText("Plug it in again");
+        axe();
+        page.navigate(bed.address + "/yard");
+        page.locator("#" + SERIAL).getByText("plug it in again").click();
+        page.navigate(bed.address + "/dock/" + SERIAL);
+        assertThat(page.locator("h1")).containsText("collected");
+        assertThat(page.locator("#main")).containsText("2593 of 2593 samples are home");
+        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().received())
+                .isEqualTo(2593);
+        assertThat(CaptureBytes.ofDatabase(mission)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, SERIAL));
+    }
+
+    @Test
+    @Order(8)
+    void put_it_back_to_work_with_one_button() {
+        page.locator(".main-act").click();
+        assertThat(page.locator(".said")).containsText("Back to work");
+        assertThat(page.locator("h1")).containsText("written and waiting");
+        List<Mission> two = bed.bean(MissionService.class).ofLogger(SERIAL, 2);
+        assertThat(two.get(0).deviceNumber()).isEqualTo(2);
+        assertThat(two.get(1).erasedAt()).isNotNull();
+        assertThat(two.get(0).spot()).isEqualTo("Vault 1, rear");
+    }
+
+    @Test
+    @Order(9)
+    void the_mission_shows_its_excursion_as_the_values_have_it() throws IOException {
+        Run run = longestRunOfTheCsv();
+        // the compressor failed at 23:00 local time for six hours
+        assertThat(Duration.between(run.start(), run.end())).isBetween(Duration.ofHours(5), Duration.ofHours(9));
+        page.navigate(bed.address + "/missions/" + mission);
+        assertThat(page.locator("h1")).containsText("Outside its limits");
+        assertThat(page.locator("h1")).containsText("▲");
+        Locator card = page.locator(".excursion.high");
+        assertThat(card).hasCount(1);
+        assertThat(Long.parseLong(card.getAttribute("data-from")))
+                .isEqualTo(run.start().toEpochMilli());
+        assertThat(Long.parseLong(card.getAttribute("data-to")))
+                .isEqualTo(run.end().toEpochMilli());
+        Duration lasted = Duration.between(run.start(), run.end());
+        Duration shown = org.pelerin.core.plan.Durations.parse(
+                card.locator("b").nth(1).textContent().replace('\u00a0', ' '));
+        assertThat(shown.minus(lasted).abs()).isLessThanOrEqualTo(Duration.ofSeconds(1));
+        assertThat(card).containsText(String.format("peak %.2f", run.peak()));
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 expected samples");
+        assertThat(page.locator("#chart canvas")).hasCount(2);
+        axe();
+    }
+
+    @Test
+    @Order(10)
+    void zooming_moves_the_figures_with_it() {
+        page.locator(".excursion.high").click();
+        assertThat(page.locator("#figures")).not().containsText("2\u202f593");
+        page.locator("#chart").press("0");
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        page.locator("[data-span='86400000']").click();
+        // a day of five minutes, its edges included
+        assertThat(page.locator("#figures tr:has-text('samples') td").first()).hasText(Pattern.compile("28[89]"));
+        page.locator("#chart").hover();
+        assertThat(page.locator("#under")).containsText("°C");
+        page.getByText("°F").click();
+        assertThat(page.locator("#figures")).containsText("Air °F");
+        assertThat(page.locator(".excursion.high")).containsText("57.2");
+    }
+
+    @Test
+    @Order(11)
+    void the_values_are_paged() {
+        page.navigate(bed.address + "/missions/" + mission);
+        page.locator("#values-box").scrollIntoViewIfNeeded();
+        assertThat(page.locator("#values tr")).hasCount(101);
+        page.locator("#values").getByText("later").click();
+        assertThat(page.locator("#values tr td").first()).hasText("101");
+    }
+
+    @Test
+    @Order(12)
+    void the_workbook_has_real_dates_and_the_same_samples() throws IOException {
+        List<String> csv = csv();
+        try (InputStream in = Files.newInputStream(download("XLSX").path());
+                Workbook book = WorkbookFactory.create(in)) {
+            Sheet samples = book.getSheet("Samples");
+            assertThat(samples.getLastRowNum()).isEqualTo(2593);
+            Cell first = samples.getRow(1).getCell(0);
+            assertThat(DateUtil.isCellDateFormatted(first)).isTrue();
+            assertThat(first.getCellStyle().getDataFormatString()).contains("ss");
+            String[] cells = rows(csv).get(0).split(",");
+            LocalDateTime time = OffsetDateTime.parse(cells[0]).toLocalDateTime();
+            assertThat(Duration.between(first.getLocalDateTimeCellValue(), time).abs())
+                    .isLessThan(Duration.ofMillis(501));
+            assertThat(samples.getRow(1).getCell(2).getNumericCellValue()).isEqualTo(Double.parseDouble(cells[1]));
+            assertThat(book.getSheet("Excursions").getLastRowNum()).isGreaterThanOrEqualTo(1);
+        }
+    }
+
+    @Test
+    @Order(13)
+    void the_report_says_verdict_settings_and_hash() throws IOException {
+        CsvHead head = new CsvHead(csv());
+        try (PDDocument pdf =
+                Loader.loadPDF(Files.readAllBytes(download("Report (PDF)").path()))) {
+            String text = new PDFTextStripper().getText(pdf).replace('\u00a0', ' ');
+            assertThat(text)
+                    .contains("Outside its limits")
+                    .contains("Vault 1, rear")
+                    .contains(SERIAL);
+            assertThat(text).contains("above 14.00").contains("5 min").contains(head.hash());
+        }
+    }
+
+    @Test
+    @Order(14)
+    void the_other_pages_are_accessible_and_the_trail_holds() {
+        for (String path : List.of("/", "/plans", "/plans/new", "/dock", "/missions", "/search?q=vault", "/nowhere")) {
+            page.navigate(bed.address + path);
+            assertThat(page.locator("h1")).isVisible();
+            axe();
+        }
+        page.navigate(bed.address + "/");
+        assertThat(page.locator(".waylines")).containsText("Vault 1, rear");
+        page.keyboard().press("/");
+        page.keyboard().type(SERIAL);
+        page.keyboard().press("Enter");
+        assertThat(page).hasURL(Pattern.compile(".*/dock/" + SERIAL));
+        assertThat(bed.bean(AuditTrail.class).firstBroken()).isZero();
+    }
+
+    private static Download download(String link) {
+        page.navigate(bed.address + "/missions/" + mission);
+        return page.waitForDownload(() -> page.getByRole(
+                        AriaRole.LINK, new Page.GetByRoleOptions().setName(link).setExact(true))
+                .click());
+    }
+
+    private static List<String> csv() throws IOException {
+        return Files.readAllLines(download("CSV").path(), StandardCharsets.UTF_8);
+    }
+
+    private static List<String> rows(List<String> csv) {
+        return csv.stream().filter(l -> l.matches("\\d{4}-.*")).toList();
+    }
+
+    /** Walks the exported rows: the longest stretch above 14 °C. */
+    private static Run longestRunOfTheCsv() throws IOException {
+        List<Run> runs = new ArrayList<>();
+        Instant since = null;
+        double peak = 0;
+        for (String row : rows(csv())) {
+            String[] cells = row.split(",");
+            Instant t = OffsetDateTime.parse(cells[0]).toInstant();
+            double v = Double.parseDouble(cells[1]);
+            if (v > 14) {
+                since = since == null ? t : since;
+                peak = Math.max(peak, v);
+            } else if (since != null) {
+                runs.add(new Run(since, t, peak));
+                since = null;
+                peak = 0;
+            }
+        }
+        return runs.stream()
+                .max(java.util.Comparator.comparing(r -> Duration.between(r.start(), r.end())))
+                .orElseThrow();
+    }
+
+    /** The capture's hash as the CSV's head tells it. */
+    private record CsvHead(List<String> csv) {
+        String hash() {
+            Matcher m = Pattern.compile("# Capture SHA-256: ([0-9a-f]{64})").matcher(String.join("\n", csv));
+            assertThat(m.find()).isTrue();
+            return m.group(1);
+        }
+    }
+}

@@ -1,0 +1,237 @@
+package org.pelerin.core.judge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+
+class JudgeTest {
+
+    private static final Instant START = Instant.parse("2026-03-03T22:00:00Z");
+    private static final double GAP = Double.NaN;
+
+    private static Series air(double... values) {
+        return Series.of("Air", "°C", TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
+    }
+
+    private static Judgement judge(Rule rule, double... values) {
+        return Judge.judge(List.of(air(values)), new Limits("test", List.of(rule)));
+    }
+
+    private static Rule above(double limit, Lasting lasting) {
+        return Rule.of("warm", "Air", new Bound.Above(limit), lasting);
+    }
+
+    private static Instant minute(int m) {
+        return START.plus(Duration.ofMinutes(m));
+    }
+
+    @Test
+    void a_run_lasts_from_its_first_sample_to_the_first_one_back_in() {
+        Judgement j = judge(above(14, Lasting.ANY), 12, 15, 17, 16, 13, 12);
+        assertThat(j.verdict()).isEqualTo(Verdict.EXCURSIONS);
+        Excursion e = j.excursions().get(0);
+        assertThat(e.span().getStart()).isEqualTo(minute(10));
+        assertThat(e.span().getEnd()).isEqualTo(minute(40));
+        assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
+        assertThat(e.samples()).isEqualTo(3);
+        assertThat(e.alarmAt()).isEqualTo(minute(10));
+        assertThat(e.peak()).isEqualTo(17);
+        assertThat(e.peakAt()).isEqualTo(minute(20));
+        assertThat(e.mean()).isEqualTo(16);
+        // (1 + 3 + 2) °C for a sixth of an hour each
+        assertThat(e.area()).isCloseTo(1.0, within(1e-12));
+        assertThat(e.openAtStart()).isFalse();
+        assertThat(e.openAtEnd()).isFalse();
+    }
+
+    @Test
+    void a_value_equal_to_the_limit_is_in() {
+        assertThat(judge(above(14, Lasting.ANY), 14, 14, 14).verdict()).isEqualTo(Verdict.WITHIN);
+        Rule cold = Rule.of("cold", "Air", new Bound.Below(10), Lasting.ANY);
+        assertThat(judge(cold, 10, 10, 10).verdict()).isEqualTo(Verdict.WITHIN);
+        assertThat(judge(cold, 10, Math.nextDown(10), 10).verdict()).isEqualTo(Verdict.EXCURSIONS);
+    }
+
+    @Test
+    void a_delay_counts_only_what_lasts_strictly_longer() {
+        Rule rule = above(14, Lasting.delay(Duration.ofMinutes(30)));
+        assertThat(judge(rule, 12, 15, 15, 15, 12).excursions()).isEmpty();
+        Judgement j = judge(rule, 12, 15, 15, 15, 15, 12);
+        assertThat(j.excursions()).hasSize(1);
+        assertThat(j.excursions().get(0).alarmAt()).isEqualTo(minute(40));
+    }
+
+    @Test
+    void samples_count_and_alarm_at_the_nth() {
+        Rule rule = above(14, Lasting.samples(3));
+        assertThat(judge(rule, 12, 15, 15, 12).excursions()).isEmpty();
+        assertThat(judge(rule, 12, 15, 15, 15, 12).excursions().get(0).alarmAt())
+                .isEqualTo(minute(30));
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+    void a_delay_and_its_number_of_samples_agree_on_the_runs(long seed) {
+        Random random = new Random(seed);
+        double[] values = new double[9_000];
+        double v = 12;
+        for (int i = 0; i < values.length; i++) {
+            v += random.nextGaussian() * 0.8 + (12 - v) * 0.1;
+            values[i] = random.nextInt(60) == 0 ? GAP : v;
+        }
+        Duration delay = Duration.ofMinutes(10 * (1 + seed));
+        Rule byDelay = above(13, Lasting.delay(delay)).withBridge(Duration.ZERO);
+        Rule bySamples =
+                above(13, Lasting.samples((int) (delay.toMinutes() / 10) + 1)).withBridge(Duration.ZERO);
+        List<Excursion> a = judge(byDelay, values).excursions();
+        List<Excursion> b = judge(bySamples, values).excursions();
+        assertThat(a)
+                .isNotEmpty()
+                .extracting(Excursion::span)
+                .isEqualTo(b.stream().map(Excursion::span).toList());
+    }
+
+    @Test
+    void with_clearance_a_run_ends_only_well_inside() {
+        Rule rule = above(14, Lasting.ANY).withClearance(0.5);
+        Judgement j = judge(rule, 12, 15, 13.8, 13.6, 13.5, 12);
+        Excursion e = j.excursions().get(0);
+        assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
+        assertThat(e.samples()).isEqualTo(3);
+        // held samples add nothing to the area
+        assertThat(e.area()).isCloseTo(1.0 / 6, within(1e-12));
+    }
+
+    @Test
+    void rounding_of_a_computed_release_makes_no_run_longer() {
+        // 14.3 − 0.1 is 14.200000000000001: a sample of 14.2 is at the release, not short of it
+        Rule rule = above(14.3, Lasting.ANY).withClearance(0.1);
+        assertThat(judge(rule, 14.4, 14.2, 12).excursions().get(0).samples()).isEqualTo(1);
+        Rule cold = Rule.of("cold", "Air", new Bound.Below(2.8), Lasting.ANY).withClearance(0.3);
+        assertThat(judge(cold, 2.7, 3.1, 5).excursions().get(0).samples()).isEqualTo(1);
+    }
+
+    @Test
+    void a_run_goes_through_a_gap_no_longer_than_the_bridge() {
+        Rule rule = above(14, Lasting.ANY).withBridge(Duration.ofMinutes(20));
+        Excursion e = judge(rule, 12, 15, GAP, GAP, 16, 12).excursions().get(0);
+        assertThat(e.duration()).isEqualTo(Duration.ofMinutes(40));
+        assertThat(e.unobserved()).isEqualTo(Duration.ofMinutes(20));
+        assertThat(e.samples()).isEqualTo(2);
+        assertThat(e.area()).isCloseTo((1 + 2) / 6.0, within(1e-12));
+        assertThat(e.mean()).isEqualTo(15.5);
+    }
+
+    @Test
+    void a_longer_gap_ends_it_where_the_last_sample_stops_standing() {
+        Rule rule = above(14, Lasting.ANY).withBridge(Duration.ofMinutes(19));
+        List<Excursion> found = judge(rule, 12, 15, GAP, GAP, 16, 12).excursions();
+        assertThat(found).extracting(x -> x.span().getEnd()).containsExactly(minute(20), minute(50));
+        assertThat(found).allMatch(x -> x.unobserved().isZero());
+    }
+
+    @Test
+    void a_gap_before_an_inside_sample_is_no_part_of_the_run() {
+        Excursion e =
+                judge(above(14, Lasting.ANY), 12, 15, GAP, 13, 12).excursions().get(0);
+        assertThat(e.span().getEnd()).isEqualTo(minute(20));
+    }
+
+    @Test
+    void a_run_can_be_open_at_either_edge_of_what_was_judged() {
+        List<Excursion> found =
+                judge(above(14, Lasting.ANY), GAP, 15, 12, 16, GAP).excursions();
+        assertThat(found.get(0).openAtStart()).isTrue();
+        assertThat(found.get(0).openAtEnd()).isFalse();
+        assertThat(found.get(1).openAtEnd()).isTrue();
+        assertThat(found.get(1).span().getEnd()).isEqualTo(minute(40));
+    }
+
+    @Test
+    void both_sides_make_runs_of_their_own() {
+        Rule rule = Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY);
+        List<Excursion> found = judge(rule, 15, 9, 8, 12).excursions();
+        assertThat(found).extracting(Excursion::direction).containsExactly(Direction.ABOVE, Direction.BELOW);
+        assertThat(found.get(1).peak()).isEqualTo(8);
+    }
+
+    @Test
+    void the_first_of_equal_peaks_counts() {
+        assertThat(judge(above(14, Lasting.ANY), 15, 17, 16, 17)
+                        .excursions()
+                        .get(0)
+                        .peakAt())
+                .isEqualTo(minute(10));
+    }
+
+    @Test
+    void little_data_is_never_within() {
+        double[] values = new double[100];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = i < 6 ? GAP : 12;
+        }
+        Judgement j = judge(above(14, Lasting.ANY), values);
+        assertThat(j.verdict()).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(j.coverage()).isEqualTo(94.0);
+        values[5] = 12;
+        assertThat(judge(above(14, Lasting.ANY), values).verdict()).isEqualTo(Verdict.WITHIN);
+        assertThat(judge(above(14, Lasting.ANY), 12).verdict()).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(Judge.judge(List.of(air(12, 12)), new Limits("none", List.of()))
+                        .verdict())
+                .isEqualTo(Verdict.INCONCLUSIVE);
+    }
+
+    @Test
+    void a_channel_that_is_not_there_is_named() {
+        Rule rule = Rule.of("x", "Humidity", new Bound.Above(97), Lasting.ANY);
+        Judgement j = judge(rule, 12, 12, 12);
+        assertThat(j.verdict()).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(j.reasons()).anyMatch(r -> r.contains("Humidity"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {21, 22, 23, 24})
+    void skipping_blocks_changes_nothing(long seed) {
+        Random random = new Random(seed);
+        double[] values = new double[30_000];
+        for (int i = 0; i < values.length; i++) {
+            boolean outing = i % 7_919 < 40;
+            values[i] = random.nextInt(500) == 0 ? GAP : 12 + random.nextDouble() + (outing ? 3 : 0);
+        }
+        List<Excursion> found =
+                judge(above(14, Lasting.ANY).withBridge(Duration.ZERO), values).excursions();
+        assertThat(found).extracting(e -> e.span().getStart()).isEqualTo(startsByHand(values));
+    }
+
+    /** Runs found the plain way: out, and the sample before not. */
+    private static List<Instant> startsByHand(double[] values) {
+        List<Instant> out = new ArrayList<>();
+        for (int i = 0; i < values.length; i++) {
+            if (values[i] > 14 && (i == 0 || !(values[i - 1] > 14))) {
+                out.add(minute(10 * i));
+            }
+        }
+        return out;
+    }
+
+    @Test
+    void impossible_rules_are_refused() {
+        assertThatThrownBy(() -> new Bound.Outside(14, 10)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new Bound.Above(Double.NaN)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Lasting.delay(Duration.ofMinutes(-1))).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> above(14, Lasting.ANY).withClearance(-1)).isInstanceOf(IllegalArgumentException.class);
+        Rule rule = above(14, Lasting.ANY);
+        assertThatThrownBy(() -> new Limits("two", List.of(rule, rule))).hasMessageContaining("warm");
+    }
+}

@@ -1,0 +1,189 @@
+package org.pelerin.core.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.pelerin.core.model.Firmware;
+import org.pelerin.core.model.ModelCatalogue;
+
+class PlanTest {
+
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+    private static final Alarm WARM = new Alarm(14, Duration.ofHours(1), true);
+    private static final Alarm COLD = new Alarm(10, Duration.ofHours(1), true);
+
+    private static Plan alder(Duration interval, StartCondition start, StopCondition stop) {
+        return new Plan(
+                "alder-t1", "OSTREL-V1", interval, start, stop, List.of(new ChannelSettings(true, "Air", WARM, COLD)));
+    }
+
+    private static final Plan GOOD =
+            alder(Duration.ofMinutes(10), new StartCondition.OnButton(), new StopCondition.MemoryFull());
+
+    private static LoggerCondition healthy() {
+        return new LoggerCondition(new Firmware(1, 4), 0.9, false, 0, Duration.ofSeconds(3), List.of(21.3));
+    }
+
+    private static List<Conflict> preflight(Plan plan, LoggerCondition logger) {
+        return Preflight.of(ModelCatalogue.ALDER_T1, plan, logger, NOW, null);
+    }
+
+    @Test
+    void memory_is_full_after_as_many_intervals_as_records_fit() {
+        Plan plan = alder(Duration.ofMinutes(10), new StartCondition.At(NOW), new StopCondition.MemoryFull());
+        Forecast f = Forecast.of(ModelCatalogue.ALDER_T1, plan, 1, 20, NOW);
+        assertThat(f.samplesPerDay()).isEqualTo(144);
+        assertThat(f.recordsThatFit()).isEqualTo(32_000);
+        assertThat(f.endsAt()).isEqualTo(NOW.plus(Duration.ofMinutes(320_000)));
+    }
+
+    @Test
+    void two_channels_share_the_memory() {
+        Plan plan = new Plan(
+                "birch-th",
+                "X",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.AfterSamples(100_000),
+                List.of(
+                        new ChannelSettings(true, "Air", null, null),
+                        new ChannelSettings(true, "Humidity", null, null)));
+        assertThat(plan.capacity(ModelCatalogue.BIRCH_TH)).isEqualTo(64_000);
+        assertThat(plan.lastRecord(ModelCatalogue.BIRCH_TH)).isEqualTo(64_000);
+        assertThat(Forecast.of(ModelCatalogue.BIRCH_TH, plan, 1, 20, NOW).recordsFor())
+                .isEqualTo(Duration.ofMinutes(64_000));
+    }
+
+    @Test
+    void the_load_is_sleep_samples_and_self_discharge() {
+        // by hand, in mA: 0.004 + 6 samples/h · 0.35 µAh / 1000 + 560 mAh · 2 % / 8766 h
+        double load = 0.004 + 6 * 0.35 / 1000 + 560 * 0.02 / 8766;
+        assertThat(Forecast.load(ModelCatalogue.ALDER_T1, GOOD)).isCloseTo(load, within(1e-12));
+        // at 0 °C a tenth of the charge is not to be had
+        Duration left = Forecast.of(ModelCatalogue.ALDER_T1, GOOD, 0.5, 0, NOW).batteryLeft();
+        assertThat(left.toSeconds() / 3600.0).isCloseTo(560 * 0.5 * 0.9 / load, within(0.001));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"20,1", "10,1", "0,0.9", "-20,0.7", "-60,0.5"})
+    void cold_takes_charge_away(double celsius, double factor) {
+        assertThat(Forecast.temperatureFactor(celsius)).isCloseTo(factor, within(1e-12));
+    }
+
+    @Test
+    void a_sound_plan_on_a_healthy_logger_has_no_conflict() {
+        assertThat(preflight(GOOD, healthy())).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1,true", "2,false", "3,true", "64800,false", "64802,true"})
+    void the_interval_must_be_one_the_model_has(long seconds, boolean blocked) {
+        Plan plan = alder(Duration.ofSeconds(seconds), GOOD.start(), GOOD.stop());
+        assertThat(preflight(plan, healthy()).stream()
+                        .anyMatch(c -> c.blocking() && c.field().equals("interval")))
+                .isEqualTo(blocked);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "SIXTEEN-LETTERS-", "ÉTÉ"})
+    void the_name_must_fit_the_logger(String name) {
+        assertThat(preflight(GOOD.withLoggerName(name), healthy()))
+                .anyMatch(c -> c.blocking() && c.field().equals("loggerName"));
+    }
+
+    @Test
+    void what_the_logger_is_doing_can_block() {
+        LoggerCondition busy =
+                new LoggerCondition(new Firmware(1, 0), 0.9, true, 4120, Duration.ofMinutes(-3), List.of(Double.NaN));
+        List<Conflict> found = preflight(GOOD, busy);
+        assertThat(found.stream().filter(Conflict::blocking))
+                .extracting(Conflict::message)
+                .anyMatch(m -> m.contains("running"))
+                .anyMatch(m -> m.contains("4120"))
+                .anyMatch(m -> m.contains("Firmware 1.0"))
+                .anyMatch(m -> m.contains("reads open"));
+        assertThat(found).anyMatch(c -> !c.blocking() && c.message().contains("slow"));
+    }
+
+    @Test
+    void limits_must_make_sense() {
+        Plan reversed = new Plan(
+                "alder-t1",
+                "X",
+                GOOD.interval(),
+                GOOD.start(),
+                GOOD.stop(),
+                List.of(new ChannelSettings(true, "Air", COLD, WARM)));
+        assertThat(preflight(reversed, healthy()))
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].low"));
+        Plan far = new Plan(
+                "alder-t1",
+                "X",
+                GOOD.interval(),
+                GOOD.start(),
+                GOOD.stop(),
+                List.of(new ChannelSettings(true, "", new Alarm(85.1, Duration.ZERO, false), null)));
+        assertThat(preflight(far, healthy()))
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].high"))
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].label"))
+                .anyMatch(c -> !c.blocking() && c.message().contains("at once"));
+    }
+
+    @Test
+    void a_start_in_the_past_blocks_and_a_wrap_only_where_there_is_none() {
+        Plan late = alder(GOOD.interval(), new StartCondition.At(NOW), GOOD.stop());
+        assertThat(preflight(late, healthy()))
+                .anyMatch(c -> c.blocking() && c.field().equals("startAt"));
+        Plan wraps = alder(GOOD.interval(), GOOD.start(), new StopCondition.Wrap());
+        assertThat(preflight(wraps, healthy())).isEmpty();
+    }
+
+    @Test
+    void a_plan_too_short_for_the_next_visit_warns() {
+        Plan plan = alder(Duration.ofSeconds(2), new StartCondition.After(Duration.ofHours(1)), GOOD.stop());
+        assertThat(Preflight.of(ModelCatalogue.ALDER_T1, plan, healthy(), NOW, NOW.plus(Duration.ofDays(7))))
+                .anyMatch(c -> c.message().contains("before the planned collection"));
+    }
+
+    @Test
+    void differences_are_named_field_by_field() {
+        Plan other = new Plan(
+                "alder-t1",
+                "OSTREL-V2",
+                GOOD.interval(),
+                new StartCondition.Now(),
+                GOOD.stop(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(14.5, Duration.ofHours(1), true), COLD)));
+        assertThat(PlanDifference.between(GOOD, other))
+                .extracting(PlanDifference::field)
+                .containsExactly("name", "start", "channel 1 upper alarm");
+        assertThat(PlanDifference.between(GOOD, GOOD)).isEmpty();
+    }
+
+    @Test
+    void alarms_become_limits() {
+        assertThat(GOOD.limits().rules()).extracting(r -> r.id()).containsExactly("Air high", "Air low");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"10 min,600", "1 h 30 min,5400", "90s,90", "2 d,172800", "1h5m,3900"})
+    void durations_are_read_as_people_write_them(String text, long seconds) {
+        assertThat(Durations.parse(text)).isEqualTo(Duration.ofSeconds(seconds));
+        assertThat(Durations.parse(Durations.format(Durations.parse(text)).replace('\u00a0', ' ')))
+                .isEqualTo(Duration.ofSeconds(seconds));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "ten", "10", "5 fortnights", "-3 s", "1,5 h"})
+    void what_is_no_duration_is_said_to_be_none(String text) {
+        assertThatThrownBy(() -> Durations.parse(text)).hasMessageContaining("10 min");
+    }
+}

@@ -1,0 +1,135 @@
+package org.pelerin.core.series;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.threeten.extra.Interval;
+
+class SeriesTest {
+
+    private static final Instant START = Instant.parse("2026-03-03T22:00:00Z");
+    private static final double GAP = Double.NaN;
+
+    private static Series series(double... values) {
+        return Series.of("Air", "°C", TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
+    }
+
+    @Test
+    void drift_is_spread_evenly_over_the_time_since_the_clock_was_set() {
+        // 10 s fast after 100 h: 1 s at 10 h, 10 s at the end, nothing at the start
+        ClockCorrection c = new ClockCorrection(START, START.plus(Duration.ofHours(100)), Duration.ofSeconds(10));
+        assertThat(c.correct(START)).isEqualTo(START);
+        assertThat(c.correct(START.plus(Duration.ofHours(10))))
+                .isEqualTo(START.plus(Duration.ofHours(10)).minusSeconds(1));
+        assertThat(c.correct(START.plus(Duration.ofHours(100))))
+                .isEqualTo(START.plus(Duration.ofHours(100)).minusSeconds(10));
+        assertThat(ClockCorrection.NONE.correct(START)).isEqualTo(START);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"10,60,false", "10,61,true", "90,180,false", "90,181,true"})
+    void an_offset_is_reported_above_a_minute_or_two_seconds_a_day(int days, int seconds, boolean reported) {
+        ClockCorrection c = new ClockCorrection(START, START.plus(Duration.ofDays(days)), Duration.ofSeconds(-seconds));
+        assertThat(c.beyondTolerance()).isEqualTo(reported);
+    }
+
+    @Test
+    void an_index_is_found_on_the_corrected_axis() {
+        TimeAxis axis = new TimeAxis(
+                START,
+                Duration.ofMinutes(1),
+                10_000,
+                new ClockCorrection(START, START.plus(Duration.ofDays(7)), Duration.ofSeconds(-42)));
+        for (long i : new long[] {0, 1, 137, 9_999}) {
+            assertThat(axis.indexAtOrAfter(axis.millisAt(i))).isEqualTo(i);
+            assertThat(axis.indexAtOrAfter(axis.millisAt(i) + 1)).isEqualTo(i + 1);
+        }
+    }
+
+    @Test
+    void missing_samples_are_gaps_at_the_edges_too() {
+        Gaps gaps = Gaps.of(series(GAP, 1, 2, GAP, GAP, 3, 4, GAP));
+        assertThat(gaps.intervals()).containsExactly(minutes(0, 10), minutes(30, 50), minutes(70, 80));
+        assertThat(gaps.coverage()).isEqualTo(50.0);
+    }
+
+    @Test
+    void the_union_of_gaps_is_where_any_channel_has_one() {
+        Gaps a = Gaps.of(series(1, GAP, GAP, 1, 1, 1));
+        Gaps b = Gaps.of(series(1, 1, GAP, GAP, 1, GAP));
+        assertThat(Gaps.unionOf(List.of(a, b)).intervals()).containsExactly(minutes(10, 40), minutes(50, 60));
+    }
+
+    @Test
+    void part_of_a_series_is_the_same_as_that_part_of_its_values() {
+        double[] values = new Random(3).doubles(10_000).toArray();
+        Series s = series(values);
+        assertThat(s.blocks()).hasSize(3);
+        assertThat(s.values(4_000, 8_200)).isEqualTo(Arrays.copyOfRange(values, 4_000, 8_200));
+        assertThat(s.values(0, 0)).isEmpty();
+        assertThat(s.values(9_999, 10_000)).containsExactly(values[9_999]);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0,5000,700", "17,4990,100", "0,50000,20", "300,49000,13", "0,50000,50000", "0,3,10"})
+    void an_envelope_holds_the_extremes_of_each_column(long from, long to, int columns) {
+        double[] values = new Random(11).doubles(50_000, -40, 85).toArray();
+        for (int i = 0; i < values.length; i += 97) {
+            values[i] = Double.NaN;
+        }
+        Series s = series(values);
+        Envelope e = Envelope.of(s, from, to, columns);
+        assertThat(e.columns()).isEqualTo((int) Math.min(columns, to - from));
+        assertThat(e.firstIndex()[0]).isEqualTo(from);
+        assertThat(e.firstIndex()[e.columns()]).isEqualTo(to);
+        boolean coarse = (to - from) / e.columns() >= Envelope.COARSE;
+        for (int c = 0; c < e.columns(); c++) {
+            long a = e.firstIndex()[c];
+            long b = e.firstIndex()[c + 1];
+            if (coarse) {
+                // whole cells: the ends of the range reach out to theirs
+                a = a / CellSummaries.CELL * CellSummaries.CELL;
+                b = Math.min(values.length, (b + CellSummaries.CELL - 1) / CellSummaries.CELL * CellSummaries.CELL);
+            }
+            double[] part = Arrays.stream(values, (int) a, (int) b)
+                    .filter(v -> !Double.isNaN(v))
+                    .toArray();
+            if (part.length == 0) {
+                assertThat(e.min()[c]).isNaN();
+                continue;
+            }
+            assertThat(e.min()[c]).isEqualTo(Arrays.stream(part).min().orElseThrow());
+            assertThat(e.max()[c]).isEqualTo(Arrays.stream(part).max().orElseThrow());
+        }
+    }
+
+    @Test
+    void cells_come_back_from_bytes() {
+        CellSummaries cells =
+                series(new Random(1).doubles(1000).toArray()).blocks().get(0).cells();
+        CellSummaries back = CellSummaries.fromBytes(cells.toBytes());
+        assertThat(back.min()).isEqualTo(cells.min());
+        assertThat(back.max()).isEqualTo(cells.max());
+    }
+
+    @Test
+    void fahrenheit_shifts_values_and_only_stretches_differences() {
+        ShownUnit f = ShownUnit.of("°C", true);
+        assertThat(f.value(-40)).isEqualTo(-40);
+        assertThat(f.value(100)).isCloseTo(212, within(1e-9));
+        assertThat(f.difference(10)).isEqualTo(18);
+        assertThat(ShownUnit.of("%RH", true).value(50)).isEqualTo(50);
+    }
+
+    private static Interval minutes(int from, int to) {
+        return Interval.of(START.plus(Duration.ofMinutes(from)), START.plus(Duration.ofMinutes(to)));
+    }
+}
