@@ -38,7 +38,10 @@ class AccessTest {
 
     private HttpResponse<String> get(String path) throws IOException, InterruptedException {
         return http.send(
-                HttpRequest.newBuilder(URI.create(bed.address + path)).build(), HttpResponse.BodyHandlers.ofString());
+                HttpRequest.newBuilder(URI.create(bed.address + path))
+                        .header("Accept", "text/html")
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
     }
 
     private HttpResponse<String> post(String path, Map<String, String> form) throws IOException, InterruptedException {
@@ -47,6 +50,7 @@ class AccessTest {
                 .collect(Collectors.joining("&"));
         return http.send(
                 HttpRequest.newBuilder(URI.create(bed.address + path))
+                        .header("Accept", "text/html")
                         .header("Content-Type", "application/x-www-form-urlencoded")
                         .POST(HttpRequest.BodyPublishers.ofString(body))
                         .build(),

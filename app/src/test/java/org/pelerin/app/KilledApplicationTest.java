@@ -49,6 +49,7 @@ class KilledApplicationTest {
         if (other != null) {
             other.destroyForcibly();
         }
+        TestBed.get().emptyDock();
     }
 
     @Test

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -50,6 +51,11 @@ class ServiceTest {
     @BeforeAll
     static void begin() {
         bed = TestBed.get();
+    }
+
+    @AfterEach
+    void tidy() {
+        bed.emptyDock();
     }
 
     private static Plan alder(StartCondition start) {

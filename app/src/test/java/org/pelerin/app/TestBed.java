@@ -95,6 +95,13 @@ final class TestBed {
         bean(Dock.class).poll();
     }
 
+    /** Leaves the dock as a test wants to find it. */
+    void emptyDock() {
+        outdoors().world().loggers().stream()
+                .filter(YardClient.YardLogger::docked)
+                .forEach(l -> carry(l.serial(), "bench"));
+    }
+
     static Connection connect() throws SQLException {
         return DriverManager.getConnection(DB_URL, DB_USER, DB_PASSWORD);
     }

@@ -68,6 +68,7 @@ class WalkTest {
     @AfterAll
     static void end() {
         context.close();
+        bed.emptyDock();
     }
 
     private static void axe() {
@@ -192,7 +193,7 @@ class WalkTest {
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("2\u202f593\u00a0records");
         button("Stop and collect").click();
-        assertThat(page.locator("h1")).containsText("stopped at 45");
+        assertThat(page.locator("h1")).containsText("stopped at 50");
         assertThat(page.locator("#main")).containsText("Plug it in again");
         axe();
         page.navigate(bed.address + "/yard");

@@ -73,14 +73,16 @@ class JobRunner {
     }
 
     private void run(Job job) {
+        Teller teller = new Teller(job);
         try {
-            String result = collector.collect(job, teller(job));
+            String result = collector.collect(job, teller);
             jobs.finish(job.id(), owner, Job.State.DONE, result);
         } catch (LeaseLostException e) {
             LOG.info("The collection of {} went to another process", job.serial());
         } catch (Dock.NotConnectedException e) {
             release(
                     job,
+                    teller,
                     "The logger is not connected. Plug it in, in any port: the download goes on where it stopped.");
         } catch (DataAccessException | TransactionException e) {
             // the lease runs out and whoever reaches the database then goes on
@@ -89,7 +91,7 @@ class JobRunner {
             fail(job, e.getMessage());
         } catch (RuntimeException e) {
             if (Collector.worthAnotherTry(e)) {
-                release(job, e.getMessage() + ". Plug it in again: the download goes on at the next page.");
+                release(job, teller, e.getMessage() + ". Plug it in again: the download goes on at the next page.");
             } else {
                 LOG.error("The collection of {} failed", job.serial(), e);
                 fail(job, "The collection failed. What has arrived is stored; try again.");
@@ -99,27 +101,53 @@ class JobRunner {
         }
     }
 
-    private Collector.Progress teller(Job job) {
-        return new Collector.Progress() {
-            private Instant told = Instant.EPOCH;
+    /** Tells the database how far a job is, not at every page but at its end and where it breaks off. */
+    private final class Teller implements Collector.Progress {
 
-            @Override
-            public void at(Long missionId, long done, long total, String message) {
-                Instant now = machine.instant();
-                if (done < total && Duration.between(told, now).compareTo(TELL_EVERY) < 0) {
-                    return;
-                }
-                told = now;
-                if (jobs.progress(job.id(), owner, now.plus(LEASE), missionId, done, total, message) == 0) {
-                    throw new LeaseLostException();
-                }
+        private final Job job;
+        private Instant told = Instant.EPOCH;
+        private Long missionId;
+        private long done;
+        private long total;
+        private String message;
+
+        Teller(Job job) {
+            this.job = job;
+            this.missionId = job.missionId();
+            this.done = job.done();
+            this.total = job.total();
+            this.message = job.message();
+        }
+
+        @Override
+        public void at(Long mission, long nowDone, long nowTotal, String nowMessage) {
+            missionId = mission;
+            done = nowDone;
+            total = nowTotal;
+            message = nowMessage;
+            if (done == total || Duration.between(told, machine.instant()).compareTo(TELL_EVERY) >= 0) {
+                tell();
             }
-        };
+        }
+
+        void tell() {
+            told = machine.instant();
+            if (jobs.progress(job.id(), owner, told.plus(LEASE), missionId, done, total, message) == 0) {
+                throw new LeaseLostException();
+            }
+        }
     }
 
-    private void release(Job job, String message) {
-        dock.poll();
-        jobs.release(job.id(), owner, message);
+    private void release(Job job, Teller teller, String why) {
+        try {
+            teller.tell();
+            dock.poll();
+            jobs.release(job.id(), owner, why);
+        } catch (LeaseLostException e) {
+            LOG.info("The collection of {} went to another process", job.serial());
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("The collection of {} lost the database: {}", job.serial(), e.getMessage());
+        }
     }
 
     private void fail(Job job, String message) {

@@ -4,11 +4,14 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetSocketAddress;
 import java.time.Duration;
+import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.DockPort;
 import org.pelerin.link.message.DockPorts;
 import org.pelerin.link.message.MessageType;
 import org.pelerin.link.message.Payload;
+import org.pelerin.link.message.Refusal;
+import org.pelerin.link.message.RefusedException;
 
 /** A dock reached over TCP. */
 public final class TcpDock implements AutoCloseable {
@@ -38,6 +41,12 @@ public final class TcpDock implements AutoCloseable {
             connection.exchange(MessageType.OPEN, new Payload().u8(port).bytes());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } catch (RefusedException e) {
+            // a logger that was there a moment ago and is not now is a broken link, not a logger that says no
+            if (e.refusal() == Refusal.NO_LOGGER) {
+                throw new LinkException("There is no logger in port " + port, e);
+            }
+            throw e;
         }
     }
 
