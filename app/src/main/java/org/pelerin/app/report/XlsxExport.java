@@ -37,7 +37,7 @@ final class XlsxExport {
             sheet.value(i, 0, lines.get(i));
         }
         sheet.width(0, 90);
-        sheet.flush();
+        sheet.finish();
     }
 
     private static void excursions(Dossier d, Worksheet sheet) throws IOException {
@@ -56,7 +56,7 @@ final class XlsxExport {
             date(sheet, r, 8, e.alarmAt(), d);
             r++;
         }
-        sheet.flush();
+        sheet.finish();
     }
 
     private static void samples(Dossier d, Workbook book) throws IOException {
