@@ -11,7 +11,7 @@ import java.nio.file.Path;
 import java.util.List;
 
 /**
- * Makes pictures of a running demo: {@code Screenshots ADDRESS DIRECTORY [NAME=PATH[@dark|@phone]]…}; without names, those
+ * Makes pictures of a running demo: {@code Screenshots ADDRESS DIRECTORY [NAME=PATH[@dark|@phone|@full|@confirm]]…}; without names, those
  * that the README shows.
  */
 public final class Screenshots {
@@ -21,6 +21,7 @@ public final class Screenshots {
             "dock=/dock",
             "logger=/dock/PL-20422",
             "write=/dock/PL-18090/write",
+            "confirm=/dock/PL-18090/write@confirm",
             "plans=/plans",
             "plan=/plans/1",
             "missions=/missions",
@@ -57,6 +58,11 @@ public final class Screenshots {
                     page.navigate(address + path);
                     page.waitForLoadState(LoadState.LOAD);
                     page.waitForTimeout(1600);
+                    if (parts[1].endsWith("@confirm")) {
+                        page.fill("#loggerName", "LIRRAN-BRINE");
+                        page.keyboard().press("Control+Enter");
+                        page.waitForTimeout(800);
+                    }
                     page.screenshot(new Page.ScreenshotOptions()
                             .setPath(directory.resolve(parts[0] + ".png"))
                             .setFullPage(full));
