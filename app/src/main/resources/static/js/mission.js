@@ -243,7 +243,10 @@
     document.querySelectorAll('[data-span]').forEach((b) => b.classList.toggle('on', b.dataset.span === 'all' ? length === whole.to - whole.from : Math.abs(length - b.dataset.span) < 1000));
   }
   function all() { show(whole.from, whole.to); }
+  // The whole record's figures came with the page and are only put back.
+  const figuresOfAll = document.getElementById('figures-box').innerHTML;
   function figures() {
+    if (view.from === whole.from && view.to === whole.to) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
     htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&t=${data.t}`, { target: '#figures-box', swap: 'innerHTML' });
   }
 

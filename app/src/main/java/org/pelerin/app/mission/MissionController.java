@@ -73,6 +73,7 @@ class MissionController {
             model.addAttribute("figures", figures(j.series(), fahrenheit));
             model.addAttribute("chartData", chartData(mission, j, fahrenheit));
             model.addAttribute("units", new Units(fahrenheit));
+            model.addAttribute("clock", store.clock(mission));
         });
         return "mission/mission";
     }

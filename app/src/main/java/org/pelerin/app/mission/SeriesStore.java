@@ -58,6 +58,14 @@ public class SeriesStore {
                 .toList();
     }
 
+    /** How the logger's clock went, whether it is corrected for or not; no correction for an empty mission. */
+    public ClockCorrection clock(Mission mission) {
+        return mapper.series(mission.id()).stream()
+                .findFirst()
+                .map(SeriesStore::clock)
+                .orElse(ClockCorrection.NONE);
+    }
+
     /** Everything. Proportional to the record: not for a page's path. */
     public List<Series> load(Mission mission) {
         return load(mission, Blocks.ALL);
@@ -88,10 +96,12 @@ public class SeriesStore {
     }
 
     private static TimeAxis axis(SeriesMapper.SeriesRow row, boolean corrected, long count) {
-        ClockCorrection correction = corrected
-                ? new ClockCorrection(row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs())
-                : ClockCorrection.NONE;
+        ClockCorrection correction = corrected ? clock(row) : ClockCorrection.NONE;
         return new TimeAxis(row.startAt(), row.intervalMs(), count, correction);
+    }
+
+    private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
+        return new ClockCorrection(row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs());
     }
 
     private static SeriesMapper.BlockRow row(int number, Block b) {

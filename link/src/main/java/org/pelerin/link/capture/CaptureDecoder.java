@@ -46,7 +46,8 @@ public final class CaptureDecoder {
             MissionPage page = MissionPage.decode(bytes);
             if (page.mission() != header.number()
                     || page.valuesPerRecord() != enabled.size()
-                    || page.page() < expectedPage) {
+                    || page.page() < expectedPage
+                    || page.firstRecord() + page.records() - capture.firstRecord() > count) {
                 throw new MalformedMessageException("page " + page.page() + " is not of this mission");
             }
             expectedPage = page.page() + 1;

@@ -8,7 +8,6 @@ import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
@@ -39,8 +38,7 @@ public final class SimulatedLogger {
     private final LoggerModel model;
     private final Firmware firmware;
     private DriftingClock clock;
-    private double usedCharge;
-    private long drainedUntil;
+    private Battery battery;
     private boolean sensorOpen;
     private LoggerState state = LoggerState.IDLE;
     private Plan plan;
@@ -50,7 +48,7 @@ public final class SimulatedLogger {
     private Long firstSample;
     private LoggerMemory memory;
     private List<LoggerEvent> events = new ArrayList<>();
-    private List<AlarmWatch> alarms = new ArrayList<>();
+    private AlarmPanel alarms = AlarmPanel.NONE;
     private long lifetimeMissions;
     private long lifetimeSamples;
 
@@ -70,8 +68,7 @@ public final class SimulatedLogger {
         this.model = model;
         this.firmware = firmware;
         this.clock = new DriftingClock(bornAt.toEpochMilli(), bornAt.toEpochMilli() + clockError, ppm);
-        this.usedCharge = batteryUsed * model.capacity();
-        this.drainedUntil = bornAt.toEpochMilli();
+        this.battery = new Battery(model.capacity(), batteryUsed * model.capacity(), bornAt.toEpochMilli());
     }
 
     /** @param flash the stored image, or null if nothing was recorded */
@@ -85,7 +82,7 @@ public final class SimulatedLogger {
                 0,
                 Instant.ofEpochMilli(s.drainedUntilWorld()));
         l.clock = new DriftingClock(s.clockSetWorld(), s.clockSetDevice(), s.ppm());
-        l.usedCharge = s.usedCharge();
+        l.battery = new Battery(l.model.capacity(), s.usedCharge(), s.drainedUntilWorld());
         l.sensorOpen = s.sensorOpen();
         l.state = LoggerState.valueOf(s.state());
         l.mission = s.mission();
@@ -101,10 +98,8 @@ public final class SimulatedLogger {
         }
         if (s.planBase64() != null) {
             l.plan = PlanCodec.decode(Base64.getDecoder().decode(s.planBase64()));
-            l.watch();
-            for (int i = 0; i < l.alarms.size(); i++) {
-                l.alarms.get(i).restore(s.alarms().get(i));
-            }
+            l.alarms = AlarmPanel.of(l.plan);
+            l.alarms.restore(s.alarms());
             l.memory = new LoggerMemory(
                     l.mission, l.plan.enabled().size(), l.plan.capacity(l.model), s.endRecord(), flash);
         }
@@ -120,8 +115,8 @@ public final class SimulatedLogger {
                 clock.ppm(),
                 clock.setWorld(),
                 clock.setDevice(),
-                usedCharge,
-                drainedUntil,
+                battery.used(),
+                battery.drainedUntil(),
                 sensorOpen,
                 state.name(),
                 plan == null ? null : Base64.getEncoder().encodeToString(PlanCodec.encode(plan)),
@@ -131,7 +126,7 @@ public final class SimulatedLogger {
                 firstSample,
                 memory == null ? 0 : memory.endRecord(),
                 events.stream().map(e -> e.kind() + "@" + e.at().toEpochMilli()).toList(),
-                alarms.stream().map(AlarmWatch::save).toList(),
+                alarms.save(),
                 lifetimeMissions,
                 lifetimeSamples);
     }
@@ -161,31 +156,26 @@ public final class SimulatedLogger {
                 break;
             }
             Instant at = clock.world(next);
-            drain(at);
-            if (flat()) {
+            battery.drain(Forecast.idleLoad(model), at);
+            if (battery.flat()) {
                 end(LoggerEvent.Kind.STOPPED_BATTERY, next);
                 break;
             }
             record(next, at, probe);
         }
-        drain(world);
+        battery.drain(Forecast.idleLoad(model), world);
     }
 
     private void record(long device, Instant world, Probe probe) {
         List<Integer> enabled = plan.enabled();
         short[] counts = new short[enabled.size()];
-        int alarm = 0;
         for (int c = 0; c < counts.length; c++) {
             int channel = enabled.get(c);
+            ChannelModel input = model.channels().get(channel);
             counts[c] = count(channel, probe, world);
-            usedCharge += model.channels().get(channel).chargePerSample() / 1000;
-            ChannelSettings settings = plan.channels().get(channel);
-            double v = model.channels().get(channel).resolution().value(counts[c]);
-            if (settings.high() != null) {
-                check(alarms.get(alarm++), counts[c], device, v, LoggerEvent.Kind.ALARM_HIGH);
-            }
-            if (settings.low() != null) {
-                check(alarms.get(alarm++), counts[c], device, v, LoggerEvent.Kind.ALARM_LOW);
+            battery.spend(input.chargePerSample() / 1000);
+            if (counts[c] != MissionPage.FAULT) {
+                alarms.sample(channel, device, input.resolution().value(counts[c]), this::event);
             }
         }
         memory.append(counts);
@@ -193,12 +183,6 @@ public final class SimulatedLogger {
         if (memory.endRecord() >= plan.lastRecord(model)) {
             boolean full = memory.endRecord() >= plan.capacity(model);
             end(full ? LoggerEvent.Kind.STOPPED_MEMORY_FULL : LoggerEvent.Kind.STOPPED_COUNT, device);
-        }
-    }
-
-    private void check(AlarmWatch watch, short count, long device, double v, LoggerEvent.Kind kind) {
-        if (count != MissionPage.FAULT && watch.sample(device, v)) {
-            event(kind, device);
         }
     }
 
@@ -229,18 +213,6 @@ public final class SimulatedLogger {
         }
     }
 
-    private void drain(Instant world) {
-        long until = world.toEpochMilli();
-        if (until > drainedUntil) {
-            usedCharge += Forecast.idleLoad(model) * (until - drainedUntil) / 3_600_000.0;
-            drainedUntil = until;
-        }
-    }
-
-    private boolean flat() {
-        return usedCharge >= model.capacity();
-    }
-
     // What a hand can do
 
     /** A short press starts a waiting logger and marks an instant on a running one. */
@@ -265,7 +237,7 @@ public final class SimulatedLogger {
     }
 
     public void flatten() {
-        usedCharge = model.capacity();
+        battery.flatten();
     }
 
     public void disturbClock(Instant world, long millis) {
@@ -274,14 +246,14 @@ public final class SimulatedLogger {
 
     /** What its lamp shows, in plain words. */
     public String lamp() {
-        if (flat()) {
+        if (battery.flat()) {
             return "dark";
         }
         return switch (state) {
             case IDLE -> "dark";
             case WAITING -> "green, slow";
-            case LOGGING -> alarmed() ? "red, blinking" : "green, blinking";
-            case ENDED -> alarmed() ? "red, steady" : "both, steady";
+            case LOGGING -> alarms.raised() ? "red, blinking" : "green, blinking";
+            case ENDED -> alarms.raised() ? "red, steady" : "both, steady";
         };
     }
 
@@ -292,15 +264,14 @@ public final class SimulatedLogger {
     }
 
     public Status status(Instant world) {
-        double left = Math.max(0, 1 - usedCharge / model.capacity());
         return new Status(
                 state,
-                (int) Math.round(left * 1000),
+                (int) Math.round(battery.left() * 1000),
                 clock(world),
                 plan == null ? 0 : mission,
                 memory == null ? 0 : memory.endRecord() - memory.firstRecord(),
                 plan == null ? model.memoryValues() : plan.capacity(model),
-                alarmed(),
+                alarms.raised(),
                 plan == null ? "" : plan.loggerName());
     }
 
@@ -336,7 +307,7 @@ public final class SimulatedLogger {
         events = new ArrayList<>();
         firstSample = null;
         memory = new LoggerMemory(mission, plan.enabled().size(), plan.capacity(model));
-        watch();
+        alarms = AlarmPanel.of(plan);
         state = LoggerState.WAITING;
         startAt = startAt(plan.start(), device);
     }
@@ -433,25 +404,8 @@ public final class SimulatedLogger {
         memory = null;
         state = LoggerState.IDLE;
         events = new ArrayList<>();
-        alarms = new ArrayList<>();
+        alarms = AlarmPanel.NONE;
         firstSample = null;
-    }
-
-    private void watch() {
-        alarms = new ArrayList<>();
-        for (int channel : plan.enabled()) {
-            ChannelSettings settings = plan.channels().get(channel);
-            if (settings.high() != null) {
-                alarms.add(AlarmWatch.high(settings.high()));
-            }
-            if (settings.low() != null) {
-                alarms.add(AlarmWatch.low(settings.low()));
-            }
-        }
-    }
-
-    private boolean alarmed() {
-        return alarms.stream().anyMatch(AlarmWatch::raised);
     }
 
     private void need(int number) {

@@ -5,6 +5,7 @@ import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
@@ -50,24 +51,31 @@ public final class ControlServer implements AutoCloseable {
 
     private void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
-            String path = exchange.getRequestURI().getPath();
-            if (exchange.getRequestMethod().equals("GET") && path.equals("/world")) {
-                reply(exchange, 200, WorldView.of(world));
-                return;
+            answer(exchange);
+        }
+    }
+
+    private void answer(HttpExchange exchange) throws IOException {
+        String path = exchange.getRequestURI().getPath();
+        try {
+            if (!(exchange.getRequestMethod() + path).equals("GET/world")) {
+                act(path, body(exchange));
+                changed.run();
             }
-            if (!exchange.getRequestMethod().equals("POST")) {
-                reply(exchange, 404, Map.of("error", "There is nothing at " + path));
-                return;
-            }
-            JsonNode body = json.readTree(exchange.getRequestBody().readNBytes(LARGEST_BODY));
-            act(path, body);
-            changed.run();
             reply(exchange, 200, WorldView.of(world));
         } catch (NoSuchElementException e) {
             reply(exchange, 404, Map.of("error", String.valueOf(e.getMessage())));
-        } catch (JacksonException | IllegalArgumentException | java.time.DateTimeException e) {
+        } catch (JacksonException | IllegalArgumentException | DateTimeException e) {
             reply(exchange, 400, Map.of("error", String.valueOf(e.getMessage())));
         }
+    }
+
+    private JsonNode body(HttpExchange exchange) throws IOException {
+        if (!exchange.getRequestMethod().equals("POST")) {
+            throw new NoSuchElementException(
+                    "There is nothing at " + exchange.getRequestURI().getPath());
+        }
+        return json.readTree(exchange.getRequestBody().readNBytes(LARGEST_BODY));
     }
 
     private void act(String path, JsonNode body) {

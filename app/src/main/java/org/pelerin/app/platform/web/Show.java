@@ -22,7 +22,7 @@ public class Show {
 
     private final ZoneId home;
 
-    Show(PelerinProperties properties) {
+    public Show(PelerinProperties properties) {
         this.home = properties.zone();
     }
 

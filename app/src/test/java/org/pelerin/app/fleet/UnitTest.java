@@ -1,0 +1,139 @@
+package org.pelerin.app.fleet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.ExcursionMark;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.Show;
+
+class UnitTest {
+
+    private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false));
+
+    private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        boolean home = state == MissionState.COLLECTED;
+        return new Mission(
+                1,
+                7,
+                "PL-18033",
+                "alder-t1",
+                1,
+                state,
+                "plan",
+                1,
+                "{}",
+                3L,
+                "Vault 1",
+                "Ostrel cellars",
+                "Europe/Paris",
+                NOW.minus(Duration.ofDays(10)),
+                "tech",
+                startsAt,
+                endsAt,
+                batteryEndsAt,
+                home ? NOW.minus(Duration.ofDays(3)) : null,
+                "tech",
+                null,
+                home ? startsAt : null,
+                home ? NOW.minus(Duration.ofDays(3)) : null,
+                null,
+                null,
+                true,
+                null,
+                "");
+    }
+
+    private static Unit unit(boolean docked, Mission... missions) {
+        LoggerUnit logger = new LoggerUnit(7, "PL-18033", "alder-t1", "1.4", 900, "LOGGING", 0, Duration.ZERO, NOW);
+        return Unit.of(logger, List.of(missions), docked, NOW, PARIS, SHOW);
+    }
+
+    private static Instant days(int n) {
+        return NOW.plus(Duration.ofDays(n));
+    }
+
+    @Test
+    void each_trouble_is_recognised() {
+        assertThat(unit(false).trouble()).isEqualTo(Unit.Trouble.NONE);
+        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(30), days(300)))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.NONE);
+        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(6), days(300)))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.MEMORY_FILLS);
+        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(-1), days(300)))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.MEMORY_FULL);
+        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(30), days(5)))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.BATTERY_ENDS);
+        assertThat(unit(false, mission(MissionState.WAITING, null, null, null)).trouble())
+                .isEqualTo(Unit.Trouble.NEVER_STARTED);
+        assertThat(unit(false, mission(MissionState.COLLECTED, days(-9), null, null))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.LEFT_STOPPED);
+    }
+
+    @Test
+    void what_is_on_the_desk_needs_no_journey() {
+        assertThat(unit(true, mission(MissionState.COLLECTED, days(-9), null, null))
+                        .trouble())
+                .isEqualTo(Unit.Trouble.NONE);
+    }
+
+    @Test
+    void the_sentence_counts_and_names_the_reasons() {
+        List<Unit> units = new ArrayList<>(List.of(
+                unit(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
+                unit(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
+                unit(false, mission(MissionState.WAITING, null, null, null)),
+                unit(false, mission(MissionState.LOGGING, days(-9), days(60), days(300)))));
+        FleetSentence s = FleetSentence.of(units, 1, SHOW);
+        assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
+        assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill within seven days.");
+        assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, SHOW).lead()).isEqualTo("Nobody needs you this week.");
+    }
+
+    @Test
+    void a_lane_shows_what_is_known_and_what_is_foreseen() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Unit unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
+        ExcursionMark mark = new ExcursionMark(1, true, days(-4), days(-3));
+        Waylines w = Waylines.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
+        Lane lane = w.groups().get(0).lanes().get(0);
+        assertThat(lane.runs()).extracting(Lane.Run::kind).containsExactly(Lane.Kind.ON_LOGGER, Lane.Kind.FORESEEN);
+        // 720 units for a hundred days, now at 64 of them
+        assertThat(w.nowX()).isEqualTo(240 + 461);
+        assertThat(lane.runs().get(0).x()).isEqualTo(240 + 396);
+        assertThat(lane.endX()).isEqualTo(240 + 605);
+        assertThat(lane.endSoon()).isFalse();
+        assertThat(lane.batteryX()).isEqualTo(-1);
+        assertThat(lane.marks()).extracting(Lane.Mark::x).containsExactly(240 + 432);
+    }
+
+    @Test
+    void a_note_does_not_run_across_the_line_of_now() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Unit near = unit(false, mission(MissionState.COLLECTED, days(-9), null, null));
+        Lane lane = Waylines.of(List.of(near), Map.of(), window, PARIS, SHOW)
+                .groups()
+                .get(0)
+                .lanes()
+                .get(0);
+        assertThat(lane.note()).contains("not put back");
+        assertThat(lane.noteX()).isEqualTo(240 + 461);
+    }
+}

@@ -1,0 +1,58 @@
+package org.pelerin.yard.logger;
+
+import java.time.Instant;
+
+/** A primary cell: charge goes out of it, none comes back. */
+final class Battery {
+
+    private static final double MILLIS_PER_HOUR = 3_600_000;
+
+    private final double capacity;
+    private double used;
+    private long drainedUntil;
+
+    /**
+     * @param capacity in mAh
+     * @param used in mAh
+     * @param drainedUntil world time (ms) until which the standing load is accounted for
+     */
+    Battery(double capacity, double used, long drainedUntil) {
+        this.capacity = capacity;
+        this.used = used;
+        this.drainedUntil = drainedUntil;
+    }
+
+    /** Accounts for a standing load in mA until an instant. */
+    void drain(double load, Instant world) {
+        long until = world.toEpochMilli();
+        if (until > drainedUntil) {
+            used += load * (until - drainedUntil) / MILLIS_PER_HOUR;
+            drainedUntil = until;
+        }
+    }
+
+    void spend(double milliampereHours) {
+        used += milliampereHours;
+    }
+
+    void flatten() {
+        used = capacity;
+    }
+
+    boolean flat() {
+        return used >= capacity;
+    }
+
+    /** Share of the charge that is left, 0…1. */
+    double left() {
+        return Math.max(0, 1 - used / capacity);
+    }
+
+    double used() {
+        return used;
+    }
+
+    long drainedUntil() {
+        return drainedUntil;
+    }
+}
