@@ -66,17 +66,22 @@ public final class Durations {
         return parts.isEmpty() ? "0\u00a0s" : String.join(" ", parts);
     }
 
-    /** The two largest units, for sentences. */
+    /** About the two largest units, rounded, for sentences. */
     public static String rough(Duration d) {
         if (d.isNegative()) {
             return "−" + rough(d.negated());
         }
         if (d.toDays() >= 14) {
-            return d.toDays() + "\u00a0days";
+            return rounded(d, Duration.ofDays(1)).toDays() + "\u00a0days";
         }
-        Duration whole = d.toHours() >= 1 ? Duration.ofMinutes(d.toMinutes()) : Duration.ofSeconds(d.toSeconds());
-        whole = d.toDays() >= 1 ? Duration.ofHours(d.toHours()) : whole;
-        return format(whole);
+        Duration step = d.toDays() >= 1
+                ? Duration.ofHours(1)
+                : d.toHours() >= 1 ? Duration.ofMinutes(1) : Duration.ofSeconds(1);
+        return format(rounded(d, step));
+    }
+
+    private static Duration rounded(Duration d, Duration step) {
+        return step.multipliedBy(d.plus(step.dividedBy(2)).dividedBy(step));
     }
 
     private static void add(List<String> parts, long n, String unit) {

@@ -186,4 +186,17 @@ class PlanTest {
     void what_is_no_duration_is_said_to_be_none(String text) {
         assertThatThrownBy(() -> Durations.parse(text)).hasMessageContaining("10 min");
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "PT5H9M59.9S,5 h 10 min",
+        "PT59M59.4S,59 min 59 s",
+        "P13DT23H59M45S,14 d",
+        "P32DT13H,33 days",
+        "PT0.4S,0 s",
+        "-PT90S,−1 min 30 s"
+    })
+    void a_rough_duration_is_rounded_not_cut(Duration exact, String rough) {
+        assertThat(Durations.rough(exact).replace('\u00a0', ' ')).isEqualTo(rough);
+    }
 }
