@@ -60,6 +60,7 @@ CREATE TABLE mission (
   plan_version INT NOT NULL,
   settings LONGTEXT NOT NULL,
   spot_id BIGINT NULL REFERENCES spot (id),
+  drafted_at BIGINT NOT NULL,
   written_at BIGINT NULL,
   written_by VARCHAR(60) NOT NULL,
   starts_at BIGINT NULL,

@@ -20,6 +20,7 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Chart;
 import org.pelerin.app.mission.Evaluation;
@@ -27,6 +28,7 @@ import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.MissionState;
 import org.pelerin.app.mission.SeriesStore;
 import org.pelerin.app.plan.PlanJson;
 import org.pelerin.app.plan.PlanService;
@@ -152,6 +154,56 @@ class ServiceTest {
                 .hasMessageContaining("not been collected");
         assertThatThrownBy(() -> write(serial, new StartCondition.Now()))
                 .isInstanceOf(WriteService.BlockedException.class);
+    }
+
+    @Test
+    void a_logger_that_reads_back_other_settings_is_not_let_go_to_work() {
+        String serial = "PL-18077";
+        bed.carry(serial, "dock");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "forgets-plan"));
+        assertThatThrownBy(() -> write(serial, new StartCondition.OnButton()))
+                .isInstanceOfSatisfying(
+                        WriteService.ReadBackException.class,
+                        e -> assertThat(e.differences())
+                                .extracting(d -> d.field())
+                                .containsExactly("name"));
+        bed.bean(Dock.class).poll();
+        assertThat(bed.bean(Dock.class).get(serial).running()).isFalse();
+        assertThat(bed.bean(MissionService.class).ofLogger(serial, 5))
+                .extracting(Mission::state)
+                .containsOnly(MissionState.ABANDONED);
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "forgets-plan", "amount", 0));
+    }
+
+    @Test
+    void a_sensor_that_reads_open_blocks_before_anything_is_written() {
+        String serial = "PL-18077";
+        bed.carry(serial, "dock");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "open-sensor"));
+        assertThatThrownBy(() -> write(serial, new StartCondition.OnButton()))
+                .isInstanceOf(WriteService.BlockedException.class)
+                .hasMessageContaining("reads open");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "open-sensor", "amount", 0));
+    }
+
+    @Test
+    void a_download_whose_logger_went_away_can_be_given_up() throws InterruptedException {
+        String serial = "PL-20422";
+        bed.carry(serial, "dock");
+        CollectService collections = bed.bean(CollectService.class);
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
+        bed.bean(Dock.class).poll();
+        collections.order(serial, "tech");
+        for (int i = 0;
+                i < 200 && collections.active(serial).orElseThrow().state() != Job.State.WAITING_FOR_LOGGER;
+                i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        Job waiting = collections.active(serial).orElseThrow();
+        assertThat(waiting.message()).contains("Plug it in");
+        collections.giveUp(serial, "tech");
+        assertThat(collections.active(serial)).isEmpty();
+        assertThat(collections.newest(serial).orElseThrow().state()).isEqualTo(Job.State.FAILED);
     }
 
     @Test

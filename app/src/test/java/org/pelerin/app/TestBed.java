@@ -23,9 +23,9 @@ import org.springframework.context.ConfigurableApplicationContext;
 /** One yard, one application and one browser for all tests, begun when first needed; the database is that of the command. */
 final class TestBed {
 
-    static final String DB_URL = need("PELERIN_DB_URL");
-    static final String DB_USER = need("PELERIN_DB_USER");
-    static final String DB_PASSWORD = need("PELERIN_DB_PASSWORD");
+    static final String DB_URL = need("PELERIN_TEST_DB_URL");
+    static final String DB_USER = "pelerin";
+    static final String DB_PASSWORD = "pelerin";
 
     private static TestBed only;
 

@@ -262,6 +262,18 @@ class WalkTest {
     }
 
     @Test
+    @Order(10)
+    void a_window_that_makes_no_sense_is_empty_and_no_error() {
+        for (String query :
+                List.of("from=9&to=1&width=300", "from=0&to=9000000000000&width=1", "from=0&to=1&width=-4")) {
+            int status = page.request()
+                    .get(bed.address + "/missions/" + mission + "/window?" + query)
+                    .status();
+            assertThat(status).as(query).isEqualTo(200);
+        }
+    }
+
+    @Test
     @Order(11)
     void the_values_are_paged() {
         page.navigate(bed.address + "/missions/" + mission);

@@ -10,6 +10,7 @@ import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.MissionState;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
@@ -28,6 +29,9 @@ public class CollectService {
             super(message);
         }
     }
+
+    /** How far back a mission is looked for behind attempts that came to nothing. */
+    private static final int RECENT = 10;
 
     private final JobMapper jobs;
     private final CaptureStore captures;
@@ -113,9 +117,10 @@ public class CollectService {
         DockedLogger logger = dock.look(serial);
         if (logger.status().mission() == 0) {
             // erased already, by an attempt that did not get to its end
-            return missions.ofLogger(serial, 1).stream()
-                    .filter(m -> m.collected() && m.erasedAt() != null)
+            return missions.ofLogger(serial, RECENT).stream()
+                    .filter(m -> m.state() != MissionState.ABANDONED)
                     .findFirst()
+                    .filter(m -> m.collected() && m.erasedAt() != null)
                     .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
         }
         return collectedInMemory(logger)

@@ -4,7 +4,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.core.model.ChannelModel;
@@ -52,13 +51,11 @@ public class WriteService {
 
     private final Dock dock;
     private final MissionService missions;
-    private final AuditTrail audit;
     private final Clock clock;
 
-    WriteService(Dock dock, MissionService missions, AuditTrail audit, Clock clock) {
+    WriteService(Dock dock, MissionService missions, Clock clock) {
         this.dock = dock;
         this.missions = missions;
-        this.audit = audit;
         this.clock = clock;
     }
 
@@ -93,13 +90,8 @@ public class WriteService {
             Instant written = clock.instant();
             List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
             if (!differences.isEmpty()) {
-                audit.record(
-                        draft.by(),
-                        "write mission failed",
-                        draft.serial(),
-                        "",
-                        "read back differently: " + differences);
-                link.stop();
+                missions.abandon(id, "Read back differently: " + differences, draft.by());
+                stop(link);
                 throw new ReadBackException(differences);
             }
             missions.written(
@@ -111,6 +103,13 @@ public class WriteService {
         }
         dock.poll();
         return id;
+    }
+
+    /** A logger with other settings than those wanted is not let go to work; one that is not running needs no stop. */
+    private static void stop(LoggerLink link) {
+        if (link.status().state().running()) {
+            link.stop();
+        }
     }
 
     /** Last readings in the channels' units, NaN where a sensor reads open. */

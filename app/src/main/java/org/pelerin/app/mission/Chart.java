@@ -36,7 +36,7 @@ public class Chart {
         TimeAxis axis = axes.get(0);
         // one sample more on either side, so that lines run to the edges
         long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
-        long last = Math.min(axis.count(), axis.indexAtOrAfter(to) + 1);
+        long last = Math.max(first, Math.min(axis.count(), axis.indexAtOrAfter(to) + 1));
         boolean coarse = (last - first) / columns >= Envelope.COARSE;
         List<Series> series = coarse ? store.summaries(mission) : store.window(mission, first, last);
         List<Line> lines = new ArrayList<>();

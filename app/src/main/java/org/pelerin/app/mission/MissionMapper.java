@@ -29,22 +29,32 @@ interface MissionMapper {
         final String settings;
         final Long spotId;
         final String writtenBy;
+        final Instant draftedAt;
 
-        Draft(long loggerId, String planName, int planVersion, String settings, Long spotId, String writtenBy) {
+        Draft(
+                long loggerId,
+                String planName,
+                int planVersion,
+                String settings,
+                Long spotId,
+                String writtenBy,
+                Instant draftedAt) {
             this.loggerId = loggerId;
             this.planName = planName;
             this.planVersion = planVersion;
             this.settings = settings;
             this.spotId = spotId;
             this.writtenBy = writtenBy;
+            this.draftedAt = draftedAt;
         }
     }
 
     /** Start and end of an excursion, for pictures of many missions. */
     record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
 
-    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by) VALUES"
-            + " (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId}, #{writtenBy})")
+    @Insert(
+            "INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by, drafted_at) VALUES"
+                    + " (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId}, #{writtenBy}, #{draftedAt})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
 
@@ -105,8 +115,13 @@ interface MissionMapper {
     @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' ORDER BY m.id DESC LIMIT #{limit}")
     List<Mission> ofLogger(String serial, int limit);
 
-    @Select(SELECT + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' ORDER BY m.id DESC LIMIT 1")
-    Mission draftOf(String serial);
+    @Select(
+            SELECT
+                    + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' AND m.drafted_at < #{before} ORDER BY m.id DESC LIMIT 1")
+    Mission draftOf(String serial, Instant before);
+
+    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}")
+    void abandon(long id, String remark);
 
     @Select(SELECT + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') ORDER BY COALESCE(m.collected_at, m.written_at) DESC,"
             + " m.id DESC LIMIT #{limit} OFFSET #{offset}")

@@ -1,6 +1,7 @@
 package org.pelerin.app.mission;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,18 +20,30 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class MissionService {
 
+    private static final int LONGEST_REMARK = 400;
+    /** A draft older than this is no longer being written by anybody. */
+    private static final Duration LONGEST_WRITING = Duration.ofSeconds(30);
+
     private final MissionMapper missions;
     private final LoggerRegistry loggers;
     private final PlanJson plans;
     private final AuditTrail audit;
     private final Clock clock;
+    private final Clock machine;
 
-    MissionService(MissionMapper missions, LoggerRegistry loggers, PlanJson plans, AuditTrail audit, Clock clock) {
+    MissionService(
+            MissionMapper missions,
+            LoggerRegistry loggers,
+            PlanJson plans,
+            AuditTrail audit,
+            Clock clock,
+            @Qualifier("machineClock") Clock machine) {
         this.missions = missions;
         this.loggers = loggers;
         this.plans = plans;
         this.audit = audit;
         this.clock = clock;
+        this.machine = machine;
     }
 
     public Optional<Mission> find(long id) {
@@ -73,7 +87,13 @@ public class MissionService {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
         missions.abandonDrafts(loggerId, "Writing was interrupted");
         MissionMapper.Draft row = new MissionMapper.Draft(
-                loggerId, draft.planName(), draft.planVersion(), plans.write(draft.plan()), draft.spotId(), draft.by());
+                loggerId,
+                draft.planName(),
+                draft.planVersion(),
+                plans.write(draft.plan()),
+                draft.spotId(),
+                draft.by(),
+                machine.instant());
         missions.insert(row);
         return row.id;
     }
@@ -96,10 +116,21 @@ public class MissionService {
         audit.record(by, "write mission", subject(mission), "", mission.settings());
     }
 
-    /** The mission that a logger in the dock holds, if it can be matched to one that was being written here. */
+    /** Writing did not succeed, or not as it should have. */
+    @Transactional
+    public void abandon(long id, String why, String by) {
+        String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
+        missions.abandon(id, reason);
+        audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
+    }
+
+    /**
+     * The mission that a logger in the dock holds, if it can be matched to one whose writing was interrupted here after the
+     * logger had taken the plan.
+     */
     @Transactional
     public Optional<Mission> adoptDraft(String serial, int deviceNumber, Plan found, Instant writtenAt) {
-        Mission draft = missions.draftOf(serial);
+        Mission draft = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
         if (draft == null || !plan(draft).equals(found)) {
             return Optional.empty();
         }

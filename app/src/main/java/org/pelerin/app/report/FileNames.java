@@ -10,6 +10,7 @@ final class FileNames {
 
     static String of(Dossier d, String extension) {
         String spot = Normalizer.normalize(d.mission().where(), Normalizer.Form.NFD)
+                .replaceAll("\\p{M}+", "")
                 .replaceAll("[^A-Za-z0-9]+", "-")
                 .replaceAll("^-|-$", "")
                 .toLowerCase(java.util.Locale.ROOT);

@@ -128,6 +128,7 @@ public final class ControlServer implements AutoCloseable {
         switch (kind) {
             case "cable-half-way" -> world.pullCableHalfWay(serial);
             case "damaged-pages" -> world.damagePages(serial, (int) amount);
+            case "forgets-plan" -> world.forget(serial, amount != 0);
             case "open-sensor" ->
                 world.with(serial, (logger, now, probe) -> {
                     logger.openSensor(amount != 0);

@@ -95,7 +95,7 @@ final class LoggerSession {
                 java.time.Instant to = java.time.Instant.ofEpochMilli(in.i64());
                 yield change((l, now, probe) -> l.setClock(now, to));
             }
-            case MessageType.READ_PLAN -> world.with(serial, (l, now, probe) -> PlanCodec.encode(l.readPlan()));
+            case MessageType.READ_PLAN -> PlanCodec.encode(world.readBack(serial));
             case MessageType.START -> change((l, now, probe) -> l.start(now));
             case MessageType.STOP -> change((l, now, probe) -> l.stop(now));
             case MessageType.MISSIONS -> world.with(serial, (l, now, probe) -> MissionInfo.encode(l.missions()));

@@ -5,13 +5,16 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.Function;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.DockPort;
 import org.pelerin.yard.logger.LoggerSnapshot;
 import org.pelerin.yard.logger.Probe;
@@ -31,6 +34,7 @@ public final class World {
     private final List<Incident> incidents = new ArrayList<>();
     private final Map<String, Integer> pagesUntilCablePulled = new HashMap<>();
     private final Map<String, Integer> pagesToDamage = new HashMap<>();
+    private final Set<String> forgetful = new HashSet<>();
     private final Random damage;
 
     private World(long seed, WorldClock clock) {
@@ -217,6 +221,22 @@ public final class World {
     public synchronized void advance(Duration by) {
         clock.advance(by);
         serials().forEach(serial -> with(serial, (logger, now, probe) -> null));
+    }
+
+    /** From now on it reads back another name than it was written: flash that does not hold what it is given. */
+    public synchronized void forget(String serial, boolean forgets) {
+        logger(serial);
+        if (forgets) {
+            forgetful.add(serial);
+        } else {
+            forgetful.remove(serial);
+        }
+    }
+
+    /** The plan as the logger reads it back. */
+    public synchronized Plan readBack(String serial) {
+        Plan plan = with(serial, (logger, now, probe) -> logger.readPlan());
+        return forgetful.contains(serial) ? plan.withLoggerName("") : plan;
     }
 
     public synchronized boolean isPlugged(String serial, int port) {

@@ -1,0 +1,92 @@
+package org.pelerin.app.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+class ConsequencesTest {
+
+    private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false));
+
+    private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
+        Plan plan = new Plan(
+                ModelCatalogue.ALDER_T1.id(),
+                "X",
+                interval,
+                start,
+                stop,
+                List.of(new ChannelSettings(
+                        true,
+                        "Air",
+                        new Alarm(14, Duration.ofHours(1), true),
+                        new Alarm(-10.5, Duration.ofHours(1), true))));
+        return Consequences.of(plan, ModelCatalogue.ALDER_T1, battery, List.of(), NOW, PARIS, SHOW);
+    }
+
+    private static String sentence(Consequences c) {
+        return String.join("", c.sentence()).replace('\u00a0', ' ');
+    }
+
+    @Test
+    void a_plan_is_told_as_a_sentence() {
+        // 32 000 records of ten minutes are 222 days, 5 h 20 min: past the change to summer time
+        Consequences c = of(
+                Duration.ofMinutes(10),
+                new StartCondition.At(Instant.parse("2026-03-20T05:00:00Z")),
+                new StopCondition.MemoryFull(),
+                1);
+        assertThat(sentence(c))
+                .isEqualTo("Every 10 min from Fri 20 Mar 06:00; “Air” alarms below −10.5 or above 14 for over 1 h."
+                        + " Ends on Wed 28 Oct 11:20.");
+        assertThat(c.samplesPerDay()).isEqualTo("144");
+        assertThat(c.records()).isEqualTo("32\u202f000");
+        assertThat(c.batteryShort()).isFalse();
+        assertThat(c.strip().waits().replace('\u00a0', ' ')).isEqualTo("waits 21 h 20 min");
+    }
+
+    @Test
+    void a_wrap_never_fills_and_a_button_sets_the_end() {
+        Consequences wraps = of(Duration.ofMinutes(1), new StartCondition.Now(), new StopCondition.Wrap(), 1);
+        assertThat(wraps.fullAt()).isEqualTo("never, it wraps");
+        assertThat(sentence(wraps)).contains("beginning at once").endsWith("Keeps the last 22 days.");
+        assertThat(wraps.strip().wraps()).isTrue();
+        Consequences button =
+                of(Duration.ofMinutes(1), new StartCondition.OnButton(), new StopCondition.AfterSamples(60), 1);
+        assertThat(button.fullAt()).isEqualTo("set by the button");
+        assertThat(sentence(button)).endsWith("Ends after 1 h.");
+    }
+
+    @Test
+    void a_battery_that_ends_first_is_drawn_before_the_end() {
+        Consequences c = of(Duration.ofHours(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 0.02);
+        assertThat(c.batteryShort()).isTrue();
+        assertThat(c.strip().batteryFirst()).isTrue();
+        assertThat(c.strip().batteryX()).isBetween(c.strip().startX(), c.strip().endX());
+    }
+
+    @Test
+    void day_marks_are_left_out_where_they_would_run_together() {
+        assertThat(of(Duration.ofMinutes(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 1)
+                        .strip()
+                        .ticks())
+                .hasSize(22);
+        assertThat(of(Duration.ofHours(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 1)
+                        .strip()
+                        .ticks())
+                .isEmpty();
+    }
+}

@@ -1,0 +1,145 @@
+package org.pelerin.app.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.List;
+import org.apache.poi.ss.usermodel.Sheet;
+import org.apache.poi.ss.usermodel.Workbook;
+import org.apache.poi.ss.usermodel.WorkbookFactory;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.mission.JudgementDocument;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.link.capture.Capture;
+
+class ExportTest {
+
+    private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
+    /** Half an hour before the clocks go back. */
+    private static final Instant START = Instant.parse("2026-10-25T00:30:00Z");
+
+    private static Dossier dossier(double... values) {
+        Mission mission = new Mission(
+                9,
+                7,
+                "PL-18033",
+                "alder-t1",
+                1,
+                MissionState.COLLECTED,
+                "Vault, \"cold\"",
+                2,
+                "{}",
+                3L,
+                "Käse / Réserve 1",
+                "Ostrel",
+                "Europe/Paris",
+                START,
+                "tech",
+                START,
+                null,
+                null,
+                START,
+                "tech",
+                null,
+                START,
+                START,
+                4L,
+                4L,
+                true,
+                "within",
+                "");
+        Plan plan = new Plan(
+                "alder-t1",
+                "X",
+                Duration.ofMinutes(30),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air, left", new Alarm(14, Duration.ofHours(1), true), null)));
+        Series air =
+                Series.of("Air, left", "°C", TimeAxis.of(START, Duration.ofMinutes(30), values.length), values, null);
+        JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
+        StoredCapture capture = new StoredCapture(
+                new Capture(new byte[0], List.of(), 0), Duration.ofMillis(-1_250), START, 0, "ab".repeat(32), 4);
+        return new Dossier(mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air));
+    }
+
+    @Test
+    void instants_carry_their_offset_and_values_all_their_digits() throws IOException {
+        StringWriter out = new StringWriter();
+        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), out);
+        List<String> lines = out.toString().lines().toList();
+        assertThat(lines)
+                .filteredOn(l -> !l.startsWith("#"))
+                .containsExactly(
+                        "Time,\"Air, left (°C)\"",
+                        "2026-10-25T02:30:00.000+02:00,12.05",
+                        "2026-10-25T02:00:00.000+01:00,",
+                        "2026-10-25T02:30:00.000+01:00,0.30000000000000004",
+                        "2026-10-25T03:00:00.000+01:00,-3.0");
+        assertThat(out.toString()).contains("\r\n");
+        assertThat(lines)
+                .contains("# Limit: Air, left above 14.0 for more than 1 h")
+                .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
+                .contains("# Capture SHA-256: " + "ab".repeat(32));
+    }
+
+    @Test
+    void a_workbook_tells_the_repeated_hour_apart_by_its_offset() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), out);
+        try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
+            Sheet sheet = book.getSheet("Samples");
+            assertThat(sheet.getRow(1).getCell(0).getLocalDateTimeCellValue())
+                    .isEqualTo(LocalDateTime.parse("2026-10-25T02:30:00"));
+            assertThat(sheet.getRow(1).getCell(1).getStringCellValue()).isEqualTo("+02:00");
+            assertThat(sheet.getRow(3).getCell(1).getStringCellValue()).isEqualTo("+01:00");
+            assertThat(sheet.getRow(2).getCell(2)).isNull();
+            assertThat(sheet.getRow(4).getCell(2).getNumericCellValue()).isEqualTo(14);
+        }
+    }
+
+    @Test
+    void a_file_s_name_says_which_record_it_is_in_plain_letters() {
+        assertThat(FileNames.of(dossier(1), "csv")).isEqualTo("PL-18033_kase-reserve-1_2026-10-25_m9.csv");
+    }
+
+    @Test
+    void a_drawing_escapes_labels_and_leaves_gaps_open() {
+        Show show = new Show(new PelerinProperties(PARIS, null, null, false));
+        Dossier d = dossier(12, 13, Double.NaN, 13, 12);
+        String svg = ReportChart.draw(d, d.series().get(0), show);
+        String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);
+        assertThat(path.substring(0, path.indexOf('"'))
+                        .chars()
+                        .filter(c -> c == 'M')
+                        .count())
+                .isEqualTo(2);
+        assertThat(svg).doesNotContain("NaN");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.7,1", "1,1", "1.2,2", "3,5", "7,10", "0.03,0.05", "420,500"})
+    void steps_are_one_two_or_five(double least, double step) {
+        assertThat(ReportChart.niceStep(least)).isCloseTo(step, org.assertj.core.api.Assertions.within(1e-9));
+    }
+}
