@@ -150,6 +150,26 @@ class DockTest {
     }
 
     @Test
+    void a_peer_that_drips_is_let_go() throws Exception {
+        byte[] slow = {'P', 'L', 1, 0x01, 0, 1, 0, 0, 0, 0, 0, 0, 0};
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), server.port())) {
+            socket.setSoTimeout(700);
+            long begun = System.nanoTime();
+            boolean closed = false;
+            for (int i = 0; i < slow.length && !closed; i++) {
+                socket.getOutputStream().write(slow[i]);
+                try {
+                    closed = socket.getInputStream().read() < 0;
+                } catch (java.net.SocketTimeoutException stillOpen) {
+                    // drip on
+                }
+            }
+            assertThat(closed).isTrue();
+            assertThat(Duration.ofNanos(System.nanoTime() - begun)).isLessThan(Duration.ofSeconds(7));
+        }
+    }
+
+    @Test
     void garbage_from_many_peers_leaves_the_dock_unharmed() throws IOException {
         world.carryToDock(SERIAL, 1);
         Random random = new Random(9);

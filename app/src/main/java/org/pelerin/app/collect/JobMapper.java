@@ -33,6 +33,9 @@ interface JobMapper {
             + " AND active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now})")
     int claim(long id, String owner, Instant now, Instant until);
 
+    @Update("UPDATE job SET lease_until_at = #{until} WHERE id = #{id} AND lease_owner = #{owner}")
+    int renew(long id, String owner, Instant until);
+
     @Update("UPDATE job SET done = #{done}, total = #{total}, message = #{message}, mission_id = #{missionId},"
             + " lease_until_at = #{until} WHERE id = #{id} AND lease_owner = #{owner}")
     int progress(long id, String owner, Instant until, Long missionId, long done, long total, String message);

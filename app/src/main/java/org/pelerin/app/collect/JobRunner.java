@@ -7,7 +7,10 @@ import java.time.Instant;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
@@ -27,6 +30,7 @@ class JobRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
     private static final Duration LEASE = Duration.ofSeconds(8);
+    private static final Duration RENEW_EVERY = Duration.ofSeconds(2);
     private static final Duration TELL_EVERY = Duration.ofMillis(250);
     private static final int AT_ONCE = 8;
 
@@ -39,6 +43,7 @@ class JobRunner {
     private final Clock machine;
     private final String owner = UUID.randomUUID().toString();
     private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
+    private final ScheduledExecutorService heart = Executors.newSingleThreadScheduledExecutor();
     private final Semaphore free = new Semaphore(AT_ONCE);
 
     JobRunner(JobMapper jobs, Collector collector, Dock dock, @Qualifier("machineClock") Clock machine) {
@@ -74,6 +79,9 @@ class JobRunner {
 
     private void run(Job job) {
         Teller teller = new Teller(job);
+        // decoding and judging a long record may take longer than a lease
+        Future<?> heartbeat = heart.scheduleAtFixedRate(
+                () -> renew(job), RENEW_EVERY.toMillis(), RENEW_EVERY.toMillis(), TimeUnit.MILLISECONDS);
         try {
             String result = collector.collect(job, teller);
             jobs.finish(job.id(), owner, Job.State.DONE, result);
@@ -97,7 +105,16 @@ class JobRunner {
                 fail(job, "The collection failed. What has arrived is stored; try again.");
             }
         } finally {
+            heartbeat.cancel(false);
             free.release();
+        }
+    }
+
+    private void renew(Job job) {
+        try {
+            jobs.renew(job.id(), owner, machine.instant().plus(LEASE));
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("The lease on the collection of {} could not be renewed: {}", job.serial(), e.getMessage());
         }
     }
 
@@ -157,5 +174,6 @@ class JobRunner {
     @PreDestroy
     void stop() {
         workers.shutdownNow();
+        heart.shutdownNow();
     }
 }

@@ -48,10 +48,12 @@ class MissionController {
 
     @GetMapping("/missions")
     String list(@RequestParam(defaultValue = "0") int page, Model model) {
-        int count = missions.count();
+        MissionTally tally = missions.tally();
+        int count = tally.missions();
         int current = Math.max(0, Math.min(page, (count - 1) / LIST_PAGE));
         model.addAttribute("room", "missions");
         model.addAttribute("missions", missions.page(LIST_PAGE, current));
+        model.addAttribute("tally", tally);
         model.addAttribute("count", count);
         model.addAttribute("page", current);
         model.addAttribute("pages", Math.max(1, (count + LIST_PAGE - 1) / LIST_PAGE));

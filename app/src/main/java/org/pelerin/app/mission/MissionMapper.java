@@ -127,8 +127,10 @@ interface MissionMapper {
             + " m.id DESC LIMIT #{limit} OFFSET #{offset}")
     List<Mission> page(int limit, int offset);
 
-    @Select("SELECT COUNT(*) FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
-    int count();
+    @Select("SELECT COUNT(*) AS missions, COALESCE(SUM(verdict = 'excursions'), 0) AS outside,"
+            + " COALESCE(SUM(verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(verdict IS NULL), 0) AS out_there"
+            + " FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
+    MissionTally tally();
 
     @Select(SELECT
             + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) >= #{from}"

@@ -62,8 +62,8 @@ public class MissionService {
         return missions.page(size, size * page);
     }
 
-    public int count() {
-        return missions.count();
+    public MissionTally tally() {
+        return missions.tally();
     }
 
     /** Missions in the field, and those collected since. */

@@ -19,13 +19,14 @@ import org.pelerin.link.message.MessageType;
 import org.pelerin.yard.world.World;
 
 /**
- * The dock on loopback TCP. At most {@value #MOST_CONNECTIONS} connections; one that sends no frame for {@value
- * #IDLE_MILLIS} ms, or bytes that are not a frame, is closed.
+ * The dock on loopback TCP. At most {@value #MOST_CONNECTIONS} connections. One that sends nothing for {@value
+ * #IDLE_MILLIS} ms, takes longer than {@value #FRAME_MILLIS} ms over a frame, or sends bytes that are not one, is closed.
  */
 public final class DockServer implements AutoCloseable {
 
     private static final int MOST_CONNECTIONS = 128;
     private static final int IDLE_MILLIS = 30_000;
+    private static final int FRAME_MILLIS = 3_000;
 
     private final ServerSocket socket;
     private final World world;
@@ -69,10 +70,17 @@ public final class DockServer implements AutoCloseable {
         LoggerSession session = new LoggerSession(world, changed);
         try (peer) {
             peer.setTcpNoDelay(true);
-            InputStream in = new BufferedInputStream(peer.getInputStream());
+            DeadlineStream slow = new DeadlineStream(peer);
+            InputStream in = new BufferedInputStream(slow);
             OutputStream out = peer.getOutputStream();
             while (session.connected()) {
-                peer.setSoTimeout(IDLE_MILLIS);
+                slow.allow(IDLE_MILLIS);
+                in.mark(1);
+                if (in.read() < 0) {
+                    return;
+                }
+                in.reset();
+                slow.allow(FRAME_MILLIS);
                 Frame request = FrameCodec.read(in);
                 if (!session.connected()) {
                     return;
