@@ -1,0 +1,83 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The command's manners: what it says when something stands in its way. It works on a copy, beside whatever runs. */
+@Timeout(30)
+class CommandTest {
+
+    @TempDir
+    Path home;
+
+    private record Said(int exit, String text) {}
+
+    private Said run(String environment, String... words) throws IOException, InterruptedException {
+        Path copy = home.resolve("pelerin");
+        Files.copy(Path.of("..", "pelerin"), copy, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        ProcessBuilder builder = new ProcessBuilder("bash", copy.toString());
+        for (String word : words) {
+            builder.command().add(word);
+        }
+        if (!environment.isEmpty()) {
+            String[] pair = environment.split("=");
+            builder.environment().put(pair[0], pair[1]);
+        }
+        Process process = builder.redirectErrorStream(true).start();
+        String text = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor(20, TimeUnit.SECONDS)).isTrue();
+        return new Said(process.exitValue(), text);
+    }
+
+    @Test
+    void alone_it_prints_what_there_is() throws Exception {
+        Said said = run("");
+        assertThat(said.exit()).isZero();
+        assertThat(said.text())
+                .contains("./pelerin demo")
+                .contains("./pelerin test")
+                .contains("PELERIN_DB_URL");
+    }
+
+    @Test
+    void an_unknown_word_is_named() throws Exception {
+        Said said = run("", "dmeo");
+        assertThat(said.exit()).isEqualTo(1);
+        assertThat(said.text()).contains("there is no “dmeo”");
+    }
+
+    @Test
+    void a_taken_port_gets_one_clear_sentence() throws Exception {
+        try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            Said said = run("PELERIN_PORT=" + taken.getLocalPort(), "start");
+            assertThat(said.exit()).isEqualTo(1);
+            assertThat(said.text().strip())
+                    .isEqualTo(
+                            "pelerin: port " + taken.getLocalPort()
+                                    + ", wanted for the application, is taken by another program; stop that or set PELERIN_PORT");
+        }
+    }
+
+    @Test
+    void a_stale_pid_file_is_of_no_account() throws Exception {
+        Files.createDirectories(home.resolve("var/demo"));
+        // the process of this very test lives, but is no application of ours
+        Path pid = home.resolve("var/demo/app.pid");
+        Files.writeString(pid, String.valueOf(ProcessHandle.current().pid()));
+        assertThat(run("", "status").text()).isEmpty();
+        Said stop = run("", "stop");
+        assertThat(stop.exit()).isZero();
+        assertThat(pid).doesNotExist();
+        assertThat(ProcessHandle.current().isAlive()).isTrue();
+    }
+}
