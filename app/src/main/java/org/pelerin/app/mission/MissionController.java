@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.judge.Limits;
@@ -197,15 +198,20 @@ class MissionController {
         Limits limits = missions.plan(mission).limits();
         List<Series> series = store.window(mission, from, to);
         List<double[]> columns = series.stream().map(s -> s.values(from, to)).toList();
+        List<ShownUnit> units =
+                series.stream().map(c -> ShownUnit.of(c.unit(), t.equals("f"))).toList();
+        // absent for a channel without limits
+        List<Optional<Band>> bands = series.stream()
+                .map(c -> Optional.ofNullable(Evaluation.band(limits, c.label())))
+                .toList();
         List<Row> rows = new ArrayList<>();
         for (long i = from; i < to; i++) {
             List<Double> values = new ArrayList<>();
             List<Integer> sides = new ArrayList<>();
             for (int c = 0; c < columns.size(); c++) {
                 double v = columns.get(c)[(int) (i - from)];
-                Band band = Evaluation.band(limits, series.get(c).label());
-                values.add(ShownUnit.of(series.get(c).unit(), t.equals("f")).value(v));
-                sides.add(band == null ? 0 : v > band.high() ? 1 : v < band.low() ? -1 : 0);
+                values.add(units.get(c).value(v));
+                sides.add(bands.get(c).map(band -> band.side(v)).orElse(0));
             }
             rows.add(new Row(i + 1, show.second(axes.get(0).instantAt(i), mission.zoneOr(show.home())), values, sides));
         }

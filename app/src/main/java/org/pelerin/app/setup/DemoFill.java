@@ -222,17 +222,7 @@ class DemoFill {
                 .atTime(hour, 0)
                 .atZone(HOME)
                 .toInstant();
-        yard.post(
-                "/incident",
-                Map.of(
-                        "spot",
-                        spot,
-                        "kind",
-                        kind,
-                        "start",
-                        start.toString(),
-                        "end",
-                        start.plus(Duration.ofHours(hours)).toString()));
+        yard.mishap(spot, kind, start, hours);
     }
 
     private void pass(Duration time) {

@@ -1,6 +1,7 @@
 package org.pelerin.app.yard;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.platform.DomainClock;
@@ -82,6 +83,21 @@ public class YardClient {
 
     public World post(String path, Map<String, Object> body) {
         return ask(() -> http.post().uri(path).body(body).retrieve().body(World.class));
+    }
+
+    /** Lets something go wrong at a spot from an instant on. */
+    public World mishap(String spot, String kind, Instant start, int hours) {
+        return post(
+                "/incident",
+                Map.of(
+                        "spot",
+                        spot,
+                        "kind",
+                        kind,
+                        "start",
+                        start.toString(),
+                        "end",
+                        start.plus(Duration.ofHours(hours)).toString()));
     }
 
     /** Whoever lets time pass, in whichever process, is noticed within a second. */

@@ -152,24 +152,16 @@ class YardController {
                 .atTime(LocalTime.of(23, 0))
                 .atZone(zone)
                 .toInstant();
-        return act(
-                flash,
-                "/incident",
-                Map.of(
-                        "spot",
-                        spot,
-                        "kind",
-                        kind,
-                        "start",
-                        start.toString(),
-                        "end",
-                        start.plus(Duration.ofHours(hours)).toString()),
-                "It will happen on " + show.minute(start) + ".");
+        return act(flash, () -> yard.mishap(spot, kind, start, hours), "It will happen on " + show.minute(start) + ".");
     }
 
     private String act(RedirectAttributes flash, String path, Map<String, Object> body, String said) {
+        return act(flash, () -> yard.post(path, body), said);
+    }
+
+    private String act(RedirectAttributes flash, Runnable deed, String said) {
         try {
-            yard.post(path, body);
+            deed.run();
             dock.poll();
             flash.addFlashAttribute("said", said);
         } catch (YardClient.YardException e) {

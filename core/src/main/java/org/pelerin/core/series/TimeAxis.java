@@ -27,10 +27,6 @@ public record TimeAxis(Instant start, Duration interval, long count, ClockCorrec
         return new TimeAxis(start, interval, count, ClockCorrection.NONE);
     }
 
-    public TimeAxis withCorrection(ClockCorrection other) {
-        return new TimeAxis(start, interval, count, other);
-    }
-
     /** The corrected instant of sample {@code index}; an index of {@code count} gives where the last one stops standing. */
     public long millisAt(long index) {
         return correction.correctMillis(start.toEpochMilli() + index * interval.toMillis());

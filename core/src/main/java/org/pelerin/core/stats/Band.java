@@ -6,4 +6,9 @@ public record Band(double low, double high) {
     public boolean unbounded() {
         return Double.isInfinite(low) && Double.isInfinite(high);
     }
+
+    /** 1 above the range, −1 below it, 0 inside or not a number. */
+    public int side(double v) {
+        return v > high ? 1 : v < low ? -1 : 0;
+    }
 }
