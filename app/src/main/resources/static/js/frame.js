@@ -51,6 +51,10 @@ function showWhens() {
     const picked = document.querySelector(`input[name="${w.dataset.shows}"]:checked`);
     w.classList.toggle('on', picked?.value === w.dataset.for);
   });
+  document.querySelectorAll('[data-shows-select]').forEach((w) => {
+    w.classList.toggle('on', document.querySelector(`select[name="${w.dataset.showsSelect}"]`)?.value === w.dataset.for);
+  });
+  document.querySelectorAll('[data-unless]').forEach((i) => { i.hidden = document.querySelector('select[name="crossing"]')?.value === i.dataset.unless; });
 }
 
 // What is wrong is said at its field.

@@ -81,7 +81,7 @@ class KilledApplicationTest {
     private static long aLongMission(TestBed bed) {
         bed.carry(SERIAL, "dock");
         Plan plan = new Plan(
-                ModelCatalogue.BIRCH_TH.id(),
+                ModelCatalogue.get("birch-th").id(),
                 "LONG",
                 Duration.ofSeconds(10),
                 new StartCondition.Now(),

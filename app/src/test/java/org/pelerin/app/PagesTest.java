@@ -49,7 +49,7 @@ class PagesTest {
         bed = TestBed.get();
         bed.carry(SERIAL, "dock");
         Plan settings = new Plan(
-                ModelCatalogue.BIRCH_TH.id(),
+                ModelCatalogue.get("birch-th").id(),
                 "PAGES",
                 Duration.ofMinutes(10),
                 new StartCondition.Now(),

@@ -103,7 +103,7 @@ class WalkTest {
     @Order(2)
     void carry_a_logger_to_the_dock_and_see_it_in_the_tray() {
         page.navigate(bed.address + "/yard");
-        assertThat(page.locator(".lying")).hasCount(12);
+        assertThat(page.locator(".lying")).hasCount(44);
         axe();
         page.locator("#" + SERIAL).getByText("to the dock").click();
         assertThat(page.locator("#tray"))
@@ -128,13 +128,14 @@ class WalkTest {
         assertThat(page.locator("#headline")).containsText("5 min");
         page.fill("#loggerName", "OSTREL-V1-REAR-FAR-TOO-LONG");
         assertThat(page.locator("#loggerName + .wrong-text")).containsText("the logger holds 24");
-        page.fill("[name='channels[0].low']", "zehn");
-        assertThat(page.locator("[name='channels[0].low'] + .wrong-text")).containsText("is not a number");
+        page.fill("[name='channels[0].levels[0].low']", "zehn");
+        assertThat(page.locator("[name='channels[0].levels[0].low'] + .wrong-text"))
+                .containsText("is not a number");
         page.fill("#loggerName", "OSTREL-V1-REAR");
-        page.fill("[name='channels[0].low']", "10");
-        page.fill("[name='channels[0].high']", "14");
-        page.fill("[name='channels[0].delay']", "1 h");
-        page.fill("[name='channels[1].delay']", "");
+        page.fill("[name='channels[0].levels[0].low']", "10");
+        page.fill("[name='channels[0].levels[0].high']", "14");
+        page.fill("[name='channels[0].levels[0].lasting']", "1 h");
+        page.fill("[name='channels[1].levels[0].lasting']", "");
         page.selectOption(
                 "#spot",
                 new com.microsoft.playwright.options.SelectOption().setLabel("Ostrel cellars / Vault 1, rear"));

@@ -15,10 +15,15 @@ import java.time.Instant;
 class ArchitectureTest {
 
     @ArchTest
-    static final ArchRule needs_only_the_platform_and_threeten_extra = classes()
+    static final ArchRule needs_only_the_platform_threeten_extra_and_a_json_reader = classes()
             .should()
             .onlyDependOnClassesThat()
-            .resideInAnyPackage("java..", "org.threeten.extra..", "org.pelerin.core..");
+            .resideInAnyPackage(
+                    "java..",
+                    "org.threeten.extra..",
+                    "tools.jackson..",
+                    "com.fasterxml.jackson.annotation..",
+                    "org.pelerin.core..");
 
     @ArchTest
     static final ArchRule has_no_cycles =

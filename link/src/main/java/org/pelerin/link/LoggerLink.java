@@ -19,7 +19,11 @@ public interface LoggerLink extends AutoCloseable {
 
     Status status();
 
+    /** As its own plan has it measured, or as its channels are by themselves. */
     LiveReading live();
+
+    /** As a plan that it may not have yet would have it measured. */
+    LiveReading live(Plan as);
 
     Instant clock();
 

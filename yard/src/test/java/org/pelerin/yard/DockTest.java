@@ -63,7 +63,7 @@ class DockTest {
 
     private static Plan plan() {
         return new Plan(
-                ModelCatalogue.BIRCH_TH.id(),
+                ModelCatalogue.get("birch-th").id(),
                 "VAULT",
                 Duration.ofMinutes(1),
                 new StartCondition.Now(),

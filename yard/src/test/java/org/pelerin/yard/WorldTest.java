@@ -39,7 +39,7 @@ class WorldTest {
 
     private static Plan plan(Duration interval, StartCondition start, StopCondition stop) {
         return new Plan(
-                ModelCatalogue.ALDER_T1.id(),
+                ModelCatalogue.get("alder-t1").id(),
                 "TEST",
                 interval,
                 start,
@@ -139,7 +139,7 @@ class WorldTest {
     void memory_is_full_when_the_forecast_said() {
         World world = TestClock.world(3);
         Plan plan = plan(Duration.ofSeconds(2), new StartCondition.Now(), new StopCondition.MemoryFull());
-        Forecast forecast = Forecast.of(ModelCatalogue.ALDER_T1, plan, 1, 20, TestClock.START);
+        Forecast forecast = Forecast.of(ModelCatalogue.get("alder-t1"), plan, 1, 20, TestClock.START);
         write(world, ALDER, plan);
         world.advance(Duration.between(TestClock.START, forecast.endsAt()).plusSeconds(10));
         assertThat(status(world, ALDER).state()).isEqualTo(LoggerState.ENDED);
@@ -251,7 +251,7 @@ class WorldTest {
             return null;
         });
         world.advance(Duration.ofMinutes(5));
-        short[] counts = MissionPage.decode(pages(world, ALDER).get(0)).counts();
+        int[] counts = MissionPage.decode(pages(world, ALDER).get(0)).counts();
         assertThat(counts[2]).isNotEqualTo(MissionPage.FAULT);
         assertThat(counts[counts.length - 1]).isEqualTo(MissionPage.FAULT);
     }

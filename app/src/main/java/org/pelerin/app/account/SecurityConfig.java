@@ -36,7 +36,13 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers(HttpMethod.POST, "/logout")
                         .authenticated()
-                        .requestMatchers(HttpMethod.GET, "/yard/**", "/plans/new", "/plans/*/edit", "/dock/*/write")
+                        .requestMatchers(
+                                HttpMethod.GET,
+                                "/yard/**",
+                                "/plans/new",
+                                "/plans/*/edit",
+                                "/dock/*/write",
+                                "/library/sensors/edit")
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
                         .authenticated()

@@ -2,6 +2,7 @@ package org.pelerin.app.collect;
 
 import java.time.Duration;
 import java.time.Instant;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.LoggerEvent;
@@ -22,11 +23,17 @@ final class Expected {
         boolean flat = header.stop()
                 .map(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY)
                 .orElse(false);
-        long taken = Duration.between(header.firstSampleAt(), until).toMillis()
-                        / plan.interval().toMillis()
-                + (flat ? 0 : 1);
-        long most = Math.min(plan.lastRecord(ModelCatalogue.get(plan.model())), taken);
+        Duration recording = Duration.between(header.firstSampleAt(), until);
+        if (plan.scan() != null && !flat) {
+            // a scanned record is there once its last scan is
+            recording = recording.minus(plan.interval().minus(plan.scan()));
+        }
+        long taken = recording.isNegative()
+                ? 0
+                : recording.toMillis() / plan.interval().toMillis() + (flat ? 0 : 1);
+        LoggerModel model = ModelCatalogue.get(plan.model());
+        long most = Math.min(plan.lastRecord(model, header.firstSampleAt()), taken);
         // with wrap only the last that fit are kept
-        return Math.min(most, plan.capacity(ModelCatalogue.get(plan.model())));
+        return Math.min(most, plan.capacity(model));
     }
 }

@@ -1,7 +1,8 @@
 package org.pelerin.app.connect;
 
-import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.MeasuredChannel;
+import org.pelerin.link.capture.LiveValues;
 
 /**
  * One channel's live reading on its range, drawn {@value #WIDTH} wide.
@@ -25,26 +26,30 @@ public record LiveGauge(
 
     public static final int WIDTH = 300;
 
-    static LiveGauge of(ChannelModel channel, ChannelSettings settings, double value) {
-        double low = channel.low();
-        double high = channel.high();
+    /** @param settings what a plan asks of the channel, or null */
+    static LiveGauge of(LiveValues.Value reading, ChannelSettings settings) {
+        MeasuredChannel channel = reading.channel();
+        double value = reading.value();
+        boolean ranged = settings != null && settings.display() != null;
+        double low = ranged ? settings.display().low() : channel.low();
+        double high = ranged ? settings.display().high() : channel.high();
         Double min = settings == null || settings.low() == null
                 ? null
                 : settings.low().limit();
         Double max = settings == null || settings.high() == null
                 ? null
                 : settings.high().limit();
-        if (min != null && max != null) {
+        if (!ranged && min != null && max != null) {
             // with a band, the scale is three times as wide as the band, so that it can be read
             low = Math.max(low, min - (max - min));
             high = Math.min(high, max + (max - min));
         }
         int side = Double.isNaN(value) ? 0 : max != null && value > max ? 1 : min != null && value < min ? -1 : 0;
         return new LiveGauge(
-                settings == null ? channel.quantity() : settings.label(),
+                channel.label(),
                 channel.unit(),
                 value,
-                channel.resolution().decimals(),
+                channel.decimals(),
                 Double.isNaN(value) ? -1 : x(value, low, high),
                 min == null ? 0 : x(min, low, high),
                 max == null ? WIDTH : x(max, low, high),

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
+import org.pelerin.link.capture.LiveValues;
 import org.springframework.stereotype.Service;
 
 /** What a connected logger reads right now. */
@@ -19,14 +20,11 @@ public class LiveService {
     public List<LiveGauge> gauges(String serial) {
         DockedLogger logger = dock.get(serial);
         try (LoggerLink link = dock.open(serial)) {
-            List<Double> values = WriteService.values(logger, link.live());
             Plan plan = logger.status().mission() == 0 ? null : link.readPlan();
             List<LiveGauge> out = new ArrayList<>();
-            for (int i = 0; i < values.size(); i++) {
-                out.add(LiveGauge.of(
-                        logger.model().channels().get(i),
-                        plan == null ? null : plan.channels().get(i),
-                        values.get(i)));
+            for (LiveValues.Value v : LiveValues.of(logger.model(), plan, link.live())) {
+                boolean planned = plan != null && plan.channels().get(v.index()).enabled();
+                out.add(LiveGauge.of(v, planned ? plan.channels().get(v.index()) : null));
             }
             return out;
         }

@@ -2,19 +2,17 @@ package org.pelerin.app.connect;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
-import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.LoggerCondition;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
 import org.pelerin.core.plan.Preflight;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.message.LiveReading;
-import org.pelerin.link.message.MissionPage;
+import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Service;
 
 /** Writes a plan into a logger: preflight, clock, plan, read back, compare; only then is the mission written. */
@@ -68,7 +66,7 @@ public class WriteService {
                     "The plan is for another model",
                     "Choose a plan for " + logger.model().name()));
         }
-        return Preflight.of(logger.model(), plan, condition(logger), clock.instant(), null);
+        return Preflight.of(logger.model(), plan, condition(logger, plan), clock.instant(), null);
     }
 
     /**
@@ -112,21 +110,7 @@ public class WriteService {
         }
     }
 
-    /** Last readings in the channels' units, NaN where a sensor reads open. */
-    public static List<Double> values(DockedLogger logger, LiveReading reading) {
-        List<Double> out = new ArrayList<>();
-        for (int i = 0; i < reading.counts().size(); i++) {
-            ChannelModel channel = logger.model().channels().get(i);
-            int count = reading.counts().get(i);
-            out.add(
-                    count == MissionPage.FAULT
-                            ? Double.NaN
-                            : channel.resolution().value(count));
-        }
-        return out;
-    }
-
-    private LoggerCondition condition(DockedLogger logger) {
+    private LoggerCondition condition(DockedLogger logger, Plan plan) {
         try (LoggerLink link = dock.open(logger.serial())) {
             return new LoggerCondition(
                     logger.identity().firmware(),
@@ -134,7 +118,19 @@ public class WriteService {
                     logger.running(),
                     logger.status().records(),
                     logger.clockOffset(),
-                    values(logger, link.live()));
+                    readings(logger, plan, link));
+        }
+    }
+
+    /** What every channel reads as the plan would have it, NaN where it reads open; nothing where the plan cannot be measured. */
+    private static List<Double> readings(DockedLogger logger, Plan plan, LoggerLink link) {
+        try {
+            return LiveValues.of(logger.model(), plan, link.live(plan)).stream()
+                    .map(v -> v.open() ? Double.NaN : v.value())
+                    .toList();
+        } catch (IllegalArgumentException | RefusedException e) {
+            // preflight says what is wrong with the plan itself
+            return List.of();
         }
     }
 }

@@ -56,7 +56,7 @@ class WriteController {
                 .orElse(null);
         PlanForm form = chosen == null || Long.valueOf(0).equals(plan)
                 ? PlanForm.blank(logger.model())
-                : PlanForm.of(chosen.name(), chosen.version(), plans.settings(chosen), show.home());
+                : pages.form(chosen.name(), chosen.version(), plans.settings(chosen));
         return show(page, logger, form, chosen, null);
     }
 
@@ -100,9 +100,7 @@ class WriteController {
             return show(page, logger, form, stored, spot);
         }
         Plan plan = parsed.plan();
-        String name = stored != null
-                ? stored.name()
-                : form.getName().isBlank() ? "one-off plan" : form.getName().strip();
+        String name = stored != null ? stored.name() : form.name.isBlank() ? "one-off plan" : form.name.strip();
         try {
             writer.write(
                     new MissionDraft(serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()));
@@ -130,7 +128,7 @@ class WriteController {
     }
 
     private PlanForm.Parsed parse(DockedLogger logger, PlanForm form) {
-        form.setModel(logger.model().id());
+        form.model = logger.model().id();
         return pages.parse(form);
     }
 
@@ -146,9 +144,8 @@ class WriteController {
 
     /** The library's plan of the form's name, if the form changes nothing but the logger's name. */
     private StoredPlan sameAsStored(DockedLogger logger, PlanForm form, PlanForm.Parsed parsed) {
-        Optional<StoredPlan> stored = fitting(logger).stream()
-                .filter(p -> p.name().equals(form.getName()))
-                .findFirst();
+        Optional<StoredPlan> stored =
+                fitting(logger).stream().filter(p -> p.name().equals(form.name)).findFirst();
         return stored.filter(p -> plans.settings(p)
                         .withLoggerName("")
                         .equals(parsed.plan().withLoggerName("")))

@@ -103,7 +103,7 @@ public class Evaluation {
                     .findFirst()
                     .orElseThrow()
                     .unit();
-            out.add(JudgementDocument.Departure.of(e, unit, rule.limit(e.direction())));
+            out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e)));
         }
         return out;
     }

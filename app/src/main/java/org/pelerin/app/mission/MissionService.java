@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
-import org.pelerin.app.plan.PlanJson;
+import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
@@ -26,7 +26,6 @@ public class MissionService {
 
     private final MissionMapper missions;
     private final LoggerRegistry loggers;
-    private final PlanJson plans;
     private final AuditTrail audit;
     private final Clock clock;
     private final Clock machine;
@@ -34,13 +33,11 @@ public class MissionService {
     MissionService(
             MissionMapper missions,
             LoggerRegistry loggers,
-            PlanJson plans,
             AuditTrail audit,
             Clock clock,
             @Qualifier("machineClock") Clock machine) {
         this.missions = missions;
         this.loggers = loggers;
-        this.plans = plans;
         this.audit = audit;
         this.clock = clock;
         this.machine = machine;
@@ -78,7 +75,7 @@ public class MissionService {
     }
 
     public Plan plan(Mission mission) {
-        return plans.read(mission.settings());
+        return PlanDocument.plan(mission.settings());
     }
 
     /** Notes that a mission is about to be written; an earlier attempt that got stuck is given up. */
@@ -90,7 +87,7 @@ public class MissionService {
                 loggerId,
                 draft.planName(),
                 draft.planVersion(),
-                plans.write(draft.plan()),
+                PlanDocument.write(draft.planName(), draft.plan()),
                 draft.spotId(),
                 draft.by(),
                 machine.instant());
@@ -202,7 +199,7 @@ public class MissionService {
         if (plan.stop() instanceof StopCondition.Wrap) {
             return null;
         }
-        return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()))));
+        return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()), start)));
     }
 
     private static String subject(Mission mission) {

@@ -1,15 +1,17 @@
 package org.pelerin.app.plan;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Forecast;
+import org.pelerin.core.plan.LastingText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -32,6 +34,8 @@ public record Consequences(
         List<Conflict> blocks,
         List<Conflict> warnings) {
 
+    private static final int MOST_NAMED = 2;
+
     static Consequences of(
             Plan plan,
             LoggerModel model,
@@ -46,7 +50,7 @@ public record Consequences(
                 sentence(plan, f, zone, show),
                 show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
                 show.count(f.recordsThatFit()),
-                wraps ? "never, it wraps" : f.endsAt() == null ? "set by the button" : show.minute(f.endsAt(), zone),
+                wraps ? "never, it wraps" : f.endsAt() == null ? "set by its start" : show.minute(f.endsAt(), zone),
                 Durations.rough(f.recordsFor()),
                 Durations.rough(f.batteryLeft()),
                 f.batteryLeft().compareTo(f.recordsFor()) < 0 && !wraps,
@@ -56,29 +60,15 @@ public record Consequences(
     }
 
     private static List<String> sentence(Plan plan, Forecast f, ZoneId zone, Show show) {
-        java.util.ArrayList<String> s = new java.util.ArrayList<>();
+        List<String> s = new ArrayList<>();
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
-        if (plan.start() instanceof StartCondition.At at) {
-            s.add(" from ");
-            s.add(show.minute(at.instant(), zone));
-        } else if (plan.start() instanceof StartCondition.After after) {
-            s.add(", beginning ");
-            s.add(Durations.format(after.delay()) + " after writing");
-        } else {
-            s.add(plan.start() instanceof StartCondition.Now ? ", beginning " : " from the press of ");
-            s.add(plan.start() instanceof StartCondition.Now ? "at once" : "its button");
+        if (plan.scan() != null) {
+            s.add(", scanned every ");
+            s.add(Durations.format(plan.scan()));
         }
-        for (ChannelSettings c : plan.channels()) {
-            if (c.enabled() && c.hasAlarm()) {
-                Duration delay = (c.high() != null ? c.high() : c.low()).delay();
-                s.add("; “" + c.label() + "” alarms ");
-                s.add((c.low() == null ? "" : "below " + plain(c.low().limit()))
-                        + (c.low() != null && c.high() != null ? " or " : "")
-                        + (c.high() == null ? "" : "above " + plain(c.high().limit()))
-                        + (delay.isZero() ? " at once" : " for over " + Durations.format(delay)));
-            }
-        }
+        start(s, plan, zone, show);
+        alarms(s, plan);
         if (plan.stop() instanceof StopCondition.Wrap) {
             s.add(". Keeps the last ");
             s.add(Durations.rough(f.recordsFor()));
@@ -91,6 +81,58 @@ public record Consequences(
         }
         s.add(".");
         return s;
+    }
+
+    private static void start(List<String> s, Plan plan, ZoneId zone, Show show) {
+        StartCondition start = plan.start();
+        if (start instanceof StartCondition.At at) {
+            s.add(" from ");
+            s.add(show.minute(at.instant(), zone));
+        } else if (start instanceof StartCondition.After after) {
+            s.add(", beginning ");
+            s.add(Durations.format(after.delay()) + " after writing");
+        } else if (start instanceof StartCondition.OnInterval i) {
+            s.add(" from ");
+            s.add("the next full " + Durations.format(i.step()));
+        } else if (start instanceof StartCondition.OnThreshold t) {
+            s.add(" once ");
+            s.add(threshold(plan, t));
+        } else {
+            s.add(start instanceof StartCondition.Now ? ", beginning " : " from the press of ");
+            s.add(start instanceof StartCondition.Now ? "at once" : "its button");
+        }
+    }
+
+    private static String threshold(Plan plan, StartCondition.OnThreshold t) {
+        String label = t.channel() < plan.channels().size()
+                ? plan.channels().get(t.channel()).label()
+                : "";
+        return "“" + label + "” "
+                + switch (t.crossing()) {
+                    case ABOVE -> "rises above " + plain(t.high());
+                    case BELOW -> "falls below " + plain(t.low());
+                    case ENTERS -> "enters " + plain(t.low()) + " … " + plain(t.high());
+                    case LEAVES -> "leaves " + plain(t.low()) + " … " + plain(t.high());
+                };
+    }
+
+    /** The first few channels with alarms; a sentence is no table. */
+    private static void alarms(List<String> s, Plan plan) {
+        List<ChannelSettings> alarmed = plan.channels().stream()
+                .filter(c -> c.enabled() && c.levels().size() > 0 && c.level(1).any())
+                .toList();
+        for (ChannelSettings c : alarmed.subList(0, Math.min(MOST_NAMED, alarmed.size()))) {
+            s.add("; “" + c.label() + "” alarms ");
+            Alarm any = c.high() != null ? c.high() : c.low();
+            s.add((c.low() == null ? "" : "below " + plain(c.low().limit()))
+                    + (c.low() != null && c.high() != null ? " or " : "")
+                    + (c.high() == null ? "" : "above " + plain(c.high().limit()))
+                    + " " + LastingText.phrase(any.lasting()));
+        }
+        if (alarmed.size() > MOST_NAMED) {
+            s.add("; and alarms on ");
+            s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
+        }
     }
 
     private static String plain(double v) {

@@ -32,6 +32,7 @@ class PlanController {
     @GetMapping("/plans")
     String list(Model model) {
         model.addAttribute("room", "plans");
+        model.addAttribute("models", ModelCatalogue.all());
         model.addAttribute("plans", plans.all().stream().map(this::card).toList());
         return "plan/list";
     }
@@ -66,8 +67,15 @@ class PlanController {
     @GetMapping({"/plans/{id}", "/plans/{id}/edit"})
     String edit(@PathVariable long id, Model page) {
         StoredPlan stored = plan(id);
-        PlanForm form = PlanForm.of(stored.name(), stored.version(), plans.settings(stored), show.home());
+        PlanForm form = pages.form(stored.name(), stored.version(), plans.settings(stored));
         return edit(page, form, stored);
+    }
+
+    /** The channel table as it is after a sensor was chosen. */
+    @PostMapping("/plans/table")
+    String table(@ModelAttribute PlanForm form, Model page) {
+        pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
+        return "plan/fields :: channels";
     }
 
     /** What the form as it stands would come to; changes nothing. */
@@ -90,7 +98,7 @@ class PlanController {
 
     private String save(StoredPlan stored, PlanForm form, Model page, Principal me, RedirectAttributes flash) {
         PlanForm.Parsed parsed = pages.parse(form);
-        String name = form.getName().strip();
+        String name = form.name.strip();
         if (name.isEmpty() || name.length() > 120) {
             parsed.errors().put("name", "Give the plan a name of up to 120 characters");
         }
@@ -98,7 +106,7 @@ class PlanController {
             try {
                 StoredPlan saved = stored == null
                         ? plans.create(name, parsed.plan(), me.getName())
-                        : plans.update(stored.id(), form.getVersion(), name, parsed.plan(), me.getName());
+                        : plans.update(stored.id(), form.version, name, parsed.plan(), me.getName());
                 flash.addFlashAttribute("said", "Saved as version " + saved.version() + ".");
                 return "redirect:/plans/" + saved.id();
             } catch (PlanService.NameTakenException e) {

@@ -2,100 +2,58 @@ package org.pelerin.app.plan;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.model.OptionModel;
 import org.pelerin.core.plan.ChannelSettings;
-import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Sensor;
 
 /** A plan as it is typed: text as entered, so that a wrong entry is shown again where it was made. */
-public class PlanForm {
-
-    /** One channel as typed. */
-    public static class Channel {
-        private boolean enabled;
-        private String label = "";
-        private String low = "";
-        private String high = "";
-        private String delay = "";
-        private boolean latched;
-
-        public boolean isEnabled() {
-            return enabled;
-        }
-
-        public void setEnabled(boolean enabled) {
-            this.enabled = enabled;
-        }
-
-        public String getLabel() {
-            return label;
-        }
-
-        public void setLabel(String label) {
-            this.label = label;
-        }
-
-        public String getLow() {
-            return low;
-        }
-
-        public void setLow(String low) {
-            this.low = low;
-        }
-
-        public String getHigh() {
-            return high;
-        }
-
-        public void setHigh(String high) {
-            this.high = high;
-        }
-
-        public String getDelay() {
-            return delay;
-        }
-
-        public void setDelay(String delay) {
-            this.delay = delay;
-        }
-
-        public boolean isLatched() {
-            return latched;
-        }
-
-        public void setLatched(boolean latched) {
-            this.latched = latched;
-        }
-    }
+public class PlanForm implements Form {
 
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm");
+    /** Models with more channels than this begin with the first one on and the others off. */
+    private static final int FEW = 8;
 
-    private String name = "";
-    private String model = ModelCatalogue.ALDER_T1.id();
-    private String loggerName = "";
-    private String interval = "10 min";
-    private String start = "button";
-    private String startAt = "";
-    private String startDelay = "30 min";
-    private String stop = "full";
-    private String stopAfter = "";
-    private int version;
-    private List<Channel> channels = new ArrayList<>();
+    public String name = "";
+    public int version;
+    public String model = "";
+    public String loggerName = "";
+    public String interval = "10 min";
+    public String scan = "";
+    public String start = "BUTTON";
+    public String startAt = "";
+    public String startDelay = "30 min";
+    public String startInterval = "10 min";
+    public String thresholdChannel = "0";
+    public String crossing = "ABOVE";
+    public String thresholdLow = "";
+    public String thresholdHigh = "";
+    public String stop = "MEMORY_FULL";
+    public String stopAfter = "";
+    public String stopTime = "7 d";
+    public String stopAt = "";
+    public List<ChannelForm> channels = new ArrayList<>();
+    public Map<String, String> options = new HashMap<>();
+    /** The plan that is edited, as a document: what the form does not show is kept from it. */
+    public String base = "";
 
-    /** What was read from a form: a plan, or what is wrong with each field. */
+    /** What was read from a form: a plan, and what is wrong with each field. */
     public record Parsed(Plan plan, Map<String, String> errors) {
 
         public boolean valid() {
@@ -106,253 +64,206 @@ public class PlanForm {
     public static PlanForm blank(LoggerModel model) {
         PlanForm form = new PlanForm();
         form.model = model.id();
+        if (!model.starts().contains(org.pelerin.core.model.StartKind.BUTTON)) {
+            form.start = "NOW";
+        }
+        Duration advised = model.interval().advised();
+        if (advised.compareTo(Duration.ofMinutes(10)) > 0) {
+            form.interval = Typed.plain(advised);
+        }
         form.fillChannels();
         return form;
     }
 
-    public static PlanForm of(String name, int version, Plan plan, ZoneId zone) {
+    /** @param known whether the library has just this sensor */
+    public static PlanForm of(String name, int version, Plan plan, ZoneId zone, Function<Sensor, Boolean> known) {
         PlanForm form = new PlanForm();
         form.name = name;
         form.version = version;
         form.model = plan.model();
         form.loggerName = plan.loggerName();
-        form.interval = plain(plan.interval());
-        if (plan.start() instanceof StartCondition.At at) {
-            form.start = "at";
-            form.startAt = LOCAL.format(at.instant().atZone(zone));
-        } else if (plan.start() instanceof StartCondition.After after) {
-            form.start = "after";
-            form.startDelay = plain(after.delay());
-        } else {
-            form.start = plan.start() instanceof StartCondition.Now ? "now" : "button";
-        }
-        if (plan.stop() instanceof StopCondition.AfterSamples n) {
-            form.stop = "after";
-            form.stopAfter = String.valueOf(n.count());
-        } else {
-            form.stop = plan.stop() instanceof StopCondition.Wrap ? "wrap" : "full";
-        }
+        form.interval = Typed.plain(plan.interval());
+        form.scan = plan.scan() == null ? "" : Typed.plain(plan.scan());
+        form.take(plan.start(), zone);
+        form.take(plan.stop(), zone);
+        form.options.putAll(plan.options());
+        int levels = form.model().alarmLevels();
         for (ChannelSettings c : plan.channels()) {
-            Channel channel = new Channel();
-            channel.enabled = c.enabled();
-            channel.label = c.label();
-            channel.high = c.high() == null ? "" : plain(c.high().limit());
-            channel.low = c.low() == null ? "" : plain(c.low().limit());
-            Alarm any = c.high() != null ? c.high() : c.low();
-            channel.delay = any == null ? "" : plain(any.delay());
-            channel.latched = any != null && any.latched();
-            form.channels.add(channel);
+            form.channels.add(ChannelForm.of(c, c.sensor() != null && known.apply(c.sensor()), levels));
         }
+        form.base = PlanDocument.write("", plan);
         form.fillChannels();
         return form;
     }
 
+    private void take(StartCondition condition, ZoneId zone) {
+        start = condition.kind().name();
+        if (condition instanceof StartCondition.At at) {
+            startAt = LOCAL.format(at.instant().atZone(zone));
+        } else if (condition instanceof StartCondition.After after) {
+            startDelay = Typed.plain(after.delay());
+        } else if (condition instanceof StartCondition.OnInterval i) {
+            startInterval = Typed.plain(i.step());
+        } else if (condition instanceof StartCondition.OnThreshold t) {
+            thresholdChannel = String.valueOf(t.channel());
+            crossing = t.crossing().name();
+            thresholdLow = Typed.plain(t.low());
+            thresholdHigh = Typed.plain(t.high());
+        }
+    }
+
+    private void take(StopCondition condition, ZoneId zone) {
+        stop = condition.kind().name();
+        if (condition instanceof StopCondition.AfterSamples n) {
+            stopAfter = String.valueOf(n.count());
+        } else if (condition instanceof StopCondition.AfterTime t) {
+            stopTime = Typed.plain(t.time());
+        } else if (condition instanceof StopCondition.At at) {
+            stopAt = LOCAL.format(at.instant().atZone(zone));
+        }
+    }
+
     /** Makes the channel rows those of the chosen model. */
     public void fillChannels() {
-        List<ChannelModel> inputs = model().channels();
+        LoggerModel m = model();
+        List<ChannelModel> inputs = m.channels();
         while (channels.size() > inputs.size()) {
             channels.remove(channels.size() - 1);
         }
         while (channels.size() < inputs.size()) {
-            ChannelModel input = inputs.get(channels.size());
-            Channel channel = new Channel();
-            channel.enabled = true;
-            channel.label = input.unit().equals("°C") ? "Air" : "Humidity";
-            channel.delay = "30 min";
-            channel.latched = true;
-            channels.add(channel);
+            int next = channels.size();
+            ChannelModel input = inputs.get(next);
+            channels.add(ChannelForm.blank(input, m.alarmLevels(), input.added() || inputs.size() <= FEW || next == 0));
+        }
+        for (int i = 0; i < channels.size(); i++) {
+            channels.get(i).fillLevels(m.alarmLevels());
+            channels.get(i).enabled |= inputs.get(i).added();
         }
     }
 
-    /** @param zone in which times are typed */
-    public Parsed parse(ZoneId zone, Instant now) {
-        Map<String, String> errors = new LinkedHashMap<>();
-        Duration every = duration("interval", interval, errors);
+    /**
+     * @param zone in which times are typed
+     * @param library finds a sensor by its name; null if there is none
+     */
+    public Parsed parse(ZoneId zone, Instant now, Function<String, Sensor> library) {
+        Typed typed = new Typed();
+        Plan before = before(typed);
+        Duration every = typed.duration("interval", interval);
         if (every.isZero()) {
-            errors.putIfAbsent("interval", "An interval is longer than nothing");
+            typed.wrong("interval", "An interval is longer than nothing");
             every = Duration.ofMinutes(10);
+        }
+        Duration scans = scan.isBlank() ? null : typed.duration("scan", scan);
+        if (scans != null && scans.isZero()) {
+            typed.wrong("scan", "A scan interval is longer than nothing");
+            scans = null;
         }
         List<ChannelSettings> settings = new ArrayList<>();
         for (int i = 0; i < channels.size(); i++) {
-            settings.add(channel(i, channels.get(i), errors));
+            ChannelSettings old = before == null || i >= before.channels().size()
+                    ? null
+                    : before.channels().get(i);
+            Sensor chosen = sensor(i, old, library, typed);
+            Correction correction = old == null ? Correction.NONE : old.correction();
+            settings.add(channels.get(i).parse(i + 1, chosen, correction, typed));
         }
-        Plan plan = new Plan(model().id(), loggerName.strip(), every, start(zone, now, errors), stop(errors), settings);
-        return new Parsed(plan, errors);
+        Plan plan = new Plan(
+                model().id(),
+                loggerName.strip(),
+                every,
+                scans,
+                start(zone, now, typed),
+                stop(zone, now, typed),
+                settings,
+                departures());
+        return new Parsed(plan, typed.errors());
+    }
+
+    private Plan before(Typed typed) {
+        try {
+            return base.isBlank() ? null : PlanDocument.plan(base);
+        } catch (IllegalArgumentException e) {
+            typed.wrong("name", "The page is damaged; open the plan again");
+            return null;
+        }
+    }
+
+    private Sensor sensor(int i, ChannelSettings old, Function<String, Sensor> library, Typed typed) {
+        String name = channels.get(i).sensor;
+        if (name.isEmpty()) {
+            return null;
+        }
+        if (name.equals(ChannelForm.AS_IN_PLAN)) {
+            return old == null ? null : old.sensor();
+        }
+        Sensor found = library.apply(name);
+        if (found == null) {
+            typed.wrong("channels[" + i + "].sensor", "There is no sensor “" + name + "” in the library");
+        }
+        return found;
+    }
+
+    /** The options that are not as the model presets them. */
+    private Map<String, String> departures() {
+        Map<String, String> out = new HashMap<>();
+        for (OptionModel o : model().options()) {
+            String value = options.getOrDefault(o.key(), "").strip();
+            if (!value.isEmpty() && !value.equals(o.preset())) {
+                out.put(o.key(), o.number() ? value.replace(',', '.') : value);
+            }
+        }
+        return out;
     }
 
     public LoggerModel model() {
-        return ModelCatalogue.find(model).orElse(ModelCatalogue.ALDER_T1);
+        return ModelCatalogue.find(model).orElseGet(() -> ModelCatalogue.all().get(0));
     }
 
-    private ChannelSettings channel(int i, Channel c, Map<String, String> errors) {
-        String at = "channels[" + i + "].";
-        Duration delay = c.delay.isBlank() ? Duration.ZERO : duration(at + "delay", c.delay, errors);
-        Double high = number(at + "high", c.high, errors);
-        Double low = number(at + "low", c.low, errors);
-        return new ChannelSettings(
-                c.enabled,
-                c.label.strip(),
-                high == null ? null : new Alarm(high, delay, c.latched),
-                low == null ? null : new Alarm(low, delay, c.latched));
-    }
-
-    private StartCondition start(ZoneId zone, Instant now, Map<String, String> errors) {
-        switch (start) {
-            case "now":
-                return new StartCondition.Now();
-            case "at":
-                try {
-                    // the earlier of the two instants where clocks go back
-                    return new StartCondition.At(LocalDateTime.parse(startAt.strip())
-                            .atZone(zone)
-                            .withEarlierOffsetAtOverlap()
-                            .toInstant());
-                } catch (DateTimeParseException e) {
-                    errors.put("startAt", "Give a date and a time");
-                    return new StartCondition.At(now);
-                }
-            case "after":
-                return new StartCondition.After(duration("startDelay", startDelay, errors));
-            default:
-                return new StartCondition.OnButton();
-        }
-    }
-
-    private StopCondition stop(Map<String, String> errors) {
-        if (stop.equals("wrap")) {
-            return new StopCondition.Wrap();
-        }
-        if (!stop.equals("after")) {
-            return new StopCondition.MemoryFull();
-        }
+    private StartCondition start(ZoneId zone, Instant now, Typed typed) {
         try {
-            return new StopCondition.AfterSamples(
-                    Long.parseLong(stopAfter.strip().replaceAll("[\\s\\u00a0]", "")));
+            return switch (start) {
+                case "NOW" -> new StartCondition.Now();
+                case "AT" -> new StartCondition.At(typed.local("startAt", startAt, zone, now));
+                case "AFTER" -> new StartCondition.After(typed.duration("startDelay", startDelay));
+                case "INTERVAL" -> new StartCondition.OnInterval(typed.duration("startInterval", startInterval));
+                case "THRESHOLD" -> threshold(typed);
+                default -> new StartCondition.OnButton();
+            };
         } catch (IllegalArgumentException e) {
-            errors.put("stopAfter", "Give a whole number of samples, 1 or more");
+            typed.wrong(start.equals("INTERVAL") ? "startInterval" : "thresholdHigh", e.getMessage());
+            return new StartCondition.OnButton();
+        }
+    }
+
+    private StartCondition threshold(Typed typed) {
+        StartCondition.Crossing how = StartCondition.Crossing.valueOf(crossing);
+        Integer channel = typed.whole("thresholdChannel", thresholdChannel, 0, channels.size() - 1);
+        double low = how == StartCondition.Crossing.ABOVE ? 0 : typed.needed("thresholdLow", thresholdLow, 0);
+        double high = how == StartCondition.Crossing.BELOW ? 0 : typed.needed("thresholdHigh", thresholdHigh, low + 1);
+        return new StartCondition.OnThreshold(channel == null ? 0 : channel, how, low, high);
+    }
+
+    private StopCondition stop(ZoneId zone, Instant now, Typed typed) {
+        try {
+            return switch (stop) {
+                case "WRAP" -> new StopCondition.Wrap();
+                case "AFTER_SAMPLES" -> samples(typed);
+                case "AFTER_TIME" -> new StopCondition.AfterTime(typed.duration("stopTime", stopTime));
+                case "AT" -> new StopCondition.At(typed.local("stopAt", stopAt, zone, now.plus(Duration.ofDays(7))));
+                default -> new StopCondition.MemoryFull();
+            };
+        } catch (IllegalArgumentException e) {
+            typed.wrong("stopTime", e.getMessage());
             return new StopCondition.MemoryFull();
         }
     }
 
-    private static Duration duration(String field, String text, Map<String, String> errors) {
-        try {
-            return Durations.parse(text.replace('\u00a0', ' '));
-        } catch (IllegalArgumentException e) {
-            errors.put(field, e.getMessage());
-            return Duration.ZERO;
+    private StopCondition samples(Typed typed) {
+        Double n = typed.number("stopAfter", stopAfter);
+        if (n == null || n < 1 || n != Math.rint(n)) {
+            typed.wrong("stopAfter", "Give a whole number of samples, 1 or more");
+            return new StopCondition.MemoryFull();
         }
-    }
-
-    /** A decimal point or comma; blank is no limit. */
-    private static Double number(String field, String text, Map<String, String> errors) {
-        if (text.isBlank()) {
-            return null;
-        }
-        try {
-            double v = Double.parseDouble(text.strip().replace(',', '.').replace('−', '-'));
-            if (Double.isFinite(v)) {
-                return v;
-            }
-        } catch (NumberFormatException e) {
-            // said below
-        }
-        errors.put(field, "“" + text.strip() + "” is not a number");
-        return null;
-    }
-
-    private static String plain(Duration d) {
-        return Durations.format(d).replace('\u00a0', ' ');
-    }
-
-    private static String plain(double v) {
-        return v == Math.rint(v) ? String.valueOf((long) v) : String.valueOf(v);
-    }
-
-    public String getName() {
-        return name;
-    }
-
-    public void setName(String name) {
-        this.name = name;
-    }
-
-    public String getModel() {
-        return model;
-    }
-
-    public void setModel(String model) {
-        this.model = model;
-    }
-
-    public String getLoggerName() {
-        return loggerName;
-    }
-
-    public void setLoggerName(String loggerName) {
-        this.loggerName = loggerName;
-    }
-
-    public String getInterval() {
-        return interval;
-    }
-
-    public void setInterval(String interval) {
-        this.interval = interval;
-    }
-
-    public String getStart() {
-        return start;
-    }
-
-    public void setStart(String start) {
-        this.start = start;
-    }
-
-    public String getStartAt() {
-        return startAt;
-    }
-
-    public void setStartAt(String startAt) {
-        this.startAt = startAt;
-    }
-
-    public String getStartDelay() {
-        return startDelay;
-    }
-
-    public void setStartDelay(String startDelay) {
-        this.startDelay = startDelay;
-    }
-
-    public String getStop() {
-        return stop;
-    }
-
-    public void setStop(String stop) {
-        this.stop = stop;
-    }
-
-    public String getStopAfter() {
-        return stopAfter;
-    }
-
-    public void setStopAfter(String stopAfter) {
-        this.stopAfter = stopAfter;
-    }
-
-    public int getVersion() {
-        return version;
-    }
-
-    public void setVersion(int version) {
-        this.version = version;
-    }
-
-    public List<Channel> getChannels() {
-        return channels;
-    }
-
-    public void setChannels(List<Channel> channels) {
-        this.channels = channels;
+        return new StopCondition.AfterSamples(n.longValue());
     }
 }

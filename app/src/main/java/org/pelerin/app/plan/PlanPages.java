@@ -2,13 +2,22 @@ package org.pelerin.app.plan;
 
 import java.time.Clock;
 import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.pelerin.app.library.SensorLibrary;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.OptionModel;
 import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.Preflight;
+import org.pelerin.core.sensor.Sensor;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -18,15 +27,24 @@ public class PlanPages {
 
     private final Clock clock;
     private final Show show;
+    private final SensorLibrary sensors;
 
-    PlanPages(Clock clock, Show show) {
+    PlanPages(Clock clock, Show show, SensorLibrary sensors) {
         this.clock = clock;
         this.show = show;
+        this.sensors = sensors;
+    }
+
+    public PlanForm form(String name, int version, Plan plan) {
+        List<Sensor> library = sensors.all();
+        return PlanForm.of(name, version, plan, show.home(), library::contains);
     }
 
     public PlanForm.Parsed parse(PlanForm form) {
         form.fillChannels();
-        return form.parse(show.home(), clock.instant());
+        Map<String, Sensor> library = new HashMap<>();
+        sensors.all().forEach(s -> library.put(s.name(), s));
+        return form.parse(show.home(), clock.instant(), library::get);
     }
 
     /**
@@ -41,15 +59,28 @@ public class PlanPages {
         model.addAttribute("form", form);
         model.addAttribute("models", ModelCatalogue.all());
         model.addAttribute("model", loggerModel);
+        model.addAttribute("rows", rows(form, parsed.plan()));
+        model.addAttribute(
+                "groups",
+                loggerModel.options().stream()
+                        .collect(Collectors.groupingBy(OptionModel::group, LinkedHashMap::new, Collectors.toList())));
         model.addAttribute("errors", errors(parsed, found));
         model.addAttribute("typed", parsed.errors().values());
         model.addAttribute(
                 "c", Consequences.of(parsed.plan(), loggerModel, battery, found, clock.instant(), zone, show));
     }
 
+    private List<ChannelRow> rows(PlanForm form, Plan plan) {
+        Plan base = form.base.isBlank() ? null : PlanDocument.plan(form.base);
+        List<Sensor> library = sensors.all();
+        return IntStream.range(0, plan.channels().size())
+                .mapToObj(i -> ChannelRow.of(form.model(), plan, base, i, library))
+                .toList();
+    }
+
     /** Each field's first trouble: what was mistyped, else what blocks. */
     private static Map<String, String> errors(PlanForm.Parsed parsed, List<Conflict> conflicts) {
-        Map<String, String> out = new java.util.HashMap<>(parsed.errors());
+        Map<String, String> out = new HashMap<>(parsed.errors());
         conflicts.stream()
                 .filter(c -> c.blocking() && !c.field().isEmpty())
                 .forEach(c -> out.putIfAbsent(c.field(), c.message() + ". " + c.fix() + "."));

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,13 +20,11 @@ public class PlanService {
     public static class NameTakenException extends RuntimeException {}
 
     private final PlanMapper plans;
-    private final PlanJson json;
     private final AuditTrail audit;
     private final Clock clock;
 
-    PlanService(PlanMapper plans, PlanJson json, AuditTrail audit, Clock clock) {
+    PlanService(PlanMapper plans, AuditTrail audit, Clock clock) {
         this.plans = plans;
-        this.json = json;
         this.audit = audit;
         this.clock = clock;
     }
@@ -39,7 +38,7 @@ public class PlanService {
     }
 
     public Plan settings(StoredPlan stored) {
-        return json.read(stored.settings());
+        return PlanDocument.plan(stored.settings());
     }
 
     @Transactional
@@ -66,7 +65,7 @@ public class PlanService {
         if (plans.advance(id, name, expected) == 0) {
             throw new ChangedMeanwhileException();
         }
-        String settings = json.write(plan);
+        String settings = PlanDocument.write(name, plan);
         plans.insertVersion(id, expected + 1, settings, clock.instant(), by);
         audit.record(by, "save plan", name + ", version " + (expected + 1), before, settings);
         return plans.byId(id);

@@ -43,7 +43,6 @@ public record PlanStrip(
 
     static PlanStrip of(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
         boolean atOnce = plan.start() instanceof StartCondition.Now;
-        boolean button = plan.start() instanceof StartCondition.OnButton;
         boolean wraps = plan.stop() instanceof StopCondition.Wrap;
         int startX = atOnce ? LEFT : LEFT + WAIT;
         Duration recording = f.recordsFor();
@@ -55,12 +54,12 @@ public record PlanStrip(
         return new PlanStrip(
                 startX,
                 FULL_END,
-                atOnce ? "written and started" : button ? "button" : "starts",
-                f.startsAt() == null ? "when pressed" : show.minute(f.startsAt(), zone),
+                atOnce ? "written and started" : begins(plan),
+                f.startsAt() == null ? begun(plan) : show.minute(f.startsAt(), zone),
                 wait(plan, now),
                 wraps
                         ? "first full, goes on"
-                        : plan.stop() instanceof StopCondition.AfterSamples ? "ends" : "full, stops",
+                        : plan.stop() instanceof StopCondition.MemoryFull ? "full, stops" : "ends",
                 f.endsAt() == null ? "after " + Durations.rough(recording) : show.minute(f.endsAt(), zone),
                 "battery " + Durations.rough(f.batteryLeft()),
                 batteryFirst,
@@ -70,6 +69,18 @@ public record PlanStrip(
                 ticks(startX, recording));
     }
 
+    private static String begins(Plan plan) {
+        return switch (plan.start().kind()) {
+            case BUTTON -> "button";
+            case THRESHOLD -> "its value comes";
+            default -> "starts";
+        };
+    }
+
+    private static String begun(Plan plan) {
+        return plan.start() instanceof StartCondition.OnButton ? "when pressed" : "watched every interval";
+    }
+
     private static String wait(Plan plan, Instant now) {
         if (plan.start() instanceof StartCondition.At at && at.instant().isAfter(now)) {
             return "waits " + Durations.rough(Duration.between(now, at.instant()));
@@ -77,7 +88,7 @@ public record PlanStrip(
         if (plan.start() instanceof StartCondition.After after) {
             return "waits " + Durations.rough(after.delay());
         }
-        return plan.start() instanceof StartCondition.OnButton ? "waits" : "";
+        return plan.start() instanceof StartCondition.Now ? "" : "waits";
     }
 
     private static List<Integer> ticks(int startX, Duration recording) {

@@ -86,6 +86,7 @@ class DemoFill {
         placesAndPlans();
         mishaps();
         firstRound();
+        secondLorry();
         pass(Duration.ofDays(14));
         secondRound();
         pass(Duration.ofDays(12));
@@ -114,7 +115,25 @@ class DemoFill {
         keep(DemoWorld.TANK, DemoWorld.temperature("TANK", Duration.ofMinutes(5), 1, 6, 30, full));
         keep(DemoWorld.COLD, DemoWorld.temperature("COLD", Duration.ofMinutes(10), 0, 8, 45, full));
         keep(DemoWorld.HALL, DemoWorld.temperature("HALL", Duration.ofMinutes(1), 8, 24, 60, full));
+        DemoPlans.all().forEach(this::keep);
         keep(DemoWorld.VAN, DemoWorld.temperature("VAN", Duration.ofSeconds(90), 0, 9, 20, full));
+    }
+
+    /** Those that start as soon as they are written, in the workshop, and are then carried out. */
+    private void secondLorry() {
+        sendRunning("PL-19004", DemoPlans.PROBES, "ostrel-v4-probes");
+        sendRunning("PL-31007", DemoPlans.WELL, "orsel-well");
+        sendRunning("PL-44120", DemoPlans.METERS, "orsel-meter");
+        sendRunning("PL-51002", DemoPlans.NOISE, "tessel-line");
+        sendRunning("PL-60003", DemoPlans.HEAT, "lirran-heat");
+        sendRunning("PL-70001", DemoPlans.FARM, "lirran-tank-feed");
+        sendRunning("PL-80006", DemoPlans.MAINS, "lirran-switch");
+    }
+
+    private void sendRunning(String serial, String plan, String spot) {
+        toDock(serial);
+        write(serial, plan, plans.settings(library.get(plan)).loggerName(), spot);
+        carry(serial, spot);
     }
 
     private void keep(String name, Plan plan) {
@@ -163,8 +182,19 @@ class DemoFill {
         collect("PL-18060");
         collections.backToWork("PL-18060", WHO);
         place("PL-18060", "lirran-cold");
+        for (String serial : List.of("PL-60003", "PL-51002")) {
+            String spot = spotOf(serial);
+            collect(serial);
+            collections.backToWork(serial, WHO);
+            carry(serial, spot);
+        }
         toDock("PL-18090");
         toDock("PL-20422");
+        // a box of new ones, ready to be written together
+        for (int i = 10; i < 18; i++) {
+            toDock("PL-185" + i);
+        }
+        toDock("PL-42005");
     }
 
     private void send(String serial, String plan, String name, String spot) {

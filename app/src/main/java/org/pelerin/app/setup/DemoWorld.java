@@ -2,7 +2,6 @@ package org.pelerin.app.setup;
 
 import java.time.Duration;
 import java.util.List;
-import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -27,7 +26,14 @@ final class DemoWorld {
             new DemoSpot("tessel-hall", "Tessel packing", "Packing hall"),
             new DemoSpot("tessel-chill", "Tessel packing", "Dispatch chill"),
             new DemoSpot("van-2", "Delivery vans", "Van 2, rear"),
-            new DemoSpot("van-5", "Delivery vans", "Van 5, rear"));
+            new DemoSpot("van-5", "Delivery vans", "Van 5, rear"),
+            new DemoSpot("lirran-switch", "Lirran dairy", "Main switchboard"),
+            new DemoSpot("lirran-heat", "Lirran dairy", "Pasteuriser"),
+            new DemoSpot("lirran-tank-feed", "Lirran dairy", "Tank farm"),
+            new DemoSpot("orsel-well", "Orsel spring", "Spring chamber"),
+            new DemoSpot("orsel-meter", "Orsel spring", "Meter pit"),
+            new DemoSpot("tessel-line", "Tessel packing", "Line 2"),
+            new DemoSpot("ostrel-v4-probes", "Ostrel cellars", "Vault 4, both ends"));
 
     static final String VAULT = "Ripening vault, 10 min";
     static final String VAULT_T1 = "Ripening vault, temperature only";
@@ -40,7 +46,7 @@ final class DemoWorld {
 
     static Plan vault() {
         return new Plan(
-                ModelCatalogue.BIRCH_TH.id(),
+                "birch-th",
                 "VAULT",
                 Duration.ofMinutes(10),
                 new StartCondition.OnButton(),
@@ -52,7 +58,7 @@ final class DemoWorld {
 
     static Plan temperature(String name, Duration interval, double low, double high, int minutes, StopCondition stop) {
         return new Plan(
-                ModelCatalogue.ALDER_T1.id(),
+                "alder-t1",
                 name,
                 interval,
                 new StartCondition.OnButton(),

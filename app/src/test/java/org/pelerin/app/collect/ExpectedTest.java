@@ -21,7 +21,7 @@ class ExpectedTest {
 
     private static MissionHeader header(StopCondition stop, LoggerEvent.Kind end, Duration after) {
         Plan plan = new Plan(
-                ModelCatalogue.ALDER_T1.id(),
+                ModelCatalogue.get("alder-t1").id(),
                 "X",
                 Duration.ofMinutes(10),
                 new StartCondition.Now(),

@@ -24,7 +24,7 @@ class ConsequencesTest {
 
     private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
         Plan plan = new Plan(
-                ModelCatalogue.ALDER_T1.id(),
+                ModelCatalogue.get("alder-t1").id(),
                 "X",
                 interval,
                 start,
@@ -34,7 +34,7 @@ class ConsequencesTest {
                         "Air",
                         new Alarm(14, Duration.ofHours(1), true),
                         new Alarm(-10.5, Duration.ofHours(1), true))));
-        return Consequences.of(plan, ModelCatalogue.ALDER_T1, battery, List.of(), NOW, PARIS, SHOW);
+        return Consequences.of(plan, ModelCatalogue.get("alder-t1"), battery, List.of(), NOW, PARIS, SHOW);
     }
 
     private static String sentence(Consequences c) {
@@ -66,7 +66,7 @@ class ConsequencesTest {
         assertThat(wraps.strip().wraps()).isTrue();
         Consequences button =
                 of(Duration.ofMinutes(1), new StartCondition.OnButton(), new StopCondition.AfterSamples(60), 1);
-        assertThat(button.fullAt()).isEqualTo("set by the button");
+        assertThat(button.fullAt()).isEqualTo("set by its start");
         assertThat(sentence(button)).endsWith("Ends after 1 h.");
     }
 

@@ -9,12 +9,21 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.core.exchange.SensorDocument;
+import org.pelerin.core.model.Input;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.StartKind;
+import org.pelerin.core.model.StopKind;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.FaultDirection;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
 
 class PlanFormTest {
 
@@ -22,9 +31,99 @@ class PlanFormTest {
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
 
     private static PlanForm birch() {
-        PlanForm form = PlanForm.blank(ModelCatalogue.BIRCH_TH);
-        form.setLoggerName("VAULT");
+        PlanForm form = PlanForm.blank(ModelCatalogue.get("birch-th"));
+        form.loggerName = "VAULT";
         return form;
+    }
+
+    private static PlanForm.Parsed parsed(PlanForm form) {
+        return form.parse(
+                PARIS,
+                NOW,
+                name -> SensorDocument.ready().stream()
+                        .filter(s -> s.name().equals(name))
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    /** Every model with every kind of setting that its form has, shown and read again. */
+    @Test
+    void whatever_a_model_can_be_told_comes_back_from_its_form() {
+        for (LoggerModel model : ModelCatalogue.all()) {
+            for (StartKind start : model.starts()) {
+                for (StopKind stop : model.stops()) {
+                    PlanForm form = PlanForm.blank(model);
+                    form.start = start.name();
+                    form.startAt = "2026-07-01T06:00";
+                    form.thresholdLow = "1";
+                    form.thresholdHigh = "2,5";
+                    form.stop = stop.name();
+                    form.stopAfter = "4 000";
+                    form.stopAt = "2026-09-01T06:00";
+                    form.scan = model.scans() ? "2 min" : "";
+                    model.options()
+                            .forEach(o -> form.options.put(
+                                    o.key(),
+                                    o.number()
+                                            ? String.valueOf((int) o.high())
+                                            : o.choices()
+                                                    .get(o.choices().size() - 1)
+                                                    .value()));
+                    ChannelForm first = form.channels.get(0);
+                    first.label = "Vault {n}";
+                    first.decimals = "2";
+                    first.displayLow = "-5";
+                    first.displayHigh = "30";
+                    first.fault = "UP";
+                    first.cutOff = "0,5";
+                    first.sensor = model.channels().get(0).choosable() ? ready(model) : "";
+                    for (int i = 0; i < model.alarmLevels(); i++) {
+                        first.levels.get(i).high = String.valueOf(14 + i);
+                        first.levels.get(i).lasting = i == 0 ? "8 h in all" : "3 samples";
+                    }
+                    PlanForm.Parsed once = parsed(form);
+                    assertThat(once.errors())
+                            .as("%s %s %s", model.name(), start, stop)
+                            .isEmpty();
+                    assertThat(once.plan().start().kind()).isEqualTo(start);
+                    assertThat(once.plan().stop().kind()).isEqualTo(stop);
+                    assertThat(once.plan().channels().get(0).label()).isEqualTo("Vault 1");
+                    PlanForm again = PlanForm.of("X", 1, once.plan(), PARIS, SensorDocument.ready()::contains);
+                    assertThat(parsed(again)).isEqualTo(once);
+                }
+            }
+        }
+    }
+
+    private static String ready(LoggerModel model) {
+        return SensorDocument.ready().stream()
+                .filter(s -> model.channels().get(0).input(s.input()).isPresent())
+                .findFirst()
+                .orElseThrow()
+                .name();
+    }
+
+    @Test
+    void a_sensor_that_the_library_no_longer_has_is_kept_as_the_plan_has_it() {
+        Sensor gone = Sensor.of("Gone", Input.CURRENT, new Scaling.TwoPoint(4, 0, 20, 7), "bar", 0, 7, 2);
+        ChannelSettings one = new ChannelSettings(
+                true, "Feed", gone, "mbar", Correction.offset(0.1), 0, FaultDirection.MISSING, null, null, List.of());
+        Plan plan = new Plan(
+                "rowan-a2",
+                "FEED",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(
+                        one,
+                        new ChannelSettings(false, "Input 2", null, null),
+                        new ChannelSettings(false, "State", null, null)));
+        assertThat(parsed(PlanForm.of("Feed", 1, plan, PARIS, SensorDocument.ready()::contains))
+                        .plan())
+                .isEqualTo(plan);
+        PlanForm unknown = PlanForm.of("Feed", 1, plan, PARIS, SensorDocument.ready()::contains);
+        unknown.channels.get(0).sensor = "Never heard of";
+        assertThat(parsed(unknown).errors()).containsOnlyKeys("channels[0].sensor");
     }
 
     @Test
@@ -42,26 +141,26 @@ class PlanFormTest {
                                 new Alarm(14.5, Duration.ofHours(1), true),
                                 new Alarm(-2, Duration.ofHours(1), true)),
                         new ChannelSettings(false, "Humidity", null, new Alarm(85, Duration.ZERO, false))));
-        PlanForm.Parsed back = PlanForm.of("Vault", 3, plan, PARIS).parse(PARIS, NOW);
+        PlanForm.Parsed back = parsed(PlanForm.of("Vault", 3, plan, PARIS, sensor -> false));
         assertThat(back.errors()).isEmpty();
         assertThat(back.plan()).isEqualTo(plan);
     }
 
     @Test
     void a_blank_form_has_the_channels_of_its_model() {
-        assertThat(birch().getChannels()).extracting(PlanForm.Channel::getLabel).containsExactly("Air", "Humidity");
+        assertThat(birch().channels).extracting(c -> c.label).containsExactly("Air", "Humidity");
         PlanForm form = birch();
-        form.setModel("alder-t1");
+        form.model = "alder-t1";
         form.fillChannels();
-        assertThat(form.getChannels()).hasSize(1);
+        assertThat(form.channels).hasSize(1);
     }
 
     @Test
     void a_decimal_comma_and_a_true_minus_are_understood() {
         PlanForm form = birch();
-        form.getChannels().get(0).setHigh("14,5");
-        form.getChannels().get(0).setLow("−2");
-        Plan plan = form.parse(PARIS, NOW).plan();
+        form.channels.get(0).levels.get(0).high = "14,5";
+        form.channels.get(0).levels.get(0).low = "−2";
+        Plan plan = parsed(form).plan();
         assertThat(plan.channels().get(0).high().limit()).isEqualTo(14.5);
         assertThat(plan.channels().get(0).low().limit()).isEqualTo(-2);
     }
@@ -69,22 +168,27 @@ class PlanFormTest {
     @Test
     void each_mistake_is_told_at_its_field() {
         PlanForm form = birch();
-        form.setInterval("often");
-        form.setStart("at");
-        form.setStartAt("tomorrow");
-        form.setStop("after");
-        form.setStopAfter("0");
-        form.getChannels().get(0).setHigh("1e999");
-        form.getChannels().get(1).setDelay("an hour");
-        assertThat(form.parse(PARIS, NOW).errors())
-                .containsOnlyKeys("interval", "startAt", "stopAfter", "channels[0].high", "channels[1].delay");
+        form.interval = "often";
+        form.start = "AT";
+        form.startAt = "tomorrow";
+        form.stop = "AFTER_SAMPLES";
+        form.stopAfter = "0";
+        form.channels.get(0).levels.get(0).high = "1e999";
+        form.channels.get(1).levels.get(0).lasting = "an hour";
+        assertThat(parsed(form).errors())
+                .containsOnlyKeys(
+                        "interval",
+                        "startAt",
+                        "stopAfter",
+                        "channels[0].levels[0].high",
+                        "channels[1].levels[0].lasting");
     }
 
     @Test
     void nothing_is_no_interval() {
         PlanForm form = birch();
-        form.setInterval("0 min");
-        assertThat(form.parse(PARIS, NOW).errors()).containsKey("interval");
+        form.interval = "0 min";
+        assertThat(parsed(form).errors()).containsKey("interval");
     }
 
     @ParameterizedTest
@@ -97,8 +201,8 @@ class PlanFormTest {
     })
     void a_start_is_typed_in_local_time(String typed, Instant instant) {
         PlanForm form = birch();
-        form.setStart("at");
-        form.setStartAt(typed);
-        assertThat(form.parse(PARIS, NOW).plan().start()).isEqualTo(new StartCondition.At(instant));
+        form.start = "AT";
+        form.startAt = typed;
+        assertThat(parsed(form).plan().start()).isEqualTo(new StartCondition.At(instant));
     }
 }

@@ -2,6 +2,7 @@ package org.pelerin.core.judge;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import org.threeten.extra.Interval;
 
 /**
@@ -20,6 +21,7 @@ import org.threeten.extra.Interval;
  * @param area beyond the limit, in unit · hours
  * @param openAtStart it holds the first value judged
  * @param openAtEnd it holds the last value judged
+ * @param pieces the runs that an allowance adds; the span alone otherwise
  */
 public record Excursion(
         String rule,
@@ -34,9 +36,15 @@ public record Excursion(
         double mean,
         double area,
         boolean openAtStart,
-        boolean openAtEnd) {
+        boolean openAtEnd,
+        List<Interval> pieces) {
 
+    public Excursion {
+        pieces = List.copyOf(pieces);
+    }
+
+    /** Time out of bounds: the sum of the pieces. */
     public Duration duration() {
-        return span.toDuration();
+        return pieces.stream().map(Interval::toDuration).reduce(Duration.ZERO, Duration::plus);
     }
 }

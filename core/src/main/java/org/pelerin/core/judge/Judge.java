@@ -79,8 +79,14 @@ public final class Judge {
                 last = b.firstIndex() + lastValid(b.values());
             }
         }
-        for (Direction direction : Direction.values()) {
-            RunFinder.find(rule, direction, series, first, last, into::add);
+        List<Excursion> runs = new ArrayList<>();
+        for (Direction direction : Direction.SIDES) {
+            RunFinder.find(rule, direction, series, first, last, runs::add);
+        }
+        if (rule.lasting() instanceof Lasting.Allowance a) {
+            AllowanceSum.of(rule, a, series.unit(), runs).ifPresent(into::add);
+        } else {
+            into.addAll(runs);
         }
         return true;
     }

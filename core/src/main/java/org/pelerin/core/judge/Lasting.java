@@ -26,10 +26,23 @@ public sealed interface Lasting {
         }
     }
 
+    /** All runs together are one excursion if they sum to strictly more; alarm where the running sum passes it. */
+    record Allowance(Duration sum) implements Lasting {
+        public Allowance {
+            if (sum.isNegative()) {
+                throw new IllegalArgumentException("An allowance cannot be negative: " + sum);
+            }
+        }
+    }
+
     Lasting ANY = new Any();
 
     static Lasting delay(Duration delay) {
         return new Delay(delay);
+    }
+
+    static Lasting allowance(Duration sum) {
+        return new Allowance(sum);
     }
 
     static Lasting samples(int count) {

@@ -39,6 +39,13 @@ public record Rule(
         return new Rule(id, channel, bound, lasting, clearance, other, severity);
     }
 
+    /** The limit that an excursion's peak lies beyond. */
+    public double limitOf(Excursion e) {
+        boolean above =
+                e.direction() == Direction.ABOVE || e.direction() == Direction.OUTSIDE && e.peak() > bound.high();
+        return limit(above ? Direction.ABOVE : Direction.BELOW);
+    }
+
     /** The limit on a side; infinite where the bound has none. */
     public double limit(Direction direction) {
         return direction == Direction.ABOVE ? bound.high() : bound.low();

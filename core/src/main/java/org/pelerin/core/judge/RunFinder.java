@@ -147,11 +147,12 @@ final class RunFinder {
         long start = axis.millisAt(startIndex);
         long millis = axis.millisAt(end) - start;
         if (lastsLongEnough(start, millis)) {
+            Interval span = Interval.of(Instant.ofEpochMilli(start), Instant.ofEpochMilli(start + millis));
             found.accept(new Excursion(
                     rule.id(),
                     channel,
                     direction,
-                    Interval.of(Instant.ofEpochMilli(start), Instant.ofEpochMilli(start + millis)),
+                    span,
                     Duration.ofMillis(unobserved),
                     samples,
                     Instant.ofEpochMilli(alarmMillis),
@@ -160,7 +161,8 @@ final class RunFinder {
                     mean.value(),
                     area,
                     startIndex == firstValid,
-                    end - 1 == lastValid));
+                    end - 1 == lastValid,
+                    List.of(span)));
         }
         startIndex = -1;
     }

@@ -1,28 +1,47 @@
 package org.pelerin.core.model;
 
-import org.pelerin.core.series.Resolution;
+import java.util.List;
+import java.util.Optional;
 
 /**
- * What one input of a logger model can do.
+ * What one channel of a logger model can record.
  *
  * @param quantity what it measures, in plain words
- * @param unit symbol
- * @param sensor the sensing element, in plain words
- * @param low lower end of the range, in the unit
- * @param high upper end of the range
- * @param resolution step of the stored counts
+ * @param label the name it has until somebody gives it a better one
+ * @param sensor the sensing element, or what can be connected, in plain words
+ * @param inputs what it can take in; the first is what it does unless a sensor is chosen
+ * @param terminals where wires go, in order; empty where nothing is wired
+ * @param added whether the logger records it by itself along with the others
  * @param chargePerSample in µAh, what one sample costs the battery
  */
 public record ChannelModel(
         String quantity,
-        String unit,
+        String label,
         String sensor,
-        double low,
-        double high,
-        Resolution resolution,
+        List<InputModel> inputs,
+        List<String> terminals,
+        boolean added,
         double chargePerSample) {
 
-    public boolean inRange(double v) {
-        return v >= low && v <= high;
+    public ChannelModel {
+        if (inputs.isEmpty()) {
+            throw new IllegalArgumentException("“" + label + "” takes nothing in");
+        }
+        inputs = List.copyOf(inputs);
+        terminals = List.copyOf(terminals);
+    }
+
+    /** What it takes in unless a sensor is chosen. */
+    public InputModel own() {
+        return inputs.get(0);
+    }
+
+    public Optional<InputModel> input(Input kind) {
+        return inputs.stream().filter(i -> i.kind() == kind).findFirst();
+    }
+
+    /** Whether a sensor can be chosen for it. */
+    public boolean choosable() {
+        return own().kind().wired();
     }
 }

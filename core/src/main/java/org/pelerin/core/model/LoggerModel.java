@@ -1,54 +1,82 @@
 package org.pelerin.core.model;
 
-import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
- * A type of logger: its limits and the figures its forecasts need.
+ * A type of logger: its limits and the figures its forecasts need. All models are entries of one catalogue, see {@link
+ * ModelCatalogue}.
  *
  * @param id stable short key, as {@code alder-t1}; loggers send it when they identify themselves
  * @param name as people say it
- * @param channels its inputs, in order
- * @param shortestInterval inclusive
- * @param longestInterval inclusive
- * @param intervalStep every interval is a multiple of this
- * @param memoryValues values (samples × channels) that fit
+ * @param about one sentence on what it is for
+ * @param channels its channels, in order
+ * @param interval at which it can record
+ * @param memory for its records
  * @param nameLength longest name it can hold, in characters
- * @param canWrap whether it can overwrite the oldest records
+ * @param starts ways to begin
+ * @param stops ways to end
  * @param alarmLevels alarm levels per channel and side
- * @param capacity battery, in mAh
- * @param sleepCurrent in mA, between samples
- * @param displayCurrent in mA, mean share of display, lamp and sounder
- * @param oldestFirmware the first firmware this application can program
+ * @param scans whether it can scan faster than it records, keeping mean, least and greatest
+ * @param power what it lives on
+ * @param options settings of the whole logger
+ * @param firmware what its versions can do
+ * @param ratedDepth how deep it may hang, in m of water; 0 for a logger that stays dry
  */
 public record LoggerModel(
         String id,
         String name,
+        String about,
         List<ChannelModel> channels,
-        Duration shortestInterval,
-        Duration longestInterval,
-        Duration intervalStep,
-        long memoryValues,
+        Intervals interval,
+        Memory memory,
         int nameLength,
-        boolean canWrap,
+        Set<StartKind> starts,
+        Set<StopKind> stops,
         int alarmLevels,
-        double capacity,
-        double sleepCurrent,
-        double displayCurrent,
-        Firmware oldestFirmware) {
+        boolean scans,
+        Power power,
+        List<OptionModel> options,
+        FirmwareModel firmware,
+        double ratedDepth) {
 
     public LoggerModel {
         channels = List.copyOf(channels);
+        starts = Set.copyOf(starts);
+        stops = Set.copyOf(stops);
+        options = List.copyOf(options);
     }
 
-    public boolean intervalPossible(Duration interval) {
-        return interval.compareTo(shortestInterval) >= 0
-                && interval.compareTo(longestInterval) <= 0
-                && interval.toMillis() % intervalStep.toMillis() == 0;
+    /** Records that fit when each has so many values; 0 for none. */
+    public long recordsThatFit(int valuesPerRecord) {
+        return memory.records(valuesPerRecord);
     }
 
-    /** Records that fit when {@code channels} inputs are recorded; 0 for none. */
-    public long recordsThatFit(int channels) {
-        return channels == 0 ? 0 : memoryValues / channels;
+    public boolean canWrap() {
+        return stops.contains(StopKind.WRAP);
+    }
+
+    public Optional<OptionModel> option(String key) {
+        return options.stream().filter(o -> o.key().equals(key)).findFirst();
+    }
+
+    /** Whether its counts are stored in 32 bits. */
+    public boolean wideCounts() {
+        return channels.stream().flatMap(c -> c.inputs().stream()).anyMatch(InputModel::wide);
+    }
+
+    /** The channel that reads the temperature of the terminals, where there is one. */
+    public OptionalInt referenceChannel() {
+        return IntStream.range(0, channels.size())
+                .filter(i -> channels.get(i).own().kind() == Input.REFERENCE)
+                .findFirst();
+    }
+
+    /** Whether sensors are wired to it. */
+    public boolean wired() {
+        return channels.stream().anyMatch(ChannelModel::choosable);
     }
 }

@@ -2,16 +2,20 @@ package org.pelerin.core.plan;
 
 import java.time.Duration;
 import java.time.Instant;
-import org.pelerin.core.model.ChannelModel;
+import java.util.HashSet;
+import java.util.Set;
 import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.OptionModel;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.Supply;
 
 /**
  * What a plan will come to.
  *
  * @param samplesPerDay records a day
  * @param recordsThatFit records that memory holds
- * @param startsAt when the first record is expected; null if that waits for a button
- * @param recordsFor how long it records until memory is full or the count is reached; with wrap, the stretch that is kept
+ * @param startsAt when the first record is expected; null if that waits for a button or a value
+ * @param recordsFor how long it records until memory is full or it ends; with wrap, the stretch that is kept
  * @param endsAt end of what the last record stands for; null with wrap or without a start
  * @param batteryLeft how long the battery lasts from {@code startsAt} (or from now)
  */
@@ -25,6 +29,7 @@ public record Forecast(
 
     private static final double HOURS_A_YEAR = 8766;
     private static final double SELF_DISCHARGE_A_YEAR = 0.02;
+    private static final double MILLIS_AN_HOUR = 3_600_000;
     private static final Duration FOREVER = Duration.ofDays(36_525);
 
     /**
@@ -32,33 +37,68 @@ public record Forecast(
      * @param surroundings expected temperature, °C
      */
     public static Forecast of(LoggerModel model, Plan plan, double batteryState, double surroundings, Instant now) {
-        long records = plan.stop() instanceof StopCondition.Wrap ? plan.capacity(model) : plan.lastRecord(model);
-        Duration recordsFor = plan.interval().multipliedBy(records);
+        boolean wraps = plan.stop() instanceof StopCondition.Wrap;
         Instant startsAt = startsAt(plan.start(), now);
-        boolean ends = startsAt != null && !(plan.stop() instanceof StopCondition.Wrap);
+        long records = wraps ? plan.capacity(model) : plan.lastRecord(model, startsAt);
+        Duration recordsFor = plan.interval().multipliedBy(records);
         return new Forecast(
                 86_400_000.0 / plan.interval().toMillis(),
                 plan.capacity(model),
                 startsAt,
                 recordsFor,
-                ends ? startsAt.plus(recordsFor) : null,
+                startsAt != null && !wraps ? startsAt.plus(recordsFor) : null,
                 batteryLeft(model, plan, batteryState, surroundings));
     }
 
-    /** Mean load in mA: sleep, samples, display and 2 % a year of self-discharge. */
+    /** Mean load in mA while it records: what it always draws and its samples. */
     public static double load(LoggerModel model, Plan plan) {
-        double perHour = 3_600_000.0 / plan.interval().toMillis();
-        double charge = 0;
-        for (int i : plan.enabled()) {
-            ChannelModel channel = model.channels().get(i);
-            charge += channel.chargePerSample();
-        }
-        return idleLoad(model) + perHour * charge / 1000;
+        double every = (plan.scan() == null ? plan.interval() : plan.scan()).toMillis();
+        return standingLoad(model, plan) + MILLIS_AN_HOUR / every * chargePerScan(model, plan);
     }
 
-    /** Load in mA of a logger that does not record. */
+    /** What it draws in mA between samples: sleep, options, continuous supplies and 2 % a year of self-discharge. */
+    public static double standingLoad(LoggerModel model, Plan plan) {
+        if (outsidePower(model, plan)) {
+            return selfDischarge(model);
+        }
+        double options = 0;
+        for (OptionModel option : model.options()) {
+            options += option.choice(plan.option(option))
+                    .map(OptionModel.Choice::load)
+                    .orElse(0.0);
+        }
+        double supplies = supplies(plan).stream()
+                .filter(Supply::continuous)
+                .mapToDouble(Supply::milliamps)
+                .sum();
+        return model.power().sleep() + options + supplies + selfDischarge(model);
+    }
+
+    /** What one scan of all recorded channels costs, in mAh: the channels, and the supplies that are switched on for it. */
+    public static double chargePerScan(LoggerModel model, Plan plan) {
+        if (outsidePower(model, plan)) {
+            return 0;
+        }
+        double perSample = 0;
+        for (OptionModel option : model.options()) {
+            perSample += option.choice(plan.option(option))
+                    .map(OptionModel.Choice::chargePerSample)
+                    .orElse(0.0);
+        }
+        double microampHours = 0;
+        for (int i : plan.enabled()) {
+            microampHours += model.channels().get(i).chargePerSample() + perSample;
+        }
+        double supplies = supplies(plan).stream()
+                .filter(s -> !s.continuous())
+                .mapToDouble(s -> s.milliamps() * s.warmUp().toMillis() / MILLIS_AN_HOUR)
+                .sum();
+        return microampHours / 1000 + supplies;
+    }
+
+    /** Load in mA of a logger without a plan. */
     public static double idleLoad(LoggerModel model) {
-        return model.sleepCurrent() + model.displayCurrent() + model.capacity() * SELF_DISCHARGE_A_YEAR / HOURS_A_YEAR;
+        return model.power().sleep() + selfDischarge(model);
     }
 
     /** Share of the capacity that cold leaves usable: 1 % less a kelvin below 10 °C, at least half. */
@@ -66,8 +106,30 @@ public record Forecast(
         return Math.max(0.5, Math.min(1, 1 - 0.01 * (10 - celsius)));
     }
 
+    static Set<Supply> supplies(Plan plan) {
+        Set<Supply> out = new HashSet<>();
+        for (int i : plan.enabled()) {
+            Sensor sensor = plan.channels().get(i).sensor();
+            if (sensor != null && sensor.supply() != null) {
+                out.add(sensor.supply());
+            }
+        }
+        return out;
+    }
+
+    private static boolean outsidePower(LoggerModel model, Plan plan) {
+        return model.options().stream()
+                .anyMatch(o -> o.choice(plan.option(o))
+                        .map(OptionModel.Choice::outside)
+                        .orElse(false));
+    }
+
+    private static double selfDischarge(LoggerModel model) {
+        return model.power().capacity() * SELF_DISCHARGE_A_YEAR / HOURS_A_YEAR;
+    }
+
     static Duration batteryLeft(LoggerModel model, Plan plan, double batteryState, double celsius) {
-        double hours = model.capacity() * batteryState * temperatureFactor(celsius) / load(model, plan);
+        double hours = model.power().capacity() * batteryState * temperatureFactor(celsius) / load(model, plan);
         Duration left = Duration.ofSeconds((long) (Math.min(hours, 1e9) * 3600));
         return left.compareTo(FOREVER) > 0 ? FOREVER : left;
     }
@@ -78,6 +140,9 @@ public record Forecast(
         }
         if (start instanceof StartCondition.After after) {
             return now.plus(after.delay());
+        }
+        if (start instanceof StartCondition.OnInterval interval) {
+            return interval.next(now);
         }
         return start instanceof StartCondition.Now ? now : null;
     }

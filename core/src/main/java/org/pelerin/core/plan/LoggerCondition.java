@@ -1,7 +1,9 @@
 package org.pelerin.core.plan;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.pelerin.core.model.Firmware;
 
 /**
@@ -13,6 +15,7 @@ import org.pelerin.core.model.Firmware;
  * @param uncollected records in memory that nobody has collected
  * @param clockOffset its clock minus the reference
  * @param live last reading a channel, NaN where it reads open
+ * @param calibrationDue when the calibration of a channel lapses, by index; channels that were never calibrated are not there
  */
 public record LoggerCondition(
         Firmware firmware,
@@ -20,4 +23,16 @@ public record LoggerCondition(
         boolean running,
         long uncollected,
         Duration clockOffset,
-        List<Double> live) {}
+        List<Double> live,
+        Map<Integer, Instant> calibrationDue) {
+
+    public LoggerCondition(
+            Firmware firmware,
+            double battery,
+            boolean running,
+            long uncollected,
+            Duration clockOffset,
+            List<Double> live) {
+        this(firmware, battery, running, uncollected, clockOffset, live, Map.of());
+    }
+}

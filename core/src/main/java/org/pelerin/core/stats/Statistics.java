@@ -2,6 +2,7 @@ package org.pelerin.core.stats;
 
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.Optional;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
@@ -15,7 +16,7 @@ import org.pelerin.core.series.TimeAxis;
  * @param max largest value and {@code maxAt} its instant, the first if several
  * @param mean weighted by the time each sample stands for; in dB as energy
  * @param sd sample standard deviation (n − 1), each sample counting once
- * @param mkt mean kinetic temperature in °C, for channels in °C only
+ * @param mkt mean kinetic temperature in the channel's own unit, for °C, °F and K only
  * @param p05 percentile, as p50 and p95: type 7, each sample counting once
  * @param within hours in which the value was inside the limits, {@code above} and {@code below} likewise; NaN without
  *     limits
@@ -54,7 +55,7 @@ public record Statistics(
     public static Statistics of(Series series, long from, long to, Band band) {
         double[] values = series.values(from, to);
         TimeAxis axis = series.axis();
-        boolean celsius = series.unit().equals("°C");
+        Optional<TemperatureScale> scale = TemperatureScale.of(series.unit());
         Mean mean = Mean.forUnit(series.unit());
         MeanKineticTemperature mkt = new MeanKineticTemperature();
         double min = Double.NaN;
@@ -92,8 +93,8 @@ public record Statistics(
             plainMean += away / count;
             squares += away * (v - plainMean);
             mean.add(v, hours);
-            if (celsius) {
-                mkt.addCelsius(v, hours);
+            if (scale.isPresent()) {
+                mkt.addCelsius(scale.get().toCelsius(v), hours);
             }
             if (band != null) {
                 if (v > band.high()) above += hours;
@@ -115,7 +116,7 @@ public record Statistics(
                 instant(axis, from, maxAt),
                 mean.value(),
                 count > 1 ? Math.sqrt(squares / (count - 1)) : Double.NaN,
-                mkt.celsius(),
+                scale.map(t -> t.fromCelsius(mkt.celsius())).orElse(Double.NaN),
                 Percentiles.of(sorted, 0.05),
                 Percentiles.of(sorted, 0.50),
                 Percentiles.of(sorted, 0.95),

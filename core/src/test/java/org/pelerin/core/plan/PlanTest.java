@@ -33,13 +33,13 @@ class PlanTest {
     }
 
     private static List<Conflict> preflight(Plan plan, LoggerCondition logger) {
-        return Preflight.of(ModelCatalogue.ALDER_T1, plan, logger, NOW, null);
+        return Preflight.of(ModelCatalogue.get("alder-t1"), plan, logger, NOW, null);
     }
 
     @Test
     void memory_is_full_after_as_many_intervals_as_records_fit() {
         Plan plan = alder(Duration.ofMinutes(10), new StartCondition.At(NOW), new StopCondition.MemoryFull());
-        Forecast f = Forecast.of(ModelCatalogue.ALDER_T1, plan, 1, 20, NOW);
+        Forecast f = Forecast.of(ModelCatalogue.get("alder-t1"), plan, 1, 20, NOW);
         assertThat(f.samplesPerDay()).isEqualTo(144);
         assertThat(f.recordsThatFit()).isEqualTo(32_000);
         assertThat(f.endsAt()).isEqualTo(NOW.plus(Duration.ofMinutes(320_000)));
@@ -56,9 +56,9 @@ class PlanTest {
                 List.of(
                         new ChannelSettings(true, "Air", null, null),
                         new ChannelSettings(true, "Humidity", null, null)));
-        assertThat(plan.capacity(ModelCatalogue.BIRCH_TH)).isEqualTo(64_000);
-        assertThat(plan.lastRecord(ModelCatalogue.BIRCH_TH)).isEqualTo(64_000);
-        assertThat(Forecast.of(ModelCatalogue.BIRCH_TH, plan, 1, 20, NOW).recordsFor())
+        assertThat(plan.capacity(ModelCatalogue.get("birch-th"))).isEqualTo(64_000);
+        assertThat(plan.lastRecord(ModelCatalogue.get("birch-th"), null)).isEqualTo(64_000);
+        assertThat(Forecast.of(ModelCatalogue.get("birch-th"), plan, 1, 20, NOW).recordsFor())
                 .isEqualTo(Duration.ofMinutes(64_000));
     }
 
@@ -66,9 +66,10 @@ class PlanTest {
     void the_load_is_sleep_samples_and_self_discharge() {
         // by hand, in mA: 0.004 + 6 samples/h · 0.35 µAh / 1000 + 560 mAh · 2 % / 8766 h
         double load = 0.004 + 6 * 0.35 / 1000 + 560 * 0.02 / 8766;
-        assertThat(Forecast.load(ModelCatalogue.ALDER_T1, GOOD)).isCloseTo(load, within(1e-12));
+        assertThat(Forecast.load(ModelCatalogue.get("alder-t1"), GOOD)).isCloseTo(load, within(1e-12));
         // at 0 °C a tenth of the charge is not to be had
-        Duration left = Forecast.of(ModelCatalogue.ALDER_T1, GOOD, 0.5, 0, NOW).batteryLeft();
+        Duration left =
+                Forecast.of(ModelCatalogue.get("alder-t1"), GOOD, 0.5, 0, NOW).batteryLeft();
         assertThat(left.toSeconds() / 3600.0).isCloseTo(560 * 0.5 * 0.9 / load, within(0.001));
     }
 
@@ -123,7 +124,7 @@ class PlanTest {
                 GOOD.stop(),
                 List.of(new ChannelSettings(true, "Air", COLD, WARM)));
         assertThat(preflight(reversed, healthy()))
-                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].low"));
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].levels[0].low"));
         Plan far = new Plan(
                 "alder-t1",
                 "X",
@@ -132,7 +133,7 @@ class PlanTest {
                 GOOD.stop(),
                 List.of(new ChannelSettings(true, "", new Alarm(85.1, Duration.ZERO, false), null)));
         assertThat(preflight(far, healthy()))
-                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].high"))
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].levels[0].high"))
                 .anyMatch(c -> c.blocking() && c.field().equals("channels[0].label"))
                 .anyMatch(c -> !c.blocking() && c.message().contains("at once"));
     }
@@ -149,7 +150,7 @@ class PlanTest {
     @Test
     void a_plan_too_short_for_the_next_visit_warns() {
         Plan plan = alder(Duration.ofSeconds(2), new StartCondition.After(Duration.ofHours(1)), GOOD.stop());
-        assertThat(Preflight.of(ModelCatalogue.ALDER_T1, plan, healthy(), NOW, NOW.plus(Duration.ofDays(7))))
+        assertThat(Preflight.of(ModelCatalogue.get("alder-t1"), plan, healthy(), NOW, NOW.plus(Duration.ofDays(7))))
                 .anyMatch(c -> c.message().contains("before the planned collection"));
     }
 
@@ -164,7 +165,7 @@ class PlanTest {
                 List.of(new ChannelSettings(true, "Air", new Alarm(14.5, Duration.ofHours(1), true), COLD)));
         assertThat(PlanDifference.between(GOOD, other))
                 .extracting(PlanDifference::field)
-                .containsExactly("name", "start", "channel 1 upper alarm");
+                .containsExactly("name", "start", "channel 1, upper alarm");
         assertThat(PlanDifference.between(GOOD, GOOD)).isEmpty();
     }
 

@@ -14,7 +14,7 @@ public record LiveReading(Instant clock, List<Integer> counts) {
 
     public byte[] encode() {
         Payload out = new Payload().i64(clock.toEpochMilli()).u8(counts.size());
-        counts.forEach(out::u16);
+        counts.forEach(out::u32);
         return out.bytes();
     }
 
@@ -23,7 +23,7 @@ public record LiveReading(Instant clock, List<Integer> counts) {
         Instant clock = Instant.ofEpochMilli(in.i64());
         List<Integer> counts = new ArrayList<>();
         for (int n = in.u8(); n > 0; n--) {
-            counts.add(in.i16());
+            counts.add(in.i32());
         }
         in.end();
         return new LiveReading(clock, counts);

@@ -6,8 +6,12 @@ import java.time.Instant;
  * Something that happened on a logger during a mission.
  *
  * @param at on the logger's clock
+ * @param channel index of the channel it is about, {@link #NO_CHANNEL} for none
+ * @param level of an alarm, from 1; 0 for other events
  */
-public record LoggerEvent(Kind kind, Instant at) {
+public record LoggerEvent(Kind kind, Instant at, int channel, int level) {
+
+    public static final int NO_CHANNEL = 255;
 
     public enum Kind {
         STARTED,
@@ -18,6 +22,20 @@ public record LoggerEvent(Kind kind, Instant at) {
         STOPPED_BY_LINK,
         STOPPED_MEMORY_FULL,
         STOPPED_COUNT,
-        STOPPED_BATTERY
+        STOPPED_BATTERY,
+        STOPPED_TIME;
+
+        public boolean stop() {
+            return name().startsWith("STOPPED");
+        }
+
+        public boolean alarm() {
+            return this == ALARM_HIGH || this == ALARM_LOW;
+        }
+    }
+
+    /** An event of the whole logger. */
+    public LoggerEvent(Kind kind, Instant at) {
+        this(kind, at, NO_CHANNEL, 0);
     }
 }

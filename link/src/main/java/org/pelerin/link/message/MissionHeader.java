@@ -16,7 +16,7 @@ import org.pelerin.core.plan.Plan;
 public record MissionHeader(
         String serial, int number, Plan plan, Instant writtenAt, Instant firstSampleAt, List<LoggerEvent> events) {
 
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
     private static final long NEVER = Long.MIN_VALUE;
 
     public byte[] encode() {
@@ -27,7 +27,8 @@ public record MissionHeader(
                 .i64(writtenAt.toEpochMilli())
                 .i64(firstSampleAt == null ? NEVER : firstSampleAt.toEpochMilli())
                 .u16(events.size());
-        events.forEach(e -> out.u8(e.kind().ordinal()).i64(e.at().toEpochMilli()));
+        events.forEach(
+                e -> out.u8(e.kind().ordinal()).u8(e.channel()).u8(e.level()).i64(e.at().toEpochMilli()));
         return out.u32(crc(out.bytes())).bytes();
     }
 
@@ -42,7 +43,7 @@ public record MissionHeader(
         }
         PayloadReader in = new PayloadReader(body);
         int version = in.u8();
-        if (version != VERSION) {
+        if (version < 1 || version > VERSION) {
             throw new MalformedMessageException("mission headers of version " + version + " are not known");
         }
         String serial = in.text();
@@ -52,11 +53,11 @@ public record MissionHeader(
         long first = in.i64();
         List<LoggerEvent> events = new ArrayList<>();
         for (int n = in.u16(); n > 0; n--) {
-            int kind = in.u8();
-            if (kind >= LoggerEvent.Kind.values().length) {
-                throw new MalformedMessageException("event " + kind + " is not known");
-            }
-            events.add(new LoggerEvent(LoggerEvent.Kind.values()[kind], Instant.ofEpochMilli(in.i64())));
+            LoggerEvent.Kind kind = in.one(LoggerEvent.Kind.values(), "event");
+            // headers of version 1 do not say which channel an alarm is about
+            int channel = version == 1 ? LoggerEvent.NO_CHANNEL : in.u8();
+            int level = version == 1 ? 0 : in.u8();
+            events.add(new LoggerEvent(kind, Instant.ofEpochMilli(in.i64()), channel, level));
         }
         in.end();
         return new MissionHeader(
@@ -70,9 +71,7 @@ public record MissionHeader(
 
     /** How it ended on its own or by hand; empty while it runs. */
     public Optional<LoggerEvent> stop() {
-        return events.stream()
-                .filter(e -> e.kind().name().startsWith("STOPPED"))
-                .reduce((a, b) -> b);
+        return events.stream().filter(e -> e.kind().stop()).reduce((a, b) -> b);
     }
 
     private static long crc(byte[] bytes) {

@@ -5,23 +5,25 @@ import java.util.zip.CRC32;
 
 /**
  * One page of a logger's memory, {@value #SIZE} bytes, big-endian: {@code 'P' 'G'}, mission (16 bits), page (32), first
- * record (32), records (16), values a record (8), 0 (8), the counts as signed 16-bit numbers record by record, zeros, and
- * a CRC-32 (ISO 3309) of all before it.
+ * record (32), records (16), values a record (8), width (8: 0 for counts of 16 bits, 1 for 32), the signed counts record by
+ * record, zeros, and a CRC-32 (ISO 3309) of all before it.
  *
+ * @param wide whether counts take 32 bits
  * @param counts {@code records × valuesPerRecord}, {@link #FAULT} where the sensor was open
  */
-public record MissionPage(int mission, long page, long firstRecord, int valuesPerRecord, short[] counts) {
+public record MissionPage(int mission, long page, long firstRecord, int valuesPerRecord, boolean wide, int[] counts) {
 
     public static final int SIZE = 512;
-    /** The count that stands for a sensor fault. */
-    public static final short FAULT = Short.MIN_VALUE;
+    /** The count that stands for a sensor fault; stored as the least number of the width. */
+    public static final int FAULT = Integer.MIN_VALUE;
 
     private static final int HEADER = 16;
     private static final int PAYLOAD = SIZE - HEADER - 4;
     private static final short MAGIC = (short) ('P' << 8 | 'G');
 
-    public static int recordsPerPage(int valuesPerRecord) {
-        return PAYLOAD / 2 / valuesPerRecord;
+    /** 0 for records too wide for a page. */
+    public static int recordsPerPage(int valuesPerRecord, boolean wide) {
+        return PAYLOAD / (wide ? 4 : 2) / valuesPerRecord;
     }
 
     public int records() {
@@ -36,9 +38,13 @@ public record MissionPage(int mission, long page, long firstRecord, int valuesPe
                 .putInt((int) firstRecord)
                 .putShort((short) records())
                 .put((byte) valuesPerRecord)
-                .put((byte) 0);
-        for (short count : counts) {
-            out.putShort(count);
+                .put((byte) (wide ? 1 : 0));
+        for (int count : counts) {
+            if (wide) {
+                out.putInt(count);
+            } else {
+                out.putShort(count == FAULT ? Short.MIN_VALUE : (short) count);
+            }
         }
         out.putInt(SIZE - 4, crc(out.array()));
         return out.array();
@@ -61,15 +67,19 @@ public record MissionPage(int mission, long page, long firstRecord, int valuesPe
         long firstRecord = in.getInt() & 0xffff_ffffL;
         int records = in.getShort() & 0xffff;
         int values = in.get() & 0xff;
-        in.get();
-        if (magic != MAGIC || values == 0 || records > recordsPerPage(values)) {
+        int width = in.get() & 0xff;
+        if (magic != MAGIC || values == 0 || width > 1 || records > recordsPerPage(values, width == 1)) {
             throw new MalformedMessageException("a page does not make sense");
         }
-        short[] counts = new short[records * values];
+        int[] counts = new int[records * values];
         for (int i = 0; i < counts.length; i++) {
-            counts[i] = in.getShort();
+            counts[i] = width == 1 ? in.getInt() : narrow(in.getShort());
         }
-        return new MissionPage(mission, page, firstRecord, values, counts);
+        return new MissionPage(mission, page, firstRecord, values, width == 1, counts);
+    }
+
+    private static int narrow(short count) {
+        return count == Short.MIN_VALUE ? FAULT : count;
     }
 
     private static int crc(byte[] bytes) {

@@ -54,6 +54,15 @@ public final class Payload {
         return u8(utf8.length).raw(utf8);
     }
 
+    /** @throws IllegalArgumentException beyond 65 535 bytes */
+    public Payload longText(String s) {
+        byte[] utf8 = s.getBytes(StandardCharsets.UTF_8);
+        if (utf8.length > 0xffff) {
+            throw new IllegalArgumentException("Text of " + utf8.length + " bytes is too long to send");
+        }
+        return u16(utf8.length).raw(utf8);
+    }
+
     public Payload raw(byte[] b) {
         return put(o -> o.write(b));
     }

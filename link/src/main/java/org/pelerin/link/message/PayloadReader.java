@@ -25,6 +25,10 @@ public final class PayloadReader {
         return need(2).getShort();
     }
 
+    public int i32() {
+        return need(4).getInt();
+    }
+
     public long u32() {
         return need(4).getInt() & 0xffff_ffffL;
     }
@@ -38,7 +42,23 @@ public final class PayloadReader {
     }
 
     public String text() {
-        byte[] utf8 = raw(u8());
+        return utf8(raw(u8()));
+    }
+
+    public String longText() {
+        return utf8(raw(u16()));
+    }
+
+    /** One of several, by its number. */
+    public <T> T one(T[] of, String what) {
+        int number = u8();
+        if (number >= of.length) {
+            throw new MalformedMessageException(what + " " + number + " is not known");
+        }
+        return of[number];
+    }
+
+    private static String utf8(byte[] utf8) {
         try {
             return StandardCharsets.UTF_8
                     .newDecoder()

@@ -40,6 +40,11 @@ final class TcpLoggerLink implements LoggerLink {
     }
 
     @Override
+    public LiveReading live(Plan as) {
+        return connection.request(MessageType.LIVE, PlanCodec.encode(as), LiveReading::decode);
+    }
+
+    @Override
     public Instant clock() {
         return connection.request(
                 MessageType.CLOCK_GET, NOTHING, answer -> Instant.ofEpochMilli(new PayloadReader(answer).i64()));

@@ -21,7 +21,7 @@ import org.pelerin.link.message.MissionPage;
 class CaptureDecoderTest {
 
     private static final Instant FIRST = Instant.parse("2026-03-03T22:00:00Z");
-    private static final int PER_PAGE = MissionPage.recordsPerPage(2);
+    private static final int PER_PAGE = MissionPage.recordsPerPage(2, false);
 
     private static byte[] header() {
         Plan plan = new Plan(
@@ -38,13 +38,13 @@ class CaptureDecoderTest {
 
     /** Record r holds the counts r and 2r. */
     private static byte[] page(int mission, long page, int records) {
-        short[] counts = new short[records * 2];
+        int[] counts = new int[records * 2];
         for (int i = 0; i < records; i++) {
             long r = page * PER_PAGE + i;
-            counts[2 * i] = (short) r;
-            counts[2 * i + 1] = (short) (2 * r);
+            counts[2 * i] = (int) r;
+            counts[2 * i + 1] = (int) (2 * r);
         }
-        return new MissionPage(mission, page, page * PER_PAGE, 2, counts).encode();
+        return new MissionPage(mission, page, page * PER_PAGE, 2, false, counts).encode();
     }
 
     private static List<Series> decode(long firstRecord, byte[]... pages) {

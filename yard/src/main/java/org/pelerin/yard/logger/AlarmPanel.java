@@ -1,20 +1,17 @@
 package org.pelerin.yard.logger;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.core.plan.ChannelSettings;
+import java.util.function.Consumer;
+import org.pelerin.core.plan.AlarmLevel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.LoggerEvent;
 
 /** The alarms of a plan as the logger watches them. */
 final class AlarmPanel {
 
-    /** Told when an alarm is raised. */
-    interface Bell {
-        void ring(LoggerEvent.Kind kind, long deviceMillis);
-    }
-
-    private record Watched(int channel, LoggerEvent.Kind kind, AlarmWatch watch) {}
+    private record Watched(int channel, int level, LoggerEvent.Kind kind, AlarmWatch watch) {}
 
     private final List<Watched> watches = new ArrayList<>();
 
@@ -25,27 +22,43 @@ final class AlarmPanel {
     static AlarmPanel of(Plan plan) {
         AlarmPanel panel = new AlarmPanel();
         for (int channel : plan.enabled()) {
-            ChannelSettings settings = plan.channels().get(channel);
-            if (settings.high() != null) {
-                panel.watches.add(new Watched(channel, LoggerEvent.Kind.ALARM_HIGH, AlarmWatch.high(settings.high())));
-            }
-            if (settings.low() != null) {
-                panel.watches.add(new Watched(channel, LoggerEvent.Kind.ALARM_LOW, AlarmWatch.low(settings.low())));
+            List<AlarmLevel> levels = plan.channels().get(channel).levels();
+            for (int i = 0; i < levels.size(); i++) {
+                panel.watch(plan, channel, i + 1, levels.get(i));
             }
         }
         return panel;
     }
 
-    void sample(int channel, long deviceMillis, double v, Bell bell) {
+    private void watch(Plan plan, int channel, int level, AlarmLevel pair) {
+        pair.upper()
+                .ifPresent(a -> watches.add(
+                        new Watched(channel, level, LoggerEvent.Kind.ALARM_HIGH, AlarmWatch.high(a, plan.interval()))));
+        pair.lower()
+                .ifPresent(a -> watches.add(
+                        new Watched(channel, level, LoggerEvent.Kind.ALARM_LOW, AlarmWatch.low(a, plan.interval()))));
+    }
+
+    /** @param bell told what is raised */
+    void sample(int channel, long deviceMillis, double v, Consumer<LoggerEvent> bell) {
         for (Watched w : watches) {
-            if (w.channel == channel && w.watch.sample(deviceMillis, v)) {
-                bell.ring(w.kind, deviceMillis);
+            long at = w.channel == channel ? w.watch.sample(deviceMillis, v) : -1;
+            if (at >= 0) {
+                bell.accept(new LoggerEvent(w.kind, Instant.ofEpochMilli(at), channel, w.level));
             }
         }
     }
 
     boolean raised() {
         return watches.stream().anyMatch(w -> w.watch.raised());
+    }
+
+    boolean raised(LoggerEvent.Kind kind) {
+        return watches.stream().anyMatch(w -> w.kind == kind && w.watch.raised());
+    }
+
+    void acknowledge() {
+        watches.forEach(w -> w.watch.acknowledge());
     }
 
     List<String> save() {

@@ -1,52 +1,96 @@
 package org.pelerin.yard.logger;
 
+import java.time.Duration;
+import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.plan.Alarm;
 
-/** One limit as the logger watches it, sample by sample. */
+/** One limit as the logger watches it, sample by sample. It rings once a run, and stays raised if it is latched. */
 final class AlarmWatch {
 
     private final Alarm alarm;
     private final int sign;
+    private final long interval;
     private long outSince = -1;
+    private long lastOut;
+    private long samples;
+    private long sum;
+    private boolean rang;
     private boolean raised;
 
-    private AlarmWatch(Alarm alarm, int sign) {
+    private AlarmWatch(Alarm alarm, int sign, Duration interval) {
         this.alarm = alarm;
         this.sign = sign;
+        this.interval = interval.toMillis();
     }
 
-    static AlarmWatch high(Alarm alarm) {
-        return new AlarmWatch(alarm, 1);
+    static AlarmWatch high(Alarm alarm, Duration interval) {
+        return new AlarmWatch(alarm, 1, interval);
     }
 
-    static AlarmWatch low(Alarm alarm) {
-        return new AlarmWatch(alarm, -1);
+    static AlarmWatch low(Alarm alarm, Duration interval) {
+        return new AlarmWatch(alarm, -1, interval);
     }
 
-    /** Takes a sample; returns whether it raises the alarm now. */
-    boolean sample(long deviceMillis, double v) {
+    /**
+     * Takes a sample; a fault leaves everything as it is.
+     *
+     * @return when the alarm is raised, if this sample, standing until the next one, raises it; −1 otherwise
+     */
+    long sample(long deviceMillis, double v) {
+        if (Double.isNaN(v)) {
+            return -1;
+        }
+        boolean allowance = alarm.lasting() instanceof Lasting.Allowance;
         if (sign * (v - alarm.limit()) <= 0) {
             outSince = -1;
-            raised &= alarm.latched();
-            return false;
+            samples = 0;
+            rang &= allowance;
+            raised &= alarm.latched() || allowance;
+            return -1;
         }
+        sum += outSince < 0 ? interval : deviceMillis + interval - lastOut;
+        lastOut = deviceMillis + interval;
         outSince = outSince < 0 ? deviceMillis : outSince;
-        boolean now = !raised && deviceMillis - outSince >= alarm.delay().toMillis();
-        raised |= now;
-        return now;
+        samples++;
+        long at = rang ? -1 : raisedAt(deviceMillis);
+        rang |= at >= 0;
+        raised |= at >= 0;
+        return at;
+    }
+
+    private long raisedAt(long deviceMillis) {
+        Lasting lasting = alarm.lasting();
+        if (lasting instanceof Lasting.Samples n) {
+            return samples >= n.count() ? deviceMillis : -1;
+        }
+        if (lasting instanceof Lasting.Allowance a) {
+            long over = sum - a.sum().toMillis();
+            return over > 0 ? lastOut - over : -1;
+        }
+        long delay = lasting instanceof Lasting.Delay d ? d.delay().toMillis() : 0;
+        return deviceMillis + interval - outSince > delay ? outSince + delay : -1;
     }
 
     boolean raised() {
         return raised;
     }
 
+    /** Switches the lamp off, if the cause has gone. */
+    void acknowledge() {
+        raised &= outSince >= 0;
+    }
+
     String save() {
-        return outSince + ":" + raised;
+        return outSince + ":" + lastOut + ":" + samples + ":" + sum + ":" + rang + ":" + raised;
     }
 
     void restore(String saved) {
         String[] parts = saved.split(":");
         outSince = Long.parseLong(parts[0]);
-        raised = Boolean.parseBoolean(parts[1]);
+        lastOut = Long.parseLong(parts[1]);
+        samples = Long.parseLong(parts[2]);
+        sum = Long.parseLong(parts[3]);
+        rang = Boolean.parseBoolean(parts[4]);
+        raised = Boolean.parseBoolean(parts[5]);
     }
 }

@@ -13,40 +13,43 @@ final class LoggerMemory {
 
     private final int mission;
     private final int valuesPerRecord;
+    private final boolean wide;
     private final int recordsPerPage;
     private final long capacity;
-    private final byte[] image;
-    private final int ringPages;
-    private final short[] open;
+    /** A page a slot; null where none was written yet. */
+    private final byte[][] slots;
+
+    private final int[] open;
     private int openValues;
     private long endRecord;
 
     /** @param capacity records that are kept */
-    LoggerMemory(int mission, int valuesPerRecord, long capacity) {
+    LoggerMemory(int mission, int valuesPerRecord, boolean wide, long capacity) {
         this.mission = mission;
         this.valuesPerRecord = valuesPerRecord;
-        this.recordsPerPage = MissionPage.recordsPerPage(valuesPerRecord);
+        this.wide = wide;
+        this.recordsPerPage = MissionPage.recordsPerPage(valuesPerRecord, wide);
         this.capacity = capacity;
-        this.ringPages = (int) ((capacity + recordsPerPage - 1) / recordsPerPage) + 1;
-        this.image = new byte[ringPages * MissionPage.SIZE];
-        this.open = new short[recordsPerPage * valuesPerRecord];
+        this.slots = new byte[(int) ((capacity + recordsPerPage - 1) / recordsPerPage) + 1][];
+        this.open = new int[recordsPerPage * valuesPerRecord];
     }
 
     /** Takes up where a stored image stopped. */
-    LoggerMemory(int mission, int valuesPerRecord, long capacity, long endRecord, byte[] stored) {
-        this(mission, valuesPerRecord, capacity);
-        System.arraycopy(stored, 0, image, 0, Math.min(stored.length, image.length));
+    LoggerMemory(int mission, int valuesPerRecord, boolean wide, long capacity, long endRecord, byte[] stored) {
+        this(mission, valuesPerRecord, wide, capacity);
+        for (int s = 0; s < stored.length / MissionPage.SIZE && s < slots.length; s++) {
+            slots[s] = Arrays.copyOfRange(stored, s * MissionPage.SIZE, (s + 1) * MissionPage.SIZE);
+        }
         this.endRecord = endRecord;
         if (endRecord % recordsPerPage != 0) {
-            short[] counts =
-                    MissionPage.decode(slot(endRecord / recordsPerPage)).counts();
+            int[] counts = MissionPage.decode(slot(endRecord / recordsPerPage)).counts();
             // a flash stored ahead of its description holds records that will be lived again
             openValues = (int) (endRecord % recordsPerPage) * valuesPerRecord;
             System.arraycopy(counts, 0, open, 0, openValues);
         }
     }
 
-    void append(short[] record) {
+    void append(int[] record) {
         System.arraycopy(record, 0, open, openValues, valuesPerRecord);
         openValues += valuesPerRecord;
         endRecord++;
@@ -62,6 +65,10 @@ final class LoggerMemory {
 
     long firstRecord() {
         return Math.max(0, endRecord - capacity);
+    }
+
+    long records() {
+        return endRecord - firstRecord();
     }
 
     long firstPage() {
@@ -80,13 +87,21 @@ final class LoggerMemory {
             throw new RefusedException(Refusal.PAGE_GONE, "Page " + page + " has been overwritten");
         }
         flushOpen();
-        return slot(page);
+        return slot(page).clone();
     }
 
-    /** The whole flash, the page being filled included. */
+    /** All of the flash that was ever written, the page being filled included. */
     byte[] image() {
         flushOpen();
-        return image.clone();
+        int used = slots.length;
+        while (used > 0 && slots[used - 1] == null) {
+            used--;
+        }
+        byte[] out = new byte[used * MissionPage.SIZE];
+        for (int s = 0; s < used; s++) {
+            System.arraycopy(slots[s], 0, out, s * MissionPage.SIZE, MissionPage.SIZE);
+        }
+        return out;
     }
 
     private void flushOpen() {
@@ -96,14 +111,12 @@ final class LoggerMemory {
     }
 
     private void flush(long page) {
-        byte[] bytes = new MissionPage(
-                        mission, page, page * recordsPerPage, valuesPerRecord, Arrays.copyOf(open, openValues))
+        slots[(int) (page % slots.length)] = new MissionPage(
+                        mission, page, page * recordsPerPage, valuesPerRecord, wide, Arrays.copyOf(open, openValues))
                 .encode();
-        System.arraycopy(bytes, 0, image, (int) (page % ringPages) * MissionPage.SIZE, MissionPage.SIZE);
     }
 
     private byte[] slot(long page) {
-        int at = (int) (page % ringPages) * MissionPage.SIZE;
-        return Arrays.copyOfRange(image, at, at + MissionPage.SIZE);
+        return slots[(int) (page % slots.length)];
     }
 }

@@ -20,6 +20,8 @@ public record LoggerSnapshot(
         long writtenAtDevice,
         Long startAtDevice,
         Long firstSampleDevice,
+        Long nextWatchDevice,
+        String pin,
         long endRecord,
         List<String> events,
         List<String> alarms,

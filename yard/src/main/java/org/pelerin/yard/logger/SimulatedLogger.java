@@ -2,17 +2,19 @@ package org.pelerin.yard.logger;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
-import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.StartKind;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.Preflight;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
 import org.pelerin.link.message.EraseRequest;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
@@ -20,7 +22,6 @@ import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
-import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.PlanCodec;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
@@ -36,7 +37,7 @@ public final class SimulatedLogger {
 
     private final String serial;
     private final LoggerModel model;
-    private final Firmware firmware;
+    private Firmware firmware;
     private DriftingClock clock;
     private Battery battery;
     private boolean sensorOpen;
@@ -46,6 +47,10 @@ public final class SimulatedLogger {
     private long writtenAt;
     private Long startAt;
     private Long firstSample;
+    private Long nextWatch;
+    private Measuring measuring;
+    private ScanSum scans;
+    private String pin = "";
     private LoggerMemory memory;
     private List<LoggerEvent> events = new ArrayList<>();
     private AlarmPanel alarms = AlarmPanel.NONE;
@@ -68,7 +73,8 @@ public final class SimulatedLogger {
         this.model = model;
         this.firmware = firmware;
         this.clock = new DriftingClock(bornAt.toEpochMilli(), bornAt.toEpochMilli() + clockError, ppm);
-        this.battery = new Battery(model.capacity(), batteryUsed * model.capacity(), bornAt.toEpochMilli());
+        this.battery = new Battery(
+                model.power().capacity(), batteryUsed * model.power().capacity(), bornAt.toEpochMilli());
     }
 
     /** @param flash the stored image, or null if nothing was recorded */
@@ -82,28 +88,50 @@ public final class SimulatedLogger {
                 0,
                 Instant.ofEpochMilli(s.drainedUntilWorld()));
         l.clock = new DriftingClock(s.clockSetWorld(), s.clockSetDevice(), s.ppm());
-        l.battery = new Battery(l.model.capacity(), s.usedCharge(), s.drainedUntilWorld());
+        l.battery = new Battery(l.model.power().capacity(), s.usedCharge(), s.drainedUntilWorld());
         l.sensorOpen = s.sensorOpen();
         l.state = LoggerState.valueOf(s.state());
         l.mission = s.mission();
         l.writtenAt = s.writtenAtDevice();
         l.startAt = s.startAtDevice();
         l.firstSample = s.firstSampleDevice();
+        l.nextWatch = s.nextWatchDevice();
+        l.pin = s.pin() == null ? "" : s.pin();
         l.lifetimeMissions = s.lifetimeMissions();
         l.lifetimeSamples = s.lifetimeSamples();
-        for (String e : s.events()) {
-            String[] parts = e.split("@");
-            l.events.add(new LoggerEvent(
-                    LoggerEvent.Kind.valueOf(parts[0]), Instant.ofEpochMilli(Long.parseLong(parts[1]))));
-        }
+        s.events().forEach(e -> l.events.add(event(e)));
         if (s.planBase64() != null) {
-            l.plan = PlanCodec.decode(Base64.getDecoder().decode(s.planBase64()));
-            l.alarms = AlarmPanel.of(l.plan);
+            l.take(PlanCodec.decode(Base64.getDecoder().decode(s.planBase64())));
             l.alarms.restore(s.alarms());
             l.memory = new LoggerMemory(
-                    l.mission, l.plan.enabled().size(), l.plan.capacity(l.model), s.endRecord(), flash);
+                    l.mission,
+                    l.plan.valuesPerRecord(),
+                    l.model.wideCounts(),
+                    l.plan.capacity(l.model),
+                    s.endRecord(),
+                    flash);
         }
         return l;
+    }
+
+    private static LoggerEvent event(String saved) {
+        String[] parts = saved.split("@");
+        return new LoggerEvent(
+                LoggerEvent.Kind.valueOf(parts[0]),
+                Instant.ofEpochMilli(Long.parseLong(parts[1])),
+                parts.length > 2 ? Integer.parseInt(parts[2]) : LoggerEvent.NO_CHANNEL,
+                parts.length > 3 ? Integer.parseInt(parts[3]) : 0);
+    }
+
+    private static String save(LoggerEvent e) {
+        return e.kind() + "@" + e.at().toEpochMilli() + "@" + e.channel() + "@" + e.level();
+    }
+
+    private void take(Plan wanted) {
+        plan = wanted;
+        measuring = Measuring.of(model, plan);
+        scans = plan.scan() == null ? null : new ScanSum(plan.enabled().size());
+        alarms = AlarmPanel.of(plan);
     }
 
     public LoggerSnapshot snapshot() {
@@ -124,8 +152,10 @@ public final class SimulatedLogger {
                 writtenAt,
                 startAt,
                 firstSample,
+                nextWatch,
+                pin,
                 memory == null ? 0 : memory.endRecord(),
-                events.stream().map(e -> e.kind() + "@" + e.at().toEpochMilli()).toList(),
+                events.stream().map(SimulatedLogger::save).toList(),
                 alarms.save(),
                 lifetimeMissions,
                 lifetimeSamples);
@@ -134,6 +164,11 @@ public final class SimulatedLogger {
     /** The flash as it is, or null while there is no mission. */
     public byte[] flash() {
         return memory == null ? null : memory.image();
+    }
+
+    /** Changes whenever the flash does. */
+    public long flashStamp() {
+        return memory == null ? -1 : ((long) mission << 40) + memory.endRecord();
     }
 
     public String serial() {
@@ -147,51 +182,95 @@ public final class SimulatedLogger {
     /** Lives until an instant of world time, measuring what the probe meets. */
     public void runUntil(Instant world, Probe probe) {
         long device = clock.device(world);
-        if (state == LoggerState.WAITING && startAt != null && startAt <= device) {
-            begin(startAt);
+        if (state == LoggerState.WAITING) {
+            waitUntil(device, probe);
         }
         while (state == LoggerState.LOGGING) {
-            long next = firstSample + memory.endRecord() * plan.interval().toMillis();
+            long next = nextScan();
             if (next > device) {
                 break;
             }
             Instant at = clock.world(next);
-            battery.drain(Forecast.idleLoad(model), at);
+            battery.drain(Forecast.standingLoad(model, plan), at);
             if (battery.flat()) {
                 end(LoggerEvent.Kind.STOPPED_BATTERY, next);
                 break;
             }
-            record(next, at, probe);
+            scan(next, at, probe);
         }
-        battery.drain(Forecast.idleLoad(model), world);
+        boolean working = plan != null && state.running();
+        battery.drain(working ? Forecast.standingLoad(model, plan) : Forecast.idleLoad(model), world);
     }
 
-    private void record(long device, Instant world, Probe probe) {
-        List<Integer> enabled = plan.enabled();
-        short[] counts = new short[enabled.size()];
-        for (int c = 0; c < counts.length; c++) {
-            int channel = enabled.get(c);
-            ChannelModel input = model.channels().get(channel);
-            counts[c] = count(channel, probe, world);
-            battery.spend(input.chargePerSample() / 1000);
-            if (counts[c] != MissionPage.FAULT) {
-                alarms.sample(channel, device, input.resolution().value(counts[c]), this::event);
+    /** Waits for its start, looking at the watched channel once an interval where it waits for a value. */
+    private void waitUntil(long device, Probe probe) {
+        if (startAt != null && startAt <= device) {
+            begin(startAt);
+            return;
+        }
+        if (!(plan.start() instanceof StartCondition.OnThreshold threshold)) {
+            return;
+        }
+        int watched = plan.enabled().indexOf(threshold.channel());
+        while (nextWatch <= device && state == LoggerState.WAITING) {
+            Instant at = clock.world(nextWatch);
+            battery.drain(Forecast.standingLoad(model, plan), at);
+            battery.spend(Forecast.chargePerScan(model, plan));
+            if (battery.flat()) {
+                return;
             }
-        }
-        memory.append(counts);
-        lifetimeSamples++;
-        if (memory.endRecord() >= plan.lastRecord(model)) {
-            boolean full = memory.endRecord() >= plan.capacity(model);
-            end(full ? LoggerEvent.Kind.STOPPED_MEMORY_FULL : LoggerEvent.Kind.STOPPED_COUNT, device);
+            double[] values = measuring.values(measuring.counts(probe, at, battery.left(), sensorOpen));
+            if (threshold.metBy(values[watched])) {
+                begin(nextWatch);
+            }
+            nextWatch += plan.interval().toMillis();
         }
     }
 
-    private short count(int channel, Probe probe, Instant world) {
-        ChannelModel input = model.channels().get(channel);
-        double v = probe.measure(channel, world);
-        return sensorOpen || !input.inRange(v)
-                ? MissionPage.FAULT
-                : (short) input.resolution().count(v);
+    private long nextScan() {
+        long record = firstSample + memory.endRecord() * plan.interval().toMillis();
+        return scans == null ? record : record + scans.scans() * plan.scan().toMillis();
+    }
+
+    private void scan(long device, Instant world, Probe probe) {
+        int[] counts = measuring.counts(probe, world, battery.left(), sensorOpen);
+        battery.spend(Forecast.chargePerScan(model, plan));
+        if (scans == null) {
+            record(device, device, counts, counts);
+            return;
+        }
+        scans.add(counts);
+        if (scans.scans() == plan.interval().dividedBy(plan.scan())) {
+            int[] kept = scans.record();
+            int[] means = new int[counts.length];
+            Arrays.setAll(means, c -> kept[Plan.SCAN_VALUES * c]);
+            scans = new ScanSum(counts.length);
+            record(firstSample + memory.endRecord() * plan.interval().toMillis(), device, kept, means);
+        }
+    }
+
+    /**
+     * @param device the record's time
+     * @param done when it was complete: later, where it was scanned
+     * @param looked counts that the alarms look at, one a channel
+     */
+    private void record(long device, long done, int[] kept, int[] looked) {
+        double[] values = measuring.values(looked);
+        List<Integer> enabled = plan.enabled();
+        for (int c = 0; c < values.length; c++) {
+            alarms.sample(enabled.get(c), device, values[c], this::event);
+        }
+        memory.append(kept);
+        lifetimeSamples++;
+        if (memory.endRecord() >= plan.lastRecord(model, Instant.ofEpochMilli(firstSample))) {
+            boolean full = memory.endRecord() >= plan.capacity(model);
+            boolean timed = plan.stop() instanceof StopCondition.At || plan.stop() instanceof StopCondition.AfterTime;
+            end(
+                    full
+                            ? LoggerEvent.Kind.STOPPED_MEMORY_FULL
+                            : timed ? LoggerEvent.Kind.STOPPED_TIME : LoggerEvent.Kind.STOPPED_COUNT,
+                    done);
+        }
     }
 
     private void begin(long device) {
@@ -208,26 +287,43 @@ public final class SimulatedLogger {
     }
 
     private void event(LoggerEvent.Kind kind, long device) {
-        if (events.size() < MOST_EVENTS || kind.name().startsWith("STOPPED")) {
-            events.add(new LoggerEvent(kind, Instant.ofEpochMilli(device)));
+        event(new LoggerEvent(kind, Instant.ofEpochMilli(device)));
+    }
+
+    private void event(LoggerEvent event) {
+        if (events.size() < MOST_EVENTS || event.kind().stop()) {
+            events.add(event);
         }
     }
 
     // What a hand can do
 
-    /** A short press starts a waiting logger and marks an instant on a running one. */
+    /**
+     * A short press starts a waiting logger, marks an instant on a running one and acknowledges its alarms, as far as its plan lets
+     * it. A model without a button takes no notice.
+     */
     public void press(Instant world) {
         long device = clock.device(world);
+        if (!model.starts().contains(StartKind.BUTTON) || plan == null || plan.option(model, "field", "look")) {
+            return;
+        }
         if (state == LoggerState.WAITING) {
             begin(device);
         } else if (state == LoggerState.LOGGING) {
-            event(LoggerEvent.Kind.MARKER, device);
+            alarms.acknowledge();
+            if (!plan.option(model, "markers", "no")) {
+                event(LoggerEvent.Kind.MARKER, device);
+            }
         }
     }
 
-    /** A long press stops it. */
+    /** A long press stops it, if its plan lets it. */
     public void hold(Instant world) {
-        if (state.running()) {
+        boolean may = plan != null
+                && model.starts().contains(StartKind.BUTTON)
+                && !plan.option(model, "field", "look")
+                && !plan.option(model, "field", "start");
+        if (state.running() && may) {
             end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
         }
     }
@@ -244,17 +340,39 @@ public final class SimulatedLogger {
         clock = clock.set(world, Instant.ofEpochMilli(clock.device(world) + millis));
     }
 
-    /** What its lamp shows, in plain words. */
+    /** What its lamp, sounder and relays show, in plain words. */
     public String lamp() {
         if (battery.flat()) {
             return "dark";
         }
-        return switch (state) {
+        boolean off = plan != null && plan.option(model, "lamp", "off");
+        boolean onlyAlarm = plan != null && plan.option(model, "lamp", "alarm");
+        String lamp = switch (state) {
             case IDLE -> "dark";
-            case WAITING -> "green, slow";
-            case LOGGING -> alarms.raised() ? "red, blinking" : "green, blinking";
+            case WAITING -> onlyAlarm ? "dark" : "green, slow";
+            case LOGGING -> alarms.raised() ? "red, blinking" : onlyAlarm ? "dark" : "green, blinking";
             case ENDED -> alarms.raised() ? "red, steady" : "both, steady";
         };
+        return (off ? "dark" : lamp) + outputs();
+    }
+
+    private String outputs() {
+        StringBuilder out = new StringBuilder();
+        if (plan != null && alarms.raised() && plan.option(model, "sounder", "alarm")) {
+            out.append("; sounding");
+        }
+        for (String relay : List.of("relay1", "relay2")) {
+            if (plan != null && closed(relay)) {
+                out.append("; ").append(relay.replace("relay", "relay ")).append(" closed");
+            }
+        }
+        return out.toString();
+    }
+
+    private boolean closed(String relay) {
+        return plan.option(model, relay, "any") && alarms.raised()
+                || plan.option(model, relay, "high") && alarms.raised(LoggerEvent.Kind.ALARM_HIGH)
+                || plan.option(model, relay, "low") && alarms.raised(LoggerEvent.Kind.ALARM_LOW);
     }
 
     // What the protocol asks
@@ -269,18 +387,19 @@ public final class SimulatedLogger {
                 (int) Math.round(battery.left() * 1000),
                 clock(world),
                 plan == null ? 0 : mission,
-                memory == null ? 0 : memory.endRecord() - memory.firstRecord(),
-                plan == null ? model.memoryValues() : plan.capacity(model),
+                memory == null ? 0 : memory.records(),
+                plan == null ? model.memory().values() : plan.capacity(model),
                 alarms.raised(),
                 plan == null ? "" : plan.loggerName());
     }
 
-    public LiveReading live(Instant world, Probe probe) {
-        List<Integer> counts = new ArrayList<>();
-        for (int i = 0; i < model.channels().size(); i++) {
-            counts.add((int) count(i, probe, world));
+    /** @param as measured as this plan would have it; as the logger's own plan, if it has one, where null */
+    public LiveReading live(Instant world, Probe probe, Plan as) {
+        if (as != null) {
+            needModel(as);
         }
-        return new LiveReading(clock(world), counts);
+        int[] counts = Measuring.all(model, as == null ? plan : as).counts(probe, world, battery.left(), sensorOpen);
+        return new LiveReading(clock(world), Arrays.stream(counts).boxed().toList());
     }
 
     public Instant clock(Instant world) {
@@ -295,34 +414,37 @@ public final class SimulatedLogger {
     public void writePlan(Instant world, Plan wanted) {
         refuseWhileRunning();
         if (plan != null && memory.endRecord() > 0) {
-            throw new RefusedException(
-                    Refusal.UNCOLLECTED, "It holds " + (memory.endRecord() - memory.firstRecord()) + " records");
+            throw new RefusedException(Refusal.UNCOLLECTED, "It holds " + memory.records() + " records");
         }
         long device = clock.device(world);
         validate(wanted, Instant.ofEpochMilli(device));
-        plan = wanted;
+        take(wanted);
         mission = mission % 0xffff + 1;
         lifetimeMissions++;
         writtenAt = device;
         events = new ArrayList<>();
         firstSample = null;
-        memory = new LoggerMemory(mission, plan.enabled().size(), plan.capacity(model));
-        alarms = AlarmPanel.of(plan);
+        memory = new LoggerMemory(mission, plan.valuesPerRecord(), model.wideCounts(), plan.capacity(model));
+        nextWatch = device;
         state = LoggerState.WAITING;
         startAt = startAt(plan.start(), device);
     }
 
     private void validate(Plan wanted, Instant device) {
-        if (!wanted.model().equals(model.id())
-                || wanted.channels().size() != model.channels().size()) {
-            throw new RefusedException(Refusal.INVALID_PLAN, "The plan is for another model");
-        }
-        Preflight.ofSettings(model, wanted, device).stream()
+        needModel(wanted);
+        Preflight.ofSettings(model, wanted, firmware, device).stream()
                 .filter(Conflict::blocking)
                 .findFirst()
                 .ifPresent(c -> {
                     throw new RefusedException(Refusal.INVALID_PLAN, c.message());
                 });
+    }
+
+    private void needModel(Plan other) {
+        if (!other.model().equals(model.id())
+                || other.channels().size() != model.channels().size()) {
+            throw new RefusedException(Refusal.INVALID_PLAN, "The plan is for another model");
+        }
     }
 
     private static Long startAt(StartCondition start, long device) {
@@ -331,6 +453,9 @@ public final class SimulatedLogger {
         }
         if (start instanceof StartCondition.After after) {
             return device + after.delay().toMillis();
+        }
+        if (start instanceof StartCondition.OnInterval interval) {
+            return interval.next(Instant.ofEpochMilli(device)).toEpochMilli();
         }
         return start instanceof StartCondition.Now ? device : null;
     }

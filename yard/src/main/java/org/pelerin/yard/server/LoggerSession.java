@@ -2,6 +2,7 @@ package org.pelerin.yard.server;
 
 import java.time.DateTimeException;
 import java.util.NoSuchElementException;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.link.frame.Frame;
 import org.pelerin.link.message.DockPort;
 import org.pelerin.link.message.EraseRequest;
@@ -84,8 +85,12 @@ final class LoggerSession {
                 world.with(serial, (l, now, probe) -> l.identify().encode());
             case MessageType.STATUS ->
                 world.with(serial, (l, now, probe) -> l.status(now).encode());
-            case MessageType.LIVE ->
-                world.with(serial, (l, now, probe) -> l.live(now, probe).encode());
+            case MessageType.LIVE -> {
+                byte[] as = in.rest();
+                Plan plan = as.length == 0 ? null : PlanCodec.decode(as);
+                yield world.with(
+                        serial, (l, now, probe) -> l.live(now, probe, plan).encode());
+            }
             case MessageType.CLOCK_GET ->
                 world.with(
                         serial,

@@ -50,6 +50,29 @@ public final class Surroundings {
         return Math.max(0, Math.min(100, v));
     }
 
+    /** Absolute pressure in kPa: the weather's, the same for every spot, and that of the water over a well's bottom. */
+    public double pressure(Spot spot, Instant at) {
+        double minute = at.toEpochMilli() / 60_000.0;
+        double barometric = 95.2 + 1.4 * weather(minute / (3 * DAY)) + 0.25 * weather(minute / 400);
+        double metres = spot.water() == 0
+                ? 0
+                : spot.water() + 0.35 * drift(spot, 60, minute / DAY) + 0.04 * drift(spot, 61, minute / 45);
+        return barometric + metres * 9.80665;
+    }
+
+    /** How far people are at work, 0…1: from six to eighteen o'clock UTC, but for Sundays. */
+    double working(Instant at) {
+        long minute = Math.floorMod(at.toEpochMilli() / 60_000, (long) DAY);
+        // 1970-01-01 was a Thursday
+        boolean sunday = Math.floorMod(at.toEpochMilli() / 86_400_000, 7L) == 3;
+        double edge = Math.min(minute - 360, 1080 - minute) / 30.0;
+        return sunday ? 0 : Math.max(0, Math.min(1, edge));
+    }
+
+    private double weather(double x) {
+        return drift(Fleet.SPOTS.get(0), 62, x);
+    }
+
     /** A triangle of period 1 between −1 and 1: slow rise, quick fall, as a cooling machine makes it. */
     private static double saw(double turns) {
         double phase = turns - Math.floor(turns);
@@ -57,7 +80,7 @@ public final class Surroundings {
     }
 
     /** A smooth random walk between −1 and 1. */
-    private double drift(Spot spot, int stream, double x) {
+    double drift(Spot spot, int stream, double x) {
         long cell = (long) Math.floor(x);
         double f = x - cell;
         double smooth = f * f * (3 - 2 * f);

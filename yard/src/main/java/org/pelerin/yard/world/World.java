@@ -23,7 +23,7 @@ import org.pelerin.yard.logger.SimulatedLogger;
 /** The simulated outdoors: spots, loggers, the dock they can sit in, and its time. Thread-safe by one lock. */
 public final class World {
 
-    public static final int PORTS = 8;
+    public static final int PORTS = 32;
 
     private final long seed;
     private final WorldClock clock;
@@ -75,9 +75,15 @@ public final class World {
     }
 
     public synchronized Map<String, byte[]> flashes() {
+        return flashes(new HashMap<>());
+    }
+
+    /** The flash of those loggers whose stamp is another than the one given, and that stamp brought up to date. */
+    synchronized Map<String, byte[]> flashes(Map<String, Long> stamps) {
         Map<String, byte[]> out = new LinkedHashMap<>();
         loggers.forEach((serial, logger) -> {
-            if (logger.flash() != null) {
+            long stamp = logger.flashStamp();
+            if (stamp >= 0 && !Long.valueOf(stamp).equals(stamps.put(serial, stamp))) {
                 out.put(serial, logger.flash());
             }
         });
@@ -100,7 +106,7 @@ public final class World {
     public synchronized <T> T with(String serial, LoggerAction<T> action) {
         SimulatedLogger logger = logger(serial);
         Instant now = clock.instant();
-        Probe probe = probe(berths.get(serial));
+        Probe probe = probe(logger, berths.get(serial));
         logger.runUntil(now, probe);
         return action.on(logger, now, probe);
     }
@@ -244,12 +250,11 @@ public final class World {
         return berth != null && berth.port() == port && berth.reachable();
     }
 
-    private Probe probe(Berth berth) {
+    private Probe probe(SimulatedLogger logger, Berth berth) {
         Spot spot = spot(berth.spot());
         List<Incident> here =
                 incidents.stream().filter(i -> i.spot().equals(spot.key())).toList();
-        return (channel, at) ->
-                channel == 0 ? surroundings.temperature(spot, here, at) : surroundings.humidity(spot, here, at);
+        return new Signals(surroundings, spot, here, logger.model(), Fleet.wired(logger.serial()));
     }
 
     private int firstFree() {

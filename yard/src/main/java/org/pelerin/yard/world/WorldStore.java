@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.HashMap;
 import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -19,6 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class WorldStore {
 
     private final Path directory;
+    private final Map<String, Long> stamps = new HashMap<>();
     private final JsonMapper json = JsonMapper.builder().build();
 
     public WorldStore(Path directory) {
@@ -45,7 +47,7 @@ public final class WorldStore {
 
     public synchronized void save(World world) {
         synchronized (world) {
-            for (Map.Entry<String, byte[]> flash : world.flashes().entrySet()) {
+            for (Map.Entry<String, byte[]> flash : world.flashes(stamps).entrySet()) {
                 replace(flash.getKey() + ".flash", flash.getValue());
             }
             replace("world.json", json.writeValueAsBytes(world.snapshot()));

@@ -57,7 +57,7 @@ class ControlServerTest {
         post("/carry", "{\"serial\":\"PL-18034\",\"to\":\"dock:5\"}");
         JsonNode answer = json.readTree(post("/advance", "{\"seconds\":86400}").body());
         assertThat(answer.path("now").asString()).isEqualTo("2026-03-02T08:00:00Z");
-        assertThat(answer.path("loggers").size()).isEqualTo(12);
+        assertThat(answer.path("loggers").size()).isEqualTo(44);
         assertThat(world.occupied())
                 .extracting(p -> p.port() + " " + p.serial())
                 .containsExactly("1 PL-18033", "5 PL-18034");
@@ -70,7 +70,7 @@ class ControlServerTest {
             value = {
                 "/carry; {\"serial\":\"PL-00000\",\"to\":\"dock\"}; 404",
                 "/carry; {\"serial\":\"PL-18033\",\"to\":\"nowhere\"}; 404",
-                "/carry; {\"serial\":\"PL-18033\",\"to\":\"dock:9\"}; 400",
+                "/carry; {\"serial\":\"PL-18033\",\"to\":\"dock:33\"}; 400",
                 "/carry; {\"serial\":\"PL-18033\"}; 400",
                 "/carry; not json; 400",
                 "/cable; {\"serial\":\"PL-18033\",\"plugged\":false}; 400",

@@ -1,0 +1,121 @@
+package org.pelerin.app.library;
+
+import java.security.Principal;
+import java.util.Arrays;
+import java.util.List;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.model.Input;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.ThermocoupleType;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Models and sensors: what there is to choose from. */
+@Controller
+class LibraryController {
+
+    private static final List<Input> INPUTS =
+            Arrays.stream(Input.values()).filter(Input::wired).toList();
+
+    private final SensorLibrary sensors;
+
+    LibraryController(SensorLibrary sensors) {
+        this.sensors = sensors;
+    }
+
+    @GetMapping("/library")
+    String models(Model page) {
+        page.addAttribute("room", "library");
+        page.addAttribute("models", ModelCatalogue.all());
+        return "library/models";
+    }
+
+    @GetMapping("/library/models/{id}")
+    String model(@PathVariable String id, Model page) {
+        page.addAttribute("room", "library");
+        page.addAttribute(
+                "model",
+                ModelCatalogue.find(id)
+                        .orElseThrow(() -> new NotThereException("There is no logger model “" + id + "”.")));
+        return "library/model";
+    }
+
+    /** A sensor in the list. */
+    record Row(Sensor sensor, String scaling, boolean ready) {}
+
+    @GetMapping("/library/sensors")
+    String sensors(Model page) {
+        page.addAttribute("room", "library");
+        page.addAttribute(
+                "sensors",
+                sensors.all().stream()
+                        .map(s -> new Row(s, ScalingPreview.words(s), sensors.ready(s.name())))
+                        .toList());
+        return "library/sensors";
+    }
+
+    /** @param from name of a sensor to begin with */
+    @GetMapping("/library/sensors/edit")
+    String edit(@RequestParam(defaultValue = "") String from, Model page) {
+        SensorForm form = sensors.find(from).map(SensorForm::of).orElseGet(SensorForm::new);
+        if (sensors.ready(from)) {
+            form.name = "";
+        }
+        return show(page, form, new Typed());
+    }
+
+    /** What the form as it stands makes of raw values; changes nothing. */
+    @PostMapping("/library/sensors/preview")
+    String preview(@ModelAttribute SensorForm form, Model page) {
+        Typed typed = new Typed();
+        form.parse(typed);
+        show(page, form, typed);
+        return "library/sensor :: both";
+    }
+
+    @PostMapping("/library/sensors")
+    String save(@ModelAttribute SensorForm form, Principal me, Model page, RedirectAttributes flash) {
+        Typed typed = new Typed();
+        Sensor sensor = form.parse(typed);
+        if (sensor != null) {
+            try {
+                sensors.save(sensor, me.getName());
+                flash.addFlashAttribute("said", "“" + sensor.name() + "” is in the library.");
+                return "redirect:/library/sensors";
+            } catch (IllegalArgumentException e) {
+                typed.wrong("name", e.getMessage());
+            }
+        }
+        return show(page, form, typed);
+    }
+
+    @PostMapping("/library/sensors/delete")
+    String delete(@RequestParam String name, Principal me, RedirectAttributes flash) {
+        sensors.delete(name, me.getName());
+        flash.addFlashAttribute("said", "“" + name + "” is out of the library. Plans that use it keep their copy.");
+        return "redirect:/library/sensors";
+    }
+
+    private String show(Model page, SensorForm form, Typed typed) {
+        if (!form.scalings().contains(form.scaling)) {
+            form.scaling = form.scalings().get(0);
+        }
+        Scaling scaling = form.scaling(typed);
+        page.addAttribute("room", "library");
+        page.addAttribute("form", form);
+        page.addAttribute("inputs", INPUTS);
+        page.addAttribute("types", ThermocoupleType.values());
+        page.addAttribute("preview", ScalingPreview.of(form, scaling, typed));
+        page.addAttribute("errors", typed.errors());
+        return "library/sensor";
+    }
+}

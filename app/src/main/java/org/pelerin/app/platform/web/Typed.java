@@ -1,0 +1,98 @@
+package org.pelerin.app.platform.web;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.pelerin.core.plan.Durations;
+
+/** Reads typed text field by field and gathers what is wrong with each. */
+public final class Typed {
+
+    private final Map<String, String> errors = new LinkedHashMap<>();
+
+    public Map<String, String> errors() {
+        return errors;
+    }
+
+    /** Notes what is wrong with a field; the first word stands. */
+    public void wrong(String field, String message) {
+        errors.putIfAbsent(field, message);
+    }
+
+    /** A decimal point or comma; null if blank or wrong. */
+    public Double number(String field, String text) {
+        if (text == null || text.isBlank()) {
+            return null;
+        }
+        try {
+            double v = Double.parseDouble(
+                    text.strip().replace(',', '.').replace('−', '-').replaceAll("[\\u00a0\\u202f ]", ""));
+            if (Double.isFinite(v)) {
+                return v;
+            }
+        } catch (NumberFormatException e) {
+            // said below
+        }
+        wrong(field, "“" + text.strip() + "” is not a number");
+        return null;
+    }
+
+    /** A number that must be there; {@code otherwise} with a word if it is not. */
+    public double needed(String field, String text, double otherwise) {
+        Double v = number(field, text);
+        if (v == null) {
+            wrong(field, "Give a number");
+            return otherwise;
+        }
+        return v;
+    }
+
+    /** A whole number; null if blank or wrong. */
+    public Integer whole(String field, String text, int least, int most) {
+        Double v = number(field, text);
+        if (v == null) {
+            return null;
+        }
+        if (v != Math.rint(v) || v < least || v > most) {
+            wrong(field, "Give a whole number from " + least + " to " + most);
+            return null;
+        }
+        return v.intValue();
+    }
+
+    public Duration duration(String field, String text) {
+        try {
+            return Durations.parse((text == null ? "" : text).replace('\u00a0', ' '));
+        } catch (IllegalArgumentException e) {
+            wrong(field, e.getMessage());
+            return Duration.ZERO;
+        }
+    }
+
+    /** The earlier of the two instants where clocks go back; {@code otherwise} with a word if it is no date and time. */
+    public Instant local(String field, String text, ZoneId zone, Instant otherwise) {
+        try {
+            return LocalDateTime.parse(text.strip())
+                    .atZone(zone)
+                    .withEarlierOffsetAtOverlap()
+                    .toInstant();
+        } catch (DateTimeException | NullPointerException e) {
+            wrong(field, "Give a date and a time");
+            return otherwise;
+        }
+    }
+
+    /** As people write it, without a decimal point where none is needed. */
+    public static String plain(double v) {
+        return v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v);
+    }
+
+    /** As {@link #duration} reads it, with plain blanks. */
+    public static String plain(Duration d) {
+        return Durations.format(d).replace('\u00a0', ' ');
+    }
+}

@@ -1,0 +1,183 @@
+package org.pelerin.app.setup;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.core.exchange.SensorDocument;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.AlarmLevel;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.FaultDirection;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Sensor;
+
+/** Plans of the demo for the models that take more than a label and two limits. */
+final class DemoPlans {
+
+    static final String PROBES = "Vault 4, both ends";
+    static final String WELL = "Spring chamber level";
+    static final String METERS = "Water meters";
+    static final String NOISE = "Packing line noise";
+    static final String HEAT = "Pasteuriser, 12 thermocouples";
+    static final String FARM = "Tank farm, station";
+    static final String MAINS = "Main switchboard";
+    static final String FEED = "Brine feed, 4–20 mA";
+
+    private DemoPlans() {}
+
+    static Map<String, Plan> all() {
+        return Map.of(
+                PROBES, probes(),
+                WELL, well(),
+                METERS, meters(),
+                NOISE, noise(),
+                HEAT, heat(),
+                FARM, farm(),
+                MAINS, mains(),
+                FEED, feed());
+    }
+
+    private static Plan probes() {
+        return plan(
+                "alder-t2",
+                "VAULT-4",
+                10,
+                List.of(channel("Front", null, above(14, 60)), channel("Rear", null, above(14, 60))));
+    }
+
+    private static Plan well() {
+        return plan("willow-p9", "ORSEL-WELL", 15, List.of(channel("Pressure", null), channel("Water", null)));
+    }
+
+    private static Plan meters() {
+        return plan(
+                "hazel-c4",
+                "ORSEL-METERS",
+                15,
+                List.of(
+                        channel("Outflow", "Pulse meter, 10 l a pulse"),
+                        channel("Overflow", "Pulse meter, 1 l a pulse"),
+                        channel("Rain", "Rain gauge, 0.2 mm a tip"),
+                        channel("Hatch", "Door contact")));
+    }
+
+    private static Plan noise() {
+        return plan(
+                "larch-s",
+                "TESSEL-LINE-2",
+                5,
+                List.of(channel("Leq", null, above(85, 15)), channel("Lmax", null), channel("Lmin", null)));
+    }
+
+    private static Plan heat() {
+        LoggerModel model = ModelCatalogue.get("hawthorn-m32");
+        List<ChannelSettings> channels = new ArrayList<>();
+        for (int i = 0; i < model.channels().size(); i++) {
+            ChannelModel c = model.channels().get(i);
+            boolean on = i < 12 || c.added();
+            String label = c.added() ? c.label() : "Plate " + (i + 1);
+            channels.add(settings(
+                    on, label, c.added() ? null : sensor("Thermocouple type K"), i < 12 ? above(30, 20) : List.of()));
+        }
+        return new Plan(
+                model.id(),
+                "LIRRAN-HEAT",
+                Duration.ofMinutes(15),
+                Duration.ofMinutes(5),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                channels,
+                Map.of("keys", "measure"));
+    }
+
+    private static Plan farm() {
+        return plan(
+                "linden-n",
+                "LIRRAN-FARM",
+                10,
+                List.of(
+                        channel("Level A", "0–10 V as 0–100 %"),
+                        channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 30)),
+                        channel("Glycol flow", "Pt100, 4 wires"),
+                        channel("Glycol return", "Pt100, 4 wires"),
+                        channel("Steam", "Thermocouple type T")));
+    }
+
+    private static Plan mains() {
+        List<AlarmLevel> band = List.of(new AlarmLevel(
+                new Alarm(253, Lasting.delay(Duration.ofMinutes(10)), true),
+                new Alarm(207, Lasting.delay(Duration.ofMinutes(10)), true)));
+        return plan(
+                "yew-v3",
+                "LIRRAN-MAINS",
+                10,
+                List.of(
+                        settings(true, "U1", null, band),
+                        settings(true, "U2", null, band),
+                        settings(true, "U3", null, band),
+                        channel("I1", null),
+                        channel("I2", null),
+                        channel("I3", null),
+                        channel("Frequency", null)));
+    }
+
+    private static Plan feed() {
+        return plan(
+                "rowan-a2",
+                "BRINE-FEED",
+                5,
+                List.of(
+                        channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 10)),
+                        channel("Brine temperature", "4–20 mA, temperature −50…150 °C"),
+                        channel("Pump", "Door contact")));
+    }
+
+    /** Channels that are not named are off, those that the logger adds by itself are on. */
+    private static Plan plan(String id, String name, int minutes, List<ChannelSettings> named) {
+        LoggerModel model = ModelCatalogue.get(id);
+        List<ChannelSettings> channels = new ArrayList<>(named);
+        for (int i = named.size(); i < model.channels().size(); i++) {
+            ChannelModel c = model.channels().get(i);
+            channels.add(settings(c.added(), c.label(), null, List.of()));
+        }
+        return new Plan(
+                id,
+                name,
+                Duration.ofMinutes(minutes),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                channels);
+    }
+
+    private static ChannelSettings channel(String label, String sensor, AlarmLevel... levels) {
+        return settings(true, label, sensor == null ? null : sensor(sensor), List.of(levels));
+    }
+
+    private static ChannelSettings channel(String label, String sensor, List<AlarmLevel> levels) {
+        return settings(true, label, sensor == null ? null : sensor(sensor), levels);
+    }
+
+    private static ChannelSettings settings(boolean on, String label, Sensor sensor, List<AlarmLevel> levels) {
+        return new ChannelSettings(
+                on, label, sensor, "", Correction.NONE, 0, FaultDirection.MISSING, null, null, levels);
+    }
+
+    private static List<AlarmLevel> above(double limit, int minutes) {
+        return List.of(new AlarmLevel(new Alarm(limit, Duration.ofMinutes(minutes), true), null));
+    }
+
+    private static Sensor sensor(String name) {
+        return SensorDocument.ready().stream()
+                .filter(s -> s.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+}

@@ -1,0 +1,205 @@
+package org.pelerin.core.exchange;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaling;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.StreamReadFeature;
+import tools.jackson.databind.DatabindException;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.exc.InvalidTypeIdException;
+import tools.jackson.databind.exc.MismatchedInputException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+import tools.jackson.databind.exc.ValueInstantiationException;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Reads and writes trees of settings as JSON: strictly, so that nothing is guessed and nothing passed over. */
+final class Documents {
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = StartCondition.Now.class, name = "now"),
+        @JsonSubTypes.Type(value = StartCondition.OnButton.class, name = "button"),
+        @JsonSubTypes.Type(value = StartCondition.At.class, name = "at"),
+        @JsonSubTypes.Type(value = StartCondition.After.class, name = "after"),
+        @JsonSubTypes.Type(value = StartCondition.OnInterval.class, name = "interval"),
+        @JsonSubTypes.Type(value = StartCondition.OnThreshold.class, name = "threshold")
+    })
+    private interface StartKinds {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = StopCondition.MemoryFull.class, name = "memoryFull"),
+        @JsonSubTypes.Type(value = StopCondition.AfterSamples.class, name = "afterSamples"),
+        @JsonSubTypes.Type(value = StopCondition.AfterTime.class, name = "afterTime"),
+        @JsonSubTypes.Type(value = StopCondition.At.class, name = "at"),
+        @JsonSubTypes.Type(value = StopCondition.Wrap.class, name = "wrap")
+    })
+    private interface StopKinds {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Lasting.Any.class, name = "any"),
+        @JsonSubTypes.Type(value = Lasting.Delay.class, name = "delay"),
+        @JsonSubTypes.Type(value = Lasting.Samples.class, name = "samples"),
+        @JsonSubTypes.Type(value = Lasting.Allowance.class, name = "allowance")
+    })
+    private interface LastingKinds {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Scaling.None.class, name = "none"),
+        @JsonSubTypes.Type(value = Scaling.TwoPoint.class, name = "twoPoint"),
+        @JsonSubTypes.Type(value = Scaling.SlopeOffset.class, name = "slopeOffset"),
+        @JsonSubTypes.Type(value = Scaling.Polynomial.class, name = "polynomial"),
+        @JsonSubTypes.Type(value = Scaling.Table.class, name = "table"),
+        @JsonSubTypes.Type(value = Scaling.Formula.class, name = "formula"),
+        @JsonSubTypes.Type(value = Scaling.Thermocouple.class, name = "thermocouple"),
+        @JsonSubTypes.Type(value = Scaling.Platinum.class, name = "platinum"),
+        @JsonSubTypes.Type(value = Scaling.NtcBeta.class, name = "ntcBeta"),
+        @JsonSubTypes.Type(value = Scaling.SteinhartHart.class, name = "steinhartHart")
+    })
+    private interface ScalingKinds {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Correction.Linear.class, name = "linear"),
+        @JsonSubTypes.Type(value = Correction.Points.class, name = "points")
+    })
+    private interface CorrectionKinds {}
+
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .addMixIn(StartCondition.class, StartKinds.class)
+            .addMixIn(StopCondition.class, StopKinds.class)
+            .addMixIn(Lasting.class, LastingKinds.class)
+            .addMixIn(Scaling.class, ScalingKinds.class)
+            .addMixIn(Correction.class, CorrectionKinds.class)
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
+            .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+            .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+            .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+            .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
+            .build();
+
+    private Documents() {}
+
+    static String write(Object document) {
+        return JSON.writeValueAsString(document);
+    }
+
+    /** For people to read, and for comparing files line by line. */
+    static String pretty(Object document) {
+        return JSON.writer().with(SerializationFeature.INDENT_OUTPUT).writeValueAsString(document);
+    }
+
+    /** @throws DocumentException if it is not JSON */
+    static JsonNode tree(String text) {
+        try {
+            return JSON.readTree(text);
+        } catch (JacksonException e) {
+            throw wrong(e);
+        }
+    }
+
+    /** @throws DocumentException if the text is not such a document */
+    static <T> T read(String text, Class<T> type) {
+        try {
+            return JSON.readValue(text, type);
+        } catch (JacksonException e) {
+            throw wrong(e);
+        }
+    }
+
+    /** @throws DocumentException if the tree is not such a document */
+    static <T> T read(JsonNode tree, Class<T> type) {
+        try {
+            return JSON.treeToValue(tree, type);
+        } catch (JacksonException e) {
+            throw wrong(e);
+        }
+    }
+
+    private static DocumentException wrong(JacksonException e) {
+        String place = e instanceof DatabindException d ? path(d.getPath()) : "";
+        int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNr());
+        String message;
+        if (e instanceof UnrecognizedPropertyException u) {
+            message = "there is no field “" + u.getPropertyName() + "”; there could be "
+                    + String.join(
+                            ", ",
+                            u.getKnownPropertyIds().stream()
+                                    .map(String::valueOf)
+                                    .sorted()
+                                    .toList());
+        } else if (e instanceof InvalidTypeIdException t) {
+            message = "there is no kind “" + t.getTypeId() + "”";
+        } else if (e instanceof ValueInstantiationException v && v.getCause() != null) {
+            message = String.valueOf(v.getCause().getMessage());
+        } else if (e instanceof MismatchedInputException m) {
+            message = mismatch(m);
+        } else {
+            message = "this is not JSON: " + firstLine(e.getOriginalMessage());
+        }
+        return new DocumentException(message, place, line);
+    }
+
+    private static String mismatch(MismatchedInputException m) {
+        String original = firstLine(m.getOriginalMessage());
+        if (original.startsWith("Missing")) {
+            return "the field " + original.replaceAll("^[^']*'([^']*)'.*$", "“$1”") + " is missing";
+        }
+        return "this is not " + type(m.getTargetType());
+    }
+
+    private static String type(Class<?> type) {
+        if (type == null) {
+            return "what belongs here";
+        }
+        if (type == boolean.class || type == Boolean.class) {
+            return "true or false";
+        }
+        if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
+            return type == int.class || type == long.class || type == Integer.class ? "a whole number" : "a number";
+        }
+        if (type == java.time.Duration.class) {
+            return "a duration such as PT10M";
+        }
+        if (type == java.time.Instant.class) {
+            return "an instant such as 2026-03-03T22:00:00Z";
+        }
+        if (type.isEnum()) {
+            return "one of "
+                    + String.join(
+                            ", ",
+                            List.of(type.getEnumConstants()).stream()
+                                    .map(String::valueOf)
+                                    .toList());
+        }
+        return type == String.class ? "a text" : List.class.isAssignableFrom(type) ? "a list" : "an object";
+    }
+
+    private static String path(List<JacksonException.Reference> path) {
+        StringBuilder out = new StringBuilder();
+        for (JacksonException.Reference r : path) {
+            if (r.getPropertyName() == null) {
+                out.append('[').append(r.getIndex()).append(']');
+            } else {
+                out.append(out.isEmpty() ? "" : ".").append(r.getPropertyName());
+            }
+        }
+        return out.toString();
+    }
+
+    private static String firstLine(String text) {
+        return text.lines().findFirst().orElse("");
+    }
+}

@@ -1,0 +1,70 @@
+package org.pelerin.core.judge;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.core.stats.Mean;
+import org.threeten.extra.Interval;
+
+/** Adds the runs of a rule that allows so much time out in all. */
+final class AllowanceSum {
+
+    private AllowanceSum() {}
+
+    /** One excursion if the runs sum to strictly more than the allowance. */
+    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, String unit, List<Excursion> runs) {
+        List<Excursion> pieces = runs.stream()
+                .sorted(Comparator.comparing(e -> e.span().getStart()))
+                .toList();
+        Instant alarmAt = null;
+        Duration sum = Duration.ZERO;
+        for (Excursion piece : pieces) {
+            Duration after = sum.plus(piece.duration());
+            if (alarmAt == null && after.compareTo(allowance.sum()) > 0) {
+                alarmAt = piece.span().getStart().plus(allowance.sum().minus(sum));
+            }
+            sum = after;
+        }
+        return alarmAt == null ? Optional.empty() : Optional.of(join(rule, unit, pieces, alarmAt));
+    }
+
+    private static Excursion join(Rule rule, String unit, List<Excursion> pieces, Instant alarmAt) {
+        Excursion peak = pieces.get(0);
+        Duration unobserved = Duration.ZERO;
+        long samples = 0;
+        double area = 0;
+        Mean mean = Mean.forUnit(unit);
+        Instant end = Instant.MIN;
+        for (Excursion piece : pieces) {
+            peak = beyond(rule, piece) > beyond(rule, peak) ? piece : peak;
+            unobserved = unobserved.plus(piece.unobserved());
+            samples += piece.samples();
+            area += piece.area();
+            mean.add(piece.mean(), piece.duration().minus(piece.unobserved()).toMillis());
+            end = piece.span().getEnd().isAfter(end) ? piece.span().getEnd() : end;
+        }
+        boolean bothSides = !Double.isInfinite(rule.bound().low())
+                && !Double.isInfinite(rule.bound().high());
+        return new Excursion(
+                rule.id(),
+                rule.channel(),
+                bothSides ? Direction.OUTSIDE : pieces.get(0).direction(),
+                Interval.of(pieces.get(0).span().getStart(), end),
+                unobserved,
+                samples,
+                alarmAt,
+                peak.peak(),
+                peak.peakAt(),
+                mean.value(),
+                area,
+                pieces.stream().anyMatch(Excursion::openAtStart),
+                pieces.stream().anyMatch(Excursion::openAtEnd),
+                pieces.stream().map(Excursion::span).toList());
+    }
+
+    private static double beyond(Rule rule, Excursion e) {
+        return e.direction().beyond(e.peak(), rule.limit(e.direction()));
+    }
+}

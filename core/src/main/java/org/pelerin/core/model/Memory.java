@@ -1,0 +1,26 @@
+package org.pelerin.core.model;
+
+/**
+ * A model's memory for records.
+ *
+ * @param slots how many there are
+ * @param slotValues values that one slot takes: 2 where the memory is counted in pairs
+ */
+public record Memory(long slots, int slotValues) {
+
+    public Memory {
+        if (slots < 1 || slotValues < 1) {
+            throw new IllegalArgumentException("A memory holds something");
+        }
+    }
+
+    /** Records of so many values that fit; 0 for records of none. */
+    public long records(int valuesPerRecord) {
+        int needed = (valuesPerRecord + slotValues - 1) / slotValues;
+        return needed == 0 ? 0 : slots / needed;
+    }
+
+    public long values() {
+        return slots * slotValues;
+    }
+}

@@ -1,0 +1,59 @@
+package org.pelerin.core.plan;
+
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.pelerin.core.judge.Lasting;
+
+/** How long a departure may last, as people write it: {@code 30 min}, {@code 3 samples}, {@code 8 h in all}. */
+public final class LastingText {
+
+    private static final Pattern SAMPLES = Pattern.compile("(\\d{1,6})\\s*samples?");
+    private static final Pattern IN_ALL = Pattern.compile("(.*\\S)\\s+in\\s+all");
+
+    private LastingText() {}
+
+    /**
+     * Nothing written is at once.
+     *
+     * @throws IllegalArgumentException with a message for people
+     */
+    public static Lasting parse(String text) {
+        String t = text.strip().toLowerCase(java.util.Locale.ROOT).replace('\u00a0', ' ');
+        if (t.isEmpty() || t.equals("at once")) {
+            return Lasting.ANY;
+        }
+        Matcher samples = SAMPLES.matcher(t);
+        Matcher inAll = IN_ALL.matcher(t);
+        try {
+            if (samples.matches()) {
+                return Lasting.samples(Integer.parseInt(samples.group(1)));
+            }
+            if (inAll.matches()) {
+                return Lasting.allowance(Durations.parse(inAll.group(1)));
+            }
+            return Lasting.delay(Durations.parse(t));
+        } catch (IllegalArgumentException e) {
+            throw new IllegalArgumentException("Write “30 min”, “3 samples” or “8 h in all”, or nothing for at once");
+        }
+    }
+
+    /** As {@link #parse} reads it; empty for at once. */
+    public static String format(Lasting lasting) {
+        if (lasting instanceof Lasting.Delay d) {
+            return d.delay().isZero() ? "" : Durations.format(d.delay());
+        }
+        if (lasting instanceof Lasting.Samples s) {
+            return s.count() + "\u00a0sample" + (s.count() == 1 ? "" : "s");
+        }
+        return lasting instanceof Lasting.Allowance a ? Durations.format(a.sum()) + " in all" : "";
+    }
+
+    /** For a sentence: “at once”, “for over 30 min”, “in 3 samples running”, “for over 8 h in all”. */
+    public static String phrase(Lasting lasting) {
+        if (lasting instanceof Lasting.Samples s) {
+            return s.count() == 1 ? "at once" : "in " + s.count() + "\u00a0samples running";
+        }
+        String text = format(lasting);
+        return text.isEmpty() ? "at once" : "for over " + text;
+    }
+}

@@ -1,0 +1,179 @@
+package org.pelerin.core.plan;
+
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.model.Input;
+import org.pelerin.core.model.InputModel;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaler;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.UnitChoice;
+import org.pelerin.core.series.Resolution;
+
+/**
+ * One channel as a plan has it measured: the way from a stored count to the value that is shown, in the order raw count →
+ * electrical or native quantity → fault check → scaling → calibration → low cut-off → unit shown.
+ */
+public final class MeasuredChannel {
+
+    private final ChannelSettings settings;
+    private final InputModel input;
+    private final Sensor sensor;
+    private final UnitChoice unit;
+    private final Scaler scaler;
+    private final List<String> names;
+
+    private MeasuredChannel(
+            ChannelSettings settings, InputModel input, Sensor sensor, UnitChoice unit, List<String> names) {
+        this.settings = settings;
+        this.input = input;
+        this.sensor = sensor;
+        this.unit = unit;
+        this.names = names;
+        this.scaler = Scaler.of(sensor.scaling(), names);
+    }
+
+    /**
+     * @throws IllegalArgumentException if the channel cannot take in what the sensor gives, its unit cannot be shown, or a formula
+     *     cannot be read; the message is for people
+     */
+    public static MeasuredChannel of(LoggerModel model, Plan plan, int channel) {
+        ChannelModel channelModel = model.channels().get(channel);
+        ChannelSettings settings = plan.channels().get(channel);
+        List<String> others = plan.enabled().stream()
+                .filter(i -> i != channel)
+                .map(i -> plan.channels().get(i).label())
+                .toList();
+        return of(channelModel, settings, others);
+    }
+
+    /** @param others names of the channels that a formula may use */
+    public static MeasuredChannel of(ChannelModel model, ChannelSettings settings, List<String> others) {
+        Sensor chosen = settings.sensor();
+        InputModel input = chosen == null
+                ? model.own()
+                : model.input(chosen.input())
+                        .orElseThrow(() -> new IllegalArgumentException("“" + chosen.name() + "” gives "
+                                + chosen.input().words() + ", which this channel cannot take in"));
+        Sensor sensor = chosen == null ? own(model) : chosen;
+        String shown = settings.unit().isEmpty() ? sensor.unit() : settings.unit();
+        return new MeasuredChannel(settings, input, sensor, UnitChoice.of(sensor.unit(), shown), others);
+    }
+
+    /** A channel's own sensor; a thermocouple input without a sensor gives the voltage. */
+    private static Sensor own(ChannelModel model) {
+        InputModel input = model.own();
+        Input kind = input.kind() == Input.THERMOCOUPLE ? Input.VOLTAGE : input.kind();
+        return new Sensor(
+                model.sensor(),
+                kind,
+                new Scaling.None(),
+                input.unit(),
+                input.low(),
+                input.high(),
+                input.resolution().decimals(),
+                kind == Input.RESISTANCE ? 4 : 0,
+                0,
+                0,
+                null);
+    }
+
+    public String label() {
+        return settings.label();
+    }
+
+    public Sensor sensor() {
+        return sensor;
+    }
+
+    public InputModel input() {
+        return input;
+    }
+
+    /** Symbol of the unit shown. */
+    public String unit() {
+        return unit.symbol();
+    }
+
+    public int decimals() {
+        if (settings.decimals() != null) {
+            return settings.decimals();
+        }
+        int shift = (int) Math.round(Math.log10(Math.abs(unit.factor())));
+        return Math.max(0, Math.min(6, sensor.decimals() - shift));
+    }
+
+    /** Least value that it can show. */
+    public double low() {
+        return unit.value(sensor.low());
+    }
+
+    /** Greatest value that it can show. */
+    public double high() {
+        return unit.value(sensor.high());
+    }
+
+    /** Names of the channels whose values its formula may use, in the order in which they are handed over. */
+    public List<String> names() {
+        return names;
+    }
+
+    /** Whether its value depends on other channels of the record. */
+    public boolean formula() {
+        return sensor.scaling() instanceof Scaling.Formula;
+    }
+
+    /** The step of its values where they are nothing but the stored counts; empty where they are computed. */
+    public Optional<Resolution> resolution() {
+        boolean plain = sensor.scaling() instanceof Scaling.None
+                && settings.correction().equals(Correction.NONE)
+                && settings.cutOff() == 0
+                && settings.fault() == FaultDirection.MISSING
+                && sensor.shuntOhms() == 0
+                && unit.same();
+        return plain ? Optional.of(input.resolution()) : Optional.empty();
+    }
+
+    /**
+     * The value of an electrical or native quantity.
+     *
+     * @param raw in the input's unit; NaN for a sensor fault
+     * @return in the unit shown; NaN where the sample is missing
+     */
+    public double value(double raw, Scaler.Row row) {
+        double v = engineering(raw, row);
+        if (Double.isNaN(v)) {
+            return switch (settings.fault()) {
+                case MISSING -> Double.NaN;
+                case UP -> high();
+                case DOWN -> low();
+            };
+        }
+        return unit.value(v);
+    }
+
+    private double engineering(double raw, Scaler.Row row) {
+        if (Double.isNaN(raw) || !input.inRange(raw)) {
+            return Double.NaN;
+        }
+        double v = scaler.value(raw - leads(), row);
+        if (!(v >= sensor.low() - slack() && v <= sensor.high() + slack())) {
+            return Double.NaN;
+        }
+        double corrected = settings.correction().apply(v);
+        return Math.abs(corrected) < settings.cutOff() ? 0 : corrected;
+    }
+
+    /** What two wires add to a resistance. */
+    private double leads() {
+        return sensor.wires() == 2 ? sensor.leadOhms() : 0;
+    }
+
+    /** The range's ends belong to it, rounding of the scaling aside. */
+    private double slack() {
+        return 1e-9 * Math.max(Math.abs(sensor.low()), Math.abs(sensor.high()));
+    }
+}

@@ -1,0 +1,204 @@
+package org.pelerin.core.plan;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.OptionModel;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.Supply;
+
+/** A plan setting by setting, in words for people and exact to the last digit, so that two plans can be compared. */
+public final class PlanFields {
+
+    private final Map<String, String> fields = new LinkedHashMap<>();
+
+    private PlanFields() {}
+
+    /** In the order in which a person would read them. */
+    public static Map<String, String> of(Plan plan) {
+        PlanFields f = new PlanFields();
+        f.put("model", plan.model());
+        f.put("name", plan.loggerName());
+        f.put("interval", exact(plan.interval()));
+        f.put("scan", plan.scan() == null ? "each record once" : "every " + exact(plan.scan()));
+        f.put("start", start(plan.start()));
+        f.put("stop", stop(plan.stop()));
+        for (int i = 0; i < plan.channels().size(); i++) {
+            f.channel("channel " + (i + 1) + ", ", plan.channels().get(i));
+        }
+        f.options(plan);
+        return f.fields;
+    }
+
+    private void put(String field, Object value) {
+        fields.put(field, String.valueOf(value));
+    }
+
+    private void options(Plan plan) {
+        List<OptionModel> known =
+                ModelCatalogue.find(plan.model()).map(LoggerModel::options).orElse(List.of());
+        plan.options().forEach((key, value) -> {
+            OptionModel option =
+                    known.stream().filter(o -> o.key().equals(key)).findFirst().orElse(null);
+            String label = option == null ? key : option.label().toLowerCase(java.util.Locale.ROOT);
+            String words = option == null
+                    ? value
+                    : option.choice(value)
+                            .map(OptionModel.Choice::label)
+                            .orElse(value + (option.unit().isEmpty() ? "" : " " + option.unit()));
+            put(label, words);
+        });
+    }
+
+    private void channel(String at, ChannelSettings c) {
+        put(at + "recorded", c.enabled() ? "yes" : "no");
+        put(at + "label", c.label());
+        put(at + "sensor", c.sensor() == null ? "its own" : sensor(c.sensor()));
+        put(at + "unit shown", c.unit().isEmpty() ? "the sensor's" : c.unit());
+        put(at + "correction", correction(c.correction()));
+        put(at + "low cut-off", c.cutOff() == 0 ? "none" : c.cutOff());
+        put(
+                at + "a fault counts as",
+                c.fault() == FaultDirection.MISSING
+                        ? "missing"
+                        : c.fault() == FaultDirection.UP ? "the greatest value" : "the least value");
+        put(at + "decimals", c.decimals() == null ? "as make sense" : c.decimals());
+        put(
+                at + "display range",
+                c.display() == null
+                        ? "by itself"
+                        : c.display().low() + " … " + c.display().high());
+        for (int level = 1; level <= c.levels().size(); level++) {
+            String which = level == 1 ? "" : ", level " + level;
+            put(at + "upper alarm" + which, alarm(c.level(level).high()));
+            put(at + "lower alarm" + which, alarm(c.level(level).low()));
+        }
+    }
+
+    private static String alarm(Alarm a) {
+        return a == null
+                ? "none"
+                : a.limit() + " " + LastingText.phrase(a.lasting()) + (a.latched() ? ", latched" : ", not latched");
+    }
+
+    static String start(StartCondition start) {
+        if (start instanceof StartCondition.At at) {
+            return "at " + instant(at.instant());
+        }
+        if (start instanceof StartCondition.After after) {
+            return exact(after.delay()) + " after writing";
+        }
+        if (start instanceof StartCondition.OnInterval interval) {
+            return "on the next full " + exact(interval.step());
+        }
+        if (start instanceof StartCondition.OnThreshold t) {
+            String values = t.crossing() == StartCondition.Crossing.ABOVE
+                    ? "" + t.high()
+                    : t.crossing() == StartCondition.Crossing.BELOW ? "" + t.low() : t.low() + " … " + t.high();
+            return "when channel " + (t.channel() + 1) + " " + words(t.crossing()) + " " + values;
+        }
+        return start.kind().words();
+    }
+
+    static String words(StartCondition.Crossing crossing) {
+        return switch (crossing) {
+            case ABOVE -> "rises above";
+            case BELOW -> "falls below";
+            case ENTERS -> "enters";
+            case LEAVES -> "leaves";
+        };
+    }
+
+    static String stop(StopCondition stop) {
+        if (stop instanceof StopCondition.AfterSamples n) {
+            return "after " + n.count() + " samples";
+        }
+        if (stop instanceof StopCondition.AfterTime t) {
+            return "after " + exact(t.time());
+        }
+        if (stop instanceof StopCondition.At at) {
+            return "at " + instant(at.instant());
+        }
+        return stop.kind().words();
+    }
+
+    private static String sensor(Sensor s) {
+        return s.name() + ": " + s.input().words() + ", " + scaling(s.scaling()) + ", " + s.low() + " … " + s.high()
+                + " " + s.unit() + ", " + s.decimals() + " decimals"
+                + (s.wires() == 0 ? "" : ", " + s.wires() + " wires")
+                + (s.leadOhms() == 0 ? "" : ", leads " + s.leadOhms() + " Ω")
+                + (s.shuntOhms() == 0 ? "" : ", shunt " + s.shuntOhms() + " Ω")
+                + (s.supply() == null ? "" : ", " + supply(s.supply()));
+    }
+
+    private static String supply(Supply s) {
+        return "supply " + s.name() + " of " + s.volts() + " V, " + s.milliamps() + " mA, "
+                + (s.continuous() ? "always on" : "on " + exact(s.warmUp()) + " before");
+    }
+
+    /** A scaling as a formula or a sentence. */
+    public static String scaling(Scaling s) {
+        if (s instanceof Scaling.TwoPoint p) {
+            return p.raw1() + " → " + p.value1() + ", " + p.raw2() + " → " + p.value2();
+        }
+        if (s instanceof Scaling.SlopeOffset l) {
+            return "slope " + l.slope() + ", offset " + l.offset();
+        }
+        if (s instanceof Scaling.Polynomial p) {
+            return "polynomial "
+                    + p.coefficients().stream().map(String::valueOf).collect(Collectors.joining("; "));
+        }
+        if (s instanceof Scaling.Table t) {
+            return "table " + points(t.points())
+                    + (t.outside() == Scaling.Outside.FAULT ? ", a fault outside" : ", clamped outside");
+        }
+        if (s instanceof Scaling.Formula f) {
+            return "formula " + f.text();
+        }
+        if (s instanceof Scaling.Thermocouple t) {
+            return "type " + t.type();
+        }
+        if (s instanceof Scaling.Platinum p) {
+            return "platinum, R0 " + p.r0() + " Ω";
+        }
+        if (s instanceof Scaling.NtcBeta n) {
+            return "NTC, R25 " + n.r25() + " Ω, β " + n.beta() + " K";
+        }
+        if (s instanceof Scaling.SteinhartHart h) {
+            return "NTC, a " + h.a() + ", b " + h.b() + ", c " + h.c();
+        }
+        return "not scaled";
+    }
+
+    /** A correction in words. */
+    public static String correction(Correction c) {
+        if (c instanceof Correction.Points p) {
+            return points(p.points());
+        }
+        Correction.Linear l = (Correction.Linear) c;
+        return c.none()
+                ? "none"
+                : l.gain() == 1 ? "offset " + l.offset() : "gain " + l.gain() + ", offset " + l.offset();
+    }
+
+    private static String points(List<Scaling.Point> points) {
+        return points.stream().map(p -> p.raw() + " → " + p.value()).collect(Collectors.joining(", "));
+    }
+
+    private static String exact(Duration d) {
+        long millis = d.toMillisPart();
+        String seconds = Durations.format(d.minusMillis(millis));
+        return millis == 0 ? seconds : d.toMillis() < 1000 ? millis + "\u00a0ms" : seconds + " " + millis + "\u00a0ms";
+    }
+
+    private static String instant(Instant t) {
+        return t.toString();
+    }
+}

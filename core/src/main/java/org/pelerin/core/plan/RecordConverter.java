@@ -1,0 +1,136 @@
+package org.pelerin.core.plan;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.OptionalInt;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.sensor.Scaler;
+import org.pelerin.core.series.Resolution;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+
+/**
+ * Turns the quantities of records into the values that a plan asks for. Channels with a formula come second, so that they may use
+ * the others; a formula that uses another formula's channel finds no value there.
+ */
+public final class RecordConverter {
+
+    /** What a scanned channel keeps of each record, beside its mean. */
+    private static final List<String> SCAN_SUFFIXES = List.of("", " least", " greatest");
+
+    private final Plan plan;
+    private final List<Integer> enabled;
+    private final List<MeasuredChannel> channels;
+    private final int perChannel;
+    private final int reference;
+
+    public RecordConverter(LoggerModel model, Plan plan) {
+        this.plan = plan;
+        this.enabled = plan.enabled();
+        this.channels =
+                enabled.stream().map(i -> MeasuredChannel.of(model, plan, i)).toList();
+        this.perChannel = plan.scan() == null ? 1 : Plan.SCAN_VALUES;
+        OptionalInt terminals = model.referenceChannel();
+        this.reference = terminals.isPresent() ? enabled.indexOf(terminals.getAsInt()) : -1;
+    }
+
+    /** The steps of a record's values, in their order. */
+    public static Resolution[] steps(LoggerModel model, Plan plan) {
+        List<Resolution> out = new ArrayList<>();
+        for (int i : plan.enabled()) {
+            Resolution step = MeasuredChannel.of(model, plan, i).input().resolution();
+            for (int n = plan.valuesPerRecord() / plan.enabled().size(); n > 0; n--) {
+                out.add(step);
+            }
+        }
+        return out.toArray(new Resolution[0]);
+    }
+
+    /**
+     * One record's values, one an enabled channel, in the units shown.
+     *
+     * @param raw quantities, one an enabled channel; NaN for faults
+     */
+    public double[] values(double[] raw) {
+        double[][] columns = new double[raw.length][];
+        for (int i = 0; i < raw.length; i++) {
+            columns[i] = new double[] {raw[i]};
+        }
+        double[][] converted = convert(columns);
+        double[] out = new double[raw.length];
+        Arrays.setAll(out, i -> converted[i][0]);
+        return out;
+    }
+
+    /** @param raw a row a value of the record */
+    public List<Series> series(double[][] raw, TimeAxis axis) {
+        double[][][] kinds = new double[perChannel][][];
+        for (int kind = 0; kind < perChannel; kind++) {
+            double[][] columns = new double[channels.size()][];
+            for (int c = 0; c < columns.length; c++) {
+                columns[c] = raw[c * perChannel + kind];
+            }
+            kinds[kind] = convert(columns);
+        }
+        List<Series> out = new ArrayList<>();
+        for (int c = 0; c < channels.size(); c++) {
+            MeasuredChannel channel = channels.get(c);
+            for (int kind = 0; kind < perChannel; kind++) {
+                String label = channel.label() + SCAN_SUFFIXES.get(kind);
+                Resolution step = channel.resolution().orElse(null);
+                out.add(Series.of(label, channel.unit(), axis, kinds[kind][c], step));
+            }
+        }
+        return out;
+    }
+
+    private double[][] convert(double[][] raw) {
+        double[][] out = new double[raw.length][];
+        double[] references = reference < 0 ? null : raw[reference];
+        for (int c = 0; c < raw.length; c++) {
+            if (!channels.get(c).formula()) {
+                out[c] = plain(channels.get(c), raw[c], references);
+            }
+        }
+        for (int c = 0; c < raw.length; c++) {
+            if (channels.get(c).formula()) {
+                out[c] = formula(c, raw[c], out);
+            }
+        }
+        return out;
+    }
+
+    private static double[] plain(MeasuredChannel channel, double[] raw, double[] references) {
+        double[] out = new double[raw.length];
+        for (int i = 0; i < raw.length; i++) {
+            Scaler.Row row = references == null ? Scaler.Row.NONE : Scaler.Row.reference(references[i]);
+            out[i] = channel.value(raw[i], row);
+        }
+        return out;
+    }
+
+    private double[] formula(int c, double[] raw, double[][] converted) {
+        double[] out = new double[raw.length];
+        double[] others = new double[channels.size() - 1];
+        for (int i = 0; i < raw.length; i++) {
+            for (int o = 0, n = 0; o < channels.size(); o++) {
+                if (o != c) {
+                    others[n++] = channels.get(o).formula() ? Double.NaN : converted[o][i];
+                }
+            }
+            out[i] = channels.get(c).value(raw[i], new Scaler.Row(Double.NaN, others));
+        }
+        return out;
+    }
+
+    /** The plan that is followed. */
+    public Plan plan() {
+        return plan;
+    }
+
+    /** Its recorded channels, in order. */
+    public List<MeasuredChannel> channels() {
+        return channels;
+    }
+}

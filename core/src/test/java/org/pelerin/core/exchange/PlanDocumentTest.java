@@ -1,0 +1,144 @@
+package org.pelerin.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.AlarmLevel;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.FaultDirection;
+import org.pelerin.core.plan.MeasuredChannel;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
+
+class PlanDocumentTest {
+
+    private static Plan full(Sensor sensor) {
+        ChannelSettings one = new ChannelSettings(
+                true,
+                "Feed",
+                sensor,
+                "mbar",
+                new Correction.Points(List.of(new Scaling.Point(0, 0.1), new Scaling.Point(5, 5.2))),
+                0.05,
+                FaultDirection.UP,
+                2,
+                new ChannelSettings.Display(0, 6),
+                List.of(
+                        new AlarmLevel(new Alarm(5, Lasting.allowance(Duration.ofHours(8)), true), null),
+                        new AlarmLevel(new Alarm(6, Lasting.samples(3), false), new Alarm(1, Lasting.ANY, false))));
+        return new Plan(
+                "rowan-a2",
+                "FEED",
+                Duration.ofMinutes(10),
+                Duration.ofMinutes(1),
+                new StartCondition.OnThreshold(0, StartCondition.Crossing.LEAVES, 1, 5),
+                new StopCondition.At(Instant.parse("2026-04-01T00:00:00Z")),
+                List.of(one, new ChannelSettings(false, "", null, null)),
+                Map.of("lamp", "off"));
+    }
+
+    @Test
+    void whatever_a_plan_holds_comes_back() {
+        for (Sensor sensor : SensorDocument.ready()) {
+            Plan plan = full(sensor);
+            assertThat(PlanDocument.read(PlanDocument.write("Feed", plan)))
+                    .isEqualTo(new PlanDocument(2, "Feed", plan));
+            assertThat(PlanDocument.plan(PlanDocument.file("Feed", plan))).isEqualTo(plan);
+            assertThat(SensorDocument.read(SensorDocument.write(sensor))).isEqualTo(sensor);
+        }
+    }
+
+    @Test
+    void a_plan_of_version_one_is_brought_up_to_date() {
+        String old = "{\"version\":1,\"plan\":{\"model\":\"alder-t1\",\"loggerName\":\"X\",\"interval\":\"PT10M\","
+                + "\"start\":{\"kind\":\"button\"},\"stop\":{\"kind\":\"afterSamples\",\"count\":40},\"channels\":[{\"enabled\":true,"
+                + "\"label\":\"Air\",\"high\":{\"limit\":14.0,\"delay\":\"PT1H\",\"latched\":true},\"low\":null}]}}";
+        assertThat(PlanDocument.plan(old))
+                .isEqualTo(new Plan(
+                        "alder-t1",
+                        "X",
+                        Duration.ofMinutes(10),
+                        new StartCondition.OnButton(),
+                        new StopCondition.AfterSamples(40),
+                        List.of(new ChannelSettings(true, "Air", new Alarm(14, Duration.ofHours(1), true), null))));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "\"version\":2 | \"version\":7 | version | plans of version 7 are not known",
+                "\"label\":\"Feed\" | \"label\":\"Feed\",\"colour\":1 | plan.channels[0].colour | there is no field “colour”",
+                "\"interval\":\"PT10M\" | \"interval\":\"ten\" | plan.interval | this is not a duration such as PT10M",
+                "\"latched\":true | \"latched\":\"yes\" | plan.channels[0].levels[0].high.latched | this is not true or false",
+                "\"cutOff\":0.05 | \"cutOff\":-1 | plan.channels[0] | A low cut-off is 0 or more, not -1.0",
+                "\"enabled\":true | \"enabled\":\"no\" | plan.channels[0].enabled | this is not true or false",
+                "\"fault\":\"UP\" | \"fault\":\"SIDEWAYS\" | plan.channels[0].fault | this is not one of MISSING, UP, DOWN",
+                "\"kind\":\"threshold\" | \"kind\":\"moonrise\" | plan.start | there is no kind “moonrise”",
+                "\"count\":3 | \"count\":3.5 | plan.channels[0].levels[1].high.lasting.count | this is not a whole number",
+                "\"loggerName\":\"FEED\", | '' | plan | the field “loggerName” is missing",
+                "\"loggerName\":\"FEED\", | \"loggerName\":\"FEED\",\"loggerName\":\"B\", | '' | this is not JSON",
+                "\"channels\":[ | \"channels\":[, | '' | this is not JSON"
+            })
+    void what_was_edited_wrongly_is_named_with_its_place(String from, String to, String place, String message) {
+        String text = PlanDocument.write("Feed", full(SensorDocument.ready().get(0)));
+        assertThat(text).contains(from);
+        String wrong = text.replaceFirst(
+                java.util.regex.Pattern.quote(from), java.util.regex.Matcher.quoteReplacement(to == null ? "" : to));
+        assertThatExceptionOfType(DocumentException.class)
+                .isThrownBy(() -> PlanDocument.read(wrong))
+                .withMessageContaining(message)
+                .satisfies(e -> assertThat(e.place()).startsWith(place == null ? "" : place));
+    }
+
+    @Test
+    void an_error_in_a_file_knows_its_line() {
+        String file = PlanDocument.file("Feed", full(SensorDocument.ready().get(0)));
+        String wrong = file.replace("\"cutOff\" : 0.05", "\"cutOff\" : \"much\"");
+        int line = (int) wrong.substring(0, wrong.indexOf("much")).lines().count();
+        assertThatExceptionOfType(DocumentException.class)
+                .isThrownBy(() -> PlanDocument.read(wrong))
+                .satisfies(e -> assertThat(e.line()).isEqualTo(line));
+    }
+
+    @Test
+    void every_ready_sensor_fits_some_channel_and_their_names_differ() {
+        assertThat(SensorDocument.ready()).extracting(Sensor::name).doesNotHaveDuplicates();
+        for (Sensor sensor : SensorDocument.ready()) {
+            assertThat(ModelCatalogue.all().stream()
+                            .flatMap(m -> m.channels().stream())
+                            .filter(c -> c.input(sensor.input()).isPresent()))
+                    .as(sensor.name())
+                    .isNotEmpty()
+                    .allSatisfy(c -> {
+                        ChannelSettings settings = new ChannelSettings(
+                                true,
+                                "A",
+                                sensor,
+                                "",
+                                Correction.NONE,
+                                0,
+                                FaultDirection.MISSING,
+                                null,
+                                null,
+                                List.of());
+                        assertThat(MeasuredChannel.of(c, settings, List.of()).unit())
+                                .isEqualTo(sensor.unit());
+                    });
+        }
+    }
+}

@@ -1,0 +1,103 @@
+package org.pelerin.yard.world;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.core.model.InputModel;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.sensor.ResistanceThermometer;
+import org.pelerin.core.sensor.Scaler;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.ThermocoupleType;
+import org.pelerin.yard.logger.Probe;
+
+/** What the inputs of one logger meet at one spot: the surroundings as sensors of every kind turn them into signals. */
+final class Signals implements Probe {
+
+    private final Surroundings surroundings;
+    private final Spot spot;
+    private final List<Incident> incidents;
+    private final LoggerModel model;
+    private final int wired;
+
+    /** @param wired how many of the wired channels have something connected, from the first */
+    Signals(Surroundings surroundings, Spot spot, List<Incident> incidents, LoggerModel model, int wired) {
+        this.surroundings = surroundings;
+        this.spot = spot;
+        this.incidents = incidents;
+        this.model = model;
+        this.wired = wired;
+    }
+
+    @Override
+    public double measure(int channel, InputModel input, Sensor sensor, Duration since, Instant at) {
+        if (input.kind().wired() && channel >= wired) {
+            return Double.NaN;
+        }
+        return switch (input.kind()) {
+            case BUILT_IN -> builtIn(channel, at);
+            case VOLTAGE -> 0.25 * input.high() * (1 + 0.8 * swing(channel, at));
+            case CURRENT -> 11 + 4 * swing(channel, at);
+            case RESISTANCE -> resistance(sensor, temperature(channel, at));
+            case THERMOCOUPLE -> {
+                ThermocoupleType type = sensor != null && sensor.scaling() instanceof Scaling.Thermocouple t
+                        ? t.type()
+                        : ThermocoupleType.K;
+                yield type.emf(temperature(channel, at)) - type.emf(terminals(at));
+            }
+            case FREQUENCY -> 120 + 60 * swing(channel, at);
+            case PULSES -> Math.rint(since.toMillis() / 1000.0 * 0.4 * (1 + 0.9 * swing(channel, at)));
+            case CONTACT -> surroundings.drift(spot, 40 + channel, minutes(at) / 25) > 0.45 ? 1 : 0;
+            case REFERENCE -> terminals(at);
+            case BATTERY -> Double.NaN;
+        };
+    }
+
+    private double builtIn(int channel, Instant at) {
+        return switch (model.channels().get(channel).quantity()) {
+            case "temperature" -> temperature(channel, at);
+            case "relative humidity" -> surroundings.humidity(spot, incidents, at);
+            case "absolute pressure" -> surroundings.pressure(spot, at);
+            case "water temperature" -> 8.5 + 0.6 * swing(7, at);
+            case "sound level, mean" -> noise(at);
+            case "sound level, greatest" -> noise(at) + 6 + 4 * Math.abs(swing(8, at));
+            case "sound level, least" -> noise(at) - 5 - 3 * Math.abs(swing(9, at));
+            case "RMS voltage" -> 231 + 2.5 * swing(20 + channel, at) - 0.6 * channel;
+            case "RMS current" -> 38 + 22 * surroundings.working(at) + 4 * swing(30 + channel, at);
+            case "frequency" -> 50 + 0.03 * swing(19, at);
+            default -> Double.NaN;
+        };
+    }
+
+    /** A little different at each probe of a logger. */
+    private double temperature(int channel, Instant at) {
+        return surroundings.temperature(spot, incidents, at) + 0.35 * channel;
+    }
+
+    private double terminals(Instant at) {
+        return surroundings.temperature(spot, incidents, at) + 0.6;
+    }
+
+    private double noise(Instant at) {
+        return 52 + 25 * surroundings.working(at) + 3 * swing(10, at);
+    }
+
+    private static double resistance(Sensor sensor, double celsius) {
+        Scaling scaling = sensor == null ? new Scaling.Platinum(100) : sensor.scaling();
+        double leads = sensor != null && sensor.wires() == 2 ? sensor.leadOhms() : 0;
+        if (scaling instanceof Scaling.NtcBeta n) {
+            return n.r25() * Math.exp(n.beta() * (1 / (celsius + Scaler.KELVIN) - 1 / 298.15)) + leads;
+        }
+        return ResistanceThermometer.ohms(scaling instanceof Scaling.Platinum p ? p.r0() : 100, celsius) + leads;
+    }
+
+    /** Between −1 and 1, slowly. */
+    private double swing(int stream, Instant at) {
+        return surroundings.drift(spot, 10 + stream, minutes(at) / 90);
+    }
+
+    private static double minutes(Instant at) {
+        return at.toEpochMilli() / 60_000.0;
+    }
+}
