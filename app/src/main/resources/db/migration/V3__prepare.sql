@@ -26,6 +26,10 @@ CREATE TABLE calibration (
 ALTER TABLE logger ADD COLUMN own_name VARCHAR(80) NOT NULL DEFAULT '';
 ALTER TABLE logger ADD COLUMN remarks VARCHAR(400) NOT NULL DEFAULT '';
 ALTER TABLE logger ADD COLUMN pin_set BOOLEAN NOT NULL DEFAULT FALSE;
+-- The last live readings that somebody found good; they go into the documentation of the mission that is written next.
+ALTER TABLE logger ADD COLUMN checked_at BIGINT NULL;
+ALTER TABLE logger ADD COLUMN checked_by VARCHAR(60) NULL;
+ALTER TABLE logger ADD COLUMN checked_readings LONGTEXT NULL;
 
 ALTER TABLE plan ADD COLUMN archived BOOLEAN NOT NULL DEFAULT FALSE;
 
@@ -68,6 +72,7 @@ CREATE TABLE batch_item (
   mission_id BIGINT NULL,
   lease_owner VARCHAR(60) NULL,
   lease_until_at BIGINT NULL,
+  done_at BIGINT NULL,
   UNIQUE (batch_id, serial),
   KEY batch_item_by_state (state)
 );

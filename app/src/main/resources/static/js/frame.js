@@ -43,17 +43,22 @@ document.addEventListener('submit', (e) => {
   // one press is one order
   if (e.target.method === 'post') setTimeout(() => e.target.querySelectorAll('button').forEach((b) => { b.disabled = true; }), 0);
 });
+document.addEventListener('change', (e) => { if (e.target.matches('input[type=file][data-send]') && e.target.files.length) e.target.form.requestSubmit(); });
 addEventListener('pageshow', (e) => { if (e.persisted) location.reload(); });
 
 // A field that only counts with one choice is shown with it.
 function showWhens() {
   document.querySelectorAll('[data-shows]').forEach((w) => {
     const picked = document.querySelector(`input[name="${w.dataset.shows}"]:checked`);
-    w.classList.toggle('on', picked?.value === w.dataset.for);
+    w.classList.toggle('on', w.dataset.for.split(' ').includes(picked?.value));
   });
   document.querySelectorAll('[data-shows-select]').forEach((w) => {
     w.classList.toggle('on', document.querySelector(`select[name="${w.dataset.showsSelect}"]`)?.value === w.dataset.for);
   });
+  const signal = document.querySelector('select[name="input"]')?.value;
+  document.querySelectorAll('[data-inputs]').forEach((l) => { l.hidden = !l.dataset.inputs.split(' ').includes(signal); });
+  const hidden = document.querySelector('[data-inputs][hidden] input:checked');
+  if (hidden) { document.querySelector('[data-inputs]:not([hidden]) input').checked = true; showWhens(); return; }
   document.querySelectorAll('[data-unless]').forEach((i) => { i.hidden = document.querySelector('select[name="crossing"]')?.value === i.dataset.unless; });
 }
 

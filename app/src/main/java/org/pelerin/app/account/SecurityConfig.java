@@ -42,7 +42,8 @@ class SecurityConfig {
                                 "/plans/new",
                                 "/plans/*/edit",
                                 "/dock/*/write",
-                                "/library/sensors/edit")
+                                "/library/sensors/edit",
+                                "/batches/new")
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
                         .authenticated()

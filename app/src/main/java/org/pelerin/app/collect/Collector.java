@@ -149,6 +149,11 @@ class Collector {
             Mission mission = missions.find(missionId).orElseThrow();
             missions.collected(mission, first, expected, received, stored.sha256(), job.orderedBy());
             evaluation.evaluate(missionId);
+            boolean whole = stored.capture().firstRecord() == 0;
+            evaluation
+                    .judgement(missions.find(missionId).orElseThrow())
+                    .ifPresent(j ->
+                            missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
         });
         return received + " of " + expected + " samples are home";
     }

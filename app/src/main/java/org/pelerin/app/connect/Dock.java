@@ -159,8 +159,7 @@ public class Dock {
             return;
         }
         try {
-            registry.see(new LoggerUnit(
-                    0,
+            registry.see(LoggerUnit.seen(
                     logger.serial(),
                     logger.identity().model(),
                     logger.identity().firmware().toString(),

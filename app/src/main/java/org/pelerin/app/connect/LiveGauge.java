@@ -9,6 +9,7 @@ import org.pelerin.link.capture.LiveValues;
  *
  * @param x position of the reading; −1 where the sensor reads open
  * @param lowX left edge of the allowed band, as {@code highX} the right one; the whole range where there are no limits
+ * @param counts whether it is recorded, or is part of the logger itself
  * @param side 1 above its band, −1 below, 0 inside
  */
 public record LiveGauge(
@@ -22,7 +23,8 @@ public record LiveGauge(
         boolean banded,
         int side,
         String from,
-        String to) {
+        String to,
+        boolean counts) {
 
     public static final int WIDTH = 300;
 
@@ -56,7 +58,14 @@ public record LiveGauge(
                 min != null || max != null,
                 side,
                 plain(low),
-                plain(high));
+                plain(high),
+                settings != null || !channel.input().kind().wired());
+    }
+
+    /** “Air 12.10 °C”. */
+    public String told() {
+        return label + " "
+                + (open() ? "open" : String.format(java.util.Locale.ROOT, "%." + decimals + "f", value) + " " + unit);
     }
 
     public boolean open() {

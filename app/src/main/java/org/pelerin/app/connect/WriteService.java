@@ -3,6 +3,7 @@ package org.pelerin.app.connect;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.core.plan.Conflict;
@@ -49,15 +50,24 @@ public class WriteService {
 
     private final Dock dock;
     private final MissionService missions;
+    private final CalibrationService calibrations;
     private final Clock clock;
 
-    WriteService(Dock dock, MissionService missions, Clock clock) {
+    WriteService(Dock dock, MissionService missions, CalibrationService calibrations, Clock clock) {
         this.dock = dock;
         this.missions = missions;
+        this.calibrations = calibrations;
         this.clock = clock;
     }
 
-    public List<Conflict> preflight(String serial, Plan plan) {
+    /** The plan as it would be written into this logger: with its own corrections. */
+    public Plan corrected(String serial, Plan plan) {
+        return calibrations.correct(serial, plan);
+    }
+
+    /** What speaks against writing a plan, with this logger's own corrections and its readings as the plan has them. */
+    public List<Conflict> preflight(String serial, Plan wanted) {
+        Plan plan = calibrations.correct(serial, wanted);
         DockedLogger logger = dock.look(serial);
         if (!plan.model().equals(logger.model().id())) {
             return List.of(new Conflict(
@@ -75,6 +85,14 @@ public class WriteService {
      * @throws ReadBackException after; the logger is then stopped if it will take that
      */
     public long write(MissionDraft draft) {
+        long id = put(draft);
+        dock.poll();
+        return id;
+    }
+
+    /** As {@link #write}, without looking at the whole dock afterwards: for one of many. */
+    public long put(MissionDraft wanted) {
+        MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
         List<Conflict> blocking = preflight(draft.serial(), draft.plan()).stream()
                 .filter(Conflict::blocking)
                 .toList();
@@ -99,7 +117,6 @@ public class WriteService {
                     written,
                     draft.by());
         }
-        dock.poll();
         return id;
     }
 
@@ -118,7 +135,8 @@ public class WriteService {
                     logger.running(),
                     logger.status().records(),
                     logger.clockOffset(),
-                    readings(logger, plan, link));
+                    readings(logger, plan, link),
+                    calibrations.due(logger.serial()));
         }
     }
 

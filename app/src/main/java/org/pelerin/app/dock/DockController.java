@@ -2,8 +2,15 @@ package org.pelerin.app.dock;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Dock;
@@ -15,7 +22,9 @@ import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.StartKind;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -31,20 +40,34 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class DockController {
 
     private static final int MISSIONS_SHOWN = 8;
+    private static final Duration CALIBRATION_SOON = Duration.ofDays(30);
 
     private final Dock dock;
     private final LiveService live;
     private final CollectService collections;
     private final MissionService missions;
     private final LoggerRegistry registry;
+    private final CalibrationService calibrations;
+    private final Clock clock;
+    private final Show show;
 
     DockController(
-            Dock dock, LiveService live, CollectService collections, MissionService missions, LoggerRegistry registry) {
+            Dock dock,
+            LiveService live,
+            CollectService collections,
+            MissionService missions,
+            LoggerRegistry registry,
+            CalibrationService calibrations,
+            Clock clock,
+            Show show) {
         this.dock = dock;
         this.live = live;
         this.collections = collections;
         this.missions = missions;
         this.registry = registry;
+        this.calibrations = calibrations;
+        this.clock = clock;
+        this.show = show;
     }
 
     /** What the tray shows of one logger. */
@@ -99,7 +122,19 @@ class DockController {
         model.addAttribute("room", "dock");
         model.addAttribute("view", dock.view());
         model.addAttribute("cards", cards(collections.allActive()));
+        model.addAttribute("idle", idleOfOneModel());
         return "dock/list";
+    }
+
+    /** Serials of the idle loggers of that model of which most are connected: those that can be written together. */
+    private List<String> idleOfOneModel() {
+        Map<String, List<String>> byModel = dock.view().loggers().stream()
+                .filter(l -> l.status().mission() == 0)
+                .collect(Collectors.groupingBy(
+                        l -> l.model().id(), Collectors.mapping(DockedLogger::serial, Collectors.toList())));
+        return byModel.values().stream()
+                .max(Comparator.comparingInt(List::size))
+                .orElse(List.of());
     }
 
     @GetMapping("/dock/{serial}")
@@ -140,6 +175,17 @@ class DockController {
         model.addAttribute("home", home.orElse(null));
         model.addAttribute("missions", recent);
         model.addAttribute(
+                "waitsFor",
+                recent.stream()
+                        .filter(m -> m.state().inField())
+                        .findFirst()
+                        .map(missions::plan)
+                        .map(p -> p.start().kind())
+                        .filter(k -> k != StartKind.BUTTON)
+                        .map(k -> k == StartKind.THRESHOLD ? "when the value below does what it waits for" : k.words())
+                        .orElse(null));
+        calibration(serial, model);
+        model.addAttribute(
                 "current",
                 recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
         model.addAttribute(
@@ -160,10 +206,25 @@ class DockController {
                         .hashCode()));
     }
 
+    private void calibration(String serial, Model model) {
+        Instant first = calibrations.due(serial).values().stream()
+                .min(Instant::compareTo)
+                .orElse(null);
+        boolean due = first != null && first.isBefore(clock.instant().plus(CALIBRATION_SOON));
+        model.addAttribute("calibrationDue", due);
+        model.addAttribute(
+                "calibration",
+                first == null
+                        ? calibrations.newest(serial).isEmpty() ? "never" : "no due date"
+                        : (due ? "◇ due " : "due ") + show.day(first, show.home()));
+    }
+
     @GetMapping("/dock/{serial}/live")
     String live(@PathVariable String serial, Model model) {
         try {
-            model.addAttribute("gauges", live.gauges(serial));
+            LiveService.Reading reading = live.read(serial);
+            model.addAttribute("gauges", reading.gauges());
+            model.addAttribute("watched", reading.watched());
         } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
             model.addAttribute("gauges", List.of());
         }

@@ -15,6 +15,7 @@ import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.link.LoggerLink;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -45,19 +46,25 @@ class WriteController {
         this.show = show;
     }
 
-    /** @param plan id in the library, or 0 for a new one; absent, the first that fits the model */
+    /**
+     * @param plan id in the library, or 0 for a new one; absent, the default of the spot or the model, or the first that fits
+     * @param spot where the logger is to go
+     */
     @GetMapping("/dock/{serial}/write")
-    String form(@PathVariable String serial, @RequestParam(required = false) Long plan, Model page) {
+    String form(
+            @PathVariable String serial,
+            @RequestParam(required = false) Long plan,
+            @RequestParam(required = false) Long spot,
+            Model page) {
         DockedLogger logger = dock.get(serial);
         List<StoredPlan> fitting = fitting(logger);
-        StoredPlan chosen = fitting.stream()
-                .filter(p -> plan == null || p.id() == plan)
-                .findFirst()
-                .orElse(null);
+        StoredPlan chosen = plan == null
+                ? plans.defaultFor(logger.model().id(), spot).orElse(fitting.isEmpty() ? null : fitting.get(0))
+                : fitting.stream().filter(p -> p.id() == plan).findFirst().orElse(null);
         PlanForm form = chosen == null || Long.valueOf(0).equals(plan)
                 ? PlanForm.blank(logger.model())
                 : pages.form(chosen.name(), chosen.version(), plans.settings(chosen));
-        return show(page, logger, form, chosen, null);
+        return show(page, logger, form, chosen, spot);
     }
 
     @PostMapping("/dock/{serial}/consequences")
@@ -112,6 +119,18 @@ class WriteController {
             page.addAttribute("refused", e.getMessage() + ": " + e.differences() + " The logger was stopped.");
         }
         return show(page, logger, form, stored, spot);
+    }
+
+    /** Puts the plan that a logger holds into the library. */
+    @PostMapping("/dock/{serial}/take-plan")
+    String takePlan(@PathVariable String serial, Principal me, RedirectAttributes flash) {
+        dock.get(serial);
+        try (LoggerLink link = dock.open(serial)) {
+            Plan plan = link.readPlan();
+            StoredPlan taken = plans.take("From " + serial + ", " + plan.loggerName(), plan, me.getName());
+            flash.addFlashAttribute("said", "Taken over from " + serial + ". Give it a name that says what it is for.");
+            return "redirect:/plans/" + taken.id();
+        }
     }
 
     private String show(Model page, DockedLogger logger, PlanForm form, StoredPlan chosen, Long spot) {

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
@@ -28,13 +29,23 @@ class FleetController {
     private static final Map<String, Duration> SCALES =
             Map.of("week", Duration.ofDays(10), "month", Duration.ofDays(35), "quarter", Duration.ofDays(100));
 
+    private static final Duration CALIBRATION_SOON = Duration.ofDays(30);
+
     private final LoggerRegistry loggers;
     private final MissionService missions;
     private final Dock dock;
+    private final CalibrationService calibrations;
     private final Clock clock;
     private final Show show;
 
-    FleetController(LoggerRegistry loggers, MissionService missions, Dock dock, Clock clock, Show show) {
+    FleetController(
+            LoggerRegistry loggers,
+            MissionService missions,
+            Dock dock,
+            CalibrationService calibrations,
+            Clock clock,
+            Show show) {
+        this.calibrations = calibrations;
         this.loggers = loggers;
         this.missions = missions;
         this.dock = dock;
@@ -73,6 +84,7 @@ class FleetController {
                 "needyCount",
                 units.stream().filter(u -> u.trouble() != Unit.Trouble.NONE).count());
         model.addAttribute("w", Waylines.of(shown, byMission, window, show.home(), show));
+        model.addAttribute("calibrations", calibrations.dueBefore(now.plus(CALIBRATION_SOON)));
         model.addAttribute("empty", shown.isEmpty());
         model.addAttribute("scale", known);
         model.addAttribute("who", needy ? "needy" : "all");

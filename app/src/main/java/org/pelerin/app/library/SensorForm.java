@@ -2,8 +2,10 @@ package org.pelerin.app.library;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.Input;
@@ -128,9 +130,21 @@ public class SensorForm implements Form {
         }
     }
 
+    /** The signals for which a scaling makes sense, with blanks between. */
+    public String inputsOf(String key) {
+        return Arrays.stream(Input.values())
+                .filter(i -> scalings(i).contains(key))
+                .map(Input::name)
+                .collect(Collectors.joining(" "));
+    }
+
     /** The scalings that make sense for the input, by key. */
     public List<String> scalings() {
-        return switch (kind()) {
+        return scalings(kind());
+    }
+
+    private static List<String> scalings(Input input) {
+        return switch (input) {
             case THERMOCOUPLE -> List.of("thermocouple");
             case RESISTANCE ->
                 List.of("platinum", "ntcBeta", "steinhartHart", "twoPoint", "polynomial", "table", "formula", "none");

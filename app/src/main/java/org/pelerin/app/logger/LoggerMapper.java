@@ -1,12 +1,18 @@
 package org.pelerin.app.logger;
 
+import java.time.Instant;
 import java.util.List;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface LoggerMapper {
+
+    String LOGGER =
+            "SELECT id, serial, model, firmware, battery_permille, device_state, records, clock_offset_ms, seen_at,"
+                    + " own_name, remarks FROM logger ";
 
     @Insert(
             "INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records, clock_offset_ms, seen_at)"
@@ -16,9 +22,20 @@ interface LoggerMapper {
                     + " seen_at = VALUES(seen_at)")
     void see(LoggerUnit unit);
 
-    @Select("SELECT * FROM logger WHERE serial = #{serial}")
+    @Update(
+            "UPDATE logger SET checked_at = #{at}, checked_by = #{by}, checked_readings = #{readings} WHERE serial = #{serial}")
+    void checked(String serial, Instant at, String by, String readings);
+
+    @Update("UPDATE logger SET own_name = #{name}, remarks = #{remarks} WHERE serial = #{serial}")
+    void describe(String serial, String name, String remarks);
+
+    @Select("SELECT checked_at AS at, checked_by AS who, checked_readings AS readings FROM logger"
+            + " WHERE serial = #{serial} AND checked_at IS NOT NULL")
+    Checked check(String serial);
+
+    @Select(LOGGER + "WHERE serial = #{serial}")
     LoggerUnit bySerial(String serial);
 
-    @Select("SELECT * FROM logger ORDER BY serial")
+    @Select(LOGGER + "ORDER BY serial")
     List<LoggerUnit> all();
 }

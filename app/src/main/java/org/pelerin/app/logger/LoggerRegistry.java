@@ -1,17 +1,43 @@
 package org.pelerin.app.logger;
 
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.audit.AuditTrail;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Every logger that was ever connected. */
 @Service
 public class LoggerRegistry {
 
     private final LoggerMapper loggers;
+    private final AuditTrail audit;
+    private final Clock clock;
 
-    LoggerRegistry(LoggerMapper loggers) {
+    LoggerRegistry(LoggerMapper loggers, AuditTrail audit, Clock clock) {
         this.loggers = loggers;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public void checked(String serial, String by, String readings) {
+        loggers.checked(serial, clock.instant(), by, readings);
+        audit.record(by, "check live readings", serial, "", readings);
+    }
+
+    /** The last word that its live readings were good. */
+    public Optional<Checked> check(String serial) {
+        return Optional.ofNullable(loggers.check(serial));
+    }
+
+    /** What its owner calls it and has to say of it. */
+    @Transactional
+    public void describe(String serial, String name, String remarks, String by) {
+        LoggerUnit before = find(serial).orElseThrow();
+        loggers.describe(serial, name, remarks);
+        audit.record(by, "describe logger", serial, before.ownName() + "; " + before.remarks(), name + "; " + remarks);
     }
 
     public void see(LoggerUnit unit) {

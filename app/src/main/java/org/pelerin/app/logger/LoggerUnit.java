@@ -3,7 +3,11 @@ package org.pelerin.app.logger;
 import java.time.Duration;
 import java.time.Instant;
 
-/** A logger as it was last seen. */
+/**
+ * A logger as it was last seen.
+ *
+ * @param ownName what its owner calls it; may be empty
+ */
 public record LoggerUnit(
         long id,
         String serial,
@@ -13,4 +17,26 @@ public record LoggerUnit(
         String deviceState,
         long records,
         Duration clockOffsetMs,
-        Instant seenAt) {}
+        Instant seenAt,
+        String ownName,
+        String remarks) {
+
+    /** As a link tells of it; what its owner calls it is not changed by that. */
+    public static LoggerUnit seen(
+            String serial,
+            String model,
+            String firmware,
+            int batteryPermille,
+            String deviceState,
+            long records,
+            Duration clockOffset,
+            Instant seenAt) {
+        return new LoggerUnit(
+                0, serial, model, firmware, batteryPermille, deviceState, records, clockOffset, seenAt, "", "");
+    }
+
+    /** Its serial, with its owner's name for it. */
+    public String called() {
+        return ownName.isEmpty() ? serial : serial + " “" + ownName + "”";
+    }
+}

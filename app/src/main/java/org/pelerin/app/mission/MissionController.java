@@ -69,6 +69,8 @@ class MissionController {
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
         model.addAttribute("plan", missions.plan(mission));
+        model.addAttribute("check", missions.check(mission).orElse(null));
+        model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
         evaluation.judgement(mission).ifPresent(j -> {
             model.addAttribute("j", j);

@@ -8,6 +8,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Options;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.pelerin.app.logger.Checked;
 
 @Mapper
 interface MissionMapper {
@@ -58,6 +59,9 @@ interface MissionMapper {
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
 
+    @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
+    Instant draftedAt(long id);
+
     @Update(
             "UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
     void abandonDrafts(long loggerId, String remark);
@@ -85,6 +89,20 @@ interface MissionMapper {
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
                     + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
     void collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
+
+    @Update(
+            "UPDATE mission SET checked_at = #{at}, checked_by = #{by}, checked_readings = #{readings} WHERE id = #{id}")
+    void checked(long id, Instant at, String by, String readings);
+
+    @Select("SELECT checked_at AS at, checked_by AS who, checked_readings AS readings FROM mission WHERE id = #{id}"
+            + " AND checked_at IS NOT NULL")
+    Checked check(long id);
+
+    @Update("UPDATE mission SET alarms_compared = #{text} WHERE id = #{id}")
+    void alarmsCompared(long id, String text);
+
+    @Select("SELECT alarms_compared FROM mission WHERE id = #{id}")
+    String comparedAlarms(long id);
 
     @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id}")
     void erased(long id, Instant at);

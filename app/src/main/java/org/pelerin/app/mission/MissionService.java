@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ModelCatalogue;
@@ -23,6 +24,9 @@ public class MissionService {
     private static final int LONGEST_REMARK = 400;
     /** A draft older than this is no longer being written by anybody. */
     private static final Duration LONGEST_WRITING = Duration.ofSeconds(30);
+
+    /** Live readings found good belong to what is written within this time. */
+    private static final Duration CHECK_HOLDS = Duration.ofHours(12);
 
     private final MissionMapper missions;
     private final LoggerRegistry loggers;
@@ -78,6 +82,11 @@ public class MissionService {
         return PlanDocument.plan(mission.settings());
     }
 
+    /** Whether its writing began at an instant of the machine's clock or later. */
+    public boolean draftedSince(Mission mission, Instant instant) {
+        return !missions.draftedAt(mission.id()).isBefore(instant);
+    }
+
     /** Notes that a mission is about to be written; an earlier attempt that got stuck is given up. */
     @Transactional
     public long draft(MissionDraft draft) {
@@ -110,6 +119,9 @@ public class MissionService {
                 forecast.startsAt(),
                 forecast.endsAt(),
                 from.plus(forecast.batteryLeft()));
+        loggers.check(mission.serial())
+                .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
+                .ifPresent(c -> missions.checked(id, c.at(), c.who(), c.readings()));
         audit.record(by, "write mission", subject(mission), "", mission.settings());
     }
 
@@ -176,6 +188,28 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples, capture " + sha256);
+    }
+
+    /** Somebody looked at its live readings and found them good. */
+    @Transactional
+    public void checked(Mission mission, String by, String readings) {
+        missions.checked(mission.id(), clock.instant(), by, readings);
+    }
+
+    public Optional<Checked> check(Mission mission) {
+        return Optional.ofNullable(missions.check(mission.id()));
+    }
+
+    /** Notes where the alarms that the logger raised differ from the judgement of its record; empty where they agree. */
+    @Transactional
+    public void alarmsCompared(long id, String differences) {
+        missions.alarmsCompared(
+                id, differences.length() > LONGEST_REMARK ? differences.substring(0, LONGEST_REMARK) : differences);
+    }
+
+    /** Empty where they agree; null where they were not compared. */
+    public String comparedAlarms(Mission mission) {
+        return missions.comparedAlarms(mission.id());
     }
 
     @Transactional

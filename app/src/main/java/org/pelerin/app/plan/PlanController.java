@@ -1,9 +1,14 @@
 package org.pelerin.app.plan;
 
 import java.security.Principal;
+import java.util.List;
+import java.util.stream.Collectors;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.Plan;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -30,31 +35,46 @@ class PlanController {
     }
 
     @GetMapping("/plans")
-    String list(Model model) {
+    String list(@RequestParam(defaultValue = "false") boolean archived, Model model) {
+        List<PlanDefault> defaults = plans.defaults();
+        List<StoredPlan> all = plans.withArchived();
         model.addAttribute("room", "plans");
         model.addAttribute("models", ModelCatalogue.all());
-        model.addAttribute("plans", plans.all().stream().map(this::card).toList());
+        model.addAttribute("archived", archived);
+        model.addAttribute("hidden", all.stream().filter(StoredPlan::archived).count());
+        model.addAttribute(
+                "plans",
+                all.stream()
+                        .filter(p -> p.archived() == archived)
+                        .map(p -> card(p, defaults))
+                        .toList());
         return "plan/list";
     }
 
     /** A plan in the list. */
-    record Card(StoredPlan plan, String modelName, String interval, String limits) {}
+    record Card(StoredPlan plan, String modelName, String interval, String limits, String first) {}
 
-    private Card card(StoredPlan stored) {
-        var plan = plans.settings(stored);
-        String limits = plan.channels().stream()
-                .filter(c -> c.enabled() && c.hasAlarm())
-                .map(c -> c.label() + " "
-                        + (c.low() == null ? "" : show.number(c.low().limit(), 1))
-                        + (c.low() != null && c.high() != null ? " … " : c.high() == null ? " or more" : "up to ")
-                        + (c.high() == null ? "" : show.number(c.high().limit(), 1)))
-                .reduce((a, b) -> a + " · " + b)
-                .orElse("no limits");
+    private Card card(StoredPlan stored, List<PlanDefault> defaults) {
+        Plan plan = plans.settings(stored);
+        List<ChannelSettings> limited = plan.channels().stream()
+                .filter(c -> c.enabled() && c.hasAlarm() && c.level(1).any())
+                .toList();
+        String limits = limited.isEmpty()
+                ? "no limits"
+                : limits(limited.get(0)) + (limited.size() > 1 ? " and " + (limited.size() - 1) + " more" : "");
+        String first = defaults.stream()
+                .filter(d -> d.planId() == stored.id())
+                .map(d -> d.spotId() == 0 ? "its model" : d.spot())
+                .collect(Collectors.joining(", "));
         return new Card(
-                stored,
-                ModelCatalogue.get(stored.model()).name(),
-                org.pelerin.core.plan.Durations.format(plan.interval()),
-                limits);
+                stored, ModelCatalogue.get(stored.model()).name(), Durations.format(plan.interval()), limits, first);
+    }
+
+    private String limits(ChannelSettings c) {
+        String low = c.low() == null ? "" : show.number(c.low().limit(), 1);
+        String high = c.high() == null ? "" : show.number(c.high().limit(), 1);
+        return c.label() + " "
+                + (c.high() == null ? "from " + low : c.low() == null ? "up to " + high : low + " … " + high);
     }
 
     @GetMapping("/plans/new")

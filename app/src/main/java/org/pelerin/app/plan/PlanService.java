@@ -29,8 +29,81 @@ public class PlanService {
         this.clock = clock;
     }
 
+    /** Those that are offered: all that are not archived. */
     public List<StoredPlan> all() {
+        return plans.all().stream().filter(p -> !p.archived()).toList();
+    }
+
+    public List<StoredPlan> withArchived() {
         return plans.all();
+    }
+
+    /** Newest first. */
+    public List<PlanVersion> versions(long id) {
+        return plans.versions(id);
+    }
+
+    public Optional<PlanVersion> version(long id, int version) {
+        return Optional.ofNullable(plans.version(id, version));
+    }
+
+    public Plan settings(PlanVersion version) {
+        return PlanDocument.plan(version.settings());
+    }
+
+    /** The plan that is offered first for a logger of a model, at a spot if one is named. */
+    public Optional<StoredPlan> defaultFor(String model, Long spotId) {
+        return Optional.ofNullable(plans.defaultFor(model, spotId == null ? 0 : spotId));
+    }
+
+    public List<PlanDefault> defaults() {
+        return plans.defaults();
+    }
+
+    /** @param spotId null for every logger of its model */
+    @Transactional
+    public void makeDefault(long id, Long spotId, String by) {
+        StoredPlan plan = plans.byId(id);
+        plans.makeDefault(plan.model(), spotId == null ? 0 : spotId, id);
+        audit.record(by, "make default plan", plan.name(), "", spotId == null ? "its model" : "spot " + spotId);
+    }
+
+    @Transactional
+    public void dropDefaults(long id, String by) {
+        plans.dropDefaults(id);
+        audit.record(by, "drop default plan", plans.byId(id).name(), "", "");
+    }
+
+    /** An archived plan is kept with all its versions and no longer offered. */
+    @Transactional
+    public void archive(long id, boolean archived, String by) {
+        plans.archive(id, archived);
+        if (archived) {
+            plans.dropDefaults(id);
+        }
+        audit.record(
+                by, archived ? "archive plan" : "take plan back", plans.byId(id).name(), "", "");
+    }
+
+    /** A new plan of the same settings; its name is the first free one of “name, copy”, “name, copy 2” … */
+    @Transactional
+    public StoredPlan duplicate(long id, String by) {
+        StoredPlan plan = plans.byId(id);
+        return create(freeName(plan.name() + ", copy"), settings(plan), by);
+    }
+
+    /** A plan that came from elsewhere; if its name is taken it gets a number. */
+    @Transactional
+    public StoredPlan take(String name, Plan plan, String by) {
+        return create(freeName(name), plan, by);
+    }
+
+    private String freeName(String wanted) {
+        String name = wanted;
+        for (int n = 2; plans.byName(name) != null; n++) {
+            name = wanted + " " + n;
+        }
+        return name;
     }
 
     public Optional<StoredPlan> find(long id) {

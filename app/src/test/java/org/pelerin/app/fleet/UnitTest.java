@@ -56,7 +56,7 @@ class UnitTest {
     }
 
     private static Unit unit(boolean docked, Mission... missions) {
-        LoggerUnit logger = new LoggerUnit(7, "PL-18033", "alder-t1", "1.4", 900, "LOGGING", 0, Duration.ZERO, NOW);
+        LoggerUnit logger = LoggerUnit.seen("PL-18033", "alder-t1", "1.4", 900, "LOGGING", 0, Duration.ZERO, NOW);
         return Unit.of(logger, List.of(missions), docked, NOW, PARIS, SHOW);
     }
 

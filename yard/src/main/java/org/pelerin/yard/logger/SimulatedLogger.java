@@ -50,6 +50,9 @@ public final class SimulatedLogger {
     private Long nextWatch;
     private Measuring measuring;
     private ScanSum scans;
+    private double standingLoad;
+    private double chargePerScan;
+    private long lastRecord;
     private String pin = "";
     private LoggerMemory memory;
     private List<LoggerEvent> events = new ArrayList<>();
@@ -132,6 +135,9 @@ public final class SimulatedLogger {
         measuring = Measuring.of(model, plan);
         scans = plan.scan() == null ? null : new ScanSum(plan.enabled().size());
         alarms = AlarmPanel.of(plan);
+        standingLoad = Forecast.standingLoad(model, plan);
+        chargePerScan = Forecast.chargePerScan(model, plan);
+        lastRecord = plan.lastRecord(model, firstSample == null ? null : Instant.ofEpochMilli(firstSample));
     }
 
     public LoggerSnapshot snapshot() {
@@ -191,7 +197,7 @@ public final class SimulatedLogger {
                 break;
             }
             Instant at = clock.world(next);
-            battery.drain(Forecast.standingLoad(model, plan), at);
+            battery.drain(standingLoad, at);
             if (battery.flat()) {
                 end(LoggerEvent.Kind.STOPPED_BATTERY, next);
                 break;
@@ -199,7 +205,7 @@ public final class SimulatedLogger {
             scan(next, at, probe);
         }
         boolean working = plan != null && state.running();
-        battery.drain(working ? Forecast.standingLoad(model, plan) : Forecast.idleLoad(model), world);
+        battery.drain(working ? standingLoad : Forecast.idleLoad(model), world);
     }
 
     /** Waits for its start, looking at the watched channel once an interval where it waits for a value. */
@@ -214,8 +220,8 @@ public final class SimulatedLogger {
         int watched = plan.enabled().indexOf(threshold.channel());
         while (nextWatch <= device && state == LoggerState.WAITING) {
             Instant at = clock.world(nextWatch);
-            battery.drain(Forecast.standingLoad(model, plan), at);
-            battery.spend(Forecast.chargePerScan(model, plan));
+            battery.drain(standingLoad, at);
+            battery.spend(chargePerScan);
             if (battery.flat()) {
                 return;
             }
@@ -234,7 +240,7 @@ public final class SimulatedLogger {
 
     private void scan(long device, Instant world, Probe probe) {
         int[] counts = measuring.counts(probe, world, battery.left(), sensorOpen);
-        battery.spend(Forecast.chargePerScan(model, plan));
+        battery.spend(chargePerScan);
         if (scans == null) {
             record(device, device, counts, counts);
             return;
@@ -262,7 +268,7 @@ public final class SimulatedLogger {
         }
         memory.append(kept);
         lifetimeSamples++;
-        if (memory.endRecord() >= plan.lastRecord(model, Instant.ofEpochMilli(firstSample))) {
+        if (memory.endRecord() >= lastRecord) {
             boolean full = memory.endRecord() >= plan.capacity(model);
             boolean timed = plan.stop() instanceof StopCondition.At || plan.stop() instanceof StopCondition.AfterTime;
             end(
@@ -276,6 +282,7 @@ public final class SimulatedLogger {
     private void begin(long device) {
         state = LoggerState.LOGGING;
         firstSample = device;
+        lastRecord = plan.lastRecord(model, Instant.ofEpochMilli(device));
         startAt = null;
         event(LoggerEvent.Kind.STARTED, device);
     }

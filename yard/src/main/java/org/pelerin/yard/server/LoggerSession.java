@@ -78,6 +78,10 @@ final class LoggerSession {
         }
         if (type == MessageType.WRITE_PLAN) {
             byte[] plan = in.rest();
+            if (!world.planPasses(serial)) {
+                changed.run();
+                throw new CablePulledException();
+            }
             return change((l, now, probe) -> l.writePlan(now, PlanCodec.decode(plan)));
         }
         return switch (type) {

@@ -34,6 +34,7 @@ public final class World {
     private final List<Incident> incidents = new ArrayList<>();
     private final Map<String, Integer> pagesUntilCablePulled = new HashMap<>();
     private final Map<String, Integer> pagesToDamage = new HashMap<>();
+    private final Set<String> looseAtWriting = new HashSet<>();
     private final Set<String> forgetful = new HashSet<>();
     private final Random damage;
 
@@ -206,6 +207,21 @@ public final class World {
                 (logger, now, probe) ->
                         logger.missions().stream().mapToLong(m -> m.pages()).sum());
         pagesUntilCablePulled.put(serial, (int) (pages / 2));
+    }
+
+    /** The cable comes out when the next plan arrives, before the logger has taken it. */
+    public synchronized void loosenAtWriting(String serial) {
+        logger(serial);
+        looseAtWriting.add(serial);
+    }
+
+    /** @return false if the cable came out with this plan */
+    public synchronized boolean planPasses(String serial) {
+        if (!looseAtWriting.remove(serial)) {
+            return true;
+        }
+        cable(serial, false);
+        return false;
     }
 
     public synchronized void damagePages(String serial, int pages) {

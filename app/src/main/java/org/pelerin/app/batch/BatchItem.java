@@ -1,0 +1,35 @@
+package org.pelerin.app.batch;
+
+import java.time.Instant;
+
+/**
+ * One logger of a batch.
+ *
+ * @param message how it went, or what prevents it
+ * @param missionId once it is written
+ */
+public record BatchItem(
+        long id,
+        long batchId,
+        String serial,
+        String loggerName,
+        Long spotId,
+        String spot,
+        State state,
+        String message,
+        Long missionId,
+        Instant doneAt) {
+
+    public enum State {
+        QUEUED,
+        WRITING,
+        DONE,
+        BLOCKED,
+        FAILED,
+        STOPPED;
+
+        public boolean open() {
+            return this == QUEUED || this == WRITING;
+        }
+    }
+}

@@ -1,0 +1,79 @@
+package org.pelerin.app.batch;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface BatchMapper {
+
+    /** What a new batch needs; {@code id} is filled in. */
+    final class Row {
+        Long id;
+        final String planName;
+        final int planVersion;
+        final String settings;
+        final Instant at;
+        final String by;
+
+        Row(String planName, int planVersion, String settings, Instant at, String by) {
+            this.planName = planName;
+            this.planVersion = planVersion;
+            this.settings = settings;
+            this.at = at;
+            this.by = by;
+        }
+    }
+
+    String ITEMS = "SELECT i.id, i.batch_id, i.serial, i.logger_name, i.spot_id, s.name AS spot, i.state, i.message,"
+            + " i.mission_id, i.done_at FROM batch_item i LEFT JOIN spot s ON s.id = i.spot_id ";
+
+    @Insert("INSERT INTO batch (plan_name, plan_version, settings, state, ordered_at, ordered_by)"
+            + " VALUES (#{planName}, #{planVersion}, #{settings}, 'GOING', #{at}, #{by})")
+    @Options(useGeneratedKeys = true, keyProperty = "id")
+    void insert(Row row);
+
+    @Insert("INSERT INTO batch_item (batch_id, serial, logger_name, spot_id, state, message)"
+            + " VALUES (#{batchId}, #{serial}, #{loggerName}, #{spotId}, #{state}, #{message})")
+    void insertItem(long batchId, String serial, String loggerName, Long spotId, BatchItem.State state, String message);
+
+    @Select("SELECT id, plan_name, plan_version, settings, state, ordered_at, ordered_by FROM batch WHERE id = #{id}")
+    Batch byId(long id);
+
+    @Select("SELECT id, plan_name, plan_version, settings, state, ordered_at, ordered_by FROM batch ORDER BY id DESC"
+            + " LIMIT #{limit}")
+    List<Batch> newest(int limit);
+
+    @Select(ITEMS + "WHERE i.batch_id = #{batchId} ORDER BY i.id")
+    List<BatchItem> items(long batchId);
+
+    @Select(ITEMS
+            + "JOIN batch b ON b.id = i.batch_id WHERE b.state = 'GOING' AND (i.state = 'QUEUED' OR i.state = 'WRITING'"
+            + " AND i.lease_until_at < #{now}) ORDER BY i.id")
+    List<BatchItem> claimable(Instant now);
+
+    @Update(
+            "UPDATE batch_item SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'WRITING',"
+                    + " message = 'writing' WHERE id = #{id} AND (state = 'QUEUED' OR state = 'WRITING' AND lease_until_at < #{now})")
+    int claim(long id, String owner, Instant now, Instant until);
+
+    @Update("UPDATE batch_item SET state = #{state}, message = #{message}, mission_id = #{missionId}, done_at = #{at},"
+            + " lease_owner = NULL, lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
+    int finish(long id, String owner, BatchItem.State state, String message, Long missionId, Instant at);
+
+    @Update("UPDATE batch SET state = #{state} WHERE id = #{id}")
+    void state(long id, String state);
+
+    @Update("UPDATE batch_item SET state = 'STOPPED', message = 'stopped before it was written' WHERE batch_id = #{id}"
+            + " AND state = 'QUEUED'")
+    int stopQueued(long id);
+
+    @Update(
+            "UPDATE batch_item SET state = 'QUEUED', message = 'waiting its turn', done_at = NULL WHERE batch_id = #{id}"
+                    + " AND state IN ('STOPPED', 'FAILED', 'BLOCKED')")
+    int requeue(long id);
+}

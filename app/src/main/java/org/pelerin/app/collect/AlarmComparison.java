@@ -1,0 +1,55 @@
+package org.pelerin.app.collect;
+
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.pelerin.app.mission.JudgementDocument;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.link.message.LoggerEvent;
+import org.pelerin.link.message.MissionHeader;
+
+/** Holds the alarms that a logger raised while it ran against the judgement of its record. */
+final class AlarmComparison {
+
+    /** A logger's list of events is full with this many; later alarms are then not in it. */
+    private static final int FULL = 400;
+
+    private AlarmComparison() {}
+
+    /**
+     * @param whole whether the record is all that the logger looked at: nothing overwritten
+     * @return where they differ, in sentences; empty where they agree
+     */
+    static String differences(MissionHeader header, JudgementDocument judgement, boolean whole) {
+        if (!whole || header.events().size() >= FULL) {
+            return "";
+        }
+        Map<String, Long> raised = new TreeMap<>();
+        for (LoggerEvent e : header.events()) {
+            if (e.kind().alarm() && e.channel() != LoggerEvent.NO_CHANNEL) {
+                raised.merge(rule(header.plan(), e), 1L, Long::sum);
+            }
+        }
+        Map<String, Long> found = new TreeMap<>();
+        judgement.excursions().forEach(e -> found.merge(e.rule(), 1L, Long::sum));
+        TreeSet<String> rules = new TreeSet<>(raised.keySet());
+        rules.addAll(found.keySet());
+        List<String> out = rules.stream()
+                .filter(r -> !raised.getOrDefault(r, 0L).equals(found.getOrDefault(r, 0L)))
+                .map(r -> "The logger raised “" + r + "” " + times(raised.getOrDefault(r, 0L))
+                        + ", its record shows it " + times(found.getOrDefault(r, 0L)) + ".")
+                .toList();
+        return String.join(" ", out);
+    }
+
+    /** Id of the rule that the alarm stands for, see {@link Plan#limits()}. */
+    private static String rule(Plan plan, LoggerEvent e) {
+        String side = e.kind() == LoggerEvent.Kind.ALARM_HIGH ? " high" : " low";
+        return plan.channels().get(e.channel()).label() + side + (e.level() == 1 ? "" : " " + e.level());
+    }
+
+    private static String times(long n) {
+        return n == 0 ? "never" : n == 1 ? "once" : n + " times";
+    }
+}

@@ -1,0 +1,45 @@
+package org.pelerin.app.platform.pdf;
+
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+
+/** Turns a template into a PDF in the application's own type. */
+@Component
+public class PdfPages {
+
+    private final SpringTemplateEngine templates;
+
+    PdfPages(SpringTemplateEngine templates) {
+        this.templates = templates;
+    }
+
+    public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
+        String html = templates.process(template, new Context(Locale.UK, model));
+        PdfRendererBuilder pdf = new PdfRendererBuilder();
+        pdf.useFastMode();
+        font(pdf, "/fonts/next-regular.ttf", 400);
+        font(pdf, "/fonts/next-bold.ttf", 700);
+        pdf.useSVGDrawer(new BatikSVGDrawer());
+        pdf.withHtmlContent(html, null);
+        pdf.withProducer("Pelerin");
+        pdf.toStream(out);
+        pdf.run();
+    }
+
+    private static void font(PdfRendererBuilder pdf, String resource, int weight) {
+        pdf.useFont(() -> open(resource), "Next", weight, FontStyle.NORMAL, true);
+    }
+
+    private static InputStream open(String resource) {
+        return PdfPages.class.getResourceAsStream(resource);
+    }
+}
