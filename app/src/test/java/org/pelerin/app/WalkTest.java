@@ -315,7 +315,7 @@ class WalkTest {
                     .contains("Outside its limits")
                     .contains("Vault 1, rear")
                     .contains(SERIAL);
-            assertThat(text).contains("above 14.00").contains("5 min").contains(head.hash());
+            assertThat(text).contains("above 14 for over").contains("5 min").contains(head.hash());
         }
     }
 

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.MissionInfo;
@@ -38,6 +39,21 @@ public interface LoggerLink extends AutoCloseable {
     void start();
 
     void stop();
+
+    /** Says the PIN, for this link and every new connection that it makes. */
+    void unlock(String pin);
+
+    /** @param pin 1 to 8 digits; empty for none */
+    void setPin(String pin);
+
+    /** Takes a PIN away that nobody knows any more; the logger allows it to whoever holds it in a dock. */
+    void clearPin();
+
+    /** Sends a firmware, which the logger verifies before it runs it; a link that breaks leaves the old one running. */
+    void updateFirmware(FirmwarePackage firmware);
+
+    /** Switches an output on for a moment, to see that it works: {@code lamp}, {@code sounder}, {@code relay1}, {@code relay2}. */
+    void tryOutput(String output);
 
     List<MissionInfo> missions();
 

@@ -34,6 +34,8 @@ class SecurityConfig {
                                 "/fonts/**",
                                 "/webjars/**")
                         .permitAll()
+                        .requestMatchers("/admin/**")
+                        .hasRole("ADMIN")
                         .requestMatchers(HttpMethod.POST, "/logout")
                         .authenticated()
                         .requestMatchers(

@@ -5,6 +5,7 @@ import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.pelerin.app.connect.Dock;
@@ -76,6 +77,12 @@ class BatchController {
         return "batch/new";
     }
 
+    /** The dock's order, so that the first name goes into the first port. */
+    private void sort(BatchForm form) {
+        form.serials.sort(Comparator.comparingInt(
+                s -> dock.find(s).map(DockedLogger::port).orElse(Integer.MAX_VALUE)));
+    }
+
     @PostMapping("/batches/table")
     String table(@ModelAttribute BatchForm form, Model page) {
         fill(form, page);
@@ -85,6 +92,7 @@ class BatchController {
     @PostMapping("/batches")
     String order(@ModelAttribute BatchForm form, Principal me, Model page) {
         Typed typed = new Typed();
+        sort(form);
         StoredPlan stored = plan(form);
         List<BatchService.Wanted> wanted = form.wanted(places.all(), typed);
         Plan plan = stored == null ? null : plan(stored, form, typed);
@@ -101,6 +109,7 @@ class BatchController {
 
     private void fill(BatchForm form, Model page) {
         Typed typed = new Typed();
+        sort(form);
         List<SpotAt> spots = places.all();
         List<BatchService.Wanted> wanted = form.wanted(spots, typed);
         if (wanted.size() > MOST) {

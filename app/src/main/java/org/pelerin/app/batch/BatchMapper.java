@@ -65,6 +65,10 @@ interface BatchMapper {
             + " lease_owner = NULL, lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
     int finish(long id, String owner, BatchItem.State state, String message, Long missionId, Instant at);
 
+    @Update("UPDATE batch_item SET state = 'QUEUED', message = 'waiting its turn again', lease_owner = NULL,"
+            + " lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
+    int again(long id, String owner);
+
     @Update("UPDATE batch SET state = #{state} WHERE id = #{id}")
     void state(long id, String state);
 

@@ -99,13 +99,22 @@ class BatchRunner {
         } catch (RefusedException e) {
             finish(item, BatchItem.State.FAILED, "The logger refused: " + e.getMessage() + ".", null);
         } catch (DataAccessException | TransactionException e) {
-            // the lease runs out, and what the logger then holds tells whether it was written
             LOG.warn("The writing of {} lost the database: {}", item.serial(), e.getMessage());
+            again(item);
         } catch (RuntimeException e) {
             LOG.error("The writing of {} failed", item.serial(), e);
             finish(item, BatchItem.State.FAILED, "The writing failed; resume to try again.", null);
         } finally {
             free.release();
+        }
+    }
+
+    /** Has it tried again; what the logger then holds tells whether it was written. Failing that, the lease runs out. */
+    private void again(BatchItem item) {
+        try {
+            batches.again(item.id(), owner);
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("{} waits for its lease to end: {}", item.serial(), e.getMessage());
         }
     }
 
@@ -116,8 +125,10 @@ class BatchRunner {
         if (done.isPresent()) {
             return done.get().id();
         }
-        return writer.put(new MissionDraft(
-                item.serial(), batch.planName(), batch.planVersion(), plan, item.spotId(), batch.orderedBy()));
+        return writer.put(
+                new MissionDraft(
+                        item.serial(), batch.planName(), batch.planVersion(), plan, item.spotId(), batch.orderedBy()),
+                "");
     }
 
     /** The mission that an earlier attempt wrote without living to say so. */

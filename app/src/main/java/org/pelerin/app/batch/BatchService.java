@@ -14,6 +14,7 @@ import java.util.concurrent.Future;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
@@ -25,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Orders one plan for many loggers; {@link BatchRunner} carries the orders out. */
 @Service
+@RetriedOnDeadlock
 public class BatchService {
 
     /**

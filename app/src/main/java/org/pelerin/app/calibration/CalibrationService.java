@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.CorrectionDocument;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -20,6 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
  * the plan when that is written, so that a mission keeps the correction it was made with.
  */
 @Service
+@RetriedOnDeadlock
 public class CalibrationService {
 
     private final CalibrationMapper calibrations;

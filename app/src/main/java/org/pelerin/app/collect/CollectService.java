@@ -95,6 +95,10 @@ public class CollectService {
     /** Erases what is collected and writes the same plan again; returns the new mission's id. */
     public long backToWork(String serial, String by) {
         Mission last = lastCollected(serial);
+        if (dock.get(serial).status().pinSet()) {
+            throw new NotNowException(
+                    "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
+        }
         Plan plan = again(missions.plan(last));
         eraseCollected(serial, last, by);
         return writer.write(new MissionDraft(serial, last.planName(), last.planVersion(), plan, last.spotId(), by));

@@ -11,6 +11,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Service;
@@ -18,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Every channel of every connected logger at one glance, and somebody's word that they were looked at. */
 @Service
+@RetriedOnDeadlock
 public class LiveCheck {
 
     /** How a logger's readings look, worst first. */

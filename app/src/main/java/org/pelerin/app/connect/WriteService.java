@@ -85,13 +85,18 @@ public class WriteService {
      * @throws ReadBackException after; the logger is then stopped if it will take that
      */
     public long write(MissionDraft draft) {
-        long id = put(draft);
+        return write(draft, "");
+    }
+
+    /** @param pin of the logger; empty if it has none */
+    public long write(MissionDraft draft, String pin) {
+        long id = put(draft, pin);
         dock.poll();
         return id;
     }
 
     /** As {@link #write}, without looking at the whole dock afterwards: for one of many. */
-    public long put(MissionDraft wanted) {
+    public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
         List<Conflict> blocking = preflight(draft.serial(), draft.plan()).stream()
                 .filter(Conflict::blocking)
@@ -101,6 +106,9 @@ public class WriteService {
         }
         long id = missions.draft(draft);
         try (LoggerLink link = dock.open(draft.serial())) {
+            if (!pin.isEmpty()) {
+                link.unlock(pin);
+            }
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
             Instant written = clock.instant();

@@ -16,6 +16,7 @@ import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.LiveService;
+import org.pelerin.app.connect.LoggerCare;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
@@ -174,6 +175,11 @@ class DockController {
         model.addAttribute("lastJob", last.orElse(null));
         model.addAttribute("home", home.orElse(null));
         model.addAttribute("missions", recent);
+        docked.ifPresent(l -> {
+            model.addAttribute("updatable", LoggerCare.updatable(l));
+            model.addAttribute("newest", l.model().firmware().newest());
+            model.addAttribute("outputs", LoggerCare.outputs(l.model()));
+        });
         model.addAttribute(
                 "waitsFor",
                 recent.stream()
@@ -195,6 +201,8 @@ class DockController {
                                                         l.status().state(),
                                                         l.status().records(),
                                                         l.batteryPercent(),
+                                                        l.status().pinSet(),
+                                                        l.identity().firmware(),
                                                         l.port())
                                                 .toString())
                                         .orElse("away"),

@@ -16,6 +16,7 @@ import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -88,6 +89,7 @@ class WriteController {
         pages.fill(
                 page, form, parsed, conflicts(logger, parsed), logger.status().battery());
         page.addAttribute("logger", logger);
+        page.addAttribute("planned", writer.corrected(serial, parsed.plan()));
         page.addAttribute("spot", places.find(spot).orElse(null));
         return "dock/confirm :: confirm";
     }
@@ -97,6 +99,7 @@ class WriteController {
             @PathVariable String serial,
             @ModelAttribute PlanForm form,
             @RequestParam(required = false) Long spot,
+            @RequestParam(defaultValue = "") String pin,
             Principal me,
             Model page,
             RedirectAttributes flash) {
@@ -110,13 +113,16 @@ class WriteController {
         String name = stored != null ? stored.name() : form.name.isBlank() ? "one-off plan" : form.name.strip();
         try {
             writer.write(
-                    new MissionDraft(serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()));
+                    new MissionDraft(serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()),
+                    pin.strip());
             flash.addFlashAttribute("said", "Written, read back and compared: every setting is the same.");
             return "redirect:/dock/" + serial;
         } catch (WriteService.BlockedException e) {
             page.addAttribute("refused", "Nothing was written. " + e.getMessage() + ".");
         } catch (WriteService.ReadBackException e) {
             page.addAttribute("refused", e.getMessage() + ": " + e.differences() + " The logger was stopped.");
+        } catch (RefusedException e) {
+            page.addAttribute("refused", "Nothing was written. " + e.getMessage() + ".");
         }
         return show(page, logger, form, stored, spot);
     }

@@ -29,12 +29,15 @@ class Shell {
         model.addAttribute("zone", show.home());
         model.addAttribute("me", me == null ? null : me.getName());
         model.addAttribute("canChange", me != null && mayChange(me));
+        model.addAttribute("isAdmin", me != null && has(me, "ROLE_ADMIN"));
         model.addAttribute("yardPresent", properties.yard().present());
     }
 
     private static boolean mayChange(Authentication me) {
-        return me.getAuthorities().stream()
-                .anyMatch(a -> a.getAuthority().equals("ROLE_TECHNICIAN")
-                        || a.getAuthority().equals("ROLE_ADMIN"));
+        return has(me, "ROLE_TECHNICIAN") || has(me, "ROLE_ADMIN");
+    }
+
+    private static boolean has(Authentication me, String role) {
+        return me.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals(role));
     }
 }

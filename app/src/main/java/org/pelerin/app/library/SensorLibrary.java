@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.SensorDocument;
 import org.pelerin.core.sensor.Sensor;
 import org.springframework.stereotype.Service;
@@ -15,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
  * change here changes no plan.
  */
 @Service
+@RetriedOnDeadlock
 public class SensorLibrary {
 
     private final SensorMapper sensors;

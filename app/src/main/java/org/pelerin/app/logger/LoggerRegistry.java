@@ -4,11 +4,13 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Every logger that was ever connected. */
 @Service
+@RetriedOnDeadlock
 public class LoggerRegistry {
 
     private final LoggerMapper loggers;

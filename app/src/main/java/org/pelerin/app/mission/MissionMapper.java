@@ -62,9 +62,8 @@ interface MissionMapper {
     @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
     Instant draftedAt(long id);
 
-    @Update(
-            "UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
-    void abandonDrafts(long loggerId, String remark);
+    @Select("SELECT id FROM mission WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
+    List<Long> drafts(long loggerId);
 
     @Update(
             "UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
@@ -123,6 +122,11 @@ interface MissionMapper {
 
     @Select(SELECT + "WHERE m.id = #{id}")
     Mission byId(long id);
+
+    @Select(SELECT
+            + "WHERE m.spot_id = #{spotId} AND m.state = 'COLLECTED' AND m.received > 0 ORDER BY m.collected_at DESC"
+            + " LIMIT #{limit}")
+    List<Mission> collectedAt(long spotId, int limit);
 
     @Select("SELECT judgement FROM mission WHERE id = #{id}")
     String judgement(long id);

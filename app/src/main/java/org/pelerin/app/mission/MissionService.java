@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Forecast;
@@ -19,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The missions and what has become of each. */
 @Service
+@RetriedOnDeadlock
 public class MissionService {
 
     private static final int LONGEST_REMARK = 400;
@@ -63,6 +65,11 @@ public class MissionService {
         return missions.page(size, size * page);
     }
 
+    /** The last missions collected at a spot that hold samples, the newest first. */
+    public List<Mission> collectedAt(long spotId, int limit) {
+        return missions.collectedAt(spotId, limit);
+    }
+
     public MissionTally tally() {
         return missions.tally();
     }
@@ -91,7 +98,8 @@ public class MissionService {
     @Transactional
     public long draft(MissionDraft draft) {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
-        missions.abandonDrafts(loggerId, "Writing was interrupted");
+        // looked up first: an update that finds none would lock the gap that other loggers' missions go into
+        missions.drafts(loggerId).forEach(id -> missions.abandon(id, "Writing was interrupted"));
         MissionMapper.Draft row = new MissionMapper.Draft(
                 loggerId,
                 draft.planName(),

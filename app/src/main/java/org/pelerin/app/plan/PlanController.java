@@ -3,6 +3,7 @@ package org.pelerin.app.plan;
 import java.security.Principal;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
@@ -26,10 +27,12 @@ class PlanController {
 
     private final PlanService plans;
     private final PlanPages pages;
+    private final PlaceService places;
     private final Show show;
 
-    PlanController(PlanService plans, PlanPages pages, Show show) {
+    PlanController(PlanService plans, PlanPages pages, PlaceService places, Show show) {
         this.plans = plans;
+        this.places = places;
         this.pages = pages;
         this.show = show;
     }
@@ -147,7 +150,8 @@ class PlanController {
         return "plan/edit";
     }
 
-    private static void show(Model page, StoredPlan stored) {
+    private void show(Model page, StoredPlan stored) {
+        page.addAttribute("spots", places.all());
         page.addAttribute("room", "plans");
         page.addAttribute("stored", stored);
         page.addAttribute("title", stored == null ? "New plan" : stored.name());

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 import org.springframework.stereotype.Service;
@@ -11,6 +12,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The plan library. Each save is a new version; missions keep the one they were written with. */
 @Service
+@RetriedOnDeadlock
 public class PlanService {
 
     /** Somebody else saved the plan since it was read. */

@@ -14,10 +14,18 @@ public final class MessageType {
     public static final int READ_PLAN = 0x21;
     public static final int START = 0x22;
     public static final int STOP = 0x23;
+    public static final int UNLOCK = 0x25;
+    public static final int SET_PIN = 0x26;
+    public static final int CLEAR_PIN = 0x27;
     public static final int MISSIONS = 0x30;
     public static final int READ_HEADER = 0x31;
     public static final int READ_PAGE = 0x32;
     public static final int ERASE = 0x33;
+
+    public static final int FIRMWARE_BEGIN = 0x40;
+    public static final int FIRMWARE_DATA = 0x41;
+    public static final int FIRMWARE_END = 0x42;
+    public static final int OUTPUT = 0x50;
 
     public static final int REFUSAL = 0x7f;
     public static final int ANSWER = 0x80;

@@ -16,6 +16,10 @@ public enum Refusal {
     PROOF_WRONG(10),
     NOT_WAITING(11),
     NO_PLAN(12),
+    PIN_NEEDED(13),
+    PIN_WRONG(14),
+    BATTERY_LOW(15),
+    FIRMWARE_BAD(16),
     UNKNOWN(255);
 
     private final int code;

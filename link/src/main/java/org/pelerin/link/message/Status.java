@@ -11,6 +11,7 @@ import java.time.Instant;
  * @param records records in memory
  * @param capacity records that fit with the plan it has, or values that fit if it has none
  * @param alarmed whether an alarm is raised, or latched
+ * @param pinSet whether it asks for a PIN before it is changed
  * @param name the name written into it, empty if none
  */
 public record Status(
@@ -21,7 +22,11 @@ public record Status(
         long records,
         long capacity,
         boolean alarmed,
+        boolean pinSet,
         String name) {
+
+    private static final int ALARMED = 1;
+    private static final int PIN_SET = 2;
 
     public byte[] encode() {
         return new Payload()
@@ -31,7 +36,7 @@ public record Status(
                 .u16(mission)
                 .u32(records)
                 .u32(capacity)
-                .u8(alarmed ? 1 : 0)
+                .u8((alarmed ? ALARMED : 0) | (pinSet ? PIN_SET : 0))
                 .text(name)
                 .bytes();
     }
@@ -42,14 +47,22 @@ public record Status(
         if (state >= LoggerState.values().length) {
             throw new MalformedMessageException("state " + state + " is not known");
         }
+        LoggerState is = LoggerState.values()[state];
+        int battery = in.u16();
+        Instant clock = Instant.ofEpochMilli(in.i64());
+        int mission = in.u16();
+        long records = in.u32();
+        long capacity = in.u32();
+        int flags = in.u8();
         Status out = new Status(
-                LoggerState.values()[state],
-                in.u16(),
-                Instant.ofEpochMilli(in.i64()),
-                in.u16(),
-                in.u32(),
-                in.u32(),
-                in.u8() != 0,
+                is,
+                battery,
+                clock,
+                mission,
+                records,
+                capacity,
+                (flags & ALARMED) != 0,
+                (flags & PIN_SET) != 0,
                 in.text());
         in.end();
         return out;

@@ -33,7 +33,7 @@ final class TcpConnection implements AutoCloseable {
 
     private final InetSocketAddress address;
     private final Duration timeout;
-    private final Runnable afterConnect;
+    private Runnable afterConnect;
     private Socket socket;
     private InputStream in;
     private int lastId;
@@ -43,6 +43,19 @@ final class TcpConnection implements AutoCloseable {
         this.address = address;
         this.timeout = timeout;
         this.afterConnect = () -> afterConnect.accept(this);
+    }
+
+    /** From now on every new connection begins with this request too. */
+    synchronized void repeatOnConnect(int type, byte[] payload) {
+        Runnable before = afterConnect;
+        afterConnect = () -> {
+            before.run();
+            try {
+                exchange(type, payload);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        };
     }
 
     /** @param decode takes the answer apart; what it finds malformed counts as damage on the way */

@@ -1,10 +1,12 @@
 package org.pelerin.link.tcp;
 
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.MessageType;
@@ -17,6 +19,7 @@ import org.pelerin.link.message.Status;
 final class TcpLoggerLink implements LoggerLink {
 
     private static final byte[] NOTHING = {};
+    private static final int FIRMWARE_CHUNK = 4096;
 
     private final TcpConnection connection;
 
@@ -77,6 +80,42 @@ final class TcpLoggerLink implements LoggerLink {
     @Override
     public void stop() {
         connection.requestOnce(MessageType.STOP, NOTHING);
+    }
+
+    @Override
+    public void unlock(String pin) {
+        byte[] said = new Payload().text(pin).bytes();
+        connection.request(MessageType.UNLOCK, said, answer -> answer);
+        connection.repeatOnConnect(MessageType.UNLOCK, said);
+    }
+
+    @Override
+    public void setPin(String pin) {
+        connection.requestOnce(MessageType.SET_PIN, new Payload().text(pin).bytes());
+    }
+
+    @Override
+    public void clearPin() {
+        connection.requestOnce(MessageType.CLEAR_PIN, NOTHING);
+    }
+
+    @Override
+    public void updateFirmware(FirmwarePackage firmware) {
+        byte[] bytes = firmware.bytes();
+        connection.requestOnce(
+                MessageType.FIRMWARE_BEGIN, new Payload().u32(bytes.length).bytes());
+        for (int at = 0; at < bytes.length; at += FIRMWARE_CHUNK) {
+            byte[] chunk = Arrays.copyOfRange(bytes, at, Math.min(bytes.length, at + FIRMWARE_CHUNK));
+            // each chunk says where it goes, so that it may be repeated
+            connection.request(
+                    MessageType.FIRMWARE_DATA, new Payload().u32(at).raw(chunk).bytes(), answer -> answer);
+        }
+        connection.requestOnce(MessageType.FIRMWARE_END, NOTHING);
+    }
+
+    @Override
+    public void tryOutput(String output) {
+        connection.requestOnce(MessageType.OUTPUT, new Payload().text(output).bytes());
     }
 
     @Override

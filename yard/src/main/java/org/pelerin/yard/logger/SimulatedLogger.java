@@ -16,10 +16,12 @@ import org.pelerin.core.plan.Preflight;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
+import org.pelerin.link.message.MalformedMessageException;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PlanCodec;
@@ -34,6 +36,7 @@ import org.pelerin.link.message.Status;
 public final class SimulatedLogger {
 
     private static final int MOST_EVENTS = 400;
+    private static final double LEAST_FOR_FIRMWARE = 0.3;
 
     private final String serial;
     private final LoggerModel model;
@@ -54,6 +57,7 @@ public final class SimulatedLogger {
     private double chargePerScan;
     private long lastRecord;
     private String pin = "";
+    private String tried = "";
     private LoggerMemory memory;
     private List<LoggerEvent> events = new ArrayList<>();
     private AlarmPanel alarms = AlarmPanel.NONE;
@@ -360,7 +364,7 @@ public final class SimulatedLogger {
             case LOGGING -> alarms.raised() ? "red, blinking" : onlyAlarm ? "dark" : "green, blinking";
             case ENDED -> alarms.raised() ? "red, steady" : "both, steady";
         };
-        return (off ? "dark" : lamp) + outputs();
+        return (off ? "dark" : lamp) + outputs() + (tried.isEmpty() ? "" : "; " + tried + " was tried");
     }
 
     private String outputs() {
@@ -397,6 +401,7 @@ public final class SimulatedLogger {
                 memory == null ? 0 : memory.records(),
                 plan == null ? model.memory().values() : plan.capacity(model),
                 alarms.raised(),
+                !pin.isEmpty(),
                 plan == null ? "" : plan.loggerName());
     }
 
@@ -465,6 +470,61 @@ public final class SimulatedLogger {
             return interval.next(Instant.ofEpochMilli(device)).toEpochMilli();
         }
         return start instanceof StartCondition.Now ? device : null;
+    }
+
+    /** Whether a PIN has to be said before it is changed. */
+    public boolean pinSet() {
+        return !pin.isEmpty();
+    }
+
+    public void checkPin(String said) {
+        if (!pin.equals(said)) {
+            throw new RefusedException(Refusal.PIN_WRONG, "This is not its PIN");
+        }
+    }
+
+    /** @param wanted 1 to 8 digits; empty for none */
+    public void setPin(String wanted) {
+        if (!wanted.matches("\\d{0,8}")) {
+            throw new RefusedException(Refusal.BAD_REQUEST, "A PIN has 1 to 8 digits");
+        }
+        pin = wanted;
+    }
+
+    /** Whether a firmware may be sent now: never over records, never on a low battery. */
+    public void readyForFirmware() {
+        refuseWhileRunning();
+        if (memory != null && memory.endRecord() > 0) {
+            throw new RefusedException(Refusal.UNCOLLECTED, "It holds " + memory.records() + " records");
+        }
+        if (battery.left() < LEAST_FOR_FIRMWARE) {
+            throw new RefusedException(Refusal.BATTERY_LOW, "Its battery is too low for an update");
+        }
+    }
+
+    /** Verifies a firmware and runs it from now on. */
+    public void runFirmware(byte[] bytes) {
+        readyForFirmware();
+        try {
+            FirmwarePackage wanted = FirmwarePackage.read(bytes);
+            if (!wanted.model().equals(model.id())) {
+                throw new RefusedException(Refusal.FIRMWARE_BAD, "This firmware is for another model");
+            }
+            firmware = wanted.version();
+        } catch (MalformedMessageException e) {
+            throw new RefusedException(Refusal.FIRMWARE_BAD, "The firmware arrived damaged; the old one runs on");
+        }
+    }
+
+    /** Lets an output be tried, where the model has it; what it shows is for a person to see. */
+    public void tryOutput(String output) {
+        boolean has = output.equals("lamp") && model.option("lamp").isPresent()
+                || model.option(output).isPresent()
+                        && List.of("sounder", "relay1", "relay2").contains(output);
+        if (!has) {
+            throw new RefusedException(Refusal.BAD_REQUEST, "It has no " + output);
+        }
+        tried = output;
     }
 
     public Plan readPlan() {

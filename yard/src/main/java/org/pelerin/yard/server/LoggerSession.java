@@ -19,11 +19,15 @@ import org.pelerin.yard.world.World;
 /** The device's end of one connection: answers frames until the cable comes out. */
 final class LoggerSession {
 
+    private static final int LARGEST_FIRMWARE = 1_000_000;
+
     private static final byte[] DONE = {};
 
     private final World world;
     private final Runnable changed;
     private String serial;
+    private boolean unlocked;
+    private byte[] incoming;
     private int port;
 
     /** @param changed called after whatever alters a logger */
@@ -73,6 +77,7 @@ final class LoggerSession {
     }
 
     private byte[] serveLogger(int type, PayloadReader in) throws CablePulledException {
+        needUnlocked(type, in);
         if (type == MessageType.READ_PAGE) {
             return readPage(in.u16(), in.u32());
         }
@@ -116,8 +121,74 @@ final class LoggerSession {
                 EraseRequest request = EraseRequest.decode(in.rest());
                 yield change((l, now, probe) -> l.erase(request));
             }
+            case MessageType.UNLOCK -> {
+                String pin = in.text();
+                world.with(serial, (l, now, probe) -> {
+                    l.checkPin(pin);
+                    return null;
+                });
+                unlocked = true;
+                yield DONE;
+            }
+            case MessageType.SET_PIN -> {
+                String pin = in.text();
+                unlocked = true;
+                yield change((l, now, probe) -> l.setPin(pin));
+            }
+            case MessageType.CLEAR_PIN -> change((l, now, probe) -> l.setPin(""));
+            case MessageType.FIRMWARE_BEGIN, MessageType.FIRMWARE_DATA, MessageType.FIRMWARE_END -> firmware(type, in);
+            case MessageType.OUTPUT -> {
+                String output = in.text();
+                yield change((l, now, probe) -> l.tryOutput(output));
+            }
             default -> throw new RefusedException(Refusal.BAD_REQUEST, "Request " + type + " is not known");
         };
+    }
+
+    /** What needs the PIN where one is set: all that changes the logger, but for bringing its data home. */
+    private void needUnlocked(int type, PayloadReader in) {
+        boolean changes = switch (type) {
+            case MessageType.WRITE_PLAN,
+                    MessageType.CLOCK_SET,
+                    MessageType.START,
+                    MessageType.SET_PIN,
+                    MessageType.FIRMWARE_BEGIN -> true;
+            default -> false;
+        };
+        if (changes && !unlocked && world.with(serial, (l, now, probe) -> l.pinSet())) {
+            throw new RefusedException(Refusal.PIN_NEEDED, "It asks for its PIN");
+        }
+    }
+
+    /** The firmware gathers here, and reaches the logger only whole: a link that breaks takes it away. */
+    private byte[] firmware(int type, PayloadReader in) {
+        if (type == MessageType.FIRMWARE_BEGIN) {
+            long size = in.u32();
+            if (size > LARGEST_FIRMWARE) {
+                throw new RefusedException(Refusal.FIRMWARE_BAD, "A firmware is not that large");
+            }
+            world.with(serial, (l, now, probe) -> {
+                l.readyForFirmware();
+                return null;
+            });
+            incoming = new byte[(int) size];
+            return DONE;
+        }
+        if (incoming == null) {
+            throw new RefusedException(Refusal.FIRMWARE_BAD, "No firmware was begun on this connection");
+        }
+        if (type == MessageType.FIRMWARE_DATA) {
+            int at = (int) in.u32();
+            byte[] chunk = in.rest();
+            if (at < 0 || at + chunk.length > incoming.length) {
+                throw new RefusedException(Refusal.FIRMWARE_BAD, "The firmware is larger than was said");
+            }
+            System.arraycopy(chunk, 0, incoming, at, chunk.length);
+            return DONE;
+        }
+        byte[] whole = incoming;
+        incoming = null;
+        return change((l, now, probe) -> l.runFirmware(whole));
     }
 
     private byte[] readPage(int mission, long page) throws CablePulledException {

@@ -20,9 +20,20 @@ final class Signals implements Probe {
     private final List<Incident> incidents;
     private final LoggerModel model;
     private final int wired;
+    private final double error;
 
-    /** @param wired how many of the wired channels have something connected, from the first */
-    Signals(Surroundings surroundings, Spot spot, List<Incident> incidents, LoggerModel model, int wired) {
+    /**
+     * @param error of its temperature sensors, in K: no two are alike
+     * @param wired how many of the wired channels have something connected, from the first
+     */
+    Signals(
+            Surroundings surroundings,
+            Spot spot,
+            List<Incident> incidents,
+            LoggerModel model,
+            int wired,
+            double error) {
+        this.error = error;
         this.surroundings = surroundings;
         this.spot = spot;
         this.incidents = incidents;
@@ -72,7 +83,7 @@ final class Signals implements Probe {
 
     /** A little different at each probe of a logger. */
     private double temperature(int channel, Instant at) {
-        return surroundings.temperature(spot, incidents, at) + 0.35 * channel;
+        return surroundings.temperature(spot, incidents, at) + 0.35 * channel + error;
     }
 
     private double terminals(Instant at) {

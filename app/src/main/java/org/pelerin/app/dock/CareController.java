@@ -1,0 +1,111 @@
+package org.pelerin.app.dock;
+
+import java.security.Principal;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.LoggerCare;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.core.model.Firmware;
+import org.pelerin.link.message.RefusedException;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Care for one connected logger: name, PIN, firmware, outputs. */
+@Controller
+class CareController {
+
+    private static final int LONGEST_NAME = 80;
+    private static final int LONGEST_REMARKS = 400;
+
+    private final LoggerCare care;
+    private final LoggerRegistry registry;
+    private final Dock dock;
+
+    CareController(LoggerCare care, LoggerRegistry registry, Dock dock) {
+        this.care = care;
+        this.registry = registry;
+        this.dock = dock;
+    }
+
+    @PostMapping("/dock/{serial}/describe")
+    String describe(
+            @PathVariable String serial,
+            @RequestParam String ownName,
+            @RequestParam String remarks,
+            Principal me,
+            RedirectAttributes flash) {
+        if (ownName.length() > LONGEST_NAME || remarks.length() > LONGEST_REMARKS) {
+            flash.addFlashAttribute(
+                    "refused",
+                    "A name has up to " + LONGEST_NAME + " characters, remarks up to " + LONGEST_REMARKS + ".");
+        } else {
+            registry.describe(serial, ownName.strip(), remarks.strip(), me.getName());
+            flash.addFlashAttribute("said", "Noted.");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/firmware")
+    String firmware(
+            @PathVariable String serial,
+            @RequestParam(defaultValue = "") String pin,
+            Principal me,
+            RedirectAttributes flash) {
+        dock.get(serial);
+        try {
+            Firmware now = care.update(serial, pin.strip(), me.getName());
+            flash.addFlashAttribute("said", "Sent and verified: it runs firmware " + now + ".");
+        } catch (RefusedException | LoggerCare.UpdateFailedException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ". Its firmware is as it was.");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/pin")
+    String pin(
+            @PathVariable String serial,
+            @RequestParam(defaultValue = "") String pin,
+            @RequestParam(defaultValue = "") String wanted,
+            Principal me,
+            RedirectAttributes flash) {
+        dock.get(serial);
+        if (!wanted.strip().matches("\\d{0,8}")) {
+            flash.addFlashAttribute("refused", "A PIN has 1 to 8 digits.");
+            return "redirect:/dock/" + serial;
+        }
+        try {
+            care.setPin(serial, pin.strip(), wanted.strip(), me.getName());
+            flash.addFlashAttribute(
+                    "said",
+                    wanted.isBlank()
+                            ? "It asks for no PIN any more."
+                            : "From now on it asks for its PIN before it is changed. Its data come home without it.");
+        } catch (RefusedException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
+    /** Under {@code /admin}, which only administrators reach. */
+    @PostMapping("/admin/dock/{serial}/clear-pin")
+    String clearPin(@PathVariable String serial, Principal me, RedirectAttributes flash) {
+        dock.get(serial);
+        care.clearPin(serial, me.getName());
+        flash.addFlashAttribute("said", "The PIN is gone; that is in the audit trail.");
+        return "redirect:/dock/" + serial;
+    }
+
+    @PostMapping("/dock/{serial}/try")
+    String tryOutput(@PathVariable String serial, @RequestParam String output, RedirectAttributes flash) {
+        dock.get(serial);
+        try {
+            care.tryOutput(serial, output);
+            flash.addFlashAttribute("said", "Switched on for a moment: look whether it did.");
+        } catch (RefusedException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/" + serial;
+    }
+}

@@ -1,0 +1,19 @@
+package org.pelerin.app.platform.sql;
+
+import java.lang.annotation.Documented;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.resilience.annotation.Retryable;
+
+/**
+ * On services whose transactions can lose against others: a deadlock, or a certification failure of a cluster, rolls the transaction
+ * back, and it is done again from its start.
+ */
+@Documented
+@Target(ElementType.TYPE)
+@Retention(RetentionPolicy.RUNTIME)
+@Retryable(includes = PessimisticLockingFailureException.class, maxRetries = 6, delay = 15, jitter = 15, multiplier = 2)
+public @interface RetriedOnDeadlock {}

@@ -1,0 +1,351 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.plan.PlanService;
+import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+/** Preparing loggers in the real pages: plans, sensors, batches. */
+@Timeout(180)
+class PrepareTest {
+
+    private static TestBed bed;
+    private static BrowserContext context;
+    private static Page page;
+
+    @BeforeAll
+    static void begin() {
+        bed = TestBed.get();
+        context = bed.browser().newContext();
+        context.setDefaultTimeout(15_000);
+        page = context.newPage();
+        page.onDialog(d -> d.accept());
+        page.navigate(bed.address + "/login");
+        page.fill("#username", "tech");
+        page.fill("#password", "pelerin");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("h1")).isVisible();
+    }
+
+    @AfterEach
+    void tidy() {
+        bed.emptyDock();
+    }
+
+    @AfterAll
+    static void end() {
+        context.close();
+    }
+
+    private static StoredPlan plan(String name, StartCondition start) {
+        Plan plan = new Plan(
+                "alder-t1",
+                "BOX",
+                Duration.ofMinutes(10),
+                start,
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(14, Duration.ofHours(1), true), null)));
+        return bed.bean(PlanService.class).create(name, plan, "tech");
+    }
+
+    private static void fault(String serial, String kind) {
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", kind, "amount", 1));
+    }
+
+    @Test
+    void ten_loggers_at_once_with_one_blocked_and_one_unplugged_half_way() throws IOException {
+        List<String> serials =
+                IntStream.range(10, 20).mapToObj(i -> "PL-185" + i).toList();
+        serials.forEach(s -> bed.carry(s, "dock"));
+        StoredPlan plan = plan("Box of ten", new StartCondition.Now());
+        page.navigate(bed.address + "/batches/new?plan=" + plan.id() + "&serials=PL-18519&pattern=FIRST");
+        assertThat(page.locator("#headline")).containsText("1 of 1 logger");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("1 of 1 logger is written");
+        // nine idle ones, and the tenth that runs already
+        fault("PL-18515", "cable-at-writing");
+        page.navigate(bed.address + "/batches/new?plan=" + plan.id() + "&pattern=VAULT-%7Bn%7D&"
+                + serials.stream().map(s -> "serials=" + s).collect(Collectors.joining("&")));
+        assertThat(page.locator("#headline")).containsText("9 of 10 loggers are ready");
+        assertThat(page.locator("#batch-table tr", hasText("PL-18519"))).containsText("The logger is running");
+        page.locator("summary").click();
+        page.fill("textarea[name=list]", "PL-18510; DOOR; Vault 1, rear\nPL-18511; LAMP; Nowhere");
+        assertThat(page.locator(".wrong-text")).containsText("Line 2: there is no spot “Nowhere”");
+        page.fill("textarea[name=list]", "PL-18510; DOOR; Vault 1, rear");
+        assertThat(page.locator("#batch-table tr", hasText("PL-18510"))).containsText("DOOR");
+        assertThat(page.locator("#batch-table tr", hasText("PL-18512"))).containsText("VAULT-3");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("8 of 10 loggers are written", soon());
+        assertThat(page.locator("tr", hasText("PL-18519"))).containsText("blocked");
+        assertThat(page.locator("tr", hasText("PL-18515"))).containsText("failed");
+        bed.outdoors().post("/cable", Map.of("serial", "PL-18515", "plugged", true));
+        bed.bean(org.pelerin.app.connect.Dock.class).poll();
+        page.getByText("Try the other 2 again").click();
+        assertThat(page.locator("h1")).containsText("9 of 10 loggers are written", soon());
+        assertThat(page.locator("h1")).containsText("▲ 1 not");
+        Mission door = bed.bean(MissionService.class).ofLogger("PL-18510", 1).get(0);
+        assertThat(door.where()).isEqualTo("Vault 1, rear");
+        assertThat(door.planName()).isEqualTo("Box of ten");
+        Download labels = page.waitForDownload(
+                () -> page.evaluate(
+                        "() => { const a = document.querySelector('a[href$=\"labels.pdf\"]'); a.download = 'labels.pdf'; a.click(); }"));
+        try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(labels.path()))) {
+            assertThat(new PDFTextStripper().getText(pdf)).contains("PL-18510", "DOOR", "VAULT-3", "Box of ten");
+        }
+    }
+
+    private static Page.LocatorOptions hasText(String text) {
+        return new Page.LocatorOptions().setHasText(text);
+    }
+
+    private static LocatorAssertions.ContainsTextOptions soon() {
+        return new LocatorAssertions.ContainsTextOptions().setTimeout(20_000);
+    }
+
+    @Test
+    void a_start_by_its_value_is_seen_through_to_logging() {
+        String serial = "PL-19004";
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial + "/write?plan=0");
+        page.fill("#loggerName", "WAITS");
+        page.fill("#interval", "1 min");
+        page.locator(".pick", hasText("when a channel says so")).click();
+        page.selectOption("[name=thresholdChannel]", new SelectOption().setLabel("Probe 2"));
+        page.selectOption("[name=crossing]", "BELOW");
+        page.fill("[name=thresholdLow]", "8");
+        assertThat(page.locator("#headline")).containsText("once “Probe 2” falls below 8");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#confirm")).isVisible();
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("written and waiting");
+        assertThat(page.locator(".watched")).containsText("Starts when “Probe 2” falls below 8.00");
+        assertThat(page.locator(".watched")).containsText("to go");
+        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        bed.outdoors().post("/advance", Map.of("seconds", 3600));
+        bed.bean(org.pelerin.app.connect.Dock.class).poll();
+        assertThat(bed.bean(MissionService.class)
+                        .find(mission.id())
+                        .orElseThrow()
+                        .state())
+                .isEqualTo(MissionState.WAITING);
+        // into the milk tank, which is at 4 °C, for an hour
+        bed.carry(serial, "lirran-tank-a");
+        bed.outdoors().post("/advance", Map.of("seconds", 3600));
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        assertThat(page.locator("h1")).containsText("logging");
+        Mission now = bed.bean(MissionService.class).find(mission.id()).orElseThrow();
+        assertThat(now.state()).isEqualTo(MissionState.LOGGING);
+        assertThat(now.startsAt()).isNotNull();
+    }
+
+    @Test
+    void a_formula_s_error_is_named_with_its_place() {
+        page.navigate(bed.address + "/library/sensors/edit");
+        page.fill("#name", "Odd transmitter");
+        page.locator(".pick", hasText("formula")).click();
+        page.fill("#formula", "(x - 4 / 16");
+        assertThat(page.locator("#formula + .wrong-text")).containsText("At character 1: The bracket that opens here");
+        page.fill("#formula", "(x - four) / 16");
+        assertThat(page.locator("#formula + .wrong-text")).containsText("At character 6: “four” is not known");
+        page.fill("[name=rawLow]", "4");
+        page.fill("[name=rawHigh]", "20");
+        page.fill("#formula", "100 / (x - 12)");
+        assertThat(page.locator("#formula + .wrong-text")).containsText("It has no value at x = 12");
+        page.fill("#formula", "(x - 4) / 16 * 100");
+        assertThat(page.locator(".wrong-text")).hasCount(0);
+        page.fill("[name=raw]", "7.2");
+        assertThat(page.locator(".tried")).containsText("20 %");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("Odd transmitter");
+        // at once a choice in the channel table, where its unit then stands
+        page.navigate(bed.address + "/plans/new?model=rowan-a2");
+        page.selectOption("#sensor-0", "Odd transmitter");
+        assertThat(page.locator("#channels tr[data-row='0'] td:nth-child(4)")).containsText("%");
+    }
+
+    @Test
+    void a_channel_table_is_filled_down_and_pasted_into() {
+        page.navigate(bed.address + "/plans/new?model=hawthorn-m32");
+        Locator labels = page.locator("[name$='.label']");
+        page.fill("[name='channels[0].label']", "Plate {n}");
+        page.locator("[name='channels[0].label']").focus();
+        page.keyboard().press("Control+d");
+        assertThat(labels.nth(31)).hasValue("Plate {n}");
+        assertThat(labels.nth(32)).hasValue("Reference");
+        page.evaluate(
+                "() => { const cell = document.querySelector(\"[name='channels[1].levels[0].low']\"); cell.focus();"
+                        + " const data = new DataTransfer(); data.setData('text', '1\\t30\\t5 min\\n2\\t31\\t6 min');"
+                        + " cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })); }");
+        assertThat(page.locator("[name='channels[2].levels[0].high']")).hasValue("31");
+        assertThat(page.locator("[name='channels[1].levels[0].lasting']")).hasValue("5 min");
+        page.selectOption("#sensor-0", "Thermocouple type K");
+        assertThat(page.locator("#channels tr[data-row='0']")).containsText("°C");
+        page.locator("[data-copy='0']").focus();
+        page.keyboard().press("Enter");
+        page.locator("#copy-all").click();
+        assertThat(page.locator("#sensor-31")).hasValue("Thermocouple type K");
+        assertThat(page.locator("[name='channels[31].label']")).hasValue("Plate {n}");
+    }
+
+    @Test
+    void a_plan_is_saved_as_a_file_and_refused_where_it_was_edited_wrongly() throws IOException {
+        StoredPlan plan = plan("Shared plan", new StartCondition.OnButton());
+        page.navigate(bed.address + "/plans/" + plan.id() + "/versions");
+        Download file =
+                page.waitForDownload(() -> page.getByText("Save as a file").click());
+        String text = Files.readString(file.path());
+        page.navigate(bed.address + "/plans");
+        page.setInputFiles("input[type=file]", upload(text.replace("\"latched\" : true", "\"latched\" : \"always\"")));
+        assertThat(page.locator(".refused")).containsText("plan.channels[0].levels[0].high.latched");
+        assertThat(page.locator(".refused")).containsText("this is not true or false");
+        page.setInputFiles("input[type=file]", upload(text.replace("\"version\" : 2", "\"version\" : 9")));
+        assertThat(page.locator(".refused")).containsText("plans of version 9 are not known");
+        page.setInputFiles("input[type=file]", upload(text.replace("\"stop\"", "\"stopp\"")));
+        assertThat(page.locator(".refused")).containsText("plan.stopp");
+        page.setInputFiles("input[type=file]", upload(text));
+        assertThat(page.locator(".said")).containsText("Read from the file");
+        assertThat(page.locator("#name")).hasValue("Shared plan 2");
+        // a change is a version, and the versions say what changed
+        page.fill("#interval", "5 min");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("version 2");
+        page.getByText("versions, copies, comparing, sharing").click();
+        assertThat(page.locator("table").first()).containsText("interval");
+        assertThat(page.locator("table s").first()).hasText(Pattern.compile("10.min"));
+    }
+
+    private static FilePayload upload(String text) {
+        return new FilePayload("shared.plan.json", "application/json", text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void from_search_to_written_logger_with_the_keyboard_alone() {
+        bed.carry("PL-18520", "dock");
+        plan("Keyboard plan", new StartCondition.OnButton());
+        page.navigate(bed.address + "/");
+        page.keyboard().press("/");
+        page.keyboard().type("18520");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("h1")).containsText("idle and empty");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#loggerName")).isVisible();
+        for (int i = 0; i < 60 && !page.evaluate("document.activeElement.id").equals("loggerName"); i++) {
+            page.keyboard().press("Tab");
+        }
+        page.keyboard().press("Control+A");
+        page.keyboard().type("BY-HAND");
+        assertThat(page.locator("#field-errors [data-field=loggerName]")).hasCount(0);
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#confirm")).isVisible();
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".said")).containsText("read back and compared");
+        assertThat(bed.bean(MissionService.class).ofLogger("PL-18520", 1)).hasSize(1);
+    }
+
+    @Test
+    void readings_are_found_good_and_kept_with_the_mission() {
+        bed.carry("PL-18521", "dock");
+        bed.carry("PL-18522", "dock");
+        fault("PL-18522", "open-sensor");
+        page.navigate(bed.address + "/dock/check");
+        assertThat(page.locator("h1")).containsText("1 of 2 loggers wants a look");
+        assertThat(page.locator("tbody tr, table tr").nth(1)).containsText("PL-18522");
+        page.check("#ok-PL-18521");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("1 noted as checked");
+        bed.outdoors().post("/fault", Map.of("serial", "PL-18522", "kind", "open-sensor", "amount", 0));
+        long id = bed.bean(org.pelerin.app.connect.WriteService.class)
+                .write(new org.pelerin.app.mission.MissionDraft(
+                        "PL-18521",
+                        "x",
+                        0,
+                        bed.bean(PlanService.class).settings(plan("Checked plan", new StartCondition.Now())),
+                        null,
+                        "tech"));
+        page.navigate(bed.address + "/missions/" + id);
+        assertThat(page.locator("#main")).containsText("Live readings found good by tech");
+        assertThat(page.locator("#main")).containsText("Air ");
+    }
+
+    @Test
+    void a_calibration_corrects_what_is_written_next_and_lapses_in_sight() {
+        String serial = "PL-18523";
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/loggers/" + serial + "/calibration");
+        assertThat(page.locator("h1")).containsText("nothing is due");
+        page.fill("#certificate", "K-2201");
+        page.fill("#calibrated", "2026-01-10");
+        page.fill("[name=due]", "2026-01-01");
+        page.fill("#offset", "-0,3");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).containsText("due again after it was calibrated");
+        page.fill("[name=due]", "2026-02-01");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("has lapsed");
+        page.fill("#certificate", "K-2202");
+        page.fill("#calibrated", "2026-01-11");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).containsText("Say why");
+        Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
+        var writer = bed.bean(org.pelerin.app.connect.WriteService.class);
+        assertThat(writer.preflight(serial, plan)).anyMatch(c -> c.message().contains("lapses during the mission"));
+        long id = writer.write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, null, "tech"));
+        MissionService missions = bed.bean(MissionService.class);
+        assertThat(missions.plan(missions.find(id).orElseThrow())
+                        .channels()
+                        .get(0)
+                        .correction())
+                .isEqualTo(org.pelerin.core.sensor.Correction.offset(-0.3));
+        page.navigate(bed.address + "/");
+        assertThat(page.locator("#main")).containsText("1 calibration lapses");
+    }
+
+    @Test
+    void every_page_of_the_library_opens() {
+        for (var model : ModelCatalogue.all()) {
+            page.navigate(bed.address + "/library/models/" + model.id());
+            assertThat(page.locator("h1")).containsText(model.name());
+            page.navigate(bed.address + "/plans/new?model=" + model.id());
+            assertThat(page.locator("#headline")).containsText("Every");
+            assertThat(page.locator("table.channels tr[data-row]"))
+                    .hasCount(model.channels().size());
+        }
+        page.navigate(bed.address + "/library/sensors");
+        assertThat(page.locator("h1")).containsText("sensors");
+    }
+}
