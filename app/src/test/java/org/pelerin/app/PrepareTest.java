@@ -143,6 +143,8 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + serial + "/write?plan=0");
         page.fill("#loggerName", "WAITS");
         page.fill("#interval", "1 min");
+        // what was wrong is gone before the next click, so that nothing moves beneath it
+        assertThat(page.locator(".wrong-text")).hasCount(0);
         page.locator(".pick", hasText("when a channel says so")).click();
         page.selectOption("[name=thresholdChannel]", new SelectOption().setLabel("Probe 2"));
         page.selectOption("[name=crossing]", "BELOW");
@@ -213,6 +215,7 @@ class PrepareTest {
                         + " cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })); }");
         assertThat(page.locator("[name='channels[2].levels[0].high']")).hasValue("31");
         assertThat(page.locator("[name='channels[1].levels[0].lasting']")).hasValue("5 min");
+        assertThat(page.locator("#headline")).containsText("Every");
         page.selectOption("#sensor-0", "Thermocouple type K");
         assertThat(page.locator("#channels tr[data-row='0']")).containsText("°C");
         page.locator("[data-copy='0']").focus();
@@ -235,7 +238,7 @@ class PrepareTest {
         assertThat(page.locator(".refused")).containsText("this is not true or false");
         page.setInputFiles("input[type=file]", upload(text.replace("\"version\" : 2", "\"version\" : 9")));
         assertThat(page.locator(".refused")).containsText("plans of version 9 are not known");
-        page.setInputFiles("input[type=file]", upload(text.replace("\"stop\"", "\"stopp\"")));
+        page.setInputFiles("input[type=file]", upload(text.replace("\"stop\" :", "\"stopp\" : 1, \"stop\" :")));
         assertThat(page.locator(".refused")).containsText("plan.stopp");
         page.setInputFiles("input[type=file]", upload(text));
         assertThat(page.locator(".said")).containsText("Read from the file");
@@ -333,6 +336,133 @@ class PrepareTest {
                 .isEqualTo(org.pelerin.core.sensor.Correction.offset(-0.3));
         page.navigate(bed.address + "/");
         assertThat(page.locator("#main")).containsText("1 calibration lapses");
+    }
+
+    @Test
+    void a_pin_guards_the_settings_and_never_the_data() {
+        String serial = "PL-18524";
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        page.locator(".care summary").click();
+        page.fill("[name=wanted]", "12ab");
+        page.getByText("Set a PIN").click();
+        assertThat(page.locator(".refused")).containsText("1 to 8 digits");
+        page.locator(".care summary").click();
+        page.fill("[name=wanted]", "4711");
+        page.getByText("Set a PIN").click();
+        assertThat(page.locator(".said")).containsText("Its data come home without it");
+        page.navigate(bed.address + "/dock/" + serial + "/write?plan=0");
+        page.fill("#loggerName", "GUARDED");
+        page.fill("#interval", "1 min");
+        page.locator(".pick", hasText("at once")).first().click();
+        page.fill("#pin", "1234");
+        assertThat(page.locator(".wrong-text")).hasCount(0);
+        writeFromForm();
+        assertThat(page.locator(".refused")).containsText("This is not its PIN");
+        page.fill("#pin", "4711");
+        writeFromForm();
+        assertThat(page.locator(".said")).containsText("read back and compared");
+        bed.outdoors().post("/advance", Map.of("seconds", 7200));
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Stop and collect").click();
+        assertThat(page.locator("h1")).containsText("collected", soon());
+        // a technician cannot take it away unknown, an administrator can
+        assertThat(page.locator("form[action*='clear-pin']")).hasCount(0);
+        assertThat(page.request()
+                        .post(bed.address + "/admin/dock/" + serial + "/clear-pin")
+                        .status())
+                .isEqualTo(403);
+        bed.bean(org.pelerin.app.connect.LoggerCare.class).clearPin(serial, "admin");
+        assertThat(bed.bean(org.pelerin.app.connect.Dock.class)
+                        .look(serial)
+                        .status()
+                        .pinSet())
+                .isFalse();
+    }
+
+    private static void writeFromForm() {
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#confirm")).isVisible();
+        page.keyboard().press("Control+Enter");
+    }
+
+    @Test
+    void firmware_is_sent_verified_and_never_over_records() {
+        String serial = "PL-19011";
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        page.locator(".care summary").click();
+        page.getByText("Update to 1.5").click();
+        assertThat(page.locator(".said")).containsText("it runs firmware 1.5");
+        assertThat(page.locator("#main")).containsText("Alder T2, firmware 1.5");
+        String holding = "PL-42018";
+        bed.carry(holding, "dock");
+        Plan plan = new Plan(
+                "rowan-a2",
+                "X",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                ModelCatalogue.get("rowan-a2").channels().stream()
+                        .map(c -> new ChannelSettings(true, c.label(), null, null))
+                        .toList());
+        bed.bean(org.pelerin.app.connect.WriteService.class)
+                .write(new org.pelerin.app.mission.MissionDraft(holding, "x", 0, plan, null, "tech"));
+        bed.outdoors().post("/advance", Map.of("seconds", 600));
+        page.navigate(bed.address + "/dock/" + holding);
+        page.locator(".care summary").click();
+        page.getByText("Update to 3.2").click();
+        assertThat(page.locator(".refused")).containsText("It is running");
+        assertThat(page.locator("#main")).containsText("firmware 3.1");
+    }
+
+    @Test
+    void a_rehearsal_says_what_the_alarms_would_have_done() throws InterruptedException {
+        String serial = "PL-18525";
+        long spot =
+                bed.bean(org.pelerin.app.place.PlaceService.class).all().get(0).id();
+        bed.carry(serial, "dock");
+        Plan plan = bed.bean(PlanService.class).settings(plan("Rehearsed plan", new StartCondition.Now()));
+        bed.bean(org.pelerin.app.connect.WriteService.class)
+                .write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, spot, "tech"));
+        bed.carry(serial, "ostrel-v1-rear");
+        bed.outdoors().post("/advance", Map.of("seconds", 86_400));
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Stop and collect").click();
+        assertThat(page.locator("h1")).containsText("collected", soon());
+        page.navigate(bed.address + "/plans/new?model=alder-t1");
+        page.fill("[name='channels[0].levels[0].high']", "8");
+        page.fill("[name='channels[0].levels[0].lasting']", "30 min");
+        page.selectOption(".rehearsal select", String.valueOf(spot));
+        page.getByText("Rehearse", new Page.GetByTextOptions().setExact(true)).click();
+        // a cellar at 12 °C is above 8 °C all the time: one alarm, without an end
+        assertThat(page.locator("#rehearsal")).containsText("1 alarm in ");
+        assertThat(page.locator("#rehearsal")).containsText("Air high");
+        page.fill("[name='channels[0].levels[0].high']", "30");
+        page.getByText("Rehearse", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator("#rehearsal")).containsText("Never in ");
+    }
+
+    @Test
+    void a_wiring_sheet_follows_from_the_channel_table() {
+        StoredPlan stored = bed.bean(PlanService.class)
+                .create(
+                        "Wired plan",
+                        new Plan(
+                                "rowan-a2",
+                                "WIRED",
+                                Duration.ofMinutes(1),
+                                new StartCondition.Now(),
+                                new StopCondition.MemoryFull(),
+                                ModelCatalogue.get("rowan-a2").channels().stream()
+                                        .map(c -> new ChannelSettings(true, c.label(), null, null))
+                                        .toList()),
+                        "tech");
+        page.navigate(bed.address + "/plans/" + stored.id() + "/wiring");
+        assertThat(page.locator("h1")).containsText("3 channels to wire");
+        assertThat(page.locator("svg.wiring")).containsText("A1");
+        assertThat(page.locator("main table")).containsText("D1");
     }
 
     @Test

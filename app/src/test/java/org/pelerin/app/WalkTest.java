@@ -103,7 +103,7 @@ class WalkTest {
     @Order(2)
     void carry_a_logger_to_the_dock_and_see_it_in_the_tray() {
         page.navigate(bed.address + "/yard");
-        assertThat(page.locator(".lying")).hasCount(44);
+        assertThat(page.locator(".lying")).hasCount(55);
         axe();
         page.locator("#" + SERIAL).getByText("to the dock").click();
         assertThat(page.locator("#tray"))

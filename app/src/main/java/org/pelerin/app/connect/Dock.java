@@ -154,6 +154,7 @@ public class Dock {
         boolean changed = last == null
                 || last.status().state() != logger.status().state()
                 || last.status().mission() != logger.status().mission()
+                || !last.identity().firmware().equals(logger.identity().firmware())
                 || Duration.between(last.seenAt(), logger.seenAt()).abs().compareTo(STORE_EVERY) > 0;
         if (!changed) {
             return;

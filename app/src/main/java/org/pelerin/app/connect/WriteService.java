@@ -65,8 +65,13 @@ public class WriteService {
         return calibrations.correct(serial, plan);
     }
 
-    /** What speaks against writing a plan, with this logger's own corrections and its readings as the plan has them. */
+    /** As the other, without a planned visit. */
     public List<Conflict> preflight(String serial, Plan wanted) {
+        return preflight(serial, wanted, null);
+    }
+
+    /** What speaks against writing a plan, with this logger's own corrections and its readings as the plan has them. */
+    public List<Conflict> preflight(String serial, Plan wanted, Instant visit) {
         Plan plan = calibrations.correct(serial, wanted);
         DockedLogger logger = dock.look(serial);
         if (!plan.model().equals(logger.model().id())) {
@@ -76,7 +81,7 @@ public class WriteService {
                     "The plan is for another model",
                     "Choose a plan for " + logger.model().name()));
         }
-        return Preflight.of(logger.model(), plan, condition(logger, plan), clock.instant(), null);
+        return Preflight.of(logger.model(), plan, condition(logger, plan), clock.instant(), visit);
     }
 
     /**

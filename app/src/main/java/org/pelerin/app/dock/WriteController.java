@@ -158,7 +158,7 @@ class WriteController {
     }
 
     private List<Conflict> conflicts(DockedLogger logger, PlanForm.Parsed parsed) {
-        return writer.preflight(logger.serial(), parsed.plan());
+        return writer.preflight(logger.serial(), parsed.plan(), parsed.visit());
     }
 
     private List<StoredPlan> fitting(DockedLogger logger) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.plan;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -20,6 +21,7 @@ import org.pelerin.core.plan.StopCondition;
  * What a plan will come to, in words for the page.
  *
  * @param sentence the plan as a sentence, in HTML-free parts: plain and strong by turns
+ * @param visit what the next visit will find, empty where none is planned
  * @param keeps how long it records, or what it keeps with wrap
  */
 public record Consequences(
@@ -30,36 +32,63 @@ public record Consequences(
         String keeps,
         String battery,
         boolean batteryShort,
+        String visit,
         PlanStrip strip,
         List<Conflict> blocks,
         List<Conflict> warnings) {
 
     private static final int MOST_NAMED = 2;
+    private static final Duration NEAR = Duration.ofDays(300);
 
     static Consequences of(
             Plan plan,
             LoggerModel model,
             double battery,
             List<Conflict> conflicts,
+            Instant visit,
             Instant now,
             ZoneId zone,
             Show show) {
         Forecast f = Forecast.of(model, plan, battery, 10, now);
         boolean wraps = plan.stop() instanceof StopCondition.Wrap;
         return new Consequences(
-                sentence(plan, f, zone, show),
+                sentence(plan, f, now, zone, show),
                 show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
                 show.count(f.recordsThatFit()),
-                wraps ? "never, it wraps" : f.endsAt() == null ? "set by its start" : show.minute(f.endsAt(), zone),
+                wraps ? "never, it wraps" : f.endsAt() == null ? "set by its start" : far(f.endsAt(), now, zone, show),
                 Durations.rough(f.recordsFor()),
                 Durations.rough(f.batteryLeft()),
                 f.batteryLeft().compareTo(f.recordsFor()) < 0 && !wraps,
+                visit == null ? "" : visit(plan, f, battery, visit, now, show),
                 PlanStrip.of(plan, f, now, zone, show),
                 conflicts.stream().filter(Conflict::blocking).toList(),
                 conflicts.stream().filter(c -> !c.blocking()).toList());
     }
 
-    private static List<String> sentence(Plan plan, Forecast f, ZoneId zone, Show show) {
+    /** What memory and battery will be like when somebody next comes by. */
+    private static String visit(Plan plan, Forecast f, double battery, Instant visit, Instant now, Show show) {
+        Instant from = f.startsAt() == null ? now : f.startsAt();
+        if (!visit.isAfter(from)) {
+            return "nothing yet: it starts later";
+        }
+        long taken = Duration.between(from, visit).toMillis() / plan.interval().toMillis() + 1;
+        long most = plan.stop() instanceof StopCondition.Wrap
+                ? f.recordsThatFit()
+                : f.recordsFor().dividedBy(plan.interval());
+        long held = Math.min(taken, most);
+        double left = battery
+                * (1
+                        - (double) Duration.between(from, visit).toSeconds()
+                                / f.batteryLeft().toSeconds());
+        String records = show.counted(held, "sample") + ", memory " + show.number(100.0 * held / f.recordsThatFit(), 0)
+                + "\u00a0% full";
+        return left <= 0
+                ? "◇ an empty battery: it lasts " + Durations.rough(f.batteryLeft())
+                : (held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap) ? "◇ stopped; " : "")
+                        + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
+    }
+
+    private static List<String> sentence(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
         List<String> s = new ArrayList<>();
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
@@ -77,7 +106,7 @@ public record Consequences(
             s.add(Durations.rough(f.recordsFor()));
         } else {
             s.add(". Ends on ");
-            s.add(show.minute(f.endsAt(), zone));
+            s.add(far(f.endsAt(), now, zone, show));
         }
         s.add(".");
         return s;
@@ -133,6 +162,11 @@ public record Consequences(
             s.add("; and alarms on ");
             s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
         }
+    }
+
+    /** With its year where that could be mistaken. */
+    private static String far(Instant t, Instant now, ZoneId zone, Show show) {
+        return Duration.between(now, t).compareTo(NEAR) > 0 ? show.when(t, zone) : show.minute(t, zone);
     }
 
     private static String plain(double v) {

@@ -50,11 +50,17 @@ public class PlanForm implements Form {
     public String stopAt = "";
     public List<ChannelForm> channels = new ArrayList<>();
     public Map<String, String> options = new HashMap<>();
+    /** When somebody next comes by, as a day; not part of the plan. */
+    public String visit = "";
     /** The plan that is edited, as a document: what the form does not show is kept from it. */
     public String base = "";
 
-    /** What was read from a form: a plan, and what is wrong with each field. */
-    public record Parsed(Plan plan, Map<String, String> errors) {
+    /**
+     * What was read from a form: a plan, and what is wrong with each field.
+     *
+     * @param visit when somebody next comes by, or null
+     */
+    public record Parsed(Plan plan, Instant visit, Map<String, String> errors) {
 
         public boolean valid() {
             return errors.isEmpty();
@@ -87,7 +93,7 @@ public class PlanForm implements Form {
         form.take(plan.start(), zone);
         form.take(plan.stop(), zone);
         form.options.putAll(plan.options());
-        int levels = form.model().alarmLevels();
+        int levels = form.loggerModel().alarmLevels();
         for (ChannelSettings c : plan.channels()) {
             form.channels.add(ChannelForm.of(c, c.sensor() != null && known.apply(c.sensor()), levels));
         }
@@ -125,7 +131,7 @@ public class PlanForm implements Form {
 
     /** Makes the channel rows those of the chosen model. */
     public void fillChannels() {
-        LoggerModel m = model();
+        LoggerModel m = loggerModel();
         List<ChannelModel> inputs = m.channels();
         while (channels.size() > inputs.size()) {
             channels.remove(channels.size() - 1);
@@ -168,7 +174,7 @@ public class PlanForm implements Form {
             settings.add(channels.get(i).parse(i + 1, chosen, correction, typed));
         }
         Plan plan = new Plan(
-                model().id(),
+                loggerModel().id(),
                 loggerName.strip(),
                 every,
                 scans,
@@ -176,7 +182,20 @@ public class PlanForm implements Form {
                 stop(zone, now, typed),
                 settings,
                 departures());
-        return new Parsed(plan, typed.errors());
+        return new Parsed(plan, visit(zone, now, typed), typed.errors());
+    }
+
+    /** Noon of the day, in the zone in which days are typed. */
+    private Instant visit(ZoneId zone, Instant now, Typed typed) {
+        if (visit.isBlank()) {
+            return null;
+        }
+        Instant noon = typed.local("visit", visit.strip() + "T12:00", zone, now);
+        if (noon.isBefore(now)) {
+            typed.wrong("visit", "This day has passed");
+            return null;
+        }
+        return noon;
     }
 
     private Plan before(Typed typed) {
@@ -206,7 +225,7 @@ public class PlanForm implements Form {
     /** The options that are not as the model presets them. */
     private Map<String, String> departures() {
         Map<String, String> out = new HashMap<>();
-        for (OptionModel o : model().options()) {
+        for (OptionModel o : loggerModel().options()) {
             String value = options.getOrDefault(o.key(), "").strip();
             if (!value.isEmpty() && !value.equals(o.preset())) {
                 out.put(o.key(), o.number() ? value.replace(',', '.') : value);
@@ -215,7 +234,7 @@ public class PlanForm implements Form {
         return out;
     }
 
-    public LoggerModel model() {
+    public LoggerModel loggerModel() {
         return ModelCatalogue.find(model).orElseGet(() -> ModelCatalogue.all().get(0));
     }
 

@@ -52,7 +52,7 @@ public class PlanPages {
      * @param battery share of charge to reckon with
      */
     public void fill(Model model, PlanForm form, PlanForm.Parsed parsed, List<Conflict> conflicts, double battery) {
-        LoggerModel loggerModel = form.model();
+        LoggerModel loggerModel = form.loggerModel();
         ZoneId zone = show.home();
         List<Conflict> found =
                 conflicts != null ? conflicts : Preflight.ofSettings(loggerModel, parsed.plan(), clock.instant());
@@ -67,14 +67,16 @@ public class PlanPages {
         model.addAttribute("errors", errors(parsed, found));
         model.addAttribute("typed", parsed.errors().values());
         model.addAttribute(
-                "c", Consequences.of(parsed.plan(), loggerModel, battery, found, clock.instant(), zone, show));
+                "c",
+                Consequences.of(
+                        parsed.plan(), loggerModel, battery, found, parsed.visit(), clock.instant(), zone, show));
     }
 
     private List<ChannelRow> rows(PlanForm form, Plan plan) {
         Plan base = form.base.isBlank() ? null : PlanDocument.plan(form.base);
         List<Sensor> library = sensors.all();
         return IntStream.range(0, plan.channels().size())
-                .mapToObj(i -> ChannelRow.of(form.model(), plan, base, i, library))
+                .mapToObj(i -> ChannelRow.of(form.loggerModel(), plan, base, i, library))
                 .toList();
     }
 

@@ -23,6 +23,11 @@ class ConsequencesTest {
     private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false));
 
     private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
+        return of(interval, start, stop, battery, null);
+    }
+
+    private static Consequences of(
+            Duration interval, StartCondition start, StopCondition stop, double battery, Instant visit) {
         Plan plan = new Plan(
                 ModelCatalogue.get("alder-t1").id(),
                 "X",
@@ -34,7 +39,7 @@ class ConsequencesTest {
                         "Air",
                         new Alarm(14, Duration.ofHours(1), true),
                         new Alarm(-10.5, Duration.ofHours(1), true))));
-        return Consequences.of(plan, ModelCatalogue.get("alder-t1"), battery, List.of(), NOW, PARIS, SHOW);
+        return Consequences.of(plan, ModelCatalogue.get("alder-t1"), battery, List.of(), visit, NOW, PARIS, SHOW);
     }
 
     private static String sentence(Consequences c) {
@@ -56,6 +61,23 @@ class ConsequencesTest {
         assertThat(c.records()).isEqualTo("32\u202f000");
         assertThat(c.batteryShort()).isFalse();
         assertThat(c.strip().waits().replace('\u00a0', ' ')).isEqualTo("waits 21 h 20 min");
+    }
+
+    @Test
+    void the_next_visit_finds_what_memory_and_battery_then_are() {
+        StopCondition full = new StopCondition.MemoryFull();
+        StartCondition now = new StartCondition.Now();
+        Instant visit = NOW.plus(Duration.ofDays(10));
+        // the first sample at once and 144 a day for ten days; 1 441 of 32 000 are 4.5 %
+        assertThat(of(Duration.ofMinutes(10), now, full, 1, visit).visit().replace('\u00a0', ' '))
+                .isEqualTo("1\u202f441 samples, memory 5 % full, battery 100 %");
+        // 32 000 samples every 2 s are 17 h 47 min
+        assertThat(of(Duration.ofSeconds(2), now, full, 1, visit).visit().replace('\u00a0', ' '))
+                .startsWith("◇ stopped; 32\u202f000 samples, memory 100 % full");
+        assertThat(of(Duration.ofSeconds(2), now, full, 0.0001, visit).visit()).startsWith("◇ an empty battery");
+        StartCondition later = new StartCondition.At(NOW.plus(Duration.ofDays(20)));
+        assertThat(of(Duration.ofMinutes(10), later, full, 1, visit).visit()).isEqualTo("nothing yet: it starts later");
+        assertThat(of(Duration.ofMinutes(10), now, full, 1).visit()).isEmpty();
     }
 
     @Test

@@ -63,7 +63,7 @@ final class Fleet {
             new Kind("hawthorn-m32", new Firmware(2, 3), 12, List.of("PL-60003")),
             new Kind("linden-n", new Firmware(4, 1), 5, List.of("PL-70001")),
             new Kind("yew-v3", new Firmware(1, 1), 0, List.of("PL-80006")),
-            new Kind("alder-t1", new Firmware(1, 6), 0, box(21)));
+            new Kind("alder-t1", new Firmware(1, 6), 0, box(32)));
 
     private Fleet() {}
 

@@ -48,7 +48,7 @@ final class Signals implements Probe {
         }
         return switch (input.kind()) {
             case BUILT_IN -> builtIn(channel, at);
-            case VOLTAGE -> 0.25 * input.high() * (1 + 0.8 * swing(channel, at));
+            case VOLTAGE -> Math.min(10, input.high()) / 2 * (1 + 0.8 * swing(channel, at));
             case CURRENT -> 11 + 4 * swing(channel, at);
             case RESISTANCE -> resistance(sensor, temperature(channel, at));
             case THERMOCOUPLE -> {

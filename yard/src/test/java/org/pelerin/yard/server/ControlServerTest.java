@@ -57,7 +57,7 @@ class ControlServerTest {
         post("/carry", "{\"serial\":\"PL-18034\",\"to\":\"dock:5\"}");
         JsonNode answer = json.readTree(post("/advance", "{\"seconds\":86400}").body());
         assertThat(answer.path("now").asString()).isEqualTo("2026-03-02T08:00:00Z");
-        assertThat(answer.path("loggers").size()).isEqualTo(44);
+        assertThat(answer.path("loggers").size()).isEqualTo(55);
         assertThat(world.occupied())
                 .extracting(p -> p.port() + " " + p.serial())
                 .containsExactly("1 PL-18033", "5 PL-18034");
