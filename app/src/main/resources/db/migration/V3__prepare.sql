@@ -76,3 +76,32 @@ CREATE TABLE batch_item (
   UNIQUE (batch_id, serial),
   KEY batch_item_by_state (state)
 );
+
+-- What the live view shows, kept sample by sample until it ends as a mission.
+CREATE TABLE live_recording (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  serial VARCHAR(40) NOT NULL,
+  settings LONGTEXT NOT NULL,
+  every_ms BIGINT NOT NULL,
+  -- null where it goes on until it is stopped
+  most BIGINT NULL,
+  spot_id BIGINT NULL,
+  state VARCHAR(20) NOT NULL,
+  started_at BIGINT NULL,
+  stop_wanted BOOLEAN NOT NULL DEFAULT FALSE,
+  mission_id BIGINT NULL,
+  message VARCHAR(400) NOT NULL DEFAULT '',
+  ordered_at BIGINT NOT NULL,
+  ordered_by VARCHAR(60) NOT NULL,
+  lease_owner VARCHAR(60) NULL,
+  lease_until_at BIGINT NULL,
+  -- the serial while it is not over, so that a logger has one at a time
+  active_serial VARCHAR(40) NULL UNIQUE
+);
+
+CREATE TABLE live_sample (
+  recording_id BIGINT NOT NULL REFERENCES live_recording (id),
+  seq BIGINT NOT NULL,
+  counts VARBINARY(400) NOT NULL,
+  PRIMARY KEY (recording_id, seq)
+);

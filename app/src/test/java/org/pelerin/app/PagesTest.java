@@ -96,7 +96,24 @@ class PagesTest {
     }
 
     private static List<String> paths() {
-        return List.of("/", "/plans", "/plans/" + plan.id(), "/dock", "/dock/" + SERIAL, "/missions", "/yard");
+        return List.of(
+                "/",
+                "/plans",
+                "/plans/" + plan.id(),
+                "/plans/" + plan.id() + "/versions",
+                "/plans/" + plan.id() + "/wiring",
+                "/plans/new?model=linden-n",
+                "/dock",
+                "/dock/" + SERIAL,
+                "/dock/check",
+                "/loggers/" + SERIAL + "/calibration",
+                "/batches/new?serials=" + SERIAL,
+                "/library",
+                "/library/models/linden-n",
+                "/library/sensors",
+                "/library/sensors/edit",
+                "/missions",
+                "/yard");
     }
 
     @Test
@@ -116,7 +133,10 @@ class PagesTest {
         for (String path : paths()) {
             page.navigate(bed.address + path);
             Object width = page.evaluate("document.documentElement.scrollWidth");
-            assertThat((Integer) width).as(path).isLessThanOrEqualTo(390);
+            Object wide = page.evaluate("[...document.querySelectorAll('body *')]"
+                    + ".filter(e => e.getBoundingClientRect().right > 391 && !e.parentElement.closest('.scroll, .wide'))"
+                    + ".slice(0, 4).map(e => e.outerHTML.slice(0, 120)).join(' | ')");
+            assertThat((Integer) width).as(path + " " + wide).isLessThanOrEqualTo(390);
         }
     }
 

@@ -310,7 +310,7 @@ class PrepareTest {
         String serial = "PL-18523";
         bed.carry(serial, "dock");
         page.navigate(bed.address + "/loggers/" + serial + "/calibration");
-        assertThat(page.locator("h1")).containsText("nothing is due");
+        assertThat(page.locator("h1")).containsText("never calibrated");
         page.fill("#certificate", "K-2201");
         page.fill("#calibrated", "2026-01-10");
         page.fill("[name=due]", "2026-01-01");
@@ -442,6 +442,77 @@ class PrepareTest {
         page.fill("[name='channels[0].levels[0].high']", "30");
         page.getByText("Rehearse", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("#rehearsal")).containsText("Never in ");
+    }
+
+    @Test
+    void live_readings_are_kept_one_by_one_and_end_as_a_mission() {
+        String serial = "PL-18526";
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Keep these readings").click();
+        page.fill(".keep [name=every]", "1 s");
+        page.fill(".keep [name=low]", "50");
+        page.getByText("Keep them").click();
+        assertThat(page.locator(".refused")).containsText("A band has a lower end and a higher one");
+        page.getByText("Keep these readings").click();
+        page.fill(".keep [name=every]", "1 s");
+        page.fill(".keep [name=most]", "4");
+        page.fill(".keep [name=low]", "-40");
+        page.fill(".keep [name=high]", "80");
+        page.getByText("Keep them").click();
+        assertThat(page.locator("h1")).containsText("Keeping", soon());
+        // the cable comes out for a reading or two: a gap, and nothing else is lost
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
+        page.waitForTimeout(1200);
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
+        assertThat(page.locator("h1")).containsText("It is a mission now", soon());
+        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        assertThat(mission.state()).isEqualTo(MissionState.COLLECTED);
+        assertThat(mission.expected()).isEqualTo(mission.received()).isBetween(2L, 4L);
+        var captures = bed.bean(org.pelerin.app.collect.CaptureStore.class);
+        var capture = captures.find(mission.id()).orElseThrow();
+        assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());
+        page.navigate(bed.address + "/missions/" + mission.id());
+        assertThat(page.locator("h1")).isVisible();
+        assertThat(page.locator("#main")).containsText("expected samples");
+    }
+
+    @Test
+    void a_sound_logger_is_held_against_its_calibrator() {
+        String serial = "PL-51002";
+        bed.carry(serial, "dock");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 94));
+        page.navigate(bed.address + "/dock/" + serial);
+        // a calibrator sounds at 1 kHz and nowhere else
+        assertThat(page.locator(".spectrum text.v").nth(5)).hasText(Pattern.compile("9[34]"));
+        page.getByText("What does it read?").click();
+        assertThat(page.locator(".said")).containsText("For 94.0 dB it reads 9");
+        page.fill("[name=reference]", "104");
+        page.getByText("Record it with the calibration").click();
+        assertThat(page.locator(".refused")).containsText("more than 1.5 dB is not corrected");
+        page.fill("[name=reference]", "94");
+        page.getByText("Record it with the calibration").click();
+        assertThat(page.locator(".said")).containsText("Recorded with its calibration");
+        page.navigate(bed.address + "/loggers/" + serial + "/calibration");
+        assertThat(page.locator("main table").first()).containsText("calibrator check 94.0 dB");
+        // what is written next reads the reference: within the tenth that is stored
+        Plan plan = new Plan(
+                "larch-s",
+                "NOISE",
+                Duration.ofSeconds(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                ModelCatalogue.get("larch-s").channels().stream()
+                        .map(c -> new ChannelSettings(true, c.label(), null, null))
+                        .toList());
+        bed.bean(org.pelerin.app.connect.WriteService.class)
+                .write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, null, "tech"));
+        assertThat(bed.bean(org.pelerin.app.connect.LiveService.class)
+                        .gauges(serial)
+                        .get(0)
+                        .value())
+                .isCloseTo(94, org.assertj.core.api.Assertions.within(0.1001));
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 0));
     }
 
     @Test

@@ -27,6 +27,10 @@ public final class Screenshots {
             "missions=/missions",
             "mission=/missions/1",
             "mission-dark=/missions/1@dark",
+            "batch=/batches/new?serials=PL-18510&serials=PL-18511&serials=PL-18512&serials=PL-18513&serials=PL-18514&serials=PL-20422",
+            "check=/dock/check",
+            "sensor=/library/sensors/edit?from=4–20 mA, level 0–5 m",
+            "wiring=/plans/11/wiring",
             "yard=/yard");
 
     private Screenshots() {}

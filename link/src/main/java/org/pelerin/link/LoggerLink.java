@@ -8,6 +8,7 @@ import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
 
 /**
@@ -25,6 +26,9 @@ public interface LoggerLink extends AutoCloseable {
 
     /** As a plan that it may not have yet would have it measured. */
     LiveReading live(Plan as);
+
+    /** Of a sound logger; others refuse. */
+    Spectrum spectrum();
 
     Instant clock();
 

@@ -6,14 +6,10 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.connect.Dock;
-import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
-import org.pelerin.app.mission.SeriesStore;
-import org.pelerin.core.series.Series;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.capture.PageReader;
 import org.pelerin.link.message.MalformedMessageException;
 import org.pelerin.link.message.MissionHeader;
@@ -21,7 +17,6 @@ import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.Status;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Brings one mission home in steps that each are committed: pages as they arrive, then the capture's hash, then the
@@ -45,25 +40,14 @@ class Collector {
     private final Dock dock;
     private final MissionService missions;
     private final CaptureStore captures;
-    private final SeriesStore series;
-    private final Evaluation evaluation;
-    private final TransactionTemplate transaction;
+    private final Homecoming homecoming;
     private final Clock clock;
 
-    Collector(
-            Dock dock,
-            MissionService missions,
-            CaptureStore captures,
-            SeriesStore series,
-            Evaluation evaluation,
-            TransactionTemplate transaction,
-            Clock clock) {
+    Collector(Dock dock, MissionService missions, CaptureStore captures, Homecoming homecoming, Clock clock) {
         this.dock = dock;
         this.missions = missions;
         this.captures = captures;
-        this.series = series;
-        this.evaluation = evaluation;
-        this.transaction = transaction;
+        this.homecoming = homecoming;
         this.clock = clock;
     }
 
@@ -136,26 +120,9 @@ class Collector {
     }
 
     private String finish(long missionId, Job job, Progress progress) {
-        StoredCapture stored = captures.find(missionId).orElseThrow();
-        long pages = stored.capture().pages().size();
-        progress.at(missionId, pages, pages, "decoding");
-        List<Series> decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
-        series.replace(missionId, decoded);
-        progress.at(missionId, pages, pages, "judging");
-        long received = decoded.isEmpty() ? 0 : decoded.get(0).axis().count();
-        long expected = Expected.samples(stored.header(), stored.clockReadAt());
-        Instant first = decoded.isEmpty() ? null : decoded.get(0).axis().first();
-        transaction.executeWithoutResult(t -> {
-            Mission mission = missions.find(missionId).orElseThrow();
-            missions.collected(mission, first, expected, received, stored.sha256(), job.orderedBy());
-            evaluation.evaluate(missionId);
-            boolean whole = stored.capture().firstRecord() == 0;
-            evaluation
-                    .judgement(missions.find(missionId).orElseThrow())
-                    .ifPresent(j ->
-                            missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
-        });
-        return received + " of " + expected + " samples are home";
+        CaptureMapper.CaptureRow row = captures.row(missionId).orElseThrow();
+        long pages = row.endPage() - row.firstPage();
+        return homecoming.settle(missionId, job.orderedBy(), step -> progress.at(missionId, pages, pages, step));
     }
 
     private Mission mission(Job job, int number, MissionHeader header) {

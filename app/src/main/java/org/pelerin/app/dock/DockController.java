@@ -18,6 +18,7 @@ import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.LiveService;
 import org.pelerin.app.connect.LoggerCare;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.live.LiveRecordings;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
@@ -49,6 +50,7 @@ class DockController {
     private final MissionService missions;
     private final LoggerRegistry registry;
     private final CalibrationService calibrations;
+    private final LiveRecordings recordings;
     private final Clock clock;
     private final Show show;
 
@@ -59,6 +61,7 @@ class DockController {
             MissionService missions,
             LoggerRegistry registry,
             CalibrationService calibrations,
+            LiveRecordings recordings,
             Clock clock,
             Show show) {
         this.dock = dock;
@@ -67,6 +70,7 @@ class DockController {
         this.missions = missions;
         this.registry = registry;
         this.calibrations = calibrations;
+        this.recordings = recordings;
         this.clock = clock;
         this.show = show;
     }
@@ -191,6 +195,7 @@ class DockController {
                         .map(k -> k == StartKind.THRESHOLD ? "when the value below does what it waits for" : k.words())
                         .orElse(null));
         calibration(serial, model);
+        model.addAttribute("recording", recordings.active(serial).orElse(null));
         model.addAttribute(
                 "current",
                 recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
@@ -208,6 +213,7 @@ class DockController {
                                         .orElse("away"),
                                 job.map(Object::toString).orElse(""),
                                 home.map(Mission::id).orElse(0L),
+                                recordings.active(serial).isPresent(),
                                 recent.stream()
                                         .map(m -> m.id() + m.state().name())
                                         .toList())

@@ -1,11 +1,14 @@
 package org.pelerin.app.library;
 
 import java.security.Principal;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Input;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
@@ -41,12 +44,32 @@ class LibraryController {
 
     @GetMapping("/library/models/{id}")
     String model(@PathVariable String id, Model page) {
+        LoggerModel model = ModelCatalogue.find(id)
+                .orElseThrow(() -> new NotThereException("There is no logger model “" + id + "”."));
         page.addAttribute("room", "library");
-        page.addAttribute(
-                "model",
-                ModelCatalogue.find(id)
-                        .orElseThrow(() -> new NotThereException("There is no logger model “" + id + "”.")));
+        page.addAttribute("model", model);
+        page.addAttribute("groups", groups(model));
         return "library/model";
+    }
+
+    /** Channels that are alike but for their label. */
+    record Group(int from, int to, ChannelModel first, ChannelModel last) {}
+
+    private static List<Group> groups(LoggerModel model) {
+        List<Group> out = new ArrayList<>();
+        for (int i = 0; i < model.channels().size(); i++) {
+            ChannelModel c = model.channels().get(i);
+            Group before = out.isEmpty() ? null : out.get(out.size() - 1);
+            if (before != null
+                    && before.first.inputs().equals(c.inputs())
+                    && before.first.quantity().equals(c.quantity())
+                    && before.first.chargePerSample() == c.chargePerSample()) {
+                out.set(out.size() - 1, new Group(before.from, i + 1, before.first, c));
+            } else {
+                out.add(new Group(i + 1, i + 1, c, c));
+            }
+        }
+        return out;
     }
 
     /** A sensor in the list. */

@@ -59,6 +59,9 @@ interface MissionMapper {
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
 
+    @Update("UPDATE mission SET written_at = #{at}, starts_at = #{at} WHERE id = #{id}")
+    void begunAt(long id, Instant at);
+
     @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
     Instant draftedAt(long id);
 

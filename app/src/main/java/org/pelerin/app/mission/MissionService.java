@@ -112,6 +112,14 @@ public class MissionService {
         return row.id;
     }
 
+    /** A mission that was recorded here from live readings, to be collected at once. */
+    @Transactional
+    public long recordedLive(MissionDraft draft, Instant from) {
+        long id = draft(draft);
+        missions.begunAt(id, from);
+        return id;
+    }
+
     /** The logger has read its plan back and it is the same. */
     @Transactional
     public void written(long id, int deviceNumber, double battery, Instant at, String by) {

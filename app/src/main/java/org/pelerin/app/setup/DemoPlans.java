@@ -2,6 +2,7 @@ package org.pelerin.app.setup;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.core.exchange.SensorDocument;
@@ -33,16 +34,18 @@ final class DemoPlans {
 
     private DemoPlans() {}
 
+    /** By name, always in the same order. */
     static Map<String, Plan> all() {
-        return Map.of(
-                PROBES, probes(),
-                WELL, well(),
-                METERS, meters(),
-                NOISE, noise(),
-                HEAT, heat(),
-                FARM, farm(),
-                MAINS, mains(),
-                FEED, feed());
+        Map<String, Plan> out = new LinkedHashMap<>();
+        out.put(PROBES, probes());
+        out.put(WELL, well());
+        out.put(METERS, meters());
+        out.put(NOISE, noise());
+        out.put(HEAT, heat());
+        out.put(FARM, farm());
+        out.put(MAINS, mains());
+        out.put(FEED, feed());
+        return out;
     }
 
     private static Plan probes() {

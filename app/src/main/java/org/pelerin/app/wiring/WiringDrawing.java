@@ -13,12 +13,12 @@ import org.pelerin.core.plan.Wiring;
 public record WiringDrawing(int height, List<Row> rows) {
 
     public static final int WIDTH = 760;
-    static final int ROW = 112;
+    static final int ROW = 134;
 
     private static final int FIRST_TERMINAL = 40;
     private static final int TERMINAL_STEP = 52;
     private static final int SENSOR = 420;
-    private static final int LEAD_STEP = 17;
+    private static final int LEAD_STEP = 23;
 
     /** Colours of IEC 60584-3 as they are drawn. */
     private static final Map<String, String> COLOURS = Map.of(
@@ -70,13 +70,13 @@ public record WiringDrawing(int height, List<Row> rows) {
         for (int w = 0; w < c.wires().size(); w++) {
             Wiring.Wire wire = c.wires().get(w);
             int x = FIRST_TERMINAL + c.terminals().indexOf(wire.terminal()) * TERMINAL_STEP + 19;
-            int lane = y + 46 + w * LEAD_STEP;
+            int lane = y + 50 + w * LEAD_STEP;
             lines.add(new Line(
                     "M" + x + " " + (y + 30) + "V" + (lane - 6) + "q0 6 6 6H" + SENSOR,
                     COLOURS.getOrDefault(wire.colour(), COLOURS.get(Wiring.ANY)),
                     wire.lead(),
                     wire.colour().equals(Wiring.ANY) ? "" : wire.colour(),
-                    lane - 4));
+                    lane - 6));
         }
         return new Row(c, y, terminals, lines, c.wires().size() * LEAD_STEP + 8);
     }

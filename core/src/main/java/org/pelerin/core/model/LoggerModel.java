@@ -75,6 +75,11 @@ public record LoggerModel(
                 .findFirst();
     }
 
+    /** Whether it measures sound levels, and so can be held against a calibrator. */
+    public boolean sound() {
+        return channels.stream().anyMatch(c -> c.own().unit().startsWith("dB"));
+    }
+
     /** Whether sensors are wired to it. */
     public boolean wired() {
         return channels.stream().anyMatch(ChannelModel::choosable);

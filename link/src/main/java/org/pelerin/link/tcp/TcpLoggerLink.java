@@ -14,6 +14,7 @@ import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.Payload;
 import org.pelerin.link.message.PayloadReader;
 import org.pelerin.link.message.PlanCodec;
+import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
 
 final class TcpLoggerLink implements LoggerLink {
@@ -45,6 +46,11 @@ final class TcpLoggerLink implements LoggerLink {
     @Override
     public LiveReading live(Plan as) {
         return connection.request(MessageType.LIVE, PlanCodec.encode(as), LiveReading::decode);
+    }
+
+    @Override
+    public Spectrum spectrum() {
+        return connection.request(MessageType.SPECTRUM, NOTHING, Spectrum::decode);
     }
 
     @Override

@@ -19,4 +19,9 @@ public interface Probe {
      * @return in the input's unit; NaN where nothing is connected
      */
     double measure(int channel, InputModel input, Sensor sensor, Duration since, Instant world);
+
+    /** Whether a sound calibrator sits on the microphone. */
+    default boolean calibrator() {
+        return false;
+    }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.yard.logger;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -27,6 +28,7 @@ import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PlanCodec;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
+import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
 
 /**
@@ -412,6 +414,15 @@ public final class SimulatedLogger {
         }
         int[] counts = Measuring.all(model, as == null ? plan : as).counts(probe, world, battery.left(), sensorOpen);
         return new LiveReading(clock(world), Arrays.stream(counts).boxed().toList());
+    }
+
+    /** What it hears by octaves; for sound loggers. */
+    public Spectrum spectrum(Instant world, Probe probe) {
+        if (!model.sound()) {
+            throw new RefusedException(Refusal.BAD_REQUEST, "It measures no sound");
+        }
+        double level = probe.measure(0, model.channels().get(0).own(), null, Duration.ZERO, world);
+        return OctaveBands.of(level, probe.calibrator());
     }
 
     public Instant clock(Instant world) {

@@ -127,6 +127,7 @@ public final class ControlServer implements AutoCloseable {
     private void fault(String serial, String kind, long amount) {
         switch (kind) {
             case "cable-half-way" -> world.pullCableHalfWay(serial);
+            case "calibrator" -> world.calibrate(serial, amount);
             case "cable-at-writing" -> world.loosenAtWriting(serial);
             case "damaged-pages" -> world.damagePages(serial, (int) amount);
             case "forgets-plan" -> world.forget(serial, amount != 0);

@@ -100,6 +100,8 @@ final class LoggerSession {
                 yield world.with(
                         serial, (l, now, probe) -> l.live(now, probe, plan).encode());
             }
+            case MessageType.SPECTRUM ->
+                world.with(serial, (l, now, probe) -> l.spectrum(now, probe).encode());
             case MessageType.CLOCK_GET ->
                 world.with(
                         serial,

@@ -21,8 +21,10 @@ final class Signals implements Probe {
     private final LoggerModel model;
     private final int wired;
     private final double error;
+    private final double calibrator;
 
     /**
+     * @param calibrator level in dB of a calibrator on the microphone, 0 for none
      * @param error of its temperature sensors, in K: no two are alike
      * @param wired how many of the wired channels have something connected, from the first
      */
@@ -32,7 +34,9 @@ final class Signals implements Probe {
             List<Incident> incidents,
             LoggerModel model,
             int wired,
-            double error) {
+            double error,
+            double calibrator) {
+        this.calibrator = calibrator;
         this.error = error;
         this.surroundings = surroundings;
         this.spot = spot;
@@ -72,8 +76,8 @@ final class Signals implements Probe {
             case "absolute pressure" -> surroundings.pressure(spot, at);
             case "water temperature" -> 8.5 + 0.6 * swing(7, at);
             case "sound level, mean" -> noise(at);
-            case "sound level, greatest" -> noise(at) + 6 + 4 * Math.abs(swing(8, at));
-            case "sound level, least" -> noise(at) - 5 - 3 * Math.abs(swing(9, at));
+            case "sound level, greatest" -> noise(at) + (calibrator > 0 ? 0.1 : 6 + 4 * Math.abs(swing(8, at)));
+            case "sound level, least" -> noise(at) - (calibrator > 0 ? 0.1 : 5 + 3 * Math.abs(swing(9, at)));
             case "RMS voltage" -> 231 + 2.5 * swing(20 + channel, at) - 0.6 * channel;
             case "RMS current" -> 38 + 22 * surroundings.working(at) + 4 * swing(30 + channel, at);
             case "frequency" -> 50 + 0.03 * swing(19, at);
@@ -91,6 +95,10 @@ final class Signals implements Probe {
     }
 
     private double noise(Instant at) {
+        if (calibrator > 0) {
+            // microphones err by a little; a calibrator is steady
+            return calibrator + 2 * error;
+        }
         return 52 + 25 * surroundings.working(at) + 3 * swing(10, at);
     }
 
@@ -110,5 +118,10 @@ final class Signals implements Probe {
 
     private static double minutes(Instant at) {
         return at.toEpochMilli() / 60_000.0;
+    }
+
+    @Override
+    public boolean calibrator() {
+        return calibrator > 0;
     }
 }

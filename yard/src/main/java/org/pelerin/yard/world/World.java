@@ -34,6 +34,7 @@ public final class World {
     private final List<Incident> incidents = new ArrayList<>();
     private final Map<String, Integer> pagesUntilCablePulled = new HashMap<>();
     private final Map<String, Integer> pagesToDamage = new HashMap<>();
+    private final Map<String, Double> calibrators = new HashMap<>();
     private final Set<String> looseAtWriting = new HashSet<>();
     private final Set<String> forgetful = new HashSet<>();
     private final Random damage;
@@ -209,6 +210,11 @@ public final class World {
         pagesUntilCablePulled.put(serial, (int) (pages / 2));
     }
 
+    /** @param decibels of the calibrator that is put on the microphone; 0 takes it off */
+    public synchronized void calibrate(String serial, double decibels) {
+        with(serial, (logger, now, probe) -> calibrators.put(serial, decibels));
+    }
+
     /** The cable comes out when the next plan arrives, before the logger has taken it. */
     public synchronized void loosenAtWriting(String serial) {
         logger(serial);
@@ -271,7 +277,13 @@ public final class World {
         List<Incident> here =
                 incidents.stream().filter(i -> i.spot().equals(spot.key())).toList();
         return new Signals(
-                surroundings, spot, here, logger.model(), Fleet.wired(logger.serial()), error(logger.serial()));
+                surroundings,
+                spot,
+                here,
+                logger.model(),
+                Fleet.wired(logger.serial()),
+                error(logger.serial()),
+                calibrators.getOrDefault(logger.serial(), 0.0));
     }
 
     /** Within a fifth of a kelvin either way, always the same for a serial. */

@@ -1,0 +1,88 @@
+package org.pelerin.app.collect;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.mission.Evaluation;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.SeriesStore;
+import org.pelerin.core.series.Series;
+import org.pelerin.link.capture.Capture;
+import org.pelerin.link.capture.CaptureDecoder;
+import org.pelerin.link.message.LoggerState;
+import org.pelerin.link.message.MissionInfo;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The last steps of every mission: from a complete capture to series, judgement and state. Each may be repeated. */
+@Service
+public class Homecoming {
+
+    /** Told what is being done. */
+    public interface Progress {
+        void at(String step);
+    }
+
+    private final MissionService missions;
+    private final CaptureStore captures;
+    private final SeriesStore series;
+    private final Evaluation evaluation;
+    private final TransactionTemplate transaction;
+
+    Homecoming(
+            MissionService missions,
+            CaptureStore captures,
+            SeriesStore series,
+            Evaluation evaluation,
+            TransactionTemplate transaction) {
+        this.missions = missions;
+        this.captures = captures;
+        this.series = series;
+        this.evaluation = evaluation;
+        this.transaction = transaction;
+    }
+
+    /**
+     * Stores a capture that was not read from a logger's memory but made here, in one transaction; does nothing where it is stored
+     * already.
+     *
+     * @param readAt the reference time of its last record
+     */
+    public void keep(long missionId, byte[] header, List<byte[]> pages, long records, Instant readAt) {
+        transaction.executeWithoutResult(t -> {
+            if (captures.row(missionId).isPresent()) {
+                return;
+            }
+            MissionInfo info = new MissionInfo(0, LoggerState.ENDED, 0, records, 0, pages.size());
+            captures.begin(missionId, info, header, new ClockReading(readAt, Duration.ZERO));
+            for (int p = 0; p < pages.size(); p++) {
+                captures.add(missionId, p, pages.get(p));
+            }
+            captures.complete(missionId, new Capture(header, pages, 0).sha256());
+        });
+    }
+
+    /** Decodes, judges and marks as collected; returns what came home, in words. */
+    public String settle(long missionId, String by, Progress progress) {
+        StoredCapture stored = captures.find(missionId).orElseThrow();
+        progress.at("decoding");
+        List<Series> decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
+        series.replace(missionId, decoded);
+        progress.at("judging");
+        long received = decoded.isEmpty() ? 0 : decoded.get(0).axis().count();
+        long expected = Expected.samples(stored.header(), stored.clockReadAt());
+        Instant first = decoded.isEmpty() ? null : decoded.get(0).axis().first();
+        transaction.executeWithoutResult(t -> {
+            Mission mission = missions.find(missionId).orElseThrow();
+            missions.collected(mission, first, expected, received, stored.sha256(), by);
+            evaluation.evaluate(missionId);
+            boolean whole = stored.capture().firstRecord() == 0;
+            evaluation
+                    .judgement(missions.find(missionId).orElseThrow())
+                    .ifPresent(j ->
+                            missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
+        });
+        return received + " of " + expected + " samples are home";
+    }
+}
