@@ -516,6 +516,30 @@ class PrepareTest {
     }
 
     @Test
+    void a_dock_is_found_and_a_connection_that_fails_says_where() throws IOException {
+        bed.carry("PL-18527", "dock");
+        int dockPort = bed.yard.dockPort();
+        page.navigate(bed.address + "/dock/find");
+        assertThat(page.locator("h1")).containsText("Everything answers");
+        assertThat(page.locator("#main")).containsText("PL-18527, Alder T1, firmware 1.6");
+        page.navigate(bed.address + "/dock/find?port=" + (dockPort - 1) + "&to=" + (dockPort + 1));
+        assertThat(page.locator("h1")).containsText("1 dock");
+        // somebody who listens and is no dock
+        page.navigate(bed.address + "/dock/find?port=" + bed.yard.controlPort());
+        assertThat(page.locator("#main")).containsText("it does not speak the loggers' protocol");
+        int free;
+        try (java.net.ServerSocket socket = new java.net.ServerSocket(0)) {
+            free = socket.getLocalPort();
+        }
+        page.navigate(bed.address + "/dock/find?port=" + free);
+        assertThat(page.locator("#main")).containsText("nothing takes a connection at port " + free);
+        page.navigate(bed.address + "/dock/find?host=192.0.2.1&port=80");
+        assertThat(page.locator("#main")).containsText("is another machine");
+        page.navigate(bed.address + "/dock/find?port=70000");
+        assertThat(page.locator(".wrong-text")).containsText("1 to 65535");
+    }
+
+    @Test
     void a_wiring_sheet_follows_from_the_channel_table() {
         StoredPlan stored = bed.bean(PlanService.class)
                 .create(

@@ -45,7 +45,8 @@ class SecurityConfig {
                                 "/plans/*/edit",
                                 "/dock/*/write",
                                 "/library/sensors/edit",
-                                "/batches/new")
+                                "/batches/new",
+                                "/dock/find")
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
                         .authenticated()

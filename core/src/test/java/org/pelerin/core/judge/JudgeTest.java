@@ -56,6 +56,49 @@ class JudgeTest {
     }
 
     @Test
+    void an_allowance_adds_all_runs_and_is_passed_inside_one() {
+        Rule rule = above(14, Lasting.allowance(Duration.ofMinutes(35)));
+        // 20 minutes and 20 minutes: the 35th minute out is the 15th of the second run
+        Judgement j = judge(rule, 12, 15, 16, 12, 12, 18, 15, 12);
+        assertThat(j.excursions()).hasSize(1);
+        Excursion e = j.excursions().get(0);
+        assertThat(e.alarmAt()).isEqualTo(minute(50).plus(Duration.ofMinutes(15)));
+        assertThat(e.span().getStart()).isEqualTo(minute(10));
+        assertThat(e.span().getEnd()).isEqualTo(minute(70));
+        assertThat(e.duration()).isEqualTo(Duration.ofMinutes(40));
+        assertThat(e.pieces()).hasSize(2);
+        assertThat(e.samples()).isEqualTo(4);
+        assertThat(e.peak()).isEqualTo(18);
+        // (15 + 16 + 18 + 15) / 4
+        assertThat(e.mean()).isCloseTo(16, within(1e-12));
+        assertThat(e.area()).isCloseTo((1 + 2 + 4 + 1) / 6.0, within(1e-12));
+        assertThat(e.direction()).isEqualTo(Direction.ABOVE);
+        assertThat(judge(above(14, Lasting.allowance(Duration.ofMinutes(40))), 12, 15, 16, 12, 12, 18, 15, 12)
+                        .excursions())
+                .isEmpty();
+    }
+
+    @Test
+    void an_allowance_used_up_at_a_run_s_end_is_passed_at_the_start_of_the_next() {
+        Judgement j = judge(above(14, Lasting.allowance(Duration.ofMinutes(20))), 15, 15, 12, 12, 15, 12);
+        assertThat(j.excursions().get(0).alarmAt()).isEqualTo(minute(40));
+        assertThat(j.excursions().get(0).openAtStart()).isTrue();
+    }
+
+    @Test
+    void an_allowance_on_both_sides_adds_both() {
+        Rule both = Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofMinutes(25)));
+        Judgement j = judge(both, 12, 15, 9, 4, 12, 12);
+        Excursion e = j.excursions().get(0);
+        assertThat(e.direction()).isEqualTo(Direction.OUTSIDE);
+        assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
+        // 6 below is farther than 1 above
+        assertThat(e.peak()).isEqualTo(4);
+        assertThat(both.limitOf(e)).isEqualTo(10);
+        assertThat(e.alarmAt()).isEqualTo(minute(35));
+    }
+
+    @Test
     void a_value_equal_to_the_limit_is_in() {
         assertThat(judge(above(14, Lasting.ANY), 14, 14, 14).verdict()).isEqualTo(Verdict.WITHIN);
         Rule cold = Rule.of("cold", "Air", new Bound.Below(10), Lasting.ANY);

@@ -27,6 +27,9 @@ class StatisticsTest {
         Arrays.fill(day, 20);
         day[7] = 40;
         assertThat(of("°C", null, day).mkt()).isCloseTo(22.447930, within(5e-7));
+        // the same in the other scales
+        assertThat(of("K", null, 278.15, 278.15, 278.15, 298.15).mkt()).isCloseTo(15.132218 + 273.15, within(5e-7));
+        assertThat(of("°F", null, 41, 41, 41, 77).mkt()).isCloseTo(15.132218 * 1.8 + 32, within(1e-6));
         assertThat(of("%RH", null, 50, 60).mkt()).isNaN();
     }
 

@@ -1,0 +1,194 @@
+package org.pelerin.app.connect;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.UnknownHostException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.IntStream;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.link.LinkException;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.DockPort;
+import org.pelerin.link.message.DockPorts;
+import org.pelerin.link.message.Identity;
+import org.pelerin.link.message.MalformedMessageException;
+import org.pelerin.link.message.RefusedException;
+import org.pelerin.link.tcp.TcpDock;
+import org.springframework.stereotype.Service;
+
+/** Looks for docks at addresses of this machine, and says step by step where a connection fails. */
+@Service
+public class Discovery {
+
+    /**
+     * One step of a connection test.
+     *
+     * @param ok whether it went well; null where it was not come to
+     * @param advice what to look at where it did not
+     */
+    public record Step(String what, Boolean ok, String told, String advice) {}
+
+    /**
+     * What was found at an address.
+     *
+     * @param listens whether anything answers there at all
+     */
+    public record Found(String host, int port, boolean listens, List<Step> steps) {
+
+        public boolean dock() {
+            return steps.stream().allMatch(s -> Boolean.TRUE.equals(s.ok()));
+        }
+    }
+
+    public static final int MOST_PORTS = 256;
+
+    private static final Duration PATIENCE = Duration.ofMillis(800);
+    private static final int AT_ONCE = 16;
+
+    private final PelerinProperties properties;
+
+    Discovery(PelerinProperties properties) {
+        this.properties = properties;
+    }
+
+    /** Where the application looks for its dock. */
+    public InetSocketAddress configured() {
+        return InetSocketAddress.createUnresolved(
+                properties.dock().host(), properties.dock().port());
+    }
+
+    /** Every port of a range at which a dock answers; at most {@value #MOST_PORTS} ports. */
+    public List<Found> scan(String host, int from, int to) {
+        ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
+        List<Callable<Found>> looks = IntStream.rangeClosed(from, to)
+                .mapToObj(port -> (Callable<Found>) () -> test(host, port))
+                .toList();
+        List<Found> out = new ArrayList<>();
+        try {
+            for (Future<Found> look : lookers.invokeAll(looks)) {
+                if (look.get().listens()) {
+                    out.add(look.get());
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("The addresses could not be looked at", e.getCause());
+        } finally {
+            lookers.shutdownNow();
+        }
+        return out;
+    }
+
+    /** Tries an address step by step; what comes after a failure is not tried. */
+    public Found test(String host, int port) {
+        List<Step> steps = new ArrayList<>();
+        boolean listens = false;
+        if (resolved(host, steps)) {
+            listens = listens(host, port, steps);
+            if (listens && speaks(host, port, steps)) {
+                return new Found(host, port, true, steps);
+            }
+        }
+        return new Found(host, port, listens, steps);
+    }
+
+    private static boolean resolved(String host, List<Step> steps) {
+        try {
+            boolean own = InetAddress.getByName(host).isLoopbackAddress();
+            steps.add(
+                    own
+                            ? new Step("The address", true, host + " is this machine", "")
+                            : new Step(
+                                    "The address",
+                                    false,
+                                    host + " is another machine",
+                                    "Docks are looked for on this machine only; give 127.0.0.1."));
+            return own;
+        } catch (UnknownHostException e) {
+            steps.add(
+                    new Step("The address", false, host + " is not known", "Look at its spelling, or give 127.0.0.1."));
+            return false;
+        }
+    }
+
+    private static boolean listens(String host, int port, List<Step> steps) {
+        try (Socket socket = new Socket()) {
+            socket.connect(new InetSocketAddress(host, port), (int) PATIENCE.toMillis());
+            steps.add(new Step("Something listens", true, "port " + port + " takes the connection", ""));
+            return true;
+        } catch (IOException e) {
+            steps.add(
+                    new Step(
+                            "Something listens",
+                            false,
+                            "nothing takes a connection at port " + port,
+                            "Is the dock switched on, its cable in, and this its port? In the demo the dock is part of the yard."));
+            return false;
+        }
+    }
+
+    private static boolean speaks(String host, int port, List<Step> steps) {
+        try (TcpDock dock = new TcpDock(new InetSocketAddress(host, port), PATIENCE)) {
+            DockPorts ports = dock.ports();
+            steps.add(new Step(
+                    "It is a dock",
+                    true,
+                    ports.total() + " ports, " + ports.occupied().size() + " of them with a logger",
+                    ""));
+            for (DockPort occupied : ports.occupied()) {
+                steps.add(logger(dock, occupied));
+            }
+            return true;
+        } catch (LinkException | MalformedMessageException | RefusedException e) {
+            steps.add(new Step(
+                    "It is a dock",
+                    false,
+                    "it does not speak the loggers' protocol",
+                    "Something else listens at this port; try the next one."));
+            return false;
+        }
+    }
+
+    private static Step logger(TcpDock dock, DockPort occupied) {
+        String what = "Port " + occupied.port();
+        try (LoggerLink link = dock.open(occupied.port())) {
+            long begun = System.nanoTime();
+            Identity identity = link.identify();
+            link.status();
+            link.live();
+            long millis = (System.nanoTime() - begun) / 1_000_000;
+            String model =
+                    ModelCatalogue.find(identity.model()).map(LoggerModel::name).orElse(null);
+            return model == null
+                    ? new Step(
+                            what,
+                            false,
+                            identity.serial() + " is of the unknown model “" + identity.model() + "”",
+                            "The model catalogue needs an entry for it.")
+                    : new Step(
+                            what,
+                            true,
+                            identity.serial() + ", " + model + ", firmware " + identity.firmware()
+                                    + ": who, how and live in " + millis + " ms",
+                            "");
+        } catch (LinkException | MalformedMessageException | RefusedException e) {
+            return new Step(
+                    what,
+                    false,
+                    occupied.serial() + " does not answer",
+                    "Take it out and put it in again; clean its contacts; look at its battery.");
+        }
+    }
+}
