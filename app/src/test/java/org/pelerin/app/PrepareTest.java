@@ -461,6 +461,7 @@ class PrepareTest {
         page.fill(".keep [name=high]", "80");
         page.getByText("Keep them").click();
         assertThat(page.locator("h1")).containsText("Keeping", soon());
+        assertThat(page.locator(".trace path.line").first()).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
         // the cable comes out for a reading or two: a gap, and nothing else is lost
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         page.waitForTimeout(1200);

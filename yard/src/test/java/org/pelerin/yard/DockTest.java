@@ -199,4 +199,122 @@ class DockTest {
             socket.close();
         }
     }
+
+    @Test
+    void a_pin_guards_what_changes_it_and_nothing_else() {
+        world.carryToDock(SERIAL, 3);
+        try (LoggerLink owner = dock.open(3)) {
+            owner.setPin("4711");
+            assertThat(owner.status().pinSet()).isTrue();
+        }
+        try (LoggerLink stranger = dock.open(3)) {
+            assertThatThrownBy(() -> stranger.writePlan(plan())).hasMessageContaining("asks for its PIN");
+            assertThatThrownBy(() -> stranger.setClock(world.clock().instant())).hasMessageContaining("PIN");
+            assertThatThrownBy(() -> stranger.setPin("")).hasMessageContaining("PIN");
+            assertThatThrownBy(() -> stranger.unlock("1234")).hasMessageContaining("not its PIN");
+            stranger.unlock("4711");
+            stranger.writePlan(plan());
+        }
+        world.advance(Duration.ofHours(5));
+        // the data come home without it
+        try (LoggerLink stranger = dock.open(3)) {
+            stranger.stop();
+            MissionInfo info = stranger.missions().get(0);
+            List<byte[]> pages = new ArrayList<>();
+            for (long p = 0; p < info.endPage(); p++) {
+                pages.add(stranger.readPage(info.number(), p));
+            }
+            stranger.erase(org.pelerin.link.message.EraseRequest.collected(info.number(), info.endRecord(), pages));
+            assertThatThrownBy(() -> stranger.writePlan(plan())).hasMessageContaining("PIN");
+            stranger.clearPin();
+            stranger.writePlan(plan());
+        }
+    }
+
+    @Test
+    void a_pin_is_said_again_on_a_new_connection() throws IOException {
+        world.carryToDock(SERIAL, 3);
+        try (LoggerLink link = dock.open(3)) {
+            link.setPin("12");
+            link.unlock("12");
+            int port = server.port();
+            server.close();
+            server = new DockServer(world, port, 0, () -> {});
+            // the first request finds the connection gone and makes another
+            link.status();
+            link.writePlan(plan());
+        }
+    }
+
+    @Test
+    void a_firmware_whose_transfer_breaks_leaves_the_old_one_running() throws IOException {
+        world.carryToDock(SERIAL, 3);
+        var newest = org.pelerin.link.message.FirmwarePackage.newest(ModelCatalogue.get("birch-th"));
+        try (LoggerLink link = dock.open(3)) {
+            var before = link.identify().firmware();
+            world.cable(SERIAL, false);
+            assertThatThrownBy(() -> link.updateFirmware(newest)).isInstanceOf(org.pelerin.link.LinkException.class);
+            world.cable(SERIAL, true);
+            assertThat(link.identify().firmware()).isEqualTo(before);
+            link.updateFirmware(newest);
+            assertThat(link.identify().firmware()).isEqualTo(newest.version());
+        }
+    }
+
+    @Test
+    void live_readings_come_as_a_plan_would_have_them() {
+        String rowan = "PL-42005";
+        world.carryToDock(rowan, 4);
+        var model = ModelCatalogue.get("rowan-a2");
+        var sensor = org.pelerin.core.exchange.SensorDocument.ready().stream()
+                .filter(s -> s.name().equals("4–20 mA as 0–100 %"))
+                .findFirst()
+                .orElseThrow();
+        ChannelSettings loop = new ChannelSettings(
+                true,
+                "Loop",
+                sensor,
+                "",
+                org.pelerin.core.sensor.Correction.NONE,
+                0,
+                org.pelerin.core.plan.FaultDirection.MISSING,
+                null,
+                null,
+                List.of());
+        Plan plan = new Plan(
+                model.id(),
+                "X",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(
+                        loop,
+                        new ChannelSettings(false, "Input 2", null, null),
+                        new ChannelSettings(false, "State", null, null)));
+        try (LoggerLink link = dock.open(4)) {
+            var values = org.pelerin.link.capture.LiveValues.of(model, plan, link.live(plan));
+            assertThat(values).hasSize(3);
+            // a loop of 4 to 20 mA in µA, and what it stands for
+            assertThat(values.get(0).raw()).isBetween(4.0, 20.0);
+            assertThat(values.get(0).value())
+                    .isCloseTo((values.get(0).raw() - 4) / 16 * 100, org.assertj.core.api.Assertions.within(1e-9));
+            // without the plan the same input is read as a voltage
+            var own = org.pelerin.link.capture.LiveValues.of(model, null, link.live());
+            assertThat(own.get(0).channel().unit()).isEqualTo("V");
+        }
+    }
+
+    @Test
+    void only_sound_loggers_have_a_spectrum_and_outputs_are_those_of_the_model() {
+        world.carryToDock(SERIAL, 3);
+        world.carryToDock("PL-51002", 4);
+        try (LoggerLink birch = dock.open(3);
+                LoggerLink larch = dock.open(4)) {
+            assertThatThrownBy(birch::spectrum).hasMessageContaining("no sound");
+            assertThat(larch.spectrum().bands()).hasSize(10);
+            birch.tryOutput("sounder");
+            assertThatThrownBy(() -> birch.tryOutput("relay1")).hasMessageContaining("no relay1");
+            assertThatThrownBy(() -> birch.setPin("123456789")).hasMessageContaining("1 to 8 digits");
+        }
+    }
 }

@@ -308,4 +308,137 @@ class EveryModelTest {
         assertThat(record.get(3).missing()).isEqualTo(50);
         assertThat(record.get(14).label()).isEqualTo("C33 greatest");
     }
+
+    private static Plan linden(Map<String, String> options, AlarmLevel level) {
+        LoggerModel model = ModelCatalogue.get("linden-n");
+        Sensor pressure = Sensor.of("4–20 mA", Input.CURRENT, new Scaling.TwoPoint(4, 0, 20, 10), "bar", -0.1, 10.3, 3);
+        List<ChannelSettings> channels = new ArrayList<>();
+        for (int i = 0; i < model.channels().size(); i++) {
+            boolean first = i == 0;
+            channels.add(new ChannelSettings(
+                    first || model.channels().get(i).added(),
+                    "C" + i,
+                    first ? pressure : null,
+                    "",
+                    Correction.NONE,
+                    0,
+                    first ? FaultDirection.UP : FaultDirection.MISSING,
+                    null,
+                    null,
+                    first ? List.of(level) : List.of()));
+        }
+        return new Plan(
+                model.id(),
+                "T",
+                Duration.ofMinutes(1),
+                null,
+                new StartCondition.Now(),
+                new StopCondition.AfterSamples(500),
+                channels,
+                options);
+    }
+
+    @Test
+    void relays_follow_the_alarms_and_a_broken_loop_trips_the_safe_one() {
+        SimulatedLogger logger = logger(ModelCatalogue.get("linden-n"));
+        AlarmLevel level = new AlarmLevel(new Alarm(8, Lasting.samples(3), false), new Alarm(1, Lasting.ANY, false));
+        logger.writePlan(START, linden(Map.of("relay1", "high", "relay2", "any"), level));
+        Probe fine = (c, input, sensor, since, at) -> input.kind() == Input.REFERENCE ? 20 : 12;
+        Probe broken = (c, input, sensor, since, at) -> input.kind() == Input.REFERENCE ? 20 : 0.2;
+        logger.runUntil(START.plus(Duration.ofMinutes(5)), fine);
+        assertThat(logger.lamp()).doesNotContain("relay");
+        // a loop below 3.8 mA is broken, and is driven up-scale as the plan says: after three samples the upper alarm
+        // trips
+        logger.runUntil(START.plus(Duration.ofMinutes(7)), broken);
+        assertThat(logger.lamp()).doesNotContain("relay");
+        logger.runUntil(START.plus(Duration.ofMinutes(8)), broken);
+        assertThat(logger.lamp()).contains("relay 1 closed").contains("relay 2 closed");
+        logger.runUntil(START.plus(Duration.ofMinutes(10)), fine);
+        assertThat(logger.lamp()).doesNotContain("relay");
+        assertThat(collected(logger).get(0).values(6, 8)).containsExactly(10.3, 10.3);
+    }
+
+    @Test
+    void what_hands_may_do_in_the_field_is_what_the_plan_says() {
+        LoggerModel model = ModelCatalogue.get("birch-th");
+        for (String field : List.of("all", "start", "look")) {
+            for (String markers : List.of("yes", "no")) {
+                Plan plain = plain(
+                        model,
+                        Duration.ofMinutes(1),
+                        new StopCondition.MemoryFull(),
+                        Map.of("field", field, "markers", markers));
+                SimulatedLogger logger = logger(model);
+                logger.writePlan(START, plain.withStart(new StartCondition.OnButton()));
+                logger.press(START.plusSeconds(10));
+                boolean started = !field.equals("look");
+                assertThat(logger.status(START).state()).isEqualTo(started ? LoggerState.LOGGING : LoggerState.WAITING);
+                logger.runUntil(START.plusSeconds(600), MIDDLE);
+                logger.press(START.plusSeconds(610));
+                boolean marked = MissionHeader.decode(logger.header(1)).events().stream()
+                        .anyMatch(e -> e.kind() == LoggerEvent.Kind.MARKER);
+                assertThat(marked).isEqualTo(started && markers.equals("yes"));
+                logger.hold(START.plusSeconds(620));
+                assertThat(logger.status(START).state() == LoggerState.ENDED).isEqualTo(field.equals("all"));
+            }
+        }
+    }
+
+    @Test
+    void a_latched_alarm_stays_until_the_button_acknowledges_it() {
+        LoggerModel model = ModelCatalogue.get("alder-t1");
+        Plan plan = new Plan(
+                model.id(),
+                "T",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(15, Lasting.ANY, true), null)));
+        SimulatedLogger logger = logger(model);
+        logger.writePlan(START, plan);
+        Probe probe = (c, input, sensor, since, at) -> triangle(at);
+        logger.runUntil(START.plus(Duration.ofMinutes(90)), probe);
+        assertThat(logger.status(START).alarmed()).isTrue();
+        logger.press(START.plus(Duration.ofMinutes(90)));
+        assertThat(logger.status(START).alarmed()).isFalse();
+        // while the cause lasts it cannot be acknowledged away
+        logger.runUntil(START.plus(Duration.ofMinutes(170)), probe);
+        logger.press(START.plus(Duration.ofMinutes(170)));
+        assertThat(logger.status(START).alarmed()).isTrue();
+        assertThat(logger.lamp()).startsWith("red");
+    }
+
+    @Test
+    void settings_that_its_firmware_does_not_know_are_refused_by_the_device_itself() {
+        LoggerModel model = ModelCatalogue.get("alder-t1");
+        SimulatedLogger old =
+                new SimulatedLogger("PL-1", model, new org.pelerin.core.model.Firmware(1, 3), 0, 0, 0, START);
+        Plan aligned = plain(model, Duration.ofMinutes(10), new StopCondition.MemoryFull(), Map.of())
+                .withStart(new StartCondition.OnInterval(Duration.ofMinutes(10)));
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> old.writePlan(START, aligned))
+                .hasMessageContaining("Firmware 1.3 is too old");
+        old.runFirmware(org.pelerin.link.message.FirmwarePackage.newest(model).bytes());
+        old.writePlan(START, aligned);
+        assertThat(old.identify().firmware()).isEqualTo(model.firmware().newest());
+    }
+
+    @Test
+    void a_firmware_that_is_damaged_or_for_another_model_leaves_the_old_one() {
+        LoggerModel model = ModelCatalogue.get("alder-t1");
+        org.pelerin.core.model.Firmware before = new org.pelerin.core.model.Firmware(1, 3);
+        SimulatedLogger logger = new SimulatedLogger("PL-1", model, before, 0, 0, 0, START);
+        byte[] damaged =
+                org.pelerin.link.message.FirmwarePackage.newest(model).bytes().clone();
+        damaged[1000] ^= 4;
+        byte[] other = org.pelerin.link.message.FirmwarePackage.newest(ModelCatalogue.get("birch-th"))
+                .bytes();
+        for (byte[] wrong : List.of(damaged, other, new byte[10])) {
+            org.assertj.core.api.Assertions.assertThatThrownBy(() -> logger.runFirmware(wrong))
+                    .isInstanceOf(org.pelerin.link.message.RefusedException.class);
+            assertThat(logger.identify().firmware()).isEqualTo(before);
+        }
+        SimulatedLogger weak = new SimulatedLogger("PL-2", model, before, 0, 0.8, 0, START);
+        org.assertj.core.api.Assertions.assertThatThrownBy(weak::readyForFirmware)
+                .hasMessageContaining("battery");
+    }
 }

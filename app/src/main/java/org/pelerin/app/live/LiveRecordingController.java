@@ -196,7 +196,8 @@ class LiveRecordingController {
         long steps = Math.max(30, samples.get(samples.size() - 1).seq() - first);
         double span = greatest > least ? greatest - least : 1;
         StringBuilder out = new StringBuilder();
-        long before = -1;
+        // no reading has this number, so that the first one begins the line
+        long before = -2;
         for (int i = 0; i < samples.size(); i++) {
             double v = values.get(i)[c];
             long seq = samples.get(i).seq();

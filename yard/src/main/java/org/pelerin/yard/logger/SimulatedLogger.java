@@ -355,37 +355,8 @@ public final class SimulatedLogger {
 
     /** What its lamp, sounder and relays show, in plain words. */
     public String lamp() {
-        if (battery.flat()) {
-            return "dark";
-        }
-        boolean off = plan != null && plan.option(model, "lamp", "off");
-        boolean onlyAlarm = plan != null && plan.option(model, "lamp", "alarm");
-        String lamp = switch (state) {
-            case IDLE -> "dark";
-            case WAITING -> onlyAlarm ? "dark" : "green, slow";
-            case LOGGING -> alarms.raised() ? "red, blinking" : onlyAlarm ? "dark" : "green, blinking";
-            case ENDED -> alarms.raised() ? "red, steady" : "both, steady";
-        };
-        return (off ? "dark" : lamp) + outputs() + (tried.isEmpty() ? "" : "; " + tried + " was tried");
-    }
-
-    private String outputs() {
-        StringBuilder out = new StringBuilder();
-        if (plan != null && alarms.raised() && plan.option(model, "sounder", "alarm")) {
-            out.append("; sounding");
-        }
-        for (String relay : List.of("relay1", "relay2")) {
-            if (plan != null && closed(relay)) {
-                out.append("; ").append(relay.replace("relay", "relay ")).append(" closed");
-            }
-        }
-        return out.toString();
-    }
-
-    private boolean closed(String relay) {
-        return plan.option(model, relay, "any") && alarms.raised()
-                || plan.option(model, relay, "high") && alarms.raised(LoggerEvent.Kind.ALARM_HIGH)
-                || plan.option(model, relay, "low") && alarms.raised(LoggerEvent.Kind.ALARM_LOW);
+        String shown = Lamp.of(model, plan, state, alarms, battery.flat());
+        return tried.isEmpty() ? shown : shown + "; " + tried + " was tried";
     }
 
     // What the protocol asks
