@@ -232,16 +232,15 @@ class DockTest {
     }
 
     @Test
-    void a_pin_is_said_again_on_a_new_connection() throws IOException {
+    void a_pin_is_said_again_on_a_new_connection() {
         world.carryToDock(SERIAL, 3);
         try (LoggerLink link = dock.open(3)) {
             link.setPin("12");
             link.unlock("12");
-            int port = server.port();
-            server.close();
-            server = new DockServer(world, port, 0, () -> {});
-            // the first request finds the connection gone and makes another
-            link.status();
+            world.cable(SERIAL, false);
+            assertThatThrownBy(link::status).isInstanceOf(org.pelerin.link.LinkException.class);
+            world.cable(SERIAL, true);
+            // on a connection of its own, which says the PIN by itself
             link.writePlan(plan());
         }
     }

@@ -14,6 +14,7 @@ import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -201,11 +202,7 @@ class BatchController {
             Model page,
             HttpServletResponse response) {
         fill(id, page);
-        if (v.equals(page.getAttribute("version"))) {
-            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
-            return null;
-        }
-        return "batch/batch :: state";
+        return Newest.view("batch/batch :: state", v, page, response);
     }
 
     private void fill(long id, Model page) {

@@ -23,6 +23,7 @@ import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
@@ -91,15 +92,11 @@ class DockController {
                         waiting,
                         dock.view().reachable())
                 .hashCode());
-        if (version.equals(v)) {
-            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
-            return null;
-        }
         model.addAttribute("cards", cards);
         model.addAttribute("waiting", waiting);
         model.addAttribute("view", dock.view());
         model.addAttribute("version", version);
-        return "dock/tray :: tray";
+        return Newest.view("dock/tray :: tray", v, model, response);
     }
 
     private List<Card> cards(List<Job> jobs) {
@@ -156,11 +153,7 @@ class DockController {
             Model model,
             HttpServletResponse response) {
         fill(serial, model);
-        if (v.equals(model.getAttribute("version"))) {
-            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
-            return null;
-        }
-        return "dock/state :: state";
+        return Newest.view("dock/state :: state", v, model, response);
     }
 
     private void fill(String serial, Model model) {

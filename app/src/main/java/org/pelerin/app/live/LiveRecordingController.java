@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.connect.Dock;
+import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.PlanDocument;
@@ -111,11 +112,7 @@ class LiveRecordingController {
             Model page,
             HttpServletResponse response) {
         fill(id, page);
-        if (v.equals(page.getAttribute("version"))) {
-            response.setStatus(HttpServletResponse.SC_NO_CONTENT);
-            return null;
-        }
-        return "live/recording :: state";
+        return Newest.view("live/recording :: state", v, page, response);
     }
 
     @PostMapping("/live-recordings/{id}/stop")

@@ -34,9 +34,4 @@ public record LoggerUnit(
         return new LoggerUnit(
                 0, serial, model, firmware, batteryPermille, deviceState, records, clockOffset, seenAt, "", "");
     }
-
-    /** Its serial, with its owner's name for it. */
-    public String called() {
-        return ownName.isEmpty() ? serial : serial + " “" + ownName + "”";
-    }
 }

@@ -91,8 +91,9 @@ public class ChannelForm implements Form {
      * @param number from 1; stands for {@code {n}} in the label
      * @param chosen the sensor that {@link #sensor} names, or null
      * @param correction kept from the plan that is edited
+     * @param nominal what a limit in per cent is of; null where the channel has no nominal value
      */
-    ChannelSettings parse(int number, Sensor chosen, Correction correction, Typed typed) {
+    ChannelSettings parse(int number, Sensor chosen, Correction correction, Double nominal, Typed typed) {
         String at = "channels[" + (number - 1) + "]";
         Double cut = typed.number(at + ".cutOff", cutOff);
         if (cut != null && cut < 0) {
@@ -109,7 +110,7 @@ public class ChannelForm implements Form {
                 faultDirection(),
                 typed.whole(at + ".decimals", decimals, 0, 6),
                 display(at, typed),
-                alarms(at, typed));
+                alarms(at, nominal, typed));
     }
 
     private FaultDirection faultDirection() {
@@ -133,13 +134,13 @@ public class ChannelForm implements Form {
         return new ChannelSettings.Display(low, high);
     }
 
-    private List<AlarmLevel> alarms(String at, Typed typed) {
+    private List<AlarmLevel> alarms(String at, Double nominal, Typed typed) {
         List<AlarmLevel> out = new ArrayList<>();
         for (int i = 0; i < levels.size(); i++) {
             Level level = levels.get(i);
             String field = at + ".levels[" + i + "].";
-            Double high = typed.number(field + "high", level.high);
-            Double low = typed.number(field + "low", level.low);
+            Double high = limit(field + "high", level.high, nominal, typed);
+            Double low = limit(field + "low", level.low, nominal, typed);
             Lasting lasting = Lasting.ANY;
             try {
                 lasting = LastingText.parse(level.lasting);
@@ -151,5 +152,15 @@ public class ChannelForm implements Form {
                     low == null ? null : new Alarm(low, lasting, level.latched)));
         }
         return out;
+    }
+
+    /** A value, or as far from nominal: {@code +10 %} of 230 V is 253 V. */
+    private static Double limit(String field, String text, Double nominal, Typed typed) {
+        String t = text.strip();
+        if (!t.endsWith("%") || nominal == null) {
+            return typed.number(field, text);
+        }
+        Double percent = typed.number(field, t.substring(0, t.length() - 1).replace("+", ""));
+        return percent == null ? null : Math.rint(nominal * (1 + percent / 100) * 1e9) / 1e9;
     }
 }

@@ -171,7 +171,7 @@ public class PlanForm implements Form {
                     : before.channels().get(i);
             Sensor chosen = sensor(i, old, library, typed);
             Correction correction = old == null ? Correction.NONE : old.correction();
-            settings.add(channels.get(i).parse(i + 1, chosen, correction, typed));
+            settings.add(channels.get(i).parse(i + 1, chosen, correction, nominal(i, typed), typed));
         }
         Plan plan = new Plan(
                 loggerModel().id(),
@@ -205,6 +205,19 @@ public class PlanForm implements Form {
             typed.wrong("name", "The page is damaged; open the plan again");
             return null;
         }
+    }
+
+    /** The nominal value of a channel's quantity: for voltages, where the model has one. */
+    private Double nominal(int i, Typed typed) {
+        LoggerModel m = loggerModel();
+        boolean voltage = m.channels().get(i).own().unit().equals("V");
+        return voltage && m.option("nominal").isPresent()
+                ? typed.number(
+                        "options[nominal]",
+                        options.getOrDefault("nominal", "").isBlank()
+                                ? m.option("nominal").get().preset()
+                                : options.get("nominal"))
+                : null;
     }
 
     private Sensor sensor(int i, ChannelSettings old, Function<String, Sensor> library, Typed typed) {

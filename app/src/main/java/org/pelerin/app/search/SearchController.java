@@ -35,7 +35,9 @@ class SearchController {
         List<LoggerUnit> units = wanted.isEmpty()
                 ? List.of()
                 : loggers.all().stream()
-                        .filter(l -> l.serial().toLowerCase(Locale.ROOT).contains(wanted))
+                        .filter(l -> (l.serial() + " " + l.ownName())
+                                .toLowerCase(Locale.ROOT)
+                                .contains(wanted))
                         .toList();
         if (units.size() == 1) {
             return "redirect:/dock/" + units.get(0).serial();

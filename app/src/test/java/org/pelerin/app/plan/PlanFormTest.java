@@ -185,6 +185,21 @@ class PlanFormTest {
     }
 
     @Test
+    void limits_in_per_cent_are_of_the_nominal_voltage() {
+        PlanForm form = PlanForm.blank(ModelCatalogue.get("yew-v3"));
+        form.channels.get(0).levels.get(0).high = "+10 %";
+        form.channels.get(0).levels.get(0).low = "−15%";
+        Plan plan = parsed(form).plan();
+        assertThat(plan.channels().get(0).high().limit()).isEqualTo(253);
+        assertThat(plan.channels().get(0).low().limit()).isEqualTo(195.5);
+        form.options.put("nominal", "400");
+        assertThat(parsed(form).plan().channels().get(0).high().limit()).isEqualTo(440);
+        // a current has no nominal value
+        form.channels.get(3).levels.get(0).high = "10 %";
+        assertThat(parsed(form).errors()).containsOnlyKeys("channels[3].levels[0].high");
+    }
+
+    @Test
     void nothing_is_no_interval() {
         PlanForm form = birch();
         form.interval = "0 min";
