@@ -419,8 +419,13 @@ class PrepareTest {
     @Test
     void a_rehearsal_says_what_the_alarms_would_have_done() throws InterruptedException {
         String serial = "PL-18525";
-        long spot =
-                bed.bean(org.pelerin.app.place.PlaceService.class).all().get(0).id();
+        var places = bed.bean(org.pelerin.app.place.PlaceService.class);
+        places.create("Rehearsal site", "Europe/Paris", "Where nothing was before", "system");
+        long spot = places.all().stream()
+                .filter(at -> at.name().equals("Where nothing was before"))
+                .findFirst()
+                .orElseThrow()
+                .id();
         bed.carry(serial, "dock");
         Plan plan = bed.bean(PlanService.class).settings(plan("Rehearsed plan", new StartCondition.Now()));
         bed.bean(org.pelerin.app.connect.WriteService.class)

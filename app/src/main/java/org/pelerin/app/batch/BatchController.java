@@ -125,6 +125,9 @@ class BatchController {
         List<Line> lines = IntStream.range(0, rows.size())
                 .mapToObj(i -> line(rows.get(i), spots, conflicts.get(i)))
                 .toList();
+        if (stored == null && !wanted.isEmpty()) {
+            typed.wrong("plan", "Choose the plan that all are to get");
+        }
         page.addAttribute("room", "dock");
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());

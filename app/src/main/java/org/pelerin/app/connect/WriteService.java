@@ -111,26 +111,36 @@ public class WriteService {
         }
         long id = missions.draft(draft);
         try (LoggerLink link = dock.open(draft.serial())) {
+            send(link, draft, id, pin);
+            confirm(link, draft, id);
+        }
+        return id;
+    }
+
+    /** A refusal here means that the logger is as it was. */
+    private void send(LoggerLink link, MissionDraft draft, long id, String pin) {
+        try {
             if (!pin.isEmpty()) {
                 link.unlock(pin);
             }
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
-            Instant written = clock.instant();
-            List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
-            if (!differences.isEmpty()) {
-                missions.abandon(id, "Read back differently: " + differences, draft.by());
-                stop(link);
-                throw new ReadBackException(differences);
-            }
-            missions.written(
-                    id,
-                    link.status().mission(),
-                    dock.get(draft.serial()).status().battery(),
-                    written,
-                    draft.by());
+        } catch (RefusedException e) {
+            missions.abandon(id, "The logger refused: " + e.getMessage(), draft.by());
+            throw e;
         }
-        return id;
+    }
+
+    private void confirm(LoggerLink link, MissionDraft draft, long id) {
+        Instant written = clock.instant();
+        List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
+        if (!differences.isEmpty()) {
+            missions.abandon(id, "Read back differently: " + differences, draft.by());
+            stop(link);
+            throw new ReadBackException(differences);
+        }
+        missions.written(
+                id, link.status().mission(), dock.get(draft.serial()).status().battery(), written, draft.by());
     }
 
     /** A logger with other settings than those wanted is not let go to work; one that is not running needs no stop. */

@@ -144,8 +144,12 @@ class LiveRecorder {
 
     /** Each step is stored before the next, so that it can be taken up after a break. */
     private void end(LiveRecording r, Plan plan) {
-        long mission = r.missionId() != null ? r.missionId() : become(r, plan);
         List<LiveMapper.Sample> samples = recordings.samples(r.id(), 0);
+        if (samples.isEmpty() && r.missionId() == null) {
+            recordings.finish(r.id(), LiveRecording.State.FAILED, "Nothing was kept: it never answered.");
+            return;
+        }
+        long mission = r.missionId() != null ? r.missionId() : become(r, plan);
         if (!samples.isEmpty()) {
             long records = samples.get(samples.size() - 1).seq() + 1;
             Instant last = r.startedAt().plus(r.everyMs().multipliedBy(records - 1));

@@ -7,6 +7,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.sensor.Correction;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -94,10 +95,13 @@ public class PlanService {
         return create(freeName(plan.name() + ", copy"), settings(plan), by);
     }
 
-    /** A plan that came from elsewhere; if its name is taken it gets a number. */
+    /** A plan that came from elsewhere, without the corrections of the logger it was in; if its name is taken it gets a number. */
     @Transactional
     public StoredPlan take(String name, Plan plan, String by) {
-        return create(freeName(name), plan, by);
+        Plan bare = plan.withChannels(plan.channels().stream()
+                .map(c -> c.withCorrection(Correction.NONE))
+                .toList());
+        return create(freeName(name), bare, by);
     }
 
     private String freeName(String wanted) {

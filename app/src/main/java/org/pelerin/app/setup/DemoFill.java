@@ -10,10 +10,12 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Role;
+import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.PlaceService;
@@ -23,6 +25,7 @@ import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.app.yard.YardClient;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.sensor.Correction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -49,6 +52,8 @@ class DemoFill {
     private final WriteService writer;
     private final CollectService collections;
     private final MissionService missions;
+    private final CalibrationService calibrations;
+    private final LoggerRegistry loggers;
     private final Dock dock;
     private final YardClient yard;
     private final Map<String, Long> spots = new HashMap<>();
@@ -61,6 +66,8 @@ class DemoFill {
             WriteService writer,
             CollectService collections,
             MissionService missions,
+            CalibrationService calibrations,
+            LoggerRegistry loggers,
             Dock dock,
             YardClient yard) {
         this.accounts = accounts;
@@ -69,6 +76,8 @@ class DemoFill {
         this.writer = writer;
         this.collections = collections;
         this.missions = missions;
+        this.calibrations = calibrations;
+        this.loggers = loggers;
         this.dock = dock;
         this.yard = yard;
     }
@@ -93,6 +102,7 @@ class DemoFill {
         neverStarted();
         passUntilPresent();
         today();
+        certificates();
         accounts.create(WHO, "Technician", "pelerin", Role.TECHNICIAN, "system");
         accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
@@ -176,6 +186,28 @@ class DemoFill {
         toDock("PL-18055");
         write("PL-18055", DemoWorld.VAN, "VAN-5", "van-5");
         carry("PL-18055", "van-5");
+    }
+
+    /** Certificates of last year: two lapse soon, one has. */
+    private void certificates() {
+        certificate("PL-20417", 0, -353, -0.12);
+        certificate("PL-20418", 0, -353, 0.08);
+        certificate("PL-18033", 0, -371, 0);
+        certificate("PL-18034", 0, -40, 0.05);
+        loggers.describe("PL-60003", "Grandmother", "Lid sticks; mind the fourth screw", WHO);
+    }
+
+    private void certificate(String serial, int channel, int days, double offset) {
+        Instant done = now().plus(Duration.ofDays(days));
+        calibrations.save(
+                serial,
+                channel,
+                "C-" + (2200 + serial.hashCode() % 97),
+                done,
+                done.plus(Duration.ofDays(365)),
+                Correction.offset(offset),
+                "",
+                WHO);
     }
 
     private void today() throws InterruptedException {

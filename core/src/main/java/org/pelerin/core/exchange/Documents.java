@@ -143,7 +143,9 @@ final class Documents {
         } else if (e instanceof InvalidTypeIdException t) {
             message = "there is no kind “" + t.getTypeId() + "”";
         } else if (e instanceof ValueInstantiationException v && v.getCause() != null) {
-            message = String.valueOf(v.getCause().getMessage());
+            message = v.getCause() instanceof NullPointerException
+                    ? "null stands where something has to be"
+                    : String.valueOf(v.getCause().getMessage());
         } else if (e instanceof MismatchedInputException m) {
             message = mismatch(m);
         } else {

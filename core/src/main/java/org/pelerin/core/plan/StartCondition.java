@@ -82,6 +82,9 @@ public sealed interface StartCondition {
      */
     record OnThreshold(int channel, Crossing crossing, double low, double high) implements StartCondition {
         public OnThreshold {
+            if (channel < 0) {
+                throw new IllegalArgumentException("There is no channel " + channel);
+            }
             if (!Double.isFinite(low) || !Double.isFinite(high)) {
                 throw new IllegalArgumentException("A threshold is a number");
             }

@@ -90,6 +90,8 @@ class PlanDocumentTest {
                 "\"fault\":\"UP\" | \"fault\":\"SIDEWAYS\" | plan.channels[0].fault | this is not one of MISSING, UP, DOWN",
                 "\"kind\":\"threshold\" | \"kind\":\"moonrise\" | plan.start | there is no kind “moonrise”",
                 "\"count\":3 | \"count\":3.5 | plan.channels[0].levels[1].high.lasting.count | this is not a whole number",
+                "\"options\":{\"lamp\":\"off\"} | \"options\":null | plan | null stands where something has to be",
+                "\"channel\":0 | \"channel\":-1 | plan.start | There is no channel -1",
                 "\"loggerName\":\"FEED\", | '' | plan | the field “loggerName” is missing",
                 "\"loggerName\":\"FEED\", | \"loggerName\":\"FEED\",\"loggerName\":\"B\", | '' | this is not JSON",
                 "\"channels\":[ | \"channels\":[, | '' | this is not JSON"
