@@ -506,11 +506,13 @@ class PrepareTest {
                 "larch-s",
                 "NOISE",
                 Duration.ofSeconds(1),
+                null,
                 new StartCondition.Now(),
                 new StopCondition.MemoryFull(),
                 ModelCatalogue.get("larch-s").channels().stream()
                         .map(c -> new ChannelSettings(true, c.label(), null, null))
-                        .toList());
+                        .toList(),
+                Map.of("dose", "iso85"));
         bed.bean(org.pelerin.app.connect.WriteService.class)
                 .write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, null, "tech"));
         assertThat(bed.bean(org.pelerin.app.connect.LiveService.class)
@@ -518,7 +520,19 @@ class PrepareTest {
                         .get(0)
                         .value())
                 .isCloseTo(94, org.assertj.core.api.Assertions.within(0.1001));
+        // an hour at 94 dB is the whole dose of ISO 85: 9 dB over the criterion is eight times as much
+        bed.outdoors().post("/advance", Map.of("seconds", 3600));
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Stop and collect").click();
+        assertThat(page.locator("h1")).containsText("collected", soon());
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 0));
+        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        var judged = bed.bean(org.pelerin.app.mission.Evaluation.class)
+                .judgement(mission)
+                .orElseThrow();
+        assertThat(judged.doses().get(0).dose()).isCloseTo(100, org.assertj.core.api.Assertions.within(4.0));
+        page.navigate(bed.address + "/missions/" + mission.id());
+        assertThat(page.locator("#main")).containsText("Noise dose of Leq, ISO 85");
     }
 
     @Test

@@ -9,8 +9,11 @@ import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,7 +38,8 @@ public class Evaluation {
     @Transactional
     public void evaluate(long missionId) {
         Mission mission = missions.byId(missionId);
-        Limits limits = service.plan(mission).limits();
+        Plan plan = service.plan(mission);
+        Limits limits = plan.limits();
         List<Series> record = store.load(mission);
         missions.deleteExcursions(missionId);
         if (record.isEmpty()) {
@@ -46,7 +50,8 @@ public class Evaluation {
         List<JudgementDocument.Channel> figures = record.stream()
                 .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
                 .toList();
-        JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record));
+        JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record))
+                .withDoses(doses(plan, record));
         for (int i = 0; i < judgement.excursions().size(); i++) {
             Excursion e = judgement.excursions().get(i);
             missions.insertExcursion(
@@ -106,6 +111,20 @@ public class Evaluation {
             out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e)));
         }
         return out;
+    }
+
+    /** The dose of the first level channel, where the plan asks for one. */
+    private static List<JudgementDocument.Dose> doses(Plan plan, List<Series> record) {
+        return ModelCatalogue.get(plan.model())
+                .option("dose")
+                .map(plan::option)
+                .flatMap(NoiseDose.Scheme::of)
+                .flatMap(scheme -> record.stream()
+                        .filter(s -> s.unit().startsWith("dB"))
+                        .findFirst()
+                        .map(s -> JudgementDocument.Dose.of(s.label(), scheme.title(), NoiseDose.of(s, scheme))))
+                .map(List::of)
+                .orElse(List.of());
     }
 
     private static JudgementDocument nothing() {

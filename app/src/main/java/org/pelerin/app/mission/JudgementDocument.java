@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 
 /** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
@@ -14,7 +15,41 @@ public record JudgementDocument(
         List<Departure> excursions,
         List<Hole> gaps,
         double coverage,
-        List<String> reasons) {
+        List<String> reasons,
+        List<Dose> doses) {
+
+    public JudgementDocument {
+        // judgements of earlier versions say nothing of doses
+        doses = doses == null ? List.of() : doses;
+    }
+
+    public JudgementDocument(
+            String verdict,
+            List<Channel> series,
+            List<Departure> excursions,
+            List<Hole> gaps,
+            double coverage,
+            List<String> reasons) {
+        this(verdict, series, excursions, gaps, coverage, reasons, List.of());
+    }
+
+    JudgementDocument withDoses(List<Dose> found) {
+        return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found);
+    }
+
+    /**
+     * Noise dose of a channel.
+     *
+     * @param scheme its title
+     * @param dose in per cent
+     * @param twa in dB, null for no dose
+     */
+    public record Dose(String channel, String scheme, double dose, Double twa) {
+
+        static Dose of(String channel, String scheme, NoiseDose d) {
+            return new Dose(channel, scheme, d.dose(), finite(d.twa()));
+        }
+    }
 
     public record Channel(
             String channel,

@@ -73,11 +73,13 @@ final class DemoPlans {
     }
 
     private static Plan noise() {
-        return plan(
-                "larch-s",
-                "TESSEL-LINE-2",
-                5,
-                List.of(channel("Leq", null, above(85, 15)), channel("Lmax", null), channel("Lmin", null)));
+        return withOptions(
+                Map.of("dose", "iso85"),
+                plan(
+                        "larch-s",
+                        "TESSEL-LINE-2",
+                        5,
+                        List.of(channel("Leq", null, above(85, 15)), channel("Lmax", null), channel("Lmin", null))));
     }
 
     private static Plan heat() {
@@ -141,6 +143,10 @@ final class DemoPlans {
                         channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 10)),
                         channel("Brine temperature", "4–20 mA, temperature −50…150 °C"),
                         channel("Pump", "Door contact")));
+    }
+
+    private static Plan withOptions(Map<String, String> options, Plan p) {
+        return new Plan(p.model(), p.loggerName(), p.interval(), p.scan(), p.start(), p.stop(), p.channels(), options);
     }
 
     /** Channels that are not named are off, those that the logger adds by itself are on. */
