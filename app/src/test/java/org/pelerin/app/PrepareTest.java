@@ -335,7 +335,7 @@ class PrepareTest {
                         .correction())
                 .isEqualTo(org.pelerin.core.sensor.Correction.offset(-0.3));
         page.navigate(bed.address + "/");
-        assertThat(page.locator("#main")).containsText("1 calibration lapses");
+        assertThat(page.locator("#main")).containsText("1\u00a0calibration due");
     }
 
     @Test

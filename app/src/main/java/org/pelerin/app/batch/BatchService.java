@@ -2,18 +2,14 @@ package org.pelerin.app.batch;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Conflict;
@@ -23,6 +19,7 @@ import org.pelerin.link.message.RefusedException;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Orders one plan for many loggers; {@link BatchRunner} carries the orders out. */
 @Service
@@ -43,9 +40,16 @@ public class BatchService {
     private final WriteService writer;
     private final AuditTrail audit;
     private final Clock machine;
+    private final TransactionTemplate transaction;
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
-    BatchService(BatchMapper batches, WriteService writer, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
+    BatchService(
+            BatchMapper batches,
+            WriteService writer,
+            AuditTrail audit,
+            @Qualifier("machineClock") Clock machine,
+            TransactionTemplate transaction) {
+        this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
         this.audit = audit;
@@ -54,21 +58,7 @@ public class BatchService {
 
     /** What speaks against writing each of them, in their order; several are looked at at once. */
     public List<List<Conflict>> preflight(Plan plan, List<Wanted> wanted) {
-        List<Callable<List<Conflict>>> looks = wanted.stream()
-                .map(w -> (Callable<List<Conflict>>) () -> preflight(plan, w))
-                .toList();
-        List<List<Conflict>> out = new ArrayList<>();
-        try {
-            for (Future<List<Conflict>> look : lookers.invokeAll(looks)) {
-                out.add(look.get());
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("The loggers could not be looked at", e);
-        } catch (ExecutionException e) {
-            throw new IllegalStateException("The loggers could not be looked at", e.getCause());
-        }
-        return out;
+        return InParallel.map(lookers, wanted, w -> preflight(plan, w));
     }
 
     private List<Conflict> preflight(Plan plan, Wanted w) {
@@ -82,26 +72,30 @@ public class BatchService {
     }
 
     /** Notes the order. Loggers that preflight blocks are noted with the reason; the others go ahead. */
-    @Transactional
     public long order(String planName, int planVersion, Plan plan, List<Wanted> wanted, String by) {
+        // looked at before the transaction: a slow link holds no row
         List<List<Conflict>> conflicts = preflight(plan, wanted);
-        BatchMapper.Row row =
-                new BatchMapper.Row(planName, planVersion, PlanDocument.write(planName, plan), machine.instant(), by);
-        batches.insert(row);
-        for (int i = 0; i < wanted.size(); i++) {
-            Optional<Conflict> block =
-                    conflicts.get(i).stream().filter(Conflict::blocking).findFirst();
-            Wanted w = wanted.get(i);
-            batches.insertItem(
-                    row.id,
-                    w.serial(),
-                    w.name(),
-                    w.spotId(),
-                    block.isPresent() ? BatchItem.State.BLOCKED : BatchItem.State.QUEUED,
-                    block.map(c -> c.message() + ". " + c.fix() + ".").orElse("waiting its turn"));
-        }
-        audit.record(by, "order batch", "batch " + row.id, "", planName + " for " + wanted.size() + " loggers");
-        return row.id;
+        return transaction.execute(t -> {
+            BatchMapper.Row row = new BatchMapper.Row(
+                    planName, planVersion, PlanDocument.write(planName, plan), machine.instant(), by);
+            batches.insert(row);
+            for (int i = 0; i < wanted.size(); i++) {
+                insert(row.id, wanted.get(i), conflicts.get(i));
+            }
+            audit.record(by, "order batch", "batch " + row.id, "", planName + " for " + wanted.size() + " loggers");
+            return row.id;
+        });
+    }
+
+    private void insert(long batch, Wanted w, List<Conflict> conflicts) {
+        Optional<Conflict> block = conflicts.stream().filter(Conflict::blocking).findFirst();
+        batches.insertItem(
+                batch,
+                w.serial(),
+                w.name(),
+                w.spotId(),
+                block.isPresent() ? BatchItem.State.BLOCKED : BatchItem.State.QUEUED,
+                block.map(c -> c.message() + ". " + c.fix() + ".").orElse("waiting its turn"));
     }
 
     public Optional<Batch> find(long id) {
@@ -130,13 +124,6 @@ public class BatchService {
         int again = batches.requeue(id);
         batches.state(id, "GOING");
         audit.record(by, "resume batch", "batch " + id, "", again + " loggers tried again");
-    }
-
-    /** How many are in each state. */
-    public static Map<BatchItem.State, Long> tally(List<BatchItem> items) {
-        return items.stream()
-                .collect(java.util.stream.Collectors.groupingBy(
-                        BatchItem::state, java.util.TreeMap::new, java.util.stream.Collectors.counting()));
     }
 
     @PreDestroy

@@ -8,12 +8,10 @@ import java.net.UnknownHostException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import java.util.stream.IntStream;
+import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -71,24 +69,14 @@ public class Discovery {
     /** Every port of a range at which a dock answers; at most {@value #MOST_PORTS} ports. */
     public List<Found> scan(String host, int from, int to) {
         ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
-        List<Callable<Found>> looks = IntStream.rangeClosed(from, to)
-                .mapToObj(port -> (Callable<Found>) () -> test(host, port))
-                .toList();
-        List<Found> out = new ArrayList<>();
         try {
-            for (Future<Found> look : lookers.invokeAll(looks)) {
-                if (look.get().listens()) {
-                    out.add(look.get());
-                }
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        } catch (ExecutionException e) {
-            throw new IllegalStateException("The addresses could not be looked at", e.getCause());
+            List<Integer> ports = IntStream.rangeClosed(from, to).boxed().toList();
+            return InParallel.map(lookers, ports, port -> test(host, port)).stream()
+                    .filter(Found::listens)
+                    .toList();
         } finally {
             lookers.shutdownNow();
         }
-        return out;
     }
 
     /** Tries an address step by step; what comes after a failure is not tried. */

@@ -1,16 +1,13 @@
 package org.pelerin.app.connect;
 
 import jakarta.annotation.PreDestroy;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
@@ -61,19 +58,7 @@ public class LiveCheck {
 
     /** All connected loggers, those with trouble first. */
     public List<Line> all() {
-        List<Callable<Line>> looks = dock.view().loggers().stream()
-                .map(l -> (Callable<Line>) () -> look(l))
-                .toList();
-        List<Line> out = new ArrayList<>();
-        try {
-            for (Future<Line> look : lookers.invokeAll(looks)) {
-                out.add(look.get());
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        } catch (ExecutionException e) {
-            throw new IllegalStateException("The loggers could not be looked at", e.getCause());
-        }
+        List<Line> out = InParallel.map(lookers, dock.view().loggers(), this::look);
         out.sort(Comparator.comparing(Line::look).thenComparing(l -> l.logger().port()));
         return out;
     }
