@@ -25,7 +25,6 @@ CREATE TABLE calibration (
 
 ALTER TABLE logger ADD COLUMN own_name VARCHAR(80) NOT NULL DEFAULT '';
 ALTER TABLE logger ADD COLUMN remarks VARCHAR(400) NOT NULL DEFAULT '';
-ALTER TABLE logger ADD COLUMN pin_set BOOLEAN NOT NULL DEFAULT FALSE;
 -- The last live readings that somebody found good; they go into the documentation of the mission that is written next.
 ALTER TABLE logger ADD COLUMN checked_at BIGINT NULL;
 ALTER TABLE logger ADD COLUMN checked_by VARCHAR(60) NULL;

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
@@ -43,6 +44,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class DockController {
 
     private static final int MISSIONS_SHOWN = 8;
+    private static final int BATCHES_SHOWN = 3;
     private static final Duration CALIBRATION_SOON = Duration.ofDays(30);
 
     private final Dock dock;
@@ -52,6 +54,7 @@ class DockController {
     private final LoggerRegistry registry;
     private final CalibrationService calibrations;
     private final LiveRecordings recordings;
+    private final BatchService batches;
     private final Clock clock;
     private final Show show;
 
@@ -63,6 +66,7 @@ class DockController {
             LoggerRegistry registry,
             CalibrationService calibrations,
             LiveRecordings recordings,
+            BatchService batches,
             Clock clock,
             Show show) {
         this.dock = dock;
@@ -72,6 +76,7 @@ class DockController {
         this.registry = registry;
         this.calibrations = calibrations;
         this.recordings = recordings;
+        this.batches = batches;
         this.clock = clock;
         this.show = show;
     }
@@ -125,6 +130,7 @@ class DockController {
         model.addAttribute("view", dock.view());
         model.addAttribute("cards", cards(collections.allActive()));
         model.addAttribute("idle", idleOfOneModel());
+        model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
         return "dock/list";
     }
 

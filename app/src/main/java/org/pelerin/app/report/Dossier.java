@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.logger.Checked;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
@@ -17,7 +18,11 @@ import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
 
-/** Everything a document about a mission draws on. */
+/**
+ * Everything a document about a mission draws on.
+ *
+ * @param check that its live readings were found good, or null
+ */
 record Dossier(
         Mission mission,
         String modelName,
@@ -26,7 +31,8 @@ record Dossier(
         JudgementDocument judgement,
         String judgementSha256,
         StoredCapture capture,
-        List<Series> series) {
+        List<Series> series,
+        Checked check) {
 
     /** Gathers it. */
     @Service
@@ -60,7 +66,8 @@ record Dossier(
                                     j,
                                     Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
                                     captures.summary(m.id()).orElseThrow(),
-                                    store.load(m))));
+                                    store.load(m),
+                                    missions.check(m).orElse(null))));
         }
     }
 

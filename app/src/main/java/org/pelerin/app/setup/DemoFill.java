@@ -138,6 +138,7 @@ class DemoFill {
         sendRunning("PL-60003", DemoPlans.HEAT, "lirran-heat");
         sendRunning("PL-70001", DemoPlans.FARM, "lirran-tank-feed");
         sendRunning("PL-80006", DemoPlans.MAINS, "lirran-switch");
+        sendRunning("PL-42018", DemoPlans.FEED, "lirran-brine");
     }
 
     private void sendRunning(String serial, String plan, String spot) {

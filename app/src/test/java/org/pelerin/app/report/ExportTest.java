@@ -80,7 +80,7 @@ class ExportTest {
         JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
         StoredCapture capture = new StoredCapture(
                 new Capture(new byte[0], List.of(), 0), Duration.ofMillis(-1_250), START, 0, "ab".repeat(32), 4);
-        return new Dossier(mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air));
+        return new Dossier(mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air), null);
     }
 
     @Test

@@ -55,10 +55,6 @@ public record LoggerModel(
         return memory.records(valuesPerRecord);
     }
 
-    public boolean canWrap() {
-        return stops.contains(StopKind.WRAP);
-    }
-
     public Optional<OptionModel> option(String key) {
         return options.stream().filter(o -> o.key().equals(key)).findFirst();
     }

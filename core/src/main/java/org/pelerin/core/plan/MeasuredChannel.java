@@ -24,7 +24,6 @@ public final class MeasuredChannel {
     private final Sensor sensor;
     private final UnitChoice unit;
     private final Scaler scaler;
-    private final List<String> names;
 
     private MeasuredChannel(
             ChannelSettings settings, InputModel input, Sensor sensor, UnitChoice unit, List<String> names) {
@@ -32,7 +31,6 @@ public final class MeasuredChannel {
         this.input = input;
         this.sensor = sensor;
         this.unit = unit;
-        this.names = names;
         this.scaler = Scaler.of(sensor.scaling(), names);
     }
 
@@ -114,11 +112,6 @@ public final class MeasuredChannel {
     /** Greatest value that it can show. */
     public double high() {
         return unit.value(sensor.high());
-    }
-
-    /** Names of the channels whose values its formula may use, in the order in which they are handed over. */
-    public List<String> names() {
-        return names;
     }
 
     /** Whether its value depends on other channels of the record. */

@@ -19,14 +19,12 @@ public final class RecordConverter {
     /** What a scanned channel keeps of each record, beside its mean. */
     private static final List<String> SCAN_SUFFIXES = List.of("", " least", " greatest");
 
-    private final Plan plan;
     private final List<Integer> enabled;
     private final List<MeasuredChannel> channels;
     private final int perChannel;
     private final int reference;
 
     public RecordConverter(LoggerModel model, Plan plan) {
-        this.plan = plan;
         this.enabled = plan.enabled();
         this.channels =
                 enabled.stream().map(i -> MeasuredChannel.of(model, plan, i)).toList();
@@ -122,11 +120,6 @@ public final class RecordConverter {
             out[i] = channels.get(c).value(raw[i], new Scaler.Row(Double.NaN, others));
         }
         return out;
-    }
-
-    /** The plan that is followed. */
-    public Plan plan() {
-        return plan;
     }
 
     /** Its recorded channels, in order. */
