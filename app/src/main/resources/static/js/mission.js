@@ -71,8 +71,8 @@
     };
   }
 
-  // Smallest to largest value a column; what is beyond a limit in the colour of its side.
-  function drawLines(unit, lines) {
+  // Smallest to largest value a column; what is beyond a limit in the colour of its side. What holds until it changes is drawn in steps.
+  function drawLines(unit, lines, groups) {
     return (u) => {
       const { ctx, bbox } = u;
       ctx.save();
@@ -82,15 +82,17 @@
         const strokes = [[colours()[(units.indexOf(unit) + k) % 4], 1.5, null]];
         if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
         if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);
-        const path = new Path2D();
-        let pen = false;
+        const path = new Path2D(), group = groups[line.group];
+        let pen = null;
         line.min.forEach((lo, i) => {
-          if (lo === null) { pen = false; return; }
-          const x = u.valToPos(u.data[0][i], 'x', true), y0 = u.valToPos(lo, 'y', true), y1 = u.valToPos(line.max[i], 'y', true);
-          if (pen) path.lineTo(x, y0); else path.moveTo(x, y0);
+          if (lo === null) { pen = null; return; }
+          const x = u.valToPos(group.t[i] / 1000, 'x', true), y0 = u.valToPos(lo, 'y', true), y1 = u.valToPos(line.max[i], 'y', true);
+          if (pen !== null && group.steps) path.lineTo(x, pen);
+          if (pen !== null) path.lineTo(x, y0); else path.moveTo(x, y0);
           path.lineTo(x, y1 === y0 ? y0 + 0.01 : y1);
-          pen = true;
+          pen = y1;
         });
+        if (pen !== null && group.steps) path.lineTo(u.valToPos(group.end / 1000, 'x', true), pen);
         strokes.forEach(([colour, width, side]) => {
           ctx.save();
           if (side) {
@@ -142,9 +144,10 @@
   function build(points) {
     plots.forEach((p) => p.destroy());
     plots = [];
-    const high = heights(), xs = points.t.map((t) => t / 1000);
+    const high = heights();
     units.forEach((unit, i) => {
       const lines = points.lines.filter((l) => l.unit === unit);
+      const xs = [view.from / 1000, view.to / 1000];
       const [lo, hi] = range(unit, lines);
       const last = i === units.length - 1;
       const options = {
@@ -161,12 +164,12 @@
         series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
         hooks: {
           drawAxes: [drawLimits(unit)],
-          draw: [drawLines(unit, lines), ...(i === 0 ? [drawRibbon] : [])],
+          draw: [drawLines(unit, lines, points.groups), ...(i === 0 ? [drawRibbon] : [])],
           setCursor: [(u) => under(u, points)],
           setSelect: [(u) => { if (u.select.width > 4) show(u.posToVal(u.select.left, 'x') * 1000, u.posToVal(u.select.left + u.select.width, 'x') * 1000); u.setSelect({ width: 0, height: 0 }, false); }],
         },
       };
-      plots.push(new uPlot(options, [xs, ...lines.map((l) => l.max)], box));
+      plots.push(new uPlot(options, [xs, ...lines.map(() => [null, null])], box));
     });
     overview();
   }
@@ -185,10 +188,20 @@
 
   function under(u, points) {
     const out = document.getElementById('under');
-    const i = u.cursor.idx;
-    if (i === null || i === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
-    const values = points.lines.map((l) => (l.min[i] === null ? `${l.label} ◇` : points.raw || l.min[i] === l.max[i] ? `${l.label} ${numbers.format(l.max[i])} ${l.unit}` : `${l.label} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`));
-    out.textContent = `${moment.format(points.t[i])}  ${values.join(' · ')}`;
+    if (u.cursor.left === null || u.cursor.left === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
+    const t = u.posToVal(u.cursor.left, 'x') * 1000, at = points.groups.map((g) => columnAt(g, t));
+    const values = points.lines.filter((l) => at[l.group] >= 0).map((l) => { const i = at[l.group], raw = points.groups[l.group].raw; return (l.min[i] === null ? `${l.label} ◇` : raw || l.min[i] === l.max[i] ? `${l.label} ${numbers.format(l.max[i])} ${l.unit}` : `${l.label} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`); });
+    const first = at[0] >= 0 && !points.groups[0].steps ? points.groups[0].t[at[0]] : t;
+    out.textContent = `${moment.format(first)}  ${values.join(' · ')}`;
+  }
+
+  // The column that an instant lies in; of samples the nearest, of steps the one that holds; -1 outside.
+  function columnAt(group, t) {
+    const ts = group.t;
+    if (!ts.length || t > group.end || t < ts[0] - (ts.length > 1 ? ts[1] - ts[0] : 0)) return -1;
+    let low = 0, high = ts.length - 1;
+    while (low < high) { const mid = (low + high + 1) >> 1; if (ts[mid] <= t) low = mid; else high = mid - 1; }
+    return !group.steps && low + 1 < ts.length && ts[low + 1] - t < t - ts[low] ? low + 1 : low;
   }
 
   // The whole record in small; a click or drag moves the view there.
@@ -221,7 +234,7 @@
     ctx.fillRect(x(whole.from), 0, x(whole.to) - x(whole.from), h);
     ctx.strokeStyle = css('--ink-3'); ctx.beginPath();
     let pen = false;
-    line.min.forEach((v, i) => { if (v === null) { pen = false; return; } const px = x(small.t[i]); if (pen) ctx.lineTo(px, y(v)); else ctx.moveTo(px, y(v)); ctx.lineTo(px, y(line.max[i])); pen = true; });
+    line.min.forEach((v, i) => { if (v === null) { pen = false; return; } const px = x(small.groups[line.group].t[i]); if (pen) ctx.lineTo(px, y(v)); else ctx.moveTo(px, y(v)); ctx.lineTo(px, y(line.max[i])); pen = true; });
     ctx.stroke();
     ctx.strokeStyle = css('--spruce'); ctx.lineWidth = 2 * d;
     ctx.strokeRect(x(view.from), d, Math.max(x(view.to) - x(view.from), 4 * d), h - 2 * d);

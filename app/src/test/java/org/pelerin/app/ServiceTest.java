@@ -100,10 +100,10 @@ class ServiceTest {
         assertThat(capture.clockOffset()).isBetween(Duration.ofSeconds(90 - 61), Duration.ofSeconds(90 + 61));
         MissionService missions = bed.bean(MissionService.class);
         Mission m = missions.find(id).orElseThrow();
-        TimeAxis corrected = bed.bean(SeriesStore.class).axes(m).get(0);
+        TimeAxis corrected = bed.bean(SeriesStore.class).tables(m).get(0).axis();
         missions.correctClock(m, false, "tech");
         Mission off = missions.find(id).orElseThrow();
-        TimeAxis own = bed.bean(SeriesStore.class).axes(off).get(0);
+        TimeAxis own = bed.bean(SeriesStore.class).tables(off).get(0).axis();
         assertThat(own.first()).isEqualTo(capture.header().firstSampleAt());
         long shift = own.millisAt(own.count() - 1) - corrected.millisAt(own.count() - 1);
         assertThat(Duration.ofMillis(shift).minus(capture.clockOffset()).abs()).isLessThan(Duration.ofSeconds(1));
@@ -120,7 +120,8 @@ class ServiceTest {
         String before = bed.bean(Evaluation.class).text(m);
         StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
         assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());
-        List<Series> again = CaptureDecoder.decode(capture.capture(), capture.correction());
+        List<Series> again =
+                CaptureDecoder.decode(capture.capture(), capture.correction()).series();
         bed.bean(SeriesStore.class).replace(id, again);
         bed.bean(Evaluation.class).evaluate(id);
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
@@ -223,20 +224,22 @@ class ServiceTest {
         MissionService missions = bed.bean(MissionService.class);
         double[] values = new Random(3).doubles(3_000_000, -20, 40).toArray();
         values[1_234_567] = 84.5;
-        TimeAxis axis = new TimeAxis(
+        TimeAxis axis = TimeAxis.of(
                 Instant.parse("2026-01-01T00:00:00Z"), Duration.ofSeconds(2), values.length, ClockCorrection.NONE);
         Mission m = missions.find(id).orElseThrow();
         SeriesStore store = bed.bean(SeriesStore.class);
         store.replace(id, List.of(Series.of("Air", "°C", axis, values, null)));
         Chart.Window all =
                 bed.bean(Chart.class).window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, false);
-        assertThat(all.t()).hasSize(900);
+        assertThat(all.groups().get(0).t()).hasSize(900);
         assertThat(all.lines().get(0).max()).contains(84.5);
         Chart.Window close =
                 bed.bean(Chart.class).window(m, axis.millisAt(1_234_500), axis.millisAt(1_234_600), 900, false);
-        assertThat(close.raw()).isTrue();
+        assertThat(close.groups().get(0).raw()).isTrue();
         assertThat(close.lines().get(0).max()).contains(84.5).hasSizeBetween(101, 103);
-        assertThat(store.window(m, 1_234_567, 1_234_568).get(0).values(1_234_567, 1_234_568))
+        assertThat(store.window(m, store.tables(m).get(0), 1_234_567, 1_234_568)
+                        .get(0)
+                        .values(1_234_567, 1_234_568))
                 .containsExactly(84.5);
         store.replace(id, List.of());
     }

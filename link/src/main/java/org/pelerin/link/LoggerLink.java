@@ -8,6 +8,7 @@ import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
 import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
 
@@ -29,6 +30,9 @@ public interface LoggerLink extends AutoCloseable {
 
     /** Of a sound logger; others refuse. */
     Spectrum spectrum();
+
+    /** Of a three-phase logger; others refuse. */
+    Phases phases();
 
     Instant clock();
 

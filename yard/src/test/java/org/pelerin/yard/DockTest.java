@@ -95,11 +95,10 @@ class DockTest {
             assertThat(info.records()).isBetween(2880L, 2882L);
             List<byte[]> pages = new ArrayList<>();
             PageReader reader = new PageReader(link);
-            for (long p = 0; p < info.endPage(); p++) {
-                pages.add(reader.read(info.number(), p));
-            }
+            info.pageNumbers().forEach(p -> pages.add(reader.read(info.number(), p)));
             Capture capture = new Capture(link.readHeader(info.number()), pages, 0);
-            List<Series> series = CaptureDecoder.decode(capture, ClockCorrection.NONE);
+            List<Series> series =
+                    CaptureDecoder.decode(capture, ClockCorrection.NONE).series();
             assertThat(series).extracting(Series::label).containsExactly("Air", "Humidity");
             assertThat(series.get(0).axis().count()).isEqualTo(info.records());
             // on the bench it is room temperature
@@ -221,9 +220,7 @@ class DockTest {
             stranger.stop();
             MissionInfo info = stranger.missions().get(0);
             List<byte[]> pages = new ArrayList<>();
-            for (long p = 0; p < info.endPage(); p++) {
-                pages.add(stranger.readPage(info.number(), p));
-            }
+            info.pageNumbers().forEach(p -> pages.add(stranger.readPage(info.number(), p)));
             stranger.erase(org.pelerin.link.message.EraseRequest.collected(info.number(), info.endRecord(), pages));
             assertThatThrownBy(() -> stranger.writePlan(plan())).hasMessageContaining("PIN");
             stranger.clearPin();

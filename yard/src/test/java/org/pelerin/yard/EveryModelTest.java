@@ -125,11 +125,10 @@ class EveryModelTest {
     private static List<Series> collected(SimulatedLogger logger) {
         MissionInfo info = logger.missions().get(0);
         List<byte[]> pages = new ArrayList<>();
-        for (long p = info.firstPage(); p < info.endPage(); p++) {
-            pages.add(logger.page(info.number(), p));
-        }
+        info.pageNumbers().forEach(p -> pages.add(logger.page(info.number(), p)));
         return CaptureDecoder.decode(
-                new Capture(logger.header(info.number()), pages, info.firstRecord()), ClockCorrection.NONE);
+                        new Capture(logger.header(info.number()), pages, info.firstRecord()), ClockCorrection.NONE)
+                .series();
     }
 
     /** A triangle of two hours between 0 and 20 °C. */
@@ -370,11 +369,11 @@ class EveryModelTest {
                         Map.of("field", field, "markers", markers));
                 SimulatedLogger logger = logger(model);
                 logger.writePlan(START, plain.withStart(new StartCondition.OnButton()));
-                logger.press(START.plusSeconds(10));
+                logger.press(START.plusSeconds(10), MIDDLE);
                 boolean started = !field.equals("look");
                 assertThat(logger.status(START).state()).isEqualTo(started ? LoggerState.LOGGING : LoggerState.WAITING);
                 logger.runUntil(START.plusSeconds(600), MIDDLE);
-                logger.press(START.plusSeconds(610));
+                logger.press(START.plusSeconds(610), MIDDLE);
                 boolean marked = MissionHeader.decode(logger.header(1)).events().stream()
                         .anyMatch(e -> e.kind() == LoggerEvent.Kind.MARKER);
                 assertThat(marked).isEqualTo(started && markers.equals("yes"));
@@ -399,11 +398,11 @@ class EveryModelTest {
         Probe probe = (c, input, sensor, since, at) -> triangle(at);
         logger.runUntil(START.plus(Duration.ofMinutes(90)), probe);
         assertThat(logger.status(START).alarmed()).isTrue();
-        logger.press(START.plus(Duration.ofMinutes(90)));
+        logger.press(START.plus(Duration.ofMinutes(90)), MIDDLE);
         assertThat(logger.status(START).alarmed()).isFalse();
         // while the cause lasts it cannot be acknowledged away
         logger.runUntil(START.plus(Duration.ofMinutes(170)), probe);
-        logger.press(START.plus(Duration.ofMinutes(170)));
+        logger.press(START.plus(Duration.ofMinutes(170)), MIDDLE);
         assertThat(logger.status(START).alarmed()).isTrue();
         assertThat(logger.lamp()).startsWith("red");
     }

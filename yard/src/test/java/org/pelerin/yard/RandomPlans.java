@@ -53,8 +53,30 @@ final class RandomPlans {
         Duration interval = interval();
         Duration scan =
                 model.scans() && interval.toSeconds() % 4 == 0 && random.nextBoolean() ? interval.dividedBy(4) : null;
-        return new Plan(
+        Plan plan = new Plan(
                 model.id(), "R" + random.nextInt(1_000_000), interval, scan, start(), stop(), channels, options());
+        return secondFits(plan) ? plan : withoutSecond(plan);
+    }
+
+    private static boolean secondFits(Plan plan) {
+        return plan.second()
+                .map(every -> every.compareTo(plan.interval()) > 0
+                        && every.toMillis() % plan.interval().toMillis() == 0)
+                .orElse(true);
+    }
+
+    private static Plan withoutSecond(Plan plan) {
+        Map<String, String> options = new HashMap<>(plan.options());
+        options.remove(Plan.SECOND);
+        return new Plan(
+                plan.model(),
+                plan.loggerName(),
+                plan.interval(),
+                plan.scan(),
+                plan.start(),
+                plan.stop(),
+                plan.channels(),
+                options);
     }
 
     private Duration interval() {

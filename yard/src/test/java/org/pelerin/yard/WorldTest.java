@@ -70,10 +70,7 @@ class WorldTest {
     private static List<byte[]> pages(World world, String serial) {
         MissionInfo info = mission(world, serial);
         List<byte[]> out = new ArrayList<>();
-        for (long p = info.firstPage(); p < info.endPage(); p++) {
-            long page = p;
-            out.add(world.with(serial, (l, now, probe) -> l.page(info.number(), page)));
-        }
+        info.pageNumbers().forEach(page -> out.add(world.with(serial, (l, now, probe) -> l.page(info.number(), page))));
         return out;
     }
 
@@ -82,7 +79,7 @@ class WorldTest {
         write(world, ALDER, plan(Duration.ofMinutes(1), new StartCondition.OnButton(), new StopCondition.MemoryFull()));
         world.carryToSpot(ALDER, "ostrel-v1-rear");
         world.with(ALDER, (l, now, probe) -> {
-            l.press(now);
+            l.press(now, probe);
             return null;
         });
         world.addIncident(new Incident(
@@ -161,7 +158,8 @@ class WorldTest {
         assertThat(info.firstRecord()).isEqualTo(info.endRecord() - 32_000);
         List<byte[]> pages = pages(world, ALDER);
         assertThat(MissionPage.decode(pages.get(0)).firstRecord()).isLessThanOrEqualTo(info.firstRecord());
-        assertThatThrownBy(() -> world.with(ALDER, (l, now, probe) -> l.page(1, info.firstPage() - 1)))
+        assertThatThrownBy(() -> world.with(
+                        ALDER, (l, now, probe) -> l.page(1, info.parts().get(0).first() - 1)))
                 .isInstanceOfSatisfying(
                         RefusedException.class, e -> assertThat(e.refusal()).isEqualTo(Refusal.PAGE_GONE));
     }

@@ -27,6 +27,9 @@ interface CaptureMapper {
 
     record PageRow(byte[] bytes) {}
 
+    /** Pages of one part of the logger's memory beside its records. */
+    record PartRow(long missionId, long firstPage, long endPage) {}
+
     @Insert("INSERT INTO capture (mission_id, header, first_record, end_record, first_page, end_page, clock_offset_ms,"
             + " clock_read_at, begun_at) VALUES (#{missionId}, #{header}, #{firstRecord}, #{endRecord}, #{firstPage},"
             + " #{endPage}, #{clockOffsetMs}, #{clockReadAt}, #{begunAt})")
@@ -38,8 +41,15 @@ interface CaptureMapper {
     @Insert("INSERT INTO capture_page VALUES (#{missionId}, #{page}, #{bytes})")
     void insertPage(long missionId, long page, byte[] bytes);
 
-    @Select("SELECT COALESCE(MAX(page) + 1, #{first}) FROM capture_page WHERE mission_id = #{missionId}")
-    long nextPage(long missionId, long first);
+    @Insert("INSERT INTO capture_part VALUES (#{missionId}, #{firstPage}, #{endPage})")
+    void insertPart(PartRow row);
+
+    @Select("SELECT * FROM capture_part WHERE mission_id = #{missionId} ORDER BY first_page")
+    List<PartRow> parts(long missionId);
+
+    @Select("SELECT COALESCE(MAX(page) + 1, #{first}) FROM capture_page"
+            + " WHERE mission_id = #{missionId} AND page >= #{first} AND page < #{end}")
+    long nextPage(long missionId, long first, long end);
 
     @Select("SELECT bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<PageRow> pages(long missionId);

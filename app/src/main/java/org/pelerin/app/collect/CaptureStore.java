@@ -1,11 +1,13 @@
 package org.pelerin.app.collect;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.message.MissionInfo;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Captures in the database. A page that was stored is never written again. */
 @Service
@@ -43,25 +45,38 @@ public class CaptureStore {
         return Optional.ofNullable(captures.byMission(missionId));
     }
 
+    @Transactional
     CaptureMapper.CaptureRow begin(long missionId, MissionInfo info, byte[] header, ClockReading clockReading) {
         captures.insert(new CaptureMapper.CaptureRow(
                 missionId,
                 header,
                 info.firstRecord(),
                 info.endRecord(),
-                info.firstPage(),
-                info.endPage(),
+                info.parts().get(0).first(),
+                info.parts().get(0).end(),
                 clockReading.offset(),
                 clockReading.device(),
                 0,
                 false,
                 null,
                 clock.instant()));
+        info.parts().stream()
+                .skip(1)
+                .forEach(p -> captures.insertPart(new CaptureMapper.PartRow(missionId, p.first(), p.end())));
         return captures.byMission(missionId);
     }
 
-    long nextPage(CaptureMapper.CaptureRow row) {
-        return captures.nextPage(row.missionId(), row.firstPage());
+    /** The pages that belong to it, stored already or not: those of the records first. */
+    List<MissionInfo.Pages> parts(CaptureMapper.CaptureRow row) {
+        List<MissionInfo.Pages> out = new ArrayList<>();
+        out.add(new MissionInfo.Pages(row.firstPage(), row.endPage()));
+        captures.parts(row.missionId()).forEach(p -> out.add(new MissionInfo.Pages(p.firstPage(), p.endPage())));
+        return out;
+    }
+
+    /** The first page of a part that is not stored yet; its end if all are. */
+    long nextPage(CaptureMapper.CaptureRow row, MissionInfo.Pages part) {
+        return captures.nextPage(row.missionId(), part.first(), part.end());
     }
 
     void add(long missionId, long page, byte[] bytes) {

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.PrimitiveIterator;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
@@ -12,9 +13,9 @@ import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.capture.PageReader;
 import org.pelerin.link.message.MalformedMessageException;
+import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
-import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.Status;
 import org.springframework.stereotype.Service;
 
@@ -80,7 +81,8 @@ class Collector {
             Mission mission = mission(job, info.number(), said);
             CaptureMapper.CaptureRow capture =
                     captures.row(mission.id()).orElseGet(() -> captures.begin(mission.id(), info, header, read(link)));
-            if (capture.endRecord() != info.endRecord()) {
+            if (capture.endRecord() != info.endRecord()
+                    || !captures.parts(capture).equals(info.parts())) {
                 throw new HopelessException("The logger holds other records than when the download began");
             }
             pages(link, info, capture, progress);
@@ -92,11 +94,14 @@ class Collector {
     private void pages(LoggerLink link, MissionInfo info, CaptureMapper.CaptureRow capture, Progress progress) {
         PageReader reader = new PageReader(link);
         long id = capture.missionId();
-        long total = info.pages();
+        long before = 0;
         try {
-            for (long page = captures.nextPage(capture); page < capture.endPage(); page++) {
-                captures.add(id, page, reader.read(info.number(), page));
-                progress.at(id, page + 1 - capture.firstPage(), total, "downloading");
+            for (MissionInfo.Pages part : captures.parts(capture)) {
+                for (long page = captures.nextPage(capture, part); page < part.end(); page++) {
+                    captures.add(id, page, reader.read(info.number(), page));
+                    progress.at(id, before + page + 1 - part.first(), info.pages(), "downloading");
+                }
+                before += part.count();
             }
         } finally {
             captures.addRereads(id, reader.rereads());
@@ -105,14 +110,14 @@ class Collector {
 
     private void verify(CaptureMapper.CaptureRow row, MissionInfo info) {
         List<byte[]> pages = captures.pages(row.missionId());
-        long expectedPage = row.firstPage();
+        PrimitiveIterator.OfLong expected = info.pageNumbers().iterator();
         for (byte[] bytes : pages) {
-            MissionPage page = MissionPage.decode(bytes);
-            if (page.page() != expectedPage++ || page.mission() != info.number()) {
+            boolean follows = expected.hasNext() && MemoryPage.number(bytes) == expected.nextLong();
+            if (!follows || !MemoryPage.intact(bytes) || MemoryPage.mission(bytes) != info.number()) {
                 throw new HopelessException("The pages stored do not follow each other");
             }
         }
-        if (pages.size() != info.pages()) {
+        if (expected.hasNext()) {
             throw new HopelessException("The capture has " + pages.size() + " of " + info.pages() + " pages");
         }
         captures.complete(
@@ -121,7 +126,8 @@ class Collector {
 
     private String finish(long missionId, Job job, Progress progress) {
         CaptureMapper.CaptureRow row = captures.row(missionId).orElseThrow();
-        long pages = row.endPage() - row.firstPage();
+        long pages =
+                captures.parts(row).stream().mapToLong(MissionInfo.Pages::count).sum();
         return homecoming.settle(missionId, job.orderedBy(), step -> progress.at(missionId, pages, pages, step));
     }
 

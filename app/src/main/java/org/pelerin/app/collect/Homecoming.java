@@ -3,11 +3,11 @@ package org.pelerin.app.collect;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
-import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.message.LoggerState;
@@ -27,6 +27,7 @@ public class Homecoming {
     private final MissionService missions;
     private final CaptureStore captures;
     private final SeriesStore series;
+    private final DisturbanceStore disturbances;
     private final Evaluation evaluation;
     private final TransactionTemplate transaction;
 
@@ -34,11 +35,13 @@ public class Homecoming {
             MissionService missions,
             CaptureStore captures,
             SeriesStore series,
+            DisturbanceStore disturbances,
             Evaluation evaluation,
             TransactionTemplate transaction) {
         this.missions = missions;
         this.captures = captures;
         this.series = series;
+        this.disturbances = disturbances;
         this.evaluation = evaluation;
         this.transaction = transaction;
     }
@@ -54,7 +57,8 @@ public class Homecoming {
             if (captures.row(missionId).isPresent()) {
                 return;
             }
-            MissionInfo info = new MissionInfo(0, LoggerState.ENDED, 0, records, 0, pages.size());
+            MissionInfo info =
+                    new MissionInfo(0, LoggerState.ENDED, 0, records, List.of(new MissionInfo.Pages(0, pages.size())));
             captures.begin(missionId, info, header, new ClockReading(readAt, Duration.ZERO));
             for (int p = 0; p < pages.size(); p++) {
                 captures.add(missionId, p, pages.get(p));
@@ -67,12 +71,15 @@ public class Homecoming {
     public String settle(long missionId, String by, Progress progress) {
         StoredCapture stored = captures.find(missionId).orElseThrow();
         progress.at("decoding");
-        List<Series> decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
-        series.replace(missionId, decoded);
+        CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
+        series.replace(missionId, decoded.series());
+        disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
-        long received = decoded.isEmpty() ? 0 : decoded.get(0).axis().count();
+        long received = decoded.records();
         long expected = Expected.samples(stored.header(), stored.clockReadAt());
-        Instant first = decoded.isEmpty() ? null : decoded.get(0).axis().first();
+        Instant first = decoded.series().isEmpty()
+                ? null
+                : decoded.series().get(0).axis().first();
         transaction.executeWithoutResult(t -> {
             Mission mission = missions.find(missionId).orElseThrow();
             missions.collected(mission, first, expected, received, stored.sha256(), by);

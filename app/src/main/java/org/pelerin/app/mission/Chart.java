@@ -12,14 +12,25 @@ import org.springframework.stereotype.Service;
 @Service
 public class Chart {
 
-    /**
-     * @param t instants in ms at which the columns begin, shared by the channels
-     * @param raw whether a column is a single sample
-     */
-    public record Window(List<Long> t, List<Line> lines, boolean raw, long end) {}
+    /** Lines by the instants that they share. */
+    public record Window(List<Columns> groups, List<Line> lines) {}
 
-    /** Smallest and largest value a column; null where nothing was recorded. */
-    public record Line(String label, String unit, List<Double> min, List<Double> max) {}
+    /**
+     * Instants that lines share.
+     *
+     * @param t in ms, at which the columns begin
+     * @param raw whether a column is a single sample
+     * @param steps whether a value holds until the next one
+     * @param end where the last column ends, in ms
+     */
+    public record Columns(List<Long> t, boolean raw, boolean steps, long end) {}
+
+    /**
+     * Smallest and largest value a column; null where nothing was recorded.
+     *
+     * @param group index of its instants
+     */
+    public record Line(String label, String unit, int group, List<Double> min, List<Double> max) {}
 
     private final SeriesStore store;
 
@@ -29,34 +40,37 @@ public class Chart {
 
     /** @param from in ms, as {@code to}; clipped to the record */
     public Window window(Mission mission, long from, long to, int columns, boolean fahrenheit) {
-        List<TimeAxis> axes = store.axes(mission);
-        if (axes.isEmpty()) {
-            return new Window(List.of(), List.of(), true, to);
-        }
-        TimeAxis axis = axes.get(0);
-        // one sample more on either side, so that lines run to the edges
-        long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
-        long last = Math.max(first, Math.min(axis.count(), axis.indexAtOrAfter(to) + 1));
-        boolean coarse = (last - first) / columns >= Envelope.COARSE;
-        List<Series> series = coarse ? store.summaries(mission) : store.window(mission, first, last);
+        List<Columns> groups = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
-        List<Long> t = new ArrayList<>();
-        boolean raw = last - first <= columns;
-        for (Series s : series) {
-            Envelope e = Envelope.of(s, first, last, columns);
-            ShownUnit unit = ShownUnit.of(s.unit(), fahrenheit);
-            List<Double> min = new ArrayList<>(e.columns());
-            List<Double> max = new ArrayList<>(e.columns());
-            for (int c = 0; c < e.columns(); c++) {
-                if (lines.isEmpty()) {
+        for (SeriesTable table : store.tables(mission)) {
+            TimeAxis axis = table.axis();
+            // one sample more on either side, so that lines run to the edges
+            long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
+            long last = Math.max(first, Math.min(axis.count(), axis.indexAtOrAfter(to) + 1));
+            boolean coarse = (last - first) / columns >= Envelope.COARSE;
+            List<Series> series = coarse ? store.summaries(mission, table) : store.window(mission, table, first, last);
+            List<Long> t = new ArrayList<>();
+            for (Series s : series) {
+                Envelope e = Envelope.of(s, first, last, columns);
+                for (int c = t.size(); c < e.columns(); c++) {
                     t.add(axis.millisAt(e.firstIndex()[c]));
                 }
-                boolean none = Double.isNaN(e.min()[c]);
-                min.add(none ? null : unit.value(e.min()[c]));
-                max.add(none ? null : unit.value(e.max()[c]));
+                lines.add(line(s, e, groups.size(), fahrenheit));
             }
-            lines.add(new Line(s.label(), unit.symbol(), min, max));
+            groups.add(new Columns(t, last - first <= columns, axis.events(), axis.millisAt(last)));
         }
-        return new Window(t, lines, raw, axis.millisAt(last));
+        return new Window(groups, lines);
+    }
+
+    private static Line line(Series s, Envelope e, int group, boolean fahrenheit) {
+        ShownUnit unit = ShownUnit.of(s.unit(), fahrenheit);
+        List<Double> min = new ArrayList<>(e.columns());
+        List<Double> max = new ArrayList<>(e.columns());
+        for (int c = 0; c < e.columns(); c++) {
+            boolean none = Double.isNaN(e.min()[c]);
+            min.add(none ? null : unit.value(e.min()[c]));
+            max.add(none ? null : unit.value(e.max()[c]));
+        }
+        return new Line(s.label(), unit.symbol(), group, min, max);
     }
 }

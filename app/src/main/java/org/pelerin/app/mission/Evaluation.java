@@ -1,6 +1,8 @@
 package org.pelerin.app.mission;
 
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.judge.Bound;
@@ -65,8 +67,19 @@ public class Evaluation {
                 missionId,
                 document.verdict(),
                 json.writeValueAsString(document),
-                record.get(0).axis().first(),
-                record.get(0).axis().instantAt(record.get(0).axis().count() - 1));
+                record.stream()
+                        .map(s -> s.axis().first())
+                        .min(Comparator.naturalOrder())
+                        .orElseThrow(),
+                record.stream()
+                        .map(Evaluation::last)
+                        .max(Comparator.naturalOrder())
+                        .orElseThrow());
+    }
+
+    /** The instant of the last sample; where a value holds until the next one, the end of the record. */
+    private static Instant last(Series s) {
+        return s.axis().events() ? s.axis().end() : s.axis().instantAt(s.axis().count() - 1);
     }
 
     /** The judgement of a mission; empty before it is collected. */

@@ -11,6 +11,12 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 interface SeriesMapper {
 
+    /**
+     * One series.
+     *
+     * @param intervalMs zero for events
+     * @param endsAt end of a series of events; null for others
+     */
     record SeriesRow(
             long missionId,
             int channel,
@@ -21,7 +27,13 @@ interface SeriesMapper {
             long samples,
             Instant clockSetAt,
             Instant clockReadAt,
-            Duration clockOffsetMs) {}
+            Duration clockOffsetMs,
+            Instant endsAt) {
+
+        boolean events() {
+            return endsAt != null;
+        }
+    }
 
     /** {@code data} is null where only the summary was asked for. */
     record BlockRow(
@@ -35,20 +47,28 @@ interface SeriesMapper {
             byte[] cells,
             byte[] data) {}
 
+    record InstantsRow(int block, int samples, byte[] data) {}
+
     @Delete("DELETE FROM series_block WHERE mission_id = #{missionId}")
     void deleteBlocks(long missionId);
+
+    @Delete("DELETE FROM series_instants WHERE mission_id = #{missionId}")
+    void deleteInstants(long missionId);
 
     @Delete("DELETE FROM series WHERE mission_id = #{missionId}")
     void deleteSeries(long missionId);
 
     @Insert(
             "INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
-                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs})")
+                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt})")
     void insertSeries(SeriesRow row);
 
     @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"
             + " #{r.missing}, #{r.minValue}, #{r.maxValue}, #{r.sumValue}, #{r.cells}, #{r.data})")
     void insertBlock(long missionId, int channel, BlockRow r);
+
+    @Insert("INSERT INTO series_instants VALUES (#{missionId}, #{channel}, #{r.block}, #{r.samples}, #{r.data})")
+    void insertInstants(long missionId, int channel, InstantsRow r);
 
     @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
     List<SeriesRow> series(long missionId);
@@ -57,4 +77,8 @@ interface SeriesMapper {
             + " IF(block BETWEEN #{firstBlock} AND #{lastBlock}, data, NULL) AS data"
             + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")
     List<BlockRow> blocks(long missionId, int channel, int firstBlock, int lastBlock);
+
+    @Select("SELECT block, samples, data FROM series_instants WHERE mission_id = #{missionId} AND channel = #{channel}"
+            + " ORDER BY block")
+    List<InstantsRow> instants(long missionId, int channel);
 }

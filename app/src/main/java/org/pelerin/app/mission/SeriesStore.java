@@ -1,10 +1,17 @@
 package org.pelerin.app.mission;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.pelerin.core.series.Block;
+import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.series.EvenAxis;
+import org.pelerin.core.series.EventAxis;
+import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
@@ -13,6 +20,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Series in the database: a row a block, never a row a sample. */
 @Service
 public class SeriesStore {
+
+    /** Instants are whole milliseconds; a double holds them exactly. */
+    private static final Resolution MILLIS = Resolution.of(1, 1);
 
     /** What of a series is wanted. */
     private record Blocks(int first, int last) {
@@ -30,32 +40,57 @@ public class SeriesStore {
     @Transactional
     public void replace(long missionId, List<Series> series) {
         mapper.deleteBlocks(missionId);
+        mapper.deleteInstants(missionId);
         mapper.deleteSeries(missionId);
         for (int channel = 0; channel < series.size(); channel++) {
             Series s = series.get(channel);
-            ClockCorrection c = s.axis().correction();
-            mapper.insertSeries(new SeriesMapper.SeriesRow(
-                    missionId,
-                    channel,
-                    s.label(),
-                    s.unit(),
-                    s.axis().start(),
-                    s.axis().interval(),
-                    s.axis().count(),
-                    c.setAt(),
-                    c.readAt(),
-                    c.offset()));
+            mapper.insertSeries(row(missionId, channel, s));
             for (int b = 0; b < s.blocks().size(); b++) {
                 mapper.insertBlock(missionId, channel, row(b, s.blocks().get(b)));
+            }
+            if (s.axis() instanceof EventAxis events) {
+                insertInstants(missionId, channel, events.ownMillis());
             }
         }
     }
 
-    /** The time axes, a channel each; no values. */
-    public List<TimeAxis> axes(Mission mission) {
-        return mapper.series(mission.id()).stream()
-                .map(row -> axis(row, mission.clockCorrected(), row.samples()))
-                .toList();
+    private void insertInstants(long missionId, int channel, long[] instants) {
+        for (int b = 0; b * Block.CAPACITY < instants.length; b++) {
+            int from = b * Block.CAPACITY;
+            int count = Math.min(Block.CAPACITY, instants.length - from);
+            double[] values =
+                    Arrays.stream(instants, from, from + count).asDoubleStream().toArray();
+            mapper.insertInstants(
+                    missionId,
+                    channel,
+                    new SeriesMapper.InstantsRow(b, count, BlockCodec.encode(values, count, MILLIS)));
+        }
+    }
+
+    /** What series a mission has and when their samples are; no values. The instants of events are read whole. */
+    public List<SeriesTable> tables(Mission mission) {
+        List<SeriesTable> out = new ArrayList<>();
+        List<SeriesMapper.SeriesRow> rows = mapper.series(mission.id());
+        for (int i = 0; i < rows.size(); ) {
+            SeriesMapper.SeriesRow first = rows.get(i);
+            List<Integer> channels = new ArrayList<>();
+            List<String> labels = new ArrayList<>();
+            do {
+                channels.add(rows.get(i).channel());
+                labels.add(rows.get(i).label());
+                i++;
+            } while (i < rows.size() && together(first, rows.get(i)));
+            out.add(new SeriesTable(channels, labels, axis(mission, first)));
+        }
+        return out;
+    }
+
+    private static boolean together(SeriesMapper.SeriesRow a, SeriesMapper.SeriesRow b) {
+        return !a.events()
+                && !b.events()
+                && a.intervalMs().equals(b.intervalMs())
+                && a.startAt().equals(b.startAt())
+                && a.samples() == b.samples();
     }
 
     /** How the logger's clock went, whether it is corrected for or not; no correction for an empty mission. */
@@ -68,40 +103,68 @@ public class SeriesStore {
 
     /** Everything. Proportional to the record: not for a page's path. */
     public List<Series> load(Mission mission) {
-        return load(mission, Blocks.ALL);
-    }
-
-    /** The summaries of all blocks; values can be decoded only from index {@code from} to {@code to}, exclusive. */
-    public List<Series> window(Mission mission, long from, long to) {
-        Blocks wanted =
-                to <= from ? Blocks.NONE : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
-        return load(mission, wanted);
-    }
-
-    /** The summaries of all blocks and no values. */
-    public List<Series> summaries(Mission mission) {
-        return load(mission, Blocks.NONE);
-    }
-
-    private List<Series> load(Mission mission, Blocks wanted) {
         List<Series> out = new ArrayList<>();
-        for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
-            TimeAxis axis = axis(row, mission.clockCorrected(), row.samples());
-            List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
-                    .map(SeriesStore::block)
-                    .toList();
-            out.add(new Series(row.label(), row.unit(), axis, blocks));
+        for (SeriesTable table : tables(mission)) {
+            out.addAll(load(mission, table, Blocks.ALL));
         }
         return out;
     }
 
-    private static TimeAxis axis(SeriesMapper.SeriesRow row, boolean corrected, long count) {
-        ClockCorrection correction = corrected ? clock(row) : ClockCorrection.NONE;
-        return new TimeAxis(row.startAt(), row.intervalMs(), count, correction);
+    /** The summaries of all blocks; values can be decoded only from index {@code from} to {@code to}, exclusive. */
+    public List<Series> window(Mission mission, SeriesTable table, long from, long to) {
+        Blocks wanted =
+                to <= from ? Blocks.NONE : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
+        return load(mission, table, wanted);
+    }
+
+    /** The summaries of all blocks and no values. */
+    public List<Series> summaries(Mission mission, SeriesTable table) {
+        return load(mission, table, Blocks.NONE);
+    }
+
+    private List<Series> load(Mission mission, SeriesTable table, Blocks wanted) {
+        List<Series> out = new ArrayList<>();
+        for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
+            if (table.channels().contains(row.channel())) {
+                List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
+                        .map(SeriesStore::block)
+                        .toList();
+                out.add(new Series(row.label(), row.unit(), table.axis(), blocks));
+            }
+        }
+        return out;
+    }
+
+    private TimeAxis axis(Mission mission, SeriesMapper.SeriesRow row) {
+        ClockCorrection correction = mission.clockCorrected() ? clock(row) : ClockCorrection.NONE;
+        if (!row.events()) {
+            return TimeAxis.of(row.startAt(), row.intervalMs(), row.samples(), correction);
+        }
+        long[] instants = mapper.instants(mission.id(), row.channel()).stream()
+                .flatMapToLong(r ->
+                        Arrays.stream(BlockCodec.decode(r.data(), r.samples())).mapToLong(v -> (long) v))
+                .toArray();
+        return EventAxis.of(instants, row.endsAt(), correction);
     }
 
     private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
         return new ClockCorrection(row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs());
+    }
+
+    private static SeriesMapper.SeriesRow row(long missionId, int channel, Series s) {
+        ClockCorrection c = s.axis().correction();
+        return new SeriesMapper.SeriesRow(
+                missionId,
+                channel,
+                s.label(),
+                s.unit(),
+                Instant.ofEpochMilli(s.axis().ownMillisAt(0)),
+                s.axis() instanceof EvenAxis even ? even.interval() : Duration.ZERO,
+                s.axis().count(),
+                c.setAt(),
+                c.readAt(),
+                c.offset(),
+                s.axis() instanceof EventAxis events ? events.ownEnd() : null);
     }
 
     private static SeriesMapper.BlockRow row(int number, Block b) {

@@ -24,20 +24,22 @@ final class CsvExport {
 
     private CsvExport() {}
 
-    static void write(Dossier d, Writer out) throws IOException {
+    /** @param table of the mission's tables, from 0; one that is not there gives the header row alone */
+    static void write(Dossier d, int table, Writer out) throws IOException {
+        List<Series> series = table < d.tables().size() ? d.tables().get(table) : List.of();
         for (String line : header(d)) {
             out.write("# " + line.replace('\n', ' ').replace('\u00a0', ' ') + "\r\n");
         }
         CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
         List<String> head = new ArrayList<>();
         head.add("Time");
-        for (Series s : d.series()) {
+        for (Series s : series) {
             head.add(s.label() + " (" + s.unit() + ")");
         }
         csv.writeRecord(head);
         ZoneId zone = d.zone();
         String[] cells = new String[head.size()];
-        SampleRows.forEach(d.series(), (index, millis, values) -> {
+        SampleRows.forEach(series, (index, millis, values) -> {
             cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
             for (int c = 0; c < values.length; c++) {
                 cells[c + 1] = Double.isNaN(values[c]) ? "" : Double.toString(values[c]);

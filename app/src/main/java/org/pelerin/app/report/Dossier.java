@@ -1,11 +1,14 @@
 package org.pelerin.app.report;
 
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.logger.Checked;
+import org.pelerin.app.mission.DisturbanceRow;
+import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
@@ -32,7 +35,11 @@ record Dossier(
         String judgementSha256,
         StoredCapture capture,
         List<Series> series,
+        List<DisturbanceRow> disturbances,
         Checked check) {
+
+    /** Disturbances that a report lists. */
+    private static final int DISTURBANCES = 200;
 
     /** Gathers it. */
     @Service
@@ -42,9 +49,17 @@ record Dossier(
         private final Evaluation evaluation;
         private final CaptureStore captures;
         private final SeriesStore store;
+        private final DisturbanceStore disturbances;
         private final Show show;
 
-        Clerk(MissionService missions, Evaluation evaluation, CaptureStore captures, SeriesStore store, Show show) {
+        Clerk(
+                MissionService missions,
+                Evaluation evaluation,
+                CaptureStore captures,
+                SeriesStore store,
+                DisturbanceStore disturbances,
+                Show show) {
+            this.disturbances = disturbances;
             this.missions = missions;
             this.evaluation = evaluation;
             this.captures = captures;
@@ -67,11 +82,22 @@ record Dossier(
                                     Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
                                     captures.summary(m.id()).orElseThrow(),
                                     store.load(m),
+                                    disturbances.rows(m, DISTURBANCES),
                                     missions.check(m).orElse(null))));
         }
     }
 
-    long rows() {
-        return series.isEmpty() ? 0 : series.get(0).axis().count();
+    /** The series by the instants that they share: the records first, then those of a second table, then changes of state. */
+    List<List<Series>> tables() {
+        List<List<Series>> out = new ArrayList<>();
+        for (Series s : series) {
+            List<Series> last = out.isEmpty() ? List.of() : out.get(out.size() - 1);
+            if (!last.isEmpty() && last.get(0).axis().equals(s.axis())) {
+                last.add(s);
+            } else {
+                out.add(new ArrayList<>(List.of(s)));
+            }
+        }
+        return out;
     }
 }

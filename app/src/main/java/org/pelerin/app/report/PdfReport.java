@@ -3,10 +3,13 @@ package org.pelerin.app.report;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Clock;
+import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.pelerin.app.mission.MissionText;
 import org.pelerin.app.platform.pdf.PdfPages;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
 
 /** A mission's report: verdict, chart, excursions, settings, figures and hashes, as PDF made on the server. */
@@ -23,6 +26,17 @@ class PdfReport {
         this.clock = clock;
     }
 
+    /** A chart a series; a second table says the same at a coarser grain and has none. */
+    private List<String> charts(Dossier d) {
+        List<List<Series>> tables = d.tables();
+        return IntStream.range(0, tables.size())
+                .filter(t -> t == 0 || tables.get(t).get(0).axis().events())
+                .boxed()
+                .flatMap(t -> tables.get(t).stream())
+                .map(s -> ReportChart.draw(d, s, show))
+                .toList();
+    }
+
     void write(Dossier d, String by, OutputStream out) throws IOException {
         Map<String, Object> model = Map.of(
                 "d",
@@ -32,7 +46,9 @@ class PdfReport {
                 "sentence",
                 MissionText.verdict(d.judgement(), d.zone(), show),
                 "charts",
-                d.series().stream().map(s -> ReportChart.draw(d, s, show)).toList(),
+                charts(d),
+                "disturbances",
+                d.disturbances(),
                 "madeAt",
                 clock.instant(),
                 "by",

@@ -165,9 +165,16 @@ final class ReportChart {
                 continue;
             }
             double x = x(series.axis().millisAt(e.firstIndex()[c]));
+            if (pen && series.axis().events()) {
+                // the value before held until now
+                path.append(String.format(Locale.ROOT, "H%.1f", x));
+            }
             path.append(String.format(
                     Locale.ROOT, "%s%.1f %.1fL%.1f %.1f", pen ? "L" : "M", x, y(e.min()[c]), x, y(e.max()[c])));
             pen = true;
+        }
+        if (pen && series.axis().events()) {
+            path.append(String.format(Locale.ROOT, "H%.1f", x(to)));
         }
         put("<path d=\"%s\" fill=\"none\" stroke=\"#1b2a33\" stroke-width=\"0.9\" stroke-linejoin=\"round\"/>", path);
     }

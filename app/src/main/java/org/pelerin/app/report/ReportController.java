@@ -10,6 +10,7 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** Hands a mission over as a file. */
 @Controller
@@ -24,11 +25,15 @@ class ReportController {
     }
 
     @GetMapping("/missions/{id}/samples.csv")
-    void csv(@PathVariable long id, HttpServletResponse response) throws IOException {
+    void csv(@PathVariable long id, @RequestParam(defaultValue = "0") int table, HttpServletResponse response)
+            throws IOException {
         Dossier d = gather(id);
-        begin(response, "text/csv;charset=UTF-8", FileNames.of(d, "csv"));
+        if (table < 0 || table > 0 && table >= d.tables().size()) {
+            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+        }
+        begin(response, "text/csv;charset=UTF-8", FileNames.of(d, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CsvExport.write(d, out);
+        CsvExport.write(d, table, out);
         out.flush();
     }
 

@@ -60,21 +60,30 @@ final class XlsxExport {
     }
 
     private static void samples(Dossier d, Workbook book) throws IOException {
-        Sheets sheets = new Sheets(d, book);
-        SampleRows.forEach(d.series(), sheets::row);
-        sheets.finish();
+        for (int t = 0; t < Math.max(1, d.tables().size()); t++) {
+            List<Series> series = d.tables().isEmpty() ? List.of() : d.tables().get(t);
+            boolean changes = !series.isEmpty() && series.get(0).axis().events();
+            String name = t == 0 ? "Samples" : changes ? "Changes " + t : "Second table";
+            Sheets sheets = new Sheets(d, series, name, book);
+            SampleRows.forEach(series, sheets::row);
+            sheets.finish();
+        }
     }
 
     /** The samples, continued on a further sheet where one is full. */
     private static final class Sheets {
         private final Dossier d;
+        private final List<Series> series;
+        private final String name;
         private final Workbook book;
         private Worksheet sheet;
         private int number;
         private int row;
 
-        Sheets(Dossier d, Workbook book) {
+        Sheets(Dossier d, List<Series> series, String name, Workbook book) {
             this.d = d;
+            this.series = series;
+            this.name = name;
             this.book = book;
             next();
         }
@@ -99,9 +108,9 @@ final class XlsxExport {
         }
 
         private void next() {
-            sheet = book.newWorksheet(++number == 1 ? "Samples" : "Samples " + number);
+            sheet = book.newWorksheet(++number == 1 ? name : name + " " + number);
             java.util.ArrayList<String> heads = new java.util.ArrayList<>(List.of("Time", "UTC offset"));
-            for (Series s : d.series()) {
+            for (Series s : series) {
                 heads.add(s.label() + " (" + s.unit() + ")");
             }
             head(sheet, heads);

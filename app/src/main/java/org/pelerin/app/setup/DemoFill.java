@@ -157,6 +157,10 @@ class DemoFill {
         mishap("lirran-cold", "door_open", 5, 9, 2);
         mishap("lirran-cold", "compressor_failure", 26, 1, 5);
         mishap("tessel-chill", "compressor_failure", 11, 23, 4);
+        mains("motor_start", 3, Duration.ofSeconds(2));
+        mains("voltage_dip", 12, Duration.ofMillis(380));
+        mains("motor_start", 17, Duration.ofSeconds(2));
+        mains("voltage_swell", 21, Duration.ofMillis(900));
     }
 
     private void firstRound() {
@@ -215,7 +219,7 @@ class DemoFill {
         collect("PL-18060");
         collections.backToWork("PL-18060", WHO);
         place("PL-18060", "lirran-cold");
-        for (String serial : List.of("PL-60003", "PL-51002")) {
+        for (String serial : List.of("PL-60003", "PL-51002", "PL-80006", "PL-44120")) {
             String spot = spotOf(serial);
             collect(serial);
             collections.backToWork(serial, WHO);
@@ -279,13 +283,32 @@ class DemoFill {
                 .spot();
     }
 
-    private void mishap(String spot, String kind, int day, int hour, int hours) {
-        Instant start = LocalDate.ofInstant(now(), HOME)
+    /** Something on the mains at seven in the morning. */
+    private void mains(String kind, int day, Duration length) {
+        Instant start = atHour(day, 7);
+        yard.post(
+                "/incident",
+                Map.of(
+                        "spot",
+                        "lirran-switch",
+                        "kind",
+                        kind,
+                        "start",
+                        start.toString(),
+                        "end",
+                        start.plus(length).toString()));
+    }
+
+    private Instant atHour(int day, int hour) {
+        return LocalDate.ofInstant(now(), HOME)
                 .plusDays(day)
                 .atTime(hour, 0)
                 .atZone(HOME)
                 .toInstant();
-        yard.mishap(spot, kind, start, hours);
+    }
+
+    private void mishap(String spot, String kind, int day, int hour, int hours) {
+        yard.mishap(spot, kind, atHour(day, hour), hours);
     }
 
     private void pass(Duration time) {

@@ -61,15 +61,17 @@ final class DemoPlans {
     }
 
     private static Plan meters() {
-        return plan(
-                "hazel-c4",
-                "ORSEL-METERS",
-                15,
-                List.of(
-                        channel("Outflow", "Pulse meter, 10 l a pulse"),
-                        channel("Overflow", "Pulse meter, 1 l a pulse"),
-                        channel("Rain", "Rain gauge, 0.2 mm a tip"),
-                        channel("Hatch", "Door contact")));
+        return withOptions(
+                Map.of("contacts", "changes"),
+                plan(
+                        "hazel-c4",
+                        "ORSEL-METERS",
+                        15,
+                        List.of(
+                                channel("Outflow", "Pulse meter, 10 l a pulse"),
+                                channel("Overflow", "Pulse meter, 1 l a pulse"),
+                                channel("Rain", "Rain gauge, 0.2 mm a tip"),
+                                channel("Hatch", "Door contact", above(0.5, 90)))));
     }
 
     private static Plan noise() {
@@ -100,7 +102,7 @@ final class DemoPlans {
                 new StartCondition.Now(),
                 new StopCondition.MemoryFull(),
                 channels,
-                Map.of("keys", "measure"));
+                Map.of("key1", "none", "second", "P1D"));
     }
 
     private static Plan farm() {

@@ -80,13 +80,14 @@ class ExportTest {
         JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
         StoredCapture capture = new StoredCapture(
                 new Capture(new byte[0], List.of(), 0), Duration.ofMillis(-1_250), START, 0, "ab".repeat(32), 4);
-        return new Dossier(mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air), null);
+        return new Dossier(
+                mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air), List.of(), null);
     }
 
     @Test
     void instants_carry_their_offset_and_values_all_their_digits() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), out);
+        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), 0, out);
         List<String> lines = out.toString().lines().toList();
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))

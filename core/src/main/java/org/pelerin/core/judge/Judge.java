@@ -48,7 +48,7 @@ public final class Judge {
         if (limits.rules().isEmpty()) {
             reasons.add("no limits were set");
         }
-        if (record.stream().allMatch(s -> s.axis().count() <= 1)) {
+        if (record.stream().allMatch(s -> s.axis().count() <= 1 && !s.axis().events())) {
             reasons.add("there is no more than one sample");
         }
         if (gaps.coverage() < COVERAGE_NEEDED) {

@@ -91,7 +91,7 @@ final class RunFinder {
                 return;
             }
             if (!adjoins) {
-                Duration gap = axis.interval().multipliedBy(index - endIndex);
+                Duration gap = Duration.ofMillis(axis.ownMillisAt(index) - axis.ownMillisAt(endIndex));
                 if (gap.compareTo(rule.bridge()) > 0) {
                     close(endIndex);
                     open = false;

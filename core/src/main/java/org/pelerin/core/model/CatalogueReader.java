@@ -68,7 +68,7 @@ public final class CatalogueReader {
 
     private record IntervalEntry(Duration shortest, Duration longest, Duration step, Duration advised) {}
 
-    private record MemoryEntry(long slots, int slotValues) {}
+    private record MemoryEntry(long slots, int slotValues, int changes, int disturbances) {}
 
     private record FirmwareEntry(String oldest, String newest, Map<String, String> needs) {}
 
@@ -112,7 +112,7 @@ public final class CatalogueReader {
                         e.interval.longest,
                         e.interval.step,
                         e.interval.advised == null ? e.interval.shortest : e.interval.advised),
-                new Memory(e.memory.slots, Math.max(1, e.memory.slotValues)),
+                new Memory(e.memory.slots, Math.max(1, e.memory.slotValues), e.memory.changes, e.memory.disturbances),
                 e.nameLength,
                 Set.copyOf(e.starts),
                 Set.copyOf(e.stops),

@@ -5,8 +5,10 @@ package org.pelerin.core.model;
  *
  * @param slots how many there are
  * @param slotValues values that one slot takes: 2 where the memory is counted in pairs
+ * @param changes room beside them for changes of state; 0 for a model that does not record them
+ * @param disturbances room beside them for disturbances of the mains; 0 for a model that does not watch for them
  */
-public record Memory(long slots, int slotValues) {
+public record Memory(long slots, int slotValues, int changes, int disturbances) {
 
     public Memory {
         if (slots < 1 || slotValues < 1) {

@@ -2,17 +2,21 @@ package org.pelerin.core.plan;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
+import org.pelerin.core.model.Input;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.OptionModel;
+import org.pelerin.core.sensor.Sensor;
 
 /**
  * What a logger is told to do.
@@ -36,6 +40,11 @@ public record Plan(
         StopCondition stop,
         List<ChannelSettings> channels,
         Map<String, String> options) {
+
+    /** Key of the option that asks for a second table of records; its choices are intervals. */
+    public static final String SECOND = "second";
+
+    private static final String NO_SECOND = "off";
 
     /** Values that a channel puts into a record when it is scanned faster than it is recorded. */
     public static final int SCAN_VALUES = 3;
@@ -84,9 +93,51 @@ public record Plan(
         return enabled().size() * (scan == null ? 1 : SCAN_VALUES);
     }
 
-    /** How many records the mission can hold at once. */
+    /** How many records the mission can hold at once; a second table takes its share, so that both fill together. */
     public long capacity(LoggerModel m) {
-        return m.recordsThatFit(valuesPerRecord());
+        Optional<Duration> other = second();
+        if (other.isEmpty() || enabled().isEmpty()) {
+            return m.recordsThatFit(valuesPerRecord());
+        }
+        long every = other.get().toMillis();
+        long share = valuesPerRecord() * every + secondValues() * interval.toMillis();
+        return m.memory().values() * every / share;
+    }
+
+    /** The interval of the second table of records, where there is one. */
+    public Optional<Duration> second() {
+        String every = options.getOrDefault(SECOND, NO_SECOND);
+        try {
+            return every.equals(NO_SECOND) ? Optional.empty() : Optional.of(Duration.parse(every));
+        } catch (DateTimeParseException e) {
+            // not a choice of the model's; preflight says so
+            return Optional.empty();
+        }
+    }
+
+    /** Values in a record of the second table: mean, least and greatest of each channel. */
+    public int secondValues() {
+        return enabled().size() * SCAN_VALUES;
+    }
+
+    /** How many records of the second table the mission can hold at once; 0 without one. */
+    public long secondCapacity(LoggerModel m) {
+        return second().isEmpty() || enabled().isEmpty()
+                ? 0
+                : (m.memory().values() - capacity(m) * valuesPerRecord()) / secondValues();
+    }
+
+    /** The channels whose every change is recorded: its contacts, where the plan says so. */
+    public List<Integer> changes(LoggerModel m) {
+        if (!option(m, "contacts", "changes")) {
+            return List.of();
+        }
+        return enabled().stream().filter(i -> input(m, i) == Input.CONTACT).toList();
+    }
+
+    private Input input(LoggerModel m, int channel) {
+        Sensor sensor = channels.get(channel).sensor();
+        return sensor == null ? m.channels().get(channel).own().kind() : sensor.input();
     }
 
     /**

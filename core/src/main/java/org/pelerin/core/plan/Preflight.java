@@ -70,6 +70,7 @@ public final class Preflight {
         start(now);
         stop(now);
         options();
+        second();
         channels();
         supplies();
     }
@@ -107,6 +108,17 @@ public final class Preflight {
                             + Durations.format(plan.interval()),
                     "Choose a shorter time that divides the interval");
         }
+    }
+
+    private void second() {
+        plan.second()
+                .filter(every -> every.compareTo(plan.interval()) <= 0
+                        || every.toMillis() % plan.interval().toMillis() != 0)
+                .ifPresent(every -> blocks(
+                        "options[" + Plan.SECOND + "]",
+                        "A second table every " + Durations.format(every) + " does not go with records every "
+                                + Durations.format(plan.interval()),
+                        "Choose an interval that divides it, or another second table"));
     }
 
     private void start(Instant now) {

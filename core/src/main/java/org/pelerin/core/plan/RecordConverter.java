@@ -16,30 +16,35 @@ import org.pelerin.core.series.TimeAxis;
  */
 public final class RecordConverter {
 
-    /** What a scanned channel keeps of each record, beside its mean. */
+    /** What a scanned channel keeps of each record, its mean first. */
     private static final List<String> SCAN_SUFFIXES = List.of("", " least", " greatest");
 
     private final List<Integer> enabled;
     private final List<MeasuredChannel> channels;
     private final int perChannel;
     private final int reference;
+    private final List<Integer> changing;
 
     public RecordConverter(LoggerModel model, Plan plan) {
         this.enabled = plan.enabled();
         this.channels =
                 enabled.stream().map(i -> MeasuredChannel.of(model, plan, i)).toList();
         this.perChannel = plan.scan() == null ? 1 : Plan.SCAN_VALUES;
+        this.changing = plan.changes(model);
         OptionalInt terminals = model.referenceChannel();
         this.reference = terminals.isPresent() ? enabled.indexOf(terminals.getAsInt()) : -1;
     }
 
-    /** The steps of a record's values, in their order. */
-    public static Resolution[] steps(LoggerModel model, Plan plan) {
+    /**
+     * The steps of a record's values, in their order.
+     *
+     * @param perChannel values that each channel puts into a record
+     */
+    public Resolution[] steps(int perChannel) {
         List<Resolution> out = new ArrayList<>();
-        for (int i : plan.enabled()) {
-            Resolution step = MeasuredChannel.of(model, plan, i).input().resolution();
-            for (int n = plan.valuesPerRecord() / plan.enabled().size(); n > 0; n--) {
-                out.add(step);
+        for (MeasuredChannel channel : channels) {
+            for (int n = 0; n < perChannel; n++) {
+                out.add(channel.input().resolution());
             }
         }
         return out.toArray(new Resolution[0]);
@@ -61,8 +66,45 @@ public final class RecordConverter {
         return out;
     }
 
-    /** @param raw a row a value of the record */
+    /**
+     * The series of the records. A channel whose every change is recorded has none here.
+     *
+     * @param raw a row a value of the record
+     */
     public List<Series> series(double[][] raw, TimeAxis axis) {
+        return series(raw, axis, perChannel, "");
+    }
+
+    /**
+     * The series of the second table's records.
+     *
+     * @param raw a row a value of the record: mean, least and greatest of each channel
+     * @param suffix that tells their labels from the first table's
+     */
+    public List<Series> second(double[][] raw, TimeAxis axis, String suffix) {
+        return series(raw, axis, Plan.SCAN_VALUES, suffix);
+    }
+
+    /**
+     * The states of a channel whose every change is recorded.
+     *
+     * @param position of the channel among the recorded ones
+     * @param states 0 or 1, an event each; NaN where nothing was connected
+     */
+    public Series changes(int position, double[] states, TimeAxis axis) {
+        MeasuredChannel channel = channels.get(position);
+        double[] values = Arrays.stream(states)
+                .map(v -> channel.value(v, Scaler.Row.NONE))
+                .toArray();
+        return Series.of(
+                channel.label(),
+                channel.unit(),
+                axis,
+                values,
+                channel.resolution().orElse(null));
+    }
+
+    private List<Series> series(double[][] raw, TimeAxis axis, int perChannel, String suffix) {
         double[][][] kinds = new double[perChannel][][];
         for (int kind = 0; kind < perChannel; kind++) {
             double[][] columns = new double[channels.size()][];
@@ -74,8 +116,11 @@ public final class RecordConverter {
         List<Series> out = new ArrayList<>();
         for (int c = 0; c < channels.size(); c++) {
             MeasuredChannel channel = channels.get(c);
+            if (changing.contains(enabled.get(c))) {
+                continue;
+            }
             for (int kind = 0; kind < perChannel; kind++) {
-                String label = channel.label() + SCAN_SUFFIXES.get(kind);
+                String label = channel.label() + SCAN_SUFFIXES.get(kind) + suffix;
                 Resolution step = channel.resolution().orElse(null);
                 out.add(Series.of(label, channel.unit(), axis, kinds[kind][c], step));
             }

@@ -43,7 +43,7 @@ class SeriesTest {
 
     @Test
     void an_index_is_found_on_the_corrected_axis() {
-        TimeAxis axis = new TimeAxis(
+        TimeAxis axis = TimeAxis.of(
                 START,
                 Duration.ofMinutes(1),
                 10_000,

@@ -15,7 +15,7 @@ class NoiseDoseTest {
 
     private static Series levels(Duration interval, double... values) {
         TimeAxis axis =
-                new TimeAxis(Instant.parse("2026-03-03T06:00:00Z"), interval, values.length, ClockCorrection.NONE);
+                TimeAxis.of(Instant.parse("2026-03-03T06:00:00Z"), interval, values.length, ClockCorrection.NONE);
         return Series.of("Leq", "dB", axis, values, null);
     }
 

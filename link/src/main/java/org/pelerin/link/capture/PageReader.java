@@ -2,7 +2,7 @@ package org.pelerin.link.capture;
 
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.message.MissionPage;
+import org.pelerin.link.message.MemoryPage;
 
 /** Reads pages and asks again for those that arrive damaged. */
 public final class PageReader {
@@ -24,7 +24,7 @@ public final class PageReader {
     public byte[] read(int mission, long page) {
         for (int i = 0; i < TRIES; i++) {
             byte[] bytes = link.readPage(mission, page);
-            if (MissionPage.intact(bytes)) {
+            if (MemoryPage.intact(bytes)) {
                 return bytes;
             }
             rereads++;

@@ -11,6 +11,7 @@ public final class MessageType {
     public static final int CLOCK_GET = 0x13;
     public static final int CLOCK_SET = 0x14;
     public static final int SPECTRUM = 0x15;
+    public static final int PHASES = 0x16;
     public static final int WRITE_PLAN = 0x20;
     public static final int READ_PLAN = 0x21;
     public static final int START = 0x22;

@@ -2,6 +2,7 @@ package org.pelerin.link.message;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.LongStream;
 
 /**
  * A mission in a logger's memory. Records and pages are numbered from 0 at the mission's start and never reused, so
@@ -9,18 +10,38 @@ import java.util.List;
  *
  * @param firstRecord oldest record kept
  * @param endRecord one past the newest
- * @param firstPage page that holds {@code firstRecord}
- * @param endPage one past the page that holds the newest record; equal to firstPage if there is none
+ * @param parts its pages: those of the records first, then those of every other {@link PageTable} that holds any
  */
-public record MissionInfo(
-        int number, LoggerState state, long firstRecord, long endRecord, long firstPage, long endPage) {
+public record MissionInfo(int number, LoggerState state, long firstRecord, long endRecord, List<Pages> parts) {
+
+    /**
+     * Pages of one table.
+     *
+     * @param first number of the oldest kept
+     * @param end one past the newest; equal to first if there is none
+     */
+    public record Pages(long first, long end) {
+        public long count() {
+            return end - first;
+        }
+    }
+
+    public MissionInfo {
+        parts = List.copyOf(parts);
+    }
 
     public long records() {
         return endRecord - firstRecord;
     }
 
+    /** Of all parts, in order. */
+    public LongStream pageNumbers() {
+        return parts.stream().flatMapToLong(p -> LongStream.range(p.first, p.end));
+    }
+
+    /** Of all parts. */
     public long pages() {
-        return endPage - firstPage;
+        return parts.stream().mapToLong(Pages::count).sum();
     }
 
     public static byte[] encode(List<MissionInfo> missions) {
@@ -30,8 +51,8 @@ public record MissionInfo(
                     .u8(m.state.ordinal())
                     .u32(m.firstRecord)
                     .u32(m.endRecord)
-                    .u32(m.firstPage)
-                    .u32(m.endPage);
+                    .u8(m.parts.size());
+            m.parts.forEach(p -> out.u32(p.first).u32(p.end));
         }
         return out.bytes();
     }
@@ -41,11 +62,18 @@ public record MissionInfo(
         List<MissionInfo> out = new ArrayList<>();
         for (int n = in.u8(); n > 0; n--) {
             int number = in.u16();
-            int state = in.u8();
-            if (state >= LoggerState.values().length) {
-                throw new MalformedMessageException("state " + state + " is not known");
+            LoggerState state = in.one(LoggerState.values(), "state");
+            long firstRecord = in.u32();
+            long endRecord = in.u32();
+            List<Pages> parts = new ArrayList<>();
+            for (int p = in.u8(); p > 0; p--) {
+                Pages pages = new Pages(in.u32(), in.u32());
+                if (pages.end < pages.first || PageTable.of(pages.first) != PageTable.of(pages.end)) {
+                    throw new MalformedMessageException("a mission's pages do not make sense");
+                }
+                parts.add(pages);
             }
-            out.add(new MissionInfo(number, LoggerState.values()[state], in.u32(), in.u32(), in.u32(), in.u32()));
+            out.add(new MissionInfo(number, state, firstRecord, endRecord, parts));
         }
         in.end();
         return List.copyOf(out);

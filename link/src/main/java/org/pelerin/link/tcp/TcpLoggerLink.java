@@ -13,6 +13,7 @@ import org.pelerin.link.message.MessageType;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.Payload;
 import org.pelerin.link.message.PayloadReader;
+import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.PlanCodec;
 import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
@@ -51,6 +52,11 @@ final class TcpLoggerLink implements LoggerLink {
     @Override
     public Spectrum spectrum() {
         return connection.request(MessageType.SPECTRUM, NOTHING, Spectrum::decode);
+    }
+
+    @Override
+    public Phases phases() {
+        return connection.request(MessageType.PHASES, NOTHING, Phases::decode);
     }
 
     @Override

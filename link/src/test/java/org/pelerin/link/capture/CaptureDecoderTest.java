@@ -48,7 +48,8 @@ class CaptureDecoderTest {
     }
 
     private static List<Series> decode(long firstRecord, byte[]... pages) {
-        return CaptureDecoder.decode(new Capture(header(), List.of(pages), firstRecord), ClockCorrection.NONE);
+        return CaptureDecoder.decode(new Capture(header(), List.of(pages), firstRecord), ClockCorrection.NONE)
+                .series();
     }
 
     @Test

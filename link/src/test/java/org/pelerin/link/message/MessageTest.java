@@ -207,7 +207,7 @@ class MessageTest {
         }
         counts[5] = MissionPage.FAULT;
         byte[] bytes = new MissionPage(7, 12, 12L * 123, 2, wide, counts).encode();
-        assertThat(bytes).hasSize(MissionPage.SIZE);
+        assertThat(bytes).hasSize(MemoryPage.SIZE);
         MissionPage back = MissionPage.decode(bytes);
         assertThat(back.records()).isEqualTo(57);
         assertThat(back.counts()).isEqualTo(counts);
@@ -215,7 +215,7 @@ class MessageTest {
         for (int i = 0; i < bytes.length; i++) {
             byte[] bad = bytes.clone();
             bad[i] ^= 0x10;
-            assertThat(MissionPage.intact(bad)).isFalse();
+            assertThat(MemoryPage.intact(bad)).isFalse();
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.yard.logger;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,7 +12,13 @@ import org.pelerin.link.message.LoggerEvent;
 /** The alarms of a plan as the logger watches them. */
 final class AlarmPanel {
 
-    private record Watched(int channel, int level, LoggerEvent.Kind kind, AlarmWatch watch) {}
+    private record Watched(int channel, int level, boolean event, LoggerEvent.Kind kind, AlarmWatch watch) {
+        void tell(long at, Consumer<LoggerEvent> bell) {
+            if (at != AlarmWatch.NOT_RAISED) {
+                bell.accept(new LoggerEvent(kind, Instant.ofEpochMilli(at), channel, level));
+            }
+        }
+    }
 
     private final List<Watched> watches = new ArrayList<>();
 
@@ -19,32 +26,42 @@ final class AlarmPanel {
 
     private AlarmPanel() {}
 
-    static AlarmPanel of(Plan plan) {
+    /** @param changing channels whose values hold until they change */
+    static AlarmPanel of(Plan plan, List<Integer> changing) {
         AlarmPanel panel = new AlarmPanel();
         for (int channel : plan.enabled()) {
             List<AlarmLevel> levels = plan.channels().get(channel).levels();
+            boolean event = changing.contains(channel);
             for (int i = 0; i < levels.size(); i++) {
-                panel.watch(plan, channel, i + 1, levels.get(i));
+                panel.watch(channel, i + 1, event, event ? Duration.ZERO : plan.interval(), levels.get(i));
             }
         }
         return panel;
     }
 
-    private void watch(Plan plan, int channel, int level, AlarmLevel pair) {
+    private void watch(int channel, int level, boolean event, Duration stands, AlarmLevel pair) {
         pair.upper()
                 .ifPresent(a -> watches.add(
-                        new Watched(channel, level, LoggerEvent.Kind.ALARM_HIGH, AlarmWatch.high(a, plan.interval()))));
+                        new Watched(channel, level, event, LoggerEvent.Kind.ALARM_HIGH, AlarmWatch.high(a, stands))));
         pair.lower()
                 .ifPresent(a -> watches.add(
-                        new Watched(channel, level, LoggerEvent.Kind.ALARM_LOW, AlarmWatch.low(a, plan.interval()))));
+                        new Watched(channel, level, event, LoggerEvent.Kind.ALARM_LOW, AlarmWatch.low(a, stands))));
     }
 
     /** @param bell told what is raised */
     void sample(int channel, long deviceMillis, double v, Consumer<LoggerEvent> bell) {
         for (Watched w : watches) {
-            long at = w.channel == channel ? w.watch.sample(deviceMillis, v) : -1;
-            if (at >= 0) {
-                bell.accept(new LoggerEvent(w.kind, Instant.ofEpochMilli(at), channel, w.level));
+            if (w.channel == channel) {
+                w.tell(w.watch.sample(deviceMillis, v), bell);
+            }
+        }
+    }
+
+    /** What holds until it changes has held until now. */
+    void hold(long deviceMillis, Consumer<LoggerEvent> bell) {
+        for (Watched w : watches) {
+            if (w.event) {
+                w.tell(w.watch.holds(deviceMillis), bell);
             }
         }
     }

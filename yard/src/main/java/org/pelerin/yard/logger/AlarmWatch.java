@@ -7,6 +7,8 @@ import org.pelerin.core.plan.Alarm;
 /** One limit as the logger watches it, sample by sample. It rings once a run, and stays raised if it is latched. */
 final class AlarmWatch {
 
+    static final long NOT_RAISED = -1;
+
     private final Alarm alarm;
     private final int sign;
     private final long interval;
@@ -23,10 +25,12 @@ final class AlarmWatch {
         this.interval = interval.toMillis();
     }
 
+    /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch high(Alarm alarm, Duration interval) {
         return new AlarmWatch(alarm, 1, interval);
     }
 
+    /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch low(Alarm alarm, Duration interval) {
         return new AlarmWatch(alarm, -1, interval);
     }
@@ -34,11 +38,11 @@ final class AlarmWatch {
     /**
      * Takes a sample; a fault leaves everything as it is.
      *
-     * @return when the alarm is raised, if this sample, standing until the next one, raises it; −1 otherwise
+     * @return when the alarm is raised, if this sample, standing until the next one, raises it; {@link #NOT_RAISED} otherwise
      */
     long sample(long deviceMillis, double v) {
         if (Double.isNaN(v)) {
-            return -1;
+            return NOT_RAISED;
         }
         boolean allowance = alarm.lasting() instanceof Lasting.Allowance;
         if (sign * (v - alarm.limit()) <= 0) {
@@ -46,13 +50,27 @@ final class AlarmWatch {
             samples = 0;
             rang &= allowance;
             raised &= alarm.latched() || allowance;
-            return -1;
+            return NOT_RAISED;
         }
         sum += outSince < 0 ? interval : deviceMillis + interval - lastOut;
         lastOut = deviceMillis + interval;
         outSince = outSince < 0 ? deviceMillis : outSince;
         samples++;
-        long at = rang ? -1 : raisedAt(deviceMillis);
+        return ring(deviceMillis);
+    }
+
+    /** The last value has held until now; returns as {@link #sample}. */
+    long holds(long deviceMillis) {
+        if (outSince < 0 || deviceMillis <= lastOut) {
+            return NOT_RAISED;
+        }
+        sum += deviceMillis - lastOut;
+        lastOut = deviceMillis;
+        return ring(deviceMillis);
+    }
+
+    private long ring(long deviceMillis) {
+        long at = rang ? NOT_RAISED : raisedAt(deviceMillis);
         rang |= at >= 0;
         raised |= at >= 0;
         return at;
@@ -61,14 +79,14 @@ final class AlarmWatch {
     private long raisedAt(long deviceMillis) {
         Lasting lasting = alarm.lasting();
         if (lasting instanceof Lasting.Samples n) {
-            return samples >= n.count() ? deviceMillis : -1;
+            return samples >= n.count() ? deviceMillis : NOT_RAISED;
         }
         if (lasting instanceof Lasting.Allowance a) {
             long over = sum - a.sum().toMillis();
-            return over > 0 ? lastOut - over : -1;
+            return over > 0 ? lastOut - over : NOT_RAISED;
         }
         long delay = lasting instanceof Lasting.Delay d ? d.delay().toMillis() : 0;
-        return deviceMillis + interval - outSince > delay ? outSince + delay : -1;
+        return deviceMillis + interval - outSince > delay ? outSince + delay : NOT_RAISED;
     }
 
     boolean raised() {

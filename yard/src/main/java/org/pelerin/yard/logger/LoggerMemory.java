@@ -1,122 +1,184 @@
 package org.pelerin.yard.logger;
 
-import java.util.Arrays;
-import org.pelerin.link.message.MissionPage;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.mains.Disturbance;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.link.message.ChangesPage;
+import org.pelerin.link.message.DisturbancePage;
+import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.PageTable;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
 
-/**
- * A logger's flash: a ring of pages. One page more than the records need, so that a wrapped memory still holds every
- * record it vouches for while the newest page fills.
- */
+/** The flash of one mission: its tables, each a ring of pages. */
 final class LoggerMemory {
 
-    private final int mission;
-    private final int valuesPerRecord;
-    private final boolean wide;
-    private final int recordsPerPage;
     private final long capacity;
-    /** A page a slot; null where none was written yet. */
-    private final byte[][] slots;
+    private final boolean wraps;
+    private final RecordTable records;
+    private final RecordTable second;
+    private final EventTable<ChangesPage.Change> changes;
+    private final EventTable<Disturbance> disturbances;
 
-    private final int[] open;
-    private int openValues;
-    private long endRecord;
+    LoggerMemory(int mission, LoggerModel model, Plan plan) {
+        boolean wide = model.wideCounts();
+        capacity = plan.capacity(model);
+        wraps = plan.stop() instanceof org.pelerin.core.plan.StopCondition.Wrap;
+        records = new RecordTable(mission, PageTable.RECORDS, plan.valuesPerRecord(), wide, capacity);
+        second = plan.second().isEmpty()
+                ? null
+                : new RecordTable(
+                        mission, PageTable.SECOND, plan.secondValues(), wide, Math.max(1, plan.secondCapacity(model)));
+        changes = new EventTable<>(model.memory().changes(), ChangesPage.MOST, new EventTable.Pages<>() {
+            @Override
+            public byte[] write(long page, long first, List<ChangesPage.Change> entries) {
+                return new ChangesPage(mission, PageTable.CHANGES.base() + page, first, entries).encode();
+            }
 
-    /** @param capacity records that are kept */
-    LoggerMemory(int mission, int valuesPerRecord, boolean wide, long capacity) {
-        this.mission = mission;
-        this.valuesPerRecord = valuesPerRecord;
-        this.wide = wide;
-        this.recordsPerPage = MissionPage.recordsPerPage(valuesPerRecord, wide);
-        this.capacity = capacity;
-        this.slots = new byte[(int) ((capacity + recordsPerPage - 1) / recordsPerPage) + 1][];
-        this.open = new int[recordsPerPage * valuesPerRecord];
+            @Override
+            public List<ChangesPage.Change> read(byte[] page) {
+                return ChangesPage.decode(page).changes();
+            }
+        });
+        disturbances = new EventTable<>(model.memory().disturbances(), 1, new EventTable.Pages<>() {
+            @Override
+            public byte[] write(long page, long first, List<Disturbance> entries) {
+                return new DisturbancePage(mission, PageTable.DISTURBANCES.base() + page, entries.get(0)).encode();
+            }
+
+            @Override
+            public List<Disturbance> read(byte[] page) {
+                return List.of(DisturbancePage.decode(page).disturbance());
+            }
+        });
     }
 
-    /** Takes up where a stored image stopped. */
-    LoggerMemory(int mission, int valuesPerRecord, boolean wide, long capacity, long endRecord, byte[] stored) {
-        this(mission, valuesPerRecord, wide, capacity);
-        for (int s = 0; s < stored.length / MissionPage.SIZE && s < slots.length; s++) {
-            slots[s] = Arrays.copyOfRange(stored, s * MissionPage.SIZE, (s + 1) * MissionPage.SIZE);
+    /** @param ends entries of each table, as {@link #ends} gave them */
+    void restore(List<Long> ends, byte[] image) {
+        ByteBuffer in = ByteBuffer.wrap(image);
+        records.restore(ends.get(0), part(in));
+        if (second != null) {
+            second.restore(ends.get(1), part(in));
+        } else {
+            part(in);
         }
-        this.endRecord = endRecord;
-        if (endRecord % recordsPerPage != 0) {
-            int[] counts = MissionPage.decode(slot(endRecord / recordsPerPage)).counts();
-            // a flash stored ahead of its description holds records that will be lived again
-            openValues = (int) (endRecord % recordsPerPage) * valuesPerRecord;
-            System.arraycopy(counts, 0, open, 0, openValues);
+        changes.restore(ends.get(2), part(in));
+        disturbances.restore(ends.get(3), part(in));
+    }
+
+    private static byte[] part(ByteBuffer in) {
+        byte[] out = new byte[in.remaining() < 4 ? 0 : in.getInt()];
+        in.get(out);
+        return out;
+    }
+
+    /** How many entries each table ever got. */
+    List<Long> ends() {
+        return List.of(
+                records.endRecord(), second == null ? 0L : second.endRecord(), changes.end(), disturbances.end());
+    }
+
+    /** All of the flash that was ever written, each table with its length before it. */
+    byte[] image() {
+        List<byte[]> parts = List.of(
+                records.pages().image(),
+                second == null ? new byte[0] : second.pages().image(),
+                changes.pages().image(),
+                disturbances.pages().image());
+        ByteBuffer out =
+                ByteBuffer.allocate(parts.stream().mapToInt(p -> 4 + p.length).sum());
+        parts.forEach(p -> out.putInt(p.length).put(p));
+        return out.array();
+    }
+
+    void record(int[] values) {
+        records.append(values);
+    }
+
+    void secondRecord(int[] values) {
+        second.append(values);
+    }
+
+    /** Takes a change in; nothing where there is no more room and the oldest is to be kept. */
+    void change(ChangesPage.Change change) {
+        if (wraps || !changes.full()) {
+            changes.append(change);
         }
     }
 
-    void append(int[] record) {
-        System.arraycopy(record, 0, open, openValues, valuesPerRecord);
-        openValues += valuesPerRecord;
-        endRecord++;
-        if (endRecord % recordsPerPage == 0) {
-            flush(endRecord / recordsPerPage - 1);
-            openValues = 0;
+    /** Takes a disturbance in; nothing where there is no more room and the oldest is to be kept. */
+    void disturbance(Disturbance disturbance) {
+        if (wraps || !disturbances.full()) {
+            disturbances.append(disturbance);
         }
+    }
+
+    /** Whether the records have filled it, or the changes that it must not lose. */
+    boolean full() {
+        return records.endRecord() >= capacity || changes.end() > 0 && changes.full();
     }
 
     long endRecord() {
-        return endRecord;
+        return records.endRecord();
     }
 
     long firstRecord() {
-        return Math.max(0, endRecord - capacity);
+        return records.firstRecord();
     }
 
-    long records() {
-        return endRecord - firstRecord();
+    long heldRecords() {
+        return endRecord() - firstRecord();
     }
 
-    long firstPage() {
-        return firstRecord() / recordsPerPage;
+    /** Whether it holds nothing at all. */
+    boolean empty() {
+        return ends().stream().allMatch(e -> e == 0);
     }
 
-    long endPage() {
-        return (endRecord + recordsPerPage - 1) / recordsPerPage;
-    }
-
-    byte[] page(long page) {
-        if (page < 0 || page >= endPage()) {
-            throw new RefusedException(Refusal.NO_SUCH_PAGE, "Page " + page + " has not been written");
+    List<MissionInfo.Pages> parts() {
+        List<MissionInfo.Pages> out = new ArrayList<>();
+        out.add(pages(PageTable.RECORDS, records.firstPage(), records.endPage()));
+        if (second != null) {
+            out.add(pages(PageTable.SECOND, second.firstPage(), second.endPage()));
         }
-        if (page < firstPage()) {
-            throw new RefusedException(Refusal.PAGE_GONE, "Page " + page + " has been overwritten");
+        if (changes.end() > 0) {
+            out.add(pages(PageTable.CHANGES, changes.firstPage(), changes.endPage()));
         }
-        flushOpen();
-        return slot(page).clone();
-    }
-
-    /** All of the flash that was ever written, the page being filled included. */
-    byte[] image() {
-        flushOpen();
-        int used = slots.length;
-        while (used > 0 && slots[used - 1] == null) {
-            used--;
-        }
-        byte[] out = new byte[used * MissionPage.SIZE];
-        for (int s = 0; s < used; s++) {
-            System.arraycopy(slots[s], 0, out, s * MissionPage.SIZE, MissionPage.SIZE);
+        if (disturbances.end() > 0) {
+            out.add(pages(PageTable.DISTURBANCES, disturbances.firstPage(), disturbances.endPage()));
         }
         return out;
     }
 
-    private void flushOpen() {
-        if (openValues > 0) {
-            flush(endRecord / recordsPerPage);
+    private static MissionInfo.Pages pages(PageTable table, long first, long end) {
+        return new MissionInfo.Pages(table.base() + first, table.base() + end);
+    }
+
+    byte[] page(long number) {
+        PageTable table = PageTable.of(number);
+        MissionInfo.Pages held = parts().stream()
+                .filter(p -> PageTable.of(p.first()) == table)
+                .findFirst()
+                .orElse(new MissionInfo.Pages(table.base(), table.base()));
+        long page = number - table.base();
+        if (number >= held.end()) {
+            throw new RefusedException(Refusal.NO_SUCH_PAGE, "Page " + number + " has not been written");
         }
+        if (number < held.first()) {
+            throw new RefusedException(Refusal.PAGE_GONE, "Page " + number + " has been overwritten");
+        }
+        return ring(table).get(page).clone();
     }
 
-    private void flush(long page) {
-        slots[(int) (page % slots.length)] = new MissionPage(
-                        mission, page, page * recordsPerPage, valuesPerRecord, wide, Arrays.copyOf(open, openValues))
-                .encode();
-    }
-
-    private byte[] slot(long page) {
-        return slots[(int) (page % slots.length)];
+    private PageRing ring(PageTable table) {
+        return switch (table) {
+            case RECORDS -> records.pages();
+            case SECOND -> second.pages();
+            case CHANGES -> changes.pages();
+            case DISTURBANCES -> disturbances.pages();
+        };
     }
 }

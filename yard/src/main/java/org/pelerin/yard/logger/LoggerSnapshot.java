@@ -2,7 +2,13 @@ package org.pelerin.yard.logger;
 
 import java.util.List;
 
-/** Everything about a simulated logger but its flash, as it is kept on disk. Times in ms; device times where so named. */
+/**
+ * Everything about a simulated logger but its flash, as it is kept on disk. Times in ms; device times where so named.
+ *
+ * @param mission null while it has none
+ * @param missionNumber of the mission it has or last had
+ * @param lifetimeSamples of missions before the one it has
+ */
 public record LoggerSnapshot(
         String serial,
         String model,
@@ -14,16 +20,33 @@ public record LoggerSnapshot(
         double usedCharge,
         long drainedUntilWorld,
         boolean sensorOpen,
-        String state,
-        String planBase64,
-        int mission,
-        long writtenAtDevice,
-        Long startAtDevice,
-        Long firstSampleDevice,
-        Long nextWatchDevice,
         String pin,
-        long endRecord,
-        List<String> events,
-        List<String> alarms,
+        int missionNumber,
         long lifetimeMissions,
-        long lifetimeSamples) {}
+        long lifetimeSamples,
+        MissionSnapshot mission) {
+
+    /**
+     * A mission.
+     *
+     * @param ends entries of each table of its memory
+     * @param scans of the record that is not complete yet; null where it does not scan
+     * @param secondScans of the record of the second table; null without one
+     * @param changesUntilDevice until when its contacts were followed
+     * @param mains until when each phase was followed; null where there is none
+     */
+    public record MissionSnapshot(
+            String state,
+            String planBase64,
+            long writtenAtDevice,
+            Long startAtDevice,
+            Long firstSampleDevice,
+            Long nextWatchDevice,
+            List<Long> ends,
+            List<Long> scans,
+            List<Long> secondScans,
+            long changesUntilDevice,
+            List<Long> mains,
+            List<String> events,
+            List<String> alarms) {}
+}

@@ -10,6 +10,7 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.RecordConverter;
+import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.link.message.MissionPage;
 
@@ -61,6 +62,11 @@ final class Measuring {
             out[c] = fault ? MissionPage.FAULT : (int) input.resolution().count(v);
         }
         return out;
+    }
+
+    /** The value of one channel's quantity, in the unit shown; NaN where there is none. */
+    double value(int position, double raw) {
+        return converter.channels().get(position).value(raw, Scaler.Row.NONE);
     }
 
     /** The values of counts, in the units shown; for what a plan records. */

@@ -1,5 +1,7 @@
 package org.pelerin.yard.logger;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.pelerin.link.message.MissionPage;
 
 /** Gathers the scans of one record: mean, least and greatest of each channel, as counts. */
@@ -44,5 +46,24 @@ final class ScanSum {
             out[3 * c + 2] = any ? greatest[c] : MissionPage.FAULT;
         }
         return out;
+    }
+
+    List<Long> save() {
+        List<Long> out = new ArrayList<>();
+        out.add((long) scans);
+        for (int c = 0; c < sum.length; c++) {
+            out.addAll(List.of(sum[c], (long) valid[c], (long) least[c], (long) greatest[c]));
+        }
+        return out;
+    }
+
+    void restore(List<Long> saved) {
+        scans = saved.get(0).intValue();
+        for (int c = 0; c < sum.length; c++) {
+            sum[c] = saved.get(4 * c + 1);
+            valid[c] = saved.get(4 * c + 2).intValue();
+            least[c] = saved.get(4 * c + 3).intValue();
+            greatest[c] = saved.get(4 * c + 4).intValue();
+        }
     }
 }

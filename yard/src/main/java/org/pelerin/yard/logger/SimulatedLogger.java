@@ -4,8 +4,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Base64;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -14,8 +14,7 @@ import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.Preflight;
-import org.pelerin.core.plan.StartCondition;
-import org.pelerin.core.plan.StopCondition;
+import org.pelerin.link.capture.LiveValues;
 import org.pelerin.link.message.EraseRequest;
 import org.pelerin.link.message.FirmwarePackage;
 import org.pelerin.link.message.Identity;
@@ -23,9 +22,8 @@ import org.pelerin.link.message.LiveReading;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MalformedMessageException;
-import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
-import org.pelerin.link.message.PlanCodec;
+import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
 import org.pelerin.link.message.Spectrum;
@@ -37,7 +35,6 @@ import org.pelerin.link.message.Status;
  */
 public final class SimulatedLogger {
 
-    private static final int MOST_EVENTS = 400;
     private static final double LEAST_FOR_FIRMWARE = 0.3;
 
     private final String serial;
@@ -46,25 +43,14 @@ public final class SimulatedLogger {
     private DriftingClock clock;
     private Battery battery;
     private boolean sensorOpen;
-    private LoggerState state = LoggerState.IDLE;
-    private Plan plan;
-    private int mission;
-    private long writtenAt;
-    private Long startAt;
-    private Long firstSample;
-    private Long nextWatch;
-    private Measuring measuring;
-    private ScanSum scans;
-    private double standingLoad;
-    private double chargePerScan;
-    private long lastRecord;
     private String pin = "";
     private String tried = "";
-    private LoggerMemory memory;
-    private List<LoggerEvent> events = new ArrayList<>();
-    private AlarmPanel alarms = AlarmPanel.NONE;
+    private String shown = "";
+    private int missionNumber;
     private long lifetimeMissions;
     private long lifetimeSamples;
+    /** Null while it has none. */
+    private LoggerMission mission;
 
     /**
      * @param batteryUsed share of the charge already gone, 0…1
@@ -99,51 +85,12 @@ public final class SimulatedLogger {
         l.clock = new DriftingClock(s.clockSetWorld(), s.clockSetDevice(), s.ppm());
         l.battery = new Battery(l.model.power().capacity(), s.usedCharge(), s.drainedUntilWorld());
         l.sensorOpen = s.sensorOpen();
-        l.state = LoggerState.valueOf(s.state());
-        l.mission = s.mission();
-        l.writtenAt = s.writtenAtDevice();
-        l.startAt = s.startAtDevice();
-        l.firstSample = s.firstSampleDevice();
-        l.nextWatch = s.nextWatchDevice();
-        l.pin = s.pin() == null ? "" : s.pin();
+        l.pin = s.pin();
+        l.missionNumber = s.missionNumber();
         l.lifetimeMissions = s.lifetimeMissions();
         l.lifetimeSamples = s.lifetimeSamples();
-        s.events().forEach(e -> l.events.add(event(e)));
-        if (s.planBase64() != null) {
-            l.take(PlanCodec.decode(Base64.getDecoder().decode(s.planBase64())));
-            l.alarms.restore(s.alarms());
-            l.memory = new LoggerMemory(
-                    l.mission,
-                    l.plan.valuesPerRecord(),
-                    l.model.wideCounts(),
-                    l.plan.capacity(l.model),
-                    s.endRecord(),
-                    flash);
-        }
+        l.mission = s.mission() == null ? null : LoggerMission.restore(l.model, s.missionNumber(), s.mission(), flash);
         return l;
-    }
-
-    private static LoggerEvent event(String saved) {
-        String[] parts = saved.split("@");
-        return new LoggerEvent(
-                LoggerEvent.Kind.valueOf(parts[0]),
-                Instant.ofEpochMilli(Long.parseLong(parts[1])),
-                parts.length > 2 ? Integer.parseInt(parts[2]) : LoggerEvent.NO_CHANNEL,
-                parts.length > 3 ? Integer.parseInt(parts[3]) : 0);
-    }
-
-    private static String save(LoggerEvent e) {
-        return e.kind() + "@" + e.at().toEpochMilli() + "@" + e.channel() + "@" + e.level();
-    }
-
-    private void take(Plan wanted) {
-        plan = wanted;
-        measuring = Measuring.of(model, plan);
-        scans = plan.scan() == null ? null : new ScanSum(plan.enabled().size());
-        alarms = AlarmPanel.of(plan);
-        standingLoad = Forecast.standingLoad(model, plan);
-        chargePerScan = Forecast.chargePerScan(model, plan);
-        lastRecord = plan.lastRecord(model, firstSample == null ? null : Instant.ofEpochMilli(firstSample));
     }
 
     public LoggerSnapshot snapshot() {
@@ -158,29 +105,26 @@ public final class SimulatedLogger {
                 battery.used(),
                 battery.drainedUntil(),
                 sensorOpen,
-                state.name(),
-                plan == null ? null : Base64.getEncoder().encodeToString(PlanCodec.encode(plan)),
-                mission,
-                writtenAt,
-                startAt,
-                firstSample,
-                nextWatch,
                 pin,
-                memory == null ? 0 : memory.endRecord(),
-                events.stream().map(SimulatedLogger::save).toList(),
-                alarms.save(),
+                missionNumber,
                 lifetimeMissions,
-                lifetimeSamples);
+                lifetimeSamples,
+                mission == null ? null : mission.snapshot());
     }
 
     /** The flash as it is, or null while there is no mission. */
     public byte[] flash() {
-        return memory == null ? null : memory.image();
+        return mission == null ? null : mission.memory().image();
     }
 
     /** Changes whenever the flash does. */
     public long flashStamp() {
-        return memory == null ? -1 : ((long) mission << 40) + memory.endRecord();
+        return mission == null
+                ? -1
+                : ((long) missionNumber << 40)
+                        + mission.memory().ends().stream()
+                                .mapToLong(Long::longValue)
+                                .sum();
     }
 
     public String serial() {
@@ -193,120 +137,31 @@ public final class SimulatedLogger {
 
     /** Lives until an instant of world time, measuring what the probe meets. */
     public void runUntil(Instant world, Probe probe) {
-        long device = clock.device(world);
-        if (state == LoggerState.WAITING) {
-            waitUntil(device, probe);
+        if (mission != null) {
+            mission.runUntil(clock.device(world), body(probe));
         }
-        while (state == LoggerState.LOGGING) {
-            long next = nextScan();
-            if (next > device) {
-                break;
-            }
-            Instant at = clock.world(next);
-            battery.drain(standingLoad, at);
-            if (battery.flat()) {
-                end(LoggerEvent.Kind.STOPPED_BATTERY, next);
-                break;
-            }
-            scan(next, at, probe);
-        }
-        boolean working = plan != null && state.running();
-        battery.drain(working ? standingLoad : Forecast.idleLoad(model), world);
+        boolean working = state().running();
+        battery.drain(working ? mission.standingLoad() : Forecast.idleLoad(model), world);
     }
 
-    /** Waits for its start, looking at the watched channel once an interval where it waits for a value. */
-    private void waitUntil(long device, Probe probe) {
-        if (startAt != null && startAt <= device) {
-            begin(startAt);
-            return;
-        }
-        if (!(plan.start() instanceof StartCondition.OnThreshold threshold)) {
-            return;
-        }
-        int watched = plan.enabled().indexOf(threshold.channel());
-        while (nextWatch <= device && state == LoggerState.WAITING) {
-            Instant at = clock.world(nextWatch);
-            battery.drain(standingLoad, at);
-            battery.spend(chargePerScan);
-            if (battery.flat()) {
-                return;
-            }
-            double[] values = measuring.values(measuring.counts(probe, at, battery.left(), sensorOpen));
-            if (threshold.metBy(values[watched])) {
-                begin(nextWatch);
-            }
-            nextWatch += plan.interval().toMillis();
-        }
+    private LoggerMission.Body body(Probe probe) {
+        return new LoggerMission.Body(clock, battery, probe, sensorOpen);
     }
 
-    private long nextScan() {
-        long record = firstSample + memory.endRecord() * plan.interval().toMillis();
-        return scans == null ? record : record + scans.scans() * plan.scan().toMillis();
+    private LoggerState state() {
+        return mission == null ? LoggerState.IDLE : mission.state();
     }
 
-    private void scan(long device, Instant world, Probe probe) {
-        int[] counts = measuring.counts(probe, world, battery.left(), sensorOpen);
-        battery.spend(chargePerScan);
-        if (scans == null) {
-            record(device, device, counts, counts);
-            return;
-        }
-        scans.add(counts);
-        if (scans.scans() == plan.interval().dividedBy(plan.scan())) {
-            int[] kept = scans.record();
-            int[] means = new int[counts.length];
-            Arrays.setAll(means, c -> kept[Plan.SCAN_VALUES * c]);
-            scans = new ScanSum(counts.length);
-            record(firstSample + memory.endRecord() * plan.interval().toMillis(), device, kept, means);
-        }
+    private Plan plan() {
+        return mission == null ? null : mission.plan();
     }
 
-    /**
-     * @param device the record's time
-     * @param done when it was complete: later, where it was scanned
-     * @param looked counts that the alarms look at, one a channel
-     */
-    private void record(long device, long done, int[] kept, int[] looked) {
-        double[] values = measuring.values(looked);
-        List<Integer> enabled = plan.enabled();
-        for (int c = 0; c < values.length; c++) {
-            alarms.sample(enabled.get(c), device, values[c], this::event);
-        }
-        memory.append(kept);
-        lifetimeSamples++;
-        if (memory.endRecord() >= lastRecord) {
-            boolean full = memory.endRecord() >= plan.capacity(model);
-            boolean timed = plan.stop() instanceof StopCondition.At || plan.stop() instanceof StopCondition.AfterTime;
-            end(
-                    full
-                            ? LoggerEvent.Kind.STOPPED_MEMORY_FULL
-                            : timed ? LoggerEvent.Kind.STOPPED_TIME : LoggerEvent.Kind.STOPPED_COUNT,
-                    done);
-        }
+    private AlarmPanel alarms() {
+        return mission == null ? AlarmPanel.NONE : mission.alarms();
     }
 
-    private void begin(long device) {
-        state = LoggerState.LOGGING;
-        firstSample = device;
-        lastRecord = plan.lastRecord(model, Instant.ofEpochMilli(device));
-        startAt = null;
-        event(LoggerEvent.Kind.STARTED, device);
-    }
-
-    private void end(LoggerEvent.Kind why, long device) {
-        state = LoggerState.ENDED;
-        startAt = null;
-        event(why, device);
-    }
-
-    private void event(LoggerEvent.Kind kind, long device) {
-        event(new LoggerEvent(kind, Instant.ofEpochMilli(device)));
-    }
-
-    private void event(LoggerEvent event) {
-        if (events.size() < MOST_EVENTS || event.kind().stop()) {
-            events.add(event);
-        }
+    private boolean set(String option, String value) {
+        return mission != null && plan().option(model, option, value);
     }
 
     // What a hand can do
@@ -315,30 +170,79 @@ public final class SimulatedLogger {
      * A short press starts a waiting logger, marks an instant on a running one and acknowledges its alarms, as far as its plan lets
      * it. A model without a button takes no notice.
      */
-    public void press(Instant world) {
-        long device = clock.device(world);
-        if (!model.starts().contains(StartKind.BUTTON) || plan == null || plan.option(model, "field", "look")) {
+    public void press(Instant world, Probe probe) {
+        if (mission == null || !model.starts().contains(StartKind.BUTTON) || set("field", "look")) {
             return;
         }
-        if (state == LoggerState.WAITING) {
-            begin(device);
-        } else if (state == LoggerState.LOGGING) {
-            alarms.acknowledge();
-            if (!plan.option(model, "markers", "no")) {
-                event(LoggerEvent.Kind.MARKER, device);
+        if (state() == LoggerState.WAITING) {
+            mission.begin(clock.device(world), body(probe));
+        } else if (state() == LoggerState.LOGGING) {
+            alarms().acknowledge();
+            if (!set("markers", "no")) {
+                mission.mark(clock.device(world));
             }
         }
     }
 
     /** A long press stops it, if its plan lets it. */
     public void hold(Instant world) {
-        boolean may = plan != null
-                && model.starts().contains(StartKind.BUTTON)
-                && !plan.option(model, "field", "look")
-                && !plan.option(model, "field", "start");
-        if (state.running() && may) {
-            end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+        boolean may = model.starts().contains(StartKind.BUTTON) && !set("field", "look") && !set("field", "start");
+        if (state().running() && may) {
+            mission.end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
         }
+    }
+
+    /**
+     * Presses one of its keys: it does what the plan says, and nothing where a start or stop makes no sense.
+     *
+     * @param key {@code key1} or {@code key2}
+     * @throws IllegalArgumentException if the model has no such key
+     */
+    public void key(String key, Instant world, Probe probe) {
+        String does = model.option(key)
+                .map(o -> mission == null ? o.preset() : plan().option(o))
+                .orElseThrow(() -> new IllegalArgumentException(model.name() + " has no " + key));
+        switch (does) {
+            case "start" -> startByKey(world, probe);
+            case "stop" -> stopByKey(world);
+            case "both" -> {
+                if (state() == LoggerState.WAITING) {
+                    startByKey(world, probe);
+                } else {
+                    stopByKey(world);
+                }
+            }
+            case "measure" -> shown = display(world, probe);
+            case "stick" -> shown = "no stick in it";
+            default -> shown = "key locked";
+        }
+    }
+
+    private void startByKey(Instant world, Probe probe) {
+        if (state() == LoggerState.WAITING) {
+            mission.begin(clock.device(world), body(probe));
+        }
+    }
+
+    private void stopByKey(Instant world) {
+        if (state().running()) {
+            mission.end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+        }
+    }
+
+    private String display(Instant world, Probe probe) {
+        return LiveValues.of(model, plan(), live(world, probe, null)).stream()
+                .filter(v -> mission == null || plan().channels().get(v.index()).enabled())
+                .limit(4)
+                .map(v -> v.channel().label() + " "
+                        + (v.open()
+                                ? "open"
+                                : String.format(
+                                        java.util.Locale.ROOT,
+                                        "%." + v.channel().decimals() + "f %s",
+                                        v.value(),
+                                        v.channel().unit())))
+                .collect(Collectors.joining(", "));
     }
 
     public void openSensor(boolean open) {
@@ -353,29 +257,32 @@ public final class SimulatedLogger {
         clock = clock.set(world, Instant.ofEpochMilli(clock.device(world) + millis));
     }
 
-    /** What its lamp, sounder and relays show, in plain words. */
+    /** What its lamp, sounder, relays and display show, in plain words. */
     public String lamp() {
-        String shown = Lamp.of(model, plan, state, alarms, battery.flat());
-        return tried.isEmpty() ? shown : shown + "; " + tried + " was tried";
+        String lamp = Lamp.of(model, plan(), state(), alarms(), battery.flat());
+        return lamp
+                + (tried.isEmpty() ? "" : "; " + tried + " was tried")
+                + (shown.isEmpty() ? "" : "; display: " + shown);
     }
 
     // What the protocol asks
 
     public Identity identify() {
-        return new Identity(serial, model.id(), firmware, lifetimeMissions, lifetimeSamples);
+        long held = mission == null ? 0 : mission.memory().endRecord();
+        return new Identity(serial, model.id(), firmware, lifetimeMissions, lifetimeSamples + held);
     }
 
     public Status status(Instant world) {
         return new Status(
-                state,
+                state(),
                 (int) Math.round(battery.left() * 1000),
                 clock(world),
-                plan == null ? 0 : mission,
-                memory == null ? 0 : memory.records(),
-                plan == null ? model.memory().values() : plan.capacity(model),
-                alarms.raised(),
+                mission == null ? 0 : missionNumber,
+                mission == null ? 0 : mission.memory().heldRecords(),
+                mission == null ? model.memory().values() : plan().capacity(model),
+                alarms().raised(),
                 !pin.isEmpty(),
-                plan == null ? "" : plan.loggerName());
+                mission == null ? "" : plan().loggerName());
     }
 
     /** @param as measured as this plan would have it; as the logger's own plan, if it has one, where null */
@@ -383,7 +290,7 @@ public final class SimulatedLogger {
         if (as != null) {
             needModel(as);
         }
-        int[] counts = Measuring.all(model, as == null ? plan : as).counts(probe, world, battery.left(), sensorOpen);
+        int[] counts = Measuring.all(model, as == null ? plan() : as).counts(probe, world, battery.left(), sensorOpen);
         return new LiveReading(clock(world), Arrays.stream(counts).boxed().toList());
     }
 
@@ -394,6 +301,14 @@ public final class SimulatedLogger {
         }
         double level = probe.measure(0, model.channels().get(0).own(), null, Duration.ZERO, world);
         return OctaveBands.of(level, probe.calibrator());
+    }
+
+    /** Voltages and currents by magnitude and angle; for three-phase loggers. */
+    public Phases phases(Instant world, Probe probe) {
+        if (!MainsWatch.has(model)) {
+            throw new RefusedException(Refusal.BAD_REQUEST, "It measures no mains");
+        }
+        return probe.phases(world);
     }
 
     public Instant clock(Instant world) {
@@ -407,21 +322,12 @@ public final class SimulatedLogger {
 
     public void writePlan(Instant world, Plan wanted) {
         refuseWhileRunning();
-        if (plan != null && memory.endRecord() > 0) {
-            throw new RefusedException(Refusal.UNCOLLECTED, "It holds " + memory.records() + " records");
-        }
+        refuseOverRecords();
         long device = clock.device(world);
         validate(wanted, Instant.ofEpochMilli(device));
-        take(wanted);
-        mission = mission % 0xffff + 1;
+        missionNumber = missionNumber % 0xffff + 1;
         lifetimeMissions++;
-        writtenAt = device;
-        events = new ArrayList<>();
-        firstSample = null;
-        memory = new LoggerMemory(mission, plan.valuesPerRecord(), model.wideCounts(), plan.capacity(model));
-        nextWatch = device;
-        state = LoggerState.WAITING;
-        startAt = startAt(plan.start(), device);
+        mission = new LoggerMission(model, missionNumber, wanted, device);
     }
 
     private void validate(Plan wanted, Instant device) {
@@ -439,19 +345,6 @@ public final class SimulatedLogger {
                 || other.channels().size() != model.channels().size()) {
             throw new RefusedException(Refusal.INVALID_PLAN, "The plan is for another model");
         }
-    }
-
-    private static Long startAt(StartCondition start, long device) {
-        if (start instanceof StartCondition.At at) {
-            return at.instant().toEpochMilli();
-        }
-        if (start instanceof StartCondition.After after) {
-            return device + after.delay().toMillis();
-        }
-        if (start instanceof StartCondition.OnInterval interval) {
-            return interval.next(Instant.ofEpochMilli(device)).toEpochMilli();
-        }
-        return start instanceof StartCondition.Now ? device : null;
     }
 
     /** Whether a PIN has to be said before it is changed. */
@@ -476,9 +369,7 @@ public final class SimulatedLogger {
     /** Whether a firmware may be sent now: never over records, never on a low battery. */
     public void readyForFirmware() {
         refuseWhileRunning();
-        if (memory != null && memory.endRecord() > 0) {
-            throw new RefusedException(Refusal.UNCOLLECTED, "It holds " + memory.records() + " records");
-        }
+        refuseOverRecords();
         if (battery.left() < LEAST_FOR_FIRMWARE) {
             throw new RefusedException(Refusal.BATTERY_LOW, "Its battery is too low for an update");
         }
@@ -510,86 +401,71 @@ public final class SimulatedLogger {
     }
 
     public Plan readPlan() {
-        if (plan == null) {
+        if (mission == null) {
             throw new RefusedException(Refusal.NO_PLAN, "It has no plan");
         }
-        return plan;
+        return plan();
     }
 
-    public void start(Instant world) {
-        if (state != LoggerState.WAITING) {
+    public void start(Instant world, Probe probe) {
+        if (state() != LoggerState.WAITING) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not waiting for a start");
         }
-        begin(clock.device(world));
+        mission.begin(clock.device(world), body(probe));
     }
 
     public void stop(Instant world) {
-        if (!state.running()) {
+        if (!state().running()) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not running");
         }
-        end(LoggerEvent.Kind.STOPPED_BY_LINK, clock.device(world));
+        mission.end(LoggerEvent.Kind.STOPPED_BY_LINK, clock.device(world));
     }
 
     public List<MissionInfo> missions() {
-        return plan == null
-                ? List.of()
-                : List.of(new MissionInfo(
-                        mission,
-                        state,
-                        memory.firstRecord(),
-                        memory.endRecord(),
-                        memory.firstPage(),
-                        memory.endPage()));
+        return mission == null ? List.of() : List.of(mission.info());
     }
 
     public byte[] header(int number) {
-        need(number);
-        return new MissionHeader(
-                        serial,
-                        mission,
-                        plan,
-                        Instant.ofEpochMilli(writtenAt),
-                        firstSample == null ? null : Instant.ofEpochMilli(firstSample),
-                        events)
-                .encode();
+        return need(number).header(serial);
     }
 
     public byte[] page(int number, long page) {
-        need(number);
-        return memory.page(page);
+        return need(number).memory().page(page);
     }
 
     public void erase(EraseRequest request) {
-        need(request.mission());
+        LoggerMission held = need(request.mission());
         refuseWhileRunning();
-        if (request.endRecord() != memory.endRecord()) {
+        if (request.endRecord() != held.memory().endRecord()) {
             throw new RefusedException(Refusal.PROOF_WRONG, "It holds other records than those named");
         }
         if (!request.discard()) {
             List<byte[]> pages = new ArrayList<>();
-            for (long p = memory.firstPage(); p < memory.endPage(); p++) {
-                pages.add(memory.page(p));
-            }
+            held.info().pageNumbers().forEach(p -> pages.add(held.memory().page(p)));
             if (EraseRequest.crc(pages) != request.pagesCrc()) {
                 throw new RefusedException(Refusal.PROOF_WRONG, "The pages held differ from those in memory");
             }
         }
-        plan = null;
-        memory = null;
-        state = LoggerState.IDLE;
-        events = new ArrayList<>();
-        alarms = AlarmPanel.NONE;
-        firstSample = null;
+        lifetimeSamples += held.memory().endRecord();
+        mission = null;
     }
 
-    private void need(int number) {
-        if (plan == null || number != mission) {
+    private LoggerMission need(int number) {
+        if (mission == null || number != missionNumber) {
             throw new RefusedException(Refusal.NO_SUCH_MISSION, "There is no mission " + number + " in memory");
+        }
+        return mission;
+    }
+
+    private void refuseOverRecords() {
+        if (mission != null && !mission.memory().empty()) {
+            throw new RefusedException(
+                    Refusal.UNCOLLECTED, "It holds " + mission.memory().heldRecords() + " records");
         }
     }
 
     private void refuseWhileRunning() {
-        if (state.running()) {
+        if (state().running()) {
             throw new RefusedException(Refusal.RUNNING, "It is running; stop it first");
         }
     }

@@ -83,10 +83,13 @@ public final class ControlServer implements AutoCloseable {
             case "/carry" -> carry(text(body, "serial"), text(body, "to"));
             case "/press" ->
                 world.with(text(body, "serial"), (logger, now, probe) -> {
-                    if (body.path("long").asBoolean(false)) {
+                    String key = body.path("key").asString("");
+                    if (!key.isEmpty()) {
+                        logger.key(key, now, probe);
+                    } else if (body.path("long").asBoolean(false)) {
                         logger.hold(now);
                     } else {
-                        logger.press(now);
+                        logger.press(now, probe);
                     }
                     return null;
                 });
@@ -136,6 +139,8 @@ public final class ControlServer implements AutoCloseable {
                     logger.openSensor(amount != 0);
                     return null;
                 });
+            case "leads-right", "leads-voltages-exchanged", "leads-loop-turned", "leads-loops-exchanged" ->
+                world.connectLeads(serial, kind.substring("leads-".length()));
             case "flat-battery" ->
                 world.with(serial, (logger, now, probe) -> {
                     logger.flatten();

@@ -102,6 +102,8 @@ final class LoggerSession {
             }
             case MessageType.SPECTRUM ->
                 world.with(serial, (l, now, probe) -> l.spectrum(now, probe).encode());
+            case MessageType.PHASES ->
+                world.with(serial, (l, now, probe) -> l.phases(now, probe).encode());
             case MessageType.CLOCK_GET ->
                 world.with(
                         serial,
@@ -112,7 +114,7 @@ final class LoggerSession {
                 yield change((l, now, probe) -> l.setClock(now, to));
             }
             case MessageType.READ_PLAN -> PlanCodec.encode(world.readBack(serial));
-            case MessageType.START -> change((l, now, probe) -> l.start(now));
+            case MessageType.START -> change((l, now, probe) -> l.start(now, probe));
             case MessageType.STOP -> change((l, now, probe) -> l.stop(now));
             case MessageType.MISSIONS -> world.with(serial, (l, now, probe) -> MissionInfo.encode(l.missions()));
             case MessageType.READ_HEADER -> {

@@ -2,6 +2,7 @@ package org.pelerin.yard.world;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.model.InputModel;
 import org.pelerin.core.model.LoggerModel;
@@ -10,7 +11,9 @@ import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.ThermocoupleType;
+import org.pelerin.link.message.Phases;
 import org.pelerin.yard.logger.Probe;
+import org.threeten.extra.Interval;
 
 /** What the inputs of one logger meet at one spot: the surroundings as sensors of every kind turn them into signals. */
 final class Signals implements Probe {
@@ -21,10 +24,16 @@ final class Signals implements Probe {
     private final LoggerModel model;
     private final int wired;
     private final double error;
+    /** How often a contact is looked at, in ms: whole seconds, as its logger stores them. */
+    private static final long CONTACT_LOOK = 1000;
+
     private final double calibrator;
+    private final Mains mains;
+    private final Mains.Leads leads;
 
     /**
      * @param calibrator level in dB of a calibrator on the microphone, 0 for none
+     * @param leads how its mains leads were put on
      * @param error of its temperature sensors, in K: no two are alike
      * @param wired how many of the wired channels have something connected, from the first
      */
@@ -35,7 +44,10 @@ final class Signals implements Probe {
             LoggerModel model,
             int wired,
             double error,
-            double calibrator) {
+            double calibrator,
+            Mains.Leads leads) {
+        this.mains = new Mains(surroundings, spot, incidents);
+        this.leads = leads;
         this.calibrator = calibrator;
         this.error = error;
         this.surroundings = surroundings;
@@ -63,7 +75,7 @@ final class Signals implements Probe {
             }
             case FREQUENCY -> 120 + 60 * swing(channel, at);
             case PULSES -> Math.rint(since.toMillis() / 1000.0 * 0.4 * (1 + 0.9 * swing(channel, at)));
-            case CONTACT -> surroundings.drift(spot, 40 + channel, minutes(at) / 25) > 0.45 ? 1 : 0;
+            case CONTACT -> contact(channel, at) ? 1 : 0;
             case REFERENCE -> terminals(at);
             case BATTERY -> Double.NaN;
         };
@@ -78,11 +90,48 @@ final class Signals implements Probe {
             case "sound level, mean" -> noise(at);
             case "sound level, greatest" -> noise(at) + (calibrator > 0 ? 0.1 : 6 + 4 * Math.abs(swing(8, at)));
             case "sound level, least" -> noise(at) - (calibrator > 0 ? 0.1 : 5 + 3 * Math.abs(swing(9, at)));
-            case "RMS voltage" -> 231 + 2.5 * swing(20 + channel, at) - 0.6 * channel;
-            case "RMS current" -> 38 + 22 * surroundings.working(at) + 4 * swing(30 + channel, at);
+            case "RMS voltage", "RMS current" -> mains.value(channel, at);
             case "frequency" -> 50 + 0.03 * swing(19, at);
             default -> Double.NaN;
         };
+    }
+
+    private boolean contact(int channel, Instant at) {
+        return surroundings.drift(spot, 40 + channel, minutes(at) / 25) > 0.45;
+    }
+
+    @Override
+    public List<ContactChange> changes(int channel, Instant from, Instant to) {
+        List<ContactChange> out = new ArrayList<>();
+        if (channel >= wired) {
+            return out;
+        }
+        boolean was = contact(channel, from);
+        long step = CONTACT_LOOK;
+        for (long t = from.toEpochMilli() / step * step + step; t - step < to.toEpochMilli(); t += step) {
+            Instant at = Instant.ofEpochMilli(Math.min(t, to.toEpochMilli()));
+            boolean now = contact(channel, at);
+            if (now != was) {
+                out.add(new ContactChange(at, now));
+                was = now;
+            }
+        }
+        return out;
+    }
+
+    @Override
+    public List<Interval> unquiet(Instant from, Instant to) {
+        return mains.unquiet(from, to);
+    }
+
+    @Override
+    public double halfPeriod(int channel, Instant at) {
+        return mains.value(channel, at);
+    }
+
+    @Override
+    public Phases phases(Instant at) {
+        return mains.phases(at, leads);
     }
 
     /** A little different at each probe of a logger. */

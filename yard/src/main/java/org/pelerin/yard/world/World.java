@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
@@ -35,6 +36,7 @@ public final class World {
     private final Map<String, Integer> pagesUntilCablePulled = new HashMap<>();
     private final Map<String, Integer> pagesToDamage = new HashMap<>();
     private final Map<String, Double> calibrators = new HashMap<>();
+    private final Map<String, Mains.Leads> leads = new HashMap<>();
     private final Set<String> looseAtWriting = new HashSet<>();
     private final Set<String> forgetful = new HashSet<>();
     private final Random damage;
@@ -215,6 +217,12 @@ public final class World {
         with(serial, (logger, now, probe) -> calibrators.put(serial, decibels));
     }
 
+    /** @param how its mains leads are put on: {@code right}, {@code voltages-exchanged}, {@code loop-turned} or {@code loops-exchanged} */
+    public synchronized void connectLeads(String serial, String how) {
+        logger(serial);
+        leads.put(serial, Mains.Leads.valueOf(how.toUpperCase(Locale.ROOT).replace('-', '_')));
+    }
+
     /** The cable comes out when the next plan arrives, before the logger has taken it. */
     public synchronized void loosenAtWriting(String serial) {
         logger(serial);
@@ -283,7 +291,8 @@ public final class World {
                 logger.model(),
                 Fleet.wired(logger.serial()),
                 error(logger.serial()),
-                calibrators.getOrDefault(logger.serial(), 0.0));
+                calibrators.getOrDefault(logger.serial(), 0.0),
+                leads.getOrDefault(logger.serial(), Mains.Leads.RIGHT));
     }
 
     /** Within a fifth of a kelvin either way, always the same for a serial. */

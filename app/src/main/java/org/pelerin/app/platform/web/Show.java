@@ -16,6 +16,7 @@ public class Show {
     private static final Locale LOCALE = Locale.UK;
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d\u00a0MMM", LOCALE);
     private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d\u00a0MMM HH:mm", LOCALE);
+    private static final DateTimeFormatter MILLIS = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS zzz", LOCALE);
     private static final DateTimeFormatter FULL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss zzz", LOCALE);
     private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm zzz", LOCALE);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
@@ -66,6 +67,19 @@ public class Show {
     /** Exact to the second. */
     public String duration(Duration d) {
         return d == null ? "–" : Durations.format(d.plusMillis(500).truncatedTo(java.time.temporal.ChronoUnit.SECONDS));
+    }
+
+    /** 120 ms, 1.35 s, 2 min 5 s. */
+    public String shortTime(Duration d) {
+        long ms = d.toMillis();
+        return ms < 1000
+                ? ms + "\u00a0ms"
+                : ms < 60_000 ? String.format(java.util.Locale.ROOT, "%.2f\u00a0s", ms / 1000.0) : duration(d);
+    }
+
+    /** 2026-03-19 08:40:00.120 CET. */
+    public String millis(Instant t, ZoneId zone) {
+        return MILLIS.format(t.atZone(zone));
     }
 
     /** The two largest units. */

@@ -1,0 +1,35 @@
+-- What a capture holds beside its records: the pages of each further part of the logger's memory.
+CREATE TABLE capture_part (
+  mission_id BIGINT NOT NULL REFERENCES capture (mission_id),
+  first_page BIGINT NOT NULL,
+  end_page BIGINT NOT NULL,
+  PRIMARY KEY (mission_id, first_page)
+);
+
+-- Series of events have their instants block by block; they end where the record does.
+ALTER TABLE series ADD COLUMN ends_at BIGINT NULL;
+CREATE TABLE series_instants (
+  mission_id BIGINT NOT NULL,
+  channel INT NOT NULL,
+  block INT NOT NULL,
+  samples INT NOT NULL,
+  data MEDIUMBLOB NOT NULL,
+  PRIMARY KEY (mission_id, channel, block),
+  FOREIGN KEY (mission_id, channel) REFERENCES series (mission_id, channel)
+);
+
+-- Disturbances of the mains; start_at on the logger's own clock, as in its memory.
+CREATE TABLE disturbance (
+  mission_id BIGINT NOT NULL REFERENCES mission (id),
+  seq INT NOT NULL,
+  kind VARCHAR(20) NOT NULL,
+  channel INT NOT NULL,
+  start_at BIGINT NOT NULL,
+  duration_ms BIGINT NOT NULL,
+  extreme DOUBLE NOT NULL,
+  half_period_ns BIGINT NOT NULL,
+  values_before INT NOT NULL,
+  -- 32-bit floats, big-endian
+  half_periods BLOB NOT NULL,
+  PRIMARY KEY (mission_id, seq)
+);

@@ -1,0 +1,32 @@
+package org.pelerin.link.message;
+
+/**
+ * The parts of a logger's memory. Pages of table {@code t} are numbered from {@code t × 2^28}, so that a page's number alone says
+ * what it holds.
+ */
+public enum PageTable {
+    /** Records at the plan's interval: {@link MissionPage}. */
+    RECORDS,
+    /** Records of the second table: {@link MissionPage}. */
+    SECOND,
+    /** Changes of state: {@link ChangesPage}. */
+    CHANGES,
+    /** Disturbances of the mains: {@link DisturbancePage}. */
+    DISTURBANCES;
+
+    private static final int SHIFT = 28;
+
+    /** The number of its page 0. */
+    public long base() {
+        return (long) ordinal() << SHIFT;
+    }
+
+    /** @throws MalformedMessageException if there is no such table */
+    public static PageTable of(long page) {
+        long table = page >> SHIFT;
+        if (table < 0 || table >= values().length) {
+            throw new MalformedMessageException("there is no page " + page);
+        }
+        return values()[(int) table];
+    }
+}
