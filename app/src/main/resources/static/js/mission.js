@@ -141,7 +141,33 @@
     ctx.restore();
   }
 
-  function build(points) {
+  // What of the record is drawn: of several tables the first and all changes, of scans the mean, until more is asked for.
+  const chosen = { tables: new Set([0]), spread: false };
+  const scanned = (label) => / (least|greatest)(,|$)/.test(label);
+  const drawn = (got) => got.lines.filter((l) => (got.groups[l.group].steps || chosen.tables.has(l.group)) && (chosen.spread || !scanned(l.label)));
+  function choices() {
+    const even = data.tables.map((t, i) => ({ ...t, i })).filter((t) => !t.events);
+    const spread = data.channels.some((c) => scanned(c.channel));
+    if (even.length < 2 && !spread) return;
+    const row = document.createElement('p');
+    row.className = 'drawn';
+    const chip = (text, on, flip) => {
+      const b = document.createElement('button');
+      b.type = 'button'; b.className = 'chip'; b.textContent = text;
+      const paint = () => { b.classList.toggle('on', on()); b.setAttribute('aria-pressed', on()); };
+      b.addEventListener('click', () => { flip(); paint(); if (last) build(last); });
+      paint();
+      row.append(b);
+    };
+    if (even.length > 1) even.forEach((t) => chip(t.title, () => chosen.tables.has(t.i), () => { if (!chosen.tables.delete(t.i)) chosen.tables.add(t.i); }));
+    if (spread) chip('least and greatest', () => chosen.spread, () => { chosen.spread = !chosen.spread; });
+    box.before(row);
+  }
+  let last = null;
+
+  function build(all) {
+    last = all;
+    const points = { groups: all.groups, lines: drawn(all) };
     plots.forEach((p) => p.destroy());
     plots = [];
     const high = heights();
@@ -149,16 +175,16 @@
       const lines = points.lines.filter((l) => l.unit === unit);
       const xs = [view.from / 1000, view.to / 1000];
       const [lo, hi] = range(unit, lines);
-      const last = i === units.length - 1;
+      const lowest = i === units.length - 1;
       const options = {
         width: box.clientWidth, height: high[i],
-        padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, last ? 0 : 6, 0],
+        padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, lowest ? 0 : 6, 0],
         legend: { show: false },
         tzDate: (s) => uPlot.tzDate(new Date(s * 1000), data.zone),
         cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: false, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
         scales: { x: { time: true, min: view.from / 1000, max: view.to / 1000 }, y: { range: () => [lo, hi] } },
         axes: [
-          { show: true, size: last ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: last, stroke: css('--line') }, font: '12.5px Next', values: last ? (u, splits, ax, space, incr) => labels(splits, incr) : (u, s) => s.map(() => null) },
+          { show: true, size: lowest ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '12.5px Next', values: lowest ? (u, splits, ax, space, incr) => labels(splits, incr) : (u, s) => s.map(() => null) },
           { size: LEFT, stroke: css('--ink-2'), grid: { show: false }, ticks: { show: false }, font: '12.5px Next', values: (u, splits) => splits.map((v, k) => (k === splits.length - 1 ? `${numbers.format(v)} ${unit}` : numbers.format(v))) },
         ],
         series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
@@ -292,5 +318,6 @@
   document.addEventListener('pelerin:theme', () => show(view.from, view.to));
   let width = box.clientWidth;
   new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; show(view.from, view.to); } }).observe(box);
+  choices();
   document.fonts.ready.then(all);
 })();

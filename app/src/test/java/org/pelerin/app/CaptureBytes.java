@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -9,6 +10,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
+import org.pelerin.link.message.MemoryPage;
 
 /** The same memory, seen from its two ends. */
 final class CaptureBytes {
@@ -33,14 +35,19 @@ final class CaptureBytes {
         }
     }
 
-    /** The written part of a logger's flash as the yard keeps it on disk. */
+    /** The written pages of a logger's flash as the yard keeps it on disk: each table with its length before it. */
     static byte[] ofFlash(Path yardData, String serial) throws IOException {
-        byte[] flash = Files.readAllBytes(yardData.resolve(serial + ".flash"));
-        int end = flash.length;
-        while (end > 0 && flash[end - 1] == 0) {
-            end--;
+        ByteBuffer flash = ByteBuffer.wrap(Files.readAllBytes(yardData.resolve(serial + ".flash")));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        while (flash.hasRemaining()) {
+            byte[] table = new byte[flash.getInt()];
+            flash.get(table);
+            int end = table.length;
+            while (end > 0 && table[end - 1] == 0) {
+                end--;
+            }
+            out.write(Arrays.copyOf(table, (end + MemoryPage.SIZE - 1) / MemoryPage.SIZE * MemoryPage.SIZE));
         }
-        int page = 512;
-        return Arrays.copyOf(flash, (end + page - 1) / page * page);
+        return out.toByteArray();
     }
 }

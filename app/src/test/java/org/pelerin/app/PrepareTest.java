@@ -27,6 +27,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.MissionState;
@@ -543,7 +544,7 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("Everything answers");
         assertThat(page.locator("#main")).containsText("PL-18527, Alder T1, firmware 1.6");
         page.navigate(bed.address + "/dock/find?port=" + (dockPort - 1) + "&to=" + (dockPort + 1));
-        assertThat(page.locator("h1")).containsText("1 dock");
+        assertThat(page.locator("#main")).containsText(":" + dockPort + ", the dock");
         // somebody who listens and is no dock
         page.navigate(bed.address + "/dock/find?port=" + bed.yard.controlPort());
         assertThat(page.locator("#main")).containsText("it does not speak the loggers' protocol");
@@ -557,6 +558,45 @@ class PrepareTest {
         assertThat(page.locator("#main")).containsText("is another machine");
         page.navigate(bed.address + "/dock/find?port=70000");
         assertThat(page.locator(".wrong-text")).containsText("1 to 65535");
+    }
+
+    @Test
+    void leads_and_loops_of_a_three_phase_logger_are_looked_at() {
+        bed.carry("PL-80006", "dock");
+        page.navigate(bed.address + "/dock/PL-80006");
+        assertThat(page.locator(".phases")).containsText("Leads and loops are right");
+        assertThat(page.locator(".phases g")).hasCount(6);
+        fault("PL-80006", "leads-loop-turned");
+        assertThat(page.locator(".phases")).containsText("Loop I2 is turned round");
+        fault("PL-80006", "leads-voltages-exchanged");
+        assertThat(page.locator(".phases")).containsText("The voltage leads U2 and U3 are exchanged");
+        fault("PL-80006", "leads-right");
+    }
+
+    @Test
+    void a_network_station_is_found_kept_written_where_it_hangs_and_said_to_be_silent() {
+        String serial = "PL-70001";
+        bed.carry(serial, "lirran-tank-feed");
+        int port = bed.yard.stationPort(serial);
+        page.navigate(bed.address + "/dock/find?port=" + port);
+        assertThat(page.locator("#main")).containsText(serial + ", Linden N");
+        page.getByText("Keep this station").click();
+        assertThat(page.locator("#main")).containsText("127.0.0.1:" + port + " is watched from now on");
+        assertThat(page.locator("#tray")).containsText("127.0.0.1:" + port);
+        page.navigate(bed.address + "/dock/" + serial + "/write");
+        assertThat(page.locator("h1")).containsText(serial);
+        // its network cable comes out: the page says so, and it is no longer there to be written
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
+        bed.bean(StationWatch.class).look();
+        page.navigate(bed.address + "/dock/find");
+        assertThat(page.locator("#main")).containsText("it answers, but its logger does not");
+        page.navigate(bed.address + "/dock/" + serial);
+        assertThat(page.locator("h1")).containsText("not connected");
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
+        page.navigate(bed.address + "/dock/find");
+        page.getByText("Watch it no more").click();
+        assertThat(page.locator("#main")).containsText("is watched no more");
+        bed.carry(serial, "bench");
     }
 
     @Test

@@ -47,7 +47,7 @@ class DockTest {
     @BeforeEach
     void start() throws IOException {
         world = TestClock.world(1);
-        server = new DockServer(world, 0, 0, () -> {});
+        server = new DockServer(world, world.dock(), 0, 0, () -> {});
         dock = new TcpDock(address(), Duration.ofSeconds(2));
     }
 
@@ -288,14 +288,14 @@ class DockTest {
                         new ChannelSettings(false, "Input 2", null, null),
                         new ChannelSettings(false, "State", null, null)));
         try (LoggerLink link = dock.open(4)) {
-            var values = org.pelerin.link.capture.LiveValues.of(model, plan, link.live(plan));
+            var values = org.pelerin.link.message.LiveValues.of(model, plan, link.live(plan));
             assertThat(values).hasSize(3);
             // a loop of 4 to 20 mA in µA, and what it stands for
             assertThat(values.get(0).raw()).isBetween(4.0, 20.0);
             assertThat(values.get(0).value())
                     .isCloseTo((values.get(0).raw() - 4) / 16 * 100, org.assertj.core.api.Assertions.within(1e-9));
             // without the plan the same input is read as a voltage
-            var own = org.pelerin.link.capture.LiveValues.of(model, null, link.live());
+            var own = org.pelerin.link.message.LiveValues.of(model, null, link.live());
             assertThat(own.get(0).channel().unit()).isEqualTo("V");
         }
     }

@@ -25,7 +25,7 @@ import org.pelerin.link.message.RefusedException;
 import org.pelerin.link.tcp.TcpDock;
 import org.springframework.stereotype.Service;
 
-/** Looks for docks at addresses of this machine, and says step by step where a connection fails. */
+/** Looks for docks and network stations at addresses of this machine, and says step by step where a connection fails. */
 @Service
 public class Discovery {
 
@@ -58,6 +58,12 @@ public class Discovery {
 
     Discovery(PelerinProperties properties) {
         this.properties = properties;
+    }
+
+    /** Whether an address is that of the dock itself. */
+    public boolean own(String host, int port) {
+        return host.equals(properties.dock().host())
+                && port == properties.dock().port();
     }
 
     /** Where the application looks for its dock. */
@@ -117,12 +123,11 @@ public class Discovery {
             steps.add(new Step("Something listens", true, "port " + port + " takes the connection", ""));
             return true;
         } catch (IOException e) {
-            steps.add(
-                    new Step(
-                            "Something listens",
-                            false,
-                            "nothing takes a connection at port " + port,
-                            "Is the dock switched on, its cable in, and this its port? In the demo the dock is part of the yard."));
+            steps.add(new Step(
+                    "Something listens",
+                    false,
+                    "nothing takes a connection at port " + port,
+                    "Is it switched on, its cable in, and this its port? In the demo it is part of the yard."));
             return false;
         }
     }
@@ -131,9 +136,12 @@ public class Discovery {
         try (TcpDock dock = new TcpDock(new InetSocketAddress(host, port), PATIENCE)) {
             DockPorts ports = dock.ports();
             steps.add(new Step(
-                    "It is a dock",
+                    "It is a dock or station",
                     true,
-                    ports.total() + " ports, " + ports.occupied().size() + " of them with a logger",
+                    ports.total()
+                            + (ports.total() == 1 ? " port, " : " ports, ")
+                            + ports.occupied().size()
+                            + (ports.total() == 1 ? " logger" : " of them with a logger"),
                     ""));
             for (DockPort occupied : ports.occupied()) {
                 steps.add(logger(dock, occupied));
@@ -141,7 +149,7 @@ public class Discovery {
             return true;
         } catch (LinkException | MalformedMessageException | RefusedException e) {
             steps.add(new Step(
-                    "It is a dock",
+                    "It is a dock or station",
                     false,
                     "it does not speak the loggers' protocol",
                     "Something else listens at this port; try the next one."));

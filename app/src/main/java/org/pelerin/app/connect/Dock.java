@@ -13,16 +13,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.platform.PelerinProperties;
-import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.message.DockPort;
-import org.pelerin.link.message.DockPorts;
-import org.pelerin.link.message.Identity;
-import org.pelerin.link.message.MalformedMessageException;
-import org.pelerin.link.message.RefusedException;
-import org.pelerin.link.message.Status;
-import org.pelerin.link.tcp.TcpDock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
@@ -31,11 +22,11 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
 
-/** Watches the dock: what is in it is known within a second, without anybody asking. */
+/** Watches the dock: what is in it is known within a second, without anybody asking. What network stations tell comes in with it. */
 @Service
 public class Dock {
 
-    /** A logger that is not in the dock was asked for. */
+    /** A logger that is not connected was asked for. */
     public static class NotConnectedException extends RuntimeException {
         public NotConnectedException(String serial) {
             super(serial);
@@ -46,102 +37,73 @@ public class Dock {
     public record SeenEvent(DockedLogger logger) {}
 
     private static final Logger LOG = LoggerFactory.getLogger(Dock.class);
-    private static final Duration TIMEOUT = Duration.ofSeconds(2);
     private static final Duration STORE_EVERY = Duration.ofSeconds(20);
 
-    private final InetSocketAddress address;
-    private final TcpDock dock;
+    private final DockWatch dock;
+    private final StationWatch stations;
     private final LoggerRegistry registry;
     private final ApplicationEventPublisher events;
-    private final Clock clock;
-    private final Map<Integer, LoggerLink> links = new ConcurrentHashMap<>();
     private final Map<String, DockedLogger> stored = new ConcurrentHashMap<>();
-    private volatile DockView view = DockView.UNREACHABLE;
+    private volatile DockView docked = DockView.UNREACHABLE;
 
-    Dock(PelerinProperties properties, LoggerRegistry registry, ApplicationEventPublisher events, Clock clock) {
-        this.address = new InetSocketAddress(
-                properties.dock().host(), properties.dock().port());
-        this.dock = new TcpDock(address, TIMEOUT);
+    Dock(
+            PelerinProperties properties,
+            StationWatch stations,
+            LoggerRegistry registry,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.dock = new DockWatch(
+                new InetSocketAddress(
+                        properties.dock().host(), properties.dock().port()),
+                "",
+                clock);
+        this.stations = stations;
         this.registry = registry;
         this.events = events;
-        this.clock = clock;
     }
 
+    /** The dock and all that the stations tell. A logger that is in the dock counts as there. */
     public DockView view() {
-        return view;
+        DockView here = docked;
+        List<DockedLogger> all = new ArrayList<>(here.loggers());
+        stations.loggers().stream().filter(l -> here.find(l.serial()).isEmpty()).forEach(all::add);
+        return new DockView(here.reachable(), here.ports(), List.copyOf(all));
     }
 
-    /** @throws NotConnectedException if it is not in the dock */
+    /** @throws NotConnectedException if it is neither in the dock nor a station that answers */
     public DockedLogger get(String serial) {
         return find(serial).orElseThrow(() -> new NotConnectedException(serial));
     }
 
     public Optional<DockedLogger> find(String serial) {
-        return view.find(serial);
+        return view().find(serial);
     }
 
     /** A link of one's own to a logger; to be closed. */
     public LoggerLink open(String serial) {
-        return dock.open(get(serial).port());
+        DockedLogger logger = get(serial);
+        return watch(logger).open(logger.port());
     }
 
     /** The logger as it is now, not a moment ago. */
     public DockedLogger look(String serial) {
         DockedLogger last = get(serial);
-        try (LoggerLink link = dock.open(last.port())) {
-            return read(last.port(), link.identify(), link);
+        DockWatch watch = watch(last);
+        try (LoggerLink link = watch.open(last.port())) {
+            return watch.read(last.port(), link.identify(), link);
         }
+    }
+
+    private DockWatch watch(DockedLogger logger) {
+        return logger.station().isEmpty()
+                ? dock
+                : stations.watch(logger.station()).orElseThrow(() -> new NotConnectedException(logger.serial()));
     }
 
     @Scheduled(fixedDelay = 700)
     public synchronized void poll() {
-        DockPorts ports;
-        try {
-            ports = dock.ports();
-        } catch (LinkException | RefusedException | MalformedMessageException e) {
-            if (view.reachable()) {
-                LOG.warn("The dock does not answer: {}", e.getMessage());
-            }
-            view = DockView.UNREACHABLE;
-            forgetLinks();
-            return;
-        }
-        List<DockedLogger> found = new ArrayList<>();
-        for (DockPort port : ports.occupied()) {
-            look(port).ifPresent(found::add);
-        }
-        links.keySet().removeIf(port -> ports.occupied().stream().noneMatch(p -> p.port() == port) && close(port));
-        view = new DockView(true, ports.total(), List.copyOf(found));
-        found.forEach(this::store);
-    }
-
-    private Optional<DockedLogger> look(DockPort port) {
-        try {
-            LoggerLink link = links.computeIfAbsent(port.port(), dock::open);
-            Identity identity = link.identify();
-            if (ModelCatalogue.find(identity.model()).isEmpty()) {
-                LOG.warn("{} is of the unknown model {}", identity.serial(), identity.model());
-                return Optional.empty();
-            }
-            if (!identity.serial().equals(port.serial())) {
-                close(port.port());
-                links.remove(port.port());
-                return Optional.empty();
-            }
-            return Optional.of(read(port.port(), identity, link));
-        } catch (LinkException | RefusedException | MalformedMessageException e) {
-            close(port.port());
-            links.remove(port.port());
-            return Optional.empty();
-        }
-    }
-
-    private DockedLogger read(int port, Identity identity, LoggerLink link) {
-        Instant before = clock.instant();
-        Status status = link.status();
-        Instant after = clock.instant();
-        Duration offset = Duration.between(midpoint(before, after), status.clock());
-        return new DockedLogger(port, identity, status, offset, after);
+        docked = dock.look();
+        view().loggers().forEach(this::store);
     }
 
     /** The reference instant that belongs to a clock read between two others. */
@@ -176,18 +138,8 @@ public class Dock {
         }
     }
 
-    private boolean close(int port) {
-        LoggerLink link = links.get(port);
-        if (link != null) {
-            link.close();
-        }
-        return true;
-    }
-
     @PreDestroy
-    void forgetLinks() {
-        links.values().forEach(LoggerLink::close);
-        links.clear();
+    void close() {
         dock.close();
     }
 }

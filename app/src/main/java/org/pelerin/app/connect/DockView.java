@@ -4,9 +4,11 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What sits in the dock.
+ * What is connected.
  *
  * @param reachable whether the dock itself answers
+ * @param ports of the dock
+ * @param loggers in the dock, then those of the network stations
  */
 public record DockView(boolean reachable, int ports, List<DockedLogger> loggers) {
 
@@ -17,6 +19,6 @@ public record DockView(boolean reachable, int ports, List<DockedLogger> loggers)
     }
 
     public int free() {
-        return ports - loggers.size();
+        return ports - (int) loggers.stream().filter(DockedLogger::inDock).count();
     }
 }

@@ -9,11 +9,23 @@ import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.Status;
 
 /**
- * A logger in the dock as it was a moment ago.
+ * A connected logger as it was a moment ago.
  *
+ * @param station address of the network station that it is; empty if it is in the dock
+ * @param port of the dock, or of the station
  * @param clockOffset its clock minus the reference
  */
-public record DockedLogger(int port, Identity identity, Status status, Duration clockOffset, Instant seenAt) {
+public record DockedLogger(
+        String station, int port, Identity identity, Status status, Duration clockOffset, Instant seenAt) {
+
+    public boolean inDock() {
+        return station.isEmpty();
+    }
+
+    /** “port 3”, or a station's address. */
+    public String where() {
+        return inDock() ? "port " + port : station;
+    }
 
     public String serial() {
         return identity.serial();

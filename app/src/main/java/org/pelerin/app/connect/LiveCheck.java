@@ -59,7 +59,9 @@ public class LiveCheck {
     /** All connected loggers, those with trouble first. */
     public List<Line> all() {
         List<Line> out = InParallel.map(lookers, dock.view().loggers(), this::look);
-        out.sort(Comparator.comparing(Line::look).thenComparing(l -> l.logger().port()));
+        out.sort(Comparator.comparing(Line::look)
+                .thenComparing(l -> l.logger().station())
+                .thenComparing(l -> l.logger().port()));
         return out;
     }
 

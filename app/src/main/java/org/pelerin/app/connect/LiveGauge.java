@@ -2,7 +2,7 @@ package org.pelerin.app.connect;
 
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.MeasuredChannel;
-import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.LiveValues;
 
 /**
  * One channel's live reading on its range, drawn {@value #WIDTH} wide.

@@ -6,7 +6,7 @@ import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.LiveValues;
 import org.pelerin.link.message.LoggerState;
 import org.springframework.stereotype.Service;
 

@@ -6,7 +6,7 @@ import java.util.Locale;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.LiveValues;
 import org.pelerin.link.message.Spectrum;
 import org.springframework.stereotype.Service;
 

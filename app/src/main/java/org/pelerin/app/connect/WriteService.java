@@ -12,7 +12,7 @@ import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
 import org.pelerin.core.plan.Preflight;
 import org.pelerin.link.LoggerLink;
-import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.LiveValues;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Service;
 

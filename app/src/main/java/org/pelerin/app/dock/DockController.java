@@ -18,6 +18,7 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.LiveService;
 import org.pelerin.app.connect.LoggerCare;
+import org.pelerin.app.connect.PhaseLook;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.live.LiveRecordings;
 import org.pelerin.app.logger.LoggerRegistry;
@@ -49,6 +50,7 @@ class DockController {
 
     private final Dock dock;
     private final LiveService live;
+    private final PhaseLook phases;
     private final CollectService collections;
     private final MissionService missions;
     private final LoggerRegistry registry;
@@ -61,6 +63,7 @@ class DockController {
     DockController(
             Dock dock,
             LiveService live,
+            PhaseLook phases,
             CollectService collections,
             MissionService missions,
             LoggerRegistry registry,
@@ -71,6 +74,7 @@ class DockController {
             Show show) {
         this.dock = dock;
         this.live = live;
+        this.phases = phases;
         this.collections = collections;
         this.missions = missions;
         this.registry = registry;
@@ -118,7 +122,7 @@ class DockController {
     private static Object shown(Card c) {
         return List.of(
                 c.logger().serial(),
-                c.logger().port(),
+                c.logger().where(),
                 c.logger().doing(),
                 c.logger().status().records(),
                 c.job() == null ? "" : c.job());
@@ -182,6 +186,7 @@ class DockController {
             model.addAttribute("updatable", LoggerCare.updatable(l));
             model.addAttribute("newest", l.model().firmware().newest());
             model.addAttribute("outputs", LoggerCare.outputs(l.model()));
+            model.addAttribute("phased", PhaseLook.offered(l.model()));
         });
         model.addAttribute(
                 "waitsFor",
@@ -207,7 +212,7 @@ class DockController {
                                                         l.batteryPercent(),
                                                         l.status().pinSet(),
                                                         l.identity().firmware(),
-                                                        l.port())
+                                                        l.where())
                                                 .toString())
                                         .orElse("away"),
                                 job.map(Object::toString).orElse(""),
@@ -242,6 +247,16 @@ class DockController {
             model.addAttribute("gauges", List.of());
         }
         return "dock/live :: live";
+    }
+
+    @GetMapping("/dock/{serial}/phases")
+    String phases(@PathVariable String serial, Model model) {
+        try {
+            model.addAttribute("phases", phases.look(serial));
+        } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
+            model.addAttribute("phases", null);
+        }
+        return "dock/phases :: phases";
     }
 
     @PostMapping("/dock/{serial}/collect")

@@ -1,24 +1,62 @@
 package org.pelerin.app.dock;
 
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.connect.Discovery;
+import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.platform.web.Typed;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.springframework.web.util.UriUtils;
 
-/** Finding docks and testing the connection to one. */
+/** Finding network stations, keeping them, and testing the connection to one or to the dock. */
 @Controller
 class FindController {
 
     private static final int LAST_PORT = 65_535;
 
     private final Discovery discovery;
+    private final StationWatch stations;
 
-    FindController(Discovery discovery) {
+    FindController(Discovery discovery, StationWatch stations) {
         this.discovery = discovery;
+        this.stations = stations;
     }
+
+    /**
+     * What was found at an address, for the page.
+     *
+     * @param own whether it is the dock's
+     * @param kept whether it is watched already
+     */
+    record Result(Discovery.Found found, boolean own, boolean kept) {
+
+        public String host() {
+            return found.host();
+        }
+
+        public int port() {
+            return found.port();
+        }
+
+        public List<Discovery.Step> steps() {
+            return found.steps();
+        }
+
+        public boolean dock() {
+            return found.dock();
+        }
+    }
+
+    /** A station that is watched, and its loggers. */
+    record Kept(Station station, List<DockedLogger> loggers) {}
 
     /** @param to last port of a range; blank to test one */
     @GetMapping("/dock/find")
@@ -45,10 +83,40 @@ class FindController {
         page.addAttribute("to", to);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("range", range);
+        List<Discovery.Found> found =
+                !good ? List.of() : range ? discovery.scan(at, from, last) : List.of(discovery.test(at, from));
+        List<Station> kept = stations.all();
         page.addAttribute(
                 "found",
-                !good ? List.of() : range ? discovery.scan(at, from, last) : List.of(discovery.test(at, from)));
+                found.stream()
+                        .map(f -> new Result(
+                                f,
+                                discovery.own(f.host(), f.port()),
+                                kept.stream().anyMatch(s -> s.host().equals(f.host()) && s.port() == f.port())))
+                        .toList());
+        page.addAttribute(
+                "stations",
+                kept.stream().map(s -> new Kept(s, stations.loggers(s))).toList());
         page.addAttribute("asked", good);
         return "dock/find";
+    }
+
+    @PostMapping("/dock/stations")
+    String keep(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
+        if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
+            flash.addFlashAttribute("refused", host + ":" + port + " does not answer as a station; test it again.");
+        } else if (stations.add(host, port, me.getName())) {
+            stations.look();
+            flash.addFlashAttribute("said", host + ":" + port + " is watched from now on.");
+        }
+        return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;
+    }
+
+    @PostMapping("/dock/stations/remove")
+    String remove(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
+        stations.remove(host, port, me.getName());
+        stations.look();
+        flash.addFlashAttribute("said", host + ":" + port + " is watched no more.");
+        return "redirect:/dock/find";
     }
 }

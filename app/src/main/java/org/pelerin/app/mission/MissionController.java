@@ -172,7 +172,11 @@ class MissionController {
                 "excursions",
                 out,
                 "gaps",
-                gaps));
+                gaps,
+                "tables",
+                store.tables(mission).stream()
+                        .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
+                        .toList()));
     }
 
     private Mission get(long id) {

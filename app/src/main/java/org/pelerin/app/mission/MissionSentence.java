@@ -49,8 +49,9 @@ public record MissionSentence(String lead, String mark, String strong, String re
         ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
         String rest = " for " + show.rough(total) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
-                + (worst.isAbove() ? "rose" : "fell") + " to " + show.number(unit.value(worst.peak()), 1) + "\u00a0"
-                + unit.symbol() + " on " + show.minute(worst.peakAt(), zone) + ", limit "
+                + (worst.isAbove() ? "rose" : "fell") + " to "
+                + show.quantity(unit.value(worst.peak()), 1, unit.symbol()) + " on " + show.minute(worst.peakAt(), zone)
+                + ", limit "
                 + show.number(unit.value(worst.limit()), 1) + ".";
         return new MissionSentence(
                 "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");

@@ -14,6 +14,7 @@ import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionDraft;
@@ -55,6 +56,7 @@ class DemoFill {
     private final CalibrationService calibrations;
     private final LoggerRegistry loggers;
     private final Dock dock;
+    private final StationWatch stations;
     private final YardClient yard;
     private final Map<String, Long> spots = new HashMap<>();
     private final Map<String, StoredPlan> library = new HashMap<>();
@@ -69,6 +71,7 @@ class DemoFill {
             CalibrationService calibrations,
             LoggerRegistry loggers,
             Dock dock,
+            StationWatch stations,
             YardClient yard) {
         this.accounts = accounts;
         this.places = places;
@@ -79,6 +82,7 @@ class DemoFill {
         this.calibrations = calibrations;
         this.loggers = loggers;
         this.dock = dock;
+        this.stations = stations;
         this.yard = yard;
     }
 
@@ -137,8 +141,23 @@ class DemoFill {
         sendRunning("PL-51002", DemoPlans.NOISE, "tessel-line");
         sendRunning("PL-60003", DemoPlans.HEAT, "lirran-heat");
         sendRunning("PL-70001", DemoPlans.FARM, "lirran-tank-feed");
+        watchStations();
         sendRunning("PL-80006", DemoPlans.MAINS, "lirran-switch");
         sendRunning("PL-42018", DemoPlans.FEED, "lirran-brine");
+    }
+
+    /** Those that have an address of their own. */
+    private void watchStations() {
+        for (YardClient.YardLogger logger : yard.world().loggers()) {
+            if (!logger.address().isEmpty()) {
+                int colon = logger.address().lastIndexOf(':');
+                stations.add(
+                        logger.address().substring(0, colon),
+                        Integer.parseInt(logger.address().substring(colon + 1)),
+                        WHO);
+            }
+        }
+        stations.look();
     }
 
     private void sendRunning(String serial, String plan, String spot) {

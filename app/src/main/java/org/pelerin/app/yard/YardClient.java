@@ -52,7 +52,10 @@ public class YardClient {
             int batteryPermille,
             long records,
             long capacity,
-            String name) {
+            String name,
+            List<String> can,
+            String address,
+            boolean online) {
 
         public boolean docked() {
             return port > 0;

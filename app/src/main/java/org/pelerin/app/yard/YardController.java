@@ -100,12 +100,15 @@ class YardController {
     String press(
             @RequestParam String serial,
             @RequestParam(name = "long", defaultValue = "false") boolean hold,
+            @RequestParam(defaultValue = "") String key,
             RedirectAttributes flash) {
         return act(
                 flash,
                 "/press",
-                Map.of("serial", serial, "long", hold),
-                "The button of " + serial + (hold ? " was held." : " was pressed."));
+                Map.of("serial", serial, "long", hold, "key", key),
+                (key.isEmpty() ? "The button of " : "A key of ")
+                        + serial
+                        + (hold ? " was held." : " was pressed; look what its display says."));
     }
 
     @PostMapping("/yard/cable")

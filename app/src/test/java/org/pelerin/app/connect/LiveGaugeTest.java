@@ -10,7 +10,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.MeasuredChannel;
-import org.pelerin.link.capture.LiveValues;
+import org.pelerin.link.message.LiveValues;
 
 class LiveGaugeTest {
 

@@ -51,10 +51,41 @@ public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
         return order == Order.RIGHT && loopsClear && loops.stream().allMatch(Loop::right);
     }
 
+    /** What is wrong and what to do about it, one sentence each; empty where nothing is. */
+    public List<String> findings() {
+        List<String> out = new ArrayList<>();
+        List<Loop> moved = loops.stream().filter(l -> l.loop() != l.phase()).toList();
+        boolean leads = order == Order.REVERSED && moved.size() == 2;
+        if (order == Order.UNCLEAR) {
+            out.add("The voltages are not those of three phases: look at each voltage lead");
+        } else if (leads) {
+            out.add("The voltage leads " + names("U", moved) + " are exchanged: the currents follow the other order");
+        } else if (order == Order.REVERSED) {
+            out.add("The phases follow each other 1, 3, 2: two voltage leads are exchanged, or the network turns left");
+        }
+        if (!leads && moved.size() == 2) {
+            out.add("The loops " + names("I", moved) + " sit on each other’s phase: exchange them");
+        } else if (!leads && !moved.isEmpty()) {
+            moved.forEach(l -> out.add("Loop I" + (l.loop() + 1) + " sits on phase " + (l.phase() + 1)));
+        }
+        loops.stream()
+                .filter(Loop::reversed)
+                .forEach(
+                        l -> out.add("Loop I" + (l.loop() + 1) + " is turned round: its arrow must point to the load"));
+        if (!loopsClear) {
+            out.add("The currents fit no connection of the loops: look at each loop");
+        }
+        return out;
+    }
+
+    private static String names(String letter, List<Loop> two) {
+        return letter + (two.get(0).loop() + 1) + " and " + letter + (two.get(1).loop() + 1);
+    }
+
     /**
      * @param voltages three
      * @param currents three
-     * @param nominal voltage in V; a voltage under a tenth of it counts as missing
+     * @param nominal phase voltage in V; a voltage under a tenth of it counts as missing
      * @param least current in A that is looked at
      */
     public static PhaseCheck of(List<Phasor> voltages, List<Phasor> currents, double nominal, double least) {

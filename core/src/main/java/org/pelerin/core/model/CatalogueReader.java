@@ -52,7 +52,8 @@ public final class CatalogueReader {
             Power power,
             List<String> options,
             FirmwareEntry firmware,
-            double ratedDepth) {}
+            double ratedDepth,
+            boolean network) {}
 
     private record ChannelEntry(
             int repeat,
@@ -121,7 +122,8 @@ public final class CatalogueReader {
                 e.power,
                 orEmpty(e.options).stream().map(key -> option(key, options)).toList(),
                 firmware(e.firmware),
-                e.ratedDepth);
+                e.ratedDepth,
+                e.network);
     }
 
     private static List<ChannelModel> channels(List<ChannelEntry> entries) {

@@ -25,6 +25,7 @@ import java.util.stream.IntStream;
  * @param options settings of the whole logger
  * @param firmware what its versions can do
  * @param ratedDepth how deep it may hang, in m of water; 0 for a logger that stays dry
+ * @param network whether it is a station with an address of its own
  */
 public record LoggerModel(
         String id,
@@ -41,7 +42,8 @@ public record LoggerModel(
         Power power,
         List<OptionModel> options,
         FirmwareModel firmware,
-        double ratedDepth) {
+        double ratedDepth,
+        boolean network) {
 
     public LoggerModel {
         channels = List.copyOf(channels);

@@ -29,11 +29,14 @@ public final class ControlServer implements AutoCloseable {
 
     private final HttpServer http;
     private final World world;
+    private final Map<String, Integer> stations;
     private final Runnable changed;
     private final JsonMapper json = JsonMapper.builder().build();
 
-    public ControlServer(World world, int port, Runnable changed) throws IOException {
+    /** @param stations ports at which the network stations listen, by serial */
+    public ControlServer(World world, Map<String, Integer> stations, int port, Runnable changed) throws IOException {
         this.world = world;
+        this.stations = stations;
         this.changed = changed;
         http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 32);
         http.createContext("/", this::handle);
@@ -62,7 +65,7 @@ public final class ControlServer implements AutoCloseable {
                 act(path, body(exchange));
                 changed.run();
             }
-            reply(exchange, 200, WorldView.of(world));
+            reply(exchange, 200, WorldView.of(world, stations));
         } catch (NoSuchElementException e) {
             reply(exchange, 404, Map.of("error", String.valueOf(e.getMessage())));
         } catch (JacksonException | IllegalArgumentException | DateTimeException e) {

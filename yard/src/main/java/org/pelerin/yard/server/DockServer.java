@@ -16,10 +16,11 @@ import java.util.concurrent.TimeUnit;
 import org.pelerin.link.frame.Frame;
 import org.pelerin.link.frame.FrameCodec;
 import org.pelerin.link.message.MessageType;
+import org.pelerin.yard.world.Ports;
 import org.pelerin.yard.world.World;
 
 /**
- * The dock on loopback TCP. At most {@value #MOST_CONNECTIONS} connections. One that sends nothing for {@value
+ * The dock, or a network station, on loopback TCP. At most {@value #MOST_CONNECTIONS} connections. One that sends nothing for {@value
  * #IDLE_MILLIS} ms, takes longer than {@value #FRAME_MILLIS} ms over a frame, or sends bytes that are not one, is closed.
  */
 public final class DockServer implements AutoCloseable {
@@ -30,17 +31,20 @@ public final class DockServer implements AutoCloseable {
 
     private final ServerSocket socket;
     private final World world;
+    private final Ports ports;
     private final Runnable changed;
     private final long millisPerPage;
     private final ExecutorService connections = new ThreadPoolExecutor(
             0, MOST_CONNECTIONS, 10, TimeUnit.SECONDS, new SynchronousQueue<>(), DockServer::daemon);
 
     /**
+     * @param ports that are reached here
      * @param port 0 for any free one
      * @param millisPerPage how long a page takes over the simulated link
      */
-    public DockServer(World world, int port, long millisPerPage, Runnable changed) throws IOException {
+    public DockServer(World world, Ports ports, int port, long millisPerPage, Runnable changed) throws IOException {
         this.world = world;
+        this.ports = ports;
         this.changed = changed;
         this.millisPerPage = millisPerPage;
         this.socket = new ServerSocket(port, 64, InetAddress.getLoopbackAddress());
@@ -67,7 +71,7 @@ public final class DockServer implements AutoCloseable {
     }
 
     private void serve(Socket peer) {
-        LoggerSession session = new LoggerSession(world, changed);
+        LoggerSession session = new LoggerSession(world, ports, changed);
         try (peer) {
             peer.setTcpNoDelay(true);
             DeadlineStream slow = new DeadlineStream(peer);

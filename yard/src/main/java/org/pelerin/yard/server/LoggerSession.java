@@ -14,6 +14,7 @@ import org.pelerin.link.message.PayloadReader;
 import org.pelerin.link.message.PlanCodec;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
+import org.pelerin.yard.world.Ports;
 import org.pelerin.yard.world.World;
 
 /** The device's end of one connection: answers frames until the cable comes out. */
@@ -24,15 +25,20 @@ final class LoggerSession {
     private static final byte[] DONE = {};
 
     private final World world;
+    private final Ports ports;
     private final Runnable changed;
     private String serial;
     private boolean unlocked;
     private byte[] incoming;
     private int port;
 
-    /** @param changed called after whatever alters a logger */
-    LoggerSession(World world, Runnable changed) {
+    /**
+     * @param ports behind the address that was connected to
+     * @param changed called after whatever alters a logger
+     */
+    LoggerSession(World world, Ports ports, Runnable changed) {
         this.world = world;
+        this.ports = ports;
         this.changed = changed;
     }
 
@@ -52,7 +58,7 @@ final class LoggerSession {
 
     /** Whether the logger this session talks to can still be reached. */
     boolean connected() {
-        return serial == null || world.isPlugged(serial, port);
+        return serial == null || ports.reaches(serial, port);
     }
 
     private byte[] serve(Frame request) throws CablePulledException {
@@ -60,11 +66,11 @@ final class LoggerSession {
         switch (request.type()) {
             case MessageType.PORTS:
                 in.end();
-                return DockPort.encode(World.PORTS, world.occupied());
+                return DockPort.encode(ports.total(), ports.occupied());
             case MessageType.OPEN:
                 port = in.u8();
                 in.end();
-                serial = world.reachableAt(port)
+                serial = ports.reachableAt(port)
                         .orElseThrow(
                                 () -> new RefusedException(Refusal.NO_LOGGER, "There is no logger in port " + port));
                 return DONE;

@@ -1,7 +1,10 @@
 package org.pelerin.yard.server;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.link.message.Status;
 import org.pelerin.yard.world.Berth;
 import org.pelerin.yard.world.World;
@@ -17,6 +20,13 @@ record WorldView(
 
     record SpotView(String key, String site, String name) {}
 
+    /**
+     * A logger.
+     *
+     * @param can what hands can do to it beside its button: {@code key1}, {@code key2}, {@code leads}, {@code calibrator}
+     * @param address at which it listens as a network station; empty if it is none
+     * @param online whether it can be reached there
+     */
     record LoggerView(
             String serial,
             String model,
@@ -28,11 +38,14 @@ record WorldView(
             int batteryPermille,
             long records,
             long capacity,
-            String name) {}
+            String name,
+            List<String> can,
+            String address,
+            boolean online) {}
 
     record IncidentView(String spot, String kind, String start, String end) {}
 
-    static WorldView of(World world) {
+    static WorldView of(World world, Map<String, Integer> stations) {
         Instant now = world.clock().instant();
         return new WorldView(
                 now.toString(),
@@ -41,7 +54,7 @@ record WorldView(
                 world.spots().stream()
                         .map(s -> new SpotView(s.key(), s.site(), s.name()))
                         .toList(),
-                world.serials().stream().map(s -> logger(world, s)).toList(),
+                world.serials().stream().map(s -> logger(world, s, stations)).toList(),
                 world.incidents().stream()
                         .map(i -> new IncidentView(
                                 i.spot(),
@@ -51,7 +64,7 @@ record WorldView(
                         .toList());
     }
 
-    private static LoggerView logger(World world, String serial) {
+    private static LoggerView logger(World world, String serial, Map<String, Integer> stations) {
         Berth berth = world.berth(serial);
         return world.with(serial, (l, now, probe) -> {
             Status status = l.status(now);
@@ -66,7 +79,24 @@ record WorldView(
                     status.batteryPermille(),
                     status.records(),
                     status.capacity(),
-                    status.name());
+                    status.name(),
+                    can(l.model()),
+                    stations.containsKey(serial) ? "127.0.0.1:" + stations.get(serial) : "",
+                    world.online(serial));
         });
+    }
+
+    private static List<String> can(LoggerModel model) {
+        List<String> out = new ArrayList<>();
+        for (String key : List.of("key1", "key2")) {
+            model.option(key).ifPresent(o -> out.add(key));
+        }
+        if (model.memory().disturbances() > 0) {
+            out.add("leads");
+        }
+        if (model.sound()) {
+            out.add("calibrator");
+        }
+        return out;
     }
 }

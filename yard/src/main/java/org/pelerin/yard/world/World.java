@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.Function;
@@ -39,6 +38,7 @@ public final class World {
     private final Map<String, Mains.Leads> leads = new HashMap<>();
     private final Set<String> looseAtWriting = new HashSet<>();
     private final Set<String> forgetful = new HashSet<>();
+    private final Set<String> offline = new HashSet<>();
     private final Random damage;
 
     private World(long seed, WorldClock clock) {
@@ -131,7 +131,22 @@ public final class World {
 
     // The dock
 
-    public synchronized List<DockPort> occupied() {
+    /** The dock's ports. */
+    public Ports dock() {
+        return new Ports() {
+            @Override
+            public int total() {
+                return PORTS;
+            }
+
+            @Override
+            public List<DockPort> occupied() {
+                return docked();
+            }
+        };
+    }
+
+    private synchronized List<DockPort> docked() {
         return berths.entrySet().stream()
                 .filter(e -> e.getValue().reachable())
                 .map(e -> new DockPort(e.getValue().port(), e.getKey()))
@@ -139,11 +154,32 @@ public final class World {
                 .toList();
     }
 
-    public synchronized Optional<String> reachableAt(int port) {
-        return occupied().stream()
-                .filter(p -> p.port() == port)
-                .map(DockPort::serial)
-                .findFirst();
+    /** The one port of a network station: reached wherever it hangs, but for the dock, while its network cable is in. */
+    public Ports station(String serial) {
+        return new Ports() {
+            @Override
+            public int total() {
+                return 1;
+            }
+
+            @Override
+            public List<DockPort> occupied() {
+                return online(serial) ? List.of(new DockPort(1, serial)) : List.of();
+            }
+        };
+    }
+
+    /** Serials of the loggers that have an address of their own. */
+    public synchronized List<String> stations() {
+        return loggers.values().stream()
+                .filter(l -> l.model().network())
+                .map(SimulatedLogger::serial)
+                .toList();
+    }
+
+    /** Whether it can be reached over the network. */
+    public synchronized boolean online(String serial) {
+        return logger(serial).model().network() && berth(serial).port() == 0 && !offline.contains(serial);
     }
 
     /** @return false if the cable came out with this page */
@@ -195,12 +231,18 @@ public final class World {
         return to;
     }
 
+    /** Its cable in the dock; that to the network where it is a station and hangs elsewhere. */
     public synchronized void cable(String serial, boolean plugged) {
         Berth berth = berth(serial);
-        if (berth.port() == 0) {
+        if (berth.port() > 0) {
+            berths.put(serial, new Berth(berth.spot(), berth.port(), plugged));
+        } else if (!logger(serial).model().network()) {
             throw new IllegalArgumentException(serial + " is not in the dock");
+        } else if (plugged) {
+            offline.remove(serial);
+        } else {
+            offline.add(serial);
         }
-        berths.put(serial, new Berth(berth.spot(), berth.port(), plugged));
     }
 
     /** The cable comes out when half of the pages it holds have been read. */
@@ -273,11 +315,6 @@ public final class World {
     public synchronized Plan readBack(String serial) {
         Plan plan = with(serial, (logger, now, probe) -> logger.readPlan());
         return forgetful.contains(serial) ? plan.withLoggerName("") : plan;
-    }
-
-    public synchronized boolean isPlugged(String serial, int port) {
-        Berth berth = berths.get(serial);
-        return berth != null && berth.port() == port && berth.reachable();
     }
 
     private Probe probe(SimulatedLogger logger, Berth berth) {

@@ -35,7 +35,7 @@ class ControlServerTest {
     void start() throws IOException {
         Clock fixed = Clock.fixed(Instant.parse("2026-03-01T08:00:00Z"), ZoneOffset.UTC);
         world = World.create(1, new WorldClock(fixed, Duration.ZERO));
-        server = new ControlServer(world, 0, () -> changes++);
+        server = new ControlServer(world, java.util.Map.of(), 0, () -> changes++);
     }
 
     @AfterEach
@@ -58,7 +58,7 @@ class ControlServerTest {
         JsonNode answer = json.readTree(post("/advance", "{\"seconds\":86400}").body());
         assertThat(answer.path("now").asString()).isEqualTo("2026-03-02T08:00:00Z");
         assertThat(answer.path("loggers").size()).isEqualTo(55);
-        assertThat(world.occupied())
+        assertThat(world.dock().occupied())
                 .extracting(p -> p.port() + " " + p.serial())
                 .containsExactly("1 PL-18033", "5 PL-18034");
         assertThat(changes).isEqualTo(3);

@@ -103,6 +103,11 @@ public class Show {
                 : String.format(Locale.ROOT, "%,d", n.longValue()).replace(',', '\u202f');
     }
 
+    /** A number with its unit, if it has one. */
+    public String quantity(double v, int decimals, String unit) {
+        return number(v, decimals) + (unit.isEmpty() ? "" : "\u00a0" + unit);
+    }
+
     /** “1 sample”, “3 samples”. */
     public String counted(long n, String one) {
         return count(n) + "\u00a0" + (n == 1 ? one : one + "s");

@@ -33,3 +33,25 @@ CREATE TABLE disturbance (
   half_periods BLOB NOT NULL,
   PRIMARY KEY (mission_id, seq)
 );
+
+-- Addresses of network stations; reason says why one does not answer now.
+CREATE TABLE station (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  host VARCHAR(120) NOT NULL,
+  port INT NOT NULL,
+  added_by VARCHAR(60) NOT NULL,
+  added_at BIGINT NOT NULL,
+  answered_at BIGINT NULL,
+  reason VARCHAR(200) NOT NULL,
+  UNIQUE (host, port)
+);
+
+-- What a spot demands of what is placed there.
+ALTER TABLE spot ADD COLUMN depth_m DOUBLE NULL;
+CREATE TABLE spot_limit (
+  spot_id BIGINT NOT NULL REFERENCES spot (id),
+  unit VARCHAR(20) NOT NULL,
+  low DOUBLE NULL,
+  high DOUBLE NULL,
+  PRIMARY KEY (spot_id, unit)
+);

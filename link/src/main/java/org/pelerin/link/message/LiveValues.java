@@ -1,4 +1,4 @@
-package org.pelerin.link.capture;
+package org.pelerin.link.message;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -9,8 +9,6 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.RecordConverter;
-import org.pelerin.link.message.LiveReading;
-import org.pelerin.link.message.MissionPage;
 
 /** What the counts of a live reading mean. */
 public final class LiveValues {
