@@ -55,3 +55,6 @@ CREATE TABLE spot_limit (
   high DOUBLE NULL,
   PRIMARY KEY (spot_id, unit)
 );
+
+-- The PIN of a batch's loggers, kept until none of them is waiting to be written.
+ALTER TABLE batch ADD COLUMN pin VARCHAR(8) NOT NULL DEFAULT '';

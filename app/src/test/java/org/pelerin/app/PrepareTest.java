@@ -36,6 +36,7 @@ import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Errand;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -327,7 +328,8 @@ class PrepareTest {
         assertThat(page.locator(".wrong-text")).containsText("Say why");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.connect.WriteService.class);
-        assertThat(writer.preflight(serial, plan)).anyMatch(c -> c.message().contains("lapses during the mission"));
+        assertThat(writer.preflight(serial, plan, Errand.NONE))
+                .anyMatch(c -> c.message().contains("lapses during the mission"));
         long id = writer.write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, null, "tech"));
         MissionService missions = bed.bean(MissionService.class);
         assertThat(missions.plan(missions.find(id).orElseThrow())

@@ -7,6 +7,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
@@ -104,7 +107,7 @@ class BatchController {
             fill(form, page);
             return "batch/new";
         }
-        long id = batches.order(stored.name(), stored.version(), plan, wanted, me.getName());
+        long id = batches.order(stored.name(), stored.version(), plan, wanted, form.pin.strip(), me.getName());
         return "redirect:/batches/" + id;
     }
 
@@ -137,6 +140,10 @@ class BatchController {
         page.addAttribute("docked", dock.view().loggers());
         page.addAttribute("lines", lines);
         page.addAttribute(
+                "pinAsked",
+                lines.stream()
+                        .anyMatch(l -> l.logger != null && l.logger.status().pinSet()));
+        page.addAttribute(
                 "ready", lines.stream().filter(l -> l.blocks.isEmpty()).count());
     }
 
@@ -154,16 +161,19 @@ class BatchController {
                 conflicts.stream().filter(c -> !c.blocking()).toList());
     }
 
-    /** The chosen plan, or the first that fits the first logger. */
+    /** The chosen plan, or the first that fits the model that most of the loggers are of. */
     private StoredPlan plan(BatchForm form) {
         if (form.plan != null) {
             return plans.find(form.plan).orElse(null);
         }
-        return form.serials.stream()
-                .findFirst()
-                .flatMap(dock::find)
-                .flatMap(l -> plans.all().stream()
-                        .filter(p -> p.model().equals(l.model().id()))
+        Map<String, Long> models = form.serials.stream()
+                .map(dock::find)
+                .flatMap(Optional::stream)
+                .collect(Collectors.groupingBy(l -> l.model().id(), Collectors.counting()));
+        return models.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .flatMap(most -> plans.all().stream()
+                        .filter(p -> p.model().equals(most.getKey()))
                         .findFirst())
                 .orElse(null);
     }
@@ -221,6 +231,13 @@ class BatchController {
         page.addAttribute("open", open);
         page.addAttribute("left", items.size() - done - open);
         page.addAttribute(
+                "pinAsked",
+                items.stream()
+                        .filter(i -> !i.state().open() && i.missionId() == null)
+                        .anyMatch(i -> dock.find(i.serial())
+                                .filter(l -> l.status().pinSet())
+                                .isPresent()));
+        page.addAttribute(
                 "took",
                 items.stream()
                         .map(BatchItem::doneAt)
@@ -239,8 +256,12 @@ class BatchController {
     }
 
     @PostMapping("/batches/{id}/resume")
-    String resume(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        batches.resume(id, me.getName());
+    String resume(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String pin,
+            Principal me,
+            RedirectAttributes flash) {
+        batches.resume(id, pin.strip(), me.getName());
         flash.addFlashAttribute("said", "Trying again whatever is not written.");
         return "redirect:/batches/" + id;
     }

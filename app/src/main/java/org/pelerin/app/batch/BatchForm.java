@@ -20,6 +20,9 @@ public class BatchForm implements Form {
     /** Rows of serial, name and spot, as pasted or uploaded; what it names goes before the pattern. */
     public String list = "";
 
+    /** Of those that ask for one. */
+    public String pin = "";
+
     public String start = "plan";
     public String startAt = "";
     public String startInterval = "10 min";

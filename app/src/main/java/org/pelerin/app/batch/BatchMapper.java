@@ -17,13 +17,15 @@ interface BatchMapper {
         final String planName;
         final int planVersion;
         final String settings;
+        final String pin;
         final Instant at;
         final String by;
 
-        Row(String planName, int planVersion, String settings, Instant at, String by) {
+        Row(String planName, int planVersion, String settings, String pin, Instant at, String by) {
             this.planName = planName;
             this.planVersion = planVersion;
             this.settings = settings;
+            this.pin = pin;
             this.at = at;
             this.by = by;
         }
@@ -32,8 +34,8 @@ interface BatchMapper {
     String ITEMS = "SELECT i.id, i.batch_id, i.serial, i.logger_name, i.spot_id, s.name AS spot, i.state, i.message,"
             + " i.mission_id, i.done_at FROM batch_item i LEFT JOIN spot s ON s.id = i.spot_id ";
 
-    @Insert("INSERT INTO batch (plan_name, plan_version, settings, state, ordered_at, ordered_by)"
-            + " VALUES (#{planName}, #{planVersion}, #{settings}, 'GOING', #{at}, #{by})")
+    @Insert("INSERT INTO batch (plan_name, plan_version, settings, pin, state, ordered_at, ordered_by)"
+            + " VALUES (#{planName}, #{planVersion}, #{settings}, #{pin}, 'GOING', #{at}, #{by})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Row row);
 
@@ -80,4 +82,15 @@ interface BatchMapper {
             "UPDATE batch_item SET state = 'QUEUED', message = 'waiting its turn', done_at = NULL WHERE batch_id = #{id}"
                     + " AND state IN ('STOPPED', 'FAILED', 'BLOCKED')")
     int requeue(long id);
+
+    @Select("SELECT pin FROM batch WHERE id = #{id}")
+    String pinOf(long id);
+
+    @Update("UPDATE batch SET pin = #{pin} WHERE id = #{id}")
+    void pin(long id, String pin);
+
+    /** Once nothing of it waits or is being written. */
+    @Update("UPDATE batch SET pin = '' WHERE id = #{id} AND NOT EXISTS"
+            + " (SELECT 1 FROM batch_item WHERE batch_id = #{id} AND state IN ('QUEUED', 'WRITING'))")
+    void forgetPin(long id);
 }

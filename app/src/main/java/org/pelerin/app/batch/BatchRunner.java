@@ -128,7 +128,7 @@ class BatchRunner {
         return writer.put(
                 new MissionDraft(
                         item.serial(), batch.planName(), batch.planVersion(), plan, item.spotId(), batch.orderedBy()),
-                "");
+                batches.pinOf(batch.id()));
     }
 
     /** The mission that an earlier attempt wrote without living to say so. */
@@ -146,6 +146,7 @@ class BatchRunner {
         String told = message.length() > 400 ? message.substring(0, 400) : message;
         try {
             batches.finish(item.id(), owner, state, told, mission, machine.instant());
+            batches.forgetPin(item.batchId());
         } catch (DataAccessException | TransactionException e) {
             LOG.warn("How the writing of {} went could not be stored: {}", item.serial(), e.getMessage());
         }

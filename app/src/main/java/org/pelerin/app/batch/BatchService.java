@@ -9,6 +9,7 @@ import java.util.concurrent.Executors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
@@ -38,6 +39,7 @@ public class BatchService {
 
     private final BatchMapper batches;
     private final WriteService writer;
+    private final PlaceService places;
     private final AuditTrail audit;
     private final Clock machine;
     private final TransactionTemplate transaction;
@@ -46,12 +48,14 @@ public class BatchService {
     BatchService(
             BatchMapper batches,
             WriteService writer,
+            PlaceService places,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine,
             TransactionTemplate transaction) {
         this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
+        this.places = places;
         this.audit = audit;
         this.machine = machine;
     }
@@ -63,21 +67,24 @@ public class BatchService {
 
     private List<Conflict> preflight(Plan plan, Wanted w) {
         try {
-            return writer.preflight(w.serial(), plan.withLoggerName(w.name()));
+            return writer.preflight(w.serial(), plan.withLoggerName(w.name()), places.errand(w.spotId(), null, null));
         } catch (Dock.NotConnectedException e) {
-            return List.of(new Conflict(Conflict.Level.BLOCKS, "", "It is not in the dock", "Put it into a free port"));
+            return List.of(new Conflict(Conflict.Level.BLOCKS, "", "It is not connected", "Put it into a free port"));
         } catch (LinkException | RefusedException e) {
             return List.of(new Conflict(Conflict.Level.BLOCKS, "", e.getMessage(), "Check its cable"));
         }
     }
 
-    /** Notes the order. Loggers that preflight blocks are noted with the reason; the others go ahead. */
-    public long order(String planName, int planVersion, Plan plan, List<Wanted> wanted, String by) {
+    /**
+     * Notes the order. The PIN, for those that ask for one, is kept until none is waiting to be written. Loggers that preflight blocks are
+     * noted with the reason; the others go ahead.
+     */
+    public long order(String planName, int planVersion, Plan plan, List<Wanted> wanted, String pin, String by) {
         // looked at before the transaction: a slow link holds no row
         List<List<Conflict>> conflicts = preflight(plan, wanted);
         return transaction.execute(t -> {
             BatchMapper.Row row = new BatchMapper.Row(
-                    planName, planVersion, PlanDocument.write(planName, plan), machine.instant(), by);
+                    planName, planVersion, PlanDocument.write(planName, plan), pin, machine.instant(), by);
             batches.insert(row);
             for (int i = 0; i < wanted.size(); i++) {
                 insert(row.id, wanted.get(i), conflicts.get(i));
@@ -114,14 +121,16 @@ public class BatchService {
     @Transactional
     public void stop(long id, String by) {
         batches.state(id, "STOPPED");
+        batches.forgetPin(id);
         int left = batches.stopQueued(id);
         audit.record(by, "stop batch", "batch " + id, "", left + " loggers left alone");
     }
 
     /** Tries again whatever is not written. */
     @Transactional
-    public void resume(long id, String by) {
+    public void resume(long id, String pin, String by) {
         int again = batches.requeue(id);
+        batches.pin(id, pin);
         batches.state(id, "GOING");
         audit.record(by, "resume batch", "batch " + id, "", again + " loggers tried again");
     }

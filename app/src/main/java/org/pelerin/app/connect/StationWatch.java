@@ -12,16 +12,14 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
-import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.platform.InParallel;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
-/** Knows the addresses of network stations and what each tells. A silent one holds up no other, and not the dock. */
+/** Watches the network stations: what each tells. A silent one holds up no other, and not the dock. */
 @Service
 public class StationWatch {
 
@@ -33,21 +31,15 @@ public class StationWatch {
     private record Watched(DockWatch watch, DockView view, Instant storedAt) {}
 
     private final StationMapper mapper;
-    private final AuditTrail audit;
     private final Clock clock;
     private final Map<String, Watched> watched = new ConcurrentHashMap<>();
     private final AtomicBoolean looking = new AtomicBoolean();
     private final ExecutorService round = Executors.newSingleThreadExecutor();
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
-    StationWatch(StationMapper mapper, AuditTrail audit, Clock clock) {
+    StationWatch(StationMapper mapper, Clock clock) {
         this.mapper = mapper;
-        this.audit = audit;
         this.clock = clock;
-    }
-
-    public List<Station> all() {
-        return mapper.all();
     }
 
     /** What all stations tell. */
@@ -64,25 +56,8 @@ public class StationWatch {
         return Optional.ofNullable(watched.get(address)).map(Watched::watch);
     }
 
-    /** @return whether it is new */
-    @Transactional
-    public boolean add(String host, int port, String by) {
-        boolean added = mapper.insert(host, port, by, clock.instant()) > 0;
-        if (added) {
-            audit.record(by, "add station", host + ":" + port, "", "");
-        }
-        return added;
-    }
-
-    @Transactional
-    public void remove(String host, int port, String by) {
-        if (mapper.delete(host, port) > 0) {
-            audit.record(by, "remove station", host + ":" + port, "", "");
-        }
-    }
-
     @Scheduled(fixedDelay = 1500)
-    final void poll() {
+    void poll() {
         if (looking.compareAndSet(false, true)) {
             round.execute(() -> {
                 try {

@@ -6,13 +6,17 @@ import java.util.List;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.Errand;
 import org.pelerin.core.plan.LoggerCondition;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
 import org.pelerin.core.plan.Preflight;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LiveValues;
+import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Service;
 
@@ -48,13 +52,19 @@ public class WriteService {
         }
     }
 
+    /** Less is a lead that hangs in the air. */
+    private static final double LIVE_VOLTS = 10;
+
     private final Dock dock;
+    private final PlaceService places;
     private final MissionService missions;
     private final CalibrationService calibrations;
     private final Clock clock;
 
-    WriteService(Dock dock, MissionService missions, CalibrationService calibrations, Clock clock) {
+    WriteService(
+            Dock dock, PlaceService places, MissionService missions, CalibrationService calibrations, Clock clock) {
         this.dock = dock;
+        this.places = places;
         this.missions = missions;
         this.calibrations = calibrations;
         this.clock = clock;
@@ -65,13 +75,8 @@ public class WriteService {
         return calibrations.correct(serial, plan);
     }
 
-    /** As the other, without a planned visit. */
-    public List<Conflict> preflight(String serial, Plan wanted) {
-        return preflight(serial, wanted, null);
-    }
-
     /** What speaks against writing a plan, with this logger's own corrections and its readings as the plan has them. */
-    public List<Conflict> preflight(String serial, Plan wanted, Instant visit) {
+    public List<Conflict> preflight(String serial, Plan wanted, Errand errand) {
         Plan plan = calibrations.correct(serial, wanted);
         DockedLogger logger = dock.look(serial);
         if (!plan.model().equals(logger.model().id())) {
@@ -81,7 +86,7 @@ public class WriteService {
                     "The plan is for another model",
                     "Choose a plan for " + logger.model().name()));
         }
-        return Preflight.of(logger.model(), plan, condition(logger, plan), clock.instant(), visit);
+        return Preflight.of(logger.model(), plan, condition(logger, plan), errand, clock.instant());
     }
 
     /**
@@ -103,9 +108,10 @@ public class WriteService {
     /** As {@link #write}, without looking at the whole dock afterwards: for one of many. */
     public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
-        List<Conflict> blocking = preflight(draft.serial(), draft.plan()).stream()
-                .filter(Conflict::blocking)
-                .toList();
+        List<Conflict> blocking =
+                preflight(draft.serial(), draft.plan(), places.errand(draft.spotId(), null, null)).stream()
+                        .filter(Conflict::blocking)
+                        .toList();
         if (!blocking.isEmpty()) {
             throw new BlockedException(blocking);
         }
@@ -159,7 +165,23 @@ public class WriteService {
                     logger.status().records(),
                     logger.clockOffset(),
                     readings(logger, plan, link),
+                    logger.status().pinSet(),
+                    phases(logger, plan, link),
                     calibrations.due(logger.serial()));
+        }
+    }
+
+    /** How leads and loops sit; null where the model cannot tell, or where nothing is connected yet. */
+    private static PhaseCheck phases(DockedLogger logger, Plan plan, LoggerLink link) {
+        if (!PhaseLook.offered(logger.model())) {
+            return null;
+        }
+        try {
+            Phases phases = link.phases();
+            boolean connected = phases.voltages().stream().anyMatch(u -> u.magnitude() > LIVE_VOLTS);
+            return connected ? PhaseLook.check(logger.model(), plan, phases) : null;
+        } catch (RefusedException e) {
+            return null;
         }
     }
 

@@ -7,6 +7,7 @@ import org.pelerin.app.connect.Discovery;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
 import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
 import org.pelerin.app.platform.web.Typed;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,11 +24,13 @@ class FindController {
     private static final int LAST_PORT = 65_535;
 
     private final Discovery discovery;
-    private final StationWatch stations;
+    private final Stations stations;
+    private final StationWatch watch;
 
-    FindController(Discovery discovery, StationWatch stations) {
+    FindController(Discovery discovery, Stations stations, StationWatch watch) {
         this.discovery = discovery;
         this.stations = stations;
+        this.watch = watch;
     }
 
     /**
@@ -96,7 +99,7 @@ class FindController {
                         .toList());
         page.addAttribute(
                 "stations",
-                kept.stream().map(s -> new Kept(s, stations.loggers(s))).toList());
+                kept.stream().map(s -> new Kept(s, watch.loggers(s))).toList());
         page.addAttribute("asked", good);
         return "dock/find";
     }
@@ -106,7 +109,7 @@ class FindController {
         if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
             flash.addFlashAttribute("refused", host + ":" + port + " does not answer as a station; test it again.");
         } else if (stations.add(host, port, me.getName())) {
-            stations.look();
+            watch.look();
             flash.addFlashAttribute("said", host + ":" + port + " is watched from now on.");
         }
         return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;
@@ -115,7 +118,7 @@ class FindController {
     @PostMapping("/dock/stations/remove")
     String remove(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
         stations.remove(host, port, me.getName());
-        stations.look();
+        watch.look();
         flash.addFlashAttribute("said", host + ":" + port + " is watched no more.");
         return "redirect:/dock/find";
     }

@@ -69,11 +69,19 @@ class WriteController {
     }
 
     @PostMapping("/dock/{serial}/consequences")
-    String consequences(@PathVariable String serial, @ModelAttribute PlanForm form, Model page) {
+    String consequences(
+            @PathVariable String serial,
+            @ModelAttribute PlanForm form,
+            @RequestParam(required = false) Long spot,
+            Model page) {
         DockedLogger logger = dock.get(serial);
         PlanForm.Parsed parsed = parse(logger, form);
         pages.fill(
-                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+                page,
+                form,
+                parsed,
+                conflicts(logger, parsed, spot),
+                logger.status().battery());
         return "plan/consequences :: all";
     }
 
@@ -87,7 +95,11 @@ class WriteController {
         DockedLogger logger = dock.get(serial);
         PlanForm.Parsed parsed = parse(logger, form);
         pages.fill(
-                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+                page,
+                form,
+                parsed,
+                conflicts(logger, parsed, spot),
+                logger.status().battery());
         page.addAttribute("logger", logger);
         page.addAttribute("planned", writer.corrected(serial, parsed.plan()));
         page.addAttribute("spot", places.find(spot).orElse(null));
@@ -142,7 +154,11 @@ class WriteController {
     private String show(Model page, DockedLogger logger, PlanForm form, StoredPlan chosen, Long spot) {
         PlanForm.Parsed parsed = parse(logger, form);
         pages.fill(
-                page, form, parsed, conflicts(logger, parsed), logger.status().battery());
+                page,
+                form,
+                parsed,
+                conflicts(logger, parsed, spot),
+                logger.status().battery());
         page.addAttribute("room", "dock");
         page.addAttribute("logger", logger);
         page.addAttribute("fitting", fitting(logger));
@@ -157,8 +173,8 @@ class WriteController {
         return pages.parse(form);
     }
 
-    private List<Conflict> conflicts(DockedLogger logger, PlanForm.Parsed parsed) {
-        return writer.preflight(logger.serial(), parsed.plan(), parsed.visit());
+    private List<Conflict> conflicts(DockedLogger logger, PlanForm.Parsed parsed, Long spot) {
+        return writer.preflight(logger.serial(), parsed.plan(), places.errand(spot, parsed.placing(), parsed.visit()));
     }
 
     private List<StoredPlan> fitting(DockedLogger logger) {

@@ -52,15 +52,18 @@ public class PlanForm implements Form {
     public Map<String, String> options = new HashMap<>();
     /** When somebody next comes by, as a day; not part of the plan. */
     public String visit = "";
+    /** When it is to be placed; not part of the plan either. */
+    public String placing = "";
     /** The plan that is edited, as a document: what the form does not show is kept from it. */
     public String base = "";
 
     /**
      * What was read from a form: a plan, and what is wrong with each field.
      *
+     * @param placing when it is to be placed, or null
      * @param visit when somebody next comes by, or null
      */
-    public record Parsed(Plan plan, Instant visit, Map<String, String> errors) {
+    public record Parsed(Plan plan, Instant placing, Instant visit, Map<String, String> errors) {
 
         public boolean valid() {
             return errors.isEmpty();
@@ -182,7 +185,11 @@ public class PlanForm implements Form {
                 stop(zone, now, typed),
                 settings,
                 departures());
-        return new Parsed(plan, visit(zone, now, typed), typed.errors());
+        return new Parsed(plan, placing(zone, now, typed), visit(zone, now, typed), typed.errors());
+    }
+
+    private Instant placing(ZoneId zone, Instant now, Typed typed) {
+        return placing.isBlank() ? null : typed.local("placing", placing.strip(), zone, now);
     }
 
     /** Noon of the day, in the zone in which days are typed. */

@@ -15,6 +15,7 @@ import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionDraft;
@@ -24,6 +25,7 @@ import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.app.yard.YardClient;
+import org.pelerin.core.plan.Errand;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.sensor.Correction;
@@ -56,7 +58,8 @@ class DemoFill {
     private final CalibrationService calibrations;
     private final LoggerRegistry loggers;
     private final Dock dock;
-    private final StationWatch stations;
+    private final Stations stations;
+    private final StationWatch stationWatch;
     private final YardClient yard;
     private final Map<String, Long> spots = new HashMap<>();
     private final Map<String, StoredPlan> library = new HashMap<>();
@@ -71,7 +74,8 @@ class DemoFill {
             CalibrationService calibrations,
             LoggerRegistry loggers,
             Dock dock,
-            StationWatch stations,
+            Stations stations,
+            StationWatch stationWatch,
             YardClient yard) {
         this.accounts = accounts;
         this.places = places;
@@ -83,6 +87,7 @@ class DemoFill {
         this.loggers = loggers;
         this.dock = dock;
         this.stations = stations;
+        this.stationWatch = stationWatch;
         this.yard = yard;
     }
 
@@ -123,6 +128,13 @@ class DemoFill {
                     .filter(s -> s.site().equals(spot.site()) && s.name().equals(spot.name()))
                     .forEach(s -> spots.put(s.key(), spot.id()));
         }
+        demand("ostrel-v1-rear", "°C", 10, 14);
+        demand("ostrel-v1-door", "°C", 10, 14);
+        demand("ostrel-v2-shelf4", "°C", 10, 14);
+        demand("lirran-tank-a", "°C", 1, 6);
+        demand("lirran-tank-b", "°C", 1, 6);
+        demand("lirran-cold", "°C", 0, 8);
+        places.demand(spots.get("orsel-well"), 2.1, List.of(), WHO);
         StopCondition full = new StopCondition.MemoryFull();
         keep(DemoWorld.VAULT, DemoWorld.vault());
         keep(DemoWorld.VAULT_T1, DemoWorld.temperature("VAULT", Duration.ofMinutes(10), 10, 14, 60, full));
@@ -131,6 +143,10 @@ class DemoFill {
         keep(DemoWorld.HALL, DemoWorld.temperature("HALL", Duration.ofMinutes(1), 8, 24, 60, full));
         DemoPlans.all().forEach(this::keep);
         keep(DemoWorld.VAN, DemoWorld.temperature("VAN", Duration.ofSeconds(90), 0, 9, 20, full));
+    }
+
+    private void demand(String spot, String unit, double low, double high) {
+        places.demand(spots.get(spot), null, List.of(new Errand.Demand(unit, low, high)), WHO);
     }
 
     /** Those that start as soon as they are written, in the workshop, and are then carried out. */
@@ -157,7 +173,7 @@ class DemoFill {
                         WHO);
             }
         }
-        stations.look();
+        stationWatch.look();
     }
 
     private void sendRunning(String serial, String plan, String spot) {

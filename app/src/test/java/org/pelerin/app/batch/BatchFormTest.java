@@ -10,8 +10,8 @@ import org.pelerin.app.platform.web.Typed;
 class BatchFormTest {
 
     private static final List<SpotAt> SPOTS = List.of(
-            new SpotAt(3, "Vault 1, rear", "Ostrel cellars", "Europe/Paris"),
-            new SpotAt(4, "Tank A", "Lirran dairy", "Europe/Paris"));
+            new SpotAt(3, "Vault 1, rear", "Ostrel cellars", "Europe/Paris", null),
+            new SpotAt(4, "Tank A", "Lirran dairy", "Europe/Paris", null));
 
     private static List<BatchService.Wanted> wanted(String pattern, String list, String... serials) {
         BatchForm form = new BatchForm();

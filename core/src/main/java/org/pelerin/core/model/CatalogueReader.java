@@ -35,7 +35,13 @@ public final class CatalogueReader {
             String preset) {}
 
     private record ChoiceEntry(
-            String value, String label, double load, double chargePerSample, boolean outside, String firmware) {}
+            String value,
+            String label,
+            double load,
+            double chargePerSample,
+            boolean outside,
+            double noise,
+            String firmware) {}
 
     private record Entry(
             String id,
@@ -65,7 +71,7 @@ public final class CatalogueReader {
             boolean added,
             double chargePerSample) {}
 
-    private record InputEntry(Input kind, String unit, double low, double high, String step) {}
+    private record InputEntry(Input kind, String unit, double low, double high, String step, Double noise) {}
 
     private record IntervalEntry(Duration shortest, Duration longest, Duration step, Duration advised) {}
 
@@ -152,8 +158,9 @@ public final class CatalogueReader {
             throw new IllegalArgumentException(
                     "an input has the step “" + e.step + "” from " + e.low + " to " + e.high);
         }
-        return new InputModel(
-                e.kind, e.unit, e.low, e.high, Resolution.of(Integer.parseInt(step[0]), Integer.parseInt(step[1])));
+        Resolution resolution = Resolution.of(Integer.parseInt(step[0]), Integer.parseInt(step[1]));
+        double noise = e.noise == null ? resolution.value(1) - resolution.value(0) : e.noise;
+        return new InputModel(e.kind, e.unit, e.low, e.high, resolution, noise);
     }
 
     private static OptionModel option(String key, Map<String, OptionEntry> options) {
@@ -168,6 +175,7 @@ public final class CatalogueReader {
                         c.load,
                         c.chargePerSample,
                         c.outside,
+                        c.noise == 0 ? 1 : c.noise,
                         c.firmware == null ? null : Firmware.parse(c.firmware)))
                 .toList();
         OptionModel option =

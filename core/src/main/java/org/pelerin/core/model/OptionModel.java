@@ -31,10 +31,17 @@ public record OptionModel(
      * @param load standing load that it puts on the battery, in mA
      * @param chargePerSample what it adds to every sample of every channel, in µAh
      * @param outside whether the logger then lives on outside power and spares its battery
+     * @param noise by how much it makes every reading noisier; 1 for not at all
      * @param firmware the first that can do it, or null
      */
     public record Choice(
-            String value, String label, double load, double chargePerSample, boolean outside, Firmware firmware) {}
+            String value,
+            String label,
+            double load,
+            double chargePerSample,
+            boolean outside,
+            double noise,
+            Firmware firmware) {}
 
     public OptionModel {
         choices = List.copyOf(choices);

@@ -134,7 +134,8 @@ public record Forecast(
         return left.compareTo(FOREVER) > 0 ? FOREVER : left;
     }
 
-    private static Instant startsAt(StartCondition start, Instant now) {
+    /** When a first record is expected; null if that waits for a button or a value. */
+    static Instant startsAt(StartCondition start, Instant now) {
         if (start instanceof StartCondition.At at) {
             return at.instant();
         }

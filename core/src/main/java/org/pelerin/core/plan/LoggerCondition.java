@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.model.Firmware;
 
 /**
@@ -15,6 +16,8 @@ import org.pelerin.core.model.Firmware;
  * @param uncollected records in memory that nobody has collected
  * @param clockOffset its clock minus the reference
  * @param live last reading a channel, NaN where it reads open
+ * @param pinSet whether it asks for a PIN before it is changed
+ * @param phases how its leads and loops sit; null where that cannot be told
  * @param calibrationDue when the calibration of a channel lapses, by index; channels that were never calibrated are not there
  */
 public record LoggerCondition(
@@ -24,6 +27,8 @@ public record LoggerCondition(
         long uncollected,
         Duration clockOffset,
         List<Double> live,
+        boolean pinSet,
+        PhaseCheck phases,
         Map<Integer, Instant> calibrationDue) {
 
     public LoggerCondition(
@@ -33,6 +38,6 @@ public record LoggerCondition(
             long uncollected,
             Duration clockOffset,
             List<Double> live) {
-        this(firmware, battery, running, uncollected, clockOffset, live, Map.of());
+        this(firmware, battery, running, uncollected, clockOffset, live, false, null, Map.of());
     }
 }

@@ -19,6 +19,8 @@ import org.pelerin.core.series.Resolution;
  */
 public final class MeasuredChannel {
 
+    private static final int NOISE_STEPS = 2000;
+
     private final ChannelSettings settings;
     private final InputModel input;
     private final Sensor sensor;
@@ -146,6 +148,31 @@ public final class MeasuredChannel {
             };
         }
         return unit.value(v);
+    }
+
+    /**
+     * Standard deviation of its values around one of them: the input's noise by the slope of the scaling there.
+     *
+     * @return in the unit shown; 0 where the value depends on other channels
+     */
+    public double noise(double around) {
+        if (formula()) {
+            return 0;
+        }
+        double step = (input.high() - input.low()) / NOISE_STEPS;
+        double nearest = Double.POSITIVE_INFINITY;
+        double slope = 0;
+        for (int i = 1; i < NOISE_STEPS; i++) {
+            double raw = input.low() + i * step;
+            double before = value(raw - step / 2, Scaler.Row.NONE);
+            double after = value(raw + step / 2, Scaler.Row.NONE);
+            double far = Math.abs((before + after) / 2 - around);
+            if (far < nearest) {
+                nearest = far;
+                slope = Math.abs(after - before) / step;
+            }
+        }
+        return slope * input.noise();
     }
 
     private double engineering(double raw, Scaler.Row row) {

@@ -33,7 +33,7 @@ class PlanTest {
     }
 
     private static List<Conflict> preflight(Plan plan, LoggerCondition logger) {
-        return Preflight.of(ModelCatalogue.get("alder-t1"), plan, logger, NOW, null);
+        return Preflight.of(ModelCatalogue.get("alder-t1"), plan, logger, Errand.NONE, NOW);
     }
 
     @Test
@@ -150,7 +150,12 @@ class PlanTest {
     @Test
     void a_plan_too_short_for_the_next_visit_warns() {
         Plan plan = alder(Duration.ofSeconds(2), new StartCondition.After(Duration.ofHours(1)), GOOD.stop());
-        assertThat(Preflight.of(ModelCatalogue.get("alder-t1"), plan, healthy(), NOW, NOW.plus(Duration.ofDays(7))))
+        assertThat(Preflight.of(
+                        ModelCatalogue.get("alder-t1"),
+                        plan,
+                        healthy(),
+                        Errand.collectedBy(NOW.plus(Duration.ofDays(7))),
+                        NOW))
                 .anyMatch(c -> c.message().contains("before the planned collection"));
     }
 

@@ -236,8 +236,9 @@ class WiredPlanTest {
                 List.of(new ChannelSettings(
                         true, "Air", new Alarm(14, Lasting.allowance(Duration.ofHours(8)), true), null)));
         Map<Integer, Instant> due = new HashMap<>(Map.of(0, NOW.plus(Duration.ofDays(30))));
-        LoggerCondition old = new LoggerCondition(new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(12.0), due);
-        List<Conflict> found = Preflight.of(alder, plan, old, NOW, null);
+        LoggerCondition old =
+                new LoggerCondition(new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(12.0), false, null, due);
+        List<Conflict> found = Preflight.of(alder, plan, old, Errand.NONE, NOW);
         assertThat(found)
                 .anyMatch(c ->
                         c.blocking() && c.field().equals("start") && c.fix().contains("1.4"))
@@ -252,8 +253,10 @@ class WiredPlanTest {
                 0,
                 Duration.ZERO,
                 List.of(12.0),
+                false,
+                null,
                 Map.of(0, NOW.plus(Duration.ofDays(900))));
-        assertThat(Preflight.of(alder, plan, young, NOW, null)).noneMatch(Conflict::blocking);
+        assertThat(Preflight.of(alder, plan, young, Errand.NONE, NOW)).noneMatch(Conflict::blocking);
     }
 
     @Test

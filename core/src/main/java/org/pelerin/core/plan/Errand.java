@@ -1,0 +1,34 @@
+package org.pelerin.core.plan;
+
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * What a logger is sent out for: where it goes, and when.
+ *
+ * @param placedAt when it is to be placed, or null
+ * @param collectBy when the next collection is planned, or null
+ * @param depth at which it will hang, in m of water; null where it stays dry or that is not known
+ * @param demands limits that its spot demands
+ */
+public record Errand(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands) {
+
+    public static final Errand NONE = new Errand(null, null, null, List.of());
+
+    /**
+     * Limits that a quantity must be judged by.
+     *
+     * @param unit of the limits
+     * @param low null for none
+     * @param high null for none
+     */
+    public record Demand(String unit, Double low, Double high) {}
+
+    public Errand {
+        demands = List.copyOf(demands);
+    }
+
+    public static Errand collectedBy(Instant instant) {
+        return new Errand(null, instant, null, List.of());
+    }
+}

@@ -1,0 +1,114 @@
+package org.pelerin.core.plan;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.sensor.UnitChoice;
+
+/** A plan against what it is for: the depth and limits of the spot, the day it is placed. */
+final class ErrandCheck {
+
+    private final LoggerModel model;
+    private final Plan plan;
+    private final Errand errand;
+    private final ChannelCheck channels;
+    private final Conflicts found;
+
+    ErrandCheck(LoggerModel model, Plan plan, Errand errand, ChannelCheck channels, Conflicts found) {
+        this.model = model;
+        this.plan = plan;
+        this.errand = errand;
+        this.channels = channels;
+        this.found = found;
+    }
+
+    void all(Instant now) {
+        depth();
+        errand.demands().forEach(this::demand);
+        placing(now);
+    }
+
+    private void depth() {
+        Double depth = errand.depth();
+        if (depth != null && depth > model.ratedDepth()) {
+            found.blocks(
+                    "spot",
+                    "The spot is " + Conflicts.plain(depth) + " m under water; " + model.name()
+                            + (model.ratedDepth() == 0
+                                    ? " must stay dry"
+                                    : " is made for " + Conflicts.plain(model.ratedDepth()) + " m"),
+                    "Take a logger that is made for that depth");
+        }
+    }
+
+    /** Every channel that measures the quantity is looked at; one with limits is enough. */
+    private void demand(Errand.Demand demand) {
+        List<Integer> measuring = new ArrayList<>();
+        boolean any = false;
+        for (int i : plan.enabled()) {
+            UnitChoice shown = channels.read(i).map(c -> shown(demand, c)).orElse(null);
+            if (shown == null || model.channels().get(i).added()) {
+                continue;
+            }
+            measuring.add(i);
+            any |= plan.channels().get(i).hasAlarm();
+            lax(i, demand.high(), shown, true);
+            lax(i, demand.low(), shown, false);
+        }
+        if (measuring.isEmpty()) {
+            found.warns(
+                    "channels",
+                    "The spot demands limits in " + demand.unit() + ", which the plan does not measure",
+                    "Take a logger that does, or another spot");
+        } else if (!any) {
+            found.blocks(
+                    "channels[" + measuring.get(0) + "].levels[0].high",
+                    "The spot demands " + limits(demand) + ", and the plan has no limits",
+                    "Set them, so that the mission can be judged");
+        }
+    }
+
+    private static UnitChoice shown(Errand.Demand demand, MeasuredChannel channel) {
+        return UnitChoice.of(demand.unit()).stream()
+                .filter(u -> u.symbol().equals(channel.unit()))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private void lax(int i, Double demanded, UnitChoice shown, boolean upper) {
+        ChannelSettings c = plan.channels().get(i);
+        Alarm alarm = upper ? c.high() : c.low();
+        if (demanded == null || alarm == null) {
+            return;
+        }
+        double limit = shown.value(demanded);
+        if (upper ? alarm.limit() > limit : alarm.limit() < limit) {
+            found.warns(
+                    "channels[" + i + "].levels[0]." + (upper ? "high" : "low"),
+                    "The limit " + Conflicts.plain(alarm.limit()) + " of “" + c.label() + "” is laxer than the "
+                            + Conflicts.plain(limit) + " " + shown.symbol() + " that the spot demands",
+                    "Tighten it");
+        }
+    }
+
+    private static String limits(Errand.Demand d) {
+        return d.low() == null
+                ? "at most " + Conflicts.plain(d.high()) + " " + d.unit()
+                : d.high() == null
+                        ? "at least " + Conflicts.plain(d.low()) + " " + d.unit()
+                        : Conflicts.plain(d.low()) + " to " + Conflicts.plain(d.high()) + " " + d.unit();
+    }
+
+    private void placing(Instant now) {
+        Instant start = Forecast.startsAt(plan.start(), now);
+        if (errand.placedAt() != null && start != null && start.isBefore(errand.placedAt())) {
+            found.warns(
+                    "start",
+                    "It starts " + Durations.rough(Duration.between(start, errand.placedAt()))
+                            + " before it is placed: the way there would be judged with it",
+                    "Start it later, or with its button");
+        }
+    }
+}
