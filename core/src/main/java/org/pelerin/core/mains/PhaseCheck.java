@@ -7,8 +7,9 @@ import java.util.List;
  * Whether the leads and loops of a three-phase logger sit where they should.
  *
  * <p>The order is that of the voltages: phase 2 lags phase 1 by 120° and phase 3 lags phase 2. The loops are explained by the fewest
- * changes (a loop turned round, or sitting on another phase) that leave every load angle within ±{@value #LOAD}° and all of them
- * within {@value #ALIKE}° of each other.
+ * changes (a loop turned round, or sitting on another phase) that leave every load lagging by at most {@value #LAG}° or leading by at
+ * most {@value #LEAD}°, and all of them within {@value #ALIKE}° of each other. Loads beyond that are rare; a loop that is turned
+ * round and one that sits a phase further look alike but for 60°.
  *
  * @param order of the voltages
  * @param loops one a current; empty where nothing explains them or nothing flows
@@ -16,7 +17,8 @@ import java.util.List;
  */
 public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
 
-    static final double LOAD = 60;
+    static final double LAG = 60;
+    static final double LEAD = 30;
     static final double ALIKE = 40;
     private static final double TOLERANCE = 20;
 
@@ -141,7 +143,7 @@ public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
             least = Math.min(least, load);
             greatest = Math.max(greatest, load);
         }
-        return least >= -LOAD && greatest <= LOAD && greatest - least <= ALIKE;
+        return least >= -LEAD && greatest <= LAG && greatest - least <= ALIKE;
     }
 
     private static List<Loop> loops(int[] phases, int turned) {
