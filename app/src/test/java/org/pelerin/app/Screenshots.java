@@ -19,7 +19,7 @@ public final class Screenshots {
     private static final List<String> MAIN_VIEWS = List.of(
             "fleet=/",
             "dock=/dock",
-            "logger=/dock/PL-20422",
+            "logger=/dock/PL-20422@live",
             "write=/dock/PL-18090/write",
             "confirm=/dock/PL-18090/write@confirm",
             "plans=/plans",
@@ -66,6 +66,9 @@ public final class Screenshots {
                         page.fill("#loggerName", "LIRRAN-BRINE");
                         page.keyboard().press("Control+Enter");
                         page.waitForTimeout(800);
+                    }
+                    if (parts[1].endsWith("@live")) {
+                        page.waitForTimeout(24_000);
                     }
                     page.screenshot(new Page.ScreenshotOptions()
                             .setPath(directory.resolve(parts[0] + ".png"))

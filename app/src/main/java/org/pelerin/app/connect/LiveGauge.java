@@ -7,6 +7,7 @@ import org.pelerin.link.message.LiveValues;
 /**
  * One channel's live reading on its range, drawn {@value #WIDTH} wide.
  *
+ * @param share where the reading lies between the ends of the range, 0 to 1 and beyond; NaN where the sensor reads open
  * @param x position of the reading; −1 where the sensor reads open
  * @param lowX left edge of the allowed band, as {@code highX} the right one; the whole range where there are no limits
  * @param counts whether it is recorded, or is part of the logger itself
@@ -17,6 +18,7 @@ public record LiveGauge(
         String unit,
         double value,
         int decimals,
+        double share,
         int x,
         int lowX,
         int highX,
@@ -52,6 +54,7 @@ public record LiveGauge(
                 channel.unit(),
                 value,
                 channel.decimals(),
+                share(value, low, high),
                 Double.isNaN(value) ? -1 : x(value, low, high),
                 min == null ? 0 : x(min, low, high),
                 max == null ? WIDTH : x(max, low, high),
@@ -72,8 +75,12 @@ public record LiveGauge(
         return x < 0;
     }
 
+    private static double share(double v, double low, double high) {
+        return (v - low) / (high - low);
+    }
+
     private static int x(double v, double low, double high) {
-        return (int) Math.round(Math.max(0, Math.min(1, (v - low) / (high - low))) * WIDTH);
+        return (int) Math.round(Math.max(0, Math.min(1, share(v, low, high))) * WIDTH);
     }
 
     private static String plain(double v) {
