@@ -55,13 +55,7 @@ final class RandomPlans {
                 model.scans() && interval.toSeconds() % 4 == 0 && random.nextBoolean() ? interval.dividedBy(4) : null;
         Plan plan = new Plan(
                 model.id(), "R" + random.nextInt(1_000_000), interval, scan, start(), stop(), channels, options());
-        return startable(secondFits(plan) ? plan : without(Plan.SECOND, plan));
-    }
-
-    /** Somebody must be able to press the button. */
-    private Plan startable(Plan plan) {
-        boolean locked = plan.start() instanceof StartCondition.OnButton && plan.option(model, "field", "look");
-        return locked ? without("field", plan) : plan;
+        return secondFits(plan) ? plan : withoutSecond(plan);
     }
 
     private static boolean secondFits(Plan plan) {
@@ -71,9 +65,9 @@ final class RandomPlans {
                 .orElse(true);
     }
 
-    private static Plan without(String option, Plan plan) {
+    private static Plan withoutSecond(Plan plan) {
         Map<String, String> options = new HashMap<>(plan.options());
-        options.remove(option);
+        options.remove(Plan.SECOND);
         return new Plan(
                 plan.model(),
                 plan.loggerName(),

@@ -94,9 +94,9 @@ final class SettingsCheck {
             threshold(t);
         }
         if (start.kind() == StartKind.BUTTON && plan.option(model, "field", "look")) {
-            found.blocks(
+            found.warns(
                     "options[field]",
-                    "It waits for its button, and its plan lets nobody in the field press it",
+                    "It waits for its button, and its plan lets nobody press it: only a link could start it",
                     "Allow the start in the field, or choose another start");
         }
     }

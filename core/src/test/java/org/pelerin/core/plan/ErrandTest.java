@@ -160,7 +160,7 @@ class ErrandTest {
         LoggerModel model = ModelCatalogue.get("alder-t2");
         Map<String, String> look = Map.of("field", "look");
         assertThat(found(model, plan(model, new StartCondition.OnButton(), look, null, null), Errand.NONE))
-                .anyMatch(c -> c.blocking() && c.message().contains("lets nobody in the field press it"));
+                .anyMatch(c -> !c.blocking() && c.message().contains("lets nobody press it"));
         Plan now = plan(model, new StartCondition.Now(), look, null, null);
         assertThat(found(model, now, Errand.NONE)).noneMatch(c -> c.message().contains("PIN"));
         assertThat(Preflight.of(model, now, healthy(model, true, null), Errand.NONE, NOW))
