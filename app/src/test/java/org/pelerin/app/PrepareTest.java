@@ -586,7 +586,9 @@ class PrepareTest {
         assertThat(page.locator("#main")).containsText("127.0.0.1:" + port + " is watched from now on");
         assertThat(page.locator("#tray")).containsText("127.0.0.1:" + port);
         page.navigate(bed.address + "/dock/" + serial + "/write");
-        assertThat(page.locator("h1")).containsText(serial);
+        page.fill("#loggerName", "TANK-FARM");
+        writeFromForm();
+        assertThat(page.locator("h1")).containsText("logging");
         // its network cable comes out: the page says so, and it is no longer there to be written
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         bed.bean(StationWatch.class).look();
@@ -595,6 +597,10 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + serial);
         assertThat(page.locator("h1")).containsText("not connected");
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
+        bed.bean(StationWatch.class).look();
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Stop and collect").click();
+        assertThat(page.locator("h1")).containsText("collected", soon());
         page.navigate(bed.address + "/dock/find");
         page.getByText("Watch it no more").click();
         assertThat(page.locator("#main")).containsText("is watched no more");

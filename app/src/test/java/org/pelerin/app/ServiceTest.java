@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
 import java.time.Instant;
@@ -16,11 +18,14 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.batch.BatchItem;
+import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.LoggerCare;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Chart;
 import org.pelerin.app.mission.Evaluation;
@@ -270,5 +275,47 @@ class ServiceTest {
                     + " WHERE sequence = 2");
         }
         assertThat(trail.firstBroken()).isZero();
+    }
+
+    @Test
+    void a_batch_says_the_pin_of_those_that_ask_and_forgets_it() throws Exception {
+        List<String> serials = List.of("PL-18540", "PL-18541");
+        serials.forEach(serial -> bed.carry(serial, "dock"));
+        LoggerCare care = bed.bean(LoggerCare.class);
+        care.setPin("PL-18541", "", "4711", "tech");
+        BatchService batches = bed.bean(BatchService.class);
+        List<BatchService.Wanted> wanted = serials.stream()
+                .map(serial -> new BatchService.Wanted(serial, "N-" + serial, null))
+                .toList();
+        Plan plan = alder(new StartCondition.OnButton());
+        long wrong = batches.order("test", 0, plan, wanted, "0815", "tech");
+        assertThat(states(wrong)).containsExactly(BatchItem.State.DONE, BatchItem.State.FAILED);
+        assertThat(batches.items(wrong).get(1).message()).contains("PIN");
+        assertThat(pinOf(wrong)).isEmpty();
+        batches.resume(wrong, "4711", "tech");
+        assertThat(states(wrong)).containsOnly(BatchItem.State.DONE);
+        assertThat(pinOf(wrong)).isEmpty();
+        care.clearPin("PL-18541", "tech");
+    }
+
+    private static List<BatchItem.State> states(long batch) throws InterruptedException {
+        BatchService batches = bed.bean(BatchService.class);
+        for (int i = 0;
+                i < 400 && batches.items(batch).stream().anyMatch(x -> x.state().open());
+                i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        // the PIN is forgotten just after the last one is done
+        TimeUnit.MILLISECONDS.sleep(200);
+        return batches.items(batch).stream().map(BatchItem::state).toList();
+    }
+
+    private static String pinOf(long batch) throws SQLException {
+        try (Connection connection = TestBed.connect();
+                Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("SELECT pin FROM batch WHERE id = " + batch)) {
+            row.next();
+            return row.getString(1);
+        }
     }
 }

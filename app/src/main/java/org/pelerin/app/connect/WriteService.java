@@ -126,7 +126,8 @@ public class WriteService {
     /** A refusal here means that the logger is as it was. */
     private void send(LoggerLink link, MissionDraft draft, long id, String pin) {
         try {
-            if (!pin.isEmpty()) {
+            // a batch has one PIN for those that ask for it
+            if (!pin.isEmpty() && link.status().pinSet()) {
                 link.unlock(pin);
             }
             link.setClock(clock.instant());

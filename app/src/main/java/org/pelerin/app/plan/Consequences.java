@@ -22,12 +22,14 @@ import org.pelerin.core.plan.StopCondition;
  *
  * @param sentence the plan as a sentence, in HTML-free parts: plain and strong by turns
  * @param visit what the next visit will find, empty where none is planned
+ * @param beside what memory holds beside the records, a line each
  * @param keeps how long it records, or what it keeps with wrap
  */
 public record Consequences(
         List<String> sentence,
         String samplesPerDay,
         String records,
+        List<String> beside,
         String fullAt,
         String keeps,
         String battery,
@@ -55,6 +57,7 @@ public record Consequences(
                 sentence(plan, f, now, zone, show),
                 show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
                 show.count(f.recordsThatFit()),
+                beside(model, plan, show),
                 wraps ? "never, it wraps" : f.endsAt() == null ? "set by its start" : far(f.endsAt(), now, zone, show),
                 Durations.rough(f.recordsFor()),
                 Durations.rough(f.batteryLeft()),
@@ -63,6 +66,20 @@ public record Consequences(
                 PlanStrip.of(plan, f, now, zone, show),
                 conflicts.stream().filter(Conflict::blocking).toList(),
                 conflicts.stream().filter(c -> !c.blocking()).toList());
+    }
+
+    private static List<String> beside(LoggerModel model, Plan plan, Show show) {
+        List<String> out = new ArrayList<>();
+        plan.second()
+                .ifPresent(every -> out.add(
+                        show.count(plan.secondCapacity(model)) + " means, one every " + Durations.format(every)));
+        if (!plan.changes(model).isEmpty()) {
+            out.add(show.count(model.memory().changes()) + " changes of state");
+        }
+        if (model.memory().disturbances() > 0) {
+            out.add(show.count(model.memory().disturbances()) + " disturbances");
+        }
+        return out;
     }
 
     /** What memory and battery will be like when somebody next comes by. */
