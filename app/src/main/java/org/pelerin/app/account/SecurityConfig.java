@@ -46,7 +46,12 @@ class SecurityConfig {
                                 "/dock/*/write",
                                 "/library/sensors/edit",
                                 "/batches/new",
-                                "/dock/find")
+                                "/dock/find",
+                                "/places/new",
+                                "/places/*/edit",
+                                "/places/*/spots/new",
+                                "/spots/*/edit",
+                                "/place")
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
                         .authenticated()

@@ -20,6 +20,7 @@ import org.pelerin.app.connect.LiveService;
 import org.pelerin.app.connect.LoggerCare;
 import org.pelerin.app.connect.PhaseLook;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.live.LiveRecordings;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
@@ -57,6 +58,7 @@ class DockController {
     private final CalibrationService calibrations;
     private final LiveRecordings recordings;
     private final BatchService batches;
+    private final PlacementService placements;
     private final Clock clock;
     private final Show show;
 
@@ -70,6 +72,7 @@ class DockController {
             CalibrationService calibrations,
             LiveRecordings recordings,
             BatchService batches,
+            PlacementService placements,
             Clock clock,
             Show show) {
         this.dock = dock;
@@ -81,6 +84,7 @@ class DockController {
         this.calibrations = calibrations;
         this.recordings = recordings;
         this.batches = batches;
+        this.placements = placements;
         this.clock = clock;
         this.show = show;
     }
@@ -152,6 +156,7 @@ class DockController {
     @GetMapping("/dock/{serial}")
     String logger(@PathVariable String serial, Model model) {
         fill(serial, model);
+        model.addAttribute("placed", placements.presentOf(serial).orElse(null));
         return "dock/logger";
     }
 

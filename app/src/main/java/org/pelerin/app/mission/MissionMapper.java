@@ -165,4 +165,7 @@ interface MissionMapper {
     @Select("SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at >= #{from}"
             + " ORDER BY e.start_at")
     List<Mark> excursionsSince(Instant from);
+
+    @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")
+    void moveTo(long id, long spotId);
 }

@@ -193,6 +193,18 @@ public class MissionService {
         audit.record(by, "confirm start", subject(mission), mission.state().name(), "LOGGING");
     }
 
+    /** Its logger lies at another spot than was planned. */
+    @Transactional
+    public void moveTo(Mission mission, long spotId, String by) {
+        missions.moveTo(mission.id(), spotId);
+        audit.record(
+                by,
+                "move mission",
+                subject(mission),
+                mission.where(),
+                missions.byId(mission.id()).where());
+    }
+
     /** @param firstAt first sample on the reference clock, null if there is none */
     @Transactional
     public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {

@@ -17,10 +17,13 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.Site;
+import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
@@ -56,6 +59,7 @@ class DemoFill {
     private final CollectService collections;
     private final MissionService missions;
     private final CalibrationService calibrations;
+    private final PlacementService placements;
     private final LoggerRegistry loggers;
     private final Dock dock;
     private final Stations stations;
@@ -72,6 +76,7 @@ class DemoFill {
             CollectService collections,
             MissionService missions,
             CalibrationService calibrations,
+            PlacementService placements,
             LoggerRegistry loggers,
             Dock dock,
             Stations stations,
@@ -84,6 +89,7 @@ class DemoFill {
         this.collections = collections;
         this.missions = missions;
         this.calibrations = calibrations;
+        this.placements = placements;
         this.loggers = loggers;
         this.dock = dock;
         this.stations = stations;
@@ -128,13 +134,6 @@ class DemoFill {
                     .filter(s -> s.site().equals(spot.site()) && s.name().equals(spot.name()))
                     .forEach(s -> spots.put(s.key(), spot.id()));
         }
-        demand("ostrel-v1-rear", "°C", 10, 14);
-        demand("ostrel-v1-door", "°C", 10, 14);
-        demand("ostrel-v2-shelf4", "°C", 10, 14);
-        demand("lirran-tank-a", "°C", 1, 6);
-        demand("lirran-tank-b", "°C", 1, 6);
-        demand("lirran-cold", "°C", 0, 8);
-        places.demand(spots.get("orsel-well"), 2.1, List.of(), WHO);
         StopCondition full = new StopCondition.MemoryFull();
         keep(DemoWorld.VAULT, DemoWorld.vault());
         keep(DemoWorld.VAULT_T1, DemoWorld.temperature("VAULT", Duration.ofMinutes(10), 10, 14, 60, full));
@@ -143,10 +142,55 @@ class DemoFill {
         keep(DemoWorld.HALL, DemoWorld.temperature("HALL", Duration.ofMinutes(1), 8, 24, 60, full));
         DemoPlans.all().forEach(this::keep);
         keep(DemoWorld.VAN, DemoWorld.temperature("VAN", Duration.ofSeconds(90), 0, 9, 20, full));
+        for (DemoWorld.DemoSite t : DemoWorld.SITES) {
+            Site site = places.sites().stream()
+                    .filter(s -> s.name().equals(t.name()))
+                    .findFirst()
+                    .orElseThrow();
+            places.save(
+                    new Site(
+                            site.id(),
+                            t.name(),
+                            HOME.getId(),
+                            t.address(),
+                            t.latitude(),
+                            t.longitude(),
+                            t.notes(),
+                            null),
+                    WHO);
+        }
+        described("ostrel-v1-rear", "ripening cellar", DemoWorld.VAULT, 30, null, "°C", 10, 14);
+        described("ostrel-v1-door", "ripening cellar", DemoWorld.VAULT, 30, null, "°C", 10, 14);
+        described("ostrel-v2-shelf4", "ripening cellar", DemoWorld.VAULT, 30, null, "°C", 10, 14);
+        described("ostrel-v3-duct", "air duct", DemoWorld.VAULT_T1, 30, null, "", 0, 0);
+        described("lirran-tank-a", "milk tank", DemoWorld.TANK, 14, null, "°C", 1, 6);
+        described("lirran-tank-b", "milk tank", DemoWorld.TANK, 14, null, "°C", 1, 6);
+        described("lirran-cold", "cold store", DemoWorld.COLD, 14, null, "°C", 0, 8);
+        described("orsel-well", "spring chamber", DemoPlans.WELL, 60, 2.1, "", 0, 0);
     }
 
-    private void demand(String spot, String unit, double low, double high) {
-        places.demand(spots.get(spot), null, List.of(new Errand.Demand(unit, low, high)), WHO);
+    private void described(
+            String key, String kind, String plan, int days, Double depth, String unit, double low, double high) {
+        Spot s = places.spot(spots.get(key)).orElseThrow();
+        places.save(
+                new Spot(
+                        s.id(),
+                        s.siteId(),
+                        s.site(),
+                        s.name(),
+                        kind,
+                        library.get(plan).id(),
+                        null,
+                        days,
+                        depth,
+                        depth == null ? null : 1.4,
+                        depth == null ? null : 3.5,
+                        "",
+                        null,
+                        null,
+                        null,
+                        unit.isEmpty() ? List.of() : List.of(new Errand.Demand(unit, low, high))),
+                WHO);
     }
 
     /** Those that start as soon as they are written, in the workshop, and are then carried out. */
@@ -180,6 +224,7 @@ class DemoFill {
         toDock(serial);
         write(serial, plan, plans.settings(library.get(plan)).loggerName(), spot);
         carry(serial, spot);
+        note(serial, spot, true, List.of("probes in their terminals", "seen to run"));
     }
 
     private void keep(String name, Plan plan) {
@@ -226,6 +271,7 @@ class DemoFill {
         toDock("PL-18055");
         write("PL-18055", DemoWorld.VAN, "VAN-5", "van-5");
         carry("PL-18055", "van-5");
+        note("PL-18055", "van-5", false, List.of());
     }
 
     /** Certificates of last year: two lapse soon, one has. */
@@ -262,6 +308,7 @@ class DemoFill {
         }
         toDock("PL-18090");
         toDock("PL-20422");
+        placements.take("PL-20422", now(), WHO);
         // a box of new ones, ready to be written together
         for (int i = 10; i < 18; i++) {
             toDock("PL-185" + i);
@@ -281,11 +328,22 @@ class DemoFill {
         writer.write(new MissionDraft(serial, stored.name(), stored.version(), plan, spots.get(spot), WHO));
     }
 
-    /** Carries it there, presses the button and sees that it runs. */
+    /** Carries it there, presses the button, sees that it runs and notes it. */
     private void place(String serial, String spot) {
         carry(serial, spot);
         yard.post("/press", Map.of("serial", serial));
-        missions.confirmStarted(missions.ofLogger(serial, 1).get(0), WHO);
+        note(serial, spot, true, List.of("button pressed", "lamp seen", "seen to run"));
+    }
+
+    private void note(String serial, String spot, boolean runs, List<String> checked) {
+        if (placements.presentOf(serial).isPresent()) {
+            missions.confirmStarted(missions.ofLogger(serial, 1).get(0), WHO);
+            return;
+        }
+        placements.place(
+                new PlacementService.Placing(
+                        serial, spots.get(spot), now(), false, PlacementService.Other.STAYS, "", 30, checked, runs),
+                WHO);
     }
 
     private void collect(String serial) throws InterruptedException {

@@ -14,6 +14,22 @@ final class DemoWorld {
     /** A spot, with the key it has in the yard. */
     record DemoSpot(String key, String site, String name) {}
 
+    /** What is known of a site; the positions lie in open sea. */
+    record DemoSite(String name, String address, double latitude, double longitude, String notes) {}
+
+    static final List<DemoSite> SITES = List.of(
+            new DemoSite(
+                    "Ostrel cellars",
+                    "Old quarry road 3, Ostrel",
+                    45.12,
+                    -12.31,
+                    "Key at the dairy. Mind the low lintel of vault 3."),
+            new DemoSite("Lirran dairy", "Bridge lane 11, Lirran", 45.17, -12.27, "Hairnet and white coat."),
+            new DemoSite("Tessel packing", "Goods yard 2, Tessel", 45.09, -12.22, ""),
+            new DemoSite("Delivery vans", "Bridge lane 11, Lirran", 45.17, -12.27, "Home before 15:00."),
+            new DemoSite(
+                    "Orsel spring", "Forest track above Orsel", 45.21, -12.35, "Four-wheel drive from November on."));
+
     static final List<DemoSpot> SPOTS = List.of(
             new DemoSpot("ostrel-v1-rear", "Ostrel cellars", "Vault 1, rear"),
             new DemoSpot("ostrel-v1-door", "Ostrel cellars", "Vault 1, door"),

@@ -1,0 +1,187 @@
+package org.pelerin.app.field;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Which logger lies where, and where it has been. A logger is at one spot at a time. */
+@Service
+public class PlacementService {
+
+    private static final int LONGEST_REMARKS = 1000;
+
+    /** What becomes of a logger that lies at the spot already. */
+    public enum Other {
+        /** It is taken home. */
+        TAKEN,
+        /** Both lie there, on purpose. */
+        STAYS
+    }
+
+    /** Something has to be decided or corrected before it can be placed. */
+    public static class NotPlacedException extends RuntimeException {
+        NotPlacedException(String message) {
+            super(message);
+        }
+    }
+
+    /**
+     * A logger that is put somewhere.
+     *
+     * @param moved whether it may leave the spot it was at
+     * @param other what becomes of one that is there already; null where that was not asked
+     * @param checked what was looked at
+     * @param runs whether it was seen to run
+     */
+    public record Placing(
+            String serial,
+            long spotId,
+            Instant at,
+            boolean moved,
+            Other other,
+            String remarks,
+            int acclimatiseMinutes,
+            List<String> checked,
+            boolean runs) {}
+
+    private final PlacementMapper placements;
+    private final PlaceService places;
+    private final LoggerRegistry loggers;
+    private final MissionService missions;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    PlacementService(
+            PlacementMapper placements,
+            PlaceService places,
+            LoggerRegistry loggers,
+            MissionService missions,
+            AuditTrail audit,
+            Clock clock) {
+        this.placements = placements;
+        this.places = places;
+        this.loggers = loggers;
+        this.missions = missions;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public List<Placement> present() {
+        return placements.present();
+    }
+
+    public Optional<Placement> presentOf(String serial) {
+        return Optional.ofNullable(placements.presentOf(serial));
+    }
+
+    public List<Placement> ofSpot(long spot, int limit) {
+        return placements.ofSpot(spot, limit);
+    }
+
+    public List<Placement> ofLogger(String serial, int limit) {
+        return placements.ofLogger(serial, limit);
+    }
+
+    /** The mission that a logger has been written for, or is at. */
+    public Optional<Mission> current(String serial) {
+        return missions.ofLogger(serial, 1).stream()
+                .filter(m -> m.state().inField())
+                .findFirst();
+    }
+
+    /** @throws NotPlacedException if something must be decided first; nothing has changed then */
+    @Transactional
+    public void place(Placing p, String by) {
+        LoggerUnit logger = loggers.find(p.serial)
+                .orElseThrow(() -> new NotPlacedException("No logger " + p.serial + " was ever connected here"));
+        SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException("Choose the spot"));
+        if (p.at.isAfter(clock.instant())) {
+            throw new NotPlacedException("It cannot have been placed in the future");
+        }
+        if (p.remarks.length() > LONGEST_REMARKS) {
+            throw new NotPlacedException("Remarks have at most " + LONGEST_REMARKS + " characters");
+        }
+        leave(p, by);
+        makeRoom(p, by);
+        Optional<Mission> mission = current(p.serial);
+        placements.insert(
+                logger.id(),
+                p.spotId,
+                p.at,
+                by,
+                p.remarks,
+                p.acclimatiseMinutes,
+                String.join(", ", p.checked),
+                mission.map(Mission::id).orElse(null));
+        audit.record(by, "place logger", p.serial, "", spot.full() + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
+        mission.ifPresent(m -> follow(m, p, by));
+    }
+
+    /** Leaves the spot it was at, if any. */
+    private void leave(Placing p, String by) {
+        Placement before = placements.presentOf(p.serial);
+        if (before == null) {
+            return;
+        }
+        if (before.spotId() == p.spotId) {
+            throw new NotPlacedException(p.serial + " is there already, since it was placed by " + before.placedBy());
+        }
+        if (!p.moved) {
+            throw new NotPlacedException(p.serial + " is at " + before.where() + "; say that it was moved");
+        }
+        end(before, p.at, by);
+    }
+
+    private void makeRoom(Placing p, String by) {
+        List<Placement> there = placements.ofSpot(p.spotId, 50).stream()
+                .filter(Placement::present)
+                .toList();
+        if (there.isEmpty() || p.other == Other.STAYS) {
+            return;
+        }
+        if (p.other == null) {
+            throw new NotPlacedException(
+                    there.get(0).serial() + " is there already; say whether it was taken away or stays");
+        }
+        there.forEach(t -> end(t, p.at, by));
+    }
+
+    /** The mission goes where its logger is first placed; a move later on leaves it where it began. */
+    private void follow(Mission m, Placing p, String by) {
+        if (placements.countOfMission(m.id()) == 1 && (m.spotId() == null || m.spotId() != p.spotId)) {
+            missions.moveTo(m, p.spotId, by);
+        }
+        if (p.runs && m.startsAt() == null) {
+            missions.confirmStarted(m, by);
+        }
+    }
+
+    /** It was taken away from its spot. */
+    @Transactional
+    public void take(String serial, Instant at, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p == null) {
+            throw new NotPlacedException(serial + " lies nowhere, as far as is known");
+        }
+        end(p, at, by);
+    }
+
+    private void end(Placement p, Instant at, String by) {
+        if (at.isBefore(p.placedAt())) {
+            throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");
+        }
+        if (placements.take(p.id(), at, by) == 1) {
+            audit.record(by, "take logger away", p.serial(), p.where(), "");
+        }
+    }
+}

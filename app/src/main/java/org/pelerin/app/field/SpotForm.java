@@ -1,0 +1,154 @@
+package org.pelerin.app.field;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.place.Spot;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.plan.Errand;
+
+/** A spot as it is typed. */
+public class SpotForm implements Form {
+
+    static final List<String> KINDS = List.of(
+            "ripening cellar",
+            "cold store",
+            "deep-freeze store",
+            "milk tank",
+            "hall",
+            "vehicle",
+            "well or spring",
+            "outdoors",
+            "switchboard",
+            "machine");
+
+    static final List<String> UNITS = List.of("°C", "%RH", "kPa", "bar", "dB", "V", "A", "m", "l", "m³/h");
+
+    private static final int LONGEST_NAME = 120;
+    private static final int LONGEST_NOTES = 2000;
+    private static final int LIMITS = 3;
+    private static final double DEEPEST = 1000;
+    private static final int LONGEST_DAYS = 3660;
+
+    public long id;
+    public long siteId;
+    public String name = "";
+    public String surroundings = "";
+    public String plan = "";
+    public String collectDays = "";
+    public String depth = "";
+    public String staticLevel = "";
+    public String cable = "";
+    public String notes = "";
+    public List<Limit> limits = new ArrayList<>();
+
+    /** A limit as it is typed. */
+    public static class Limit implements Form {
+        public String unit = "";
+        public String low = "";
+        public String high = "";
+    }
+
+    /** What was read, and what is wrong with each field. */
+    record Parsed(Spot spot, Map<String, String> errors) {}
+
+    static SpotForm blank(long site) {
+        SpotForm form = new SpotForm();
+        form.siteId = site;
+        form.fill();
+        return form;
+    }
+
+    static SpotForm of(Spot s) {
+        SpotForm form = new SpotForm();
+        form.id = s.id();
+        form.siteId = s.siteId();
+        form.name = s.name();
+        form.surroundings = s.surroundings();
+        form.plan = s.planId() == null ? "" : String.valueOf(s.planId());
+        form.collectDays = s.collectDays() == null ? "" : String.valueOf(s.collectDays());
+        form.depth = text(s.depth());
+        form.staticLevel = text(s.staticLevel());
+        form.cable = text(s.cable());
+        form.notes = s.notes();
+        for (Errand.Demand d : s.demands()) {
+            Limit limit = new Limit();
+            limit.unit = d.unit();
+            limit.low = text(d.low());
+            limit.high = text(d.high());
+            form.limits.add(limit);
+        }
+        form.fill();
+        return form;
+    }
+
+    private void fill() {
+        while (limits.size() < LIMITS) {
+            limits.add(new Limit());
+        }
+    }
+
+    Parsed parse() {
+        fill();
+        Typed typed = new Typed();
+        if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
+            typed.wrong("name", "A spot has a name of at most " + LONGEST_NAME + " characters");
+        }
+        if (notes.length() > LONGEST_NOTES) {
+            typed.wrong("notes", "Notes have at most " + LONGEST_NOTES + " characters");
+        }
+        Integer wanted = typed.whole("plan", plan, 1, Integer.MAX_VALUE);
+        Spot spot = new Spot(
+                id,
+                siteId,
+                "",
+                name.strip(),
+                surroundings.strip(),
+                wanted == null ? null : wanted.longValue(),
+                null,
+                typed.whole("collectDays", collectDays, 1, LONGEST_DAYS),
+                metres(typed, "depth", depth, 0),
+                metres(typed, "staticLevel", staticLevel, -DEEPEST),
+                metres(typed, "cable", cable, 0),
+                notes.strip(),
+                null,
+                null,
+                null,
+                demands(typed));
+        return new Parsed(spot, typed.errors());
+    }
+
+    private static Double metres(Typed typed, String field, String text, double least) {
+        Double v = text.isBlank() ? null : typed.number(field, text);
+        if (v != null && (v < least || v > DEEPEST)) {
+            typed.wrong(field, "Give metres from " + Typed.plain(least) + " to " + Typed.plain(DEEPEST));
+        }
+        return v;
+    }
+
+    private List<Errand.Demand> demands(Typed typed) {
+        List<Errand.Demand> out = new ArrayList<>();
+        for (int i = 0; i < limits.size(); i++) {
+            Limit l = limits.get(i);
+            if (l.low.isBlank() && l.high.isBlank()) {
+                continue;
+            }
+            String at = "limits[" + i + "].";
+            Double low = l.low.isBlank() ? null : typed.number(at + "low", l.low);
+            Double high = l.high.isBlank() ? null : typed.number(at + "high", l.high);
+            if (low != null && high != null && low >= high) {
+                typed.wrong(at + "low", "The lower limit is not below the upper one");
+            }
+            if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
+                typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");
+            }
+            out.add(new Errand.Demand(l.unit, low, high));
+        }
+        return out;
+    }
+
+    private static String text(Double v) {
+        return v == null ? "" : Typed.plain(v);
+    }
+}

@@ -1,0 +1,212 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.Placement;
+import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+/** Sites, spots and who lies there, as a technician does it; placing on a phone. */
+@Timeout(120)
+class PlacesTest {
+
+    private static TestBed bed;
+    private static BrowserContext context;
+    private static Page page;
+
+    @BeforeAll
+    static void open() {
+        bed = TestBed.get();
+        context = bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(390, 844));
+        page = context.newPage();
+        page.onDialog(d -> d.accept());
+        page.navigate(bed.address + "/login");
+        page.fill("#username", "tech");
+        page.fill("#password", "pelerin");
+        page.keyboard().press("Enter");
+        page.waitForURL(bed.address + "/");
+    }
+
+    @AfterEach
+    void tidy() {
+        bed.emptyDock();
+    }
+
+    @AfterAll
+    static void close() {
+        context.close();
+    }
+
+    private static long spot(String site, String name) {
+        bed.bean(PlaceService.class).create(site, "Europe/Paris", name, "tech");
+        return bed.bean(PlaceService.class).all().stream()
+                .filter(s -> s.full().equals(site + " / " + name))
+                .map(SpotAt::id)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static long written(String serial, Long spot) {
+        bed.carry(serial, "dock");
+        Plan plan = new Plan(
+                "alder-t1",
+                "PLACED",
+                Duration.ofMinutes(10),
+                new StartCondition.OnButton(),
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(14, Duration.ofHours(1), true), null)));
+        return bed.bean(WriteService.class).write(new MissionDraft(serial, "Placed", 0, plan, spot, "tech"));
+    }
+
+    @Test
+    void a_site_and_a_spot_are_made_and_what_is_wrong_is_said_at_its_field() {
+        page.navigate(bed.address + "/places/new");
+        page.fill("#name", "Harrow mill");
+        page.fill("#zone", "Europe/Nowhere");
+        page.fill("#latitude", "95");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).hasCount(2);
+        page.fill("#zone", "Europe/Paris");
+        page.fill("#latitude", "45,5");
+        page.fill("#longitude", "-12.25");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("Harrow mill: no spot yet");
+        page.getByText("New spot").click();
+        page.fill("#name", "Silo");
+        page.fill("[name='limits[0].low']", "8");
+        page.fill("[name='limits[0].high']", "2");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#main")).containsText("not below the upper one");
+        page.fill("[name='limits[0].high']", "12");
+        page.selectOption("[name='limits[0].unit']", "°C");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("Silo: nobody is there");
+        assertThat(page.locator("#main")).containsText("8.0 … 12.0 °C");
+        // once more with the same name
+        page.navigate(bed.address + "/places/new");
+        page.fill("#name", "Harrow mill");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).containsText("There is a site “Harrow mill” already");
+    }
+
+    @Test
+    void placed_by_phone_with_the_conflicts_caught_and_moved_with_its_history() {
+        long rear = spot("Phone site", "rear");
+        long door = spot("Phone site", "door");
+        long mission = written("PL-18524", door);
+        written("PL-18525", rear);
+        page.navigate(bed.address + "/place?spot=" + rear);
+        page.fill("[name=serial]", "pl-99999");
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".wrong-text")).containsText("No logger PL-99999");
+        page.fill("[name=serial]", "pl-18524");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("h1")).containsText("PL-18524 is written for door");
+        assertThat((Double) page.evaluate("document.documentElement.scrollWidth + 0.0"))
+                .isLessThanOrEqualTo(390);
+        page.getByText("seen to run").click();
+        page.fill("#remarks", "second hook");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("PL-18524 is there since");
+        assertThat(page.locator("#main")).containsText("second hook · seen to run");
+        // the mission goes where its logger went, and is known to run
+        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
+                .isEqualTo("rear");
+        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().startsAt())
+                .isNotNull();
+        // another one at the same spot: somebody has to say what becomes of the first
+        page.navigate(bed.address + "/place?serial=PL-18525");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".refused")).containsText("PL-18524 is there already; say whether");
+        page.getByText("I take it away").click();
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("PL-18525 is there since");
+        // and the second is moved
+        page.navigate(bed.address + "/place?serial=PL-18525&spot=" + door);
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".refused")).containsText("say that it was moved");
+        page.getByText("it was moved from there").click();
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("door: PL-18525 is there since");
+        PlacementService placements = bed.bean(PlacementService.class);
+        assertThat(placements.presentOf("PL-18524")).isEmpty();
+        assertThat(placements.ofLogger("PL-18525", 9))
+                .extracting(Placement::spot)
+                .containsExactly("door", "rear");
+        assertThat(placements.ofSpot(rear, 9)).noneMatch(Placement::present);
+    }
+
+    @Test
+    void places_go_out_and_come_in_and_one_wrong_line_keeps_all_of_them_out() throws IOException {
+        spot("Export site", "north, \"cold\"");
+        page.navigate(bed.address + "/places");
+        Download csv = page.waitForDownload(() -> page.getByText("CSV").click());
+        String text = Files.readString(csv.path());
+        assertThat(text).contains("Export site,Europe/Paris,,,,,\"north, \"\"cold\"\"\"");
+        upload("site,zone\nImport site,Moon/Base\nOther,Europe/Paris\n");
+        assertThat(page.locator("#main")).containsText("Nothing was taken in");
+        assertThat(page.locator("#main")).containsText("Line 2: there is no time zone “Moon/Base”");
+        assertThat(bed.bean(PlaceService.class).sites()).noneMatch(s -> s.name().equals("Other"));
+        upload("site,spot,limits\nImport site,a,°C 2 … 8\nImport site,b,\nExport site,\"north, \"\"cold\"\"\",\n");
+        assertThat(page.locator("#main")).containsText("1 new site, 2 new spots, 2 brought up to date");
+    }
+
+    private static void upload(String text) {
+        page.setInputFiles(
+                "input[name=file]", new FilePayload("places.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8)));
+        page.getByText("Read it").click();
+    }
+
+    @Test
+    void a_spot_is_put_on_the_picture_of_its_site() throws IOException {
+        long spot = spot("Drawn site", "corner");
+        long site = bed.bean(PlaceService.class).spot(spot).orElseThrow().siteId();
+        page.navigate(bed.address + "/places/" + site);
+        page.setInputFiles(
+                "input[name=file]",
+                new FilePayload("plan.png", "image/png", "no picture".getBytes(StandardCharsets.UTF_8)));
+        page.getByText("Use this picture").click();
+        assertThat(page.locator(".refused")).containsText("Only PNG and JPEG");
+        ByteArrayOutputStream png = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB), "png", png);
+        page.setInputFiles("input[name=file]", new FilePayload("plan.png", "image/png", png.toByteArray()));
+        page.getByText("Use this picture").click();
+        page.selectOption("#draw-spot", String.valueOf(spot));
+        var box = page.locator(".site-picture svg").boundingBox();
+        page.locator(".site-picture svg")
+                .click(new com.microsoft.playwright.Locator.ClickOptions()
+                        .setPosition(box.width * 0.25, box.height * 0.75));
+        assertThat(page.locator(".pin")).containsText("corner");
+        var drawn = bed.bean(PlaceService.class).spot(spot).orElseThrow();
+        assertThat(drawn.x()).isCloseTo(0.25, org.assertj.core.api.Assertions.within(0.01));
+        assertThat(drawn.y()).isCloseTo(0.75, org.assertj.core.api.Assertions.within(0.01));
+    }
+}
