@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -26,6 +27,9 @@ import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.LoggerCare;
+import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Chart;
 import org.pelerin.app.mission.Evaluation;
@@ -275,6 +279,148 @@ class ServiceTest {
                     + " WHERE sequence = 2");
         }
         assertThat(trail.firstBroken()).isZero();
+    }
+
+    /** Everything that was recorded, give or take the quartz's part in one sample. */
+    private static void home(long id, long samples) {
+        Mission m = mission(id);
+        assertThat(m.received()).isEqualTo(m.expected()).isBetween(samples - 1, samples + 1);
+    }
+
+    private static Job visit(String serial) throws InterruptedException {
+        CollectService collections = bed.bean(CollectService.class);
+        collections.order(serial, true, "tech");
+        for (int i = 0; i < 600 && collections.active(serial).isPresent(); i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        return collections.newest(serial).orElseThrow();
+    }
+
+    @Test
+    void a_running_logger_is_visited_again_and_again_and_its_mission_grows_without_doubling() throws Exception {
+        String serial = "PL-18538";
+        long id = write(serial, new StartCondition.Now());
+        MissionService missions = bed.bean(MissionService.class);
+        pass(Duration.ofDays(2));
+        assertThat(visit(serial).message()).contains("goes on recording");
+        home(id, 1440);
+        assertThat(missions.find(id).orElseThrow().state()).isEqualTo(MissionState.LOGGING);
+        assertThat(missions.find(id).orElseThrow().verdict()).isNotNull();
+        pass(Duration.ofDays(1));
+        visit(serial);
+        home(id, 2160);
+        // nothing has been recorded since: nothing changes
+        visit(serial);
+        home(id, 2160);
+        pass(Duration.ofHours(12));
+        assertThat(collect(serial).message()).endsWith("samples are home");
+        home(id, 2520);
+        Mission m = missions.find(id).orElseThrow();
+        assertThat(m.state()).isEqualTo(MissionState.COLLECTED);
+        assertThat(missions.visits(m)).isEqualTo(4);
+        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count()).isEqualTo(m.received());
+        // byte for byte what the logger holds, although its last page grew from visit to visit
+        assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
+        bed.bean(CollectService.class).erase(serial, "tech");
+        assertThat(missions.find(id).orElseThrow().erasedAt()).isNotNull();
+    }
+
+    @Test
+    void what_a_wrapping_logger_overwrote_is_kept_from_an_earlier_visit_or_said_to_be_gone() throws Exception {
+        String serial = "PL-18539";
+        bed.carry(serial, "dock");
+        Plan plan = new Plan(
+                "alder-t1",
+                "WRAP",
+                Duration.ofSeconds(2),
+                new StartCondition.Now(),
+                new StopCondition.Wrap(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(30, Duration.ofMinutes(10), true), null)));
+        long id = bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, plan, null, "tech"));
+        pass(Duration.ofHours(10));
+        visit(serial);
+        // memory holds 32 000 samples: 4 000 of the first are overwritten after 20 hours, and are here
+        pass(Duration.ofHours(10));
+        visit(serial);
+        Mission held = bed.bean(MissionService.class).find(id).orElseThrow();
+        assertThat(held.received()).isGreaterThan(35_999).isEqualTo(held.expected());
+        // 54 000 more: some came and went between two visits
+        pass(Duration.ofHours(30));
+        Job last = collect(serial);
+        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        assertThat(last.message()).contains("overwritten before anybody came");
+        assertThat(m.expected()).isGreaterThan(90_000);
+        assertThat(m.received()).isBetween(36_000L + 31_700, 36_000L + 32_300);
+        JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
+        assertThat(j.gaps()).hasSize(1);
+        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count()).isEqualTo(m.expected());
+        // the logger believes that it is home: the proof is over what it still holds
+        bed.bean(CollectService.class).erase(serial, "tech");
+    }
+
+    @Test
+    void a_station_is_collected_by_itself_and_tried_again_when_it_was_silent() throws Exception {
+        String serial = "PL-70001";
+        int port = bed.yard.stationPort(serial);
+        Stations stations = bed.bean(Stations.class);
+        stations.add("127.0.0.1", port, "tech");
+        bed.carry(serial, "lirran-tank-feed");
+        bed.bean(StationWatch.class).look();
+        bed.bean(Dock.class).poll();
+        Plan plan = new Plan(
+                "linden-n",
+                "STATION",
+                Duration.ofMinutes(1),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                IntStream.range(0, ModelCatalogue.get("linden-n").channels().size())
+                        .mapToObj(i -> new ChannelSettings(i == 0, "Input " + (i + 1), null, null))
+                        .toList());
+        long id = bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, plan, null, "tech"));
+        stations.schedule("127.0.0.1", port, 60, 5, "tech");
+        until(() -> bed.bean(MissionService.class).visits(mission(id)) == 1);
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
+        bed.bean(StationWatch.class).look();
+        pass(Duration.ofMinutes(61));
+        until(() -> station(port).retries() == 1);
+        assertThat(Duration.between(clock().instant(), station(port).nextAt())).isLessThan(Duration.ofMinutes(6));
+        pass(Duration.ofMinutes(6));
+        until(() -> station(port).retries() == 2);
+        bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
+        bed.bean(StationWatch.class).look();
+        pass(Duration.ofMinutes(11));
+        until(() -> bed.bean(MissionService.class).visits(mission(id)) == 2);
+        Mission m = mission(id);
+        assertThat(m.state()).isEqualTo(MissionState.LOGGING);
+        assertThat(m.received()).isEqualTo(m.expected()).isGreaterThan(77);
+        assertThat(station(port).retries()).isZero();
+        stations.remove("127.0.0.1", port, "tech");
+        bed.bean(StationWatch.class).look();
+        bed.carry(serial, "dock");
+        collect(serial);
+        bed.bean(CollectService.class).erase(serial, "tech");
+    }
+
+    private static java.time.Clock clock() {
+        return bed.bean(org.pelerin.app.platform.DomainClock.class);
+    }
+
+    private static Mission mission(long id) {
+        return bed.bean(MissionService.class).find(id).orElseThrow();
+    }
+
+    private static Station station(int port) {
+        return bed.bean(Stations.class).all().stream()
+                .filter(s -> s.port() == port)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static void until(java.util.function.BooleanSupplier so) throws InterruptedException {
+        for (int i = 0; i < 400 && !so.getAsBoolean(); i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        assertThat(so.getAsBoolean()).isTrue();
     }
 
     @Test

@@ -60,4 +60,47 @@ interface CaptureMapper {
     @Update(
             "UPDATE capture SET complete = TRUE, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
     void complete(long missionId, String sha256);
+
+    /** One page with its number. */
+    record NumberedPage(long page, byte[] bytes) {}
+
+    /** A visit to a mission that went on afterwards, or its last one. */
+    record ReadRow(long missionId, int seq, Instant readAt, long endRecord, String sha256, String readBy) {}
+
+    @Update("UPDATE capture SET header = #{header}, end_record = #{endRecord}, end_page = #{endPage},"
+            + " clock_offset_ms = #{clockOffsetMs}, clock_read_at = #{clockReadAt}, complete = FALSE, sha256 = NULL"
+            + " WHERE mission_id = #{missionId}")
+    void reach(
+            long missionId, byte[] header, long endRecord, long endPage, Duration clockOffsetMs, Instant clockReadAt);
+
+    @Update(
+            "UPDATE capture_part SET end_page = #{endPage} WHERE mission_id = #{missionId} AND first_page = #{firstPage}")
+    int reachPart(long missionId, long firstPage, long endPage);
+
+    @Select(
+            "SELECT page, bytes FROM capture_page WHERE mission_id = #{missionId} AND page >= #{first} AND page < #{end}"
+                    + " ORDER BY page DESC LIMIT 1")
+    NumberedPage lastPage(long missionId, long first, long end);
+
+    @Update("UPDATE capture_page SET bytes = #{bytes} WHERE mission_id = #{missionId} AND page = #{page}")
+    void grow(long missionId, long page, byte[] bytes);
+
+    @Insert(
+            "INSERT INTO capture_page_before (mission_id, seq, page, bytes) VALUES (#{missionId}, #{seq}, #{page}, #{bytes})"
+                    + " ON DUPLICATE KEY UPDATE seq = seq")
+    void keepBefore(long missionId, int seq, long page, byte[] bytes);
+
+    @Select("SELECT COALESCE(MAX(seq), 0) FROM capture_read WHERE mission_id = #{missionId}")
+    int reads(long missionId);
+
+    @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by)"
+            + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy})")
+    void insertRead(ReadRow row);
+
+    @Select("SELECT mission_id, seq, read_at, end_record, sha256, read_by FROM capture_read"
+            + " WHERE mission_id = #{missionId} ORDER BY seq")
+    List<ReadRow> readRows(long missionId);
+
+    @Select("SELECT page, bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
+    List<NumberedPage> numbered(long missionId);
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -66,6 +67,41 @@ public class CaptureStore {
         return captures.byMission(missionId);
     }
 
+    /**
+     * Takes up a capture that was begun, or closed while its logger went on: from now on it reaches to where the logger is. What was
+     * held longer than the logger keeps it stays.
+     *
+     * @return false if the logger holds less than was there before: it is not the same record
+     */
+    @Transactional
+    boolean reach(CaptureMapper.CaptureRow row, MissionInfo info, byte[] header, ClockReading clockReading) {
+        List<MissionInfo.Pages> before = parts(row);
+        List<MissionInfo.Pages> now = info.parts();
+        if (info.endRecord() < row.endRecord() || now.get(0).end() < row.endPage()) {
+            return false;
+        }
+        for (MissionInfo.Pages part : now.subList(1, now.size())) {
+            PageTable table = PageTable.of(part.first());
+            Optional<MissionInfo.Pages> held = before.stream()
+                    .skip(1)
+                    .filter(b -> PageTable.of(b.first()) == table)
+                    .findFirst();
+            if (held.isEmpty()) {
+                captures.insertPart(new CaptureMapper.PartRow(row.missionId(), part.first(), part.end()));
+            } else {
+                captures.reachPart(row.missionId(), held.get().first(), part.end());
+            }
+        }
+        captures.reach(
+                row.missionId(),
+                header,
+                info.endRecord(),
+                now.get(0).end(),
+                clockReading.offset(),
+                clockReading.device());
+        return true;
+    }
+
     /** The pages that belong to it, stored already or not: those of the records first. */
     List<MissionInfo.Pages> parts(CaptureMapper.CaptureRow row) {
         List<MissionInfo.Pages> out = new ArrayList<>();
@@ -74,9 +110,16 @@ public class CaptureStore {
         return out;
     }
 
-    /** The first page of a part that is not stored yet; its end if all are. */
-    long nextPage(CaptureMapper.CaptureRow row, MissionInfo.Pages part) {
-        return captures.nextPage(row.missionId(), part.first(), part.end());
+    /** The newest stored page of a part: it may have grown since. */
+    Optional<CaptureMapper.NumberedPage> lastPage(CaptureMapper.CaptureRow row, MissionInfo.Pages part) {
+        return Optional.ofNullable(captures.lastPage(row.missionId(), part.first(), part.end()));
+    }
+
+    /** A page that has grown; what it was stays beside it, as a visit's hash is over it. */
+    @Transactional
+    void grow(long missionId, CaptureMapper.NumberedPage before, byte[] now) {
+        captures.keepBefore(missionId, captures.reads(missionId), before.page(), before.bytes());
+        captures.grow(missionId, before.page(), now);
     }
 
     void add(long missionId, long page, byte[] bytes) {
@@ -89,8 +132,21 @@ public class CaptureStore {
         }
     }
 
-    void complete(long missionId, String sha256) {
+    /** Closes a capture, for now or for good; every visit is noted with its hash. */
+    @Transactional
+    void complete(long missionId, String sha256, String by) {
         captures.complete(missionId, sha256);
+        captures.insertRead(new CaptureMapper.ReadRow(
+                missionId,
+                captures.reads(missionId) + 1,
+                clock.instant(),
+                captures.byMission(missionId).endRecord(),
+                sha256,
+                by));
+    }
+
+    List<CaptureMapper.NumberedPage> numbered(long missionId) {
+        return captures.numbered(missionId);
     }
 
     private static StoredCapture stored(CaptureMapper.CaptureRow row, List<byte[]> pages) {

@@ -3,6 +3,8 @@ package org.pelerin.app.collect;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
@@ -15,6 +17,7 @@ import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.MissionInfo;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -61,12 +64,18 @@ public class CollectService {
     /** Orders a collection; a second order while one is under way changes nothing. */
     @Transactional
     public void order(String serial, String by) {
+        order(serial, false, by);
+    }
+
+    /** @param leaveRunning whether the logger is to go on recording; only what is new is then fetched each time */
+    @Transactional
+    public void order(String serial, boolean leaveRunning, String by) {
         if (jobs.active(serial) != null) {
             return;
         }
         try {
-            jobs.insert(serial, by, clock.instant());
-            audit.record(by, "order collection", serial, "", "");
+            jobs.insert(serial, by, clock.instant(), leaveRunning);
+            audit.record(by, "order collection", serial, "", leaveRunning ? "left running" : "");
         } catch (DuplicateKeyException e) {
             // somebody else ordered it in the same moment
         }
@@ -136,12 +145,19 @@ public class CollectService {
             return;
         }
         StoredCapture capture =
-                captures.find(mission.id()).orElseThrow(() -> new NotNowException("The capture is not complete"));
+                captures.summary(mission.id()).orElseThrow(() -> new NotNowException("The capture is not complete"));
         try (LoggerLink link = dock.open(serial)) {
-            link.erase(EraseRequest.collected(
-                    mission.deviceNumber(),
-                    capture.endRecord(),
-                    capture.capture().pages()));
+            // what it has overwritten since an earlier visit is held here and not there
+            Set<Long> there = link.missions().stream()
+                    .filter(m -> m.number() == mission.deviceNumber())
+                    .flatMapToLong(MissionInfo::pageNumbers)
+                    .boxed()
+                    .collect(Collectors.toSet());
+            List<byte[]> proof = captures.numbered(mission.id()).stream()
+                    .filter(p -> there.contains(p.page()))
+                    .map(CaptureMapper.NumberedPage::bytes)
+                    .toList();
+            link.erase(EraseRequest.collected(mission.deviceNumber(), capture.endRecord(), proof));
         }
         missions.erased(mission, by);
         dock.poll();

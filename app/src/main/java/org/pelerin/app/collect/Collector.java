@@ -3,9 +3,13 @@ package org.pelerin.app.collect;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.PrimitiveIterator;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
@@ -16,6 +20,9 @@ import org.pelerin.link.message.MalformedMessageException;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.PageTable;
+import org.pelerin.link.message.Refusal;
+import org.pelerin.link.message.RefusedException;
 import org.pelerin.link.message.Status;
 import org.springframework.stereotype.Service;
 
@@ -67,9 +74,10 @@ class Collector {
 
     private long download(Job job, Progress progress) {
         try (LoggerLink link = dock.open(job.serial())) {
-            if (link.status().state().running()) {
+            if (!job.leaveRunning() && link.status().state().running()) {
                 link.stop();
             }
+            // pages and records first: what the header says of the end is then not older than they are
             MissionInfo info = link.missions().stream()
                     .findFirst()
                     .orElseThrow(() -> new HopelessException("The logger holds no mission"));
@@ -79,16 +87,26 @@ class Collector {
                 throw new HopelessException("The logger says that it is " + said.serial());
             }
             Mission mission = mission(job, info.number(), said);
-            CaptureMapper.CaptureRow capture =
-                    captures.row(mission.id()).orElseGet(() -> captures.begin(mission.id(), info, header, read(link)));
-            if (capture.endRecord() != info.endRecord()
-                    || !captures.parts(capture).equals(info.parts())) {
-                throw new HopelessException("The logger holds other records than when the download began");
+            if (mission.collected()) {
+                throw new HopelessException("This mission is home already");
             }
+            CaptureMapper.CaptureRow capture = begin(mission.id(), info, header, read(link));
             pages(link, info, capture, progress);
-            verify(capture, info);
+            verify(capture, info, oldest(link, info), job.orderedBy());
             return mission.id();
         }
+    }
+
+    /** Begins a capture, or takes up one that a broken link or an earlier visit left. */
+    private CaptureMapper.CaptureRow begin(long mission, MissionInfo info, byte[] header, ClockReading clockReading) {
+        Optional<CaptureMapper.CaptureRow> before = captures.row(mission);
+        if (before.isEmpty()) {
+            return captures.begin(mission, info, header, clockReading);
+        }
+        if (!captures.reach(before.get(), info, header, clockReading)) {
+            throw new HopelessException("The logger holds other records than when the download began");
+        }
+        return captures.row(mission).orElseThrow();
     }
 
     private void pages(LoggerLink link, MissionInfo info, CaptureMapper.CaptureRow capture, Progress progress) {
@@ -96,9 +114,19 @@ class Collector {
         long id = capture.missionId();
         long before = 0;
         try {
-            for (MissionInfo.Pages part : captures.parts(capture)) {
-                for (long page = captures.nextPage(capture, part); page < part.end(); page++) {
-                    captures.add(id, page, reader.read(info.number(), page));
+            for (MissionInfo.Pages part : info.parts()) {
+                Optional<CaptureMapper.NumberedPage> last = captures.lastPage(capture, part);
+                long next = last.map(CaptureMapper.NumberedPage::page).orElse(part.first());
+                for (long page = Math.max(next, part.first()); page < part.end(); page++) {
+                    byte[] bytes = read(reader, info.number(), page);
+                    if (bytes == null) {
+                        continue;
+                    }
+                    if (last.isPresent() && last.get().page() == page) {
+                        grow(id, last.get(), bytes);
+                    } else {
+                        captures.add(id, page, bytes);
+                    }
                     progress.at(id, before + page + 1 - part.first(), info.pages(), "downloading");
                 }
                 before += part.count();
@@ -108,27 +136,67 @@ class Collector {
         }
     }
 
-    private void verify(CaptureMapper.CaptureRow row, MissionInfo info) {
+    /** Null where a logger that goes on has overwritten it in the meantime. */
+    private static byte[] read(PageReader reader, int mission, long page) {
+        try {
+            return reader.read(mission, page);
+        } catch (RefusedException e) {
+            if (e.refusal() == Refusal.PAGE_GONE) {
+                return null;
+            }
+            throw e;
+        }
+    }
+
+    /** The first page of each part that the logger holds by now: it may have gone on overwriting. */
+    private static Map<PageTable, Long> oldest(LoggerLink link, MissionInfo info) {
+        return link.missions().stream()
+                .filter(m -> m.number() == info.number())
+                .flatMap(m -> m.parts().stream())
+                .collect(Collectors.toMap(p -> PageTable.of(p.first()), MissionInfo.Pages::first));
+    }
+
+    /** The newest page that was there before is looked at again: its record may have gone on. */
+    private void grow(long mission, CaptureMapper.NumberedPage before, byte[] now) {
+        if (!MemoryPage.grown(before.bytes(), now)) {
+            throw new HopelessException("The logger holds other records than when the download began");
+        }
+        if (!Arrays.equals(before.bytes(), now)) {
+            captures.grow(mission, before, now);
+        }
+    }
+
+    /** Everything that the logger holds must be there; what it held once and has overwritten since may be. */
+    private void verify(CaptureMapper.CaptureRow row, MissionInfo info, Map<PageTable, Long> oldest, String by) {
         List<byte[]> pages = captures.pages(row.missionId());
-        PrimitiveIterator.OfLong expected = info.pageNumbers().iterator();
+        Set<Long> missing = new HashSet<>();
+        info.pageNumbers()
+                .filter(p -> p >= oldest.getOrDefault(PageTable.of(p), 0L))
+                .forEach(missing::add);
+        long last = -1;
         for (byte[] bytes : pages) {
-            boolean follows = expected.hasNext() && MemoryPage.number(bytes) == expected.nextLong();
+            boolean follows = MemoryPage.number(bytes) > last;
             if (!follows || !MemoryPage.intact(bytes) || MemoryPage.mission(bytes) != info.number()) {
                 throw new HopelessException("The pages stored do not follow each other");
             }
+            last = MemoryPage.number(bytes);
+            missing.remove(last);
         }
-        if (expected.hasNext()) {
-            throw new HopelessException("The capture has " + pages.size() + " of " + info.pages() + " pages");
+        if (!missing.isEmpty()) {
+            throw new HopelessException("The capture lacks " + missing.size() + " of " + info.pages() + " pages");
         }
         captures.complete(
-                row.missionId(), new org.pelerin.link.capture.Capture(row.header(), pages, row.firstRecord()).sha256());
+                row.missionId(),
+                new org.pelerin.link.capture.Capture(row.header(), pages, row.firstRecord()).sha256(),
+                by);
     }
 
     private String finish(long missionId, Job job, Progress progress) {
         CaptureMapper.CaptureRow row = captures.row(missionId).orElseThrow();
         long pages =
                 captures.parts(row).stream().mapToLong(MissionInfo.Pages::count).sum();
-        return homecoming.settle(missionId, job.orderedBy(), step -> progress.at(missionId, pages, pages, step));
+        return homecoming.settle(
+                missionId, job.leaveRunning(), job.orderedBy(), step -> progress.at(missionId, pages, pages, step));
     }
 
     private Mission mission(Job job, int number, MissionHeader header) {

@@ -13,8 +13,11 @@ final class Expected {
 
     private Expected() {}
 
-    /** @param readAt when it was collected, on the logger's clock, for one that still ran */
-    static long samples(MissionHeader header, Instant readAt) {
+    /**
+     * @param readAt when it was collected, on the logger's clock, for one that still ran
+     * @param fromStart whether the first records are held, so that with wrap too nothing may be missing
+     */
+    static long samples(MissionHeader header, Instant readAt, boolean fromStart) {
         if (header.firstSampleAt() == null) {
             return 0;
         }
@@ -34,6 +37,6 @@ final class Expected {
         LoggerModel model = ModelCatalogue.get(plan.model());
         long most = Math.min(plan.lastRecord(model, header.firstSampleAt()), taken);
         // with wrap only the last that fit are kept
-        return Math.min(most, plan.capacity(model));
+        return fromStart ? most : Math.min(most, plan.capacity(model));
     }
 }

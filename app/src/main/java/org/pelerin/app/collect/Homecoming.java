@@ -8,10 +8,14 @@ import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
+import org.pelerin.core.plan.StopCondition;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.message.LoggerState;
+import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.MissionPage;
+import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -63,26 +67,43 @@ public class Homecoming {
             for (int p = 0; p < pages.size(); p++) {
                 captures.add(missionId, p, pages.get(p));
             }
-            captures.complete(missionId, new Capture(header, pages, 0).sha256());
+            captures.complete(missionId, new Capture(header, pages, 0).sha256(), "");
         });
     }
 
     /** Decodes, judges and marks as collected; returns what came home, in words. */
     public String settle(long missionId, String by, Progress progress) {
+        return settle(missionId, false, by, progress);
+    }
+
+    /**
+     * @param goesOn whether the logger was left to go on, if it had not stopped by itself: the mission is then judged so far and
+     *     stays where it is
+     */
+    public String settle(long missionId, boolean goesOn, String by, Progress progress) {
         StoredCapture stored = captures.find(missionId).orElseThrow();
         progress.at("decoding");
         CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
         series.replace(missionId, decoded.series());
         disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
-        long received = decoded.records();
-        long expected = Expected.samples(stored.header(), stored.clockReadAt());
+        long received = held(stored.capture());
+        long expected = Expected.samples(
+                stored.header(), stored.clockReadAt(), stored.capture().firstRecord() == 0);
+        boolean over = !goesOn || stored.header().stop().isPresent();
         Instant first = decoded.series().isEmpty()
                 ? null
                 : decoded.series().get(0).axis().first();
+        if (!over && first == null) {
+            return "It has recorded nothing yet; it is left as it is";
+        }
         transaction.executeWithoutResult(t -> {
             Mission mission = missions.find(missionId).orElseThrow();
-            missions.collected(mission, first, expected, received, stored.sha256(), by);
+            if (over) {
+                missions.collected(mission, first, expected, received, stored.sha256(), by);
+            } else {
+                missions.readSoFar(mission, first, expected, received, stored.sha256(), by);
+            }
             evaluation.evaluate(missionId);
             boolean whole = stored.capture().firstRecord() == 0;
             evaluation
@@ -90,6 +111,18 @@ public class Homecoming {
                     .ifPresent(j ->
                             missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
         });
-        return received + " of " + expected + " samples are home";
+        return received + " of " + expected + " samples are home"
+                + (over ? "" : "; the logger goes on recording")
+                + (received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap
+                        ? "; the others were overwritten before anybody came"
+                        : "");
+    }
+
+    /** Records in the pages that are there. */
+    private static long held(Capture capture) {
+        return capture.pages().stream()
+                .filter(p -> PageTable.of(MemoryPage.number(p)) == PageTable.RECORDS)
+                .mapToLong(p -> MissionPage.decode(p).records())
+                .sum();
     }
 }

@@ -2,7 +2,11 @@ package org.pelerin.app.collect;
 
 import java.time.Instant;
 
-/** A collection under way or done. */
+/**
+ * A collection under way or done.
+ *
+ * @param leaveRunning whether the logger goes on recording
+ */
 public record Job(
         long id,
         String serial,
@@ -12,7 +16,8 @@ public record Job(
         long total,
         String message,
         String orderedBy,
-        Instant orderedAt) {
+        Instant orderedAt,
+        boolean leaveRunning) {
 
     /** What a job is doing. */
     public enum State {

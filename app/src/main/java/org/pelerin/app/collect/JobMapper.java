@@ -10,11 +10,12 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface JobMapper {
 
-    String COLUMNS = "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at FROM job ";
+    String COLUMNS =
+            "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at, leave_running FROM job ";
 
-    @Insert("INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial)"
-            + " VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial})")
-    void insert(String serial, String by, Instant at);
+    @Insert("INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial, leave_running)"
+            + " VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial}, #{leaveRunning})")
+    void insert(String serial, String by, Instant at, boolean leaveRunning);
 
     @Select(COLUMNS + "WHERE active_serial = #{serial}")
     Job active(String serial);

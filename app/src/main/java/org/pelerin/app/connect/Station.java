@@ -7,9 +7,23 @@ import java.time.Instant;
  *
  * @param answeredAt when it last answered, or null
  * @param reason why it does not answer now; empty if it does
+ * @param everyMin how often it is collected by itself, in minutes; 0 for only when somebody asks
+ * @param retryMin after how many minutes it is tried again, doubled with every retry
+ * @param nextAt when it is collected next, or null
+ * @param retries how often it was tried in vain since it last went well
  */
 public record Station(
-        long id, String host, int port, String addedBy, Instant addedAt, Instant answeredAt, String reason) {
+        long id,
+        String host,
+        int port,
+        String addedBy,
+        Instant addedAt,
+        Instant answeredAt,
+        String reason,
+        int everyMin,
+        int retryMin,
+        Instant nextAt,
+        int retries) {
 
     /** “127.0.0.1:7430”. */
     public String address() {

@@ -11,7 +11,8 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface StationMapper {
 
-    @Select("SELECT * FROM station ORDER BY host, port")
+    @Select("SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, retries"
+            + " FROM station ORDER BY host, port")
     List<Station> all();
 
     /** @return 0 if it is there already */
@@ -27,4 +28,12 @@ interface StationMapper {
 
     @Update("UPDATE station SET reason = #{reason} WHERE id = #{id}")
     void silent(long id, String reason);
+
+    @Update("UPDATE station SET every_min = #{every}, retry_min = #{retry}, next_at = #{next}, retries = 0"
+            + " WHERE host = #{host} AND port = #{port}")
+    int schedule(String host, int port, int every, int retry, Instant next);
+
+    /** @return 1 for the only one who moves it on */
+    @Update("UPDATE station SET next_at = #{next}, retries = #{retries} WHERE id = #{id} AND next_at = #{due}")
+    int moveOn(long id, Instant due, Instant next, int retries);
 }

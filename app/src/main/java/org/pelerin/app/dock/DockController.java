@@ -265,9 +265,10 @@ class DockController {
     }
 
     @PostMapping("/dock/{serial}/collect")
-    String collect(@PathVariable String serial, Principal me) {
+    String collect(
+            @PathVariable String serial, @RequestParam(defaultValue = "false") boolean leaveRunning, Principal me) {
         dock.get(serial);
-        collections.order(serial, me.getName());
+        collections.order(serial, leaveRunning, me.getName());
         return "redirect:/dock/" + serial;
     }
 

@@ -3,6 +3,8 @@ package org.pelerin.app.dock;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Discovery;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
@@ -22,15 +24,18 @@ import org.springframework.web.util.UriUtils;
 class FindController {
 
     private static final int LAST_PORT = 65_535;
+    private static final int LONGEST_MINUTES = 7 * 24 * 60;
 
     private final Discovery discovery;
     private final Stations stations;
     private final StationWatch watch;
+    private final CollectService collections;
 
-    FindController(Discovery discovery, Stations stations, StationWatch watch) {
+    FindController(Discovery discovery, Stations stations, StationWatch watch, CollectService collections) {
         this.discovery = discovery;
         this.stations = stations;
         this.watch = watch;
+        this.collections = collections;
     }
 
     /**
@@ -58,8 +63,8 @@ class FindController {
         }
     }
 
-    /** A station that is watched, and its loggers. */
-    record Kept(Station station, List<DockedLogger> loggers) {}
+    /** A station that is watched, its loggers and what was last collected from the first of them. */
+    record Kept(Station station, List<DockedLogger> loggers, Job last) {}
 
     /** @param to last port of a range; blank to test one */
     @GetMapping("/dock/find")
@@ -97,11 +102,18 @@ class FindController {
                                 discovery.own(f.host(), f.port()),
                                 kept.stream().anyMatch(s -> s.host().equals(f.host()) && s.port() == f.port())))
                         .toList());
-        page.addAttribute(
-                "stations",
-                kept.stream().map(s -> new Kept(s, watch.loggers(s))).toList());
+        page.addAttribute("stations", kept.stream().map(this::kept).toList());
         page.addAttribute("asked", good);
         return "dock/find";
+    }
+
+    private Kept kept(Station s) {
+        List<DockedLogger> loggers = watch.loggers(s);
+        Job last = loggers.stream()
+                .findFirst()
+                .flatMap(l -> collections.newest(l.serial()))
+                .orElse(null);
+        return new Kept(s, loggers, last);
     }
 
     @PostMapping("/dock/stations")
@@ -120,6 +132,30 @@ class FindController {
         stations.remove(host, port, me.getName());
         watch.look();
         flash.addFlashAttribute("said", host + ":" + port + " is watched no more.");
+        return "redirect:/dock/find";
+    }
+
+    @PostMapping("/dock/stations/schedule")
+    String schedule(
+            @RequestParam String host,
+            @RequestParam int port,
+            @RequestParam String every,
+            @RequestParam String retry,
+            Principal me,
+            RedirectAttributes flash) {
+        Typed typed = new Typed();
+        Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
+        Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
+        if (minutes == null || again == null) {
+            flash.addFlashAttribute("refused", "Give whole minutes, up to " + LONGEST_MINUTES + ".");
+        } else {
+            stations.schedule(host, port, minutes, again, me.getName());
+            flash.addFlashAttribute(
+                    "said",
+                    minutes == 0
+                            ? host + ":" + port + " is collected only when somebody asks."
+                            : host + ":" + port + " is collected every " + minutes + " min, and left running.");
+        }
         return "redirect:/dock/find";
     }
 }

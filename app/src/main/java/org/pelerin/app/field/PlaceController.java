@@ -2,6 +2,7 @@ package org.pelerin.app.field;
 
 import java.security.Principal;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -110,7 +111,7 @@ class PlaceController {
                         new PlacementService.Placing(
                                 serial,
                                 form.spot,
-                                at.isAfter(clock.instant()) && sameMinute(at) ? clock.instant() : at,
+                                justNow(at) ? clock.instant() : at,
                                 form.moved,
                                 form.other.isEmpty() ? null : PlacementService.Other.valueOf(form.other),
                                 form.remarks.strip(),
@@ -131,8 +132,8 @@ class PlaceController {
     }
 
     /** The form knows minutes only, and a phone's clock may be a little ahead. */
-    private boolean sameMinute(Instant at) {
-        return at.isBefore(clock.instant().plusSeconds(60));
+    private boolean justNow(Instant at) {
+        return Duration.between(at, clock.instant()).abs().compareTo(Duration.ofMinutes(1)) <= 0;
     }
 
     /** @param spot where to go on */

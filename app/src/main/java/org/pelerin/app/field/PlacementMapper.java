@@ -22,10 +22,11 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND g.serial = #{serial}")
     Placement presentOf(String serial);
 
-    @Select(PLACEMENT + "WHERE p.spot_id = #{spot} ORDER BY p.taken_at IS NULL DESC, p.placed_at DESC LIMIT #{limit}")
+    @Select(PLACEMENT
+            + "WHERE p.spot_id = #{spot} ORDER BY p.taken_at IS NULL DESC, p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofSpot(long spot, int limit);
 
-    @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC LIMIT #{limit}")
+    @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofLogger(String serial, int limit);
 
     @Insert(

@@ -70,6 +70,7 @@ class MissionController {
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
+        model.addAttribute("reads", missions.visits(mission));
         evaluation.judgement(mission).ifPresent(j -> {
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));

@@ -168,4 +168,11 @@ interface MissionMapper {
 
     @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")
     void moveTo(long id, long spotId);
+
+    @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"
+            + " expected = #{expected}, received = #{received} WHERE id = #{id}")
+    void readSoFar(long id, MissionState state, Instant startsAt, long expected, long received);
+
+    @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
+    int visits(long id);
 }

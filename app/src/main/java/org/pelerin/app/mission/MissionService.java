@@ -218,6 +218,23 @@ public class MissionService {
                 received + " of " + expected + " samples, capture " + sha256);
     }
 
+    /** Its records up to now are home; it goes on. */
+    @Transactional
+    public void readSoFar(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
+        missions.readSoFar(mission.id(), MissionState.LOGGING, firstAt, expected, received);
+        audit.record(
+                by,
+                "collect running mission",
+                subject(mission),
+                "",
+                received + " of " + expected + " samples so far, capture " + sha256);
+    }
+
+    /** How often its records were fetched. */
+    public int visits(Mission mission) {
+        return missions.visits(mission.id());
+    }
+
     /** Somebody looked at its live readings and found them good. */
     @Transactional
     public void checked(Mission mission, String by, String readings) {

@@ -35,7 +35,7 @@ class ExpectedTest {
     }
 
     private static long samples(StopCondition stop, LoggerEvent.Kind end, Duration after) {
-        return Expected.samples(header(stop, end, after), FIRST.plus(after));
+        return Expected.samples(header(stop, end, after), FIRST.plus(after), false);
     }
 
     @Test
@@ -67,6 +67,7 @@ class ExpectedTest {
     void one_that_never_started_has_none() {
         MissionHeader h = header(new StopCondition.MemoryFull(), null, Duration.ZERO);
         MissionHeader never = new MissionHeader(h.serial(), 1, h.plan(), FIRST, null, List.of());
-        assertThat(Expected.samples(never, FIRST.plus(Duration.ofDays(3)))).isZero();
+        assertThat(Expected.samples(never, FIRST.plus(Duration.ofDays(3)), true))
+                .isZero();
     }
 }

@@ -15,10 +15,11 @@ import java.util.List;
 public record ChangesPage(int mission, long page, long firstChange, List<Change> changes) {
 
     public static final int MOST = 48;
+    static final int ENTRY = 10;
     /** The state of a contact with nothing connected. */
     public static final int OPEN = 2;
 
-    private static final short KIND = (short) ('P' << 8 | 'C');
+    static final short KIND = (short) ('P' << 8 | 'C');
 
     /**
      * @param at ms on the logger's clock

@@ -1,6 +1,7 @@
 package org.pelerin.link.message;
 
 import java.nio.ByteBuffer;
+import java.util.Arrays;
 import java.util.zip.CRC32;
 
 /**
@@ -11,6 +12,9 @@ public final class MemoryPage {
 
     public static final int SIZE = 512;
     static final int CRC_SIZE = 4;
+    private static final int FIRST_ENTRY = 8;
+    private static final int ENTRIES = 12;
+    private static final int HEAD = 16;
 
     private MemoryPage() {}
 
@@ -27,6 +31,40 @@ public final class MemoryPage {
     /** Its number, of an intact page. */
     public static long number(byte[] bytes) {
         return ByteBuffer.wrap(bytes).getInt(4) & 0xffff_ffffL;
+    }
+
+    /**
+     * Whether one page is what another has become: the same page with nothing taken away or changed. Entries grow at its end, so
+     * that only its count, what was zero, and the checksum may differ.
+     *
+     * @param before intact
+     * @param now intact
+     */
+    public static boolean grown(byte[] before, byte[] now) {
+        ByteBuffer a = ByteBuffer.wrap(before);
+        ByteBuffer b = ByteBuffer.wrap(now);
+        if (a.getLong(0) != b.getLong(0) || a.getInt(FIRST_ENTRY) != b.getInt(FIRST_ENTRY)) {
+            return false;
+        }
+        if (Arrays.equals(before, now)) {
+            return true;
+        }
+        int entries = a.getShort(ENTRIES) & 0xffff;
+        int size = entrySize(a);
+        int end = HEAD + entries * size;
+        return size > 0
+                && size == entrySize(b)
+                && (b.getShort(ENTRIES) & 0xffff) >= entries
+                && Arrays.equals(before, HEAD, end, now, HEAD, end);
+    }
+
+    /** Of pages whose entries come one by one; 0 for others, which never grow. */
+    private static int entrySize(ByteBuffer page) {
+        return switch (page.getShort(0)) {
+            case MissionPage.KIND -> (page.get(14) & 0xff) * (page.get(15) == 1 ? 4 : 2);
+            case ChangesPage.KIND -> ChangesPage.ENTRY;
+            default -> 0;
+        };
     }
 
     static ByteBuffer begin(short kind, int mission, long page) {

@@ -17,7 +17,7 @@ public record MissionPage(int mission, long page, long firstRecord, int valuesPe
     public static final int FAULT = Integer.MIN_VALUE;
 
     private static final int PAYLOAD = MemoryPage.SIZE - 16 - MemoryPage.CRC_SIZE;
-    private static final short KIND = (short) ('P' << 8 | 'G');
+    static final short KIND = (short) ('P' << 8 | 'G');
 
     /** 0 for records too wide for a page. */
     public static int recordsPerPage(int valuesPerRecord, boolean wide) {

@@ -238,4 +238,28 @@ class MessageTest {
         bad[20] ^= 1;
         assertThatThrownBy(() -> MissionHeader.decode(bad)).hasMessageContaining("damaged");
     }
+
+    @Test
+    void a_page_grows_at_its_end_and_nowhere_else() {
+        byte[] two = new MissionPage(3, 7, 40, 2, false, new int[] {1, 2, 3, 4}).encode();
+        byte[] three = new MissionPage(3, 7, 40, 2, false, new int[] {1, 2, 3, 4, 5, 6}).encode();
+        byte[] other = new MissionPage(3, 7, 40, 2, false, new int[] {1, 2, 9, 4, 5, 6}).encode();
+        assertThat(MemoryPage.grown(two, two)).isTrue();
+        assertThat(MemoryPage.grown(two, three)).isTrue();
+        assertThat(MemoryPage.grown(three, two)).isFalse();
+        assertThat(MemoryPage.grown(two, other)).isFalse();
+        byte[] elsewhere = new MissionPage(3, 8, 40, 2, false, new int[] {1, 2, 3, 4, 5, 6}).encode();
+        byte[] wide = new MissionPage(3, 7, 40, 2, true, new int[] {1, 2, 3, 4}).encode();
+        byte[] later = new MissionPage(3, 7, 41, 2, false, new int[] {1, 2, 3, 4}).encode();
+        assertThat(MemoryPage.grown(two, elsewhere)).isFalse();
+        assertThat(MemoryPage.grown(two, wide)).isFalse();
+        assertThat(MemoryPage.grown(two, later)).isFalse();
+        byte[] closed = new ChangesPage(3, 9, 0, List.of(new ChangesPage.Change(1000, 2, 1))).encode();
+        byte[] opened = new ChangesPage(
+                        3, 9, 0, List.of(new ChangesPage.Change(1000, 2, 1), new ChangesPage.Change(2000, 2, 0)))
+                .encode();
+        assertThat(MemoryPage.grown(closed, opened)).isTrue();
+        assertThat(MemoryPage.grown(opened, closed)).isFalse();
+        assertThat(MemoryPage.grown(closed, two)).isFalse();
+    }
 }

@@ -1,0 +1,82 @@
+package org.pelerin.app.collect;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+
+/**
+ * Collects network stations when their time has come, and leaves them running. One that does not answer is tried again after its
+ * retry time, doubled each time up to its interval; what was missed comes with the next collection that succeeds.
+ */
+@Component
+class StationSchedule {
+
+    /** In whose name it is collected. */
+    static final String WHO = "schedule";
+
+    private static final Logger LOG = LoggerFactory.getLogger(StationSchedule.class);
+    private static final int MOST_DOUBLINGS = 10;
+
+    private final Stations stations;
+    private final StationWatch watch;
+    private final CollectService collections;
+    private final Clock clock;
+
+    StationSchedule(Stations stations, StationWatch watch, CollectService collections, Clock clock) {
+        this.stations = stations;
+        this.watch = watch;
+        this.collections = collections;
+        this.clock = clock;
+    }
+
+    @Scheduled(fixedDelay = 2000)
+    void look() {
+        try {
+            Instant now = clock.instant();
+            stations.all().stream()
+                    .filter(s -> s.everyMin() > 0
+                            && s.nextAt() != null
+                            && !s.nextAt().isAfter(now))
+                    .forEach(s -> collect(s, now));
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("The stations' schedule cannot be looked up: {}", e.getMessage());
+        }
+    }
+
+    private void collect(Station s, Instant now) {
+        List<DockedLogger> loggers = watch.loggers(s);
+        if (loggers.isEmpty()) {
+            stations.moveOn(s, now.plus(backOff(s)), s.retries() + 1);
+            return;
+        }
+        if (stations.moveOn(s, next(s, now), 0)) {
+            loggers.stream()
+                    .filter(l -> l.status().mission() != 0)
+                    .forEach(l -> collections.order(l.serial(), true, WHO));
+        }
+    }
+
+    /** The next of the times that began with its schedule, so that a late collection does not shift those that follow. */
+    private static Instant next(Station s, Instant now) {
+        Duration every = Duration.ofMinutes(s.everyMin());
+        long passed = Duration.between(s.nextAt(), now).dividedBy(every);
+        return s.nextAt().plus(every.multipliedBy(passed + 1));
+    }
+
+    static Duration backOff(Station s) {
+        Duration wait = Duration.ofMinutes((long) s.retryMin() << Math.min(s.retries(), MOST_DOUBLINGS));
+        Duration every = Duration.ofMinutes(s.everyMin());
+        return wait.compareTo(every) > 0 ? every : wait;
+    }
+}

@@ -1,0 +1,32 @@
+-- Whether the logger is left to go on recording.
+ALTER TABLE job ADD COLUMN leave_running BOOLEAN NOT NULL DEFAULT FALSE;
+
+-- Every visit to a mission: how far it reached and the hash of the capture then.
+CREATE TABLE capture_read (
+  mission_id BIGINT NOT NULL REFERENCES capture (mission_id),
+  seq INT NOT NULL,
+  read_at BIGINT NOT NULL,
+  end_record BIGINT NOT NULL,
+  sha256 CHAR(64) NOT NULL,
+  read_by VARCHAR(60) NOT NULL,
+  PRIMARY KEY (mission_id, seq)
+);
+INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by)
+  SELECT mission_id, 1, begun_at, end_record, sha256, '' FROM capture WHERE complete;
+
+-- A page as it was at a visit, where it has grown since.
+CREATE TABLE capture_page_before (
+  mission_id BIGINT NOT NULL REFERENCES capture (mission_id),
+  seq INT NOT NULL,
+  page BIGINT NOT NULL,
+  bytes VARBINARY(512) NOT NULL,
+  PRIMARY KEY (mission_id, seq, page)
+);
+
+-- When network stations are collected by themselves; 0 for only when somebody asks.
+ALTER TABLE station
+  ADD COLUMN every_min INT NOT NULL DEFAULT 0,
+  ADD COLUMN retry_min INT NOT NULL DEFAULT 5,
+  ADD COLUMN next_at BIGINT NULL,
+  ADD COLUMN retries INT NOT NULL DEFAULT 0,
+  ADD COLUMN collected_at BIGINT NULL;
