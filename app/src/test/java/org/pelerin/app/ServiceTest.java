@@ -378,7 +378,8 @@ class ServiceTest {
                         .toList());
         long id = bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, plan, null, "tech"));
         stations.schedule("127.0.0.1", port, 60, 5, "tech");
-        until(() -> bed.bean(MissionService.class).visits(mission(id)) == 1);
+        until(() -> mission(id).received() != null
+                && bed.bean(CollectService.class).active(serial).isEmpty());
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         bed.bean(StationWatch.class).look();
         pass(Duration.ofMinutes(61));
@@ -389,10 +390,12 @@ class ServiceTest {
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
         bed.bean(StationWatch.class).look();
         pass(Duration.ofMinutes(11));
-        until(() -> bed.bean(MissionService.class).visits(mission(id)) == 2);
+        until(() -> mission(id).received() > 77
+                && bed.bean(CollectService.class).active(serial).isEmpty());
         Mission m = mission(id);
+        assertThat(bed.bean(MissionService.class).visits(m)).isEqualTo(2);
         assertThat(m.state()).isEqualTo(MissionState.LOGGING);
-        assertThat(m.received()).isEqualTo(m.expected()).isGreaterThan(77);
+        assertThat(m.received()).isEqualTo(m.expected());
         assertThat(station(port).retries()).isZero();
         stations.remove("127.0.0.1", port, "tech");
         bed.bean(StationWatch.class).look();
