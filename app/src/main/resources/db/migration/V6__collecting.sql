@@ -30,3 +30,6 @@ ALTER TABLE station
   ADD COLUMN next_at BIGINT NULL,
   ADD COLUMN retries INT NOT NULL DEFAULT 0,
   ADD COLUMN collected_at BIGINT NULL;
+
+-- Loggers that were put into stock, and why.
+ALTER TABLE logger ADD COLUMN retired_at BIGINT NULL, ADD COLUMN retired_reason VARCHAR(300) NULL;

@@ -18,6 +18,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.attention.AttentionService;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.batch.BatchItem;
 import org.pelerin.app.batch.BatchService;
@@ -31,6 +33,7 @@ import org.pelerin.app.connect.Station;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.mission.Chart;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.JudgementDocument;
@@ -50,6 +53,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.link.LoggerLink;
 import org.pelerin.link.capture.CaptureDecoder;
 
 /** The services against a real database and the yard. */
@@ -402,6 +406,59 @@ class ServiceTest {
         bed.carry(serial, "dock");
         collect(serial);
         bed.bean(CollectService.class).erase(serial, "tech");
+    }
+
+    @Test
+    void a_forgotten_restart_is_on_the_list_until_it_is_put_back_or_into_stock() throws Exception {
+        String serial = "PL-18537";
+        AttentionService attention = bed.bean(AttentionService.class);
+        write(serial, new StartCondition.Now());
+        pass(Duration.ofHours(5));
+        collect(serial);
+        assertThat(attention.all()).noneMatch(n -> n.serial().equals(serial));
+        bed.carry(serial, "bench");
+        assertThat(attention.all())
+                .filteredOn(n -> n.serial().equals(serial))
+                .extracting(Need::kind)
+                .containsExactly(Need.Kind.LEFT_STOPPED);
+        bed.bean(PlacementService.class).retire(serial, "season over", "tech");
+        assertThat(attention.all()).noneMatch(n -> n.serial().equals(serial));
+        // written again it is at work again, and forgotten again
+        bed.carry(serial, "dock");
+        bed.bean(CollectService.class).backToWork(serial, "tech");
+        pass(Duration.ofHours(5));
+        collect(serial);
+        bed.carry(serial, "bench");
+        assertThat(attention.all()).anyMatch(n -> n.serial().equals(serial));
+    }
+
+    @Test
+    void records_are_given_up_only_by_name_with_a_reason_and_never_those_that_are_home() throws Exception {
+        String serial = "PL-18536";
+        CollectService collections = bed.bean(CollectService.class);
+        long id = write(serial, new StartCondition.Now());
+        pass(Duration.ofHours(5));
+        assertThatThrownBy(() -> collections.discard(serial, serial, "rubbish", "tech"))
+                .hasMessageContaining("It is running");
+        collect(serial);
+        assertThatThrownBy(() -> collections.discard(serial, serial, "rubbish", "tech"))
+                .hasMessageContaining("home already");
+        collections.backToWork(serial, "tech");
+        pass(Duration.ofHours(5));
+        try (LoggerLink link = bed.bean(Dock.class).open(serial)) {
+            link.stop();
+        }
+        long second = bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id();
+        assertThat(second).isNotEqualTo(id);
+        assertThatThrownBy(() -> collections.discard(serial, "PL-1", "rubbish", "tech"))
+                .hasMessageContaining("type the serial");
+        assertThatThrownBy(() -> collections.discard(serial, serial, " ", "tech"))
+                .hasMessageContaining("a reason");
+        collections.discard(serial, "pl-18536", "on the radiator by mistake", "tech");
+        assertThat(mission(second).state()).isEqualTo(MissionState.ABANDONED);
+        assertThat(mission(second).remark()).contains("radiator");
+        assertThat(bed.bean(Dock.class).look(serial).holdsRecords()).isFalse();
+        assertThat(mission(id).received()).isGreaterThan(149);
     }
 
     private static java.time.Clock clock() {

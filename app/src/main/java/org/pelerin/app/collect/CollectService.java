@@ -21,6 +21,7 @@ import org.pelerin.link.message.MissionInfo;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Orders collections, and puts loggers back to work after them. */
 @Service
@@ -43,6 +44,7 @@ public class CollectService {
     private final WriteService writer;
     private final AuditTrail audit;
     private final Clock clock;
+    private final TransactionTemplate transaction;
 
     CollectService(
             JobMapper jobs,
@@ -51,7 +53,8 @@ public class CollectService {
             MissionService missions,
             WriteService writer,
             AuditTrail audit,
-            Clock clock) {
+            Clock clock,
+            TransactionTemplate transaction) {
         this.jobs = jobs;
         this.captures = captures;
         this.dock = dock;
@@ -59,6 +62,7 @@ public class CollectService {
         this.writer = writer;
         this.audit = audit;
         this.clock = clock;
+        this.transaction = transaction;
     }
 
     /** Orders a collection; a second order while one is under way changes nothing. */
@@ -116,6 +120,42 @@ public class CollectService {
     /** Erases what is collected and leaves the logger idle. */
     public void erase(String serial, String by) {
         eraseCollected(serial, lastCollected(serial), by);
+    }
+
+    /**
+     * Gives up what a stopped logger holds without collecting it.
+     *
+     * @param typed the serial, as the person typed it
+     * @throws NotNowException if the serial or the reason is missing, or there is nothing to give up
+     */
+    public void discard(String serial, String typed, String reason, String by) {
+        if (!typed.strip().equalsIgnoreCase(serial) || reason.isBlank()) {
+            throw new NotNowException("To give records up, type the serial " + serial + " and a reason");
+        }
+        if (active(serial).isPresent()) {
+            throw new NotNowException("It is being collected");
+        }
+        MissionInfo lost;
+        try (LoggerLink link = dock.open(serial)) {
+            if (link.status().state().running()) {
+                throw new NotNowException("It is running; stop it first");
+            }
+            lost = link.missions().stream().findFirst().orElseThrow(() -> new NotNowException("It holds no mission"));
+            Optional<Mission> mission = missions.ofDevice(serial, lost.number());
+            if (mission.filter(Mission::collected).isPresent()) {
+                throw new NotNowException("They are home already; erase it instead");
+            }
+            audit(serial, reason, by, lost);
+            link.erase(EraseRequest.discard(lost.number(), lost.endRecord()));
+            mission.ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
+        }
+        dock.poll();
+    }
+
+    /** Before it is done: what cannot be undone is never without its entry. */
+    private void audit(String serial, String reason, String by, MissionInfo lost) {
+        transaction.executeWithoutResult(
+                t -> audit.record(by, "discard records", serial, lost.records() + " records", "", reason.strip()));
     }
 
     /** The mission in the logger's memory, if it is safely home. */

@@ -289,6 +289,34 @@ class DockController {
         return "redirect:/dock/" + serial;
     }
 
+    @PostMapping("/dock/{serial}/discard")
+    String discard(
+            @PathVariable String serial,
+            @RequestParam String typed,
+            @RequestParam String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        try {
+            collections.discard(serial, typed, reason, me.getName());
+            flash.addFlashAttribute("said", "Given up. The logger is idle and empty; the audit trail says why.");
+        } catch (CollectService.NotNowException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
+    /** It is not put back to work. */
+    @PostMapping("/dock/{serial}/retire")
+    String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
+        if (reason.isBlank()) {
+            flash.addFlashAttribute("refused", "Say why it goes into stock.");
+        } else {
+            placements.retire(serial, reason.strip(), me.getName());
+            flash.addFlashAttribute("said", "It goes into stock. It is back at work when it is written again.");
+        }
+        return "redirect:/dock/" + serial;
+    }
+
     @PostMapping("/dock/{serial}/erase")
     String erase(@PathVariable String serial, Principal me, RedirectAttributes flash) {
         collections.erase(serial, me.getName());

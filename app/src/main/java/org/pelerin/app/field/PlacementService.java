@@ -176,6 +176,16 @@ public class PlacementService {
         end(p, at, by);
     }
 
+    /** It goes into stock, from wherever it was. */
+    @Transactional
+    public void retire(String serial, String reason, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p != null) {
+            end(p, clock.instant(), by);
+        }
+        loggers.retire(serial, reason, by);
+    }
+
     private void end(Placement p, Instant at, String by) {
         if (at.isBefore(p.placedAt())) {
             throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");

@@ -9,8 +9,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.attention.AttentionService;
+import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Needs;
 import org.pelerin.app.calibration.CalibrationService;
-import org.pelerin.app.connect.Dock;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.ExcursionMark;
@@ -33,7 +35,7 @@ class FleetController {
 
     private final LoggerRegistry loggers;
     private final MissionService missions;
-    private final Dock dock;
+    private final AttentionService attention;
     private final CalibrationService calibrations;
     private final Clock clock;
     private final Show show;
@@ -41,14 +43,14 @@ class FleetController {
     FleetController(
             LoggerRegistry loggers,
             MissionService missions,
-            Dock dock,
+            AttentionService attention,
             CalibrationService calibrations,
             Clock clock,
             Show show) {
         this.calibrations = calibrations;
         this.loggers = loggers;
         this.missions = missions;
-        this.dock = dock;
+        this.attention = attention;
         this.clock = clock;
         this.show = show;
     }
@@ -61,15 +63,13 @@ class FleetController {
         String known = SCALES.containsKey(scale) ? scale : "month";
         Instant now = clock.instant();
         Waylines.Window window = Waylines.Window.around(now, SCALES.get(known));
-        List<Unit> units = units(window, now);
+        List<Unit> units = units(window);
         List<ExcursionMark> excursions = missions.excursionsSince(window.from());
         Map<Long, List<ExcursionMark>> byMission =
                 excursions.stream().collect(Collectors.groupingBy(ExcursionMark::missionId));
         boolean needy = who.equals("needy");
-        List<Unit> shown = units.stream()
-                .filter(u -> !needy || u.trouble() != Unit.Trouble.NONE)
-                .toList();
-        Instant weekAgo = now.minus(Unit.SOON);
+        List<Unit> shown = units.stream().filter(u -> !needy || u.needy()).toList();
+        Instant weekAgo = now.minus(Needs.SOON);
         model.addAttribute("room", "fleet");
         model.addAttribute(
                 "sentence",
@@ -80,9 +80,7 @@ class FleetController {
                                 .count(),
                         show));
         model.addAttribute("count", units.size());
-        model.addAttribute(
-                "needyCount",
-                units.stream().filter(u -> u.trouble() != Unit.Trouble.NONE).count());
+        model.addAttribute("needyCount", units.stream().filter(Unit::needy).count());
         model.addAttribute("w", Waylines.of(shown, byMission, window, show.home(), show));
         model.addAttribute("calibrations", calibrations.dueBefore(now.plus(CALIBRATION_SOON)));
         model.addAttribute("empty", shown.isEmpty());
@@ -91,15 +89,20 @@ class FleetController {
         return "fleet/fleet";
     }
 
-    private List<Unit> units(Waylines.Window window, Instant now) {
+    private List<Unit> units(Waylines.Window window) {
         Map<Long, List<Mission>> byLogger = new HashMap<>();
         for (Mission m : missions.since(window.from())) {
             byLogger.computeIfAbsent(m.loggerId(), id -> new ArrayList<>()).add(m);
         }
+        Map<String, List<Need>> needs = attention.all().stream().collect(Collectors.groupingBy(Need::serial));
         List<Unit> out = new ArrayList<>();
         for (LoggerUnit logger : loggers.all()) {
-            boolean docked = dock.find(logger.serial()).isPresent();
-            out.add(Unit.of(logger, byLogger.getOrDefault(logger.id(), List.of()), docked, now, show.home(), show));
+            out.add(Unit.of(
+                    logger,
+                    byLogger.getOrDefault(logger.id(), List.of()),
+                    needs.getOrDefault(logger.serial(), List.of()),
+                    show.home(),
+                    show));
         }
         out.sort(Comparator.comparing((Unit u) -> u.site().equals(Unit.IN_STOCK))
                 .thenComparing(Unit::site)

@@ -2,6 +2,7 @@ package org.pelerin.app.fleet;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.platform.web.Show;
 
 /**
@@ -18,34 +19,16 @@ record FleetSentence(String lead, String rest, String below) {
 
     static FleetSentence of(List<Unit> units, long excursions, Show show) {
         List<String> reasons = new ArrayList<>();
-        add(reasons, units, Unit.Trouble.MEMORY_FULL, "memory is full", "memories are full");
-        add(reasons, units, Unit.Trouble.NEVER_STARTED, "start is not confirmed", "starts are not confirmed");
-        add(
-                reasons,
-                units,
-                Unit.Trouble.LEFT_STOPPED,
-                "was left stopped after its download",
-                "were left stopped after their download");
-        add(
-                reasons,
-                units,
-                Unit.Trouble.MEMORY_FILLS,
-                "memory fills within seven days",
-                "memories fill within seven days");
-        add(
-                reasons,
-                units,
-                Unit.Trouble.BATTERY_ENDS,
-                "battery ends within seven days",
-                "batteries end within seven days");
-        long need = units.stream().filter(u -> u.trouble() != Unit.Trouble.NONE).count();
+        for (Need.Kind kind : Need.Kind.values()) {
+            add(reasons, units, kind);
+        }
+        long need = units.stream().filter(u -> u.needy()).count();
         long logging = units.stream()
-                .filter(u -> u.trouble() == Unit.Trouble.NONE
-                        && u.current() != null
-                        && u.current().state().inField())
+                .filter(u ->
+                        !u.needy() && u.current() != null && u.current().state().inField())
                 .count();
         String lead = need == 0
-                ? "Nobody needs you this week."
+                ? "Nobody needs you."
                 : need + " of " + show.counted(units.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
         String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
@@ -53,10 +36,10 @@ record FleetSentence(String lead, String rest, String below) {
         return new FleetSentence(lead, rest, below);
     }
 
-    private static void add(List<String> reasons, List<Unit> units, Unit.Trouble trouble, String one, String several) {
-        int n = (int) units.stream().filter(u -> u.trouble() == trouble).count();
+    private static void add(List<String> reasons, List<Unit> units, Need.Kind kind) {
+        int n = (int) units.stream().filter(u -> u.need() == kind).count();
         if (n > 0) {
-            reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + (n == 1 ? one : several));
+            reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + kind.words(n));
         }
     }
 

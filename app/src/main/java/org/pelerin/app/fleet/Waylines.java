@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
@@ -87,7 +88,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         Instant end = out ? current.endsAt() : null;
         Instant battery = out && current.startsAt() != null ? current.batteryEndsAt() : null;
         boolean endShown = w.shows(end);
-        boolean labelled = endShown && unit.trouble() == Unit.Trouble.MEMORY_FILLS;
+        boolean labelled = endShown && unit.need() == Need.Kind.MEMORY_FILLS;
         return new Lane(
                 unit.serial(),
                 unit.spot(),
@@ -98,10 +99,10 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 labelled,
                 labelled ? "full " + show.minute(end, zone) : "",
                 w.shows(battery) ? w.x(battery) : -1,
-                unit.trouble() == Unit.Trouble.BATTERY_ENDS,
+                unit.need() == Need.Kind.BATTERY_ENDS,
                 unit.note(),
                 noteX(unit, w),
-                unit.trouble() != Unit.Trouble.NONE);
+                unit.needy());
     }
 
     /** Where the lane ends; beyond the line of now if the words would run across that. */

@@ -12,7 +12,7 @@ interface LoggerMapper {
 
     String LOGGER =
             "SELECT id, serial, model, firmware, battery_permille, device_state, records, clock_offset_ms, seen_at,"
-                    + " own_name, remarks FROM logger ";
+                    + " own_name, remarks, retired_at FROM logger ";
 
     @Insert(
             "INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records, clock_offset_ms, seen_at)"
@@ -28,6 +28,9 @@ interface LoggerMapper {
 
     @Update("UPDATE logger SET own_name = #{name}, remarks = #{remarks} WHERE serial = #{serial}")
     void describe(String serial, String name, String remarks);
+
+    @Update("UPDATE logger SET retired_at = #{at}, retired_reason = #{reason} WHERE serial = #{serial}")
+    void retire(String serial, Instant at, String reason);
 
     @Select("SELECT checked_at AS at, checked_by AS who, checked_readings AS readings FROM logger"
             + " WHERE serial = #{serial} AND checked_at IS NOT NULL")

@@ -42,6 +42,13 @@ public class LoggerRegistry {
         audit.record(by, "describe logger", serial, before.ownName() + "; " + before.remarks(), name + "; " + remarks);
     }
 
+    /** It goes into stock. */
+    @Transactional
+    public void retire(String serial, String reason, String by) {
+        loggers.retire(serial, clock.instant(), reason);
+        audit.record(by, "put into stock", serial, "", "", reason);
+    }
+
     public void see(LoggerUnit unit) {
         loggers.see(unit);
     }

@@ -7,6 +7,7 @@ import java.time.Instant;
  * A logger as it was last seen.
  *
  * @param ownName what its owner calls it; may be empty
+ * @param retiredAt when it was put into stock, or null; writing it again ends that
  */
 public record LoggerUnit(
         long id,
@@ -19,7 +20,8 @@ public record LoggerUnit(
         Duration clockOffsetMs,
         Instant seenAt,
         String ownName,
-        String remarks) {
+        String remarks,
+        Instant retiredAt) {
 
     /** As a link tells of it; what its owner calls it is not changed by that. */
     public static LoggerUnit seen(
@@ -32,6 +34,6 @@ public record LoggerUnit(
             Duration clockOffset,
             Instant seenAt) {
         return new LoggerUnit(
-                0, serial, model, firmware, batteryPermille, deviceState, records, clockOffset, seenAt, "", "");
+                0, serial, model, firmware, batteryPermille, deviceState, records, clockOffset, seenAt, "", "", null);
     }
 }

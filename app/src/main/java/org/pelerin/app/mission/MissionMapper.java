@@ -175,4 +175,16 @@ interface MissionMapper {
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
     int visits(long id);
+
+    /** When records from a spot last came home. */
+    record LastRead(long spotId, Instant readAt) {}
+
+    @Select(SELECT
+            + "JOIN (SELECT MAX(id) AS id FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED') GROUP BY logger_id)"
+            + " newest ON newest.id = m.id")
+    List<Mission> newestOfAll();
+
+    @Select("SELECT m.spot_id, MAX(r.read_at) AS read_at FROM capture_read r JOIN mission m ON m.id = r.mission_id"
+            + " WHERE m.spot_id IS NOT NULL GROUP BY m.spot_id")
+    List<LastRead> lastReads();
 }

@@ -4,7 +4,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
@@ -228,6 +230,24 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples so far, capture " + sha256);
+    }
+
+    /** The newest mission of every logger, attempts that came to nothing left out. */
+    public List<Mission> newestOfAll() {
+        return missions.newestOfAll();
+    }
+
+    /** When records from each spot last came home. */
+    public Map<Long, Instant> lastReadBySpot() {
+        return missions.lastReads().stream()
+                .collect(Collectors.toMap(MissionMapper.LastRead::spotId, MissionMapper.LastRead::readAt));
+    }
+
+    /** It will not come home. */
+    @Transactional
+    public void giveUp(Mission mission, String why, String by) {
+        missions.abandon(mission.id(), why);
+        audit.record(by, "give up mission", subject(mission), mission.state().name(), "ABANDONED", why);
     }
 
     /** How often its records were fetched. */

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.pelerin.app.attention.Needs;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
@@ -57,7 +58,9 @@ class UnitTest {
 
     private static Unit unit(boolean docked, Mission... missions) {
         LoggerUnit logger = LoggerUnit.seen("PL-18033", "alder-t1", "1.4", 900, "LOGGING", 0, Duration.ZERO, NOW);
-        return Unit.of(logger, List.of(missions), docked, NOW, PARIS, SHOW);
+        Mission last = missions.length == 0 ? null : missions[missions.length - 1];
+        Needs.Facts facts = new Needs.Facts(logger, last, docked, false, null, null, null, null, false);
+        return Unit.of(logger, List.of(missions), Needs.of(facts, NOW), PARIS, SHOW);
     }
 
     private static Instant days(int n) {
@@ -65,32 +68,10 @@ class UnitTest {
     }
 
     @Test
-    void each_trouble_is_recognised() {
-        assertThat(unit(false).trouble()).isEqualTo(Unit.Trouble.NONE);
-        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(30), days(300)))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.NONE);
-        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(6), days(300)))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.MEMORY_FILLS);
-        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(-1), days(300)))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.MEMORY_FULL);
-        assertThat(unit(false, mission(MissionState.LOGGING, days(-9), days(30), days(5)))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.BATTERY_ENDS);
-        assertThat(unit(false, mission(MissionState.WAITING, null, null, null)).trouble())
-                .isEqualTo(Unit.Trouble.NEVER_STARTED);
-        assertThat(unit(false, mission(MissionState.COLLECTED, days(-9), null, null))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.LEFT_STOPPED);
-    }
-
-    @Test
     void what_is_on_the_desk_needs_no_journey() {
         assertThat(unit(true, mission(MissionState.COLLECTED, days(-9), null, null))
-                        .trouble())
-                .isEqualTo(Unit.Trouble.NONE);
+                        .needy())
+                .isFalse();
     }
 
     @Test
@@ -102,9 +83,9 @@ class UnitTest {
                 unit(false, mission(MissionState.LOGGING, days(-9), days(60), days(300)))));
         FleetSentence s = FleetSentence.of(units, 1, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
-        assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill within seven days.");
+        assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
-        assertThat(FleetSentence.of(units.subList(3, 4), 0, SHOW).lead()).isEqualTo("Nobody needs you this week.");
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, SHOW).lead()).isEqualTo("Nobody needs you.");
     }
 
     @Test

@@ -1,0 +1,140 @@
+package org.pelerin.app.attention;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.attention.Need.Kind;
+import org.pelerin.app.field.Placement;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionState;
+
+class NeedsTest {
+
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+
+    private Integer collectDays;
+    private Instant collectedAt;
+    private Instant calibrationDue;
+    private Duration clockOffset = Duration.ZERO;
+    private Instant seenAt = NOW;
+    private boolean connected;
+    private boolean alarmed;
+    private boolean placed;
+    private boolean retired;
+
+    private static Instant days(int n) {
+        return NOW.plus(Duration.ofDays(n));
+    }
+
+    private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        Instant home = state == MissionState.COLLECTED ? days(-3) : null;
+        return new Mission(
+                1,
+                7,
+                "PL-1",
+                "alder-t1",
+                1,
+                state,
+                "plan",
+                1,
+                "{}",
+                3L,
+                "Vault 1",
+                "Ostrel cellars",
+                "Europe/Paris",
+                days(-10),
+                "tech",
+                startsAt,
+                endsAt,
+                batteryEndsAt,
+                home,
+                "tech",
+                null,
+                null,
+                null,
+                null,
+                null,
+                true,
+                null,
+                "");
+    }
+
+    private List<Kind> kinds(Mission mission) {
+        LoggerUnit logger = LoggerUnit.seen("PL-1", "alder-t1", "1.4", 900, "LOGGING", 0, clockOffset, seenAt);
+        Placement at = placed
+                ? new Placement(
+                        1, "PL-1", "alder-t1", 3, "Vault 1", 2, "Ostrel", days(-9), "tech", null, null, "", 0, "", 1L)
+                : null;
+        Needs.Facts facts = new Needs.Facts(
+                logger, mission, connected, alarmed, at, collectDays, collectedAt, calibrationDue, retired);
+        return Needs.of(facts, NOW).stream().map(Need::kind).toList();
+    }
+
+    private static Mission running(int endsIn, int batteryEndsIn) {
+        return mission(MissionState.LOGGING, days(-9), days(endsIn), days(batteryEndsIn));
+    }
+
+    @Test
+    void memory_and_battery_count_against_the_next_visit() {
+        assertThat(kinds(running(30, 300))).isEmpty();
+        assertThat(kinds(running(6, 300))).containsExactly(Kind.MEMORY_FILLS);
+        assertThat(kinds(running(30, 5))).containsExactly(Kind.BATTERY_ENDS);
+        assertThat(kinds(running(0, 300))).containsExactly(Kind.MEMORY_FULL);
+        assertThat(kinds(running(30, -1))).containsExactly(Kind.BATTERY_EMPTY);
+        assertThat(kinds(running(-1, 3))).containsExactly(Kind.MEMORY_FULL, Kind.BATTERY_ENDS);
+        // collected every 50 days since it was placed 9 days ago: the next visit is in 41
+        collectDays = 50;
+        placed = true;
+        assertThat(kinds(running(42, 300))).isEmpty();
+        assertThat(kinds(running(40, 39))).containsExactly(Kind.MEMORY_FILLS, Kind.BATTERY_ENDS);
+    }
+
+    @Test
+    void a_required_collection_is_reckoned_from_the_last_one_or_the_placing() {
+        placed = true;
+        collectDays = 9;
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OVERDUE);
+        collectedAt = days(-2);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        // somebody else's, from before it was placed, does not count
+        collectedAt = days(-12);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OVERDUE);
+        collectDays = 10;
+        assertThat(kinds(running(30, 300))).isEmpty();
+    }
+
+    @Test
+    void a_start_that_nobody_saw_and_a_stop_that_nobody_ended() {
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).containsExactly(Kind.NEVER_STARTED);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+        retired = true;
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        placed = true;
+        assertThat(kinds(null)).containsExactly(Kind.NO_PLAN);
+    }
+
+    @Test
+    void what_is_at_hand_needs_no_journey_but_its_alarm_a_look() {
+        connected = true;
+        assertThat(kinds(running(-1, -1))).isEmpty();
+        alarmed = true;
+        assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.ALARM);
+    }
+
+    @Test
+    void clock_calibration_and_silence() {
+        clockOffset = Duration.ofSeconds(-61);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CLOCK_OFF);
+        clockOffset = Duration.ofSeconds(60);
+        calibrationDue = days(29);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CALIBRATION_DUE);
+        calibrationDue = days(31);
+        seenAt = days(-181);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.LOST);
+    }
+}
