@@ -49,11 +49,12 @@ class ArchitectureTest {
             .resideInAPackage("org.pelerin.yard..")
             .should()
             .dependOnClassesThat(DescribedPredicate.describe(
-                    "are of the link beyond frames and messages, or of the application",
+                    "are of the link beyond frames, messages and carrier files, or of the application",
                     (JavaClass c) -> c.getPackageName().startsWith("org.pelerin.app")
                             || c.getPackageName().startsWith("org.pelerin.link")
                                     && !c.getPackageName().startsWith("org.pelerin.link.message")
-                                    && !c.getPackageName().startsWith("org.pelerin.link.frame")));
+                                    && !c.getPackageName().startsWith("org.pelerin.link.frame")
+                                    && !c.getPackageName().startsWith("org.pelerin.link.carrier")));
 
     @ArchTest
     static final ArchRule time_comes_from_the_injected_clock = noClasses()

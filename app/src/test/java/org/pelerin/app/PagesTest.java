@@ -115,6 +115,7 @@ class PagesTest {
                 "/places/new",
                 "/place",
                 "/dock/find",
+                "/dock/stick",
                 "/library/sensors",
                 "/library/sensors/edit",
                 "/missions",

@@ -24,6 +24,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.batch.BatchItem;
 import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
@@ -459,6 +460,40 @@ class ServiceTest {
         assertThat(mission(second).remark()).contains("radiator");
         assertThat(bed.bean(Dock.class).look(serial).holdsRecords()).isFalse();
         assertThat(mission(id).received()).isGreaterThan(149);
+    }
+
+    @Test
+    void a_memory_stick_brings_home_what_a_link_would_and_doubles_nothing() throws Exception {
+        String serial = "PL-18535";
+        CarrierIntake sticks = bed.bean(CarrierIntake.class);
+        long id = write(serial, new StartCondition.Now());
+        bed.carry(serial, "tessel-hall");
+        pass(Duration.ofDays(1));
+        byte[] first = bed.outdoors().carrier(serial);
+        CarrierIntake.Taken taken = sticks.take("one.zip", first, "tech");
+        assertThat(taken.refused()).isFalse();
+        assertThat(taken.missionId()).isEqualTo(id);
+        assertThat(taken.message()).contains("goes on recording");
+        assertThat(sticks.take("again.zip", first, "tech").message()).contains("byte for byte the same");
+        assertThat(bed.bean(MissionService.class).visits(mission(id))).isEqualTo(1);
+        pass(Duration.ofDays(1));
+        byte[] second = bed.outdoors().carrier(serial);
+        assertThat(sticks.take("two.zip", second, "tech").refused()).isFalse();
+        home(id, 1440);
+        // the older one comes late: nothing goes backwards
+        CarrierIntake.Taken late = sticks.take("one.zip", first, "tech");
+        assertThat(late.refused()).isTrue();
+        assertThat(late.message()).contains("More of mission");
+        // and the rest comes over a link
+        bed.carry(serial, "dock");
+        assertThat(collect(serial).state()).isEqualTo(Job.State.DONE);
+        assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
+        assertThat(sticks.take("two.zip", second, "tech").message()).contains("is home already");
+        byte[] hurt = second.clone();
+        hurt[hurt.length / 2] ^= 0x40;
+        CarrierIntake.Taken refused = sticks.take("hurt.zip", hurt, "tech");
+        assertThat(refused.refused()).isTrue();
+        assertThat(refused.missionId()).isNull();
     }
 
     private static java.time.Clock clock() {

@@ -95,7 +95,7 @@ class JobRunner {
         } catch (DataAccessException | TransactionException e) {
             // the lease runs out and whoever reaches the database then goes on
             LOG.warn("The collection of {} lost the database: {}", job.serial(), e.getMessage());
-        } catch (Collector.HopelessException | RefusedException e) {
+        } catch (CaptureIntake.HopelessException | RefusedException e) {
             fail(job, e.getMessage());
         } catch (RuntimeException e) {
             if (Collector.worthAnotherTry(e)) {

@@ -139,6 +139,15 @@ class DockController {
         model.addAttribute("cards", cards(collections.allActive()));
         model.addAttribute("idle", idleOfOneModel());
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
+        model.addAttribute(
+                "full",
+                dock.view().loggers().stream()
+                        .filter(DockedLogger::holdsRecords)
+                        .filter(l -> collections.active(l.serial()).isEmpty())
+                        .filter(l ->
+                                l.running() || collections.collectedInMemory(l).isEmpty())
+                        .map(DockedLogger::serial)
+                        .toList());
         return "dock/list";
     }
 
@@ -270,6 +279,20 @@ class DockController {
         dock.get(serial);
         collections.order(serial, leaveRunning, me.getName());
         return "redirect:/dock/" + serial;
+    }
+
+    /** Several at once; those that run go on. */
+    @PostMapping("/dock/collect")
+    String collectMany(@RequestParam(defaultValue = "") List<String> serials, Principal me, RedirectAttributes flash) {
+        List<String> there =
+                serials.stream().filter(s -> dock.find(s).isPresent()).toList();
+        there.forEach(s -> collections.order(s, true, me.getName()));
+        flash.addFlashAttribute(
+                there.isEmpty() ? "refused" : "said",
+                there.isEmpty()
+                        ? "None of them is connected any more."
+                        : show.counted(there.size(), "collection") + " ordered; the table tells how each goes on.");
+        return "redirect:/dock";
     }
 
     @PostMapping("/dock/{serial}/give-up")

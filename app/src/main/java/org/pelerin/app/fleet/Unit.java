@@ -81,7 +81,6 @@ record Unit(
                     case BATTERY_EMPTY -> m.batteryEndsAt();
                     case NEVER_STARTED -> m.writtenAt();
                     case LEFT_STOPPED -> m.lastAt() == null ? m.collectedAt() : m.lastAt();
-                    case OVERDUE, LOST -> m.startsAt();
                     default -> null;
                 };
     }

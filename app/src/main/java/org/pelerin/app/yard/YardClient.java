@@ -84,6 +84,18 @@ public class YardClient {
         return ask(() -> http.get().uri("/world").retrieve().body(World.class));
     }
 
+    /** What a logger copies to a memory stick. */
+    public byte[] carrier(String serial) {
+        try {
+            return http.get().uri("/carrier/{serial}", serial).retrieve().body(byte[].class);
+        } catch (HttpClientErrorException e) {
+            Complaint complaint = e.getResponseBodyAs(Complaint.class);
+            throw new YardException(complaint == null ? "The yard said no" : complaint.error());
+        } catch (ResourceAccessException e) {
+            throw new YardException("The yard does not answer");
+        }
+    }
+
     public World post(String path, Map<String, Object> body) {
         return ask(() -> http.post().uri(path).body(body).retrieve().body(World.class));
     }

@@ -11,11 +11,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.connect.Dock;
+import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
@@ -109,6 +113,18 @@ class YardController {
                 (key.isEmpty() ? "The button of " : "A key of ")
                         + serial
                         + (hold ? " was held." : " was pressed; look what its display says."));
+    }
+
+    @GetMapping("/yard/carrier/{serial}")
+    ResponseEntity<byte[]> carrier(@PathVariable String serial) {
+        try {
+            return ResponseEntity.ok()
+                    .contentType(MediaType.parseMediaType("application/zip"))
+                    .header("Content-Disposition", "attachment; filename=\"" + serial + ".carrier.zip\"")
+                    .body(yard.carrier(serial));
+        } catch (YardClient.YardException e) {
+            throw new NotThereException(e.getMessage() + ".");
+        }
     }
 
     @PostMapping("/yard/cable")

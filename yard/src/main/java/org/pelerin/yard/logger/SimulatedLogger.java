@@ -213,7 +213,7 @@ public final class SimulatedLogger {
                 }
             }
             case "measure" -> shown = display(world, probe);
-            case "stick" -> shown = "no stick in it";
+            case "stick" -> shown = mission == null ? "nothing to copy" : "copied to the stick";
             default -> shown = "key locked";
         }
     }

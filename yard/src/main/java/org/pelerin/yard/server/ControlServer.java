@@ -2,6 +2,7 @@ package org.pelerin.yard.server;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -12,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.concurrent.Executors;
+import org.pelerin.link.carrier.CarrierFile;
 import org.pelerin.yard.world.Incident;
 import org.pelerin.yard.world.World;
 import tools.jackson.core.JacksonException;
@@ -19,11 +21,13 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What a person can do outdoors, over HTTP with JSON on loopback: {@code GET /world} tells everything, {@code POST
+ * What a person can do outdoors, over HTTP with JSON on loopback: {@code GET /world} tells everything, {@code GET
+ * /carrier/SERIAL} gives what a logger copies to a stick, {@code POST
  * /carry}, {@code /press}, {@code /cable}, {@code /fault}, {@code /incident} and {@code /advance} change it.
  */
 public final class ControlServer implements AutoCloseable {
 
+    private static final String CARRIER = "/carrier/";
     private static final int LARGEST_BODY = 10_000;
     private static final Duration LONGEST_LEAP = Duration.ofDays(400);
 
@@ -61,6 +65,10 @@ public final class ControlServer implements AutoCloseable {
     private void answer(HttpExchange exchange) throws IOException {
         String path = exchange.getRequestURI().getPath();
         try {
+            if (exchange.getRequestMethod().equals("GET") && path.startsWith(CARRIER)) {
+                carrier(exchange, path.substring(CARRIER.length()));
+                return;
+            }
             if (!(exchange.getRequestMethod() + path).equals("GET/world")) {
                 act(path, body(exchange));
                 changed.run();
@@ -71,6 +79,14 @@ public final class ControlServer implements AutoCloseable {
         } catch (JacksonException | IllegalArgumentException | DateTimeException e) {
             reply(exchange, 400, Map.of("error", String.valueOf(e.getMessage())));
         }
+    }
+
+    private void carrier(HttpExchange exchange, String serial) throws IOException {
+        ByteArrayOutputStream zip = new ByteArrayOutputStream();
+        CarrierFile.write(world.carrier(serial), zip);
+        exchange.getResponseHeaders().set("Content-Type", "application/zip");
+        exchange.sendResponseHeaders(200, zip.size());
+        exchange.getResponseBody().write(zip.toByteArray());
     }
 
     private JsonNode body(HttpExchange exchange) throws IOException {

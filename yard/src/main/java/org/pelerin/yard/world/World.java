@@ -15,7 +15,9 @@ import java.util.Random;
 import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.link.carrier.Carrier;
 import org.pelerin.link.message.DockPort;
+import org.pelerin.link.message.MissionInfo;
 import org.pelerin.yard.logger.LoggerSnapshot;
 import org.pelerin.yard.logger.Probe;
 import org.pelerin.yard.logger.SimulatedLogger;
@@ -130,6 +132,18 @@ public final class World {
     }
 
     // The dock
+
+    /** What a logger would copy to a memory stick now: its mission so far. */
+    public synchronized Carrier carrier(String serial) {
+        return with(serial, (logger, now, probe) -> {
+            MissionInfo info = logger.missions().stream()
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalArgumentException(serial + " holds nothing to copy"));
+            List<byte[]> pages = new ArrayList<>();
+            info.pageNumbers().forEach(p -> pages.add(logger.page(info.number(), p)));
+            return new Carrier(serial, info, logger.clock(now), logger.header(info.number()), pages);
+        });
+    }
 
     /** The dock's ports. */
     public Ports dock() {

@@ -1,0 +1,135 @@
+package org.pelerin.app.collect;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.pelerin.link.capture.Capture;
+import org.pelerin.link.message.MemoryPage;
+import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.PageTable;
+import org.springframework.stereotype.Service;
+
+/** Takes the pages of a mission in, from wherever they come: each is committed as it arrives, then all are checked together. */
+@Service
+class CaptureIntake {
+
+    /** Something that trying again will not mend. */
+    static class HopelessException extends RuntimeException {
+        HopelessException(String message) {
+            super(message);
+        }
+    }
+
+    /** A mission as a logger, or what a logger wrote, gives it. */
+    interface Source {
+        MissionInfo info();
+
+        byte[] header();
+
+        ClockReading clock();
+
+        /** Null where it has been overwritten since {@link #info} was told. */
+        byte[] page(long number);
+
+        /** The oldest page of each part that is still there, after all were read. */
+        Map<PageTable, Long> oldest();
+
+        /** Pages that had to be asked for again. */
+        int rereads();
+    }
+
+    /** Told of every page. */
+    interface Progress {
+        void at(long done, long total);
+    }
+
+    private static final String OTHER = "The logger holds other records than when the download began";
+
+    private final CaptureStore captures;
+
+    CaptureIntake(CaptureStore captures) {
+        this.captures = captures;
+    }
+
+    /** @throws HopelessException if the pages do not go with each other or with what is there */
+    void take(long mission, Source source, String by, Progress progress) {
+        CaptureMapper.CaptureRow capture = begin(mission, source);
+        try {
+            pages(capture, source, progress);
+        } finally {
+            captures.addRereads(mission, source.rereads());
+        }
+        verify(capture, source, by);
+    }
+
+    /** Begins a capture, or takes up one that a broken link or an earlier visit left. */
+    private CaptureMapper.CaptureRow begin(long mission, Source source) {
+        Optional<CaptureMapper.CaptureRow> before = captures.row(mission);
+        if (before.isEmpty()) {
+            return captures.begin(mission, source.info(), source.header(), source.clock());
+        }
+        if (!captures.reach(before.get(), source.info(), source.header(), source.clock())) {
+            throw new HopelessException(OTHER);
+        }
+        return captures.row(mission).orElseThrow();
+    }
+
+    private void pages(CaptureMapper.CaptureRow capture, Source source, Progress progress) {
+        MissionInfo info = source.info();
+        long before = 0;
+        for (MissionInfo.Pages part : info.parts()) {
+            Optional<CaptureMapper.NumberedPage> last = captures.lastPage(capture, part);
+            long next = last.map(CaptureMapper.NumberedPage::page).orElse(part.first());
+            for (long page = Math.max(next, part.first()); page < part.end(); page++) {
+                byte[] bytes = source.page(page);
+                if (bytes == null) {
+                    continue;
+                }
+                if (last.isPresent() && last.get().page() == page) {
+                    grow(capture.missionId(), last.get(), bytes);
+                } else {
+                    captures.add(capture.missionId(), page, bytes);
+                }
+                progress.at(before + page + 1 - part.first(), info.pages());
+            }
+            before += part.count();
+        }
+    }
+
+    /** The newest page that was there before is looked at again: its record may have gone on. */
+    private void grow(long mission, CaptureMapper.NumberedPage before, byte[] now) {
+        if (!MemoryPage.grown(before.bytes(), now)) {
+            throw new HopelessException(OTHER);
+        }
+        if (!Arrays.equals(before.bytes(), now)) {
+            captures.grow(mission, before, now);
+        }
+    }
+
+    /** Everything that the source holds must be there; what it held once and has overwritten since may be. */
+    private void verify(CaptureMapper.CaptureRow row, Source source, String by) {
+        MissionInfo info = source.info();
+        Map<PageTable, Long> oldest = source.oldest();
+        List<byte[]> pages = captures.pages(row.missionId());
+        Set<Long> missing = new HashSet<>();
+        info.pageNumbers()
+                .filter(p -> p >= oldest.getOrDefault(PageTable.of(p), 0L))
+                .forEach(missing::add);
+        long last = -1;
+        for (byte[] bytes : pages) {
+            boolean follows = MemoryPage.number(bytes) > last;
+            if (!follows || !MemoryPage.intact(bytes) || MemoryPage.mission(bytes) != info.number()) {
+                throw new HopelessException("The pages stored do not follow each other");
+            }
+            last = MemoryPage.number(bytes);
+            missing.remove(last);
+        }
+        if (!missing.isEmpty()) {
+            throw new HopelessException("The capture lacks " + missing.size() + " of " + info.pages() + " pages");
+        }
+        captures.complete(row.missionId(), new Capture(row.header(), pages, row.firstRecord()).sha256(), by);
+    }
+}

@@ -1,0 +1,172 @@
+package org.pelerin.app.collect;
+
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.link.capture.Capture;
+import org.pelerin.link.carrier.Carrier;
+import org.pelerin.link.carrier.CarrierException;
+import org.pelerin.link.carrier.CarrierFile;
+import org.pelerin.link.message.MemoryPage;
+import org.pelerin.link.message.MissionHeader;
+import org.pelerin.link.message.MissionInfo;
+import org.pelerin.link.message.PageTable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Takes in what loggers copied to a memory stick: the same checks and steps as over a link. A clock could not be read then, so that
+ * the times stay the logger's own.
+ */
+@Service
+public class CarrierIntake {
+
+    /**
+     * What became of a file.
+     *
+     * @param missionId the mission it belongs to; null where it was refused
+     * @param refused whether nothing was taken in, for a reason that is said
+     */
+    public record Taken(String file, Long missionId, boolean refused, String message) {}
+
+    private static final int FULL_BATTERY = 1000;
+
+    private final CaptureIntake intake;
+    private final CaptureStore captures;
+    private final Homecoming homecoming;
+    private final MissionService missions;
+    private final LoggerRegistry loggers;
+    private final CollectService collections;
+    private final AuditTrail audit;
+    private final TransactionTemplate transaction;
+
+    CarrierIntake(
+            CaptureIntake intake,
+            CaptureStore captures,
+            Homecoming homecoming,
+            MissionService missions,
+            LoggerRegistry loggers,
+            CollectService collections,
+            AuditTrail audit,
+            TransactionTemplate transaction) {
+        this.intake = intake;
+        this.captures = captures;
+        this.homecoming = homecoming;
+        this.missions = missions;
+        this.loggers = loggers;
+        this.collections = collections;
+        this.audit = audit;
+        this.transaction = transaction;
+    }
+
+    /** @param file as the person calls it */
+    public Taken take(String file, byte[] bytes, String by) {
+        try {
+            return take(file, CarrierFile.read(bytes), by);
+        } catch (CarrierException | CaptureIntake.HopelessException e) {
+            return new Taken(file, null, true, e.getMessage() + ".");
+        }
+    }
+
+    private Taken take(String file, Carrier carrier, String by) {
+        MissionHeader header = MissionHeader.decode(carrier.header());
+        if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
+            throw new CarrierException(carrier.serial() + " is of the unknown model “"
+                    + header.plan().model() + "”");
+        }
+        if (collections.active(carrier.serial()).isPresent()) {
+            throw new CarrierException(carrier.serial() + " is being collected just now; wait until that is done");
+        }
+        Mission mission = mission(carrier, header, by);
+        String whole =
+                new Capture(carrier.header(), carrier.pages(), carrier.info().firstRecord()).sha256();
+        Optional<StoredCapture> held = captures.summary(mission.id());
+        if (mission.collected() || held.filter(c -> whole.equals(c.sha256())).isPresent()) {
+            boolean same = held.filter(c -> whole.equals(c.sha256())).isPresent();
+            return new Taken(
+                    file,
+                    mission.id(),
+                    !same,
+                    same
+                            ? "Mission " + mission.id() + " of " + carrier.serial()
+                                    + " is home already, byte for byte the same."
+                            : "Mission " + mission.id() + " of " + carrier.serial()
+                                    + " is home already, and reaches further or elsewhere than this file.");
+        }
+        if (held.isPresent() && held.get().endRecord() > carrier.info().endRecord()) {
+            throw new CarrierException("More of mission " + mission.id() + " is home already than this file holds");
+        }
+        intake.take(mission.id(), source(carrier), by, (done, total) -> {});
+        transaction.executeWithoutResult(t -> audit.record(
+                by,
+                "read carrier file",
+                carrier.serial() + ", mission " + mission.id(),
+                "",
+                file + ", capture " + whole));
+        String told = homecoming.settle(mission.id(), carrier.info().state().running(), by, step -> {});
+        return new Taken(file, mission.id(), false, carrier.serial() + ": " + told + ".");
+    }
+
+    private Mission mission(Carrier carrier, MissionHeader header, String by) {
+        if (loggers.find(carrier.serial()).isEmpty()) {
+            String model = header.plan().model();
+            loggers.see(LoggerUnit.seen(
+                    carrier.serial(),
+                    model,
+                    ModelCatalogue.get(model).firmware().oldest().toString(),
+                    FULL_BATTERY,
+                    carrier.info().state().name(),
+                    carrier.info().records(),
+                    Duration.ZERO,
+                    carrier.copiedAt()));
+        }
+        int number = carrier.info().number();
+        return missions.ofDevice(carrier.serial(), number)
+                .or(() -> missions.adoptDraft(carrier.serial(), number, header.plan(), header.writtenAt()))
+                .orElseGet(
+                        () -> missions.adoptForeign(carrier.serial(), number, header.plan(), header.writtenAt(), by));
+    }
+
+    private static CaptureIntake.Source source(Carrier carrier) {
+        Map<Long, byte[]> pages = new HashMap<>();
+        carrier.pages().forEach(p -> pages.put(MemoryPage.number(p), p));
+        return new CaptureIntake.Source() {
+            @Override
+            public MissionInfo info() {
+                return carrier.info();
+            }
+
+            @Override
+            public byte[] header() {
+                return carrier.header();
+            }
+
+            @Override
+            public ClockReading clock() {
+                return new ClockReading(carrier.copiedAt(), Duration.ZERO);
+            }
+
+            @Override
+            public byte[] page(long number) {
+                return pages.get(number);
+            }
+
+            @Override
+            public Map<PageTable, Long> oldest() {
+                return Map.of();
+            }
+
+            @Override
+            public int rereads() {
+                return 0;
+            }
+        };
+    }
+}
