@@ -158,6 +158,17 @@ public class CollectService {
                 t -> audit.record(by, "discard records", serial, lost.records() + " records", "", reason.strip()));
     }
 
+    /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
+    public List<String> worthCollecting(List<DockedLogger> loggers) {
+        Set<String> active = jobs.allActive().stream().map(Job::serial).collect(Collectors.toSet());
+        Set<String> home = missions.collectedDevices();
+        return loggers.stream()
+                .filter(l -> l.holdsRecords() && !active.contains(l.serial()))
+                .filter(l -> !home.contains(l.serial() + "/" + l.status().mission()))
+                .map(DockedLogger::serial)
+                .toList();
+    }
+
     /** The mission in the logger's memory, if it is safely home. */
     public Optional<Mission> collectedInMemory(DockedLogger logger) {
         int number = logger.status().mission();

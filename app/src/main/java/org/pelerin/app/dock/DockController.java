@@ -139,15 +139,7 @@ class DockController {
         model.addAttribute("cards", cards(collections.allActive()));
         model.addAttribute("idle", idleOfOneModel());
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
-        model.addAttribute(
-                "full",
-                dock.view().loggers().stream()
-                        .filter(DockedLogger::holdsRecords)
-                        .filter(l -> collections.active(l.serial()).isEmpty())
-                        .filter(l ->
-                                l.running() || collections.collectedInMemory(l).isEmpty())
-                        .map(DockedLogger::serial)
-                        .toList());
+        model.addAttribute("full", collections.worthCollecting(dock.view().loggers()));
         return "dock/list";
     }
 

@@ -187,4 +187,8 @@ interface MissionMapper {
     @Select("SELECT m.spot_id, MAX(r.read_at) AS read_at FROM capture_read r JOIN mission m ON m.id = r.mission_id"
             + " WHERE m.spot_id IS NOT NULL GROUP BY m.spot_id")
     List<LastRead> lastReads();
+
+    @Select("SELECT DISTINCT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
+            + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL")
+    List<String> collectedDevices();
 }

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
@@ -235,6 +236,11 @@ public class MissionService {
     /** The newest mission of every logger, attempts that came to nothing left out. */
     public List<Mission> newestOfAll() {
         return missions.newestOfAll();
+    }
+
+    /** Missions that are home and whose logger has not been erased since, as “serial/number”. */
+    public Set<String> collectedDevices() {
+        return Set.copyOf(missions.collectedDevices());
     }
 
     /** When records from each spot last came home. */
