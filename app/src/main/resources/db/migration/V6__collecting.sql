@@ -33,3 +33,24 @@ ALTER TABLE station
 
 -- Loggers that were put into stock, and why.
 ALTER TABLE logger ADD COLUMN retired_at BIGINT NULL, ADD COLUMN retired_reason VARCHAR(300) NULL;
+
+-- What a person has to say of a mission, and what goes with it.
+CREATE TABLE mission_note (
+  mission_id BIGINT PRIMARY KEY REFERENCES mission (id),
+  title VARCHAR(200) NOT NULL,
+  purpose VARCHAR(500) NOT NULL,
+  people VARCHAR(300) NOT NULL,
+  remarks VARCHAR(4000) NOT NULL
+);
+CREATE TABLE attachment (
+  id BIGINT AUTO_INCREMENT PRIMARY KEY,
+  mission_id BIGINT NOT NULL REFERENCES mission (id),
+  name VARCHAR(160) NOT NULL,
+  type VARCHAR(40) NOT NULL,
+  size INT NOT NULL,
+  sha256 CHAR(64) NOT NULL,
+  bytes MEDIUMBLOB NOT NULL,
+  added_at BIGINT NOT NULL,
+  added_by VARCHAR(60) NOT NULL,
+  UNIQUE (mission_id, name)
+);

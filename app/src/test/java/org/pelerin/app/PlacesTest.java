@@ -121,21 +121,21 @@ class PlacesTest {
     void placed_by_phone_with_the_conflicts_caught_and_moved_with_its_history() {
         long rear = spot("Phone site", "rear");
         long door = spot("Phone site", "door");
-        long mission = written("PL-18524", door);
-        written("PL-18525", rear);
+        long mission = written("PL-18532", door);
+        written("PL-18533", rear);
         page.navigate(bed.address + "/place?spot=" + rear);
         page.fill("[name=serial]", "pl-99999");
         page.keyboard().press("Enter");
         assertThat(page.locator(".wrong-text")).containsText("No logger PL-99999");
-        page.fill("[name=serial]", "pl-18524");
+        page.fill("[name=serial]", "pl-18532");
         page.keyboard().press("Enter");
-        assertThat(page.locator("h1")).containsText("PL-18524 is written for door");
+        assertThat(page.locator("h1")).containsText("PL-18532 is written for door");
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                 .isLessThanOrEqualTo(390);
         page.getByText("seen to run").click();
         page.fill("#remarks", "second hook");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("PL-18524 is there since");
+        assertThat(page.locator("h1")).containsText("PL-18532 is there since");
         assertThat(page.locator("#main")).containsText("second hook · seen to run");
         // the mission goes where its logger went, and is known to run
         assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
@@ -143,22 +143,22 @@ class PlacesTest {
         assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().startsAt())
                 .isNotNull();
         // another one at the same spot: somebody has to say what becomes of the first
-        page.navigate(bed.address + "/place?serial=PL-18525");
+        page.navigate(bed.address + "/place?serial=PL-18533");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".refused")).containsText("PL-18524 is there already; say whether");
+        assertThat(page.locator(".refused")).containsText("PL-18532 is there already; say whether");
         page.getByText("I take it away").click();
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("PL-18525 is there since");
+        assertThat(page.locator("h1")).containsText("PL-18533 is there since");
         // and the second is moved
-        page.navigate(bed.address + "/place?serial=PL-18525&spot=" + door);
+        page.navigate(bed.address + "/place?serial=PL-18533&spot=" + door);
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused")).containsText("say that it was moved");
         page.getByText("it was moved from there").click();
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("door: PL-18525 is there since");
+        assertThat(page.locator("h1")).containsText("door: PL-18533 is there since");
         PlacementService placements = bed.bean(PlacementService.class);
-        assertThat(placements.presentOf("PL-18524")).isEmpty();
-        assertThat(placements.ofLogger("PL-18525", 9))
+        assertThat(placements.presentOf("PL-18532")).isEmpty();
+        assertThat(placements.ofLogger("PL-18533", 9))
                 .extracting(Placement::spot)
                 .containsExactly("door", "rear");
         assertThat(placements.ofSpot(rear, 9)).noneMatch(Placement::present);

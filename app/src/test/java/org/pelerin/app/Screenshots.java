@@ -31,6 +31,9 @@ public final class Screenshots {
             "check=/dock/check",
             "sensor=/library/sensors/edit?from=4–20 mA, level 0–5 m",
             "wiring=/plans/11/wiring",
+            "attention=/attention",
+            "spot=/spots/1",
+            "place=/place?serial=PL-18090&spot=3@phone",
             "yard=/yard");
 
     private Screenshots() {}

@@ -3,6 +3,7 @@ package org.pelerin.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -34,6 +35,8 @@ import org.pelerin.app.connect.Station;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.documentation.DocumentationService;
+import org.pelerin.app.documentation.MissionNote;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.mission.Chart;
 import org.pelerin.app.mission.Evaluation;
@@ -494,6 +497,29 @@ class ServiceTest {
         CarrierIntake.Taken refused = sticks.take("hurt.zip", hurt, "tech");
         assertThat(refused.refused()).isTrue();
         assertThat(refused.missionId()).isNull();
+    }
+
+    @Test
+    void what_is_attached_is_told_from_its_bytes_and_never_overwrites() {
+        long id = write("PL-18534", new StartCondition.OnButton());
+        DocumentationService documentation = bed.bean(DocumentationService.class);
+        byte[] pdf = "%PDF-1.7 and so on".getBytes(StandardCharsets.US_ASCII);
+        assertThat(documentation.attach(id, "C:\\scans\\../permit?.pdf", pdf, "tech"))
+                .isEqualTo("permit_.pdf");
+        assertThat(documentation.attach(id, "/tmp/permit_.pdf", pdf, "tech")).isEqualTo("permit_ (2).pdf");
+        assertThatThrownBy(() -> documentation.attach(
+                        id, "harmless.png", "<script>".getBytes(StandardCharsets.US_ASCII), "tech"))
+                .hasMessageContaining("Only PNG and JPEG");
+        byte[] large = java.util.Arrays.copyOf(pdf, 10_000_001);
+        assertThatThrownBy(() -> documentation.attach(id, "large.pdf", large, "tech"))
+                .hasMessageContaining("10 MB");
+        assertThat(documentation.attachments(id))
+                .hasSize(2)
+                .allSatisfy(a -> assertThat(documentation.bytes(a)).isEqualTo(pdf));
+        documentation.save(id, new MissionNote("Autumn", "permit 12", "A. and B.", "fog"), "tech");
+        assertThat(documentation.note(id).purpose()).isEqualTo("permit 12");
+        assertThatThrownBy(() -> documentation.save(id, new MissionNote("x".repeat(201), "", "", ""), "tech"))
+                .hasMessageContaining("200 characters");
     }
 
     private static java.time.Clock clock() {

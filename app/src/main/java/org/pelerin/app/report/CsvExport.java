@@ -57,8 +57,8 @@ final class CsvExport {
         out.add("Plan: " + d.mission().planName()
                 + (d.mission().planVersion() > 0 ? ", version " + d.mission().planVersion() : "") + ", every "
                 + Durations.format(d.plan().interval()));
-        out.add("Written by " + d.mission().writtenBy() + ", collected by "
-                + d.mission().collectedBy());
+        out.add("Written by " + d.mission().writtenBy()
+                + (d.mission().collected() ? ", collected by " + d.mission().collectedBy() : ", still recording"));
         out.add("Times in " + d.zone().getId() + ", clock offset "
                 + d.capture().clockOffset().toMillis() / 1000.0 + " s at collection, "
                 + (d.mission().clockCorrected() ? "corrected" : "not corrected"));

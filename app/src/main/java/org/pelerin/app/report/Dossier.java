@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.documentation.DocumentationService;
+import org.pelerin.app.documentation.MissionNote;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.mission.DisturbanceRow;
 import org.pelerin.app.mission.DisturbanceStore;
@@ -36,7 +38,8 @@ record Dossier(
         StoredCapture capture,
         List<Series> series,
         List<DisturbanceRow> disturbances,
-        Checked check) {
+        Checked check,
+        MissionNote note) {
 
     /** Disturbances that a report lists. */
     private static final int DISTURBANCES = 200;
@@ -46,6 +49,7 @@ record Dossier(
     static class Clerk {
 
         private final MissionService missions;
+        private final DocumentationService documentation;
         private final Evaluation evaluation;
         private final CaptureStore captures;
         private final SeriesStore store;
@@ -58,8 +62,10 @@ record Dossier(
                 CaptureStore captures,
                 SeriesStore store,
                 DisturbanceStore disturbances,
+                DocumentationService documentation,
                 Show show) {
             this.disturbances = disturbances;
+            this.documentation = documentation;
             this.missions = missions;
             this.evaluation = evaluation;
             this.captures = captures;
@@ -67,10 +73,10 @@ record Dossier(
             this.show = show;
         }
 
-        /** Empty if there is no such mission, or it has not been collected. */
+        /** Empty if there is no such mission, or nothing of it is home. */
         Optional<Dossier> gather(long missionId) {
             return missions.find(missionId)
-                    .filter(Mission::collected)
+                    .filter(m -> m.collected() || m.received() != null)
                     .flatMap(m -> evaluation
                             .judgement(m)
                             .map(j -> new Dossier(
@@ -83,7 +89,8 @@ record Dossier(
                                     captures.summary(m.id()).orElseThrow(),
                                     store.load(m),
                                     disturbances.rows(m, DISTURBANCES),
-                                    missions.check(m).orElse(null))));
+                                    missions.check(m).orElse(null),
+                                    documentation.note(m.id()))));
         }
     }
 

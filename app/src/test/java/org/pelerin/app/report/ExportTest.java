@@ -81,7 +81,17 @@ class ExportTest {
         StoredCapture capture = new StoredCapture(
                 new Capture(new byte[0], List.of(), 0), Duration.ofMillis(-1_250), START, 0, "ab".repeat(32), 4);
         return new Dossier(
-                mission, "Alder T1", PARIS, plan, judgement, "cd".repeat(32), capture, List.of(air), List.of(), null);
+                mission,
+                "Alder T1",
+                PARIS,
+                plan,
+                judgement,
+                "cd".repeat(32),
+                capture,
+                List.of(air),
+                List.of(),
+                null,
+                org.pelerin.app.documentation.MissionNote.NONE);
     }
 
     @Test
