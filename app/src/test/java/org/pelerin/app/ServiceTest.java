@@ -538,7 +538,7 @@ class ServiceTest {
     }
 
     private static void until(java.util.function.BooleanSupplier so) throws InterruptedException {
-        for (int i = 0; i < 400 && !so.getAsBoolean(); i++) {
+        for (int i = 0; i < 800 && !so.getAsBoolean(); i++) {
             TimeUnit.MILLISECONDS.sleep(50);
         }
         assertThat(so.getAsBoolean()).isTrue();

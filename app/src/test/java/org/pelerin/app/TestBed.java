@@ -14,6 +14,8 @@ import java.util.Map;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Role;
 import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.yard.YardClient;
 import org.pelerin.yard.Yard;
@@ -95,8 +97,11 @@ final class TestBed {
         bean(Dock.class).poll();
     }
 
-    /** Leaves the dock as a test wants to find it. */
+    /** Leaves the dock as a test wants to find it, and no station watched. */
     void emptyDock() {
+        Stations stations = bean(Stations.class);
+        stations.all().forEach(s -> stations.remove(s.host(), s.port(), "system"));
+        bean(StationWatch.class).look();
         outdoors().world().loggers().stream()
                 .filter(YardClient.YardLogger::docked)
                 .forEach(l -> carry(l.serial(), "bench"));
