@@ -40,6 +40,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class BatchController {
 
     private static final int MOST = 64;
+    private static final String PIN = "\\d{0,8}";
 
     private final BatchService batches;
     private final Dock dock;
@@ -100,6 +101,7 @@ class BatchController {
         StoredPlan stored = plan(form);
         List<BatchService.Wanted> wanted = form.wanted(places.all(), typed);
         Plan plan = stored == null ? null : plan(stored, form, typed);
+        pin(form, typed);
         if (plan == null
                 || wanted.isEmpty()
                 || wanted.size() > MOST
@@ -131,6 +133,7 @@ class BatchController {
         if (stored == null && !wanted.isEmpty()) {
             typed.wrong("plan", "Choose the plan that all are to get");
         }
+        pin(form, typed);
         page.addAttribute("room", "dock");
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
@@ -145,6 +148,12 @@ class BatchController {
                         .anyMatch(l -> l.logger != null && l.logger.status().pinSet()));
         page.addAttribute(
                 "ready", lines.stream().filter(l -> l.blocks.isEmpty()).count());
+    }
+
+    private static void pin(BatchForm form, Typed typed) {
+        if (!form.pin.strip().matches(PIN)) {
+            typed.wrong("pin", "A PIN has 1 to 8 digits");
+        }
     }
 
     private Line line(BatchService.Wanted w, List<SpotAt> spots, List<Conflict> conflicts) {
@@ -261,6 +270,10 @@ class BatchController {
             @RequestParam(defaultValue = "") String pin,
             Principal me,
             RedirectAttributes flash) {
+        if (!pin.strip().matches(PIN)) {
+            flash.addFlashAttribute("refused", "A PIN has 1 to 8 digits.");
+            return "redirect:/batches/" + id;
+        }
         batches.resume(id, pin.strip(), me.getName());
         flash.addFlashAttribute("said", "Trying again whatever is not written.");
         return "redirect:/batches/" + id;

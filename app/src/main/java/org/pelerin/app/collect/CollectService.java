@@ -195,8 +195,9 @@ public class CollectService {
         if (mission.erasedAt() != null) {
             return;
         }
-        StoredCapture capture =
-                captures.summary(mission.id()).orElseThrow(() -> new NotNowException("The capture is not complete"));
+        StoredCapture capture = captures.summary(mission.id())
+                .filter(c -> c.sha256() != null)
+                .orElseThrow(() -> new NotNowException("The capture is not complete"));
         try (LoggerLink link = dock.open(serial)) {
             // what it has overwritten since an earlier visit is held here and not there
             Set<Long> there = link.missions().stream()

@@ -4,10 +4,13 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
+import org.pelerin.link.LinkException;
+import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -30,12 +33,14 @@ class StationSchedule {
 
     private final Stations stations;
     private final StationWatch watch;
+    private final Dock dock;
     private final CollectService collections;
     private final Clock clock;
 
-    StationSchedule(Stations stations, StationWatch watch, CollectService collections, Clock clock) {
+    StationSchedule(Stations stations, StationWatch watch, Dock dock, CollectService collections, Clock clock) {
         this.stations = stations;
         this.watch = watch;
+        this.dock = dock;
         this.collections = collections;
         this.clock = clock;
     }
@@ -55,7 +60,7 @@ class StationSchedule {
     }
 
     private void collect(Station s, Instant now) {
-        List<DockedLogger> loggers = watch.loggers(s);
+        List<DockedLogger> loggers = seen(s);
         if (loggers.isEmpty()) {
             stations.moveOn(s, now.plus(backOff(s)), s.retries() + 1);
             return;
@@ -64,6 +69,15 @@ class StationSchedule {
             loggers.stream()
                     .filter(l -> l.status().mission() != 0)
                     .forEach(l -> collections.order(l.serial(), true, WHO));
+        }
+    }
+
+    /** As they are now, not as they were a moment ago: one that was written just now has a mission. */
+    private List<DockedLogger> seen(Station s) {
+        try {
+            return watch.loggers(s).stream().map(l -> dock.look(l.serial())).toList();
+        } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
+            return List.of();
         }
     }
 

@@ -240,10 +240,10 @@ class PlacesController {
             @PathVariable long id,
             @RequestParam(required = false) Double x,
             @RequestParam(required = false) Double y,
-            RedirectAttributes flash) {
+            Principal me) {
         Spot spot = spotOf(id);
         boolean on = x != null && y != null && x >= 0 && x <= 1 && y >= 0 && y <= 1;
-        places.draw(id, on ? x : null, on ? y : null);
+        places.draw(id, on ? x : null, on ? y : null, me.getName());
         return "redirect:/places/" + spot.siteId();
     }
 

@@ -166,8 +166,9 @@ public class PlaceService {
 
     /** Puts a spot on its site's picture; null takes it off. */
     @Transactional
-    public void draw(long spot, Double x, Double y) {
+    public void draw(long spot, Double x, Double y, String by) {
         places.draw(spot, x, y);
+        audit.record(by, "draw spot", places.byId(spot).full(), "", x == null ? "off" : x + ", " + y);
     }
 
     @Transactional
