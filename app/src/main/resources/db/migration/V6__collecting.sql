@@ -9,10 +9,16 @@ CREATE TABLE capture_read (
   end_record BIGINT NOT NULL,
   sha256 CHAR(64) NOT NULL,
   read_by VARCHAR(60) NOT NULL,
+  -- the header as it was, and one past the last page of each part, parted by blanks
+  header MEDIUMBLOB NOT NULL,
+  ends VARCHAR(100) NOT NULL,
   PRIMARY KEY (mission_id, seq)
 );
-INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by)
-  SELECT mission_id, 1, begun_at, end_record, sha256, '' FROM capture WHERE complete;
+INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends)
+  SELECT c.mission_id, 1, c.begun_at, c.end_record, c.sha256, '', c.header,
+    CONCAT_WS(' ', c.end_page, (SELECT GROUP_CONCAT(p.end_page ORDER BY p.first_page SEPARATOR ' ')
+      FROM capture_part p WHERE p.mission_id = c.mission_id))
+  FROM capture c WHERE c.complete;
 
 -- A page as it was at a visit, where it has grown since.
 CREATE TABLE capture_page_before (

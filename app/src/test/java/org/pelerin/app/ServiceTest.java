@@ -327,6 +327,13 @@ class ServiceTest {
         assertThat(m.state()).isEqualTo(MissionState.COLLECTED);
         assertThat(missions.visits(m)).isEqualTo(4);
         assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count()).isEqualTo(m.received());
+        CaptureStore captures = bed.bean(CaptureStore.class);
+        for (int visit = 1; visit <= 4; visit++) {
+            assertThat(captures.sha256AfterVisit(id, visit)).isEqualTo(captures.notedAfterVisit(id, visit));
+        }
+        assertThat(captures.notedAfterVisit(id, 1)).isNotEqualTo(captures.notedAfterVisit(id, 2));
+        assertThat(captures.notedAfterVisit(id, 4))
+                .isEqualTo(captures.find(id).orElseThrow().sha256());
         // byte for byte what the logger holds, although its last page grew from visit to visit
         assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
         bed.bean(CollectService.class).erase(serial, "tech");

@@ -65,7 +65,18 @@ interface CaptureMapper {
     record NumberedPage(long page, byte[] bytes) {}
 
     /** A visit to a mission that went on afterwards, or its last one. */
-    record ReadRow(long missionId, int seq, Instant readAt, long endRecord, String sha256, String readBy) {}
+    record ReadRow(
+            long missionId,
+            int seq,
+            Instant readAt,
+            long endRecord,
+            String sha256,
+            String readBy,
+            byte[] header,
+            String ends) {}
+
+    /** A page as it was up to a visit. */
+    record BeforeRow(int seq, long page, byte[] bytes) {}
 
     @Update("UPDATE capture SET header = #{header}, end_record = #{endRecord}, end_page = #{endPage},"
             + " clock_offset_ms = #{clockOffsetMs}, clock_read_at = #{clockReadAt}, complete = FALSE, sha256 = NULL"
@@ -93,13 +104,17 @@ interface CaptureMapper {
     @Select("SELECT COALESCE(MAX(seq), 0) FROM capture_read WHERE mission_id = #{missionId}")
     int reads(long missionId);
 
-    @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by)"
-            + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy})")
+    @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends)"
+            + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy}, #{header}, #{ends})")
     void insertRead(ReadRow row);
 
-    @Select("SELECT mission_id, seq, read_at, end_record, sha256, read_by FROM capture_read"
-            + " WHERE mission_id = #{missionId} ORDER BY seq")
-    List<ReadRow> readRows(long missionId);
+    @Select("SELECT mission_id, seq, read_at, end_record, sha256, read_by, header, ends FROM capture_read"
+            + " WHERE mission_id = #{missionId} AND seq = #{seq}")
+    ReadRow readRow(long missionId, int seq);
+
+    @Select("SELECT seq, page, bytes FROM capture_page_before WHERE mission_id = #{missionId} AND seq >= #{seq}"
+            + " ORDER BY seq DESC")
+    List<BeforeRow> before(long missionId, int seq);
 
     @Select("SELECT page, bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<NumberedPage> numbered(long missionId);

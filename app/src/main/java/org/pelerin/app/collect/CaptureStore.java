@@ -2,8 +2,13 @@ package org.pelerin.app.collect;
 
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.pelerin.core.evidence.Sha256;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
@@ -136,13 +141,46 @@ public class CaptureStore {
     @Transactional
     void complete(long missionId, String sha256, String by) {
         captures.complete(missionId, sha256);
+        CaptureMapper.CaptureRow row = captures.byMission(missionId);
         captures.insertRead(new CaptureMapper.ReadRow(
                 missionId,
                 captures.reads(missionId) + 1,
                 clock.instant(),
-                captures.byMission(missionId).endRecord(),
+                row.endRecord(),
                 sha256,
-                by));
+                by,
+                row.header(),
+                parts(row).stream().map(p -> String.valueOf(p.end())).collect(Collectors.joining(" "))));
+    }
+
+    /**
+     * The hash of the capture as it was after a visit, reckoned from what is stored; it must be the one that was noted then.
+     * Proportional to the record.
+     *
+     * @param visit from 1
+     */
+    public String sha256AfterVisit(long missionId, int visit) {
+        CaptureMapper.ReadRow then = captures.readRow(missionId, visit);
+        long[] ends =
+                Arrays.stream(then.ends().split(" ")).mapToLong(Long::parseLong).toArray();
+        Map<Long, byte[]> pages = new TreeMap<>();
+        captures.numbered(missionId).forEach(p -> pages.put(p.page(), p.bytes()));
+        // the earliest that is not before the visit is put in last
+        captures.before(missionId, visit).forEach(b -> pages.put(b.page(), b.bytes()));
+        Sha256 sha = new Sha256().add(then.header());
+        pages.forEach((page, bytes) -> {
+            boolean there = Arrays.stream(ends)
+                    .anyMatch(end -> end > 0 && page < end && PageTable.of(page) == PageTable.of(end - 1));
+            if (there) {
+                sha.add(bytes);
+            }
+        });
+        return sha.hex();
+    }
+
+    /** The hash that was noted after a visit. */
+    public String notedAfterVisit(long missionId, int visit) {
+        return captures.readRow(missionId, visit).sha256();
     }
 
     List<CaptureMapper.NumberedPage> numbered(long missionId) {
