@@ -47,10 +47,6 @@ interface CaptureMapper {
     @Select("SELECT * FROM capture_part WHERE mission_id = #{missionId} ORDER BY first_page")
     List<PartRow> parts(long missionId);
 
-    @Select("SELECT COALESCE(MAX(page) + 1, #{first}) FROM capture_page"
-            + " WHERE mission_id = #{missionId} AND page >= #{first} AND page < #{end}")
-    long nextPage(long missionId, long first, long end);
-
     @Select("SELECT bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<PageRow> pages(long missionId);
 

@@ -161,7 +161,8 @@ public class CollectService {
     /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
     public List<String> worthCollecting(List<DockedLogger> loggers) {
         Set<String> active = jobs.allActive().stream().map(Job::serial).collect(Collectors.toSet());
-        Set<String> home = missions.collectedDevices();
+        Set<String> home = missions.collectedDevices(
+                loggers.stream().map(DockedLogger::serial).toList());
         return loggers.stream()
                 .filter(l -> l.holdsRecords() && !active.contains(l.serial()))
                 .filter(l -> !home.contains(l.serial() + "/" + l.status().mission()))

@@ -12,7 +12,6 @@ import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
-import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.ExcursionMark;
@@ -31,23 +30,14 @@ class FleetController {
     private static final Map<String, Duration> SCALES =
             Map.of("week", Duration.ofDays(10), "month", Duration.ofDays(35), "quarter", Duration.ofDays(100));
 
-    private static final Duration CALIBRATION_SOON = Duration.ofDays(30);
-
     private final LoggerRegistry loggers;
     private final MissionService missions;
     private final AttentionService attention;
-    private final CalibrationService calibrations;
     private final Clock clock;
     private final Show show;
 
     FleetController(
-            LoggerRegistry loggers,
-            MissionService missions,
-            AttentionService attention,
-            CalibrationService calibrations,
-            Clock clock,
-            Show show) {
-        this.calibrations = calibrations;
+            LoggerRegistry loggers, MissionService missions, AttentionService attention, Clock clock, Show show) {
         this.loggers = loggers;
         this.missions = missions;
         this.attention = attention;
@@ -63,7 +53,8 @@ class FleetController {
         String known = SCALES.containsKey(scale) ? scale : "month";
         Instant now = clock.instant();
         Waylines.Window window = Waylines.Window.around(now, SCALES.get(known));
-        List<Unit> units = units(window);
+        List<Need> needs = attention.all();
+        List<Unit> units = units(window, needs);
         List<ExcursionMark> excursions = missions.excursionsSince(window.from());
         Map<Long, List<ExcursionMark>> byMission =
                 excursions.stream().collect(Collectors.groupingBy(ExcursionMark::missionId));
@@ -82,19 +73,23 @@ class FleetController {
         model.addAttribute("count", units.size());
         model.addAttribute("needyCount", units.stream().filter(Unit::needy).count());
         model.addAttribute("w", Waylines.of(shown, byMission, window, show.home(), show));
-        model.addAttribute("calibrations", calibrations.dueBefore(now.plus(CALIBRATION_SOON)));
+        model.addAttribute(
+                "calibrations",
+                needs.stream()
+                        .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
+                        .toList());
         model.addAttribute("empty", shown.isEmpty());
         model.addAttribute("scale", known);
         model.addAttribute("who", needy ? "needy" : "all");
         return "fleet/fleet";
     }
 
-    private List<Unit> units(Waylines.Window window) {
+    private List<Unit> units(Waylines.Window window, List<Need> all) {
         Map<Long, List<Mission>> byLogger = new HashMap<>();
         for (Mission m : missions.since(window.from())) {
             byLogger.computeIfAbsent(m.loggerId(), id -> new ArrayList<>()).add(m);
         }
-        Map<String, List<Need>> needs = attention.all().stream().collect(Collectors.groupingBy(Need::serial));
+        Map<String, List<Need>> needs = all.stream().collect(Collectors.groupingBy(Need::serial));
         List<Unit> out = new ArrayList<>();
         for (LoggerUnit logger : loggers.all()) {
             out.add(Unit.of(

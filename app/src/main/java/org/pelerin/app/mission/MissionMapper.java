@@ -188,7 +188,8 @@ interface MissionMapper {
             + " WHERE m.spot_id IS NOT NULL GROUP BY m.spot_id")
     List<LastRead> lastReads();
 
-    @Select("SELECT DISTINCT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
-            + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL")
-    List<String> collectedDevices();
+    @Select("<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
+            + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
+            + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    List<String> collectedDevices(List<String> serials);
 }

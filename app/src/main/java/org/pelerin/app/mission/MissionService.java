@@ -238,9 +238,9 @@ public class MissionService {
         return missions.newestOfAll();
     }
 
-    /** Missions that are home and whose logger has not been erased since, as “serial/number”. */
-    public Set<String> collectedDevices() {
-        return Set.copyOf(missions.collectedDevices());
+    /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */
+    public Set<String> collectedDevices(List<String> serials) {
+        return serials.isEmpty() ? Set.of() : Set.copyOf(missions.collectedDevices(serials));
     }
 
     /** When records from each spot last came home. */

@@ -3,9 +3,11 @@ package org.pelerin.app.place;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.app.platform.PelerinProperties;
 import org.springframework.stereotype.Service;
@@ -96,14 +98,16 @@ public class PlaceExchange {
         int changed = 0;
         Map<String, Long> ids = new HashMap<>();
         places.sites().forEach(s -> ids.put(s.name(), s.id()));
-        Map<String, Boolean> done = new HashMap<>();
+        Map<String, Long> known = new HashMap<>();
+        places.spots().forEach(s -> known.put(key(s.site(), s.name()), s.id()));
+        Set<String> done = new HashSet<>();
         for (PlaceRow row : rows) {
             Site t = row.site();
-            if (done.put(t.name(), true) == null) {
-                boolean known = ids.containsKey(t.name());
+            if (done.add(t.name())) {
+                boolean there = ids.containsKey(t.name());
                 long id = places.save(
                         new Site(
-                                known ? ids.get(t.name()) : 0,
+                                there ? ids.get(t.name()) : 0,
                                 t.name(),
                                 t.zone(),
                                 t.address(),
@@ -113,11 +117,14 @@ public class PlaceExchange {
                                 null),
                         by);
                 ids.put(t.name(), id);
-                newSites += known ? 0 : 1;
-                changed += known ? 1 : 0;
+                newSites += there ? 0 : 1;
+                changed += there ? 1 : 0;
             }
             if (row.spot() != null) {
-                boolean fresh = store(row.spot(), ids.get(t.name()), plans, by);
+                Long id = known.get(key(t.name(), row.spot().name()));
+                boolean fresh = id == null;
+                long stored = store(row.spot(), fresh ? 0 : id, ids.get(t.name()), plans, by);
+                known.put(key(t.name(), row.spot().name()), stored);
                 newSpots += fresh ? 1 : 0;
                 changed += fresh ? 0 : 1;
             }
@@ -125,13 +132,14 @@ public class PlaceExchange {
         return new Taken(newSites, newSpots, changed);
     }
 
-    private boolean store(Spot s, long site, Map<String, Long> plans, String by) {
-        Optional<Spot> known = places.spots(site).stream()
-                .filter(k -> k.name().equals(s.name()))
-                .findFirst();
-        places.save(
+    private static String key(String site, String spot) {
+        return site + "\n" + spot;
+    }
+
+    private long store(Spot s, long id, long site, Map<String, Long> plans, String by) {
+        return places.save(
                 new Spot(
-                        known.map(Spot::id).orElse(0L),
+                        id,
                         site,
                         s.site(),
                         s.name(),
@@ -148,6 +156,5 @@ public class PlaceExchange {
                         null,
                         s.demands()),
                 by);
-        return known.isEmpty();
     }
 }

@@ -115,6 +115,10 @@ interface PlaceMapper {
     @Select("SELECT spot_id, unit, low, high FROM spot_limit WHERE spot_id = #{spot} ORDER BY unit")
     List<DemandRow> demands(long spot);
 
+    @Select("SELECT l.spot_id, l.unit, l.low, l.high FROM spot_limit l JOIN spot s ON s.id = l.spot_id"
+            + " WHERE s.site_id = #{site} ORDER BY l.spot_id, l.unit")
+    List<DemandRow> demandsAt(long site);
+
     @Select("SELECT l.spot_id, l.unit, l.low, l.high FROM spot_limit l ORDER BY l.spot_id, l.unit")
     List<DemandRow> allDemands();
 

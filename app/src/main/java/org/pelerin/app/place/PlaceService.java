@@ -53,16 +53,20 @@ public class PlaceService {
 
     /** All spots with all that is known of them, by site and name. */
     public List<Spot> spots() {
-        Map<Long, List<Errand.Demand>> demands = places.allDemands().stream()
-                .collect(Collectors.groupingBy(
-                        PlaceMapper.DemandRow::spotId, Collectors.mapping(PlaceService::demand, Collectors.toList())));
-        return places.allSpots().stream()
-                .map(s -> s.with(demands.getOrDefault(s.id(), List.of())))
-                .toList();
+        return with(places.allSpots(), places.allDemands());
     }
 
     public List<Spot> spots(long site) {
-        return places.spots(site).stream().map(s -> s.with(demands(s.id()))).toList();
+        return with(places.spots(site), places.demandsAt(site));
+    }
+
+    private static List<Spot> with(List<PlaceMapper.SpotRow> spots, List<PlaceMapper.DemandRow> demands) {
+        Map<Long, List<Errand.Demand>> bySpot = demands.stream()
+                .collect(Collectors.groupingBy(
+                        PlaceMapper.DemandRow::spotId, Collectors.mapping(PlaceService::demand, Collectors.toList())));
+        return spots.stream()
+                .map(s -> s.with(bySpot.getOrDefault(s.id(), List.of())))
+                .toList();
     }
 
     public Optional<Spot> spot(long id) {
