@@ -79,6 +79,7 @@ function showErrors() {
     input.insertAdjacentElement('afterend', text);
   });
 }
+document.querySelector('[data-select]')?.select();
 document.querySelector('[data-print]')?.addEventListener('click', () => print());
 document.addEventListener('change', showWhens);
 document.addEventListener('htmx:afterSettle', showErrors);

@@ -1,6 +1,7 @@
 package org.pelerin.app.account;
 
 import java.time.Instant;
+import java.util.List;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -11,6 +12,9 @@ interface AccountMapper {
 
     @Select("SELECT * FROM account WHERE name = #{name}")
     Account byName(String name);
+
+    @Select("SELECT name, display_name, role FROM account ORDER BY display_name")
+    List<Person> people();
 
     @Select("SELECT COUNT(*) FROM account")
     long count();

@@ -3,6 +3,7 @@ package org.pelerin.app.account;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import org.pelerin.app.audit.AuditTrail;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.security.core.userdetails.User;
@@ -56,6 +57,11 @@ public class AccountService implements UserDetailsService {
 
     public boolean empty() {
         return accounts.count() == 0;
+    }
+
+    /** Everybody, by name. */
+    public List<Person> people() {
+        return accounts.people();
     }
 
     @Transactional

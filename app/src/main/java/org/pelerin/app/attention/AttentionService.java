@@ -1,6 +1,7 @@
 package org.pelerin.app.attention;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -53,7 +54,15 @@ public class AttentionService {
 
     /** Everything that needs somebody, the gravest first, then by what began first. */
     public List<Need> all() {
-        Instant now = clock.instant();
+        return at(clock.instant(), Duration.ZERO);
+    }
+
+    /**
+     * What will need somebody at an instant if nothing is done until then.
+     *
+     * @param ahead how much earlier than required a collection is taken to be due
+     */
+    public List<Need> at(Instant now, Duration ahead) {
         Map<Long, Mission> newest =
                 missions.newestOfAll().stream().collect(Collectors.toMap(Mission::loggerId, Function.identity()));
         Map<String, Placement> placed =
@@ -81,7 +90,8 @@ public class AttentionService {
                             spot == null ? null : collected.get(spot.id()),
                             due.get(logger.serial()),
                             retired(logger, mission)),
-                    now));
+                    now,
+                    ahead));
         }
         out.sort(Comparator.comparing(Need::kind)
                 .thenComparing(Need::since, Comparator.nullsLast(Comparator.naturalOrder())));

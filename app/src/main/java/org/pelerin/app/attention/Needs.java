@@ -47,12 +47,17 @@ public final class Needs {
 
     /** The gravest first; empty if nobody needs to do anything. */
     public static List<Need> of(Facts f, Instant now) {
+        return of(f, now, Duration.ZERO);
+    }
+
+    /** @param ahead how much earlier than required a collection is taken to be due */
+    public static List<Need> of(Facts f, Instant now, Duration ahead) {
         List<Need> out = new ArrayList<>();
         Mission m = f.mission;
         if (m != null && m.collected()) {
             collected(f, out);
         } else if (m != null) {
-            inField(f, now, out);
+            inField(f, now, ahead, out);
         } else if (f.placed != null) {
             out.add(need(f, Need.Kind.NO_PLAN, f.placed.placedAt()));
         }
@@ -76,7 +81,7 @@ public final class Needs {
         }
     }
 
-    private static void inField(Facts f, Instant now, List<Need> out) {
+    private static void inField(Facts f, Instant now, Duration ahead, List<Need> out) {
         Mission m = f.mission;
         if (f.connected) {
             // it is at hand: only what its own page shows counts
@@ -100,7 +105,7 @@ public final class Needs {
             out.add(need(f, Need.Kind.BATTERY_ENDS, m.batteryEndsAt()));
         }
         Instant due = due(f);
-        if (due != null && !due.isAfter(now)) {
+        if (due != null && !due.isAfter(now.plus(ahead))) {
             out.add(need(f, Need.Kind.OVERDUE, due));
         }
         if (Duration.between(f.logger.seenAt(), now).compareTo(UNHEARD_OF) > 0) {

@@ -11,6 +11,7 @@ import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.SpotAt;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -59,6 +60,7 @@ public class PlacementService {
     private final LoggerRegistry loggers;
     private final MissionService missions;
     private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     PlacementService(
@@ -67,12 +69,14 @@ public class PlacementService {
             LoggerRegistry loggers,
             MissionService missions,
             AuditTrail audit,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.placements = placements;
         this.places = places;
         this.loggers = loggers;
         this.missions = missions;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -125,6 +129,7 @@ public class PlacementService {
                 mission.map(Mission::id).orElse(null));
         audit.record(by, "place logger", p.serial, "", spot.full() + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
         mission.ifPresent(m -> follow(m, p, by));
+        events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
     }
 
     /** Leaves the spot it was at, if any. */
@@ -192,6 +197,7 @@ public class PlacementService {
         }
         if (placements.take(p.id(), at, by) == 1) {
             audit.record(by, "take logger away", p.serial(), p.where(), "");
+            events.publishEvent(new Moved(p.serial(), p.spotId(), false, at, by));
         }
     }
 }

@@ -18,6 +18,7 @@ import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,6 +37,7 @@ public class MissionService {
     private final MissionMapper missions;
     private final LoggerRegistry loggers;
     private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
     private final Clock machine;
 
@@ -43,11 +45,13 @@ public class MissionService {
             MissionMapper missions,
             LoggerRegistry loggers,
             AuditTrail audit,
+            ApplicationEventPublisher events,
             Clock clock,
             @Qualifier("machineClock") Clock machine) {
         this.missions = missions;
         this.loggers = loggers;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
         this.machine = machine;
     }
@@ -219,6 +223,7 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples, capture " + sha256);
+        events.publishEvent(new BroughtHome(mission.serial(), clock.instant(), by));
     }
 
     /** Its records up to now are home; it goes on. */
@@ -231,6 +236,7 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples so far, capture " + sha256);
+        events.publishEvent(new BroughtHome(mission.serial(), clock.instant(), by));
     }
 
     /** The newest mission of every logger, attempts that came to nothing left out. */

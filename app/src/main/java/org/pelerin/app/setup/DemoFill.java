@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Role;
@@ -27,6 +28,7 @@ import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.app.round.RoundService;
 import org.pelerin.app.yard.YardClient;
 import org.pelerin.core.plan.Errand;
 import org.pelerin.core.plan.Plan;
@@ -60,6 +62,7 @@ class DemoFill {
     private final MissionService missions;
     private final CalibrationService calibrations;
     private final PlacementService placements;
+    private final RoundService rounds;
     private final LoggerRegistry loggers;
     private final Dock dock;
     private final Stations stations;
@@ -77,6 +80,7 @@ class DemoFill {
             MissionService missions,
             CalibrationService calibrations,
             PlacementService placements,
+            RoundService rounds,
             LoggerRegistry loggers,
             Dock dock,
             Stations stations,
@@ -90,6 +94,7 @@ class DemoFill {
         this.missions = missions;
         this.calibrations = calibrations;
         this.placements = placements;
+        this.rounds = rounds;
         this.loggers = loggers;
         this.dock = dock;
         this.stations = stations;
@@ -118,6 +123,7 @@ class DemoFill {
         passUntilPresent();
         today();
         certificates();
+        rounds();
         accounts.create(WHO, "Technician", "pelerin", Role.TECHNICIAN, "system");
         accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
@@ -293,6 +299,15 @@ class DemoFill {
                 done.plus(Duration.ofDays(365)),
                 Correction.offset(offset),
                 "",
+                WHO);
+    }
+
+    /** One for tomorrow. */
+    private void rounds() {
+        LocalDate tomorrow = LocalDate.ofInstant(now(), HOME).plusDays(1);
+        rounds.planAll(
+                new RoundService.Heading("Cellars and dairy", tomorrow, WHO, "Key for the cellars at the dairy"),
+                Set.of("Ostrel cellars", "Lirran dairy"),
                 WHO);
     }
 

@@ -1,0 +1,47 @@
+package org.pelerin.app.round;
+
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.field.Moved;
+import org.pelerin.app.mission.BroughtHome;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** What happens to loggers settles tasks, wherever it was done; within the transaction of what happened. */
+@Component
+class RoundFacts {
+
+    private final RoundMapper rounds;
+
+    RoundFacts(RoundMapper rounds) {
+        this.rounds = rounds;
+    }
+
+    @EventListener
+    void moved(Moved m) {
+        settle(
+                m.placed()
+                        ? rounds.settledByPlacing(m.spotId(), m.serial())
+                        : rounds.settledByTaking(m.spotId(), m.serial()),
+                m.placed() ? m.serial() + " was placed" : "taken away",
+                m.at(),
+                m.by());
+    }
+
+    @EventListener
+    void home(BroughtHome h) {
+        settle(rounds.settledByCollecting(h.serial()), "collected", h.at(), h.by());
+    }
+
+    /** Open ones are done; what a closed round left undone stays so in its record, but is not due any more. */
+    private void settle(List<Task> tasks, String note, Instant at, String by) {
+        for (Task t : tasks) {
+            if (t.open()) {
+                rounds.settle(t.id(), Task.State.DONE, at, by, note, false);
+                rounds.touch(t.roundId(), at);
+            } else {
+                rounds.settle(t.id(), t.state(), t.settledAt(), t.settledBy(), t.note(), false);
+            }
+        }
+    }
+}

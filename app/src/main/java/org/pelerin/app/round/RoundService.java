@@ -1,0 +1,286 @@
+package org.pelerin.app.round;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Rounds and their tasks. */
+@Service
+@RetriedOnDeadlock
+public class RoundService {
+
+    static final int LONGEST_NOTE = 1000;
+    private static final int LONGEST_NAME = 120;
+    private static final int LONGEST_WHY = 400;
+
+    /** The round is not as it would have to be for this; the message says why. */
+    public static class NotPossibleException extends RuntimeException {
+        NotPossibleException(String message) {
+            super(message);
+        }
+    }
+
+    /** What a round is about. */
+    public record Heading(String name, LocalDate day, String person, String remarks) {}
+
+    private final RoundMapper rounds;
+    private final RoundPlanner planner;
+    private final PlaceService places;
+    private final LoggerRegistry loggers;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    RoundService(
+            RoundMapper rounds,
+            RoundPlanner planner,
+            PlaceService places,
+            LoggerRegistry loggers,
+            AuditTrail audit,
+            Clock clock) {
+        this.rounds = rounds;
+        this.planner = planner;
+        this.places = places;
+        this.loggers = loggers;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public List<Round> open() {
+        return rounds.open();
+    }
+
+    List<Round> closed(int limit, int offset) {
+        return rounds.closed(limit, offset);
+    }
+
+    /** Rounds of a person from a day on, closed ones too. */
+    public List<Round> ofPerson(String person, LocalDate from) {
+        return rounds.ofPerson(person, from);
+    }
+
+    public Optional<Round> find(long id) {
+        return Optional.ofNullable(rounds.round(id));
+    }
+
+    public List<Task> tasks(long round) {
+        return rounds.tasks(round);
+    }
+
+    Optional<Task> task(long round, long id) {
+        return Optional.ofNullable(rounds.task(id)).filter(t -> t.roundId() == round);
+    }
+
+    /** What was left undone and is still to be done. */
+    List<Task> left() {
+        return rounds.left();
+    }
+
+    /**
+     * Makes a round of proposals.
+     *
+     * @param keys of those that it takes up
+     * @param ahead how much earlier than required a collection is taken to be due
+     * @return its number
+     */
+    @Transactional
+    long plan(Heading heading, Set<String> keys, Duration ahead, String by) {
+        return plan(
+                heading,
+                planner.proposals(heading.day, ahead).stream()
+                        .filter(p -> keys.contains(p.key()))
+                        .toList(),
+                by);
+    }
+
+    /** Makes a round of everything that is due at some sites by the day, but for what another round has already. */
+    @Transactional
+    public long planAll(Heading heading, Set<String> sites, String by) {
+        return plan(
+                heading,
+                planner.proposals(heading.day, Duration.ZERO).stream()
+                        .filter(p -> sites.contains(p.site()) && p.planned() == null)
+                        .toList(),
+                by);
+    }
+
+    private long plan(Heading heading, List<Proposal> proposals, String by) {
+        RoundMapper.Fresh fresh =
+                new RoundMapper.Fresh(heading.name, heading.day, heading.person, heading.remarks, clock.instant(), by);
+        rounds.insert(fresh);
+        int seq = 0;
+        for (Proposal p : proposals) {
+            rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.dueAt());
+            rounds.takenOver(p.kind(), p.spotId(), p.serial());
+        }
+        audit.record(by, "plan round", "round " + fresh.id, "", text(heading) + ", " + seq + " tasks");
+        return fresh.id;
+    }
+
+    private static String cut(String why) {
+        return why.length() > LONGEST_WHY ? why.substring(0, LONGEST_WHY - 1) + "…" : why;
+    }
+
+    /** What is wrong with a heading, or empty. */
+    static String wrong(String name) {
+        return name.isBlank()
+                ? "Give it a name"
+                : name.length() > LONGEST_NAME ? "At most " + LONGEST_NAME + " characters" : "";
+    }
+
+    @Transactional
+    void change(Round round, Heading to, String by) {
+        needOpen(round);
+        rounds.change(round.id(), to.name, to.day, to.person, to.remarks, clock.instant());
+        Heading before = new Heading(round.name(), round.day(), round.person(), round.remarks());
+        audit.record(by, "change round", "round " + round.id(), text(before), text(to));
+    }
+
+    @Transactional
+    void add(Round round, Task.Kind kind, Long spot, String serial, String why, String by) {
+        needOpen(round);
+        if (places.find(spot).isEmpty()) {
+            throw new NotPossibleException("Choose the spot");
+        }
+        if (serial.isEmpty() && kind != Task.Kind.PLACE && kind != Task.Kind.CHECK) {
+            throw new NotPossibleException("Say which logger: scan or type its serial");
+        }
+        if (!serial.isEmpty() && loggers.find(serial).isEmpty()) {
+            throw new NotPossibleException("No logger " + serial + " was ever connected here");
+        }
+        if (why.length() > LONGEST_WHY) {
+            throw new NotPossibleException("The reason has at most " + LONGEST_WHY + " characters");
+        }
+        int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
+        rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, null);
+        rounds.takenOver(kind, spot, serial);
+        rounds.touch(round.id(), clock.instant());
+        audit.record(
+                by,
+                "add to round",
+                "round " + round.id(),
+                "",
+                kind.words() + " " + serial + " at "
+                        + places.find(spot).orElseThrow().full());
+    }
+
+    /** @param by how many places further down; negative for up */
+    @Transactional
+    void move(Round round, Task task, int by) {
+        needOpen(round);
+        List<Task> all = new ArrayList<>(rounds.tasks(round.id()));
+        int from = ids(all).indexOf(task.id());
+        int to = Math.max(0, Math.min(all.size() - 1, from + by));
+        if (from < 0) {
+            return;
+        }
+        Collections.rotate(all.subList(Math.min(from, to), Math.max(from, to) + 1), Integer.compare(from, to));
+        for (int i = 0; i < all.size(); i++) {
+            if (all.get(i).seq() != i + 1) {
+                rounds.reorder(all.get(i).id(), i + 1);
+            }
+        }
+        rounds.touch(round.id(), clock.instant());
+    }
+
+    private static List<Long> ids(List<Task> tasks) {
+        return tasks.stream().map(Task::id).toList();
+    }
+
+    @Transactional
+    void remove(Round round, Task task, String by) {
+        needOpen(round);
+        if (!task.open()) {
+            throw new NotPossibleException("What was done stays in the round");
+        }
+        rounds.removeTask(task.id());
+        rounds.touch(round.id(), clock.instant());
+        audit.record(by, "take out of round", "round " + round.id(), text(task), "");
+    }
+
+    /** Puts the outcome of a task on record. */
+    @Transactional
+    void settle(Task task, Task.State state, Instant at, String note, String by) {
+        rounds.settle(task.id(), state, at, by, note, state == Task.State.NOT_DONE);
+        rounds.touch(task.roundId(), clock.instant());
+        audit.record(
+                by,
+                state == Task.State.DONE
+                        ? "do round task"
+                        : state == Task.State.NOT_DONE ? "leave round task" : "drop round task",
+                "round " + task.roundId(),
+                text(task),
+                state.name(),
+                note);
+    }
+
+    /** It is to be done after all, or was ticked by a slip. */
+    @Transactional
+    void reopen(Round round, Task task, String by) {
+        needOpen(round);
+        rounds.settle(task.id(), Task.State.OPEN, null, null, "", false);
+        rounds.touch(task.roundId(), clock.instant());
+        audit.record(
+                by, "reopen round task", "round " + task.roundId(), task.state().name(), text(task));
+    }
+
+    /** Ends a round: what is open in it stays due. */
+    @Transactional
+    void close(Round round, String by) {
+        Instant now = clock.instant();
+        if (rounds.close(round.id(), now, by) == 0) {
+            return;
+        }
+        int left = rounds.leave(round.id(), now, by);
+        audit.record(by, "close round", "round " + round.id(), "", left + " tasks left undone");
+    }
+
+    @Transactional
+    void openAgain(Round round, String by) {
+        rounds.openAgain(round.id(), clock.instant());
+        rounds.resume(round.id());
+        audit.record(by, "reopen round", "round " + round.id(), "closed", "open");
+    }
+
+    /** A round nobody has begun is given up: it is as if it had not been planned. */
+    @Transactional
+    void cancel(Round round, String by) {
+        needOpen(round);
+        if (rounds.tasks(round.id()).stream().anyMatch(t -> !t.open())) {
+            throw new NotPossibleException("Something in it is settled already; close it instead");
+        }
+        rounds.removeTasks(round.id());
+        rounds.remove(round.id());
+        audit.record(
+                by,
+                "cancel round",
+                "round " + round.id(),
+                text(new Heading(round.name(), round.day(), round.person(), round.remarks())),
+                "");
+    }
+
+    private static void needOpen(Round round) {
+        if (!round.open()) {
+            throw new NotPossibleException("The round is closed; open it again first");
+        }
+    }
+
+    private static String text(Heading h) {
+        return h.name + ", " + h.day + ", " + h.person + (h.remarks.isEmpty() ? "" : ", " + h.remarks);
+    }
+
+    private static String text(Task t) {
+        return t.kind().words() + " " + (t.serial().isEmpty() ? "" : t.serial() + " ") + "at " + t.where();
+    }
+}

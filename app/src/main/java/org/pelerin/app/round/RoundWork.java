@@ -1,0 +1,97 @@
+package org.pelerin.app.round;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** A task as it is done on the spot: what it does to the loggers, and its outcome. */
+@Service
+@RetriedOnDeadlock
+class RoundWork {
+
+    /**
+     * What somebody reports from the field.
+     *
+     * @param serial of the logger that lies there now, for a placing or a swap
+     * @param runs whether a logger was seen to run
+     * @param at when it was done
+     */
+    record Report(String serial, boolean runs, boolean moved, String note, Instant at) {}
+
+    private final RoundService rounds;
+    private final PlacementService placements;
+    private final MissionService missions;
+    private final Clock clock;
+
+    RoundWork(RoundService rounds, PlacementService placements, MissionService missions, Clock clock) {
+        this.rounds = rounds;
+        this.placements = placements;
+        this.missions = missions;
+        this.clock = clock;
+    }
+
+    /**
+     * Does nothing where it is done already, so that a report may be sent twice.
+     *
+     * @throws PlacementService.NotPlacedException if something must be decided first; nothing has changed then
+     */
+    @Transactional
+    public void done(Task task, Report r, String by) {
+        if (task.state() == Task.State.DONE) {
+            return;
+        }
+        Instant at = r.at.isAfter(clock.instant()) ? clock.instant() : r.at;
+        String note = r.note;
+        switch (task.kind()) {
+            case PLACE, SWAP -> {
+                place(task, r, at, by);
+                note = r.serial + " is there" + (r.note.isEmpty() ? "" : "; " + r.note);
+            }
+            case BRING_HOME ->
+                placements
+                        .presentOf(task.serial())
+                        .filter(p -> p.spotId() == task.spotId())
+                        .ifPresent(p -> placements.take(task.serial(), at, by));
+            case CHECK -> {
+                if (r.runs && !task.serial().isEmpty()) {
+                    placements
+                            .current(task.serial())
+                            .filter(m -> m.startsAt() == null)
+                            .ifPresent(m -> missions.confirmStarted(m, by));
+                    note = "it runs" + (r.note.isEmpty() ? "" : "; " + r.note);
+                }
+            }
+            case COLLECT -> {
+                // the records say so themselves when they are read in
+            }
+        }
+        rounds.settle(task, Task.State.DONE, at, note, by);
+    }
+
+    private void place(Task task, Report r, Instant at, String by) {
+        if (r.serial.isEmpty()) {
+            throw new RoundService.NotPossibleException("Scan or type the serial of the logger that lies there now");
+        }
+        if (task.kind() == Task.Kind.SWAP && r.serial.equals(task.serial())) {
+            throw new RoundService.NotPossibleException(
+                    r.serial + " is the one that goes home; scan the one that stays");
+        }
+        placements.place(
+                new PlacementService.Placing(
+                        r.serial,
+                        task.spotId(),
+                        at,
+                        r.moved,
+                        task.kind() == Task.Kind.SWAP ? PlacementService.Other.TAKEN : null,
+                        r.note,
+                        0,
+                        List.of(),
+                        r.runs),
+                by);
+    }
+}
