@@ -10,7 +10,7 @@ import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.EvenAxis;
-import org.pelerin.core.series.EventAxis;
+import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -48,7 +48,7 @@ public class SeriesStore {
             for (int b = 0; b < s.blocks().size(); b++) {
                 mapper.insertBlock(missionId, channel, row(b, s.blocks().get(b)));
             }
-            if (s.axis() instanceof EventAxis events) {
+            if (s.axis() instanceof ListedAxis events) {
                 insertInstants(missionId, channel, events.ownMillis());
             }
         }
@@ -144,7 +144,7 @@ public class SeriesStore {
                 .flatMapToLong(r ->
                         Arrays.stream(BlockCodec.decode(r.data(), r.samples())).mapToLong(v -> (long) v))
                 .toArray();
-        return EventAxis.of(instants, row.endsAt(), correction);
+        return ListedAxis.events(instants, row.endsAt(), correction);
     }
 
     private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
@@ -164,7 +164,7 @@ public class SeriesStore {
                 c.setAt(),
                 c.readAt(),
                 c.offset(),
-                s.axis() instanceof EventAxis events ? events.ownEnd() : null);
+                s.axis() instanceof ListedAxis events ? events.ownEnd() : null);
     }
 
     private static SeriesMapper.BlockRow row(int number, Block b) {

@@ -7,7 +7,7 @@ import java.time.Instant;
  * The instants of a record. Times in milliseconds since the epoch, UTC; the logger's own times are what it stored, the corrected
  * ones are what is shown and judged.
  */
-public sealed interface TimeAxis permits EvenAxis, EventAxis {
+public sealed interface TimeAxis permits EvenAxis, ListedAxis {
 
     static EvenAxis of(Instant start, Duration interval, long count) {
         return of(start, interval, count, ClockCorrection.NONE);

@@ -12,7 +12,7 @@ import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.RecordConverter;
 import org.pelerin.core.series.ClockCorrection;
-import org.pelerin.core.series.EventAxis;
+import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -127,7 +127,7 @@ public final class CaptureDecoder {
             double[] states =
                     own.stream().mapToDouble(ChangesPage.Change::value).toArray();
             int position = plan.enabled().indexOf(channel);
-            out.add(converter.changes(position, states, EventAxis.of(instants, end, correction)));
+            out.add(converter.changes(position, states, ListedAxis.events(instants, end, correction)));
         }
         return out;
     }

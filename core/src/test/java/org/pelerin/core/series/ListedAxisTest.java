@@ -8,18 +8,19 @@ import java.time.Duration;
 import java.time.Instant;
 import org.junit.jupiter.api.Test;
 
-class EventAxisTest {
+class ListedAxisTest {
 
     private static final Instant START = Instant.parse("2026-03-02T08:00:00Z");
     private static final long T = START.toEpochMilli();
 
-    private static EventAxis axis(ClockCorrection correction) {
-        return EventAxis.of(new long[] {T, T + 60_000, T + 60_000, T + 3_660_000}, START.plusSeconds(7260), correction);
+    private static ListedAxis axis(ClockCorrection correction) {
+        return ListedAxis.events(
+                new long[] {T, T + 60_000, T + 60_000, T + 3_660_000}, START.plusSeconds(7260), correction);
     }
 
     @Test
     void a_value_stands_until_the_next_event_and_the_last_until_the_end() {
-        EventAxis a = axis(ClockCorrection.NONE);
+        ListedAxis a = axis(ClockCorrection.NONE);
         assertThat(a.count()).isEqualTo(4);
         assertThat(a.hoursStanding(0)).isCloseTo(1 / 60.0, within(1e-12));
         assertThat(a.hoursStanding(1)).isZero();
@@ -31,7 +32,7 @@ class EventAxisTest {
 
     @Test
     void an_instant_finds_the_first_event_at_or_after_it() {
-        EventAxis a = axis(ClockCorrection.NONE);
+        ListedAxis a = axis(ClockCorrection.NONE);
         assertThat(a.indexAtOrAfter(T - 1)).isZero();
         assertThat(a.indexAtOrAfter(T + 60_000)).isEqualTo(1);
         assertThat(a.indexAtOrAfter(T + 60_001)).isEqualTo(3);
@@ -42,7 +43,7 @@ class EventAxisTest {
     void a_clock_that_gained_gives_its_time_back_evenly() {
         // set right at the start, 7.26 s fast after 7260 s: a thousandth
         ClockCorrection gained = new ClockCorrection(START, START.plusSeconds(7260), Duration.ofMillis(7260));
-        EventAxis a = axis(gained);
+        ListedAxis a = axis(gained);
         assertThat(a.first()).isEqualTo(START);
         assertThat(a.end()).isEqualTo(START.plusSeconds(7260).minusMillis(7260));
         assertThat(a.ownMillisAt(3)).isEqualTo(T + 3_660_000);
@@ -51,11 +52,11 @@ class EventAxisTest {
 
     @Test
     void what_makes_no_sense_is_refused() {
-        assertThatThrownBy(() -> EventAxis.of(new long[0], START, ClockCorrection.NONE))
+        assertThatThrownBy(() -> ListedAxis.events(new long[0], START, ClockCorrection.NONE))
                 .hasMessageContaining("at least one");
-        assertThatThrownBy(() -> EventAxis.of(new long[] {T, T - 1}, START, ClockCorrection.NONE))
-                .hasMessageContaining("Event 1 lies before");
-        assertThatThrownBy(() -> EventAxis.of(new long[] {T}, START.minusMillis(1), ClockCorrection.NONE))
+        assertThatThrownBy(() -> ListedAxis.events(new long[] {T, T - 1}, START, ClockCorrection.NONE))
+                .hasMessageContaining("Instant 1 lies before");
+        assertThatThrownBy(() -> ListedAxis.events(new long[] {T}, START.minusMillis(1), ClockCorrection.NONE))
                 .hasMessageContaining("ends before its last");
     }
 }

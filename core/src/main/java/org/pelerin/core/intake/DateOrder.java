@@ -1,0 +1,32 @@
+package org.pelerin.core.intake;
+
+/** How a file writes its dates. */
+public enum DateOrder {
+    /** 2026-11-23, ISO 8601 and alike. */
+    YEAR_FIRST("year, month, day"),
+    /** 23.11.2026. */
+    DAY_FIRST("day, month, year"),
+    /** 11/23/2026. */
+    MONTH_FIRST("month, day, year"),
+    /** Seconds since 1970-01-01T00:00Z. */
+    EPOCH_SECONDS("seconds since 1970"),
+    /** Milliseconds since 1970-01-01T00:00Z. */
+    EPOCH_MILLIS("milliseconds since 1970"),
+    /** Days since 1899-12-30 on the local calendar, as spreadsheets count them; the fraction is the time of day. */
+    DAY_NUMBER("days as spreadsheets count them");
+
+    private final String words;
+
+    DateOrder(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** Whether it counts from a fixed instant, so that no zone matters. */
+    public boolean absolute() {
+        return this == EPOCH_SECONDS || this == EPOCH_MILLIS;
+    }
+}

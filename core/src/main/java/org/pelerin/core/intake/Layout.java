@@ -1,0 +1,81 @@
+package org.pelerin.core.intake;
+
+import java.time.ZoneId;
+import java.util.List;
+
+/**
+ * How the rows of a file are to be understood.
+ *
+ * @param skipped rows before the first one with data
+ * @param decimal sign of its numbers, {@code '.'} or {@code ','}
+ * @param order of its dates
+ * @param zone of times without an offset of their own
+ * @param columns in the order of the file
+ */
+public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, List<Column> columns) {
+
+    public Layout {
+        columns = List.copyOf(columns);
+    }
+
+    /** What a column is for. */
+    public enum Role {
+        IGNORED("not used"),
+        /** Date and time in one cell, or a count from a fixed instant. */
+        INSTANT("date and time"),
+        DATE("date"),
+        TIME("time"),
+        VALUE("values");
+
+        private final String words;
+
+        Role(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /**
+     * @param name of the channel; empty where it is no value
+     * @param unit symbol; may be empty
+     */
+    public record Column(Role role, String name, String unit) {}
+
+    /** The columns with values. */
+    public List<Column> values() {
+        return columns.stream().filter(c -> c.role == Role.VALUE).toList();
+    }
+
+    /** What keeps it from being used, in plain words; empty if nothing does. */
+    public String wrong() {
+        long instants = count(Role.INSTANT);
+        long dates = count(Role.DATE);
+        long times = count(Role.TIME);
+        if (instants + dates == 0) {
+            return "Say which column holds the date and time";
+        }
+        if (instants > 1 || dates > 1 || times > 1 || instants == 1 && dates + times > 0) {
+            return "Date and time are one column, or one of each";
+        }
+        List<Column> values = values();
+        if (values.isEmpty()) {
+            return "Say which columns hold values";
+        }
+        for (Column c : values) {
+            if (c.name.isBlank()) {
+                return "Every column with values needs a name";
+            }
+            if (values.stream().filter(o -> o.name.equals(c.name)).count() > 1) {
+                return "Two columns are called “" + c.name + "”";
+            }
+        }
+        return "";
+    }
+
+    private long count(Role role) {
+        return columns.stream().filter(c -> c.role == role).count();
+    }
+}
