@@ -15,12 +15,13 @@ import java.time.Instant;
 class ArchitectureTest {
 
     @ArchTest
-    static final ArchRule needs_only_the_platform_threeten_extra_and_a_json_reader = classes()
+    static final ArchRule needs_only_the_platform_threeten_extra_a_json_and_a_csv_reader = classes()
             .should()
             .onlyDependOnClassesThat()
             .resideInAnyPackage(
                     "java..",
                     "org.threeten.extra..",
+                    "de.siegmar.fastcsv..",
                     "tools.jackson..",
                     "com.fasterxml.jackson.annotation..",
                     "org.pelerin.core..");

@@ -6,6 +6,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.pelerin.core.model.ModelCatalogue;
 
 @Mapper
 interface LoggerMapper {
@@ -39,6 +40,7 @@ interface LoggerMapper {
     @Select(LOGGER + "WHERE serial = #{serial}")
     LoggerUnit bySerial(String serial);
 
-    @Select(LOGGER + "ORDER BY serial")
+    /** Without devices that are known from files only. */
+    @Select(LOGGER + "WHERE model <> '" + ModelCatalogue.FILE + "' ORDER BY serial")
     List<LoggerUnit> all();
 }

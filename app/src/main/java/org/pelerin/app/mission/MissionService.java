@@ -107,6 +107,10 @@ public class MissionService {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
         // looked up first: an update that finds none would lock the gap that other loggers' missions go into
         missions.drafts(loggerId).forEach(id -> missions.abandon(id, "Writing was interrupted"));
+        return insert(draft, loggerId);
+    }
+
+    private long insert(MissionDraft draft, long loggerId) {
         MissionMapper.Draft row = new MissionMapper.Draft(
                 loggerId,
                 draft.planName(),
@@ -123,6 +127,14 @@ public class MissionService {
     @Transactional
     public long recordedLive(MissionDraft draft, Instant from) {
         long id = draft(draft);
+        missions.begunAt(id, from);
+        return id;
+    }
+
+    /** A mission that was recorded elsewhere and comes in as a file, to be collected at once. */
+    @Transactional
+    public long recordedElsewhere(MissionDraft draft, Instant from) {
+        long id = insert(draft, loggers.find(draft.serial()).orElseThrow().id());
         missions.begunAt(id, from);
         return id;
     }

@@ -15,7 +15,7 @@ interface SeriesMapper {
      * One series.
      *
      * @param intervalMs zero for events
-     * @param endsAt end of a series of events; null for others
+     * @param endsAt where a series with listed instants ends; null for others
      */
     record SeriesRow(
             long missionId,
@@ -30,8 +30,13 @@ interface SeriesMapper {
             Duration clockOffsetMs,
             Instant endsAt) {
 
-        boolean events() {
+        /** Whether its instants are stored one by one. */
+        boolean listed() {
             return endsAt != null;
+        }
+
+        boolean events() {
+            return listed() && intervalMs.isZero();
         }
     }
 

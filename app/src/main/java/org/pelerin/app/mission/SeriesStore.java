@@ -1,10 +1,10 @@
 package org.pelerin.app.mission;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;
@@ -48,8 +48,9 @@ public class SeriesStore {
             for (int b = 0; b < s.blocks().size(); b++) {
                 mapper.insertBlock(missionId, channel, row(b, s.blocks().get(b)));
             }
-            if (s.axis() instanceof ListedAxis events) {
-                insertInstants(missionId, channel, events.ownMillis());
+            boolean same = channel > 0 && series.get(channel - 1).axis() == s.axis();
+            if (s.axis() instanceof ListedAxis listed && !(same && !listed.events())) {
+                insertInstants(missionId, channel, listed.ownMillis());
             }
         }
     }
@@ -85,9 +86,11 @@ public class SeriesStore {
         return out;
     }
 
+    /** Rows that were taken together share their instants, events do not. */
     private static boolean together(SeriesMapper.SeriesRow a, SeriesMapper.SeriesRow b) {
         return !a.events()
                 && !b.events()
+                && Objects.equals(a.endsAt(), b.endsAt())
                 && a.intervalMs().equals(b.intervalMs())
                 && a.startAt().equals(b.startAt())
                 && a.samples() == b.samples();
@@ -137,14 +140,16 @@ public class SeriesStore {
 
     private TimeAxis axis(Mission mission, SeriesMapper.SeriesRow row) {
         ClockCorrection correction = mission.clockCorrected() ? clock(row) : ClockCorrection.NONE;
-        if (!row.events()) {
+        if (!row.listed()) {
             return TimeAxis.of(row.startAt(), row.intervalMs(), row.samples(), correction);
         }
         long[] instants = mapper.instants(mission.id(), row.channel()).stream()
                 .flatMapToLong(r ->
                         Arrays.stream(BlockCodec.decode(r.data(), r.samples())).mapToLong(v -> (long) v))
                 .toArray();
-        return ListedAxis.events(instants, row.endsAt(), correction);
+        return row.events()
+                ? ListedAxis.events(instants, row.endsAt(), correction)
+                : ListedAxis.rows(instants, row.intervalMs());
     }
 
     private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
@@ -159,12 +164,12 @@ public class SeriesStore {
                 s.label(),
                 s.unit(),
                 Instant.ofEpochMilli(s.axis().ownMillisAt(0)),
-                s.axis() instanceof EvenAxis even ? even.interval() : Duration.ZERO,
+                s.axis() instanceof EvenAxis even ? even.interval() : ((ListedAxis) s.axis()).interval(),
                 s.axis().count(),
                 c.setAt(),
                 c.readAt(),
                 c.offset(),
-                s.axis() instanceof ListedAxis events ? events.ownEnd() : null);
+                s.axis() instanceof ListedAxis listed ? listed.ownEnd() : null);
     }
 
     private static SeriesMapper.BlockRow row(int number, Block b) {

@@ -3,6 +3,7 @@ package org.pelerin.app.mission;
 import java.util.List;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.series.EvenAxis;
+import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.TimeAxis;
 
 /**
@@ -19,6 +20,9 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
 
     /** As people say it: “every 10 min”, “changes of Door”. */
     public String title() {
+        if (axis instanceof ListedAxis listed && !listed.events()) {
+            return "about every " + Durations.format(listed.interval());
+        }
         return axis instanceof EvenAxis even
                 ? "every " + Durations.format(even.interval())
                 : "changes of " + String.join(", ", labels);

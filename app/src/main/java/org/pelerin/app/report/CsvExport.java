@@ -59,9 +59,7 @@ final class CsvExport {
                 + Durations.format(d.plan().interval()));
         out.add("Written by " + d.mission().writtenBy()
                 + (d.mission().collected() ? ", collected by " + d.mission().collectedBy() : ", still recording"));
-        out.add("Times in " + d.zone().getId() + ", clock offset "
-                + d.capture().clockOffset().toMillis() / 1000.0 + " s at collection, "
-                + (d.mission().clockCorrected() ? "corrected" : "not corrected"));
+        out.add("Times in " + d.zone().getId() + ", clock " + d.evidence().clock());
         if (d.plan().limits().rules().isEmpty()) {
             out.add("Limits: none");
         }
@@ -77,7 +75,7 @@ final class CsvExport {
         }
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
                 + d.judgement().coverage() + " %");
-        out.add("Capture SHA-256: " + d.capture().sha256());
+        out.add(d.evidence().title() + ": " + d.evidence().sha256());
         return out;
     }
 }

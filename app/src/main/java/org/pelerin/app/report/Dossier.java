@@ -8,6 +8,8 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.documentation.DocumentationService;
 import org.pelerin.app.documentation.MissionNote;
+import org.pelerin.app.exchange.FileService;
+import org.pelerin.app.exchange.ForeignFile;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.mission.DisturbanceRow;
 import org.pelerin.app.mission.DisturbanceStore;
@@ -35,7 +37,7 @@ record Dossier(
         Plan plan,
         JudgementDocument judgement,
         String judgementSha256,
-        StoredCapture capture,
+        Evidence evidence,
         List<Series> series,
         List<DisturbanceRow> disturbances,
         Checked check,
@@ -52,6 +54,7 @@ record Dossier(
         private final DocumentationService documentation;
         private final Evaluation evaluation;
         private final CaptureStore captures;
+        private final FileService files;
         private final SeriesStore store;
         private final DisturbanceStore disturbances;
         private final Show show;
@@ -60,6 +63,7 @@ record Dossier(
                 MissionService missions,
                 Evaluation evaluation,
                 CaptureStore captures,
+                FileService files,
                 SeriesStore store,
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
@@ -69,8 +73,15 @@ record Dossier(
             this.missions = missions;
             this.evaluation = evaluation;
             this.captures = captures;
+            this.files = files;
             this.store = store;
             this.show = show;
+        }
+
+        private Evidence evidence(Mission m) {
+            return captures.summary(m.id())
+                    .map(c -> Evidence.of(c, m))
+                    .orElseGet(() -> Evidence.of(files.ofMission(m.id()).orElseThrow()));
         }
 
         /** Empty if there is no such mission, or nothing of it is home. */
@@ -86,11 +97,34 @@ record Dossier(
                                     missions.plan(m),
                                     j,
                                     Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
-                                    captures.summary(m.id()).orElseThrow(),
+                                    evidence(m),
                                     store.load(m),
                                     disturbances.rows(m, DISTURBANCES),
                                     missions.check(m).orElse(null),
                                     documentation.note(m.id()))));
+        }
+    }
+
+    /**
+     * What the figures follow from.
+     *
+     * @param clock how the logger's clock went, in words
+     * @param rereads pages that had to be read again; null where nothing was read over a link
+     * @param title what the hash is of
+     */
+    record Evidence(String clock, Integer rereads, String title, String sha256) {
+
+        static Evidence of(StoredCapture c, Mission m) {
+            double seconds = c.clockOffset().toMillis() / 1000.0;
+            return new Evidence(
+                    "offset " + seconds + " s at collection, " + (m.clockCorrected() ? "corrected" : "not corrected"),
+                    c.rereads(),
+                    "Capture SHA-256",
+                    c.sha256());
+        }
+
+        static Evidence of(ForeignFile f) {
+            return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), f.sha256());
         }
     }
 

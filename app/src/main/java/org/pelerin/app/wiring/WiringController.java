@@ -59,7 +59,8 @@ class WiringController {
     }
 
     private static String sheet(Plan plan, String title, Model page) {
-        LoggerModel model = ModelCatalogue.get(plan.model());
+        LoggerModel model = ModelCatalogue.find(plan.model())
+                .orElseThrow(() -> new NotThereException("A record from a file has no wiring."));
         List<Wiring.Connection> connections = Wiring.of(model, plan);
         page.addAttribute("title", title);
         page.addAttribute("model", model);

@@ -87,7 +87,7 @@ class ExportTest {
                 plan,
                 judgement,
                 "cd".repeat(32),
-                capture,
+                Dossier.Evidence.of(capture, mission),
                 List.of(air),
                 List.of(),
                 null,

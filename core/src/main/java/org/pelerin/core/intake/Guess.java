@@ -168,18 +168,22 @@ public final class Guess {
         return roles;
     }
 
+    /** Whether the first cells count rows: whole numbers that rise, nearly always by one. */
     private static boolean numbered(List<List<String>> data) {
+        int byOne = 0;
         for (int i = 1; i < data.size(); i++) {
             try {
-                if (Long.parseLong(data.get(i).get(0).strip())
-                        != Long.parseLong(data.get(i - 1).get(0).strip()) + 1) {
+                long step = Long.parseLong(data.get(i).get(0).strip())
+                        - Long.parseLong(data.get(i - 1).get(0).strip());
+                byOne += step == 1 ? 1 : 0;
+                if (step < 0) {
                     return false;
                 }
             } catch (NumberFormatException | IndexOutOfBoundsException e) {
                 return false;
             }
         }
-        return data.size() > 2;
+        return data.size() > 2 && byOne * 10 >= (data.size() - 1) * 9;
     }
 
     private static boolean readable(String cell, char decimal) {
