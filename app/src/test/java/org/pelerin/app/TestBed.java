@@ -41,7 +41,7 @@ final class TestBed {
     private TestBed() throws IOException, SQLException {
         emptyDatabase();
         yardData = Files.createTempDirectory("pelerin-yard");
-        yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 0, 3, Duration.ZERO));
+        yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 0, 0, 3, Duration.ZERO));
         app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments(yard, 0));
         address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         AccountService accounts = app.getBean(AccountService.class);
@@ -71,6 +71,8 @@ final class TestBed {
             "--spring.datasource.username=" + DB_USER,
             "--spring.datasource.password=" + DB_PASSWORD,
             "--pelerin.dock.port=" + yard.dockPort(),
+            "--pelerin.mail.host=127.0.0.1",
+            "--pelerin.mail.port=" + yard.mailPort(),
             "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
             "--PELERIN_ADMIN_PASSWORD=pelerin"
         };

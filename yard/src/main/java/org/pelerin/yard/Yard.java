@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.pelerin.yard.server.ControlServer;
 import org.pelerin.yard.server.DockServer;
+import org.pelerin.yard.server.MailServer;
 import org.pelerin.yard.world.World;
 import org.pelerin.yard.world.WorldStore;
 
@@ -18,14 +19,21 @@ public final class Yard implements AutoCloseable {
     private final WorldStore store;
     private final DockServer dock;
     private final Map<String, DockServer> stations;
+    private final MailServer mail;
     private final ControlServer control;
 
     private Yard(
-            World world, WorldStore store, DockServer dock, Map<String, DockServer> stations, ControlServer control) {
+            World world,
+            WorldStore store,
+            DockServer dock,
+            Map<String, DockServer> stations,
+            MailServer mail,
+            ControlServer control) {
         this.world = world;
         this.store = store;
         this.dock = dock;
         this.stations = stations;
+        this.mail = mail;
         this.control = control;
     }
 
@@ -39,8 +47,9 @@ public final class Yard implements AutoCloseable {
             int port = options.stationPort() == 0 ? 0 : options.stationPort() + stations.size();
             stations.put(serial, new DockServer(world, world.station(serial), port, options.millisPerPage(), changed));
         }
-        ControlServer control = new ControlServer(world, ports(stations), options.controlPort(), changed);
-        return new Yard(world, store, dock, stations, control);
+        MailServer mail = new MailServer(options.mailPort());
+        ControlServer control = new ControlServer(world, ports(stations), mail, options.controlPort(), changed);
+        return new Yard(world, store, dock, stations, mail, control);
     }
 
     public World world() {
@@ -66,9 +75,14 @@ public final class Yard implements AutoCloseable {
         return control.port();
     }
 
+    public int mailPort() {
+        return mail.port();
+    }
+
     @Override
     public void close() throws IOException {
         control.close();
+        mail.close();
         dock.close();
         for (DockServer station : stations.values()) {
             station.close();
@@ -78,7 +92,7 @@ public final class Yard implements AutoCloseable {
 
     /**
      * @param data directory the world is kept in
-     * @param dockPort 0 for any free one, as {@code controlPort}
+     * @param dockPort 0 for any free one, as {@code controlPort} and {@code mailPort}
      * @param stationPort of the first network station, the others follow; 0 for any free ones
      * @param shiftOfNewWorld how far a new world's time is from the real one; negative for the past
      */
@@ -87,6 +101,7 @@ public final class Yard implements AutoCloseable {
             long seed,
             int dockPort,
             int controlPort,
+            int mailPort,
             int stationPort,
             long millisPerPage,
             Duration shiftOfNewWorld) {}

@@ -15,6 +15,7 @@ public final class YardMain {
                 Long.getLong("yard.seed", 20_417),
                 Integer.getInteger("yard.dockPort", 7410),
                 Integer.getInteger("yard.controlPort", 7411),
+                Integer.getInteger("yard.mailPort", 7412),
                 Integer.getInteger("yard.stationPort", 7430),
                 Long.getLong("yard.millisPerPage", 4),
                 Duration.ofDays(-Long.getLong("yard.daysBack", 0))));

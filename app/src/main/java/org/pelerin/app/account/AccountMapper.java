@@ -10,7 +10,14 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface AccountMapper {
 
-    @Select("SELECT * FROM account WHERE name = #{name}")
+    @Select("SELECT mail FROM account WHERE name = #{name}")
+    String mail(String name);
+
+    @Update("UPDATE account SET mail = #{mail} WHERE name = #{name}")
+    void reachBy(String name, String mail);
+
+    @Select("SELECT id, name, display_name, password_hash, role, failed_count, blocked_until_at FROM account"
+            + " WHERE name = #{name}")
     Account byName(String name);
 
     @Select("SELECT name, display_name, role FROM account ORDER BY display_name")

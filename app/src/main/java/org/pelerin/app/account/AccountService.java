@@ -64,6 +64,17 @@ public class AccountService implements UserDetailsService {
         return accounts.people();
     }
 
+    /** Where somebody is reached by mail; empty if not at all. */
+    public String mailOf(String name) {
+        String mail = accounts.mail(name);
+        return mail == null ? "" : mail;
+    }
+
+    @Transactional
+    public void reachBy(String name, String mail) {
+        accounts.reachBy(name, mail);
+    }
+
     @Transactional
     public void create(String name, String displayName, String password, Role role, String by) {
         accounts.insert(name, displayName, passwords.encode(password), role);

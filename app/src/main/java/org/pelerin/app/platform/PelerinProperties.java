@@ -11,13 +11,17 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param dock where the dock listens
  * @param yard the simulated outdoors, if any
  * @param demo whether an empty database is filled with demo data
+ * @param address where this application is reached, for what is sent out
+ * @param mail the server that notices go to, if any
  */
 @ConfigurationProperties("pelerin")
 public record PelerinProperties(
         ZoneId zone,
         Dock dock,
         Yard yard,
-        @DefaultValue("false") boolean demo) {
+        @DefaultValue("false") boolean demo,
+        @DefaultValue("http://127.0.0.1:8080") String address,
+        @DefaultValue Mail mail) {
 
     public record Dock(String host, int port) {}
 
@@ -26,6 +30,25 @@ public record PelerinProperties(
 
         public boolean present() {
             return !control.isBlank();
+        }
+    }
+
+    /**
+     * @param host of the SMTP server, empty for none
+     * @param user empty where it asks for none
+     * @param starttls whether the connection must become a secret one
+     * @param from who the mails come from
+     */
+    public record Mail(
+            @DefaultValue("") String host,
+            @DefaultValue("25") int port,
+            @DefaultValue("") String user,
+            @DefaultValue("") String password,
+            @DefaultValue("false") boolean starttls,
+            @DefaultValue("pelerin@localhost") String from) {
+
+        public boolean present() {
+            return !host.isBlank();
         }
     }
 }

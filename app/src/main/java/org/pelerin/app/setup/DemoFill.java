@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Role;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
@@ -22,6 +23,7 @@ import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.notice.Notices;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.Site;
 import org.pelerin.app.place.Spot;
@@ -63,6 +65,7 @@ class DemoFill {
     private final CalibrationService calibrations;
     private final PlacementService placements;
     private final RoundService rounds;
+    private final Notices notices;
     private final LoggerRegistry loggers;
     private final Dock dock;
     private final Stations stations;
@@ -81,6 +84,7 @@ class DemoFill {
             CalibrationService calibrations,
             PlacementService placements,
             RoundService rounds,
+            Notices notices,
             LoggerRegistry loggers,
             Dock dock,
             Stations stations,
@@ -95,6 +99,7 @@ class DemoFill {
         this.calibrations = calibrations;
         this.placements = placements;
         this.rounds = rounds;
+        this.notices = notices;
         this.loggers = loggers;
         this.dock = dock;
         this.stations = stations;
@@ -128,6 +133,10 @@ class DemoFill {
         accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
+        notices.choose(
+                WHO,
+                "tech@pelerin.example",
+                List.of(Need.Kind.MEMORY_FULL, Need.Kind.NEVER_STARTED, Need.Kind.LEFT_STOPPED));
         LOG.info("The demo data are complete");
     }
 

@@ -62,6 +62,9 @@ public class YardClient {
         }
     }
 
+    /** A mail that the yard's mail server received. */
+    public record YardMail(String to, String from, String subject, String text) {}
+
     private record Complaint(String error) {}
 
     private static final Logger LOG = LoggerFactory.getLogger(YardClient.class);
@@ -91,6 +94,15 @@ public class YardClient {
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
             throw new YardException(complaint == null ? "The yard said no" : complaint.error());
+        } catch (ResourceAccessException e) {
+            throw new YardException("The yard does not answer");
+        }
+    }
+
+    /** The newest first. */
+    public List<YardMail> mails() {
+        try {
+            return List.of(http.get().uri("/mails").retrieve().body(YardMail[].class));
         } catch (ResourceAccessException e) {
             throw new YardException("The yard does not answer");
         }

@@ -50,6 +50,7 @@ class YardController {
         model.addAttribute("room", "yard");
         try {
             fill(model, yard.world());
+            model.addAttribute("mails", yard.mails());
         } catch (YardClient.YardException e) {
             model.addAttribute("what", e.getMessage() + ".");
             model.addAttribute(

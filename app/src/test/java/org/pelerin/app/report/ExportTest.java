@@ -136,7 +136,7 @@ class ExportTest {
 
     @Test
     void a_drawing_escapes_labels_and_leaves_gaps_open() {
-        Show show = new Show(new PelerinProperties(PARIS, null, null, false));
+        Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
         Dossier d = dossier(12, 13, Double.NaN, 13, 12);
         String svg = ReportChart.draw(d, d.series().get(0), show);
         String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);

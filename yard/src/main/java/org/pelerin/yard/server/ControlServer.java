@@ -34,13 +34,16 @@ public final class ControlServer implements AutoCloseable {
     private final HttpServer http;
     private final World world;
     private final Map<String, Integer> stations;
+    private final MailServer mail;
     private final Runnable changed;
     private final JsonMapper json = JsonMapper.builder().build();
 
     /** @param stations ports at which the network stations listen, by serial */
-    public ControlServer(World world, Map<String, Integer> stations, int port, Runnable changed) throws IOException {
+    public ControlServer(World world, Map<String, Integer> stations, MailServer mail, int port, Runnable changed)
+            throws IOException {
         this.world = world;
         this.stations = stations;
+        this.mail = mail;
         this.changed = changed;
         http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 32);
         http.createContext("/", this::handle);
@@ -67,6 +70,10 @@ public final class ControlServer implements AutoCloseable {
         try {
             if (exchange.getRequestMethod().equals("GET") && path.startsWith(CARRIER)) {
                 carrier(exchange, path.substring(CARRIER.length()));
+                return;
+            }
+            if ((exchange.getRequestMethod() + path).equals("GET/mails")) {
+                reply(exchange, 200, mail.received());
                 return;
             }
             if (!(exchange.getRequestMethod() + path).equals("GET/world")) {
@@ -132,6 +139,7 @@ public final class ControlServer implements AutoCloseable {
                 }
                 world.advance(by);
             }
+            case "/mail" -> mail.refuse(body.path("refuse").asBoolean(false));
             default -> throw new NoSuchElementException("There is nothing at " + path);
         }
     }

@@ -29,18 +29,21 @@ class ControlServerTest {
     private final JsonMapper json = JsonMapper.builder().build();
     private World world;
     private ControlServer server;
+    private MailServer mail;
     private int changes;
 
     @BeforeEach
     void start() throws IOException {
         Clock fixed = Clock.fixed(Instant.parse("2026-03-01T08:00:00Z"), ZoneOffset.UTC);
         world = World.create(1, new WorldClock(fixed, Duration.ZERO));
-        server = new ControlServer(world, java.util.Map.of(), 0, () -> changes++);
+        mail = new MailServer(0);
+        server = new ControlServer(world, java.util.Map.of(), mail, 0, () -> changes++);
     }
 
     @AfterEach
     void stop() {
         server.close();
+        mail.close();
     }
 
     private HttpResponse<String> post(String path, String body) throws IOException, InterruptedException {

@@ -1,0 +1,124 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.attention.Need;
+import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.notice.NoticeRunner;
+import org.pelerin.app.notice.Notices;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
+import org.pelerin.app.yard.YardClient;
+
+/** Notices by mail, from what needs somebody to the mail server. */
+@Timeout(120)
+class NoticesTest {
+
+    private static final String FIRST = "PL-18518";
+    private static final String SECOND = "PL-18519";
+
+    private static TestBed bed;
+    private static BrowserContext context;
+    private static Page page;
+
+    @BeforeAll
+    static void open() {
+        bed = TestBed.get();
+        context = bed.browser().newContext();
+        page = context.newPage();
+        page.navigate(bed.address + "/login");
+        page.fill("#username", "tech");
+        page.fill("#password", "pelerin");
+        page.keyboard().press("Enter");
+        page.waitForURL(bed.address + "/");
+    }
+
+    @AfterEach
+    void tidy() {
+        bed.outdoors().post("/mail", Map.of("refuse", false));
+        bed.bean(Notices.class).choose("tech", "", List.of());
+        bed.emptyDock();
+    }
+
+    @AfterAll
+    static void close() {
+        context.close();
+    }
+
+    /** Lies at its spot and records nothing. */
+    private static void forgotten(String serial, String spot) {
+        bed.carry(serial, "dock");
+        bed.carry(serial, "bench");
+        bed.bean(PlaceService.class).create("Notice site", "Europe/Paris", spot, "tech");
+        long id = bed.bean(PlaceService.class).all().stream()
+                .filter(s -> s.full().equals("Notice site / " + spot))
+                .map(SpotAt::id)
+                .findFirst()
+                .orElseThrow();
+        bed.bean(PlacementService.class)
+                .place(
+                        new PlacementService.Placing(
+                                serial, id, bed.bean(Clock.class).instant(), false, null, "", 0, List.of(), false),
+                        "tech");
+    }
+
+    private static List<YardClient.YardMail> mailsAbout(String serial) {
+        return bed.outdoors().mails().stream()
+                .filter(m -> m.text().contains(serial))
+                .toList();
+    }
+
+    @Test
+    void told_once_and_again_only_after_the_server_was_out() {
+        NoticeRunner runner = bed.bean(NoticeRunner.class);
+        page.navigate(bed.address + "/me");
+        page.fill("#mail", "not an address");
+        page.locator("#mail").evaluate("e => { e.type = 'text'; }");
+        page.getByText("Keep this").click();
+        assertThat(page.locator(".refused")).containsText("“not an address” is no mail address");
+        page.fill("#mail", "tech@pelerin.example");
+        page.locator("[name=kind][value=NO_PLAN] + span").click();
+        page.getByText("send a mail to try").click();
+        assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example");
+        assertThat(bed.outdoors().mails().get(0).subject()).isEqualTo("Pelerin: a mail to try it out");
+
+        runner.look();
+        forgotten(FIRST, "hook");
+        runner.look();
+        runner.look();
+        assertThat(mailsAbout(FIRST)).singleElement().satisfies(m -> {
+            assertThat(m.to()).isEqualTo("tech@pelerin.example");
+            assertThat(m.subject()).isEqualTo("Pelerin: " + FIRST + ": lies at its spot without a plan");
+            assertThat(m.text()).contains(FIRST + ", Notice site / hook: ", "/dock/" + FIRST, "/attention");
+        });
+
+        bed.outdoors().post("/mail", Map.of("refuse", true));
+        forgotten(SECOND, "shelf");
+        runner.look();
+        page.navigate(bed.address + "/me");
+        assertThat(page.locator("#main")).containsText("could not be sent and is tried again");
+        assertThat(page.locator("#main")).containsText("The postman is on strike");
+        page.getByText("send a mail to try").click();
+        assertThat(page.locator(".refused")).containsText("on strike");
+        bed.outdoors().post("/mail", Map.of("refuse", false));
+        // not before its time, unless somebody looks after it
+        runner.look();
+        bed.bean(Notices.class).choose("tech", "tech@pelerin.example", List.of(Need.Kind.NO_PLAN));
+        runner.look();
+        assertThat(mailsAbout(SECOND)).hasSize(1);
+        assertThat(mailsAbout(FIRST)).hasSize(1);
+        page.navigate(bed.address + "/yard");
+        assertThat(page.locator("details").first()).containsText(SECOND + ": lies at its spot without a plan");
+    }
+}
