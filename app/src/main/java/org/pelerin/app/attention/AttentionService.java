@@ -9,97 +9,86 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.pelerin.app.calibration.Calibration;
-import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
-import org.pelerin.app.field.Placement;
-import org.pelerin.app.field.PlacementService;
-import org.pelerin.app.logger.LoggerRegistry;
-import org.pelerin.app.logger.LoggerUnit;
-import org.pelerin.app.mission.Mission;
-import org.pelerin.app.mission.MissionService;
-import org.pelerin.app.place.PlaceService;
-import org.pelerin.app.place.Spot;
 import org.springframework.stereotype.Service;
 
-/** Who needs somebody: a handful of queries, however many loggers there are. */
+/** How loggers stand and who needs somebody. */
 @Service
 public class AttentionService {
 
-    private final LoggerRegistry loggers;
-    private final MissionService missions;
-    private final PlacementService placements;
-    private final PlaceService places;
-    private final CalibrationService calibrations;
+    private final Register register;
     private final Dock dock;
     private final Clock clock;
 
-    AttentionService(
-            LoggerRegistry loggers,
-            MissionService missions,
-            PlacementService placements,
-            PlaceService places,
-            CalibrationService calibrations,
-            Dock dock,
-            Clock clock) {
-        this.loggers = loggers;
-        this.missions = missions;
-        this.placements = placements;
-        this.places = places;
-        this.calibrations = calibrations;
+    AttentionService(Register register, Dock dock, Clock clock) {
+        this.register = register;
         this.dock = dock;
         this.clock = clock;
     }
 
     /** Everything that needs somebody, the gravest first, then by what began first. */
     public List<Need> all() {
-        return at(clock.instant(), Duration.ZERO);
+        return needs(standings());
+    }
+
+    /** All loggers as they stand now, by serial. */
+    public List<Standing> standings() {
+        return standings(clock.instant(), Duration.ZERO);
     }
 
     /**
-     * What will need somebody at an instant if nothing is done until then.
+     * All loggers as they will stand at an instant if nothing is done until then.
      *
      * @param ahead how much earlier than required a collection is taken to be due
      */
-    public List<Need> at(Instant now, Duration ahead) {
-        Map<Long, Mission> newest =
-                missions.newestOfAll().stream().collect(Collectors.toMap(Mission::loggerId, Function.identity()));
-        Map<String, Placement> placed =
-                placements.present().stream().collect(Collectors.toMap(Placement::serial, Function.identity()));
-        Map<Long, Spot> spots = places.spots().stream().collect(Collectors.toMap(Spot::id, Function.identity()));
-        Map<Long, Instant> collected = missions.lastReadBySpot();
+    public List<Standing> standings(Instant now, Duration ahead) {
         Map<String, DockedLogger> connected =
                 dock.view().loggers().stream().collect(Collectors.toMap(DockedLogger::serial, Function.identity()));
-        Map<String, Instant> due = calibrations.dueBefore(now.plus(Needs.CALIBRATION_SOON)).stream()
-                .collect(Collectors.toMap(Calibration::serial, Calibration::dueAt, (a, b) -> a.isBefore(b) ? a : b));
-        List<Need> out = new ArrayList<>();
-        for (LoggerUnit logger : loggers.all()) {
-            Mission mission = newest.get(logger.id());
-            Placement at = placed.get(logger.serial());
-            Spot spot = spots.get(at != null ? (Long) at.spotId() : mission == null ? null : mission.spotId());
-            DockedLogger here = connected.get(logger.serial());
-            out.addAll(Needs.of(
-                    new Needs.Facts(
-                            logger,
-                            mission,
-                            here != null,
-                            here != null && here.status().alarmed(),
-                            at,
-                            spot == null ? null : spot.collectDays(),
-                            spot == null ? null : collected.get(spot.id()),
-                            due.get(logger.serial()),
-                            retired(logger, mission)),
-                    now,
-                    ahead));
+        Register.Entries entries = register.entries();
+        List<Standing> out = new ArrayList<>();
+        for (StandingMapper.Row row : entries.rows()) {
+            Standing s = standing(
+                    row, connected.get(row.serial), entries.calibrationDue().get(row.serial));
+            out.add(s.needing(Needs.of(s, now, ahead)));
         }
-        out.sort(Comparator.comparing(Need::kind)
-                .thenComparing(Need::since, Comparator.nullsLast(Comparator.naturalOrder())));
         return out;
     }
 
-    private static boolean retired(LoggerUnit logger, Mission mission) {
-        Instant at = logger.retiredAt();
-        return at != null && (mission == null || mission.writtenAt() == null || !at.isBefore(mission.writtenAt()));
+    /** What they need, the gravest first, then by what began first. */
+    public static List<Need> needs(List<Standing> standings) {
+        return standings.stream()
+                .flatMap(s -> s.needs().stream())
+                .sorted(Comparator.comparing(Need::kind)
+                        .thenComparing(Need::since, Comparator.nullsLast(Comparator.naturalOrder())))
+                .toList();
+    }
+
+    private static Standing standing(StandingMapper.Row r, DockedLogger here, Instant calibrationDue) {
+        boolean retired = r.retiredAt != null && (r.writtenAt == null || !r.retiredAt.isBefore(r.writtenAt));
+        return new Standing(
+                r.loggerId,
+                r.serial,
+                r.model,
+                r.clockOffsetMs,
+                r.seenAt,
+                r.missionId,
+                r.state,
+                r.writtenAt,
+                r.startsAt,
+                r.endsAt,
+                r.batteryEndsAt,
+                r.collectedAt,
+                r.spotId,
+                r.spot,
+                r.site,
+                r.placedAt,
+                r.collectDays,
+                r.readAt,
+                calibrationDue,
+                retired,
+                here != null,
+                here != null && here.status().alarmed(),
+                List.of());
     }
 }

@@ -100,6 +100,13 @@ interface CaptureMapper {
     @Select("SELECT COALESCE(MAX(seq), 0) FROM capture_read WHERE mission_id = #{missionId}")
     int reads(long missionId);
 
+    /** A visit to a mission. */
+    record Visit(long missionId, Instant readAt) {}
+
+    @Select("<script>SELECT mission_id, read_at FROM capture_read WHERE read_at &gt;= #{from} AND mission_id IN"
+            + " <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach></script>")
+    List<Visit> visits(List<Long> missions, Instant from);
+
     @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends)"
             + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy}, #{header}, #{ends})")
     void insertRead(ReadRow row);

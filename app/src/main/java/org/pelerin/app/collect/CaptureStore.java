@@ -1,6 +1,7 @@
 package org.pelerin.app.collect;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -195,5 +196,15 @@ public class CaptureStore {
                 row.rereads(),
                 row.sha256(),
                 row.endRecord());
+    }
+
+    /** When records of these missions came home since, by mission. */
+    public Map<Long, List<Instant>> visits(List<Long> missions, Instant from) {
+        return missions.isEmpty()
+                ? Map.of()
+                : captures.visits(missions, from).stream()
+                        .collect(Collectors.groupingBy(
+                                CaptureMapper.Visit::missionId,
+                                Collectors.mapping(CaptureMapper.Visit::readAt, Collectors.toList())));
     }
 }

@@ -1,108 +1,137 @@
 package org.pelerin.app.fleet;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
-import org.pelerin.app.logger.LoggerRegistry;
-import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.attention.Standing;
+import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.round.RoundService;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ModelAttribute;
 
-/** Home: who needs somebody, and the fleet over time. */
+/** Home: who needs somebody, and the fleet over time. Of many loggers a page at a time is drawn. */
 @Controller
 class FleetController {
 
-    private static final Map<String, Duration> SCALES =
-            Map.of("week", Duration.ofDays(10), "month", Duration.ofDays(35), "quarter", Duration.ofDays(100));
+    private static final int PAGE = 60;
+    private static final Comparator<Standing> ORDER = Comparator.comparing(
+                    (Standing s) -> Unit.site(s).equals(Unit.IN_STOCK))
+            .thenComparing(Unit::site)
+            .thenComparing(s -> s.spot() == null ? "" : s.spot())
+            .thenComparing(Standing::serial);
 
-    private final LoggerRegistry loggers;
-    private final MissionService missions;
     private final AttentionService attention;
+    private final MissionService missions;
+    private final CaptureStore captures;
+    private final RoundService rounds;
     private final Clock clock;
     private final Show show;
 
     FleetController(
-            LoggerRegistry loggers, MissionService missions, AttentionService attention, Clock clock, Show show) {
-        this.loggers = loggers;
-        this.missions = missions;
+            AttentionService attention,
+            MissionService missions,
+            CaptureStore captures,
+            RoundService rounds,
+            Clock clock,
+            Show show) {
         this.attention = attention;
+        this.missions = missions;
+        this.captures = captures;
+        this.rounds = rounds;
         this.clock = clock;
         this.show = show;
     }
 
     @GetMapping("/")
-    String fleet(
-            @RequestParam(defaultValue = "month") String scale,
-            @RequestParam(defaultValue = "all") String who,
-            Model model) {
-        String known = SCALES.containsKey(scale) ? scale : "month";
+    String fleet(@ModelAttribute FleetFilter filter, Model model) {
         Instant now = clock.instant();
-        Waylines.Window window = Waylines.Window.around(now, SCALES.get(known));
-        List<Need> needs = attention.all();
-        List<Unit> units = units(window, needs);
-        List<ExcursionMark> excursions = missions.excursionsSince(window.from());
-        Map<Long, List<ExcursionMark>> byMission =
-                excursions.stream().collect(Collectors.groupingBy(ExcursionMark::missionId));
-        boolean needy = who.equals("needy");
-        List<Unit> shown = units.stream().filter(u -> !needy || u.needy()).toList();
-        Instant weekAgo = now.minus(Needs.SOON);
+        Waylines.Window window = Waylines.Window.around(now, filter.span());
+        List<Standing> fleet = attention.standings();
+        List<Standing> matching =
+                fleet.stream().filter(filter::shows).sorted(ORDER).toList();
+        int pages = Math.max(1, (matching.size() + PAGE - 1) / PAGE);
+        filter.page = Math.max(0, Math.min(filter.page, pages - 1));
+        List<Standing> shown =
+                matching.subList(filter.page * PAGE, Math.min(matching.size(), (filter.page + 1) * PAGE));
         model.addAttribute("room", "fleet");
-        model.addAttribute(
-                "sentence",
-                FleetSentence.of(
-                        units,
-                        excursions.stream()
-                                .filter(e -> e.end().isAfter(weekAgo))
-                                .count(),
-                        show));
-        model.addAttribute("count", units.size());
-        model.addAttribute("needyCount", units.stream().filter(Unit::needy).count());
-        model.addAttribute("w", Waylines.of(shown, byMission, window, show.home(), show));
-        model.addAttribute(
-                "calibrations",
-                needs.stream()
-                        .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
-                        .toList());
-        model.addAttribute("empty", shown.isEmpty());
-        model.addAttribute("scale", known);
-        model.addAttribute("who", needy ? "needy" : "all");
+        model.addAttribute("filter", filter);
+        model.addAttribute("sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), show));
+        model.addAttribute("count", fleet.size());
+        model.addAttribute("matching", matching.size());
+        model.addAttribute("pages", pages);
+        model.addAttribute("w", waylines(shown, window));
+        model.addAttribute("scales", FleetFilter.SCALES.keySet());
+        choices(fleet, model);
         return "fleet/fleet";
     }
 
-    private List<Unit> units(Waylines.Window window, List<Need> all) {
-        Map<Long, List<Mission>> byLogger = new HashMap<>();
-        for (Mission m : missions.since(window.from())) {
-            byLogger.computeIfAbsent(m.loggerId(), id -> new ArrayList<>()).add(m);
-        }
-        Map<String, List<Need>> needs = all.stream().collect(Collectors.groupingBy(Need::serial));
-        List<Unit> out = new ArrayList<>();
-        for (LoggerUnit logger : loggers.all()) {
-            out.add(Unit.of(
-                    logger,
-                    byLogger.getOrDefault(logger.id(), List.of()),
-                    needs.getOrDefault(logger.serial(), List.of()),
+    /** What there is to choose from, each with how many it would show of the whole fleet. */
+    private static void choices(List<Standing> fleet, Model model) {
+        model.addAttribute(
+                "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
+        model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
+        model.addAttribute("models", counted(fleet.stream().map(Standing::model).toList()));
+        model.addAttribute(
+                "modelNames",
+                ModelCatalogue.all().stream().collect(Collectors.toMap(LoggerModel::id, LoggerModel::name)));
+        model.addAttribute(
+                "stands", counted(fleet.stream().map(FleetFilter.Stand::of).toList()));
+        model.addAttribute(
+                "troubles",
+                counted(fleet.stream()
+                        .flatMap(s -> s.needs().stream().map(Need::kind))
+                        .toList()));
+        model.addAttribute(
+                "calibrations",
+                fleet.stream()
+                        .flatMap(s -> s.needs().stream())
+                        .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
+                        .sorted(Comparator.comparing(Need::since))
+                        .toList());
+    }
+
+    private static <T extends Comparable<T>> Map<T, Long> counted(List<T> all) {
+        return all.stream().collect(Collectors.groupingBy(t -> t, java.util.TreeMap::new, Collectors.counting()));
+    }
+
+    private Waylines waylines(List<Standing> shown, Waylines.Window window) {
+        List<Mission> all =
+                missions.since(shown.stream().map(Standing::loggerId).toList(), window.from());
+        List<Long> ids = all.stream().map(Mission::id).toList();
+        Map<Long, List<Mission>> byLogger = all.stream().collect(Collectors.groupingBy(Mission::loggerId));
+        Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
+                .collect(Collectors.groupingBy(ExcursionMark::missionId));
+        Map<Long, List<Instant>> visits = captures.visits(ids, window.from());
+        Map<Long, List<LocalDate>> planned = rounds.visits();
+        List<Unit> units = new ArrayList<>();
+        for (Standing s : shown) {
+            List<Mission> own = byLogger.getOrDefault(s.loggerId(), List.of());
+            units.add(Unit.of(
+                    s,
+                    own,
+                    own.stream()
+                            .flatMap(m -> visits.getOrDefault(m.id(), List.of()).stream())
+                            .toList(),
+                    s.spotId() == null ? List.of() : planned.getOrDefault(s.spotId(), List.of()),
                     show.home(),
                     show));
         }
-        out.sort(Comparator.comparing((Unit u) -> u.site().equals(Unit.IN_STOCK))
-                .thenComparing(Unit::site)
-                .thenComparing(Unit::spot)
-                .thenComparing(Unit::serial));
-        return out;
+        return Waylines.of(units, excursions, window, show.home(), show);
     }
 }

@@ -2,7 +2,11 @@ package org.pelerin.app.fleet;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.platform.web.Show;
 
 /**
@@ -17,27 +21,28 @@ record FleetSentence(String lead, String rest, String below) {
     private static final List<String> NUMBERS =
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
-    static FleetSentence of(List<Unit> units, long excursions, Show show) {
+    static FleetSentence of(List<Standing> fleet, long excursions, Show show) {
         List<String> reasons = new ArrayList<>();
+        Map<Need.Kind, Long> counts = fleet.stream()
+                .map(Standing::pressing)
+                .filter(Objects::nonNull)
+                .collect(Collectors.groupingBy(k -> k, Collectors.counting()));
         for (Need.Kind kind : Need.Kind.values()) {
-            add(reasons, units, kind);
+            add(reasons, kind, counts.getOrDefault(kind, 0L).intValue());
         }
-        long need = units.stream().filter(u -> u.needy()).count();
-        long logging = units.stream()
-                .filter(u ->
-                        !u.needy() && u.current() != null && u.current().state().inField())
-                .count();
+        long need = counts.values().stream().mapToLong(Long::longValue).sum();
+        long logging =
+                fleet.stream().filter(s -> s.pressing() == null && s.inField()).count();
         String lead = need == 0
                 ? "Nobody needs you."
-                : need + " of " + show.counted(units.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";
+                : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
         String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
                 + show.counted(excursions, "excursion") + " in the last seven days";
         return new FleetSentence(lead, rest, below);
     }
 
-    private static void add(List<String> reasons, List<Unit> units, Need.Kind kind) {
-        int n = (int) units.stream().filter(u -> u.need() == kind).count();
+    private static void add(List<String> reasons, Need.Kind kind, int n) {
         if (n > 0) {
             reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + kind.words(n));
         }

@@ -9,6 +9,9 @@ import java.util.List;
  * @param runs stretches of its missions
  * @param endX where memory fills, or −1; {@code endSoon} if that needs somebody this week
  * @param batteryX where the battery ends, or −1
+ * @param calibrationX where a calibration lapses, or −1
+ * @param visits where records came home
+ * @param rounds where somebody is to come by
  * @param note what is to be said beside it, or empty
  */
 record Lane(
@@ -22,6 +25,9 @@ record Lane(
         String endLabel,
         int batteryX,
         boolean batterySoon,
+        int calibrationX,
+        List<Integer> visits,
+        List<Integer> rounds,
         String note,
         int noteX,
         boolean needsSomebody) {

@@ -1,87 +1,97 @@
 package org.pelerin.app.fleet;
 
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import org.pelerin.app.attention.Need;
-import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.platform.web.Show;
 
 /**
  * One logger with its missions in the window, oldest first, and what troubles it.
  *
- * @param need the gravest reason to go there, or null
+ * @param visits when records of its missions came home
+ * @param rounds days on which somebody is to come by
  * @param note what the lane says, or empty
  * @param noteAt where it says it
  */
 record Unit(
-        String serial, String site, String spot, List<Mission> missions, Need.Kind need, String note, Instant noteAt) {
+        Standing standing,
+        List<Mission> missions,
+        List<Instant> visits,
+        List<LocalDate> rounds,
+        String note,
+        Instant noteAt) {
 
     static final String IN_STOCK = "In stock";
-    private static final String NO_SITE = "No spot named";
+    static final String NO_SITE = "No spot named";
 
-    /** @param needs of this logger */
-    static Unit of(LoggerUnit logger, List<Mission> missions, List<Need> needs, ZoneId zone, Show show) {
-        Mission current = missions.isEmpty() ? null : missions.get(missions.size() - 1);
-        if (current == null) {
-            return new Unit(logger.serial(), IN_STOCK, "never written", missions, null, "", null);
-        }
-        String site = current.site() == null ? NO_SITE : current.site();
-        Need.Kind need = needs.stream()
-                .map(Need::kind)
-                .filter(Need.Kind::pressing)
-                .findFirst()
-                .orElse(null);
-        return new Unit(
-                logger.serial(),
-                site,
-                current.where(),
-                missions,
-                need,
-                note(need, current, zone, show),
-                noteAt(current, need));
+    static Unit of(
+            Standing s, List<Mission> missions, List<Instant> visits, List<LocalDate> rounds, ZoneId zone, Show show) {
+        return new Unit(s, missions, visits, rounds, note(s, zone, show), noteAt(s, missions));
     }
 
-    private static String note(Need.Kind need, Mission m, ZoneId zone, Show show) {
+    /** Under which site it is listed. */
+    static String site(Standing s) {
+        return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
+    }
+
+    String site() {
+        return site(standing);
+    }
+
+    String spot() {
+        return site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot named" : standing.spot();
+    }
+
+    Need.Kind need() {
+        return standing.pressing();
+    }
+
+    boolean needy() {
+        return need() != null;
+    }
+
+    private static String note(Standing s, ZoneId zone, Show show) {
+        Need.Kind need = s.pressing();
         return need == null
                 ? ""
                 : switch (need) {
-                    case MEMORY_FULL -> "◇ full since " + show.day(m.endsAt(), zone);
-                    case BATTERY_EMPTY -> "◇ battery empty since " + show.day(m.batteryEndsAt(), zone);
+                    case MEMORY_FULL -> "◇ full since " + show.day(s.endsAt(), zone);
+                    case BATTERY_EMPTY -> "◇ battery empty since " + show.day(s.batteryEndsAt(), zone);
                     case NEVER_STARTED -> "◇ start not confirmed";
-                    case LEFT_STOPPED -> "◇ collected " + show.day(m.collectedAt(), zone) + ", not put back";
+                    case LEFT_STOPPED -> "◇ collected " + show.day(s.collectedAt(), zone) + ", not put back";
                     case OVERDUE -> "◇ collection overdue";
                     case LOST -> "◇ not heard of";
+                    case NO_PLAN -> "◇ no plan";
+                    case ALARM -> "◇ alarm raised";
                     default -> "";
                 };
     }
 
-    boolean needy() {
-        return need != null;
-    }
-
-    Mission current() {
-        return missions.isEmpty() ? null : missions.get(missions.size() - 1);
-    }
-
     /** Until when the current mission has recorded, as far as is known. */
     Instant runsUntil(Instant now) {
-        Mission m = current();
-        boolean over = m.endsAt() != null && m.endsAt().isBefore(now);
-        Instant end = over ? m.endsAt() : now;
-        return m.batteryEndsAt() != null && m.batteryEndsAt().isBefore(end) ? m.batteryEndsAt() : end;
+        Instant end = standing.endsAt() != null && standing.endsAt().isBefore(now) ? standing.endsAt() : now;
+        return standing.batteryEndsAt() != null && standing.batteryEndsAt().isBefore(end)
+                ? standing.batteryEndsAt()
+                : end;
     }
 
-    private static Instant noteAt(Mission m, Need.Kind need) {
-        return need == null
-                ? null
-                : switch (need) {
-                    case MEMORY_FULL -> m.endsAt();
-                    case BATTERY_EMPTY -> m.batteryEndsAt();
-                    case NEVER_STARTED -> m.writtenAt();
-                    case LEFT_STOPPED -> m.lastAt() == null ? m.collectedAt() : m.lastAt();
-                    default -> null;
-                };
+    private static Instant noteAt(Standing s, List<Mission> missions) {
+        Need.Kind need = s.pressing();
+        if (need == null) {
+            return null;
+        }
+        Instant last =
+                missions.isEmpty() ? null : missions.get(missions.size() - 1).lastAt();
+        return switch (need) {
+            case MEMORY_FULL -> s.endsAt();
+            case BATTERY_EMPTY -> s.batteryEndsAt();
+            case NEVER_STARTED -> s.writtenAt();
+            case LEFT_STOPPED -> last == null ? s.collectedAt() : last;
+            default -> null;
+        };
     }
 }

@@ -3,12 +3,14 @@ package org.pelerin.app.fleet;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
@@ -29,6 +31,8 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     private static final double NOW_AT = 0.64;
     /** Mean width of a letter of a note. */
     private static final double LETTER = 6.6;
+    /** Room that the mark of a round takes to its right. */
+    private static final int ROUND = 7;
 
     record Group(String site, int y, List<Lane> lanes) {}
 
@@ -83,14 +87,20 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                     .getOrDefault(m.id(), List.of())
                     .forEach(e -> marks.add(new Lane.Mark(w.x(e.start()), e.above(), m.id(), e.start())));
         }
-        Mission current = unit.current();
-        boolean out = current != null && current.state().inField() && current.state() != MissionState.ENDED;
-        Instant end = out ? current.endsAt() : null;
-        Instant battery = out && current.startsAt() != null ? current.batteryEndsAt() : null;
+        Standing s = unit.standing();
+        List<Integer> rounds = unit.rounds().stream()
+                .map(d -> d.atTime(12, 0).atZone(zone).toInstant())
+                .filter(w::shows)
+                .map(w::x)
+                .distinct()
+                .toList();
+        boolean out = s.inField() && s.state() != MissionState.ENDED;
+        Instant end = out ? s.endsAt() : null;
+        Instant battery = out && s.startsAt() != null ? s.batteryEndsAt() : null;
         boolean endShown = w.shows(end);
         boolean labelled = endShown && unit.need() == Need.Kind.MEMORY_FILLS;
         return new Lane(
-                unit.serial(),
+                s.serial(),
                 unit.spot(),
                 y,
                 runs,
@@ -100,17 +110,26 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 labelled ? "full " + show.minute(end, zone) : "",
                 w.shows(battery) ? w.x(battery) : -1,
                 unit.need() == Need.Kind.BATTERY_ENDS,
+                w.shows(s.calibrationDue()) ? w.x(s.calibrationDue()) : -1,
+                unit.visits().stream().filter(w::shows).map(w::x).distinct().toList(),
+                rounds,
                 unit.note(),
-                noteX(unit, w),
+                noteX(unit, rounds, w),
                 unit.needy());
     }
 
     /** Where the lane ends; beyond the line of now if the words would run across that. */
-    private static int noteX(Unit unit, Window w) {
+    private static int noteX(Unit unit, List<Integer> rounds, Window w) {
         int now = w.x(w.now());
         int x = unit.noteAt() == null ? now : w.x(unit.noteAt());
         boolean crosses = x < now && x + (int) (unit.note().length() * LETTER) > now;
-        return crosses || x > now ? now : x;
+        int from = crosses || x > now ? now : x;
+        // it gives way to a round in its place
+        return rounds.stream()
+                .filter(r -> r >= from - ROUND && r < from + unit.note().length() * LETTER)
+                .map(r -> r + ROUND)
+                .max(Integer::compare)
+                .orElse(from);
     }
 
     private static void runs(Mission m, Unit unit, Window w, List<Lane.Run> runs) {
@@ -151,6 +170,9 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     private static List<Tick> ticks(Window w, ZoneId zone, Show show) {
         long days = Duration.between(w.from(), w.to()).toDays();
         int step = days <= 10 ? 1 : days <= 45 ? 7 : 14;
+        if (days < 4) {
+            return hours(w, zone, show);
+        }
         List<Tick> out = new ArrayList<>();
         Instant t =
                 w.from().atZone(zone).truncatedTo(ChronoUnit.DAYS).plusDays(1).toInstant();
@@ -163,6 +185,22 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 out.add(new Tick(x, free ? show.day(t, zone) : ""));
             }
             t = t.atZone(zone).plusDays(step).toInstant();
+        }
+        return out;
+    }
+
+    /** Every six hours; midnight bears its day. */
+    private static List<Tick> hours(Window w, ZoneId zone, Show show) {
+        List<Tick> out = new ArrayList<>();
+        int nowX = w.x(w.now());
+        ZonedDateTime t = w.from().atZone(zone).truncatedTo(ChronoUnit.DAYS);
+        for (; t.toInstant().isBefore(w.to()); t = t.plusHours(6)) {
+            int x = w.x(t.toInstant());
+            if (w.shows(t.toInstant()) && x < WIDTH - 40) {
+                boolean free = Math.abs(x + 22 - nowX) > 44;
+                String label = t.getHour() == 0 ? show.day(t.toInstant(), zone) : show.clock(t.toInstant(), zone);
+                out.add(new Tick(x, free ? label : ""));
+            }
         }
         return out;
     }

@@ -7,6 +7,7 @@ import java.time.ZoneId;
  * One logger's one run, with its own copy of the plan.
  *
  * @param deviceNumber the logger's number for it, null until it is written
+ * @param settings its plan as JSON; empty where missions are listed by the many
  * @param startsAt first sample: foreseen, then known; null while it waits for a button
  * @param endsAt when memory is full or the count reached, as foreseen; null with wrap or without a start
  * @param firstAt first sample collected, corrected, as {@code lastAt}

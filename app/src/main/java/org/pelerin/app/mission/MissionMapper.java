@@ -13,13 +13,20 @@ import org.pelerin.app.logger.Checked;
 @Mapper
 interface MissionMapper {
 
-    String SELECT =
-            "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version,"
-                    + " m.settings, m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
+    String BEFORE_SETTINGS =
+            "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version, ";
+
+    String AFTER_SETTINGS =
+            ", m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
                     + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
                     + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
                     + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
                     + " LEFT JOIN site t ON t.id = s.site_id ";
+
+    String SELECT = BEFORE_SETTINGS + "m.settings" + AFTER_SETTINGS;
+
+    /** The same without settings, which are long: for where many are listed. */
+    String LISTED = BEFORE_SETTINGS + "'' AS settings" + AFTER_SETTINGS;
 
     /** What a new mission needs; {@code id} is filled in. */
     final class Draft {
@@ -81,15 +88,16 @@ interface MissionMapper {
             Instant batteryEndsAt);
 
     @Update(
-            "UPDATE mission SET state = #{state} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED')")
-    void observe(long id, MissionState state);
+            "UPDATE mission SET state = #{state}, changed_at = #{now} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING',"
+                    + " 'ENDED')")
+    void observe(long id, MissionState state, Instant now);
 
-    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt} WHERE id = #{id}")
-    void started(long id, Instant startsAt, Instant endsAt);
+    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt}, changed_at = #{now} WHERE id = #{id}")
+    void started(long id, Instant startsAt, Instant endsAt, Instant now);
 
     @Update(
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
-                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
+                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received}, read_at = #{at} WHERE id = #{id}")
     void collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
 
     @Update(
@@ -148,7 +156,7 @@ interface MissionMapper {
     @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}")
     void abandon(long id, String remark);
 
-    @Select(SELECT + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') ORDER BY COALESCE(m.collected_at, m.written_at) DESC,"
+    @Select(LISTED + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') ORDER BY COALESCE(m.collected_at, m.written_at) DESC,"
             + " m.id DESC LIMIT #{limit} OFFSET #{offset}")
     List<Mission> page(int limit, int offset);
 
@@ -157,36 +165,30 @@ interface MissionMapper {
             + " FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
     MissionTally tally();
 
-    @Select(SELECT
-            + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) >= #{from}"
-            + " ORDER BY m.id")
-    List<Mission> since(Instant from);
+    @Select("<script>" + LISTED
+            + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) &gt;= #{from}"
+            + " AND m.logger_id IN <foreach item='l' collection='loggers' open='(' separator=',' close=')'>#{l}</foreach>"
+            + " ORDER BY m.id</script>")
+    List<Mission> since(List<Long> loggers, Instant from);
 
-    @Select("SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at >= #{from}"
-            + " ORDER BY e.start_at")
-    List<Mark> excursionsSince(Instant from);
+    @Select(
+            "<script>SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at &gt;= #{from}"
+                    + " AND e.mission_id IN <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach>"
+                    + " ORDER BY e.start_at</script>")
+    List<Mark> excursions(List<Long> missions, Instant from);
+
+    @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from}")
+    long countExcursions(Instant from);
 
     @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")
     void moveTo(long id, long spotId);
 
     @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"
-            + " expected = #{expected}, received = #{received} WHERE id = #{id}")
-    void readSoFar(long id, MissionState state, Instant startsAt, long expected, long received);
+            + " expected = #{expected}, received = #{received}, read_at = #{at} WHERE id = #{id}")
+    void readSoFar(long id, MissionState state, Instant at, Instant startsAt, long expected, long received);
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
     int visits(long id);
-
-    /** When records from a spot last came home. */
-    record LastRead(long spotId, Instant readAt) {}
-
-    @Select(SELECT
-            + "JOIN (SELECT MAX(id) AS id FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED') GROUP BY logger_id)"
-            + " newest ON newest.id = m.id")
-    List<Mission> newestOfAll();
-
-    @Select("SELECT m.spot_id, MAX(r.read_at) AS read_at FROM capture_read r JOIN mission m ON m.id = r.mission_id"
-            + " WHERE m.spot_id IS NOT NULL GROUP BY m.spot_id")
-    List<LastRead> lastReads();
 
     @Select("<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
             + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"

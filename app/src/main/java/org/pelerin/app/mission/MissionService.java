@@ -4,10 +4,8 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
@@ -81,15 +79,24 @@ public class MissionService {
         return missions.tally();
     }
 
-    /** Missions in the field, and those collected since. */
-    public List<Mission> since(Instant from) {
-        return missions.since(from);
+    /** Missions of these loggers in the field, and those collected since; without their settings. */
+    public List<Mission> since(List<Long> loggers, Instant from) {
+        return loggers.isEmpty() ? List.of() : missions.since(loggers, from);
     }
 
-    public List<ExcursionMark> excursionsSince(Instant from) {
-        return missions.excursionsSince(from).stream()
-                .map(m -> new ExcursionMark(m.missionId(), m.direction().equals("ABOVE"), m.startAt(), m.endAt()))
-                .toList();
+    /** Excursions of these missions that ended since. */
+    public List<ExcursionMark> excursions(List<Long> of, Instant from) {
+        return of.isEmpty()
+                ? List.of()
+                : missions.excursions(of, from).stream()
+                        .map(m ->
+                                new ExcursionMark(m.missionId(), m.direction().equals("ABOVE"), m.startAt(), m.endAt()))
+                        .toList();
+    }
+
+    /** How many excursions ended since. */
+    public long countExcursions(Instant from) {
+        return missions.countExcursions(from);
     }
 
     public Plan plan(Mission mission) {
@@ -194,7 +201,7 @@ public class MissionService {
     @Transactional
     public void observed(Mission mission, MissionState state) {
         if (mission.state() != state) {
-            missions.observe(mission.id(), state);
+            missions.observe(mission.id(), state, machine.instant());
         }
     }
 
@@ -202,13 +209,13 @@ public class MissionService {
     @Transactional
     public void started(Mission mission, Instant at) {
         Plan plan = plan(mission);
-        missions.started(mission.id(), at, endsAt(plan, at));
+        missions.started(mission.id(), at, endsAt(plan, at), machine.instant());
     }
 
     @Transactional
     public void confirmStarted(Mission mission, String by) {
         started(mission, clock.instant());
-        missions.observe(mission.id(), MissionState.LOGGING);
+        missions.observe(mission.id(), MissionState.LOGGING, machine.instant());
         audit.record(by, "confirm start", subject(mission), mission.state().name(), "LOGGING");
     }
 
@@ -241,7 +248,7 @@ public class MissionService {
     /** Its records up to now are home; it goes on. */
     @Transactional
     public void readSoFar(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
-        missions.readSoFar(mission.id(), MissionState.LOGGING, firstAt, expected, received);
+        missions.readSoFar(mission.id(), MissionState.LOGGING, clock.instant(), firstAt, expected, received);
         audit.record(
                 by,
                 "collect running mission",
@@ -251,20 +258,9 @@ public class MissionService {
         events.publishEvent(new BroughtHome(mission.serial(), clock.instant(), by));
     }
 
-    /** The newest mission of every logger, attempts that came to nothing left out. */
-    public List<Mission> newestOfAll() {
-        return missions.newestOfAll();
-    }
-
     /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */
     public Set<String> collectedDevices(List<String> serials) {
         return serials.isEmpty() ? Set.of() : Set.copyOf(missions.collectedDevices(serials));
-    }
-
-    /** When records from each spot last came home. */
-    public Map<Long, Instant> lastReadBySpot() {
-        return missions.lastReads().stream()
-                .collect(Collectors.toMap(MissionMapper.LastRead::spotId, MissionMapper.LastRead::readAt));
     }
 
     /** It will not come home. */

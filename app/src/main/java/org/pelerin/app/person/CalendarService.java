@@ -101,7 +101,7 @@ public class CalendarService {
         for (Round r : rounds.ofPerson(account, from)) {
             entries.add(new Calendars.RoundEntry(r, rounds.tasks(r.id())));
         }
-        List<Need> due = attention.at(now.plus(AHEAD), Duration.ZERO).stream()
+        List<Need> due = AttentionService.needs(attention.standings(now.plus(AHEAD), Duration.ZERO)).stream()
                 .filter(n -> n.since() != null && n.since().isAfter(now))
                 .toList();
         return Optional.of(Calendars.of(entries, due, base, show.home(), now));

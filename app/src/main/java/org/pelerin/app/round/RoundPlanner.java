@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,12 +14,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
-import org.pelerin.app.field.Placement;
-import org.pelerin.app.field.PlacementService;
-import org.pelerin.app.logger.LoggerRegistry;
-import org.pelerin.app.logger.LoggerUnit;
-import org.pelerin.app.mission.Mission;
-import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
@@ -30,26 +26,13 @@ class RoundPlanner {
 
     private final RoundMapper rounds;
     private final AttentionService attention;
-    private final PlacementService placements;
-    private final MissionService missions;
     private final PlaceService places;
-    private final LoggerRegistry loggers;
     private final Show show;
 
-    RoundPlanner(
-            RoundMapper rounds,
-            AttentionService attention,
-            PlacementService placements,
-            MissionService missions,
-            PlaceService places,
-            LoggerRegistry loggers,
-            Show show) {
+    RoundPlanner(RoundMapper rounds, AttentionService attention, PlaceService places, Show show) {
         this.rounds = rounds;
         this.attention = attention;
-        this.placements = placements;
-        this.missions = missions;
         this.places = places;
-        this.loggers = loggers;
         this.show = show;
     }
 
@@ -61,33 +44,27 @@ class RoundPlanner {
     List<Proposal> proposals(LocalDate day, Duration ahead) {
         ZoneId zone = show.home();
         Instant evening = day.plusDays(1).atStartOfDay(zone).toInstant();
-        Map<String, String> models =
-                loggers.all().stream().collect(Collectors.toMap(LoggerUnit::serial, LoggerUnit::model));
-        Set<String> sealed = models.entrySet().stream()
-                .filter(e -> !ModelCatalogue.get(e.getValue()).power().replaceable())
-                .map(Map.Entry::getKey)
-                .collect(Collectors.toSet());
+        List<Standing> standings = attention.standings(evening, ahead);
+        Map<String, String> models = new HashMap<>();
+        Set<String> sealed = new HashSet<>();
         Set<String> lying = new HashSet<>();
         Set<Long> taken = new HashSet<>();
-        for (Placement p : placements.present()) {
-            lying.add(p.serial());
-            taken.add(p.spotId());
-        }
         Map<String, Long> waiting = new TreeMap<>();
-        for (Mission m : missions.newestOfAll()) {
-            if (!m.state().inField() || m.spotId() == null || lying.contains(m.serial())) {
-                continue;
+        for (Standing s : standings) {
+            models.put(s.serial(), s.model());
+            if (!ModelCatalogue.get(s.model()).power().replaceable()) {
+                sealed.add(s.serial());
             }
-            if (m.startsAt() == null) {
-                waiting.put(m.serial(), m.spotId());
-            } else {
-                lying.add(m.serial());
-                taken.add(m.spotId());
+            if (s.lies()) {
+                lying.add(s.serial());
+                taken.add(s.spotId());
+            } else if (s.inField() && s.spotId() != null) {
+                waiting.put(s.serial(), s.spotId());
             }
         }
         return Proposals.of(
                 new Proposals.Facts(
-                        attention.at(evening, ahead),
+                        AttentionService.needs(standings),
                         places.spots(),
                         models,
                         sealed,

@@ -7,8 +7,10 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.place.PlaceService;
@@ -59,6 +61,15 @@ public class RoundService {
 
     public List<Round> open() {
         return rounds.open();
+    }
+
+    /** Days on which somebody is to come by, by spot: open tasks of open rounds. */
+    public Map<Long, List<LocalDate>> visits() {
+        Map<Long, LocalDate> days = rounds.open().stream().collect(Collectors.toMap(Round::id, Round::day));
+        return rounds.planned().stream()
+                .filter(Task::open)
+                .collect(Collectors.groupingBy(
+                        Task::spotId, Collectors.mapping(t -> days.get(t.roundId()), Collectors.toList())));
     }
 
     List<Round> closed(int limit, int offset) {

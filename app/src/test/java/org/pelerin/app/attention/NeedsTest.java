@@ -7,9 +7,6 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.attention.Need.Kind;
-import org.pelerin.app.field.Placement;
-import org.pelerin.app.logger.LoggerUnit;
-import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
 
 class NeedsTest {
@@ -30,51 +27,62 @@ class NeedsTest {
         return NOW.plus(Duration.ofDays(n));
     }
 
-    private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
-        Instant home = state == MissionState.COLLECTED ? days(-3) : null;
-        return new Mission(
-                1,
+    private static Standing mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        return new Standing(
                 7,
                 "PL-1",
                 "alder-t1",
-                1,
+                Duration.ZERO,
+                NOW,
+                1L,
                 state,
-                "plan",
-                1,
-                "{}",
-                3L,
-                "Vault 1",
-                "Ostrel cellars",
-                "Europe/Paris",
                 days(-10),
-                "tech",
                 startsAt,
                 endsAt,
                 batteryEndsAt,
-                home,
-                "tech",
+                state == MissionState.COLLECTED ? days(-3) : null,
+                3L,
+                "Vault 1",
+                "Ostrel",
                 null,
                 null,
                 null,
                 null,
-                null,
-                true,
-                null,
-                "");
+                false,
+                false,
+                false,
+                List.of());
     }
 
-    private List<Kind> kinds(Mission mission) {
-        LoggerUnit logger = LoggerUnit.seen("PL-1", "alder-t1", "1.4", 900, "LOGGING", 0, clockOffset, seenAt);
-        Placement at = placed
-                ? new Placement(
-                        1, "PL-1", "alder-t1", 3, "Vault 1", 2, "Ostrel", days(-9), "tech", null, null, "", 0, "", 1L)
-                : null;
-        Needs.Facts facts = new Needs.Facts(
-                logger, mission, connected, alarmed, at, collectDays, collectedAt, calibrationDue, retired);
-        return Needs.of(facts, NOW).stream().map(Need::kind).toList();
+    private List<Kind> kinds(Standing mission) {
+        Standing s = new Standing(
+                7,
+                "PL-1",
+                "alder-t1",
+                clockOffset,
+                seenAt,
+                mission == null ? null : mission.missionId(),
+                mission == null ? null : mission.state(),
+                mission == null ? null : mission.writtenAt(),
+                mission == null ? null : mission.startsAt(),
+                mission == null ? null : mission.endsAt(),
+                mission == null ? null : mission.batteryEndsAt(),
+                mission == null ? null : mission.collectedAt(),
+                3L,
+                "Vault 1",
+                "Ostrel",
+                placed ? days(-9) : null,
+                collectDays,
+                collectedAt,
+                calibrationDue,
+                retired,
+                connected,
+                alarmed,
+                List.of());
+        return Needs.of(s, NOW).stream().map(Need::kind).toList();
     }
 
-    private static Mission running(int endsIn, int batteryEndsIn) {
+    private static Standing running(int endsIn, int batteryEndsIn) {
         return mission(MissionState.LOGGING, days(-9), days(endsIn), days(batteryEndsIn));
     }
 

@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
-import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
@@ -56,11 +56,39 @@ class UnitTest {
                 "");
     }
 
-    private static Unit unit(boolean docked, Mission... missions) {
-        LoggerUnit logger = LoggerUnit.seen("PL-18033", "alder-t1", "1.4", 900, "LOGGING", 0, Duration.ZERO, NOW);
-        Mission last = missions.length == 0 ? null : missions[missions.length - 1];
-        Needs.Facts facts = new Needs.Facts(logger, last, docked, false, null, null, null, null, false);
-        return Unit.of(logger, List.of(missions), Needs.of(facts, NOW), PARIS, SHOW);
+    private static Standing standing(boolean docked, Mission m) {
+        return standing(docked, m, Needs.of(standing(docked, m, List.of()), NOW));
+    }
+
+    private static Standing standing(boolean docked, Mission m, List<Need> needs) {
+        return new Standing(
+                7,
+                "PL-18033",
+                "alder-t1",
+                Duration.ZERO,
+                NOW,
+                m.id(),
+                m.state(),
+                m.writtenAt(),
+                m.startsAt(),
+                m.endsAt(),
+                m.batteryEndsAt(),
+                m.collectedAt(),
+                m.spotId(),
+                m.spot(),
+                m.site(),
+                null,
+                null,
+                null,
+                null,
+                false,
+                docked,
+                false,
+                needs);
+    }
+
+    private static Unit unit(boolean docked, Mission mission) {
+        return Unit.of(standing(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
     }
 
     private static Instant days(int n) {
@@ -76,11 +104,11 @@ class UnitTest {
 
     @Test
     void the_sentence_counts_and_names_the_reasons() {
-        List<Unit> units = new ArrayList<>(List.of(
-                unit(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
-                unit(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
-                unit(false, mission(MissionState.WAITING, null, null, null)),
-                unit(false, mission(MissionState.LOGGING, days(-9), days(60), days(300)))));
+        List<Standing> units = List.of(
+                standing(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
+                standing(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
+                standing(false, mission(MissionState.WAITING, null, null, null)),
+                standing(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
         FleetSentence s = FleetSentence.of(units, 1, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
         assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");

@@ -1,0 +1,97 @@
+package org.pelerin.app.attention;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.mission.MissionState;
+
+/**
+ * How a logger stands, as far as is known, and what it needs somebody for.
+ *
+ * @param missionId its newest mission, or null where it has none; what follows, up to {@code collectedAt}, is of that mission
+ * @param spotId where it lies, or where its mission belongs; null where that is not known, as {@code spot} and {@code site}
+ * @param placedAt when it was placed there; null where nobody noted that
+ * @param collectDays how often the spot must be collected, or null
+ * @param readAt when something was last collected from the spot, or null
+ * @param calibrationDue when the first of its calibrations lapses, or null
+ * @param retired whether it was put into stock after its last mission
+ * @param connected whether a link to it is there
+ * @param alarmed whether it has raised an alarm, as far as is seen now
+ * @param needs the gravest first
+ */
+public record Standing(
+        long loggerId,
+        String serial,
+        String model,
+        Duration clockOffset,
+        Instant seenAt,
+        Long missionId,
+        MissionState state,
+        Instant writtenAt,
+        Instant startsAt,
+        Instant endsAt,
+        Instant batteryEndsAt,
+        Instant collectedAt,
+        Long spotId,
+        String spot,
+        String site,
+        Instant placedAt,
+        Integer collectDays,
+        Instant readAt,
+        Instant calibrationDue,
+        boolean retired,
+        boolean connected,
+        boolean alarmed,
+        List<Need> needs) {
+
+    Standing needing(List<Need> what) {
+        return new Standing(
+                loggerId,
+                serial,
+                model,
+                clockOffset,
+                seenAt,
+                missionId,
+                state,
+                writtenAt,
+                startsAt,
+                endsAt,
+                batteryEndsAt,
+                collectedAt,
+                spotId,
+                spot,
+                site,
+                placedAt,
+                collectDays,
+                readAt,
+                calibrationDue,
+                retired,
+                connected,
+                alarmed,
+                what);
+    }
+
+    /** The gravest thing that somebody should go there for; null if there is none. */
+    public Need.Kind pressing() {
+        return needs.stream()
+                .map(Need::kind)
+                .filter(Need.Kind::pressing)
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** Whether its mission is in the field, as far as is known. */
+    public boolean inField() {
+        return state != null && state.inField();
+    }
+
+    /** Where it is, or empty. */
+    public String where() {
+        return site == null ? "" : site + " / " + spot;
+    }
+
+    /** Whether it lies at its spot: somebody placed it there, or its mission began for it. */
+    public boolean lies() {
+        return placedAt != null || inField() && startsAt != null && spotId != null;
+    }
+}

@@ -1,0 +1,98 @@
+package org.pelerin.app.fleet;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Standing;
+import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.platform.web.Form;
+import org.springframework.web.util.UriComponentsBuilder;
+
+/** What of the fleet is shown; an empty field lets all through. */
+public class FleetFilter implements Form {
+
+    static final Map<String, Duration> SCALES = new LinkedHashMap<>();
+
+    static {
+        SCALES.put("day", Duration.ofHours(60));
+        SCALES.put("week", Duration.ofDays(10));
+        SCALES.put("month", Duration.ofDays(35));
+        SCALES.put("quarter", Duration.ofDays(100));
+    }
+
+    /** How loggers stand, roughly. */
+    enum Stand {
+        AT_WORK("at work"),
+        WAITING("waiting for their start"),
+        ENDED("ended, not collected"),
+        STOPPED("collected, not written again"),
+        STOCK("in stock, or never written");
+
+        private final String words;
+
+        Stand(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        static Stand of(Standing s) {
+            if (s.retired() || s.state() == null) {
+                return STOCK;
+            }
+            return s.state() == MissionState.COLLECTED
+                    ? STOPPED
+                    : s.state() == MissionState.ENDED ? ENDED : s.startsAt() == null ? WAITING : AT_WORK;
+        }
+    }
+
+    public String scale = "month";
+    public String who = "all";
+    public String site = "";
+    public String model = "";
+    public Stand stand;
+    public Need.Kind need;
+    public int page;
+
+    Duration span() {
+        if (!SCALES.containsKey(scale)) {
+            scale = "month";
+        }
+        return SCALES.get(scale);
+    }
+
+    boolean shows(Standing s) {
+        return (!who.equals("needy") || s.pressing() != null)
+                && (site.isEmpty() || site.equals(Unit.site(s)))
+                && (model.isEmpty() || model.equals(s.model()))
+                && (stand == null || stand == Stand.of(s))
+                && (need == null || s.needs().stream().anyMatch(n -> n.kind() == need));
+    }
+
+    /** Whether any of the fields below the first line is set. */
+    public boolean narrowed() {
+        return !site.isEmpty() || !model.isEmpty() || stand != null || need != null;
+    }
+
+    /** Its address with one field other than it is. */
+    public String with(String field, Object value) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("who", who.equals("all") ? "" : who);
+        all.put("scale", scale.equals("month") ? "" : scale);
+        all.put("site", site);
+        all.put("model", model);
+        all.put("stand", stand == null ? "" : stand.name());
+        all.put("need", need == null ? "" : need.name());
+        all.put(field, value);
+        UriComponentsBuilder out = UriComponentsBuilder.fromPath("/");
+        all.forEach((k, v) -> {
+            if (!String.valueOf(v).isEmpty() && !(k.equals("page") && v.equals(0))) {
+                out.queryParam(k, "{" + k + "}");
+            }
+        });
+        return out.encode().buildAndExpand(all).toUriString();
+    }
+}
