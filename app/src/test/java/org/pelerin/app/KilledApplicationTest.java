@@ -2,20 +2,14 @@ package org.pelerin.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.File;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -58,9 +52,9 @@ class KilledApplicationTest {
         long mission = aLongMission(bed);
         // the test's own application takes no job meanwhile: the other one must be the one that is killed
         try (PausedRunner paused = new PausedRunner(bed)) {
-            other = startAnother(bed);
+            other = OtherProcess.application(TestBed.arguments(bed.yard, 0));
             bed.bean(CollectService.class).order(SERIAL, "tech");
-            until(Duration.ofSeconds(90), () -> pages(mission) > 60);
+            OtherProcess.until(Duration.ofSeconds(90), () -> pages(mission) > 60);
         }
         other.destroyForcibly().waitFor(10, TimeUnit.SECONDS);
         long arrived = pages(mission);
@@ -68,7 +62,7 @@ class KilledApplicationTest {
         assertThat(interrupted.finished()).isFalse();
         assertThat(arrived).isLessThan(interrupted.total());
 
-        until(
+        OtherProcess.until(
                 Duration.ofSeconds(60),
                 () -> bed.bean(CollectService.class).active(SERIAL).isEmpty());
         assertThat(bed.bean(CollectService.class).newest(SERIAL).orElseThrow().state())
@@ -93,34 +87,6 @@ class KilledApplicationTest {
         bed.outdoors().post("/advance", Map.of("seconds", 8 * 86_400));
         bed.bean(Dock.class).poll();
         return id;
-    }
-
-    private static Process startAnother(TestBed bed) throws IOException, InterruptedException {
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-Duser.timezone=UTC",
-                "-XX:TieredStopAtLevel=1",
-                "-cp",
-                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
-                PelerinApplication.class.getName()));
-        command.addAll(List.of(TestBed.arguments(bed.yard, 0)));
-        Path log = Files.createTempFile("pelerin-other", ".log");
-        Process process = new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(log.toFile())
-                .redirectInput(new File("/dev/null"))
-                .start();
-        until(Duration.ofSeconds(90), () -> {
-            try {
-                return !process.isAlive() || Files.readString(log).contains("Started PelerinApplication");
-            } catch (IOException e) {
-                return false;
-            }
-        });
-        assertThat(process.isAlive())
-                .as("the other application started: %s", log)
-                .isTrue();
-        return process;
     }
 
     /** Keeps the test's own application from claiming jobs for a while. */
@@ -149,14 +115,6 @@ class KilledApplicationTest {
             return rows.getLong(1);
         } catch (SQLException e) {
             throw new IllegalStateException(e);
-        }
-    }
-
-    private static void until(Duration longest, BooleanSupplier done) throws InterruptedException {
-        long giveUp = System.nanoTime() + longest.toNanos();
-        while (!done.getAsBoolean()) {
-            assertThat(System.nanoTime()).as("waited %s", longest).isLessThan(giveUp);
-            TimeUnit.MILLISECONDS.sleep(20);
         }
     }
 }

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
+import java.util.Set;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataAccessResourceFailureException;
@@ -18,17 +19,24 @@ import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
  * Stands before everything, the session's store included: when the database is gone it answers 503 with a page that needs
- * none and looks again by itself. The pool connects anew as soon as the database is back.
+ * none and looks again by itself, and 507 with another when it is full. The pool connects anew as soon as the database is back.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class DatabaseGoneFilter extends OncePerRequestFilter {
 
-    private final String page;
+    private static final int INSUFFICIENT_STORAGE = 507;
+    /** The server's numbers for a full table or tablespace and for a full disk. */
+    private static final Set<Integer> NO_ROOM = Set.of(1114, 1021);
 
-    DatabaseGoneFilter() throws IOException {
-        try (InputStream in = DatabaseGoneFilter.class.getResourceAsStream("/templates/database-gone.html")) {
-            page = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    private final String gone = page("/templates/database-gone.html");
+    private final String full = page("/templates/database-full.html");
+
+    DatabaseGoneFilter() throws IOException {}
+
+    private static String page(String resource) throws IOException {
+        try (InputStream in = DatabaseGoneFilter.class.getResourceAsStream(resource)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
     }
 
@@ -38,19 +46,29 @@ class DatabaseGoneFilter extends OncePerRequestFilter {
         try {
             chain.doFilter(request, response);
         } catch (IOException | ServletException | RuntimeException e) {
-            if (response.isCommitted() || !databaseGone(e)) {
+            boolean noRoom = noRoom(e);
+            if (response.isCommitted() || !noRoom && !databaseGone(e)) {
                 throw e;
             }
-            logger.warn("The database is gone: " + e.getMessage());
+            logger.warn((noRoom ? "The database is full: " : "The database is gone: ") + e.getMessage());
             response.reset();
-            response.setStatus(HttpServletResponse.SC_SERVICE_UNAVAILABLE);
+            response.setStatus(noRoom ? INSUFFICIENT_STORAGE : HttpServletResponse.SC_SERVICE_UNAVAILABLE);
             response.setHeader("Retry-After", "5");
             response.setHeader(
                     "Content-Security-Policy",
                     "default-src 'none'; style-src 'self'; font-src 'self'; frame-ancestors 'none'");
             response.setContentType("text/html;charset=UTF-8");
-            response.getWriter().write(page);
+            response.getWriter().write(noRoom ? full : gone);
         }
+    }
+
+    static boolean noRoom(Throwable thrown) {
+        for (Throwable t = thrown; t != null; t = t.getCause()) {
+            if (t instanceof SQLException s && NO_ROOM.contains(s.getErrorCode())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     static boolean databaseGone(Throwable thrown) {

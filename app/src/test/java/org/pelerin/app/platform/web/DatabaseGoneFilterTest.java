@@ -24,4 +24,13 @@ class DatabaseGoneFilterTest {
                 .isFalse();
         assertThat(DatabaseGoneFilter.databaseGone(new IllegalStateException())).isFalse();
     }
+
+    @Test
+    void a_full_disk_is_told_from_a_lost_connection() {
+        SQLException full = new SQLException("The table 'job' is full", "HY000", 1114);
+        assertThat(DatabaseGoneFilter.noRoom(new ServletException(full))).isTrue();
+        assertThat(DatabaseGoneFilter.databaseGone(full)).isFalse();
+        assertThat(DatabaseGoneFilter.noRoom(new SQLException("twice", "23000", 1062)))
+                .isFalse();
+    }
 }

@@ -1,0 +1,339 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.pelerin.app.OtherProcess.until;
+
+import java.io.ByteArrayOutputStream;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.account.AccountService;
+import org.pelerin.app.account.Role;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.yard.YardClient;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.yard.YardMain;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.dao.DataAccessException;
+import org.springframework.transaction.TransactionException;
+
+/**
+ * Whatever is killed while records come home, and whenever: in the end every capture equals the logger's memory. Database, yard and
+ * the second application are processes of this test's own.
+ */
+@Timeout(300)
+class NeverLostTest {
+
+    private static final int SAMPLES = 32_000;
+
+    private PrivateDatabase database;
+    private Process yard;
+    private Process other;
+    private ConfigurableApplicationContext app;
+    private Path yardData;
+    private int dockPort;
+    private int controlPort;
+
+    @AfterEach
+    void tidy() throws InterruptedException {
+        for (Process p : new Process[] {other, yard}) {
+            if (p != null) {
+                p.destroyForcibly();
+            }
+        }
+        if (app != null) {
+            app.close();
+        }
+        if (database != null) {
+            database.close();
+        }
+    }
+
+    private void world(long millisPerPage, String... databaseOptions) throws Exception {
+        database = new PrivateDatabase(databaseOptions);
+        yardData = Files.createTempDirectory("pelerin-yard");
+        dockPort = PrivateDatabase.freePort();
+        controlPort = PrivateDatabase.freePort();
+        startYard(millisPerPage);
+        app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments());
+        app.getBean(AccountService.class).create("tech", "Technician", "pelerin", Role.TECHNICIAN, "system");
+    }
+
+    private void startYard(long millisPerPage) throws Exception {
+        yard = OtherProcess.start(
+                YardMain.class.getName(),
+                "Yard ready",
+                List.of(
+                        "-Dyard.data=" + yardData,
+                        "-Dyard.dockPort=" + dockPort,
+                        "-Dyard.controlPort=" + controlPort,
+                        "-Dyard.mailPort=0",
+                        "-Dyard.stationPort=0",
+                        "-Dyard.millisPerPage=" + millisPerPage));
+    }
+
+    private String[] arguments() {
+        return new String[] {
+            "--server.port=0",
+            "--spring.datasource.url=" + database.url(),
+            "--spring.datasource.username=pelerin",
+            "--spring.datasource.password=pelerin",
+            "--spring.datasource.hikari.connection-timeout=1500",
+            "--pelerin.dock.port=" + dockPort,
+            "--pelerin.yard.control=http://127.0.0.1:" + controlPort,
+            "--PELERIN_ADMIN_PASSWORD=pelerin"
+        };
+    }
+
+    private <T> T bean(Class<T> type) {
+        return app.getBean(type);
+    }
+
+    /** Missions whose memory is full, by serial. */
+    private Map<String, Long> fullLoggers(int count) {
+        Map<String, Long> missions = new LinkedHashMap<>();
+        for (int i = 0; i < count; i++) {
+            String serial = "PL-" + (18_510 + i);
+            bean(YardClient.class).post("/carry", Map.of("serial", serial, "to", "dock"));
+            bean(Dock.class).poll();
+            Plan plan = new Plan(
+                    "alder-t1",
+                    "FULL",
+                    Duration.ofSeconds(2),
+                    new StartCondition.Now(),
+                    new StopCondition.MemoryFull(),
+                    List.of(new ChannelSettings(true, "Air", null, null)));
+            missions.put(
+                    serial, bean(WriteService.class).write(new MissionDraft(serial, "Full", 0, plan, null, "tech")));
+        }
+        bean(YardClient.class).post("/advance", Map.of("seconds", 2 * SAMPLES + 60));
+        bean(Dock.class).poll();
+        return missions;
+    }
+
+    private byte[] captured(long mission) throws SQLException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (Connection c = database.connect();
+                PreparedStatement query =
+                        c.prepareStatement("SELECT bytes FROM capture_page WHERE mission_id = ? ORDER BY page")) {
+            query.setLong(1, mission);
+            try (ResultSet rows = query.executeQuery()) {
+                while (rows.next()) {
+                    out.writeBytes(rows.getBytes(1));
+                }
+            }
+        }
+        return out.toByteArray();
+    }
+
+    /** A database that is away just now is no answer. */
+    private static boolean sure(BooleanSupplier question) {
+        try {
+            return question.getAsBoolean();
+        } catch (DataAccessException | TransactionException e) {
+            return false;
+        }
+    }
+
+    private boolean allHome(Map<String, Long> missions) {
+        CollectService collections = bean(CollectService.class);
+        return sure(() ->
+                missions.keySet().stream().allMatch(s -> collections.active(s).isEmpty()));
+    }
+
+    private void assertWhole(Map<String, Long> missions) throws Exception {
+        for (Map.Entry<String, Long> m : missions.entrySet()) {
+            Job job = bean(CollectService.class).newest(m.getKey()).orElseThrow();
+            assertThat(job.state()).as("%s: %s", m.getKey(), job.message()).isEqualTo(Job.State.DONE);
+            Mission mission = bean(MissionService.class).find(m.getValue()).orElseThrow();
+            assertThat(mission.collected()).isTrue();
+            assertThat(mission.received()).isEqualTo(mission.expected()).isEqualTo(SAMPLES);
+            assertThat(captured(m.getValue())).isEqualTo(CaptureBytes.ofFlash(yardData, m.getKey()));
+        }
+    }
+
+    @Test
+    void twenty_at_once_while_application_yard_and_database_are_killed_in_turn() throws Exception {
+        world(30);
+        Map<String, Long> missions = fullLoggers(20);
+        other = OtherProcess.application(arguments());
+        sessionsHoldOnBoth();
+        missions.keySet().forEach(s -> bean(CollectService.class).order(s, "tech"));
+
+        Random random = new Random(20_417);
+        List<String> blows = new ArrayList<>(List.of("database", "yard", "application", "yard", "database", "yard"));
+        Collections.shuffle(blows, random);
+        int interrupted = 0;
+        for (String blow : blows) {
+            TimeUnit.MILLISECONDS.sleep(300 + random.nextInt(1200));
+            interrupted += allHome(missions) ? 0 : 1;
+            switch (blow) {
+                case "database" -> {
+                    database.kill();
+                    TimeUnit.MILLISECONDS.sleep(random.nextInt(1500));
+                    database.start();
+                }
+                case "yard" -> {
+                    yard.destroyForcibly().waitFor();
+                    TimeUnit.MILLISECONDS.sleep(random.nextInt(1000));
+                    startYard(30);
+                }
+                default -> other.destroyForcibly().waitFor();
+            }
+        }
+        assertThat(interrupted)
+                .as("blows that fell while something was on its way")
+                .isGreaterThanOrEqualTo(4);
+        until(Duration.ofSeconds(150), () -> allHome(missions));
+        assertWhole(missions);
+    }
+
+    /** Whoever signed in at one process is known to the other. */
+    private void sessionsHoldOnBoth() throws Exception {
+        HttpClient http = HttpClient.newBuilder()
+                .cookieHandler(new CookieManager())
+                .followRedirects(HttpClient.Redirect.NORMAL)
+                .build();
+        String here = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
+        String there = here.replaceAll("\\d+$", String.valueOf(portOf(other)));
+        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(get(http, here + "/login"));
+        assertThat(token.find()).isTrue();
+        http.send(
+                HttpRequest.newBuilder(URI.create(here + "/login"))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(HttpRequest.BodyPublishers.ofString("username=tech&password=pelerin&_csrf="
+                                + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8)))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        assertThat(get(http, there + "/missions")).contains("sign out").contains("Settings of tech");
+    }
+
+    private static String get(HttpClient http, String address) throws Exception {
+        return http.send(HttpRequest.newBuilder(URI.create(address)).build(), HttpResponse.BodyHandlers.ofString())
+                .body();
+    }
+
+    /** The port on which a process listens. */
+    private static int portOf(Process process) throws Exception {
+        Process ss = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "for f in /proc/" + process.pid()
+                                + "/fd/*; do readlink $f; done | sed -n 's/socket:\\[\\(.*\\)\\]/\\1/p' | while read i; do"
+                                + " awk -v i=$i '$10 == i && $4 == \"0A\" { print $2 }' /proc/net/tcp /proc/net/tcp6; done")
+                .start();
+        String text = new String(ss.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
+        return Integer.parseInt(text.lines().findFirst().orElseThrow().replaceAll(".*:", ""), 16);
+    }
+
+    @Test
+    void a_full_disk_holds_everything_up_and_loses_nothing() throws Exception {
+        world(40, "--innodb-file-per-table=0", "--innodb-data-file-path=ibdata1:40M");
+        Map<String, Long> missions = fullLoggers(8);
+        missions.keySet().forEach(s -> bean(CollectService.class).order(s, "tech"));
+        fillUp();
+        TimeUnit.SECONDS.sleep(8);
+        assertThat(allHome(missions)).isFalse();
+        // somebody puts in another disk
+        database.startAgainWith(
+                "--innodb-file-per-table=0", "--innodb-data-file-path=ibdata1:40M;ibdata2:20M:autoextend");
+        until(Duration.ofSeconds(90), () -> allHome(missions));
+        assertWhole(missions);
+    }
+
+    /** Leaves next to no room in the database. */
+    private void fillUp() throws SQLException {
+        try (Connection c = database.connect();
+                var s = c.createStatement()) {
+            s.execute("CREATE TABLE filler (id INT AUTO_INCREMENT PRIMARY KEY, bytes LONGBLOB)");
+            try {
+                while (true) {
+                    s.execute("INSERT INTO filler (bytes) VALUES (REPEAT('x', 400000))");
+                }
+            } catch (SQLException e) {
+                assertThat(e.getErrorCode()).as(e.getMessage()).isEqualTo(1114);
+            }
+        }
+    }
+
+    @Test
+    void two_people_order_the_same_and_a_clock_that_was_set_back_is_told() throws Exception {
+        world(1);
+        Map<String, Long> missions = fullLoggers(1);
+        String serial = missions.keySet().iterator().next();
+        bean(YardClient.class)
+                .post(
+                        "/fault",
+                        Map.of(
+                                "serial",
+                                serial,
+                                "kind",
+                                "clock",
+                                "amount",
+                                -Duration.ofHours(5).toMillis()));
+        ExecutorService people = Executors.newFixedThreadPool(4);
+        List<Future<?>> orders = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            String who = "person " + i;
+            orders.add(people.submit(() -> bean(CollectService.class).order(serial, who)));
+        }
+        for (Future<?> o : orders) {
+            o.get();
+        }
+        people.shutdown();
+        until(Duration.ofSeconds(30), () -> allHome(missions));
+        assertWhole(missions);
+        try (Connection c = database.connect();
+                var s = c.createStatement();
+                ResultSet jobs = s.executeQuery("SELECT COUNT(*) FROM job")) {
+            jobs.next();
+            assertThat(jobs.getInt(1)).isEqualTo(1);
+        }
+        try (Connection c = database.connect();
+                var s = c.createStatement();
+                ResultSet capture = s.executeQuery("SELECT clock_offset_ms FROM capture")) {
+            capture.next();
+            assertThat(Duration.ofMillis(capture.getLong(1)))
+                    .isBetween(
+                            Duration.ofHours(-5).minusMinutes(1),
+                            Duration.ofHours(-5).plusMinutes(1));
+        }
+    }
+}

@@ -1,0 +1,129 @@
+package org.pelerin.app;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** A database server of a test's own, which it may kill and start again. */
+final class PrivateDatabase implements AutoCloseable {
+
+    private final Path directory;
+    private final int port;
+    private List<String> options;
+    private Process server;
+
+    /** @param options for the server, beyond what every one gets */
+    PrivateDatabase(String... options) throws IOException, InterruptedException {
+        this.options = List.of(options);
+        directory = Files.createTempDirectory("pelerin-own");
+        port = freePort();
+        Files.writeString(
+                directory.resolve("init.sql"),
+                "CREATE DATABASE IF NOT EXISTS pelerin CHARACTER SET utf8mb4;\n"
+                        + "CREATE USER IF NOT EXISTS 'pelerin'@'127.0.0.1' IDENTIFIED BY 'pelerin';\n"
+                        + "GRANT ALL ON pelerin.* TO 'pelerin'@'127.0.0.1';\n");
+        if (root()) {
+            run(List.of("chown", "-R", "mysql:", directory.toString()));
+        }
+        List<String> install = unprivileged("mariadb-install-db");
+        install.addAll(List.of(
+                "--no-defaults",
+                "--datadir=" + directory.resolve("data"),
+                "--auth-root-authentication-method=normal",
+                "--skip-test-db"));
+        install.addAll(this.options);
+        run(install);
+        start();
+    }
+
+    static int freePort() throws IOException {
+        try (ServerSocket s = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            return s.getLocalPort();
+        }
+    }
+
+    private static boolean root() {
+        return System.getProperty("user.name").equals("root");
+    }
+
+    private static List<String> unprivileged(String command) {
+        List<String> out = new ArrayList<>();
+        if (root()) {
+            out.addAll(List.of("setpriv", "--reuid=mysql", "--regid=mysql", "--clear-groups"));
+        }
+        out.add(command);
+        return out;
+    }
+
+    private static void run(List<String> command) throws IOException, InterruptedException {
+        Process p = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        if (!p.waitFor(60, TimeUnit.SECONDS) || p.exitValue() != 0) {
+            throw new IOException(command + " failed");
+        }
+    }
+
+    String url() {
+        return "jdbc:mariadb://127.0.0.1:" + port + "/pelerin";
+    }
+
+    Connection connect() throws SQLException {
+        return DriverManager.getConnection(url(), "pelerin", "pelerin");
+    }
+
+    void start() throws IOException, InterruptedException {
+        String path = new File("/usr/sbin/mariadbd").canExecute() ? "/usr/sbin/mariadbd" : "mariadbd";
+        List<String> command = unprivileged(path);
+        command.addAll(List.of(
+                "--no-defaults",
+                "--datadir=" + directory.resolve("data"),
+                "--socket=" + directory.resolve("s"),
+                "--port=" + port,
+                "--bind-address=127.0.0.1",
+                "--skip-name-resolve",
+                "--log-error=" + directory.resolve("db.log"),
+                "--init-file=" + directory.resolve("init.sql"),
+                "--max-allowed-packet=64M"));
+        command.addAll(options);
+        server = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        for (int i = 0; i < 600; i++) {
+            try (Connection c = connect()) {
+                return;
+            } catch (SQLException e) {
+                TimeUnit.MILLISECONDS.sleep(50);
+            }
+        }
+        throw new IOException("The database did not start; see " + directory.resolve("db.log"));
+    }
+
+    /** Killed and started again with other options. */
+    void startAgainWith(String... others) throws IOException, InterruptedException {
+        kill();
+        options = List.of(others);
+        start();
+    }
+
+    /** As by a power failure. */
+    void kill() throws InterruptedException {
+        server.destroyForcibly().waitFor(20, TimeUnit.SECONDS);
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        kill();
+    }
+}
