@@ -1,8 +1,11 @@
 package org.pelerin.app;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.pelerin.app.OtherProcess.until;
 
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
 import java.io.ByteArrayOutputStream;
 import java.net.CookieManager;
 import java.net.URI;
@@ -261,6 +264,50 @@ class NeverLostTest {
                 .start();
         String text = new String(ss.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         return Integer.parseInt(text.lines().findFirst().orElseThrow().replaceAll(".*:", ""), 16);
+    }
+
+    @Test
+    void eight_from_the_page_one_of_them_unplugged_half_way_and_one_forgotten_afterwards() throws Exception {
+        world(4);
+        Map<String, Long> missions = fullLoggers(8);
+        String unplugged = "PL-18513";
+        String forgotten = "PL-18515";
+        YardClient outdoors = bean(YardClient.class);
+        outdoors.post("/fault", Map.of("serial", unplugged, "kind", "cable-half-way", "amount", 1));
+        try (BrowserContext context = TestBed.get().browser().newContext()) {
+            Page page = context.newPage();
+            page.onDialog(d -> d.accept());
+            String address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
+            page.navigate(address + "/login");
+            page.fill("#username", "tech");
+            page.fill("#password", "pelerin");
+            page.keyboard().press("Enter");
+            page.waitForURL(address + "/");
+            page.navigate(address + "/dock");
+            page.getByText("Collect the 8 that hold new records").click();
+            CollectService collections = bean(CollectService.class);
+            until(Duration.ofSeconds(60), () -> collections.allActive().size() == 1);
+            page.navigate(address + "/dock/" + unplugged);
+            assertThat(page.locator("h1")).containsText("The download of " + unplugged + " stopped");
+            outdoors.post("/cable", Map.of("serial", unplugged, "plugged", true));
+            outdoors.post("/carry", Map.of("serial", unplugged, "to", "dock:20"));
+            until(Duration.ofSeconds(40), () -> allHome(missions));
+            assertWhole(missions);
+            assertThat(page.locator("h1")).containsText("is collected and stopped. Put it back to work");
+            // one is carried away as it is
+            outdoors.post("/carry", Map.of("serial", forgotten, "to", "bench"));
+            bean(Dock.class).poll();
+            page.navigate(address + "/attention");
+            assertThat(page.locator("#main")).containsText("was left stopped after its download");
+            page.locator("tr", new Page.LocatorOptions().setHasText(forgotten))
+                    .locator("[name=reason]")
+                    .fill("season over");
+            page.locator("tr", new Page.LocatorOptions().setHasText(forgotten))
+                    .getByText("Into stock")
+                    .click();
+            assertThat(page.locator(".said")).containsText(forgotten + " is in stock");
+            assertThat(page.locator("h1")).containsText("Nothing needs anybody");
+        }
     }
 
     @Test

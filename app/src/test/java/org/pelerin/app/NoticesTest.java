@@ -25,8 +25,8 @@ import org.pelerin.app.yard.YardClient;
 @Timeout(120)
 class NoticesTest {
 
-    private static final String FIRST = "PL-18518";
-    private static final String SECOND = "PL-18519";
+    private static final String FIRST = "PL-31012";
+    private static final String SECOND = "PL-44120";
 
     private static TestBed bed;
     private static BrowserContext context;

@@ -13,6 +13,8 @@ import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.MissionState;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
@@ -216,8 +218,10 @@ public class CollectService {
         dock.poll();
     }
 
-    /** The same plan for another run: an instant that has passed cannot come again, so it starts at once. */
-    private Plan again(Plan plan) {
+    /** The same plan for another run, under the next name; an instant that has passed cannot come again, so it starts at once. */
+    private Plan again(Plan before) {
+        Plan plan = before.withLoggerName(LoggerNames.next(
+                before.loggerName(), ModelCatalogue.get(before.model()).nameLength()));
         boolean past =
                 plan.start() instanceof StartCondition.At at && !at.instant().isAfter(clock.instant());
         return past ? plan.withStart(new StartCondition.Now()) : plan;

@@ -11,7 +11,8 @@ import org.apache.ibatis.annotations.Update;
 interface JobMapper {
 
     String COLUMNS =
-            "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at, leave_running FROM job ";
+            "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at, leave_running,"
+                    + " began_at, began_done, told_at FROM job ";
 
     @Insert("INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial, leave_running)"
             + " VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial}, #{leaveRunning})")
@@ -30,7 +31,8 @@ interface JobMapper {
             + "WHERE active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now}) ORDER BY id")
     List<Job> claimable(Instant now);
 
-    @Update("UPDATE job SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'RUNNING' WHERE id = #{id}"
+    @Update("UPDATE job SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'RUNNING',"
+            + " began_at = NULL, told_at = NULL WHERE id = #{id}"
             + " AND active_serial IS NOT NULL AND (lease_until_at IS NULL OR lease_until_at < #{now})")
     int claim(long id, String owner, Instant now, Instant until);
 
@@ -38,8 +40,10 @@ interface JobMapper {
     int renew(long id, String owner, Instant until);
 
     @Update("UPDATE job SET done = #{done}, total = #{total}, message = #{message}, mission_id = #{missionId},"
+            + " began_done = IF(began_at IS NULL, #{done}, began_done), began_at = COALESCE(began_at, #{now}), told_at = #{now},"
             + " lease_until_at = #{until} WHERE id = #{id} AND lease_owner = #{owner}")
-    int progress(long id, String owner, Instant until, Long missionId, long done, long total, String message);
+    int progress(
+            long id, String owner, Instant now, Instant until, Long missionId, long done, long total, String message);
 
     @Update(
             "UPDATE job SET state = 'WAITING_FOR_LOGGER', message = #{message}, lease_owner = NULL, lease_until_at = NULL"

@@ -149,7 +149,7 @@ class JobRunner {
 
         void tell() {
             told = machine.instant();
-            if (jobs.progress(job.id(), owner, told.plus(LEASE), missionId, done, total, message) == 0) {
+            if (jobs.progress(job.id(), owner, told, told.plus(LEASE), missionId, done, total, message) == 0) {
                 throw new LeaseLostException();
             }
         }

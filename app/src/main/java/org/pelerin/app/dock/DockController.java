@@ -332,10 +332,16 @@ class DockController {
         return "redirect:/dock/" + serial;
     }
 
+    /** It is not put back to work, and its memory is emptied too: its samples are here. */
     @PostMapping("/dock/{serial}/erase")
-    String erase(@PathVariable String serial, Principal me, RedirectAttributes flash) {
-        collections.erase(serial, me.getName());
-        flash.addFlashAttribute("said", "Erased. The logger is idle; its samples are kept here.");
+    String erase(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
+        if (reason.isBlank()) {
+            flash.addFlashAttribute("refused", "Say why it is not put back to work.");
+        } else {
+            collections.erase(serial, me.getName());
+            placements.retire(serial, reason.strip(), me.getName());
+            flash.addFlashAttribute("said", "Erased, and in stock; its samples are kept here.");
+        }
         return "redirect:/dock/" + serial;
     }
 }

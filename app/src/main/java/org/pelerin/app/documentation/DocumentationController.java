@@ -3,6 +3,9 @@ package org.pelerin.app.documentation;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.stream.Stream;
+import org.pelerin.app.account.AccountService;
+import org.pelerin.app.account.Person;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.ContentDisposition;
@@ -23,10 +26,12 @@ class DocumentationController {
 
     private final DocumentationService documentation;
     private final MissionService missions;
+    private final AccountService accounts;
 
-    DocumentationController(DocumentationService documentation, MissionService missions) {
+    DocumentationController(DocumentationService documentation, MissionService missions, AccountService accounts) {
         this.documentation = documentation;
         this.missions = missions;
+        this.accounts = accounts;
     }
 
     @GetMapping("/missions/{id}/documentation")
@@ -35,6 +40,11 @@ class DocumentationController {
         page.addAttribute("mission", id);
         page.addAttribute("note", documentation.note(id));
         page.addAttribute("attachments", documentation.attachments(id));
+        page.addAttribute(
+                "known",
+                Stream.concat(accounts.people().stream().map(Person::displayName), documentation.people().stream())
+                        .distinct()
+                        .toList());
         return "documentation/part :: part";
     }
 

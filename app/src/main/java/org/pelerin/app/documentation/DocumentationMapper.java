@@ -18,6 +18,9 @@ interface DocumentationMapper {
     @Select("SELECT title, purpose, people, remarks FROM mission_note WHERE mission_id = #{mission}")
     MissionNote note(long mission);
 
+    @Select("SELECT people FROM mission_note WHERE people <> '' GROUP BY people ORDER BY MAX(mission_id) DESC LIMIT 40")
+    List<String> people();
+
     @Insert("REPLACE INTO mission_note (mission_id, title, purpose, people, remarks)"
             + " VALUES (#{mission}, #{note.title}, #{note.purpose}, #{note.people}, #{note.remarks})")
     void save(long mission, MissionNote note);

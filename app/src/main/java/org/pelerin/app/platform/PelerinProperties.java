@@ -12,6 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param yard the simulated outdoors, if any
  * @param demo whether an empty database is filled with demo data
  * @param address where this application is reached, for what is sent out
+ * @param fileNames pattern for names of files that leave, empty for the usual one
  * @param mail the server that notices go to, if any
  */
 @ConfigurationProperties("pelerin")
@@ -21,6 +22,7 @@ public record PelerinProperties(
         Yard yard,
         @DefaultValue("false") boolean demo,
         @DefaultValue("http://127.0.0.1:8080") String address,
+        @DefaultValue("") String fileNames,
         @DefaultValue Mail mail) {
 
     public record Dock(String host, int port) {}

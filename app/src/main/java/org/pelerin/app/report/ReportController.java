@@ -6,6 +6,7 @@ import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,10 +19,12 @@ class ReportController {
 
     private final Dossier.Clerk clerk;
     private final PdfReport pdf;
+    private final String pattern;
 
-    ReportController(Dossier.Clerk clerk, PdfReport pdf) {
+    ReportController(Dossier.Clerk clerk, PdfReport pdf, PelerinProperties properties) {
         this.clerk = clerk;
         this.pdf = pdf;
+        this.pattern = properties.fileNames().isBlank() ? FileNames.USUAL : properties.fileNames();
     }
 
     @GetMapping("/missions/{id}/samples.csv")
@@ -31,7 +34,10 @@ class ReportController {
         if (table < 0 || table > 0 && table >= d.tables().size()) {
             throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
         }
-        begin(response, "text/csv;charset=UTF-8", FileNames.of(d, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
+        begin(
+                response,
+                "text/csv;charset=UTF-8",
+                FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
         CsvExport.write(d, table, out);
         out.flush();
@@ -40,14 +46,17 @@ class ReportController {
     @GetMapping("/missions/{id}/samples.xlsx")
     void xlsx(@PathVariable long id, HttpServletResponse response) throws IOException {
         Dossier d = gather(id);
-        begin(response, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", FileNames.of(d, "xlsx"));
+        begin(
+                response,
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                FileNames.of(d, pattern, "xlsx"));
         XlsxExport.write(d, response.getOutputStream());
     }
 
     @GetMapping("/missions/{id}/report.pdf")
     void pdf(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
         Dossier d = gather(id);
-        begin(response, "application/pdf", FileNames.of(d, "pdf"));
+        begin(response, "application/pdf", FileNames.of(d, pattern, "pdf"));
         pdf.write(d, me.getName(), response.getOutputStream());
     }
 

@@ -21,7 +21,7 @@ class UnitTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
+    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
 
     private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
         boolean home = state == MissionState.COLLECTED;

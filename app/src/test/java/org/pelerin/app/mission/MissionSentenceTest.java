@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 class MissionSentenceTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
+    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
     private static final Limits BAND =
             new Limits("x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY)));
 

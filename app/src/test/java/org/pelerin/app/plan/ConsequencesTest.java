@@ -20,7 +20,7 @@ class ConsequencesTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
+    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
 
     private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
         return of(interval, start, stop, battery, null);

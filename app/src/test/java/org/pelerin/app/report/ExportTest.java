@@ -131,12 +131,17 @@ class ExportTest {
 
     @Test
     void a_file_s_name_says_which_record_it_is_in_plain_letters() {
-        assertThat(FileNames.of(dossier(1), "csv")).isEqualTo("PL-18033_kase-reserve-1_2026-10-25_m9.csv");
+        assertThat(FileNames.of(dossier(1), FileNames.USUAL, "csv"))
+                .isEqualTo("PL-18033_kase-reserve-1_2026-10-25_m9.csv");
+        // whatever the pattern, no two missions share a name, and none leads out of its directory
+        assertThat(FileNames.of(dossier(1), "../{site} {nothing}", "pdf"))
+                .endsWith("nothing_m9.pdf")
+                .doesNotContain("/");
     }
 
     @Test
     void a_drawing_escapes_labels_and_leaves_gaps_open() {
-        Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
+        Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
         Dossier d = dossier(12, 13, Double.NaN, 13, 12);
         String svg = ReportChart.draw(d, d.series().get(0), show);
         String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);

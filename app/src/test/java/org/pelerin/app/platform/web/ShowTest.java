@@ -13,7 +13,7 @@ import org.pelerin.app.platform.PelerinProperties;
 class ShowTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private final Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", null));
+    private final Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
 
     @Test
     void the_repeated_hour_of_autumn_is_told_apart() {
