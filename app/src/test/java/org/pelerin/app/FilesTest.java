@@ -53,13 +53,7 @@ class FilesTest {
     static void open() {
         bed = TestBed.get();
         context = bed.browser().newContext();
-        page = context.newPage();
-        page.onDialog(d -> d.accept());
-        page.navigate(bed.address + "/login");
-        page.fill("#username", "tech");
-        page.fill("#password", "pelerin");
-        page.keyboard().press("Enter");
-        page.waitForURL(bed.address + "/");
+        page = bed.signedIn(context);
     }
 
     @AfterAll
@@ -317,5 +311,41 @@ class FilesTest {
         assertThat(page.locator(".refused"))
                 .containsText(
                         "More than 10000 rows or cells cannot be read, the layout is probably wrong. The first: line 322");
+    }
+
+    @Test
+    void what_a_dead_process_was_taking_in_is_taken_in_once_when_its_lease_is_over() throws Exception {
+        FileService files = bed.bean(FileService.class);
+        StringBuilder text = new StringBuilder("t,Air (°C)\n");
+        for (int i = 0; i < 50; i++) {
+            text.append("2026-02-01 10:")
+                    .append(10 + i)
+                    .append(",4.")
+                    .append(i % 10)
+                    .append("\n");
+        }
+        long id = files.arrive(
+                "orphan.csv", new ByteArrayInputStream(text.toString().getBytes(StandardCharsets.UTF_8)), "tech");
+        page.navigate(bed.address + "/files/" + id);
+        page.keyboard().press("Control+Enter");
+        page.fill("#device", "Orphan");
+        // as if somebody else had it and died
+        execute(
+                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"'),"
+                        + " lease_owner = 'nobody', lease_until_at = 9000000000000 WHERE id = " + id);
+        page.navigate(bed.address + "/files/" + id);
+        assertThat(page.locator("h1")).containsText("are taken in");
+        java.util.concurrent.TimeUnit.MILLISECONDS.sleep(1500);
+        assertThat(files.find(id).orElseThrow().missionId()).isNull();
+        execute("UPDATE foreign_file SET lease_until_at = 1 WHERE id = " + id);
+        assertThat(taken().serial()).isEqualTo("Orphan");
+        assertThat(bed.bean(MissionService.class).ofLogger("Orphan", 9)).hasSize(1);
+    }
+
+    private static void execute(String sql) throws java.sql.SQLException {
+        try (java.sql.Connection c = TestBed.connect();
+                java.sql.Statement s = c.createStatement()) {
+            assertThat(s.executeUpdate(sql)).isEqualTo(1);
+        }
     }
 }

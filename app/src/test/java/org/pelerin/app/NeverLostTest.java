@@ -275,14 +275,8 @@ class NeverLostTest {
         YardClient outdoors = bean(YardClient.class);
         outdoors.post("/fault", Map.of("serial", unplugged, "kind", "cable-half-way", "amount", 1));
         try (BrowserContext context = TestBed.get().browser().newContext()) {
-            Page page = context.newPage();
-            page.onDialog(d -> d.accept());
             String address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
-            page.navigate(address + "/login");
-            page.fill("#username", "tech");
-            page.fill("#password", "pelerin");
-            page.keyboard().press("Enter");
-            page.waitForURL(address + "/");
+            Page page = TestBed.signedIn(context, address);
             page.navigate(address + "/dock");
             page.getByText("Collect the 8 that hold new records").click();
             CollectService collections = bean(CollectService.class);

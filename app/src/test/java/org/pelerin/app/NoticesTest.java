@@ -17,8 +17,6 @@ import org.pelerin.app.attention.Need;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.notice.NoticeRunner;
 import org.pelerin.app.notice.Notices;
-import org.pelerin.app.place.PlaceService;
-import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.yard.YardClient;
 
 /** Notices by mail, from what needs somebody to the mail server. */
@@ -36,12 +34,7 @@ class NoticesTest {
     static void open() {
         bed = TestBed.get();
         context = bed.browser().newContext();
-        page = context.newPage();
-        page.navigate(bed.address + "/login");
-        page.fill("#username", "tech");
-        page.fill("#password", "pelerin");
-        page.keyboard().press("Enter");
-        page.waitForURL(bed.address + "/");
+        page = bed.signedIn(context);
     }
 
     @AfterEach
@@ -60,12 +53,7 @@ class NoticesTest {
     private static void forgotten(String serial, String spot) {
         bed.carry(serial, "dock");
         bed.carry(serial, "bench");
-        bed.bean(PlaceService.class).create("Notice site", "Europe/Paris", spot, "tech");
-        long id = bed.bean(PlaceService.class).all().stream()
-                .filter(s -> s.full().equals("Notice site / " + spot))
-                .map(SpotAt::id)
-                .findFirst()
-                .orElseThrow();
+        long id = bed.spot("Notice site", spot);
         bed.bean(PlacementService.class)
                 .place(
                         new PlacementService.Placing(

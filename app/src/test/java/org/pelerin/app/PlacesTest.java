@@ -27,7 +27,6 @@ import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.PlaceService;
-import org.pelerin.app.place.SpotAt;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -46,13 +45,7 @@ class PlacesTest {
     static void open() {
         bed = TestBed.get();
         context = bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(390, 844));
-        page = context.newPage();
-        page.onDialog(d -> d.accept());
-        page.navigate(bed.address + "/login");
-        page.fill("#username", "tech");
-        page.fill("#password", "pelerin");
-        page.keyboard().press("Enter");
-        page.waitForURL(bed.address + "/");
+        page = bed.signedIn(context);
     }
 
     @AfterEach
@@ -63,15 +56,6 @@ class PlacesTest {
     @AfterAll
     static void close() {
         context.close();
-    }
-
-    private static long spot(String site, String name) {
-        bed.bean(PlaceService.class).create(site, "Europe/Paris", name, "tech");
-        return bed.bean(PlaceService.class).all().stream()
-                .filter(s -> s.full().equals(site + " / " + name))
-                .map(SpotAt::id)
-                .findFirst()
-                .orElseThrow();
     }
 
     private static long written(String serial, Long spot) {
@@ -119,8 +103,8 @@ class PlacesTest {
 
     @Test
     void placed_by_phone_with_the_conflicts_caught_and_moved_with_its_history() {
-        long rear = spot("Phone site", "rear");
-        long door = spot("Phone site", "door");
+        long rear = bed.spot("Phone site", "rear");
+        long door = bed.spot("Phone site", "door");
         long mission = written("PL-18532", door);
         written("PL-18533", rear);
         page.navigate(bed.address + "/place?spot=" + rear);
@@ -166,7 +150,7 @@ class PlacesTest {
 
     @Test
     void places_go_out_and_come_in_and_one_wrong_line_keeps_all_of_them_out() throws IOException {
-        spot("Export site", "north, \"cold\"");
+        bed.spot("Export site", "north, \"cold\"");
         page.navigate(bed.address + "/places");
         Download csv = page.waitForDownload(() -> page.getByText("CSV").click());
         String text = Files.readString(csv.path());
@@ -187,7 +171,7 @@ class PlacesTest {
 
     @Test
     void a_spot_is_put_on_the_picture_of_its_site() throws IOException {
-        long spot = spot("Drawn site", "corner");
+        long spot = bed.spot("Drawn site", "corner");
         long site = bed.bean(PlaceService.class).spot(spot).orElseThrow().siteId();
         page.navigate(bed.address + "/places/" + site);
         page.setInputFiles(

@@ -54,13 +54,7 @@ class PrepareTest {
         bed = TestBed.get();
         context = bed.browser().newContext();
         context.setDefaultTimeout(15_000);
-        page = context.newPage();
-        page.onDialog(d -> d.accept());
-        page.navigate(bed.address + "/login");
-        page.fill("#username", "tech");
-        page.fill("#password", "pelerin");
-        page.keyboard().press("Enter");
-        assertThat(page.locator("h1")).isVisible();
+        page = bed.signedIn(context);
     }
 
     @AfterEach

@@ -28,8 +28,6 @@ import org.pelerin.app.field.Placement;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
-import org.pelerin.app.place.PlaceService;
-import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.round.Round;
 import org.pelerin.app.round.RoundService;
 import org.pelerin.app.round.Task;
@@ -57,19 +55,8 @@ class RoundsTest {
         bed = TestBed.get();
         desk = bed.browser().newContext();
         pocket = bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(390, 844));
-        page = signedIn(desk);
-        phone = signedIn(pocket);
-    }
-
-    private static Page signedIn(BrowserContext context) {
-        Page p = context.newPage();
-        p.onDialog(d -> d.accept());
-        p.navigate(bed.address + "/login");
-        p.fill("#username", "tech");
-        p.fill("#password", "pelerin");
-        p.keyboard().press("Enter");
-        p.waitForURL(bed.address + "/");
-        return p;
+        page = bed.signedIn(desk);
+        phone = bed.signedIn(pocket);
     }
 
     @AfterEach
@@ -81,15 +68,6 @@ class RoundsTest {
     static void close() {
         desk.close();
         pocket.close();
-    }
-
-    private static long spot(String site, String name) {
-        bed.bean(PlaceService.class).create(site, "Europe/Paris", name, "tech");
-        return bed.bean(PlaceService.class).all().stream()
-                .filter(s -> s.full().equals(site + " / " + name))
-                .map(SpotAt::id)
-                .findFirst()
-                .orElseThrow();
     }
 
     private static void written(String serial, Long spot) {
@@ -119,8 +97,8 @@ class RoundsTest {
 
     @Test
     void a_round_is_planned_worked_through_on_a_phone_and_closed() throws Exception {
-        long rear = spot("Round site", "rear");
-        long door = spot("Round site", "door");
+        long rear = bed.spot("Round site", "rear");
+        long door = bed.spot("Round site", "door");
         written(FIRST, rear);
         // planned at the desk: the logger that is written for its spot is proposed
         page.navigate(bed.address + "/rounds/new");
@@ -175,6 +153,11 @@ class RoundsTest {
         assertThat(phone.locator("#kept")).isHidden();
         assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");
 
+        // a word that was kept too long does not undo what is done, and the same one twice changes nothing
+        assertThat(later(round, Task.Kind.CHECK, "NOT_DONE", "too late")).isEqualTo("409 It is done already.");
+        assertThat(later(round, Task.Kind.CHECK, "DONE", "other words")).isEqualTo("200 kept");
+        assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");
+
         // not possible needs a word; then the round is closed and the task stays due
         phone.locator("details[open] [value=NOT_DONE]").click();
         assertThat(phone.locator("details[open] .wrong-word")).containsText("Say why");
@@ -193,6 +176,16 @@ class RoundsTest {
                 .take(FIRST, bed.bean(java.time.Clock.class).instant(), "tech");
         assertThat(task(round, Task.Kind.BRING_HOME).stillDue()).isFalse();
         assertThat(task(round, Task.Kind.BRING_HOME).state()).isEqualTo(Task.State.NOT_DONE);
+    }
+
+    /** What the phone sends later, and the answer. */
+    private static String later(long round, Task.Kind kind, String outcome, String note) {
+        return (String) phone.evaluate(
+                "async ([url, outcome, note]) => { const c = document.querySelector('meta[name=csrf]');"
+                        + " const a = await fetch(url, { method: 'POST', body: new URLSearchParams({ outcome, note, ago: 9000 }),"
+                        + " headers: { [c.dataset.header]: c.content, 'X-Outcome': 'later' } });"
+                        + " return a.status + ' ' + await a.text(); }",
+                List.of("/rounds/" + round + "/tasks/" + task(round, kind).id(), outcome, note));
     }
 
     private static void add(String kind, long spot, String serial, String why) {
@@ -216,7 +209,7 @@ class RoundsTest {
 
     @Test
     void a_swap_done_anywhere_settles_the_task_and_what_is_closed_can_be_opened_again() {
-        long spot = spot("Swap site", "only");
+        long spot = bed.spot("Swap site", "only");
         written(SECOND, spot);
         PlacementService placements = bed.bean(PlacementService.class);
         RoundService rounds = bed.bean(RoundService.class);

@@ -1,6 +1,9 @@
 package org.pelerin.app;
 
 import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Dialog;
+import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -17,6 +20,7 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.yard.YardClient;
 import org.pelerin.yard.Yard;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -88,6 +92,32 @@ final class TestBed {
             browser = playwright.chromium().launch(Screenshots.options());
         }
         return browser;
+    }
+
+    /** A page on which the technician is signed in; questions are answered with yes. */
+    Page signedIn(BrowserContext context) {
+        return signedIn(context, address);
+    }
+
+    static Page signedIn(BrowserContext context, String address) {
+        Page page = context.newPage();
+        page.onDialog(Dialog::accept);
+        page.navigate(address + "/login");
+        page.fill("#username", "tech");
+        page.fill("#password", "pelerin");
+        page.keyboard().press("Enter");
+        page.waitForURL(address + "/");
+        return page;
+    }
+
+    /** A new spot's number. */
+    long spot(String site, String name) {
+        bean(PlaceService.class).create(site, "Europe/Paris", name, "tech");
+        return bean(PlaceService.class).all().stream()
+                .filter(s -> s.full().equals(site + " / " + name))
+                .map(SpotAt::id)
+                .findFirst()
+                .orElseThrow();
     }
 
     YardClient outdoors() {

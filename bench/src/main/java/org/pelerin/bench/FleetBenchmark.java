@@ -39,8 +39,8 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
- * The fleet's first page from the server, over HTTP, with ten thousand loggers at 2 000 spots of 200 sites, six missions each, two
- * excursions a mission: one of them is in the field, every tenth needs somebody.
+ * The fleet's first page from the server, over HTTP, with ten thousand loggers, each at a spot of its own at one of 200 sites, six
+ * missions each of which one is in the field, two excursions in each of the others; every tenth needs somebody.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)

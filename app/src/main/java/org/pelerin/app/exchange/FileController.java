@@ -1,11 +1,13 @@
 package org.pelerin.app.exchange;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.StringWriter;
 import java.security.Principal;
 import java.time.ZoneId;
 import java.util.Arrays;
-import java.util.List;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
@@ -20,7 +22,6 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -106,8 +107,9 @@ class FileController {
     private void layout(ForeignFile file, FileSettings settings, LayoutForm form, Typed typed, Model page) {
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
-        page.addAttribute("preview", files.preview(file, settings, shown(settings)));
-        page.addAttribute("sheets", settings.text() ? List.of() : files.sheets(file));
+        Head head = files.head(file);
+        page.addAttribute("preview", files.preview(head, settings, shown(settings)));
+        page.addAttribute("sheets", head.sheets());
         page.addAttribute("charsets", LayoutForm.CHARSETS);
         page.addAttribute("delimiters", LayoutForm.Delimiter.values());
         page.addAttribute("orders", DateOrder.values());
@@ -131,7 +133,7 @@ class FileController {
         files.lay(file, settings);
         page.addAttribute("file", file);
         page.addAttribute("errors", typed.errors());
-        page.addAttribute("preview", files.preview(file, settings, shown(settings)));
+        page.addAttribute("preview", files.preview(files.head(file), settings, shown(settings)));
         return "exchange/preview :: preview";
     }
 
@@ -200,25 +202,20 @@ class FileController {
 
     /** Everything that could not be read, as CSV. */
     @GetMapping("/files/{id}/unreadable.csv")
-    ResponseEntity<String> unreadable(@PathVariable long id) {
+    ResponseEntity<String> unreadable(@PathVariable long id) throws IOException {
         ForeignFile file = find(id);
-        StringBuilder out = new StringBuilder("line,column,reason\r\n");
-        files.findings(file.id())
-                .ifPresent(f -> f.troubles()
-                        .forEach(t -> out.append(t.line())
-                                .append(',')
-                                .append(quoted(t.column()))
-                                .append(',')
-                                .append(quoted(t.reason()))
-                                .append("\r\n")));
+        StringWriter out = new StringWriter();
+        try (CsvWriter csv =
+                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
+            csv.writeRecord("line", "column", "reason");
+            files.findings(file.id())
+                    .ifPresent(f -> f.troubles()
+                            .forEach(t -> csv.writeRecord(String.valueOf(t.line()), t.column(), t.reason())));
+        }
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "csv", java.nio.charset.StandardCharsets.UTF_8))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"file-" + id + "-unreadable.csv\"")
                 .body(out.toString());
-    }
-
-    private static String quoted(String s) {
-        return '"' + s.replace("\"", "\"\"") + '"';
     }
 
     /** Its layout is looked at once more. */
@@ -260,16 +257,5 @@ class FileController {
                 .contentLength(file.size())
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
                 .body(new InputStreamResource(files.bytes(id)));
-    }
-
-    @ExceptionHandler(FileService.FileRefusedException.class)
-    String refused(
-            FileService.FileRefusedException e,
-            jakarta.servlet.http.HttpServletRequest request,
-            RedirectAttributes flash) {
-        flash.addFlashAttribute("refused", e.getMessage() + ".");
-        String path = request.getRequestURI();
-        int end = path.indexOf('/', "/files/".length());
-        return "redirect:" + (end < 0 ? path : path.substring(0, end));
     }
 }

@@ -43,9 +43,15 @@ interface FileMapper {
     @Select("SELECT bytes FROM foreign_piece WHERE file_id = #{file} AND seq = #{seq}")
     Piece piece(long file, int seq);
 
-    @Update("UPDATE foreign_file SET size = #{size}, sha256 = #{sha256}, settings = #{settings}, state = 'LAYOUT',"
-            + " message = #{message} WHERE id = #{id}")
-    void arrived(long id, long size, String sha256, String settings, String message);
+    @Update("UPDATE foreign_file SET size = #{size}, sha256 = #{sha256}, settings = #{settings}, head = #{head},"
+            + " state = 'LAYOUT', message = #{message} WHERE id = #{id}")
+    void arrived(long id, long size, String sha256, String settings, String head, String message);
+
+    @Select("SELECT head FROM foreign_file WHERE id = #{id}")
+    String head(long id);
+
+    @Update("UPDATE foreign_file SET head = #{head} WHERE id = #{id}")
+    void putHead(long id, String head);
 
     @Select(FILE + "WHERE id = #{id}")
     ForeignFile byId(long id);
@@ -92,8 +98,10 @@ interface FileMapper {
                     + " lease_owner = NULL, lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
     int finish(long id, String owner, ForeignFile.State state, String message, String findings);
 
-    @Update("UPDATE foreign_file SET mission_id = #{mission} WHERE id = #{id}")
-    void tie(long id, long mission);
+    /** In the transaction that makes the mission: done once, by whoever has the file. */
+    @Update("UPDATE foreign_file SET state = 'TAKEN', mission_id = #{mission}, message = '', lease_owner = NULL,"
+            + " lease_until_at = NULL WHERE id = #{id} AND state = 'TAKING' AND lease_owner = #{owner}")
+    int taken(long id, String owner, long mission);
 
     @Delete("DELETE FROM foreign_piece WHERE file_id = #{id}")
     void removePieces(long id);

@@ -21,9 +21,6 @@ class FileRows {
 
     private static final int HEAD_BYTES = 1 << 16;
 
-    /** A row with its line in the file. */
-    record Row(long line, List<String> cells) {}
-
     private final Pieces pieces;
 
     FileRows(Pieces pieces) {
@@ -40,23 +37,23 @@ class FileRows {
         }
     }
 
-    List<Row> head(long file, FileSettings s) throws IOException {
-        List<Row> out = new ArrayList<>();
+    Head head(long file, FileSettings s) throws IOException {
+        List<Head.Row> rows = new ArrayList<>();
         read(file, s, (line, cells) -> {
-            out.add(new Row(line, cells));
-            return out.size() < HEAD;
+            rows.add(new Head.Row(line, cells));
+            return rows.size() < HEAD;
         });
-        return out;
+        return new Head(s.text() ? List.of() : sheets(file), rows);
     }
 
-    List<String> sheets(long file) throws IOException {
+    private List<String> sheets(long file) throws IOException {
         try (InputStream in = pieces.open(file)) {
             return SheetTable.names(in);
         }
     }
 
-    /** How a file is probably to be read. */
-    FileSettings guess(long file, ZoneId zone) throws IOException {
+    /** What a file is and how its cells are probably parted; its layout is still empty. */
+    FileSettings guess(long file) throws IOException {
         byte[] head;
         try (InputStream in = pieces.open(file)) {
             head = in.readNBytes(HEAD_BYTES);
@@ -65,14 +62,14 @@ class FileRows {
             try (InputStream in = pieces.open(file)) {
                 SheetTable.check(in);
             }
-            return laidOut(file, bare(0, StandardCharsets.UTF_8.name(), ','), zone);
+            return bare(0, StandardCharsets.UTF_8.name(), ',');
         }
         java.nio.charset.Charset code = TextTable.charset(head);
         String text = new String(head, code);
         if (text.indexOf('\0') >= 0) {
             throw new SheetTable.NoSheetException("It is neither text nor XLSX", null);
         }
-        return laidOut(file, bare(-1, code.name(), Guess.delimiter(text.lines().toList())), zone);
+        return bare(-1, code.name(), Guess.delimiter(text.lines().toList()));
     }
 
     private static FileSettings bare(int sheet, String charset, char delimiter) {
@@ -81,9 +78,8 @@ class FileRows {
         return new FileSettings(sheet, charset, delimiter, none, Merge.NONE, false, "", null);
     }
 
-    /** The same with the layout that is probable when it is read so. */
-    FileSettings laidOut(long file, FileSettings s, ZoneId zone) throws IOException {
-        List<List<String>> rows = head(file, s).stream().map(Row::cells).toList();
-        return s.with(Guess.layout(rows, s.text() ? s.delimiter() : ';', zone));
+    /** The same with the layout that is probable from its head. */
+    static FileSettings laidOut(Head head, FileSettings s, ZoneId zone) {
+        return s.with(Guess.layout(head.cells(), s.text() ? s.delimiter() : ';', zone));
     }
 }

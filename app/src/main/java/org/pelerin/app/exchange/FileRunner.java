@@ -93,8 +93,7 @@ class FileRunner {
                 String findings = service.write(work.read(file, done::set));
                 finish(file, ForeignFile.State.READ, "", findings);
             } else {
-                work.take(file, done::set);
-                finish(file, ForeignFile.State.TAKEN, "", null);
+                work.take(file, owner, done::set);
             }
         } catch (Intake.TooManyTroublesException e) {
             Trouble first = e.first().get(0);

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.intake.Findings;
@@ -27,7 +28,7 @@ public class FileService {
     private static final int LONGEST_DEVICE = 30;
 
     /** It cannot be done with this file, or not now; the message says why. */
-    static class FileRefusedException extends RuntimeException {
+    static class FileRefusedException extends NotDoneException {
         FileRefusedException(String message) {
             super(message);
         }
@@ -59,8 +60,9 @@ public class FileService {
         this.clock = clock;
     }
 
+    /** Empty for one that has not arrived whole. */
     public Optional<ForeignFile> find(long id) {
-        return Optional.ofNullable(files.byId(id));
+        return Optional.ofNullable(files.byId(id)).filter(f -> f.state() != ForeignFile.State.ARRIVING);
     }
 
     /** The file that a mission was made of. */
@@ -110,16 +112,19 @@ public class FileService {
             if (arrived.size() == 0) {
                 throw new FileRefusedException("The file is empty");
             }
-            FileSettings guessed = rows.guess(fresh.id, show.home());
-            Optional<FileMapper.Saved> saved =
-                    Optional.ofNullable(files.savedFor(headings(rows.head(fresh.id, guessed), guessed)));
+            FileSettings parted = rows.guess(fresh.id);
+            Head head = rows.head(fresh.id, parted);
+            FileSettings guessed = FileRows.laidOut(head, parted, show.home());
+            Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));
             FileSettings settings = saved.map(s -> json.readValue(s.settings(), FileSettings.class))
                     .orElse(guessed);
+            boolean otherwise = !settings.partedLike(parted);
             files.arrived(
                     fresh.id,
                     arrived.size(),
                     arrived.sha256(),
                     json.writeValueAsString(settings),
+                    json.writeValueAsString(otherwise ? rows.head(fresh.id, settings) : head),
                     saved.map(s -> "Laid out as “" + s.name() + "”, which was kept " + show.minute(s.savedAt()) + ".")
                             .orElse(""));
             whole = true;
@@ -146,34 +151,31 @@ public class FileService {
     }
 
     /** What tells files of one kind from others: their last row before the data and how many cells it has. */
-    private static String headings(List<FileRows.Row> head, FileSettings s) {
+    private static String headings(Head head, FileSettings s) {
         int skipped = s.layout().skipped();
-        String text = skipped == 0 || skipped > head.size()
+        String text = skipped == 0 || skipped > head.rows().size()
                 ? "none " + s.layout().columns().size()
-                : head.get(skipped - 1).cells().stream().map(String::strip).collect(Collectors.joining("\u001f"));
+                : head.rows().get(skipped - 1).cells().stream()
+                        .map(String::strip)
+                        .collect(Collectors.joining("\u001f"));
         return Sha256.of((s.text() + "\u001e" + text).getBytes(StandardCharsets.UTF_8));
     }
 
-    Preview preview(ForeignFile file, FileSettings settings, ZoneId zone) {
-        try {
-            return Preview.of(rows.head(file.id(), settings), settings.layout(), zone, show);
-        } catch (IOException e) {
-            return new Preview(List.of(), List.of(), List.of(), List.of(), e.getMessage());
-        }
+    Head head(ForeignFile file) {
+        return json.readValue(files.head(file.id()), Head.class);
     }
 
-    List<String> sheets(ForeignFile file) {
-        try {
-            return rows.sheets(file.id());
-        } catch (IOException e) {
-            throw new FileRefusedException(e.getMessage());
-        }
+    Preview preview(Head head, FileSettings settings, ZoneId zone) {
+        return Preview.of(head, settings.layout(), zone, show);
     }
 
     /** It is read in another way: its layout is guessed anew. */
+    @Transactional
     void guessAnew(ForeignFile file, FileSettings how) {
         try {
-            lay(file, rows.laidOut(file.id(), how, how.layout().zone()));
+            Head head = rows.head(file.id(), how);
+            lay(file, FileRows.laidOut(head, how, how.layout().zone()));
+            files.putHead(file.id(), json.writeValueAsString(head));
         } catch (IOException e) {
             throw new FileRefusedException(e.getMessage());
         }
@@ -239,12 +241,7 @@ public class FileService {
     @Transactional
     void keepLayout(ForeignFile file, String name, String by) {
         FileSettings s = settings(file);
-        try {
-            String headings = headings(rows.head(file.id(), s), s);
-            files.save(name, headings, json.writeValueAsString(s), clock.instant(), by);
-        } catch (IOException e) {
-            throw new FileRefusedException(e.getMessage());
-        }
+        files.save(name, headings(head(file), s), json.writeValueAsString(s), clock.instant(), by);
         audit.record(by, "keep layout", name, "", file.name());
     }
 

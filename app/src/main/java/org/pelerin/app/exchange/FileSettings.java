@@ -29,6 +29,11 @@ record FileSettings(
         return sheet < 0;
     }
 
+    /** Whether its cells are parted in the same way. */
+    boolean partedLike(FileSettings o) {
+        return sheet == o.sheet && (!text() || charset.equals(o.charset) && delimiter == o.delimiter);
+    }
+
     Charset code() {
         return Charset.forName(charset);
     }

@@ -33,7 +33,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class FileWork {
 
-    /** How far it is, in rows; may end the work by throwing. */
+    /** How far it is, in rows. */
     interface Progress {
         void at(long rows);
     }
@@ -96,11 +96,11 @@ class FileWork {
     }
 
     /**
-     * Makes a mission of it. Done twice it gives the same mission again.
+     * Makes a mission of it and marks it as taken, in one transaction.
      *
-     * @return the mission's number
+     * @param owner of the lease; whoever has lost it makes no mission
      */
-    long take(ForeignFile file, Progress progress) throws IOException {
+    void take(ForeignFile file, String owner, Progress progress) throws IOException {
         FileSettings settings = service.settings(file);
         Intake intake = gather(file, settings, progress);
         Findings found = intake.findings();
@@ -115,27 +115,27 @@ class FileWork {
                         record.get(0).axis().first(), record.get(0).axis().end())
                 .dividedBy(found.interval());
         long expected = Math.max(slots, received);
-        Long mission = transaction.execute(t -> {
-            long id = file.missionId() == null ? begin(file, settings, found, expected) : file.missionId();
+        transaction.executeWithoutResult(t -> {
+            long id = begin(file, settings, found, expected);
+            if (files.taken(file.id(), owner, id) == 0) {
+                t.setRollbackOnly();
+                return;
+            }
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
             missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
             evaluation.evaluate(id);
-            return id;
         });
-        return mission;
     }
 
     private long begin(ForeignFile file, FileSettings s, Findings found, long expected) {
         Instant now = clock.instant();
         loggers.see(
                 LoggerUnit.seen(s.device(), ModelCatalogue.FILE, "", 1000, "ENDED", found.good(), Duration.ZERO, now));
-        long id = missions.recordedElsewhere(
+        return missions.recordedElsewhere(
                 new MissionDraft(
                         s.device(), named(file.name()), 0, plan(s, found, expected), s.spotId(), file.uploadedBy()),
                 found.first());
-        files.tie(file.id(), id);
-        return id;
     }
 
     private static String named(String file) {

@@ -81,7 +81,7 @@ public class LayoutForm implements Form {
 
     /** Whether it is to be read in another way, so that its columns are others. */
     boolean otherwise(FileSettings s) {
-        return s.text() ? !charset.equals(s.charset()) || delimiter.sign != s.delimiter() : sheet != s.sheet();
+        return !how(s).partedLike(s);
     }
 
     /** The way it is read; the layout is still the old one. */

@@ -19,7 +19,7 @@ import org.pelerin.core.intake.UnreadableException;
  * @param read the same rows as they will be read
  * @param wrong why nothing can be read by this layout, or empty
  */
-record Preview(List<FileRows.Row> before, List<FileRows.Row> raw, List<String> names, List<Read> read, String wrong) {
+record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, List<Read> read, String wrong) {
 
     private static final int SHOWN = 6;
     private static final int SHOWN_BEFORE = 6;
@@ -31,10 +31,11 @@ record Preview(List<FileRows.Row> before, List<FileRows.Row> raw, List<String> n
      */
     record Read(long line, String time, List<String> values, List<String> troubles) {}
 
-    static Preview of(List<FileRows.Row> head, Layout layout, ZoneId shown, Show show) {
+    static Preview of(Head file, Layout layout, ZoneId shown, Show show) {
+        List<Head.Row> head = file.rows();
         int skipped = Math.min(layout.skipped(), head.size());
-        List<FileRows.Row> before = head.subList(Math.max(0, skipped - SHOWN_BEFORE), skipped);
-        List<FileRows.Row> data = head.subList(skipped, head.size()).stream()
+        List<Head.Row> before = head.subList(Math.max(0, skipped - SHOWN_BEFORE), skipped);
+        List<Head.Row> data = head.subList(skipped, head.size()).stream()
                 .filter(r -> !RowReader.blank(r.cells()))
                 .limit(SHOWN)
                 .toList();
@@ -47,7 +48,7 @@ record Preview(List<FileRows.Row> before, List<FileRows.Row> raw, List<String> n
         }
         RowReader reader = new RowReader(layout);
         List<Read> read = new ArrayList<>();
-        for (FileRows.Row row : data) {
+        for (Head.Row row : data) {
             List<String> troubles = new ArrayList<>();
             String time = "";
             try {

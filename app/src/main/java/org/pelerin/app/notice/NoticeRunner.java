@@ -83,7 +83,17 @@ public class NoticeRunner {
         }
         List<Need> needs = attention.all();
         settle(told, needs, now);
-        wishes.forEach((account, kinds) -> tell(account, kinds, needs, now));
+        Set<String> known = told.stream()
+                .filter(t -> t.sentAt() != null || t.claimedAt().isAfter(now.minus(CLAIM_HOLDS)))
+                .map(t -> t.account() + "/" + t.subject())
+                .collect(Collectors.toSet());
+        wishes.forEach((account, kinds) -> tell(
+                account,
+                kinds,
+                needs.stream()
+                        .filter(n -> !known.contains(account + "/" + subject(n)))
+                        .toList(),
+                now));
     }
 
     /** What tells one need from another of the same logger. */
@@ -103,6 +113,7 @@ public class NoticeRunner {
         notices.forget(now.minus(FORGOTTEN_AFTER));
     }
 
+    /** @param needs that this person has not been told of, as far as is known */
     private void tell(String account, List<NoticeMapper.Wish> kinds, List<Need> needs, Instant now) {
         Set<Need.Kind> wanted = kinds.stream().map(NoticeMapper.Wish::kind).collect(Collectors.toSet());
         List<Need> fresh = new ArrayList<>();

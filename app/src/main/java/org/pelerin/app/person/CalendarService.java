@@ -6,9 +6,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
@@ -16,6 +16,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.round.Round;
 import org.pelerin.app.round.RoundService;
+import org.pelerin.app.round.Task;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -97,10 +98,11 @@ public class CalendarService {
         Instant now = clock.instant();
         addresses.read(sha256, now);
         LocalDate from = LocalDate.ofInstant(now.minus(BACK), show.home());
-        List<Calendars.RoundEntry> entries = new ArrayList<>();
-        for (Round r : rounds.ofPerson(account, from)) {
-            entries.add(new Calendars.RoundEntry(r, rounds.tasks(r.id())));
-        }
+        List<Round> own = rounds.ofPerson(account, from);
+        Map<Long, List<Task>> tasks = rounds.tasks(own);
+        List<Calendars.RoundEntry> entries = own.stream()
+                .map(r -> new Calendars.RoundEntry(r, tasks.getOrDefault(r.id(), List.of())))
+                .toList();
         List<Need> due = AttentionService.needs(attention.standings(now.plus(AHEAD), Duration.ZERO)).stream()
                 .filter(n -> n.since() != null && n.since().isAfter(now))
                 .toList();

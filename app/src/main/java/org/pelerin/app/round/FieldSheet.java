@@ -3,10 +3,8 @@ package org.pelerin.app.round;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Instant;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import org.pelerin.app.platform.pdf.PdfPages;
@@ -19,20 +17,19 @@ import org.springframework.stereotype.Component;
 @Component
 class FieldSheet {
 
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", Locale.UK);
-
     /** @param qr the code of the task's page, as SVG */
     record Row(int number, Task task, String model, String qr) {}
 
     private final PdfPages pages;
+    private final Show show;
 
-    FieldSheet(PdfPages pages) {
+    FieldSheet(PdfPages pages, Show show) {
         this.pages = pages;
+        this.show = show;
     }
 
     /** @param base address of the application, without a slash at its end */
-    void write(Round round, List<Task> tasks, String base, Show show, Instant now, OutputStream out)
-            throws IOException {
+    void write(Round round, List<Task> tasks, String base, Instant now, OutputStream out) throws IOException {
         List<Row> rows = new ArrayList<>();
         for (Task t : tasks) {
             String page = t.serial().isEmpty() ? "/spots/" + t.spotId() : "/dock/" + t.serial();
@@ -44,7 +41,7 @@ class FieldSheet {
                         "round",
                         round,
                         "day",
-                        DAY.format(round.day()),
+                        show.date(round.day()),
                         "rows",
                         rows,
                         "along",

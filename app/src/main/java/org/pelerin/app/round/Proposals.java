@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.Need;
@@ -37,10 +38,10 @@ final class Proposals {
             List<Need> needs,
             List<Spot> spots,
             Map<String, String> models,
-            java.util.Set<String> sealed,
-            java.util.Set<String> lying,
+            Set<String> sealed,
+            Set<String> lying,
             Map<String, Long> waiting,
-            java.util.Set<Long> taken,
+            Set<Long> taken,
             List<Task> left,
             Map<Task, Round> planned) {}
 
@@ -152,9 +153,10 @@ final class Proposals {
                 out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, "written for it", null));
             }
         });
+        Set<Long> promised = Set.copyOf(facts.waiting.values());
         for (Spot s : facts.spots) {
             boolean wanted = s.planId() != null || s.collectDays() != null;
-            if (wanted && !facts.taken.contains(s.id()) && !facts.waiting.containsValue(s.id())) {
+            if (wanted && !facts.taken.contains(s.id()) && !promised.contains(s.id())) {
                 String plan = s.plan() == null ? "" : ", “" + s.plan() + "” is wanted there";
                 out.add(proposal(Task.Kind.PLACE, s, "", "nobody is there" + plan, null));
             }

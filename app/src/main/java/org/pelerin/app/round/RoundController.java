@@ -4,7 +4,6 @@ import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -21,7 +20,6 @@ import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -35,7 +33,6 @@ class RoundController {
 
     private static final int PAGE = 30;
     private static final int LONGEST_REMARKS = 2000;
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM", Locale.UK);
 
     private final RoundService rounds;
     private final RoundPlanner planner;
@@ -62,7 +59,6 @@ class RoundController {
     @ModelAttribute
     void room(Model page) {
         page.addAttribute("room", "rounds");
-        page.addAttribute("days", DAY);
         page.addAttribute("today", today());
     }
 
@@ -125,9 +121,6 @@ class RoundController {
     @PostMapping("/rounds")
     String plan(@ModelAttribute RoundForm form, Model page, Principal me, RedirectAttributes flash) {
         Typed typed = new Typed();
-        if (form.name.isBlank()) {
-            form.name = named(form);
-        }
         RoundService.Heading heading = heading(form, typed, today());
         int ahead = form.ahead(typed);
         if (!typed.errors().isEmpty()) {
@@ -145,20 +138,7 @@ class RoundController {
         return "redirect:/rounds/" + id;
     }
 
-    /** The sites it goes to, where no name was given. */
-    private String named(RoundForm form) {
-        Map<Long, String> sites = places.spots().stream().collect(Collectors.toMap(s -> s.id(), s -> s.site()));
-        String joined = form.task.stream()
-                .map(k -> k.split(":"))
-                .filter(k -> k.length > 1 && k[1].matches("\\d{1,18}"))
-                .map(k -> sites.getOrDefault(Long.valueOf(k[1]), ""))
-                .filter(s -> !s.isEmpty())
-                .distinct()
-                .limit(3)
-                .collect(Collectors.joining(", "));
-        return joined.isEmpty() ? "Round" : joined.length() > 120 ? joined.substring(0, 120) : joined;
-    }
-
+    /** @param otherwise day for a round that names none */
     private RoundService.Heading heading(RoundForm form, Typed typed, LocalDate otherwise) {
         String wrong = RoundService.wrong(form.name);
         if (!wrong.isEmpty()) {
@@ -213,6 +193,9 @@ class RoundController {
         Round round = find(id);
         Typed typed = new Typed();
         RoundService.Heading heading = heading(form, typed, round.day());
+        if (form.name.isBlank()) {
+            typed.wrong("name", "Give it a name");
+        }
         if (!typed.errors().isEmpty()) {
             return round(round, form, typed, page);
         }
@@ -279,16 +262,5 @@ class RoundController {
         rounds.settle(t, Task.State.DROPPED, clock.instant(), t.note(), me.getName());
         flash.addFlashAttribute("said", t.kind().words() + " at " + t.where() + " is not due any more.");
         return "redirect:/rounds/" + id;
-    }
-
-    @ExceptionHandler(RoundService.NotPossibleException.class)
-    String notPossible(
-            RoundService.NotPossibleException e,
-            jakarta.servlet.http.HttpServletRequest request,
-            RedirectAttributes flash) {
-        flash.addFlashAttribute("refused", e.getMessage() + ".");
-        String path = request.getRequestURI();
-        int end = path.indexOf('/', "/rounds/".length());
-        return "redirect:" + (end < 0 ? path : path.substring(0, end));
     }
 }

@@ -88,6 +88,10 @@ interface RoundMapper {
     @Select(TASK + "WHERE t.round_id = #{round} ORDER BY t.seq, t.id")
     List<Task> tasks(long round);
 
+    @Select("<script>" + TASK + "WHERE t.round_id IN <foreach item='r' collection='rounds' open='(' separator=','"
+            + " close=')'>#{r}</foreach> ORDER BY t.seq, t.id</script>")
+    List<Task> tasksOf(List<Long> rounds);
+
     /** Tasks of all open rounds. */
     @Select(TASK + "JOIN field_round r ON r.id = t.round_id WHERE r.closed_at IS NULL ORDER BY t.id")
     List<Task> planned();

@@ -15,6 +15,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.NotDoneException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,7 +29,7 @@ public class RoundService {
     private static final int LONGEST_WHY = 400;
 
     /** The round is not as it would have to be for this; the message says why. */
-    public static class NotPossibleException extends RuntimeException {
+    public static class NotPossibleException extends NotDoneException {
         NotPossibleException(String message) {
             super(message);
         }
@@ -89,6 +90,14 @@ public class RoundService {
         return rounds.tasks(round);
     }
 
+    /** The tasks of several rounds, by round. */
+    public Map<Long, List<Task>> tasks(List<Round> of) {
+        return of.isEmpty()
+                ? Map.of()
+                : rounds.tasksOf(of.stream().map(Round::id).toList()).stream()
+                        .collect(Collectors.groupingBy(Task::roundId));
+    }
+
     Optional<Task> task(long round, long id) {
         return Optional.ofNullable(rounds.task(id)).filter(t -> t.roundId() == round);
     }
@@ -126,7 +135,8 @@ public class RoundService {
                 by);
     }
 
-    private long plan(Heading heading, List<Proposal> proposals, String by) {
+    private long plan(Heading typed, List<Proposal> proposals, String by) {
+        Heading heading = named(typed, proposals);
         RoundMapper.Fresh fresh =
                 new RoundMapper.Fresh(heading.name, heading.day, heading.person, heading.remarks, clock.instant(), by);
         rounds.insert(fresh);
@@ -143,11 +153,21 @@ public class RoundService {
         return why.length() > LONGEST_WHY ? why.substring(0, LONGEST_WHY - 1) + "…" : why;
     }
 
-    /** What is wrong with a heading, or empty. */
+    /** What is wrong with a name, or empty. */
     static String wrong(String name) {
-        return name.isBlank()
-                ? "Give it a name"
-                : name.length() > LONGEST_NAME ? "At most " + LONGEST_NAME + " characters" : "";
+        return name.length() > LONGEST_NAME ? "At most " + LONGEST_NAME + " characters" : "";
+    }
+
+    /** The sites it goes to, where no name was given. */
+    private static Heading named(Heading h, List<Proposal> proposals) {
+        if (!h.name.isBlank()) {
+            return h;
+        }
+        String sites =
+                proposals.stream().map(Proposal::site).distinct().limit(3).collect(Collectors.joining(", "));
+        String name = sites.isEmpty() ? "Round" : sites;
+        return new Heading(
+                name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name, h.day, h.person, h.remarks);
     }
 
     @Transactional
@@ -223,6 +243,10 @@ public class RoundService {
     /** Puts the outcome of a task on record. */
     @Transactional
     void settle(Task task, Task.State state, Instant at, String note, String by) {
+        if (task.state() == Task.State.DONE && state != Task.State.DONE) {
+            // a word that comes late does not undo what was done; only undoing does
+            throw new NotPossibleException("It is done already");
+        }
         rounds.settle(task.id(), state, at, by, note, state == Task.State.NOT_DONE);
         rounds.touch(task.roundId(), clock.instant());
         audit.record(

@@ -5,7 +5,6 @@ import java.io.IOException;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -13,7 +12,6 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -31,22 +29,18 @@ import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 @Controller
 class RoundWorkController {
 
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", Locale.UK);
-
     private final RoundService rounds;
     private final RoundWork work;
     private final FieldSheet sheet;
     private final Dock dock;
     private final Clock clock;
-    private final Show show;
 
-    RoundWorkController(RoundService rounds, RoundWork work, FieldSheet sheet, Dock dock, Clock clock, Show show) {
+    RoundWorkController(RoundService rounds, RoundWork work, FieldSheet sheet, Dock dock, Clock clock) {
         this.rounds = rounds;
         this.work = work;
         this.sheet = sheet;
         this.dock = dock;
         this.clock = clock;
-        this.show = show;
     }
 
     @GetMapping("/rounds/{id}/work")
@@ -54,7 +48,6 @@ class RoundWorkController {
         List<Task> tasks = rounds.tasks(id);
         page.addAttribute("room", "rounds");
         page.addAttribute("round", find(id));
-        page.addAttribute("days", DAY);
         page.addAttribute("open", tasks.stream().filter(Task::open).toList());
         page.addAttribute("settled", tasks.stream().filter(t -> !t.open()).toList());
         page.addAttribute(
@@ -148,7 +141,7 @@ class RoundWorkController {
         Round round = find(id);
         String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        sheet.write(round, rounds.tasks(id), base, show, clock.instant(), out);
+        sheet.write(round, rounds.tasks(id), base, clock.instant(), out);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
@@ -144,5 +145,39 @@ class UnitTest {
                 .get(0);
         assertThat(lane.note()).contains("not put back");
         assertThat(lane.noteX()).isEqualTo(240 + 461);
+    }
+
+    @Test
+    void visits_rounds_and_a_lapsing_calibration_have_their_marks_and_the_note_gives_way() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Mission waiting = mission(MissionState.WAITING, null, null, null);
+        // a day after now, and one beyond the window
+        List<LocalDate> rounds = List.of(LocalDate.of(2026, 3, 20), LocalDate.of(2026, 12, 24));
+        Unit unit =
+                Unit.of(standing(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
+        Lane lane = Waylines.of(List.of(unit), Map.of(), window, PARIS, SHOW)
+                .groups()
+                .get(0)
+                .lanes()
+                .get(0);
+        // 7.2 units a day, now at 461; noon in Paris is 11:00 UTC, 1.14 days after now
+        assertThat(lane.visits()).containsExactly(240 + 389);
+        assertThat(lane.rounds()).containsExactly(240 + 469);
+        assertThat(lane.note()).isEqualTo("◇ start not confirmed");
+        assertThat(lane.noteX()).isGreaterThan(lane.rounds().get(0));
+        assertThat(lane.calibrationX()).isEqualTo(-1);
+    }
+
+    @Test
+    void a_day_is_parted_by_hours_and_midnight_bears_its_date() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofHours(60));
+        List<String> labels = Waylines.of(List.of(), Map.of(), window, PARIS, SHOW).ticks().stream()
+                .map(Waylines.Tick::label)
+                .toList();
+        // from 18:16 two days before to 06:16 on the day after, where no label has room any more; 06:00 gives way to
+        // that of now
+        assertThat(labels)
+                .containsExactly(
+                        "18\u00a0Mar", "06:00", "12:00", "18:00", "19\u00a0Mar", "", "12:00", "18:00", "20\u00a0Mar");
     }
 }

@@ -72,10 +72,10 @@ public final class Intake {
         private final double[] open = new double[Block.CAPACITY];
         private int held;
 
-        void add(double v, Resolution resolution) {
+        void add(double v, int decimals) {
             open[held++] = v;
             if (held == Block.CAPACITY) {
-                full.add(BlockCodec.encode(open, held, resolution));
+                full.add(BlockCodec.encode(open, held, resolution(decimals)));
                 held = 0;
             }
         }
@@ -131,14 +131,8 @@ public final class Intake {
             } catch (UnreadableException e) {
                 trouble(new Trouble(line, reader.name(i), e.getMessage()));
             }
-            values[i].add(v, resolution(i));
+            values[i].add(v, reader.decimals(i));
         }
-    }
-
-    /** A line that could not be split into cells at all. */
-    public void unreadable(long line, String reason) {
-        rows++;
-        trouble(new Trouble(line, "", reason));
     }
 
     private void trouble(Trouble t) {
@@ -154,8 +148,8 @@ public final class Intake {
         }
     }
 
-    private Resolution resolution(int value) {
-        return Resolution.of(1, (int) Math.pow(10, reader.decimals(value)));
+    private static Resolution resolution(int decimals) {
+        return Resolution.of(1, (int) Math.pow(10, decimals));
     }
 
     /** What has been found so far. */
@@ -283,7 +277,7 @@ public final class Intake {
             double[] merged = merged(values[i].all(), order, distinct.length, merge);
             Layout.Column c = columns.get(i);
             // a mean of two is no whole number of steps of the file's last decimal
-            Resolution resolution = merge == Merge.MEAN ? null : resolution(i);
+            Resolution resolution = merge == Merge.MEAN ? null : resolution(reader.decimals(i));
             out.add(Series.of(c.name(), c.unit(), grid.axis, grid.spread(merged), resolution));
         }
         return out;

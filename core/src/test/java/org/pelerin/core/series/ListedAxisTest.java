@@ -59,4 +59,18 @@ class ListedAxisTest {
         assertThatThrownBy(() -> ListedAxis.events(new long[] {T}, START.minusMillis(1), ClockCorrection.NONE))
                 .hasMessageContaining("ends before its last");
     }
+
+    @Test
+    void rows_have_an_interval_and_the_last_stands_for_one() {
+        ListedAxis rows = ListedAxis.rows(new long[] {T, T + 61_000, T + 119_000}, Duration.ofMinutes(1));
+        assertThat(rows.events()).isFalse();
+        assertThat(rows.interval()).isEqualTo(Duration.ofMinutes(1));
+        assertThat(rows.end()).isEqualTo(START.plusSeconds(179));
+        assertThat(rows.hoursStanding(1) * 3600).isCloseTo(58, within(1e-9));
+        assertThat(rows)
+                .isNotEqualTo(ListedAxis.events(
+                        new long[] {T, T + 61_000, T + 119_000}, START.plusSeconds(179), ClockCorrection.NONE));
+        assertThatThrownBy(() -> ListedAxis.rows(new long[] {T}, Duration.ZERO))
+                .hasMessageContaining("at least a millisecond");
+    }
 }

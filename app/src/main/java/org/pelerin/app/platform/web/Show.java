@@ -2,6 +2,7 @@ package org.pelerin.app.platform.web;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
@@ -19,6 +20,8 @@ public class Show {
     private static final DateTimeFormatter MILLIS = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS zzz", LOCALE);
     private static final DateTimeFormatter FULL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss zzz", LOCALE);
     private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm zzz", LOCALE);
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM", LOCALE);
+    private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", LOCALE);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
 
     private final ZoneId home;
@@ -54,6 +57,16 @@ public class Show {
     /** 2026-03-19 08:40:00 CET: unambiguous to the second. */
     public String second(Instant t, ZoneId zone) {
         return t == null ? "" : FULL.format(t.atZone(zone));
+    }
+
+    /** Thursday 19 March. */
+    public String weekday(LocalDate day) {
+        return WEEKDAY.format(day);
+    }
+
+    /** Thursday 19 March 2026. */
+    public String date(LocalDate day) {
+        return DATE.format(day);
     }
 
     public String minute(Instant t) {

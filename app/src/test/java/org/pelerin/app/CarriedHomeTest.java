@@ -1,0 +1,187 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.sql.Connection;
+import java.sql.Statement;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.attention.AttentionService;
+import org.pelerin.app.attention.Standing;
+import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+/** What comes home without a dock, and the fleet that it belongs to, in the browser. */
+@Timeout(120)
+class CarriedHomeTest {
+
+    private static final String DIVER = "PL-31007";
+
+    private static TestBed bed;
+    private static BrowserContext context;
+    private static Page page;
+
+    @BeforeAll
+    static void open() {
+        bed = TestBed.get();
+        context = bed.browser().newContext();
+        page = bed.signedIn(context);
+    }
+
+    @AfterEach
+    void tidy() {
+        bed.emptyDock();
+    }
+
+    @AfterAll
+    static void close() {
+        context.close();
+    }
+
+    private static FilePayload file(String name, byte[] bytes) {
+        return new FilePayload(name, "application/zip", bytes);
+    }
+
+    @Test
+    void files_of_a_memory_stick_each_with_what_became_of_it() {
+        bed.carry(DIVER, "dock");
+        Plan plan = new Plan(
+                "willow-p9",
+                "DIVER#07",
+                Duration.ofMinutes(10),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(
+                        new ChannelSettings(true, "Pressure", null, null),
+                        new ChannelSettings(true, "Water", null, null)));
+        long mission = bed.bean(WriteService.class).write(new MissionDraft(DIVER, "Well", 0, plan, null, "tech"));
+        bed.carry(DIVER, "orsel-well");
+        bed.outdoors().post("/advance", Map.of("seconds", 86_400));
+        byte[] whole = bed.outdoors().carrier(DIVER);
+        byte[] hurt = whole.clone();
+        hurt[hurt.length / 2] ^= 0x10;
+
+        page.navigate(bed.address + "/dock/stick");
+        page.setInputFiles("[name=files]", new FilePayload[] {
+            file("day1.zip", whole),
+            file("hurt.zip", hurt),
+            file("notes.zip", "no zip at all".getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+        });
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("1 of 3 files is home; ▲ 2 refused");
+        Locator rows = page.locator("table.wide tbody tr");
+        assertThat(rows.nth(0)).containsText("145 of 145 samples are home; the logger goes on recording");
+        assertThat(rows.nth(1)).containsText("▲");
+        assertThat(rows.nth(2)).containsText("▲");
+        page.setInputFiles("[name=files]", file("day1 again.zip", whole));
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("table.wide")).containsText("is home already, byte for byte the same");
+        page.getByText("its mission").click();
+        assertThat(page.locator("#main")).containsText("It goes on recording; this is what is home so far");
+        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().received())
+                .isEqualTo(145);
+    }
+
+    @Test
+    void a_station_gets_its_schedule_on_its_page() {
+        int port = bed.yard.stationPort("PL-70001");
+        bed.bean(Stations.class).add("127.0.0.1", port, "tech");
+        bed.bean(StationWatch.class).look();
+        page.navigate(bed.address + "/dock/find");
+        page.fill("[name=every]", "often");
+        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".refused")).containsText("Give whole minutes");
+        page.fill("[name=every]", "90");
+        page.fill("[name=retry]", "4");
+        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".said")).containsText("is collected every 90 min, and left running");
+        assertThat(page.locator("#main")).containsText("next ");
+        page.fill("[name=every]", "");
+        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".said")).containsText("only when somebody asks");
+    }
+
+    @Test
+    void the_fleet_is_narrowed_by_choice_and_gone_through_by_key() {
+        bed.carry("PL-42005", "dock");
+        bed.carry("PL-42005", "bench");
+        page.navigate(bed.address + "/");
+        page.selectOption("[name=model]", "rowan-a2");
+        page.waitForURL(u -> u.contains("model=rowan-a2"));
+        assertThat(page.locator(".waylines .lane[href='/dock/PL-42005']")).hasCount(1);
+        assertThat(page.locator(".waylines .lane[href='/dock/" + DIVER + "']")).hasCount(0);
+        // the scale keeps the choice
+        page.getByText("day", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator("[name=model]")).hasValue("rowan-a2");
+        page.getByText("all again").click();
+        assertThat(page.locator("[name=model]")).hasValue("");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("ArrowUp");
+        assertThat(page.locator(".waylines .lane").first()).isFocused();
+        String href = page.locator(".waylines .lane").first().getAttribute("href");
+        page.keyboard().press("Enter");
+        page.waitForURL(bed.address + href);
+    }
+
+    @Test
+    void what_is_held_of_the_fleet_is_read_anew_when_something_was_put_on_record() throws Exception {
+        AttentionService attention = bed.bean(AttentionService.class);
+        bed.carry("PL-60003", "dock");
+        bed.carry("PL-60003", "bench");
+        long spot = bed.spot("Register site", "before");
+        bed.bean(PlacementService.class)
+                .place(
+                        new PlacementService.Placing(
+                                "PL-60003",
+                                spot,
+                                bed.bean(Clock.class).instant(),
+                                false,
+                                null,
+                                "",
+                                0,
+                                List.of(),
+                                false),
+                        "tech");
+        // what was seen of loggers just now is not settled yet
+        TimeUnit.MILLISECONDS.sleep(2500);
+        assertThat(standing(attention).where()).isEqualTo("Register site / before");
+        // behind the application's back: nothing tells of it, and it costs nothing to look
+        try (Connection c = TestBed.connect();
+                Statement s = c.createStatement()) {
+            s.executeUpdate("UPDATE spot SET name = 'behind' WHERE id = " + spot);
+        }
+        assertThat(standing(attention).where()).isEqualTo("Register site / before");
+        bed.bean(PlacementService.class).take("PL-60003", bed.bean(Clock.class).instant(), "tech");
+        assertThat(standing(attention).placedAt()).isNull();
+        assertThat(standing(attention).spotId()).isNull();
+    }
+
+    private static Standing standing(AttentionService attention) {
+        return attention.standings().stream()
+                .filter(s -> s.serial().equals("PL-60003"))
+                .findFirst()
+                .orElseThrow();
+    }
+}
