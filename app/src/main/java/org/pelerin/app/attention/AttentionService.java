@@ -32,7 +32,7 @@ public class AttentionService {
         return needs(standings());
     }
 
-    /** All loggers as they stand now, by serial. */
+    /** All loggers as they stand now. */
     public List<Standing> standings() {
         return standings(clock.instant(), Duration.ZERO);
     }

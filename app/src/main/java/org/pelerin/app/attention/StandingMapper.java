@@ -37,16 +37,15 @@ interface StandingMapper {
         Instant readAt;
     }
 
-    /** Every logger that was ever connected, by serial; devices known from files only are none. */
+    /** Every logger that was ever connected; devices known from files only are none. */
     @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
             + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, m.battery_ends_at, m.collected_at,"
-            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, v.read_at FROM logger g"
+            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, s.read_at FROM logger g"
             + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission WHERE counts = 1 GROUP BY logger_id) n"
             + " ON n.logger_id = g.id LEFT JOIN mission m ON m.id = n.id"
             + " LEFT JOIN placement p ON p.present_logger_id = g.id"
             + " LEFT JOIN spot s ON s.id = COALESCE(p.spot_id, m.spot_id) LEFT JOIN site t ON t.id = s.site_id"
-            + " LEFT JOIN (SELECT spot_id, MAX(read_at) AS read_at FROM mission GROUP BY spot_id) v ON v.spot_id = s.id"
-            + " WHERE g.model <> '" + ModelCatalogue.FILE + "' ORDER BY g.serial")
+            + " WHERE g.model <> '" + ModelCatalogue.FILE + "'")
     List<Row> all();
 
     /**

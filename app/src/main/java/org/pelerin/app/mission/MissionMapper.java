@@ -97,7 +97,7 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
-                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received}, read_at = #{at} WHERE id = #{id}")
+                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
     void collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
 
     @Update(
@@ -184,8 +184,12 @@ interface MissionMapper {
     void moveTo(long id, long spotId);
 
     @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"
-            + " expected = #{expected}, received = #{received}, read_at = #{at} WHERE id = #{id}")
-    void readSoFar(long id, MissionState state, Instant at, Instant startsAt, long expected, long received);
+            + " expected = #{expected}, received = #{received} WHERE id = #{id}")
+    void readSoFar(long id, MissionState state, Instant startsAt, long expected, long received);
+
+    /** Records from the spot of a mission came home. */
+    @Update("UPDATE spot SET read_at = #{at} WHERE id = (SELECT spot_id FROM mission WHERE id = #{mission})")
+    void broughtHome(long mission, Instant at);
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
     int visits(long id);

@@ -242,20 +242,26 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples, capture " + sha256);
-        events.publishEvent(new BroughtHome(mission.serial(), clock.instant(), by));
+        broughtHome(mission, by);
     }
 
     /** Its records up to now are home; it goes on. */
     @Transactional
     public void readSoFar(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
-        missions.readSoFar(mission.id(), MissionState.LOGGING, clock.instant(), firstAt, expected, received);
+        missions.readSoFar(mission.id(), MissionState.LOGGING, firstAt, expected, received);
         audit.record(
                 by,
                 "collect running mission",
                 subject(mission),
                 "",
                 received + " of " + expected + " samples so far, capture " + sha256);
-        events.publishEvent(new BroughtHome(mission.serial(), clock.instant(), by));
+        broughtHome(mission, by);
+    }
+
+    private void broughtHome(Mission mission, String by) {
+        Instant now = clock.instant();
+        missions.broughtHome(mission.id(), now);
+        events.publishEvent(new BroughtHome(mission.serial(), now, by));
     }
 
     /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */
