@@ -34,6 +34,7 @@ public final class Screenshots {
             "attention=/attention",
             "spot=/spots/1",
             "place=/place?serial=PL-18090&spot=3@phone",
+            "round=/rounds/1/work@phone",
             "yard=/yard");
 
     private Screenshots() {}

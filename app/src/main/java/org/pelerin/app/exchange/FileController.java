@@ -194,6 +194,9 @@ class FileController {
         page.addAttribute(
                 "troubles", found.troubles().stream().limit(TROUBLES_SHOWN).toList());
         page.addAttribute("badRows", found.rows() - found.good());
+        page.addAttribute(
+                "badCells",
+                found.troubles().stream().filter(t -> !t.column().isEmpty()).count());
         page.addAttribute("fz", shown(settings));
         page.addAttribute("merges", Arrays.asList(Merge.FIRST, Merge.LAST, Merge.MEAN));
         page.addAttribute("spots", places.all());
