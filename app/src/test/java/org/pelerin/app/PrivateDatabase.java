@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -108,6 +109,15 @@ final class PrivateDatabase implements AutoCloseable {
             }
         }
         throw new IOException("The database did not start; see " + directory.resolve("db.log"));
+    }
+
+    /** Whether it has refused something for want of room. */
+    boolean saidItWasFull() {
+        try {
+            return Files.readString(directory.resolve("db.log")).contains("is full");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** Killed and started again with other options. */
