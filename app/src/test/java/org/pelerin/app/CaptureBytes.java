@@ -1,5 +1,7 @@
 package org.pelerin.app;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -10,6 +12,8 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Stream;
 import org.pelerin.link.message.MemoryPage;
 
 /** The same memory, seen from its two ends. */
@@ -35,9 +39,23 @@ final class CaptureBytes {
         }
     }
 
-    /** The written pages of a logger's flash as the yard keeps it on disk: each table with its length before it. */
+    /** Of a logger that holds one mission. */
     static byte[] ofFlash(Path yardData, String serial) throws IOException {
-        ByteBuffer flash = ByteBuffer.wrap(Files.readAllBytes(yardData.resolve(serial + ".flash")));
+        try (Stream<Path> files = Files.list(yardData)) {
+            List<Path> held = files.filter(f -> f.getFileName().toString().matches(serial + "-\\d+\\.flash"))
+                    .toList();
+            assertThat(held).hasSize(1);
+            return ofFlash(held.get(0));
+        }
+    }
+
+    static byte[] ofFlash(Path yardData, String serial, int mission) throws IOException {
+        return ofFlash(yardData.resolve(serial + "-" + mission + ".flash"));
+    }
+
+    /** The written pages of a logger's flash as the yard keeps it on disk: each table with its length before it. */
+    private static byte[] ofFlash(Path file) throws IOException {
+        ByteBuffer flash = ByteBuffer.wrap(Files.readAllBytes(file));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         while (flash.hasRemaining()) {
             byte[] table = new byte[flash.getInt()];

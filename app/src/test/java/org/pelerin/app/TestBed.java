@@ -132,7 +132,7 @@ final class TestBed {
     /** Leaves the dock as a test wants to find it, and no station watched. */
     void emptyDock() {
         Stations stations = bean(Stations.class);
-        stations.all().forEach(s -> stations.remove(s.host(), s.port(), "system"));
+        stations.all().forEach(s -> stations.remove(s, "system"));
         bean(StationWatch.class).look();
         outdoors().world().loggers().stream()
                 .filter(YardClient.YardLogger::docked)

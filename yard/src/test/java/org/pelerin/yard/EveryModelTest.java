@@ -66,7 +66,7 @@ class EveryModelTest {
             SimulatedLogger logger = logger(model);
             logger.writePlan(START, PlanCodec.decode(PlanCodec.encode(plan)));
             assertThat(PlanCodec.decode(PlanCodec.encode(logger.readPlan()))).isEqualTo(plan);
-            SimulatedLogger restored = SimulatedLogger.restore(logger.snapshot(), new byte[0]);
+            SimulatedLogger restored = SimulatedLogger.restore(logger.snapshot(), Map.of());
             assertThat(restored.readPlan()).isEqualTo(plan);
         }
     }
@@ -217,7 +217,7 @@ class EveryModelTest {
         assertThat(logger.status(START).state()).isEqualTo(LoggerState.WAITING);
         assertThat(logger.status(START).records()).isZero();
         // kept on disk and taken up again while it waits
-        logger = SimulatedLogger.restore(logger.snapshot(), new byte[0]);
+        logger = SimulatedLogger.restore(logger.snapshot(), Map.of());
         logger.runUntil(START.plus(Duration.ofHours(5)), probe);
         // minute 36 is 12 °C and not above it; minute 40 is the first look that is
         MissionHeader header = MissionHeader.decode(logger.header(1));

@@ -53,8 +53,9 @@ final class RandomPlans {
         Duration interval = interval();
         Duration scan =
                 model.scans() && interval.toSeconds() % 4 == 0 && random.nextBoolean() ? interval.dividedBy(4) : null;
+        StopCondition stop = stop();
         Plan plan = new Plan(
-                model.id(), "R" + random.nextInt(1_000_000), interval, scan, start(), stop(), channels, options());
+                model.id(), "R" + random.nextInt(1_000_000), interval, scan, start(), stop, channels, options(stop));
         return secondFits(plan) ? plan : withoutSecond(plan);
     }
 
@@ -113,10 +114,12 @@ final class RandomPlans {
         };
     }
 
-    private Map<String, String> options() {
+    private Map<String, String> options(StopCondition stop) {
         Map<String, String> out = new HashMap<>();
         for (OptionModel o : model.options()) {
-            if (random.nextBoolean()) {
+            // one that overwrites keeps one mission
+            boolean goes = !(o.key().equals(Plan.AGAIN) && stop instanceof StopCondition.Wrap);
+            if (random.nextBoolean() && goes) {
                 out.put(
                         o.key(),
                         o.number()

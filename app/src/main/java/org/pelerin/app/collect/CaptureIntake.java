@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.LongStream;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionInfo;
@@ -54,33 +56,44 @@ class CaptureIntake {
         this.captures = captures;
     }
 
-    /** @throws HopelessException if the pages do not go with each other or with what is there */
     void take(long mission, Source source, String by, Progress progress) {
-        CaptureMapper.CaptureRow capture = begin(mission, source);
+        take(mission, source, Choice.ALL, by, progress);
+    }
+
+    /**
+     * @param choice which tables are taken in; what is there of others stays as it is
+     * @throws HopelessException if the pages do not go with each other or with what is there
+     */
+    void take(long mission, Source source, Choice choice, String by, Progress progress) {
+        List<MissionInfo.Pages> wanted = source.info().parts().stream()
+                .filter(p -> choice.has(p.table()))
+                .toList();
+        CaptureMapper.CaptureRow capture = begin(mission, source, wanted);
         try {
-            pages(capture, source, progress);
+            pages(capture, source, wanted, progress);
         } finally {
             captures.addRereads(mission, source.rereads());
         }
-        verify(capture, source, by);
+        verify(capture, source, wanted, by);
     }
 
     /** Begins a capture, or takes up one that a broken link or an earlier visit left. */
-    private CaptureMapper.CaptureRow begin(long mission, Source source) {
+    private CaptureMapper.CaptureRow begin(long mission, Source source, List<MissionInfo.Pages> wanted) {
         Optional<CaptureMapper.CaptureRow> before = captures.row(mission);
         if (before.isEmpty()) {
-            return captures.begin(mission, source.info(), source.header(), source.clock());
+            return captures.begin(mission, source.info(), wanted, source.header(), source.clock());
         }
-        if (!captures.reach(before.get(), source.info(), source.header(), source.clock())) {
+        if (!captures.reach(before.get(), source.info(), wanted, source.header(), source.clock())) {
             throw new HopelessException(OTHER);
         }
         return captures.row(mission).orElseThrow();
     }
 
-    private void pages(CaptureMapper.CaptureRow capture, Source source, Progress progress) {
-        MissionInfo info = source.info();
+    private void pages(
+            CaptureMapper.CaptureRow capture, Source source, List<MissionInfo.Pages> wanted, Progress progress) {
+        long total = wanted.stream().mapToLong(MissionInfo.Pages::count).sum();
         long before = 0;
-        for (MissionInfo.Pages part : info.parts()) {
+        for (MissionInfo.Pages part : wanted) {
             Optional<CaptureMapper.NumberedPage> last = captures.lastPage(capture, part);
             long next = last.map(CaptureMapper.NumberedPage::page).orElse(part.first());
             for (long page = Math.max(next, part.first()); page < part.end(); page++) {
@@ -93,7 +106,7 @@ class CaptureIntake {
                 } else {
                     captures.add(capture.missionId(), page, bytes);
                 }
-                progress.at(before + page + 1 - part.first(), info.pages());
+                progress.at(before + page + 1 - part.first(), total);
             }
             before += part.count();
         }
@@ -110,12 +123,13 @@ class CaptureIntake {
     }
 
     /** Everything that the source holds must be there; what it held once and has overwritten since may be. */
-    private void verify(CaptureMapper.CaptureRow row, Source source, String by) {
+    private void verify(CaptureMapper.CaptureRow row, Source source, List<MissionInfo.Pages> wanted, String by) {
         MissionInfo info = source.info();
         Map<PageTable, Long> oldest = source.oldest();
         List<byte[]> pages = captures.pages(row.missionId());
         Set<Long> missing = new HashSet<>();
-        info.pageNumbers()
+        wanted.stream()
+                .flatMapToLong(p -> LongStream.range(p.first(), p.end()))
                 .filter(p -> p >= oldest.getOrDefault(PageTable.of(p), 0L))
                 .forEach(missing::add);
         long last = -1;
@@ -130,6 +144,18 @@ class CaptureIntake {
         if (!missing.isEmpty()) {
             throw new HopelessException("The capture lacks " + missing.size() + " of " + info.pages() + " pages");
         }
-        captures.complete(row.missionId(), new Capture(row.header(), pages, row.firstRecord()).sha256(), by);
+        captures.complete(
+                row.missionId(), leftOut(row, info), new Capture(row.header(), pages, row.firstRecord()).sha256(), by);
+    }
+
+    /** Tables of which the source holds pages that are not here. */
+    private Set<PageTable> leftOut(CaptureMapper.CaptureRow row, MissionInfo info) {
+        Map<PageTable, Long> held = captures.parts(row).stream()
+                .filter(p -> p.count() > 0)
+                .collect(Collectors.toMap(MissionInfo.Pages::table, MissionInfo.Pages::end));
+        return info.parts().stream()
+                .filter(p -> p.count() > 0 && held.getOrDefault(p.table(), 0L) < p.end())
+                .map(MissionInfo.Pages::table)
+                .collect(Collectors.toSet());
     }
 }

@@ -23,7 +23,8 @@ interface CaptureMapper {
             int rereads,
             boolean complete,
             String sha256,
-            Instant begunAt) {}
+            Instant begunAt,
+            String leftOut) {}
 
     record PageRow(byte[] bytes) {}
 
@@ -54,8 +55,8 @@ interface CaptureMapper {
     void addRereads(long missionId, int more);
 
     @Update(
-            "UPDATE capture SET complete = TRUE, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
-    void complete(long missionId, String sha256);
+            "UPDATE capture SET complete = TRUE, left_out = #{leftOut}, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
+    void complete(long missionId, String leftOut, String sha256);
 
     /** One page with its number. */
     record NumberedPage(long page, byte[] bytes) {}

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.pelerin.core.evidence.Sha256;
@@ -52,24 +53,30 @@ public class CaptureStore {
         return Optional.ofNullable(captures.byMission(missionId));
     }
 
+    /** @param wanted the tables that are to come home */
     @Transactional
-    CaptureMapper.CaptureRow begin(long missionId, MissionInfo info, byte[] header, ClockReading clockReading) {
+    CaptureMapper.CaptureRow begin(
+            long missionId,
+            MissionInfo info,
+            List<MissionInfo.Pages> wanted,
+            byte[] header,
+            ClockReading clockReading) {
+        MissionInfo.Pages records = records(wanted).orElse(new MissionInfo.Pages(0, 0));
         captures.insert(new CaptureMapper.CaptureRow(
                 missionId,
                 header,
                 info.firstRecord(),
                 info.endRecord(),
-                info.parts().get(0).first(),
-                info.parts().get(0).end(),
+                records.first(),
+                records.end(),
                 clockReading.offset(),
                 clockReading.device(),
                 0,
                 false,
                 null,
-                clock.instant()));
-        info.parts().stream()
-                .skip(1)
-                .forEach(p -> captures.insertPart(new CaptureMapper.PartRow(missionId, p.first(), p.end())));
+                clock.instant(),
+                ""));
+        others(wanted).forEach(p -> captures.insertPart(new CaptureMapper.PartRow(missionId, p.first(), p.end())));
         return captures.byMission(missionId);
     }
 
@@ -77,16 +84,23 @@ public class CaptureStore {
      * Takes up a capture that was begun, or closed while its logger went on: from now on it reaches to where the logger is. What was
      * held longer than the logger keeps it stays.
      *
+     * @param wanted the tables that are to come home; others stay as they are here
+     *
      * @return false if the logger holds less than was there before: it is not the same record
      */
     @Transactional
-    boolean reach(CaptureMapper.CaptureRow row, MissionInfo info, byte[] header, ClockReading clockReading) {
+    boolean reach(
+            CaptureMapper.CaptureRow row,
+            MissionInfo info,
+            List<MissionInfo.Pages> wanted,
+            byte[] header,
+            ClockReading clockReading) {
         List<MissionInfo.Pages> before = parts(row);
-        List<MissionInfo.Pages> now = info.parts();
-        if (info.endRecord() < row.endRecord() || now.get(0).end() < row.endPage()) {
+        long endPage = records(wanted).map(MissionInfo.Pages::end).orElse(row.endPage());
+        if (info.endRecord() < row.endRecord() || endPage < row.endPage()) {
             return false;
         }
-        for (MissionInfo.Pages part : now.subList(1, now.size())) {
+        for (MissionInfo.Pages part : others(wanted)) {
             PageTable table = PageTable.of(part.first());
             Optional<MissionInfo.Pages> held = before.stream()
                     .skip(1)
@@ -99,13 +113,16 @@ public class CaptureStore {
             }
         }
         captures.reach(
-                row.missionId(),
-                header,
-                info.endRecord(),
-                now.get(0).end(),
-                clockReading.offset(),
-                clockReading.device());
+                row.missionId(), header, info.endRecord(), endPage, clockReading.offset(), clockReading.device());
         return true;
+    }
+
+    private static Optional<MissionInfo.Pages> records(List<MissionInfo.Pages> parts) {
+        return parts.stream().filter(p -> p.table() == PageTable.RECORDS).findFirst();
+    }
+
+    private static List<MissionInfo.Pages> others(List<MissionInfo.Pages> parts) {
+        return parts.stream().filter(p -> p.table() != PageTable.RECORDS).toList();
     }
 
     /** The pages that belong to it, stored already or not: those of the records first. */
@@ -140,8 +157,8 @@ public class CaptureStore {
 
     /** Closes a capture, for now or for good; every visit is noted with its hash. */
     @Transactional
-    void complete(long missionId, String sha256, String by) {
-        captures.complete(missionId, sha256);
+    void complete(long missionId, Set<PageTable> leftOut, String sha256, String by) {
+        captures.complete(missionId, Choice.text(leftOut), sha256);
         CaptureMapper.CaptureRow row = captures.byMission(missionId);
         captures.insertRead(new CaptureMapper.ReadRow(
                 missionId,
@@ -195,7 +212,8 @@ public class CaptureStore {
                 row.clockReadAt(),
                 row.rereads(),
                 row.sha256(),
-                row.endRecord());
+                row.endRecord(),
+                Choice.tables(row.leftOut()));
     }
 
     /** When records of these missions came home since, by mission. */

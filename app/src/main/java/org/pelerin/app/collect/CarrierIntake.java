@@ -127,11 +127,13 @@ public class CarrierIntake {
                     Duration.ZERO,
                     carrier.copiedAt()));
         }
-        int number = carrier.info().number();
-        return missions.ofDevice(carrier.serial(), number)
-                .or(() -> missions.adoptDraft(carrier.serial(), number, header.plan(), header.writtenAt()))
-                .orElseGet(
-                        () -> missions.adoptForeign(carrier.serial(), number, header.plan(), header.writtenAt(), by));
+        return missions.adopt(
+                carrier.serial(),
+                carrier.info().number(),
+                header.plan(),
+                header.writtenAt(),
+                header.firstSampleAt(),
+                by);
     }
 
     private static CaptureIntake.Source source(Carrier carrier) {

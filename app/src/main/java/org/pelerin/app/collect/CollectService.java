@@ -70,18 +70,30 @@ public class CollectService {
     /** Orders a collection; a second order while one is under way changes nothing. */
     @Transactional
     public void order(String serial, String by) {
-        order(serial, false, by);
+        order(serial, false, Choice.ALL, by);
     }
 
     /** @param leaveRunning whether the logger is to go on recording; only what is new is then fetched each time */
     @Transactional
     public void order(String serial, boolean leaveRunning, String by) {
+        order(serial, leaveRunning, Choice.ALL, by);
+    }
+
+    /**
+     * @param leaveRunning whether the logger is to go on recording; only what is new is then fetched each time
+     * @param choice what is to come home
+     */
+    @Transactional
+    public void order(String serial, boolean leaveRunning, Choice choice, String by) {
         if (jobs.active(serial) != null) {
             return;
         }
         try {
-            jobs.insert(serial, by, clock.instant(), leaveRunning);
-            audit.record(by, "order collection", serial, "", leaveRunning ? "left running" : "");
+            jobs.insert(serial, by, clock.instant(), leaveRunning, choice.missionsText(), choice.tablesText());
+            String how = leaveRunning ? "left running" : "";
+            String what = choice.words();
+            audit.record(
+                    by, "order collection", serial, "", how + (how.isEmpty() || what.isEmpty() ? "" : "; ") + what);
         } catch (DuplicateKeyException e) {
             // somebody else ordered it in the same moment
         }
@@ -103,6 +115,11 @@ public class CollectService {
         return jobs.allActive();
     }
 
+    /** The last collections of a logger, the newest first. */
+    public List<Job> latest(String serial, int limit) {
+        return jobs.latest(serial, limit);
+    }
+
     public Optional<Job> newest(String serial) {
         return Optional.ofNullable(jobs.newest(serial));
     }
@@ -115,17 +132,18 @@ public class CollectService {
                     "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
         }
         Plan plan = again(missions.plan(last));
-        eraseCollected(serial, last, by);
+        eraseCollected(serial, by);
         return writer.write(new MissionDraft(serial, last.planName(), last.planVersion(), plan, last.spotId(), by));
     }
 
     /** Erases what is collected and leaves the logger idle. */
     public void erase(String serial, String by) {
-        eraseCollected(serial, lastCollected(serial), by);
+        lastCollected(serial);
+        eraseCollected(serial, by);
     }
 
     /**
-     * Gives up what a stopped logger holds without collecting it.
+     * Gives up what a stopped logger holds and is not home, without collecting it.
      *
      * @param typed the serial, as the person typed it
      * @throws NotNowException if the serial or the reason is missing, or there is nothing to give up
@@ -137,27 +155,34 @@ public class CollectService {
         if (active(serial).isPresent()) {
             throw new NotNowException("It is being collected");
         }
-        MissionInfo lost;
         try (LoggerLink link = dock.open(serial)) {
             if (link.status().state().running()) {
                 throw new NotNowException("It is running; stop it first");
             }
-            lost = link.missions().stream().findFirst().orElseThrow(() -> new NotNowException("It holds no mission"));
-            Optional<Mission> mission = missions.ofDevice(serial, lost.number());
-            if (mission.filter(Mission::collected).isPresent()) {
-                throw new NotNowException("They are home already; erase it instead");
+            List<MissionInfo> lost = link.missions().stream()
+                    .filter(info -> missions.ofDevice(serial, info.number())
+                            .filter(Mission::collected)
+                            .isEmpty())
+                    .toList();
+            if (lost.isEmpty()) {
+                throw new NotNowException(
+                        link.missions().isEmpty() ? "It holds no mission" : "They are home already; erase it instead");
             }
             audit(serial, reason, by, lost);
-            link.erase(EraseRequest.discard(lost.number(), lost.endRecord()));
-            mission.ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
+            for (MissionInfo info : lost) {
+                link.erase(EraseRequest.discard(info.number(), info.endRecord()));
+                missions.ofDevice(serial, info.number())
+                        .ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
+            }
         }
         dock.poll();
     }
 
     /** Before it is done: what cannot be undone is never without its entry. */
-    private void audit(String serial, String reason, String by, MissionInfo lost) {
-        transaction.executeWithoutResult(
-                t -> audit.record(by, "discard records", serial, lost.records() + " records", "", reason.strip()));
+    private void audit(String serial, String reason, String by, List<MissionInfo> lost) {
+        long records = lost.stream().mapToLong(MissionInfo::records).sum();
+        String what = records + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
+        transaction.executeWithoutResult(t -> audit.record(by, "discard records", serial, what, "", reason.strip()));
     }
 
     /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
@@ -167,17 +192,25 @@ public class CollectService {
                 loggers.stream().map(DockedLogger::serial).toList());
         return loggers.stream()
                 .filter(l -> l.holdsRecords() && !active.contains(l.serial()))
-                .filter(l -> !home.contains(l.serial() + "/" + l.status().mission()))
+                .filter(l -> !home.containsAll(devices(l)))
                 .map(DockedLogger::serial)
                 .toList();
     }
 
-    /** The mission in the logger's memory, if it is safely home. */
+    /** The newest mission in the logger's memory, if all that are there are safely home. */
     public Optional<Mission> collectedInMemory(DockedLogger logger) {
         int number = logger.status().mission();
         return number == 0
+                        || !missions.collectedDevices(List.of(logger.serial())).containsAll(devices(logger))
                 ? Optional.empty()
-                : missions.ofDevice(logger.serial(), number).filter(Mission::collected);
+                : missions.ofDevice(logger.serial(), number);
+    }
+
+    /** As {@link MissionService#collectedDevices} names them. */
+    private static List<String> devices(DockedLogger logger) {
+        return logger.status().missions().stream()
+                .map(n -> logger.serial() + "/" + n)
+                .toList();
     }
 
     private Mission lastCollected(String serial) {
@@ -190,32 +223,37 @@ public class CollectService {
                     .filter(m -> m.collected() && m.erasedAt() != null)
                     .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
         }
-        return collectedInMemory(logger)
-                .orElseThrow(() -> new NotNowException("What the logger holds has not been collected yet"));
+        return collectedInMemory(logger).orElseThrow(CollectService::notHome);
     }
 
-    private void eraseCollected(String serial, Mission mission, String by) {
-        if (mission.erasedAt() != null) {
-            return;
-        }
-        StoredCapture capture = captures.summary(mission.id())
-                .filter(c -> c.sha256() != null)
-                .orElseThrow(() -> new NotNowException("The capture is not complete"));
+    private static NotNowException notHome() {
+        return new NotNowException("What the logger holds has not been collected yet");
+    }
+
+    /** All missions in memory, of which each is home. */
+    private void eraseCollected(String serial, String by) {
         try (LoggerLink link = dock.open(serial)) {
-            // what it has overwritten since an earlier visit is held here and not there
-            Set<Long> there = link.missions().stream()
-                    .filter(m -> m.number() == mission.deviceNumber())
-                    .flatMapToLong(MissionInfo::pageNumbers)
-                    .boxed()
-                    .collect(Collectors.toSet());
-            List<byte[]> proof = captures.numbered(mission.id()).stream()
-                    .filter(p -> there.contains(p.page()))
-                    .map(CaptureMapper.NumberedPage::bytes)
-                    .toList();
-            link.erase(EraseRequest.collected(mission.deviceNumber(), capture.endRecord(), proof));
+            for (MissionInfo info : link.missions()) {
+                Mission mission = missions.ofDevice(serial, info.number())
+                        .filter(Mission::collected)
+                        .orElseThrow(CollectService::notHome);
+                StoredCapture capture = captures.summary(mission.id())
+                        .filter(c -> c.sha256() != null)
+                        .orElseThrow(() -> new NotNowException("The capture is not complete"));
+                link.erase(EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
+                missions.erased(mission, by);
+            }
         }
-        missions.erased(mission, by);
         dock.poll();
+    }
+
+    /** Its pages; what it has overwritten since an earlier visit is held here and not there. */
+    private List<byte[]> proof(Mission mission, MissionInfo info) {
+        Set<Long> there = info.pageNumbers().boxed().collect(Collectors.toSet());
+        return captures.numbered(mission.id()).stream()
+                .filter(p -> there.contains(p.page()))
+                .map(CaptureMapper.NumberedPage::bytes)
+                .toList();
     }
 
     /** The same plan for another run, under the next name; an instant that has passed cannot come again, so it starts at once. */

@@ -3,6 +3,8 @@ package org.pelerin.app.collect;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Mission;
@@ -16,8 +18,8 @@ import org.pelerin.link.message.Status;
 import org.springframework.stereotype.Service;
 
 /**
- * Brings one mission home in steps that each are committed: pages as they arrive, then the capture's hash, then the
- * series, then the judgement. Whoever comes after a break goes on with the step that is missing.
+ * Brings missions home in steps that each are committed: pages as they arrive, then the capture's hash, then the series, then the
+ * judgement. Whoever comes after a break goes on with the step that is missing.
  */
 @Service
 class Collector {
@@ -51,58 +53,96 @@ class Collector {
 
     /** @throws LinkException or {@link Dock.NotConnectedException} when the link breaks: to be taken up again */
     String collect(Job job, Progress progress) {
-        long missionId;
+        List<String> told = new ArrayList<>();
         Optional<CaptureMapper.CaptureRow> home =
                 Optional.ofNullable(job.missionId()).flatMap(captures::row).filter(CaptureMapper.CaptureRow::complete);
+        Tally tally = new Tally(job.done(), job.total());
         if (home.isPresent()) {
-            missionId = home.get().missionId();
-        } else {
-            missionId = download(job, progress);
+            told.add(settle(home.get().missionId(), job, tally, progress));
         }
-        return finish(missionId, job, progress);
+        if (home.isEmpty() || job.done() < job.total()) {
+            told.addAll(download(job, home.map(CaptureMapper.CaptureRow::missionId), progress));
+        }
+        return String.join("; ", told);
     }
 
-    private long download(Job job, Progress progress) {
+    /** Pages of all the missions that a job brings home. */
+    private record Tally(long done, long total) {}
+
+    /** All the missions chosen that are not home yet, the oldest first; each is settled before the next. */
+    private List<String> download(Job job, Optional<Long> settled, Progress progress) {
+        List<String> told = new ArrayList<>();
         try (LoggerLink link = dock.open(job.serial())) {
             if (!job.leaveRunning() && link.status().state().running()) {
                 link.stop();
             }
             // pages and records first: what the header says of the end is then not older than they are
-            MissionInfo info = link.missions().stream()
-                    .findFirst()
-                    .orElseThrow(() -> new CaptureIntake.HopelessException("The logger holds no mission"));
-            byte[] header = link.readHeader(info.number());
-            MissionHeader said = MissionHeader.decode(header);
-            if (!said.serial().equals(job.serial())) {
-                throw new CaptureIntake.HopelessException("The logger says that it is " + said.serial());
+            List<MissionInfo> held = link.missions();
+            List<MissionInfo> chosen = held.stream().filter(job.choice()::has).toList();
+            if (chosen.isEmpty()) {
+                throw new CaptureIntake.HopelessException(
+                        held.isEmpty()
+                                ? "The logger holds no mission"
+                                : "The logger holds none of the missions that were chosen");
             }
-            Mission mission = mission(job, info.number(), said);
-            if (mission.collected()) {
-                throw new CaptureIntake.HopelessException("This mission is home already");
+            long total = chosen.stream().mapToLong(m -> pages(m, job)).sum();
+            long before = 0;
+            for (MissionInfo info : chosen) {
+                Tally then = new Tally(before + pages(info, job), total);
+                mission(link, info, job, settled, before, total, progress)
+                        .ifPresent(id -> told.add((chosen.size() > 1 ? "Its mission " + info.number() + ": " : "")
+                                + settle(id, job, then, progress)));
+                before += pages(info, job);
             }
-            long id = mission.id();
-            intake.take(
-                    id,
-                    new LinkSource(link, info, header, read(link)),
-                    job.orderedBy(),
-                    (done, total) -> progress.at(id, done, total, "downloading"));
-            return id;
         }
+        if (told.isEmpty() && settled.isEmpty()) {
+            throw new CaptureIntake.HopelessException("This mission is home already");
+        }
+        return told;
     }
 
-    private String finish(long missionId, Job job, Progress progress) {
-        CaptureMapper.CaptureRow row = captures.row(missionId).orElseThrow();
-        long pages =
-                captures.parts(row).stream().mapToLong(MissionInfo.Pages::count).sum();
+    private static long pages(MissionInfo info, Job job) {
+        return info.parts().stream()
+                .filter(p -> job.choice().has(p.table()))
+                .mapToLong(MissionInfo.Pages::count)
+                .sum();
+    }
+
+    /** Takes the pages of one mission in; empty where they were home before. */
+    private Optional<Long> mission(
+            LoggerLink link,
+            MissionInfo info,
+            Job job,
+            Optional<Long> settled,
+            long before,
+            long total,
+            Progress progress) {
+        byte[] header = link.readHeader(info.number());
+        MissionHeader said = MissionHeader.decode(header);
+        if (!said.serial().equals(job.serial())) {
+            throw new CaptureIntake.HopelessException("The logger says that it is " + said.serial());
+        }
+        Mission mission = missions.adopt(
+                job.serial(), info.number(), said.plan(), said.writtenAt(), said.firstSampleAt(), job.orderedBy());
+        if (mission.collected() || settled.filter(id -> id == mission.id()).isPresent()) {
+            return Optional.empty();
+        }
+        long id = mission.id();
+        intake.take(
+                id,
+                new LinkSource(link, info, header, read(link)),
+                job.choice(),
+                job.orderedBy(),
+                (done, ofIt) -> progress.at(id, before + done, total, "downloading"));
+        return Optional.of(id);
+    }
+
+    private String settle(long missionId, Job job, Tally tally, Progress progress) {
         return homecoming.settle(
-                missionId, job.leaveRunning(), job.orderedBy(), step -> progress.at(missionId, pages, pages, step));
-    }
-
-    private Mission mission(Job job, int number, MissionHeader header) {
-        return missions.ofDevice(job.serial(), number)
-                .or(() -> missions.adoptDraft(job.serial(), number, header.plan(), header.writtenAt()))
-                .orElseGet(() -> missions.adoptForeign(
-                        job.serial(), number, header.plan(), header.writtenAt(), job.orderedBy()));
+                missionId,
+                job.leaveRunning(),
+                job.orderedBy(),
+                step -> progress.at(missionId, tally.done(), tally.total(), step));
     }
 
     private ClockReading read(LoggerLink link) {

@@ -3,6 +3,8 @@ package org.pelerin.app.collect;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
 import org.pelerin.app.mission.Mission;
@@ -63,11 +65,11 @@ public class Homecoming {
             }
             MissionInfo info =
                     new MissionInfo(0, LoggerState.ENDED, 0, records, List.of(new MissionInfo.Pages(0, pages.size())));
-            captures.begin(missionId, info, header, new ClockReading(readAt, Duration.ZERO));
+            captures.begin(missionId, info, info.parts(), header, new ClockReading(readAt, Duration.ZERO));
             for (int p = 0; p < pages.size(); p++) {
                 captures.add(missionId, p, pages.get(p));
             }
-            captures.complete(missionId, new Capture(header, pages, 0).sha256(), "");
+            captures.complete(missionId, Set.of(), new Capture(header, pages, 0).sha256(), "");
         });
     }
 
@@ -90,11 +92,12 @@ public class Homecoming {
         long received = held(stored.capture());
         long expected = Expected.samples(
                 stored.header(), stored.clockReadAt(), stored.capture().firstRecord() == 0);
-        boolean over = !goesOn || stored.header().stop().isPresent();
+        boolean ended = !goesOn || stored.header().stop().isPresent();
+        boolean over = ended && stored.leftOut().isEmpty();
         Instant first = decoded.series().isEmpty()
                 ? null
                 : decoded.series().get(0).axis().first();
-        if (!over && first == null) {
+        if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";
         }
         transaction.executeWithoutResult(t -> {
@@ -102,7 +105,7 @@ public class Homecoming {
             if (over) {
                 missions.collected(mission, first, expected, received, stored.sha256(), by);
             } else {
-                missions.readSoFar(mission, first, expected, received, stored.sha256(), by);
+                missions.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
             }
             evaluation.evaluate(missionId);
             boolean whole = stored.capture().firstRecord() == 0;
@@ -112,10 +115,21 @@ public class Homecoming {
                             missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
         });
         return received + " of " + expected + " samples are home"
-                + (over ? "" : "; the logger goes on recording")
+                + (ended ? "" : "; the logger goes on recording")
+                + leftOut(stored)
                 + (received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap
                         ? "; the others were overwritten before anybody came"
                         : "");
+    }
+
+    private static String leftOut(StoredCapture stored) {
+        return stored.leftOut().isEmpty()
+                ? ""
+                : "; not collected, as was chosen: "
+                        + stored.leftOut().stream()
+                                .sorted()
+                                .map(PageTable::words)
+                                .collect(Collectors.joining(", "));
     }
 
     /** Records in the pages that are there. */

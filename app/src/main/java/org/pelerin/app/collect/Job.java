@@ -10,6 +10,7 @@ import java.util.Optional;
  * @param leaveRunning whether the logger goes on recording
  * @param beganAt since when it has gone as it goes now, by the machine's clock; {@code beganDone} pages were there then
  * @param toldAt when it last told how far it was
+ * @param chosenMissions and {@code chosenTables}: what it is to bring home, see {@link #choice}
  */
 public record Job(
         long id,
@@ -24,7 +25,9 @@ public record Job(
         boolean leaveRunning,
         Instant beganAt,
         long beganDone,
-        Instant toldAt) {
+        Instant toldAt,
+        String chosenMissions,
+        String chosenTables) {
 
     /** Fewer pages say nothing of how fast it goes. */
     private static final int LEAST_PAGES = 8;
@@ -37,6 +40,10 @@ public record Job(
         WAITING_FOR_LOGGER,
         DONE,
         FAILED
+    }
+
+    public Choice choice() {
+        return Choice.of(chosenMissions, chosenTables);
     }
 
     public boolean finished() {

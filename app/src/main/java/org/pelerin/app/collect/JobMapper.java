@@ -12,11 +12,16 @@ interface JobMapper {
 
     String COLUMNS =
             "SELECT id, serial, state, mission_id, done, total, message, ordered_by, ordered_at, leave_running,"
-                    + " began_at, began_done, told_at FROM job ";
+                    + " began_at, began_done, told_at, chosen_missions, chosen_tables FROM job ";
 
-    @Insert("INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial, leave_running)"
-            + " VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial}, #{leaveRunning})")
-    void insert(String serial, String by, Instant at, boolean leaveRunning);
+    @Insert(
+            "INSERT INTO job (serial, state, message, ordered_by, ordered_at, active_serial, leave_running, chosen_missions,"
+                    + " chosen_tables) VALUES (#{serial}, 'QUEUED', 'waiting its turn', #{by}, #{at}, #{serial}, #{leaveRunning},"
+                    + " #{missions}, #{tables})")
+    void insert(String serial, String by, Instant at, boolean leaveRunning, String missions, String tables);
+
+    @Select(COLUMNS + "WHERE serial = #{serial} ORDER BY id DESC LIMIT #{limit}")
+    List<Job> latest(String serial, int limit);
 
     @Select(COLUMNS + "WHERE active_serial = #{serial}")
     Job active(String serial);

@@ -2,9 +2,11 @@ package org.pelerin.app.collect;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Set;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.message.MissionHeader;
+import org.pelerin.link.message.PageTable;
 
 /**
  * A capture with what was read beside it.
@@ -12,9 +14,16 @@ import org.pelerin.link.message.MissionHeader;
  * @param clockReadAt on the logger's clock
  * @param rereads pages that had to be asked for again
  * @param sha256 null until it is complete
+ * @param leftOut tables of the memory that are not here, by choice
  */
 public record StoredCapture(
-        Capture capture, Duration clockOffset, Instant clockReadAt, int rereads, String sha256, long endRecord) {
+        Capture capture,
+        Duration clockOffset,
+        Instant clockReadAt,
+        int rereads,
+        String sha256,
+        long endRecord,
+        Set<PageTable> leftOut) {
 
     public MissionHeader header() {
         return MissionHeader.decode(capture.header());
@@ -22,5 +31,15 @@ public record StoredCapture(
 
     public ClockCorrection correction() {
         return new ClockCorrection(header().writtenAt(), clockReadAt, clockOffset);
+    }
+
+    /** When the newest record that is here was taken, by the reference clock as far as it is known; null where there is none. */
+    public Instant lastRecordAt() {
+        MissionHeader header = header();
+        return header.firstSampleAt() == null || endRecord == 0 || leftOut.contains(PageTable.RECORDS)
+                ? null
+                : correction()
+                        .correct(header.firstSampleAt()
+                                .plus(header.plan().interval().multipliedBy(endRecord - 1)));
     }
 }

@@ -115,7 +115,7 @@ public class Dock {
         DockedLogger last = stored.get(logger.serial());
         boolean changed = last == null
                 || last.status().state() != logger.status().state()
-                || last.status().mission() != logger.status().mission()
+                || !last.status().missions().equals(logger.status().missions())
                 || !last.identity().firmware().equals(logger.identity().firmware())
                 || Duration.between(last.seenAt(), logger.seenAt()).abs().compareTo(STORE_EVERY) > 0;
         if (!changed) {

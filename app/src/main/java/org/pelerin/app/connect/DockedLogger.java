@@ -41,7 +41,12 @@ public record DockedLogger(
 
     /** Records in memory; they are uncollected as long as they are there. */
     public boolean holdsRecords() {
-        return status.records() > 0;
+        return status.records() > 0 || status.missions().size() > 1;
+    }
+
+    /** How many missions are in its memory. */
+    public int missionsHeld() {
+        return status.missions().size();
     }
 
     public int memoryPercent() {

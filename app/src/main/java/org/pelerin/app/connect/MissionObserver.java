@@ -25,27 +25,34 @@ class MissionObserver {
     @EventListener
     void on(Dock.SeenEvent event) {
         DockedLogger logger = event.logger();
-        int number = logger.status().mission();
-        if (number == 0) {
-            return;
+        for (int number : logger.status().missions()) {
+            boolean newest = number == logger.status().mission();
+            Optional<Mission> known = missions.ofDevice(logger.serial(), number);
+            if (known.isEmpty()) {
+                MissionHeader header = header(logger, number);
+                known = missions.known(
+                        logger.serial(), number, header.plan(), header.writtenAt(), header.firstSampleAt());
+            }
+            known.filter(m -> m.state().inField())
+                    .ifPresent(m -> update(
+                            m,
+                            logger,
+                            newest ? state(logger.status().state()) : MissionState.ENDED,
+                            !newest || logger.status().records() > 0));
         }
-        Optional<Mission> known = missions.ofDevice(logger.serial(), number);
-        if (known.isEmpty()) {
-            MissionHeader header = header(logger, number);
-            known = missions.adoptDraft(logger.serial(), number, header.plan(), header.writtenAt());
-        }
-        known.ifPresent(mission -> update(mission, logger));
     }
 
-    private void update(Mission mission, DockedLogger logger) {
-        if (!mission.state().inField()) {
-            return;
-        }
-        if (mission.startsAt() == null && logger.holdsRecords()) {
+    private void update(Mission mission, DockedLogger logger, MissionState state, boolean begun) {
+        if (mission.startsAt() == null && begun) {
             MissionHeader header = header(logger, mission.deviceNumber());
-            missions.started(mission, header.firstSampleAt());
+            if (header.firstSampleAt() != null) {
+                missions.started(mission, header.firstSampleAt());
+            }
         }
-        missions.observed(mission, state(logger.status().state()));
+        missions.observed(mission, state);
+        if (state == MissionState.LOGGING && mission.startsAt() != null && logger.missionsHeld() > 1) {
+            missions.roomLeft(mission, logger.status().capacity());
+        }
     }
 
     private MissionHeader header(DockedLogger logger, int number) {

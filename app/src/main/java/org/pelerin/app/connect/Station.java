@@ -11,6 +11,7 @@ import java.time.Instant;
  * @param retryMin after how many minutes it is tried again, doubled with every retry
  * @param nextAt when it is collected next, or null
  * @param retries how often it was tried in vain since it last went well
+ * @param chosenTables names of the tables of its memory that are collected, with blanks between; empty for all
  */
 public record Station(
         long id,
@@ -23,7 +24,8 @@ public record Station(
         int everyMin,
         int retryMin,
         Instant nextAt,
-        int retries) {
+        int retries,
+        String chosenTables) {
 
     /** “127.0.0.1:7430”. */
     public String address() {

@@ -11,8 +11,8 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface StationMapper {
 
-    @Select("SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, retries"
-            + " FROM station ORDER BY host, port")
+    @Select("SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, retries,"
+            + " chosen_tables FROM station ORDER BY host, port")
     List<Station> all();
 
     /** @return 0 if it is there already */
@@ -20,8 +20,8 @@ interface StationMapper {
             "INSERT IGNORE INTO station (host, port, added_by, added_at, reason) VALUES (#{host}, #{port}, #{by}, #{at}, '')")
     int insert(String host, int port, String by, Instant at);
 
-    @Delete("DELETE FROM station WHERE host = #{host} AND port = #{port}")
-    int delete(String host, int port);
+    @Delete("DELETE FROM station WHERE id = #{id}")
+    int delete(long id);
 
     @Update("UPDATE station SET answered_at = #{at}, reason = '' WHERE id = #{id}")
     void answered(long id, Instant at);
@@ -29,9 +29,9 @@ interface StationMapper {
     @Update("UPDATE station SET reason = #{reason} WHERE id = #{id}")
     void silent(long id, String reason);
 
-    @Update("UPDATE station SET every_min = #{every}, retry_min = #{retry}, next_at = #{next}, retries = 0"
-            + " WHERE host = #{host} AND port = #{port}")
-    int schedule(String host, int port, int every, int retry, Instant next);
+    @Update("UPDATE station SET every_min = #{every}, retry_min = #{retry}, next_at = #{next}, retries = 0,"
+            + " chosen_tables = #{tables} WHERE id = #{id}")
+    int schedule(long id, int every, int retry, String tables, Instant next);
 
     /** @return 1 for the only one who moves it on */
     @Update("UPDATE station SET next_at = #{next}, retries = #{retries} WHERE id = #{id} AND next_at = #{due}")

@@ -36,9 +36,9 @@ public class Stations {
     }
 
     @Transactional
-    public void remove(String host, int port, String by) {
-        if (mapper.delete(host, port) > 0) {
-            audit.record(by, "remove station", host + ":" + port, "", "");
+    public void remove(Station station, String by) {
+        if (mapper.delete(station.id()) > 0) {
+            audit.record(by, "remove station", station.address(), "", "");
         }
     }
 
@@ -47,18 +47,24 @@ public class Stations {
      *
      * @param every minutes between collections, 0 for never
      * @param retry minutes to the first retry
+     * @param tables names of those that are collected, with blanks between; empty for all
      */
     @Transactional
-    public void schedule(String host, int port, int every, int retry, String by) {
+    public void schedule(Station station, int every, int retry, String tables, String by) {
         Instant next = every == 0 ? null : clock.instant();
-        if (mapper.schedule(host, port, every, retry, next) > 0) {
+        if (mapper.schedule(station.id(), every, retry, tables, next) > 0) {
             audit.record(
                     by,
                     "schedule station",
-                    host + ":" + port,
-                    "",
-                    every == 0 ? "only on demand" : "every " + every + " min, retried after " + retry + " min");
+                    station.address(),
+                    words(station.everyMin(), station.retryMin(), station.chosenTables()),
+                    words(every, retry, tables));
         }
+    }
+
+    private static String words(int every, int retry, String tables) {
+        return (every == 0 ? "only on demand" : "every " + every + " min, retried after " + retry + " min")
+                + (tables.isEmpty() ? "" : ", tables " + tables);
     }
 
     /** Whoever moves it on, of all processes, is the one to collect it now. */

@@ -29,8 +29,10 @@ import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.model.StartKind;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -193,6 +195,7 @@ class DockController {
             model.addAttribute("newest", l.model().firmware().newest());
             model.addAttribute("outputs", LoggerCare.outputs(l.model()));
             model.addAttribute("phased", PhaseLook.offered(l.model()));
+            model.addAttribute("choosable", l.missionsHeld() > 1 || severalTables(l.model()));
         });
         model.addAttribute(
                 "waitsFor",
@@ -215,6 +218,7 @@ class DockController {
                                 docked.map(l -> List.of(
                                                         l.status().state(),
                                                         l.status().records(),
+                                                        l.status().missions(),
                                                         l.batteryPercent(),
                                                         l.status().pinSet(),
                                                         l.identity().firmware(),
@@ -228,6 +232,13 @@ class DockController {
                                         .map(m -> m.id() + m.state().name())
                                         .toList())
                         .hashCode()));
+    }
+
+    /** Whether its memory can have more than one table. */
+    private static boolean severalTables(LoggerModel model) {
+        return model.option(Plan.SECOND).isPresent()
+                || model.memory().changes() > 0
+                || model.memory().disturbances() > 0;
     }
 
     private void calibration(String serial, Model model) {

@@ -24,7 +24,6 @@ import org.springframework.web.util.UriUtils;
 class FindController {
 
     private static final int LAST_PORT = 65_535;
-    private static final int LONGEST_MINUTES = 7 * 24 * 60;
 
     private final Discovery discovery;
     private final Stations stations;
@@ -125,37 +124,5 @@ class FindController {
             flash.addFlashAttribute("said", host + ":" + port + " is watched from now on.");
         }
         return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;
-    }
-
-    @PostMapping("/dock/stations/remove")
-    String remove(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
-        stations.remove(host, port, me.getName());
-        watch.look();
-        flash.addFlashAttribute("said", host + ":" + port + " is watched no more.");
-        return "redirect:/dock/find";
-    }
-
-    @PostMapping("/dock/stations/schedule")
-    String schedule(
-            @RequestParam String host,
-            @RequestParam int port,
-            @RequestParam String every,
-            @RequestParam String retry,
-            Principal me,
-            RedirectAttributes flash) {
-        Typed typed = new Typed();
-        Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
-        Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
-        if (minutes == null || again == null) {
-            flash.addFlashAttribute("refused", "Give whole minutes, up to " + LONGEST_MINUTES + ".");
-        } else {
-            stations.schedule(host, port, minutes, again, me.getName());
-            flash.addFlashAttribute(
-                    "said",
-                    minutes == 0
-                            ? host + ":" + port + " is collected only when somebody asks."
-                            : host + ":" + port + " is collected every " + minutes + " min, and left running.");
-        }
-        return "redirect:/dock/find";
     }
 }

@@ -176,11 +176,24 @@ public class MissionService {
     }
 
     /**
-     * The mission that a logger in the dock holds, if it can be matched to one whose writing was interrupted here after the
-     * logger had taken the plan.
+     * The mission that a logger holds, as it is known here: written here, its writing interrupted here after the logger had taken the
+     * plan, or begun by hand after the end of the one before.
      */
     @Transactional
-    public Optional<Mission> adoptDraft(String serial, int deviceNumber, Plan found, Instant writtenAt) {
+    public Optional<Mission> known(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt) {
+        return ofDevice(serial, deviceNumber)
+                .or(() -> draftTaken(serial, deviceNumber, found, writtenAt))
+                .or(() -> begunAgain(serial, deviceNumber, found, firstAt));
+    }
+
+    /** The same, or noted as what some other program wrote. */
+    @Transactional
+    public Mission adopt(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt, String by) {
+        return known(serial, deviceNumber, found, writtenAt, firstAt)
+                .orElseGet(() -> foreign(serial, deviceNumber, found, writtenAt, by));
+    }
+
+    private Optional<Mission> draftTaken(String serial, int deviceNumber, Plan found, Instant writtenAt) {
         Mission draft = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
         if (draft == null || !plan(draft).equals(found)) {
             return Optional.empty();
@@ -189,9 +202,37 @@ public class MissionService {
         return find(draft.id());
     }
 
-    /** A mission that some other program wrote. */
-    @Transactional
-    public Mission adoptForeign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
+    /** It has the plan, the spot and the writer of the one before, which is still in its memory. */
+    private Optional<Mission> begunAgain(String serial, int deviceNumber, Plan found, Instant firstAt) {
+        if (firstAt == null || !Plan.AGAIN_KEPT.equals(found.options().get(Plan.AGAIN))) {
+            return Optional.empty();
+        }
+        Optional<Mission> before = ofDevice(serial, deviceNumber - 1)
+                .filter(m -> m.erasedAt() == null && m.state() != MissionState.ABANDONED)
+                .filter(m -> plan(m).equals(found));
+        return before.flatMap(m -> {
+            long id = insert(
+                    new MissionDraft(serial, m.planName(), m.planVersion(), found, m.spotId(), m.writtenBy()),
+                    loggers.find(serial).orElseThrow().id());
+            missions.written(
+                    id,
+                    MissionState.LOGGING,
+                    deviceNumber,
+                    firstAt,
+                    firstAt,
+                    endsAt(found, firstAt),
+                    m.batteryEndsAt());
+            audit.record(
+                    m.writtenBy(),
+                    "note mission",
+                    "mission " + id + " of " + serial,
+                    "",
+                    "begun by hand after the end of mission " + m.id());
+            return find(id);
+        });
+    }
+
+    private Mission foreign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
         long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
         written(id, deviceNumber, 1, writtenAt, by);
         return find(id).orElseThrow();
@@ -210,6 +251,19 @@ public class MissionService {
     public void started(Mission mission, Instant at) {
         Plan plan = plan(mission);
         missions.started(mission.id(), at, endsAt(plan, at), machine.instant());
+    }
+
+    /**
+     * Earlier missions leave it less memory than the plan counts on.
+     *
+     * @param records that fit
+     */
+    @Transactional
+    public void roomLeft(Mission mission, long records) {
+        Instant full = mission.startsAt().plus(plan(mission).interval().multipliedBy(records));
+        if (mission.endsAt() != null && full.isBefore(mission.endsAt())) {
+            missions.started(mission.id(), mission.startsAt(), full, machine.instant());
+        }
     }
 
     @Transactional
@@ -245,10 +299,16 @@ public class MissionService {
         broughtHome(mission, by);
     }
 
-    /** Its records up to now are home; it goes on. */
+    /**
+     * What was chosen of its records up to now is home.
+     *
+     * @param ended whether it records no more
+     */
     @Transactional
-    public void readSoFar(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
-        missions.readSoFar(mission.id(), MissionState.LOGGING, firstAt, expected, received);
+    public void readSoFar(
+            Mission mission, boolean ended, Instant firstAt, long expected, long received, String sha256, String by) {
+        missions.readSoFar(
+                mission.id(), ended ? MissionState.ENDED : MissionState.LOGGING, firstAt, expected, received);
         audit.record(
                 by,
                 "collect running mission",

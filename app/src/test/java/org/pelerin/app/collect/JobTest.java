@@ -24,7 +24,9 @@ class JobTest {
                 false,
                 began,
                 beganDone,
-                told);
+                told,
+                "",
+                "");
     }
 
     @Test

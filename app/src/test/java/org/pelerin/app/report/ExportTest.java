@@ -79,7 +79,13 @@ class ExportTest {
                 Series.of("Air, left", "°C", TimeAxis.of(START, Duration.ofMinutes(30), values.length), values, null);
         JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
         StoredCapture capture = new StoredCapture(
-                new Capture(new byte[0], List.of(), 0), Duration.ofMillis(-1_250), START, 0, "ab".repeat(32), 4);
+                new Capture(new byte[0], List.of(), 0),
+                Duration.ofMillis(-1_250),
+                START,
+                0,
+                "ab".repeat(32),
+                4,
+                java.util.Set.of());
         return new Dossier(
                 mission,
                 "Alder T1",

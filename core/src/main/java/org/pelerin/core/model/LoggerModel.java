@@ -57,6 +57,27 @@ public record LoggerModel(
         return memory.records(valuesPerRecord);
     }
 
+    /** The same with another memory. */
+    public LoggerModel withMemory(Memory other) {
+        return new LoggerModel(
+                id,
+                name,
+                about,
+                channels,
+                interval,
+                other,
+                nameLength,
+                starts,
+                stops,
+                alarmLevels,
+                scans,
+                power,
+                options,
+                firmware,
+                ratedDepth,
+                network);
+    }
+
     public Optional<OptionModel> option(String key) {
         return options.stream().filter(o -> o.key().equals(key)).findFirst();
     }

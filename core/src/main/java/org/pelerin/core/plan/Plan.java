@@ -44,6 +44,11 @@ public record Plan(
     /** Key of the option that asks for a second table of records; its choices are intervals. */
     public static final String SECOND = "second";
 
+    /** The option that says whether it may be started again after its end, and what it is then. */
+    public static final String AGAIN = "again";
+
+    public static final String AGAIN_KEPT = "kept";
+
     private static final String NO_SECOND = "off";
 
     /** Values that a channel puts into a record when it is scanned faster than it is recorded. */

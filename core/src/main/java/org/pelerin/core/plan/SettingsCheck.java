@@ -33,6 +33,12 @@ final class SettingsCheck {
         stop(now);
         options();
         second();
+        if (plan.stop() instanceof StopCondition.Wrap && plan.option(model, Plan.AGAIN, Plan.AGAIN_KEPT)) {
+            found.blocks(
+                    "options[" + Plan.AGAIN + "]",
+                    "A logger that overwrites its oldest records keeps one mission only",
+                    "Let it stop when memory is full, or choose that a start after its end does nothing");
+        }
     }
 
     private void interval() {

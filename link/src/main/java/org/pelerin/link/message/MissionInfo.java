@@ -24,6 +24,10 @@ public record MissionInfo(int number, LoggerState state, long firstRecord, long 
         public long count() {
             return end - first;
         }
+
+        public PageTable table() {
+            return PageTable.of(first);
+        }
     }
 
     public MissionInfo {

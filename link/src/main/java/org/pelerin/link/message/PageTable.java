@@ -6,15 +6,26 @@ package org.pelerin.link.message;
  */
 public enum PageTable {
     /** Records at the plan's interval: {@link MissionPage}. */
-    RECORDS,
+    RECORDS("records"),
     /** Records of the second table: {@link MissionPage}. */
-    SECOND,
+    SECOND("second table"),
     /** Changes of state: {@link ChangesPage}. */
-    CHANGES,
+    CHANGES("changes of state"),
     /** Disturbances of the mains: {@link DisturbancePage}. */
-    DISTURBANCES;
+    DISTURBANCES("disturbances");
 
     private static final int SHIFT = 28;
+
+    private final String words;
+
+    PageTable(String words) {
+        this.words = words;
+    }
+
+    /** As people say it. */
+    public String words() {
+        return words;
+    }
 
     /** The number of its page 0. */
     public long base() {

@@ -121,6 +121,14 @@ final class LoggerMemory {
         return records.endRecord() >= capacity || changes.end() > 0 && changes.full();
     }
 
+    long changesHeld() {
+        return changes.end();
+    }
+
+    long disturbancesHeld() {
+        return disturbances.end();
+    }
+
     long endRecord() {
         return records.endRecord();
     }

@@ -46,6 +46,7 @@ final class LoggerMission {
     private long changesUntil;
     private long lastRecord;
 
+    /** @param model with the memory that it may use */
     LoggerMission(LoggerModel model, int number, Plan plan, long writtenAt) {
         this.model = model;
         this.number = number;
@@ -64,9 +65,10 @@ final class LoggerMission {
         this.startAt = startAt(plan.start(), writtenAt);
     }
 
-    static LoggerMission restore(LoggerModel model, int number, LoggerSnapshot.MissionSnapshot s, byte[] flash) {
+    /** @param model with the memory that it may use */
+    static LoggerMission restore(LoggerModel model, LoggerSnapshot.MissionSnapshot s, byte[] flash) {
         Plan plan = PlanCodec.decode(Base64.getDecoder().decode(s.planBase64()));
-        LoggerMission m = new LoggerMission(model, number, plan, s.writtenAtDevice());
+        LoggerMission m = new LoggerMission(model, s.number(), plan, s.writtenAtDevice());
         m.state = LoggerState.valueOf(s.state());
         m.startAt = s.startAtDevice();
         m.firstSample = s.firstSampleDevice();
@@ -93,6 +95,7 @@ final class LoggerMission {
 
     LoggerSnapshot.MissionSnapshot snapshot() {
         return new LoggerSnapshot.MissionSnapshot(
+                number,
                 state.name(),
                 Base64.getEncoder().encodeToString(PlanCodec.encode(plan)),
                 writtenAt,
@@ -140,6 +143,15 @@ final class LoggerMission {
 
     int number() {
         return number;
+    }
+
+    long writtenAt() {
+        return writtenAt;
+    }
+
+    /** Records that fit into the memory it may use. */
+    long capacity() {
+        return plan.capacity(model);
     }
 
     LoggerState state() {

@@ -5,9 +5,9 @@ import java.util.List;
 /**
  * Everything about a simulated logger but its flash, as it is kept on disk. Times in ms; device times where so named.
  *
- * @param mission null while it has none
- * @param missionNumber of the mission it has or last had
- * @param lifetimeSamples of missions before the one it has
+ * @param missionNumber of the newest mission that it has or had
+ * @param lifetimeSamples of missions that were erased
+ * @param missions in memory, oldest first
  */
 public record LoggerSnapshot(
         String serial,
@@ -24,7 +24,11 @@ public record LoggerSnapshot(
         int missionNumber,
         long lifetimeMissions,
         long lifetimeSamples,
-        MissionSnapshot mission) {
+        List<MissionSnapshot> missions) {
+
+    public LoggerSnapshot {
+        missions = missions == null ? List.of() : List.copyOf(missions);
+    }
 
     /**
      * A mission.
@@ -36,6 +40,7 @@ public record LoggerSnapshot(
      * @param mains until when each phase was followed; null where there is none
      */
     public record MissionSnapshot(
+            int number,
             String state,
             String planBase64,
             long writtenAtDevice,

@@ -2,9 +2,10 @@ package org.pelerin.yard.logger;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
@@ -46,11 +47,7 @@ public final class SimulatedLogger {
     private String pin = "";
     private String tried = "";
     private String shown = "";
-    private int missionNumber;
-    private long lifetimeMissions;
-    private long lifetimeSamples;
-    /** Null while it has none. */
-    private LoggerMission mission;
+    private final MissionShelf missions;
 
     /**
      * @param batteryUsed share of the charge already gone, 0…1
@@ -70,10 +67,11 @@ public final class SimulatedLogger {
         this.clock = new DriftingClock(bornAt.toEpochMilli(), bornAt.toEpochMilli() + clockError, ppm);
         this.battery = new Battery(
                 model.power().capacity(), batteryUsed * model.power().capacity(), bornAt.toEpochMilli());
+        this.missions = new MissionShelf(model);
     }
 
-    /** @param flash the stored image, or null if nothing was recorded */
-    public static SimulatedLogger restore(LoggerSnapshot s, byte[] flash) {
+    /** @param flash the stored image of each mission, by its number */
+    public static SimulatedLogger restore(LoggerSnapshot s, Map<Integer, byte[]> flash) {
         SimulatedLogger l = new SimulatedLogger(
                 s.serial(),
                 ModelCatalogue.get(s.model()),
@@ -86,10 +84,7 @@ public final class SimulatedLogger {
         l.battery = new Battery(l.model.power().capacity(), s.usedCharge(), s.drainedUntilWorld());
         l.sensorOpen = s.sensorOpen();
         l.pin = s.pin();
-        l.missionNumber = s.missionNumber();
-        l.lifetimeMissions = s.lifetimeMissions();
-        l.lifetimeSamples = s.lifetimeSamples();
-        l.mission = s.mission() == null ? null : LoggerMission.restore(l.model, s.missionNumber(), s.mission(), flash);
+        l.missions.restore(s, flash);
         return l;
     }
 
@@ -106,25 +101,31 @@ public final class SimulatedLogger {
                 battery.drainedUntil(),
                 sensorOpen,
                 pin,
-                missionNumber,
-                lifetimeMissions,
-                lifetimeSamples,
-                mission == null ? null : mission.snapshot());
+                missions.lastNumber(),
+                missions.lifetimeMissions(),
+                missions.erasedSamples(),
+                missions.snapshots());
     }
 
-    /** The flash as it is, or null while there is no mission. */
-    public byte[] flash() {
-        return mission == null ? null : mission.memory().image();
+    /** The flash of each mission as it is, by its number. */
+    public Map<Integer, byte[]> flash() {
+        Map<Integer, byte[]> out = new LinkedHashMap<>();
+        missions.memories().forEach((number, memory) -> out.put(number, memory.image()));
+        return out;
     }
 
-    /** Changes whenever the flash does. */
-    public long flashStamp() {
-        return mission == null
-                ? -1
-                : ((long) missionNumber << 40)
-                        + mission.memory().ends().stream()
-                                .mapToLong(Long::longValue)
-                                .sum();
+    /** Of each mission, by its number: changes whenever its flash does. */
+    public Map<Integer, Long> flashStamps() {
+        Map<Integer, Long> out = new LinkedHashMap<>();
+        missions.memories()
+                .forEach((number, memory) -> out.put(
+                        number,
+                        memory.ends().stream().mapToLong(Long::longValue).sum()));
+        return out;
+    }
+
+    private LoggerMission newest() {
+        return missions.newest();
     }
 
     public String serial() {
@@ -137,11 +138,11 @@ public final class SimulatedLogger {
 
     /** Lives until an instant of world time, measuring what the probe meets. */
     public void runUntil(Instant world, Probe probe) {
-        if (mission != null) {
-            mission.runUntil(clock.device(world), body(probe));
+        if (newest() != null) {
+            newest().runUntil(clock.device(world), body(probe));
         }
         boolean working = state().running();
-        battery.drain(working ? mission.standingLoad() : Forecast.idleLoad(model), world);
+        battery.drain(working ? newest().standingLoad() : Forecast.idleLoad(model), world);
     }
 
     private LoggerMission.Body body(Probe probe) {
@@ -149,19 +150,19 @@ public final class SimulatedLogger {
     }
 
     private LoggerState state() {
-        return mission == null ? LoggerState.IDLE : mission.state();
+        return newest() == null ? LoggerState.IDLE : newest().state();
     }
 
     private Plan plan() {
-        return mission == null ? null : mission.plan();
+        return newest() == null ? null : newest().plan();
     }
 
     private AlarmPanel alarms() {
-        return mission == null ? AlarmPanel.NONE : mission.alarms();
+        return newest() == null ? AlarmPanel.NONE : newest().alarms();
     }
 
     private boolean set(String option, String value) {
-        return mission != null && plan().option(model, option, value);
+        return newest() != null && plan().option(model, option, value);
     }
 
     // What a hand can do
@@ -171,15 +172,17 @@ public final class SimulatedLogger {
      * it. A model without a button takes no notice.
      */
     public void press(Instant world, Probe probe) {
-        if (mission == null || !model.starts().contains(StartKind.BUTTON) || set("field", "look")) {
+        if (newest() == null || !model.starts().contains(StartKind.BUTTON) || set("field", "look")) {
             return;
         }
-        if (state() == LoggerState.WAITING) {
-            mission.begin(clock.device(world), body(probe));
-        } else if (state() == LoggerState.LOGGING) {
+        if (!state().running()) {
+            missions.again(clock.device(world), body(probe));
+        } else if (state() == LoggerState.WAITING) {
+            newest().begin(clock.device(world), body(probe));
+        } else {
             alarms().acknowledge();
             if (!set("markers", "no")) {
-                mission.mark(clock.device(world));
+                newest().mark(clock.device(world));
             }
         }
     }
@@ -188,7 +191,7 @@ public final class SimulatedLogger {
     public void hold(Instant world) {
         boolean may = model.starts().contains(StartKind.BUTTON) && !set("field", "look") && !set("field", "start");
         if (state().running() && may) {
-            mission.end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
         }
     }
 
@@ -200,39 +203,42 @@ public final class SimulatedLogger {
      */
     public void key(String key, Instant world, Probe probe) {
         String does = model.option(key)
-                .map(o -> mission == null ? o.preset() : plan().option(o))
+                .map(o -> newest() == null ? o.preset() : plan().option(o))
                 .orElseThrow(() -> new IllegalArgumentException(model.name() + " has no " + key));
         switch (does) {
             case "start" -> startByKey(world, probe);
             case "stop" -> stopByKey(world);
             case "both" -> {
-                if (state() == LoggerState.WAITING) {
-                    startByKey(world, probe);
-                } else {
+                if (state() == LoggerState.LOGGING) {
                     stopByKey(world);
+                } else {
+                    startByKey(world, probe);
                 }
             }
             case "measure" -> shown = display(world, probe);
-            case "stick" -> shown = mission == null ? "nothing to copy" : "copied to the stick";
+            case "stick" -> shown = newest() == null ? "nothing to copy" : "copied to the stick";
             default -> shown = "key locked";
         }
     }
 
     private void startByKey(Instant world, Probe probe) {
         if (state() == LoggerState.WAITING) {
-            mission.begin(clock.device(world), body(probe));
+            newest().begin(clock.device(world), body(probe));
+        } else if (!state().running()) {
+            missions.again(clock.device(world), body(probe));
         }
     }
 
     private void stopByKey(Instant world) {
         if (state().running()) {
-            mission.end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
         }
     }
 
     private String display(Instant world, Probe probe) {
         return LiveValues.of(model, plan(), live(world, probe, null)).stream()
-                .filter(v -> mission == null || plan().channels().get(v.index()).enabled())
+                .filter(v ->
+                        newest() == null || plan().channels().get(v.index()).enabled())
                 .limit(4)
                 .map(v -> v.channel().label() + " "
                         + (v.open()
@@ -268,8 +274,12 @@ public final class SimulatedLogger {
     // What the protocol asks
 
     public Identity identify() {
-        long held = mission == null ? 0 : mission.memory().endRecord();
-        return new Identity(serial, model.id(), firmware, lifetimeMissions, lifetimeSamples + held);
+        return new Identity(
+                serial,
+                model.id(),
+                firmware,
+                missions.lifetimeMissions(),
+                missions.erasedSamples() + missions.endRecords());
     }
 
     public Status status(Instant world) {
@@ -277,12 +287,13 @@ public final class SimulatedLogger {
                 state(),
                 (int) Math.round(battery.left() * 1000),
                 clock(world),
-                mission == null ? 0 : missionNumber,
-                mission == null ? 0 : mission.memory().heldRecords(),
-                mission == null ? model.memory().values() : plan().capacity(model),
+                newest() == null ? 0 : newest().number(),
+                newest() == null ? 0 : newest().memory().heldRecords(),
+                newest() == null ? model.memory().values() : newest().capacity(),
                 alarms().raised(),
                 !pin.isEmpty(),
-                mission == null ? "" : plan().loggerName());
+                newest() == null ? "" : plan().loggerName(),
+                List.copyOf(missions.memories().keySet()));
     }
 
     /** @param as measured as this plan would have it; as the logger's own plan, if it has one, where null */
@@ -322,12 +333,10 @@ public final class SimulatedLogger {
 
     public void writePlan(Instant world, Plan wanted) {
         refuseWhileRunning();
-        refuseOverRecords();
+        missions.refuseOverRecords();
         long device = clock.device(world);
         validate(wanted, Instant.ofEpochMilli(device));
-        missionNumber = missionNumber % 0xffff + 1;
-        lifetimeMissions++;
-        mission = new LoggerMission(model, missionNumber, wanted, device);
+        missions.write(wanted, device);
     }
 
     private void validate(Plan wanted, Instant device) {
@@ -369,7 +378,7 @@ public final class SimulatedLogger {
     /** Whether a firmware may be sent now: never over records, never on a low battery. */
     public void readyForFirmware() {
         refuseWhileRunning();
-        refuseOverRecords();
+        missions.refuseOverRecords();
         if (battery.left() < LEAST_FOR_FIRMWARE) {
             throw new RefusedException(Refusal.BATTERY_LOW, "Its battery is too low for an update");
         }
@@ -401,7 +410,7 @@ public final class SimulatedLogger {
     }
 
     public Plan readPlan() {
-        if (mission == null) {
+        if (newest() == null) {
             throw new RefusedException(Refusal.NO_PLAN, "It has no plan");
         }
         return plan();
@@ -411,57 +420,31 @@ public final class SimulatedLogger {
         if (state() != LoggerState.WAITING) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not waiting for a start");
         }
-        mission.begin(clock.device(world), body(probe));
+        newest().begin(clock.device(world), body(probe));
     }
 
     public void stop(Instant world) {
         if (!state().running()) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not running");
         }
-        mission.end(LoggerEvent.Kind.STOPPED_BY_LINK, clock.device(world));
+        newest().end(LoggerEvent.Kind.STOPPED_BY_LINK, clock.device(world));
     }
 
     public List<MissionInfo> missions() {
-        return mission == null ? List.of() : List.of(mission.info());
+        return missions.infos();
     }
 
     public byte[] header(int number) {
-        return need(number).header(serial);
+        return missions.get(number).header(serial);
     }
 
     public byte[] page(int number, long page) {
-        return need(number).memory().page(page);
+        return missions.get(number).memory().page(page);
     }
 
     public void erase(EraseRequest request) {
-        LoggerMission held = need(request.mission());
         refuseWhileRunning();
-        if (request.endRecord() != held.memory().endRecord()) {
-            throw new RefusedException(Refusal.PROOF_WRONG, "It holds other records than those named");
-        }
-        if (!request.discard()) {
-            List<byte[]> pages = new ArrayList<>();
-            held.info().pageNumbers().forEach(p -> pages.add(held.memory().page(p)));
-            if (EraseRequest.crc(pages) != request.pagesCrc()) {
-                throw new RefusedException(Refusal.PROOF_WRONG, "The pages held differ from those in memory");
-            }
-        }
-        lifetimeSamples += held.memory().endRecord();
-        mission = null;
-    }
-
-    private LoggerMission need(int number) {
-        if (mission == null || number != missionNumber) {
-            throw new RefusedException(Refusal.NO_SUCH_MISSION, "There is no mission " + number + " in memory");
-        }
-        return mission;
-    }
-
-    private void refuseOverRecords() {
-        if (mission != null && !mission.memory().empty()) {
-            throw new RefusedException(
-                    Refusal.UNCOLLECTED, "It holds " + mission.memory().heldRecords() + " records");
-        }
+        missions.erase(request);
     }
 
     private void refuseWhileRunning() {

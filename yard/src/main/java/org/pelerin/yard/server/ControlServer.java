@@ -22,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What a person can do outdoors, over HTTP with JSON on loopback: {@code GET /world} tells everything, {@code GET
- * /carrier/SERIAL} gives what a logger copies to a stick, {@code POST
+ * /carrier/SERIAL[/MISSION]} gives what a logger copies to a stick, {@code POST
  * /carry}, {@code /press}, {@code /cable}, {@code /fault}, {@code /incident} and {@code /advance} change it.
  */
 public final class ControlServer implements AutoCloseable {
@@ -69,7 +69,7 @@ public final class ControlServer implements AutoCloseable {
         String path = exchange.getRequestURI().getPath();
         try {
             if (exchange.getRequestMethod().equals("GET") && path.startsWith(CARRIER)) {
-                carrier(exchange, path.substring(CARRIER.length()));
+                carrier(exchange, path.substring(CARRIER.length()).split("/"));
                 return;
             }
             if ((exchange.getRequestMethod() + path).equals("GET/mails")) {
@@ -88,9 +88,9 @@ public final class ControlServer implements AutoCloseable {
         }
     }
 
-    private void carrier(HttpExchange exchange, String serial) throws IOException {
+    private void carrier(HttpExchange exchange, String[] asked) throws IOException {
         ByteArrayOutputStream zip = new ByteArrayOutputStream();
-        CarrierFile.write(world.carrier(serial), zip);
+        CarrierFile.write(world.carrier(asked[0], asked.length > 1 ? Integer.parseInt(asked[1]) : 0), zip);
         exchange.getResponseHeaders().set("Content-Type", "application/zip");
         exchange.sendResponseHeaders(200, zip.size());
         exchange.getResponseBody().write(zip.toByteArray());

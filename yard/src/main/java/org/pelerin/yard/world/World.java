@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Random;
 import java.util.Set;
-import java.util.function.Function;
+import java.util.function.BiFunction;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.carrier.Carrier;
 import org.pelerin.link.message.DockPort;
@@ -61,10 +61,12 @@ public final class World {
     }
 
     /** A world as it was stored. */
-    public static World restore(WorldSnapshot snapshot, WorldClock clock, Function<String, byte[]> flash) {
+    public static World restore(WorldSnapshot snapshot, WorldClock clock, BiFunction<String, Integer, byte[]> flash) {
         World world = new World(snapshot.seed(), clock);
         for (LoggerSnapshot s : snapshot.loggers()) {
-            world.loggers.put(s.serial(), SimulatedLogger.restore(s, flash.apply(s.serial())));
+            Map<Integer, byte[]> images = new HashMap<>();
+            s.missions().forEach(m -> images.put(m.number(), flash.apply(s.serial(), m.number())));
+            world.loggers.put(s.serial(), SimulatedLogger.restore(s, images));
         }
         world.berths.putAll(snapshot.berths());
         snapshot.incidents().forEach(i -> world.incidents.add(i.toIncident()));
@@ -84,16 +86,35 @@ public final class World {
         return flashes(new HashMap<>());
     }
 
-    /** The flash of those loggers whose stamp is another than the one given, and that stamp brought up to date. */
+    /** Under {@code SERIAL-NUMBER} the flash of those missions whose stamp is another than the one given; that is brought up to date. */
     synchronized Map<String, byte[]> flashes(Map<String, Long> stamps) {
         Map<String, byte[]> out = new LinkedHashMap<>();
         loggers.forEach((serial, logger) -> {
-            long stamp = logger.flashStamp();
-            if (stamp >= 0 && !Long.valueOf(stamp).equals(stamps.put(serial, stamp))) {
-                out.put(serial, logger.flash());
+            Map<Integer, Long> now = logger.flashStamps();
+            boolean changed = false;
+            for (Map.Entry<Integer, Long> stamp : now.entrySet()) {
+                changed |= !stamp.getValue().equals(stamps.put(key(serial, stamp.getKey()), stamp.getValue()));
+            }
+            if (changed) {
+                logger.flash().forEach((number, image) -> out.put(key(serial, number), image));
             }
         });
         return out;
+    }
+
+    /** Takes the stamps of missions away that are in no memory any more, and returns them. */
+    synchronized List<String> forgetErased(Map<String, Long> stamps) {
+        Set<String> held = new HashSet<>();
+        loggers.forEach(
+                (serial, logger) -> logger.flashStamps().keySet().forEach(number -> held.add(key(serial, number))));
+        List<String> erased =
+                stamps.keySet().stream().filter(k -> !held.contains(k)).toList();
+        stamps.keySet().removeAll(erased);
+        return erased;
+    }
+
+    static String key(String serial, int mission) {
+        return serial + "-" + mission;
     }
 
     public WorldClock clock() {
@@ -133,11 +154,16 @@ public final class World {
 
     // The dock
 
-    /** What a logger would copy to a memory stick now: its mission so far. */
-    public synchronized Carrier carrier(String serial) {
+    /**
+     * What a logger would copy to a memory stick now: one mission, so far as it is.
+     *
+     * @param mission its number; 0 for the newest
+     */
+    public synchronized Carrier carrier(String serial, int mission) {
         return with(serial, (logger, now, probe) -> {
             MissionInfo info = logger.missions().stream()
-                    .findFirst()
+                    .filter(m -> mission == 0 || m.number() == mission)
+                    .reduce((older, newer) -> newer)
                     .orElseThrow(() -> new IllegalArgumentException(serial + " holds nothing to copy"));
             List<byte[]> pages = new ArrayList<>();
             info.pageNumbers().forEach(p -> pages.add(logger.page(info.number(), p)));

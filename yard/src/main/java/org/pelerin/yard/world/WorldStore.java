@@ -12,7 +12,7 @@ import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * A world on disk: {@code world.json} and the flash of each logger as {@code SERIAL.flash}, each replaced in one step.
+ * A world on disk: {@code world.json} and the flash of each mission as {@code SERIAL-NUMBER.flash}, each replaced in one step.
  *
  * <p>Flash is written before {@code world.json}. As loggers only ever append, a flash that is ahead of its description does
  * no harm: the missing time is lived again and gives the same bytes.
@@ -51,15 +51,24 @@ public final class WorldStore {
                 replace(flash.getKey() + ".flash", flash.getValue());
             }
             replace("world.json", json.writeValueAsBytes(world.snapshot()));
+            world.forgetErased(stamps).forEach(this::delete);
         }
     }
 
-    private byte[] flash(String serial) {
-        Path file = directory.resolve(serial + ".flash");
+    private byte[] flash(String serial, int mission) {
+        Path file = directory.resolve(World.key(serial, mission) + ".flash");
         try {
             return Files.exists(file) ? Files.readAllBytes(file) : new byte[0];
         } catch (IOException e) {
             throw new UncheckedIOException("The flash of " + serial + " cannot be read", e);
+        }
+    }
+
+    private void delete(String mission) {
+        try {
+            Files.deleteIfExists(directory.resolve(mission + ".flash"));
+        } catch (IOException e) {
+            throw new UncheckedIOException("The yard cannot delete the flash of " + mission, e);
         }
     }
 

@@ -1,0 +1,158 @@
+package org.pelerin.app.dock;
+
+import java.security.Principal;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.Choice;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationWatch;
+import org.pelerin.app.connect.Stations;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.link.message.PageTable;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** One network station: how it is, what came from it and when it is collected by itself. */
+@Controller
+class StationController {
+
+    private static final int LONGEST_MINUTES = 7 * 24 * 60;
+    private static final int COLLECTIONS_SHOWN = 12;
+
+    private final Stations stations;
+    private final StationWatch watch;
+    private final CollectService collections;
+    private final MissionService missions;
+    private final CaptureStore captures;
+
+    StationController(
+            Stations stations,
+            StationWatch watch,
+            CollectService collections,
+            MissionService missions,
+            CaptureStore captures) {
+        this.stations = stations;
+        this.watch = watch;
+        this.collections = collections;
+        this.missions = missions;
+        this.captures = captures;
+    }
+
+    /**
+     * A logger at the station's address.
+     *
+     * @param lastRecord when the newest record that is home was taken; null where none is
+     * @param leftOut tables that were not collected, as was chosen, in words
+     */
+    record There(
+            DockedLogger logger,
+            Job job,
+            Mission mission,
+            Instant lastRecord,
+            List<String> leftOut,
+            List<Job> latest) {}
+
+    @GetMapping("/dock/stations/{id}")
+    String station(@PathVariable long id, Model page) {
+        Station station = find(id);
+        page.addAttribute("room", "dock");
+        page.addAttribute("station", station);
+        page.addAttribute(
+                "there", watch.loggers(station).stream().map(this::there).toList());
+        page.addAttribute("tables", Arrays.asList(PageTable.values()));
+        page.addAttribute("chosen", Choice.tables(station.chosenTables()));
+        return "dock/station";
+    }
+
+    private There there(DockedLogger l) {
+        Mission mission = missions.ofDevice(l.serial(), l.status().mission()).orElse(null);
+        StoredCapture capture =
+                mission == null ? null : captures.summary(mission.id()).orElse(null);
+        return new There(
+                l,
+                collections.active(l.serial()).orElse(null),
+                mission,
+                capture == null ? null : capture.lastRecordAt(),
+                capture == null
+                        ? List.of()
+                        : capture.leftOut().stream()
+                                .sorted()
+                                .map(PageTable::words)
+                                .toList(),
+                collections.latest(l.serial(), COLLECTIONS_SHOWN));
+    }
+
+    private Station find(long id) {
+        return stations.all().stream()
+                .filter(s -> s.id() == id)
+                .findFirst()
+                .orElseThrow(() -> new NotThereException("This station is not watched any more."));
+    }
+
+    @PostMapping("/dock/stations/{id}/schedule")
+    String schedule(
+            @PathVariable long id,
+            @RequestParam String every,
+            @RequestParam String retry,
+            @RequestParam(defaultValue = "") Set<PageTable> tables,
+            Principal me,
+            RedirectAttributes flash) {
+        Station station = find(id);
+        Typed typed = new Typed();
+        Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
+        Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
+        if (minutes == null || again == null) {
+            flash.addFlashAttribute("refused", "Give whole minutes, up to " + LONGEST_MINUTES + ".");
+        } else if (tables.isEmpty()) {
+            flash.addFlashAttribute("refused", "Choose at least one table.");
+        } else {
+            boolean all = tables.size() == PageTable.values().length;
+            stations.schedule(station, minutes, again, all ? "" : Choice.text(tables), me.getName());
+            flash.addFlashAttribute(
+                    "said",
+                    minutes == 0
+                            ? station.address() + " is collected only when somebody asks."
+                            : station.address() + " is collected every " + minutes + " min, and left running.");
+        }
+        return "redirect:/dock/stations/" + id;
+    }
+
+    /** Now, what its schedule collects. */
+    @PostMapping("/dock/stations/{id}/collect")
+    String collect(@PathVariable long id, Principal me, RedirectAttributes flash) {
+        Station station = find(id);
+        List<DockedLogger> loggers = watch.loggers(station).stream()
+                .filter(l -> l.status().mission() != 0)
+                .toList();
+        loggers.forEach(l -> collections.order(
+                l.serial(), true, Choice.ofTables(Choice.tables(station.chosenTables())), me.getName()));
+        if (loggers.isEmpty()) {
+            flash.addFlashAttribute("refused", "Nothing there has a mission, or it does not answer.");
+        }
+        return "redirect:/dock/stations/" + id;
+    }
+
+    @PostMapping("/dock/stations/{id}/remove")
+    String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
+        Station station = find(id);
+        stations.remove(station, me.getName());
+        watch.look();
+        flash.addFlashAttribute("said", station.address() + " is watched no more.");
+        return "redirect:/dock/find";
+    }
+}

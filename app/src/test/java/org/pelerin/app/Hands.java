@@ -1,0 +1,86 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import org.pelerin.app.collect.Choice;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+/** What a technician does with loggers again and again, for tests of what comes of it. */
+record Hands(TestBed bed) {
+
+    static final String WHO = "tech";
+
+    /** Air every 2 minutes. */
+    static Plan alder(StartCondition start) {
+        return new Plan(
+                "alder-t1",
+                "TEST",
+                Duration.ofMinutes(2),
+                start,
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", new Alarm(30, Duration.ofMinutes(10), true), null)));
+    }
+
+    /** In the dock; returns the mission. */
+    long write(String serial, StartCondition start) {
+        return write(serial, alder(start));
+    }
+
+    long write(String serial, Plan plan) {
+        bed.carry(serial, "dock");
+        return bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, plan, null, WHO));
+    }
+
+    Job collect(String serial) throws InterruptedException {
+        return collect(serial, false, Choice.ALL);
+    }
+
+    /** The logger goes on. */
+    Job visit(String serial) throws InterruptedException {
+        return collect(serial, true, Choice.ALL);
+    }
+
+    Job collect(String serial, boolean leaveRunning, Choice choice) throws InterruptedException {
+        CollectService collections = bed.bean(CollectService.class);
+        collections.order(serial, leaveRunning, choice, WHO);
+        until(() -> collections.active(serial).isEmpty());
+        return collections.newest(serial).orElseThrow();
+    }
+
+    /** On the yard's clock, which the application follows. */
+    void pass(Duration time) {
+        bed.outdoors().post("/advance", Map.of("seconds", time.toSeconds()));
+    }
+
+    Mission mission(long id) {
+        return bed.bean(MissionService.class).find(id).orElseThrow();
+    }
+
+    /** Everything that was recorded, give or take the quartz's part in one sample. */
+    void home(long id, long samples) {
+        Mission m = mission(id);
+        assertThat(m.received()).isEqualTo(m.expected()).isBetween(samples - 1, samples + 1);
+    }
+
+    void until(BooleanSupplier so) throws InterruptedException {
+        for (int i = 0; i < 800 && !so.getAsBoolean(); i++) {
+            TimeUnit.MILLISECONDS.sleep(50);
+        }
+        assertThat(so.getAsBoolean()).isTrue();
+    }
+}
