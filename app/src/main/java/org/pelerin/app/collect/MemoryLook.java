@@ -3,13 +3,17 @@ package org.pelerin.app.collect;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MissionHeader;
@@ -57,6 +61,21 @@ public class MemoryLook {
         this.dock = dock;
         this.missions = missions;
         this.captures = captures;
+    }
+
+    /** The tables that a model's memory can have. */
+    public static Set<PageTable> possible(LoggerModel model) {
+        Set<PageTable> out = EnumSet.of(PageTable.RECORDS);
+        if (model.option(Plan.SECOND).isPresent()) {
+            out.add(PageTable.SECOND);
+        }
+        if (model.memory().changes() > 0) {
+            out.add(PageTable.CHANGES);
+        }
+        if (model.memory().disturbances() > 0) {
+            out.add(PageTable.DISTURBANCES);
+        }
+        return out;
     }
 
     /** The newest first. */

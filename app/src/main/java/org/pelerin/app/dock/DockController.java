@@ -14,6 +14,7 @@ import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.LiveService;
@@ -29,10 +30,8 @@ import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
-import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.model.StartKind;
-import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -195,7 +194,9 @@ class DockController {
             model.addAttribute("newest", l.model().firmware().newest());
             model.addAttribute("outputs", LoggerCare.outputs(l.model()));
             model.addAttribute("phased", PhaseLook.offered(l.model()));
-            model.addAttribute("choosable", l.missionsHeld() > 1 || severalTables(l.model()));
+            model.addAttribute(
+                    "choosable",
+                    l.missionsHeld() > 1 || MemoryLook.possible(l.model()).size() > 1);
         });
         model.addAttribute(
                 "waitsFor",
@@ -232,13 +233,6 @@ class DockController {
                                         .map(m -> m.id() + m.state().name())
                                         .toList())
                         .hashCode()));
-    }
-
-    /** Whether its memory can have more than one table. */
-    private static boolean severalTables(LoggerModel model) {
-        return model.option(Plan.SECOND).isPresent()
-                || model.memory().changes() > 0
-                || model.memory().disturbances() > 0;
     }
 
     private void calibration(String serial, Model model) {

@@ -2,13 +2,15 @@ package org.pelerin.app.dock;
 
 import java.security.Principal;
 import java.time.Instant;
-import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
@@ -74,7 +76,7 @@ class StationController {
         page.addAttribute("station", station);
         page.addAttribute(
                 "there", watch.loggers(station).stream().map(this::there).toList());
-        page.addAttribute("tables", Arrays.asList(PageTable.values()));
+        page.addAttribute("tables", offered(station));
         page.addAttribute("chosen", Choice.tables(station.chosenTables()));
         return "dock/station";
     }
@@ -95,6 +97,14 @@ class StationController {
                                 .map(PageTable::words)
                                 .toList(),
                 collections.latest(l.serial(), COLLECTIONS_SHOWN));
+    }
+
+    /** All while it does not answer. */
+    private Set<PageTable> offered(Station station) {
+        Set<PageTable> out = watch.loggers(station).stream()
+                .flatMap(l -> MemoryLook.possible(l.model()).stream())
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(PageTable.class)));
+        return out.isEmpty() ? EnumSet.allOf(PageTable.class) : out;
     }
 
     private Station find(long id) {
@@ -121,7 +131,7 @@ class StationController {
         } else if (tables.isEmpty()) {
             flash.addFlashAttribute("refused", "Choose at least one table.");
         } else {
-            boolean all = tables.size() == PageTable.values().length;
+            boolean all = tables.containsAll(offered(station));
             stations.schedule(station, minutes, again, all ? "" : Choice.text(tables), me.getName());
             flash.addFlashAttribute(
                     "said",

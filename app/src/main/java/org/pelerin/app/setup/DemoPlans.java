@@ -31,6 +31,7 @@ final class DemoPlans {
     static final String FARM = "Tank farm, station";
     static final String MAINS = "Main switchboard";
     static final String FEED = "Brine feed, 4–20 mA";
+    static final String LEGS = "Deliveries, journey by journey";
 
     private DemoPlans() {}
 
@@ -45,6 +46,7 @@ final class DemoPlans {
         out.put(FARM, farm());
         out.put(MAINS, mains());
         out.put(FEED, feed());
+        out.put(LEGS, legs());
         return out;
     }
 
@@ -106,16 +108,18 @@ final class DemoPlans {
     }
 
     private static Plan farm() {
-        return plan(
-                "linden-n",
-                "LIRRAN-FARM",
-                10,
-                List.of(
-                        channel("Level A", "0–10 V as 0–100 %"),
-                        channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 30)),
-                        channel("Glycol flow", "Pt100, 4 wires"),
-                        channel("Glycol return", "Pt100, 4 wires"),
-                        channel("Steam", "Thermocouple type T")));
+        return withOptions(
+                Map.of(Plan.SECOND, "PT1H"),
+                plan(
+                        "linden-n",
+                        "LIRRAN-FARM",
+                        10,
+                        List.of(
+                                channel("Level A", "0–10 V as 0–100 %"),
+                                channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 30)),
+                                channel("Glycol flow", "Pt100, 4 wires"),
+                                channel("Glycol return", "Pt100, 4 wires"),
+                                channel("Steam", "Thermocouple type T"))));
     }
 
     private static Plan mains() {
@@ -145,6 +149,17 @@ final class DemoPlans {
                         channel("Feed pressure", "4–20 mA, pressure 0–10 bar", above(8, 10)),
                         channel("Brine temperature", "4–20 mA, temperature −50…150 °C"),
                         channel("Pump", "Door contact")));
+    }
+
+    private static Plan legs() {
+        return withOptions(
+                        Map.of(Plan.AGAIN, Plan.AGAIN_KEPT),
+                        plan(
+                                "birch-th",
+                                "VAN-LEGS",
+                                1,
+                                List.of(channel("Air", null, above(9, 20)), channel("Humidity", null))))
+                .withStart(new StartCondition.OnButton());
     }
 
     private static Plan withOptions(Map<String, String> options, Plan p) {
