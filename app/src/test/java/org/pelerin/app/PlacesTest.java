@@ -193,4 +193,41 @@ class PlacesTest {
         assertThat(drawn.x()).isCloseTo(0.25, org.assertj.core.api.Assertions.within(0.01));
         assertThat(drawn.y()).isCloseTo(0.75, org.assertj.core.api.Assertions.within(0.01));
     }
+
+    @Test
+    void how_deep_a_logger_hangs_is_reckoned_and_held_against_what_it_is_made_for() {
+        bed.carry("PL-31012", "dock");
+        long spot = bed.spot("Well site", "bore 2");
+        page.navigate(bed.address + "/spots/" + spot + "/edit");
+        // 6.2 m to the water, a slug of 1.5 m, 0.8 m of margin: 8.5 m of cable, 2.3 m under water
+        page.fill("#staticLevel", "6,2");
+        page.fill("#keptClear", "1.5");
+        page.fill("#margin", "0.8");
+        page.fill("#cable", "8");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).containsText("at least 8.5 m");
+        page.fill("#cable", "");
+        page.fill("#depth", "3");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".wrong-text")).containsText("it hangs 2.3 m deep");
+        page.fill("#depth", "");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("#main")).containsText("2.30 m under water · cable 8.50 m · water at rest at 6.20 m");
+        page.navigate(bed.address + "/place?serial=PL-31012&spot=" + spot);
+        assertThat(page.locator("#main")).containsText("so 2.30 m under water; made for 9 m");
+        // the water has risen by more than the logger can bear
+        page.fill("#water", "-0.6");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".refused"))
+                .containsText("would hang 9.1 m under water; Willow P, 9 m is made for 9 m");
+        page.fill("#cable", "5");
+        page.fill("#water", "5.5");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".refused")).containsText("hangs 0.5 m above the water");
+        page.fill("#cable", "8.5");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("PL-31012 is there since");
+        assertThat(page.locator("#main")).containsText("water at 5.50 m · cable 8.50 m");
+        page.getByText("PL-31012 was taken away").click();
+    }
 }

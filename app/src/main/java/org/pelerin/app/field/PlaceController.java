@@ -13,6 +13,7 @@ import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -85,6 +86,13 @@ class PlaceController {
                                 .filter(Placement::present)
                                 .filter(p -> !p.serial().equals(serial))
                                 .toList());
+        page.addAttribute(
+                "hanging",
+                logger.filter(l -> spot != null && model(l).ratedDepth() > 0)
+                        .flatMap(l -> places.spot(spot))
+                        .map(Spot::hanging)
+                        .orElse(null));
+        page.addAttribute("made", logger.map(l -> model(l)).orElse(null));
         page.addAttribute("checks", logger.map(l -> Checklist.of(model(l))).orElse(List.of()));
         return "field/place";
     }
@@ -102,6 +110,8 @@ class PlaceController {
         Integer minutes = form.acclimatise.isBlank()
                 ? Integer.valueOf(0)
                 : typed.whole("acclimatise", form.acclimatise, 0, LONGEST_ACCLIMATISING);
+        Double water = form.water.isBlank() ? null : typed.number("water", form.water);
+        Double cable = form.cable.isBlank() ? null : typed.number("cable", form.cable);
         if (form.spot == null) {
             typed.wrong("spot", "Choose the spot");
         }
@@ -117,7 +127,8 @@ class PlaceController {
                                 form.remarks.strip(),
                                 minutes,
                                 form.checked,
-                                form.checked.contains(Checklist.RUNS)),
+                                form.checked.contains(Checklist.RUNS),
+                                new PlacementService.Hung(water, cable)),
                         me.getName());
                 flash.addFlashAttribute(
                         "said",

@@ -9,6 +9,7 @@ import java.time.Instant;
  * @param acclimatiseMinutes how long its readings are those of the way there
  * @param checked what was looked at, in plain words
  * @param missionId the mission that it was placed for, or null
+ * @param water measured from the reference point down when it was hung, in m, or null; as {@code cable}, to the logger
  */
 public record Placement(
         long id,
@@ -25,7 +26,9 @@ public record Placement(
         String remarks,
         int acclimatiseMinutes,
         String checked,
-        Long missionId) {
+        Long missionId,
+        Double water,
+        Double cable) {
 
     public boolean present() {
         return takenAt == null;

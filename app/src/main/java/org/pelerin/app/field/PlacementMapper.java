@@ -13,7 +13,7 @@ interface PlacementMapper {
     String PLACEMENT =
             "SELECT p.id, g.serial, g.model, p.spot_id, s.name AS spot, s.site_id, t.name AS site, p.placed_at,"
                     + " p.placed_by, p.taken_at, p.taken_by, p.remarks, p.acclimatise_min AS acclimatise_minutes, p.checked,"
-                    + " p.mission_id FROM placement p JOIN logger g ON g.id = p.logger_id JOIN spot s ON s.id = p.spot_id"
+                    + " p.mission_id, p.water_m AS water, p.cable_m AS cable FROM placement p JOIN logger g ON g.id = p.logger_id JOIN spot s ON s.id = p.spot_id"
                     + " JOIN site t ON t.id = s.site_id ";
 
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL ORDER BY t.name, s.name, g.serial")
@@ -30,8 +30,10 @@ interface PlacementMapper {
     List<Placement> ofLogger(String serial, int limit);
 
     @Insert(
-            "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, acclimatise_min, checked, mission_id)"
-                    + " VALUES (#{logger}, #{spot}, #{at}, #{by}, #{remarks}, #{acclimatise}, #{checked}, #{mission})")
+            "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, acclimatise_min, checked, mission_id,"
+                    + " water_m, cable_m)"
+                    + " VALUES (#{logger}, #{spot}, #{at}, #{by}, #{remarks}, #{acclimatise}, #{checked}, #{mission},"
+                    + " #{water}, #{cable})")
     void insert(
             long logger,
             long spot,
@@ -40,7 +42,9 @@ interface PlacementMapper {
             String remarks,
             int acclimatise,
             String checked,
-            Long mission);
+            Long mission,
+            Double water,
+            Double cable);
 
     @Update("UPDATE placement SET taken_at = #{at}, taken_by = #{by} WHERE id = #{id} AND taken_at IS NULL")
     int take(long id, Instant at, String by);

@@ -1,5 +1,7 @@
 package org.pelerin.app.field;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -10,7 +12,11 @@ import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Hanging;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,6 +49,7 @@ public class PlacementService {
      * @param other what becomes of one that is there already; null where that was not asked
      * @param checked what was looked at
      * @param runs whether it was seen to run
+     * @param hung what was measured where it hangs in water
      */
     public record Placing(
             String serial,
@@ -53,7 +60,32 @@ public class PlacementService {
             String remarks,
             int acclimatiseMinutes,
             List<String> checked,
-            boolean runs) {}
+            boolean runs,
+            Hung hung) {
+
+        public Placing(
+                String serial,
+                long spotId,
+                Instant at,
+                boolean moved,
+                Other other,
+                String remarks,
+                int acclimatiseMinutes,
+                List<String> checked,
+                boolean runs) {
+            this(serial, spotId, at, moved, other, remarks, acclimatiseMinutes, checked, runs, Hung.UNMEASURED);
+        }
+    }
+
+    /**
+     * What was measured when it was hung into water, in m from the reference point down; null where it was not.
+     *
+     * @param water to the water
+     * @param cable to the logger
+     */
+    public record Hung(Double water, Double cable) {
+        public static final Hung UNMEASURED = new Hung(null, null);
+    }
 
     private final PlacementMapper placements;
     private final PlaceService places;
@@ -115,6 +147,7 @@ public class PlacementService {
         if (p.remarks.length() > LONGEST_REMARKS) {
             throw new NotPlacedException("Remarks have at most " + LONGEST_REMARKS + " characters");
         }
+        deepEnough(logger, p);
         leave(p, by);
         makeRoom(p, by);
         Optional<Mission> mission = current(p.serial);
@@ -126,10 +159,47 @@ public class PlacementService {
                 p.remarks,
                 p.acclimatiseMinutes,
                 String.join(", ", p.checked),
-                mission.map(Mission::id).orElse(null));
-        audit.record(by, "place logger", p.serial, "", spot.full() + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
+                mission.map(Mission::id).orElse(null),
+                p.hung.water,
+                p.hung.cable);
+        audit.record(
+                by,
+                "place logger",
+                p.serial,
+                "",
+                spot.full() + measured(p.hung) + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
         mission.ifPresent(m -> follow(m, p, by));
         events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
+    }
+
+    private static String measured(Hung hung) {
+        return (hung.water == null ? "" : ", water at " + hung.water + " m")
+                + (hung.cable == null ? "" : ", cable " + hung.cable + " m");
+    }
+
+    /** By what was measured and is known of the spot, it hangs in the water and no deeper than it is made for. */
+    private void deepEnough(LoggerUnit logger, Placing p) {
+        Spot spot = places.spot(p.spotId).orElseThrow();
+        LoggerModel model = ModelCatalogue.get(logger.model());
+        Hanging hanging = spot.hanging().measured(p.hung.water, p.hung.cable);
+        if (model.ratedDepth() == 0 || hanging.immersion().isEmpty()) {
+            return;
+        }
+        double deep = hanging.immersion().getAsDouble();
+        if (deep <= 0) {
+            throw new NotPlacedException("With this cable it hangs " + metres(-deep) + " above the water");
+        }
+        if (deep > model.ratedDepth()) {
+            throw new NotPlacedException("It would hang " + metres(deep) + " under water; " + model.name()
+                    + " is made for " + metres(model.ratedDepth()));
+        }
+    }
+
+    private static String metres(double m) {
+        return BigDecimal.valueOf(m)
+                        .setScale(2, RoundingMode.HALF_UP)
+                        .stripTrailingZeros()
+                        .toPlainString() + " m";
     }
 
     /** Leaves the spot it was at, if any. */

@@ -16,5 +16,7 @@ public class PlacingForm implements Form {
 
     public String remarks = "";
     public String acclimatise = "";
+    public String water = "";
+    public String cable = "";
     public List<String> checked = new ArrayList<>();
 }

@@ -7,6 +7,7 @@ import org.pelerin.app.place.Spot;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 
 /** A spot as it is typed. */
 public class SpotForm implements Form {
@@ -39,6 +40,8 @@ public class SpotForm implements Form {
     public String collectDays = "";
     public String depth = "";
     public String staticLevel = "";
+    public String keptClear = "";
+    public String margin = "";
     public String cable = "";
     public String notes = "";
     public List<Limit> limits = new ArrayList<>();
@@ -69,8 +72,10 @@ public class SpotForm implements Form {
         form.plan = s.planId() == null ? "" : String.valueOf(s.planId());
         form.collectDays = s.collectDays() == null ? "" : String.valueOf(s.collectDays());
         form.depth = text(s.depth());
-        form.staticLevel = text(s.staticLevel());
-        form.cable = text(s.cable());
+        form.staticLevel = text(s.hanging().staticLevel());
+        form.keptClear = text(s.hanging().keptClear());
+        form.margin = text(s.hanging().margin());
+        form.cable = text(s.hanging().cable());
         form.notes = s.notes();
         for (Errand.Demand d : s.demands()) {
             Limit limit = new Limit();
@@ -99,6 +104,8 @@ public class SpotForm implements Form {
             typed.wrong("notes", "Notes have at most " + LONGEST_NOTES + " characters");
         }
         Integer wanted = typed.whole("plan", plan, 1, Integer.MAX_VALUE);
+        Double deep = metres(typed, "depth", depth, 0);
+        Hanging hanging = hanging(typed, deep);
         Spot spot = new Spot(
                 id,
                 siteId,
@@ -108,15 +115,44 @@ public class SpotForm implements Form {
                 wanted == null ? null : wanted.longValue(),
                 null,
                 typed.whole("collectDays", collectDays, 1, LONGEST_DAYS),
-                metres(typed, "depth", depth, 0),
-                metres(typed, "staticLevel", staticLevel, -DEEPEST),
-                metres(typed, "cable", cable, 0),
+                deep == null && hanging.immersion().isPresent()
+                        ? Double.valueOf(centimetres(hanging.immersion().getAsDouble()))
+                        : deep,
+                hanging,
                 notes.strip(),
                 null,
                 null,
                 null,
                 demands(typed));
         return new Parsed(spot, typed.errors());
+    }
+
+    /** How it hangs; what does not go together is said. */
+    private Hanging hanging(Typed typed, Double deep) {
+        Hanging h = new Hanging(
+                metres(typed, "staticLevel", staticLevel, -DEEPEST),
+                metres(typed, "keptClear", keptClear, 0),
+                metres(typed, "margin", margin, 0),
+                metres(typed, "cable", cable, 0));
+        if (h.tooShort()) {
+            typed.wrong(
+                    "cable",
+                    "It must be at least " + Typed.plain(centimetres(h.needed().getAsDouble()))
+                            + " m: down to the water, past what is kept clear, and the margin");
+        } else if (h.immersion().isPresent() && h.immersion().getAsDouble() <= 0) {
+            typed.wrong("cable", "It would hang above the water");
+        } else if (!h.agrees(deep)) {
+            typed.wrong(
+                    "depth",
+                    "By cable and water it hangs "
+                            + Typed.plain(centimetres(h.immersion().getAsDouble()))
+                            + " m deep; leave this empty to have it reckoned");
+        }
+        return h;
+    }
+
+    private static double centimetres(double m) {
+        return Math.round(m * 100) / 100.0;
     }
 
     private static Double metres(Typed typed, String field, String text, double least) {

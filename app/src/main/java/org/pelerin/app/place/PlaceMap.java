@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -68,8 +69,10 @@ final class PlaceMap {
         out.put("plan", s.plan() == null ? "" : s.plan());
         out.put("collectDays", s.collectDays());
         out.put("depth", s.depth());
-        out.put("staticLevel", s.staticLevel());
-        out.put("cable", s.cable());
+        out.put("staticLevel", s.hanging().staticLevel());
+        out.put("keptClear", s.hanging().keptClear());
+        out.put("margin", s.hanging().margin());
+        out.put("cable", s.hanging().cable());
         out.put("notes", s.notes());
         ArrayNode limits = out.putArray("limits");
         s.demands()
@@ -184,8 +187,11 @@ final class PlaceMap {
                 s.path("plan").asString(""),
                 days == null ? null : (int) Math.round(days),
                 number(s, "depth", at, errors),
-                number(s, "staticLevel", at, errors),
-                number(s, "cable", at, errors),
+                new Hanging(
+                        number(s, "staticLevel", at, errors),
+                        number(s, "keptClear", at, errors),
+                        number(s, "margin", at, errors),
+                        number(s, "cable", at, errors)),
                 s.path("notes").asString(""),
                 null,
                 null,

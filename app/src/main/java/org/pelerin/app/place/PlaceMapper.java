@@ -7,6 +7,7 @@ import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 
 @Mapper
 interface PlaceMapper {
@@ -18,7 +19,8 @@ interface PlaceMapper {
             + " FROM site t LEFT JOIN site_picture p ON p.site_id = t.id ";
 
     String SPOT = "SELECT s.id, s.site_id, t.name AS site, s.name, s.surroundings, s.plan_id, l.name AS plan,"
-            + " s.collect_days, s.depth_m AS depth, s.static_level_m AS static_level, s.cable_m AS cable, s.notes,"
+            + " s.collect_days, s.depth_m AS depth, s.static_level_m AS static_level, s.kept_clear_m AS kept_clear,"
+            + " s.margin_m AS margin, s.cable_m AS cable, s.notes,"
             + " s.x, s.y, f.stamp AS photo_stamp FROM spot s JOIN site t ON t.id = s.site_id"
             + " LEFT JOIN plan l ON l.id = s.plan_id LEFT JOIN spot_photo f ON f.spot_id = s.id ";
 
@@ -37,6 +39,8 @@ interface PlaceMapper {
             Integer collectDays,
             Double depth,
             Double staticLevel,
+            Double keptClear,
+            Double margin,
             Double cable,
             String notes,
             Double x,
@@ -54,8 +58,7 @@ interface PlaceMapper {
                     plan,
                     collectDays,
                     depth,
-                    staticLevel,
-                    cable,
+                    new Hanging(staticLevel, keptClear, margin, cable),
                     notes,
                     x,
                     y,
@@ -105,7 +108,8 @@ interface PlaceMapper {
     void updateSite(Site site);
 
     @Update("UPDATE spot SET name = #{name}, surroundings = #{surroundings}, plan_id = #{planId},"
-            + " collect_days = #{collectDays}, depth_m = #{depth}, static_level_m = #{staticLevel}, cable_m = #{cable},"
+            + " collect_days = #{collectDays}, depth_m = #{depth}, static_level_m = #{hanging.staticLevel},"
+            + " kept_clear_m = #{hanging.keptClear}, margin_m = #{hanging.margin}, cable_m = #{hanging.cable},"
             + " notes = #{notes} WHERE id = #{id}")
     void updateSpot(Spot spot);
 

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -150,8 +151,7 @@ public class PlaceService {
                 null,
                 spot.collectDays(),
                 spot.depth(),
-                spot.staticLevel(),
-                spot.cable(),
+                spot.hanging(),
                 spot.notes(),
                 null,
                 null,
@@ -211,7 +211,14 @@ public class PlaceService {
     private static String told(Spot s) {
         return s.name() + ", " + s.surroundings() + ", plan " + s.plan() + ", every " + s.collectDays()
                 + " days, depth "
-                + s.depth() + ", static level " + s.staticLevel() + ", cable " + s.cable() + ", " + s.demands() + ", "
+                + s.depth() + told(s.hanging()) + ", " + s.demands() + ", "
                 + s.notes();
+    }
+
+    private static String told(Hanging h) {
+        return h.equals(Hanging.DRY)
+                ? ""
+                : ", static level " + h.staticLevel() + ", kept clear " + h.keptClear() + ", margin " + h.margin()
+                        + ", cable " + h.cable();
     }
 }

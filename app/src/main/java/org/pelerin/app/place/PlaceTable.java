@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 
 /**
  * Sites and spots as CSV (RFC 4180, UTF-8): a row a spot, the site's columns repeated; a site without spots has one row with the
@@ -33,6 +34,8 @@ final class PlaceTable {
             "collect every days",
             "depth m",
             "static level m",
+            "kept clear m",
+            "margin m",
             "cable m",
             "limits",
             "spot notes");
@@ -68,8 +71,10 @@ final class PlaceTable {
                     s.plan() == null ? "" : s.plan(),
                     s.collectDays() == null ? "" : String.valueOf(s.collectDays()),
                     text(s.depth()),
-                    text(s.staticLevel()),
-                    text(s.cable()),
+                    text(s.hanging().staticLevel()),
+                    text(s.hanging().keptClear()),
+                    text(s.hanging().margin()),
+                    text(s.hanging().cable()),
                     limits(s.demands()),
                     s.notes()));
         }
@@ -147,8 +152,11 @@ final class PlaceTable {
                     cells.getOrDefault("plan", ""),
                     days == null ? null : (int) Math.round(days),
                     number(cells, "depth m", 0, 1000, at, errors),
-                    number(cells, "static level m", -1000, 1000, at, errors),
-                    number(cells, "cable m", 0, 1000, at, errors),
+                    new Hanging(
+                            number(cells, "static level m", -1000, 1000, at, errors),
+                            number(cells, "kept clear m", 0, 1000, at, errors),
+                            number(cells, "margin m", 0, 1000, at, errors),
+                            number(cells, "cable m", 0, 1000, at, errors)),
                     cells.getOrDefault("spot notes", ""),
                     null,
                     null,

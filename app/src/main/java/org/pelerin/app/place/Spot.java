@@ -2,6 +2,7 @@ package org.pelerin.app.place;
 
 import java.util.List;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 
 /**
  * Everything that is known of a spot.
@@ -10,8 +11,7 @@ import org.pelerin.core.plan.Errand;
  * @param planId the plan that is wanted there, or null; {@code plan} its name
  * @param collectDays how often it must be collected, in days; null for whenever memory asks for it
  * @param depth of what hangs there, in m of water; null where it is dry
- * @param staticLevel of the water below the reference point, in m, or null
- * @param cable from the reference point to the logger, in m, or null
+ * @param hanging how it hangs there; {@link Hanging#DRY} where it does not
  * @param x where it lies on the site's picture, as a share of its width; null where it is not drawn, as {@code y}
  * @param photoStamp tells one photo of it from the next; null where there is none
  * @param demands limits that apply there
@@ -26,8 +26,7 @@ public record Spot(
         String plan,
         Integer collectDays,
         Double depth,
-        Double staticLevel,
-        Double cable,
+        Hanging hanging,
         String notes,
         Double x,
         Double y,

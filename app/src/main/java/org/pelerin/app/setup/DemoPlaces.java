@@ -12,6 +12,7 @@ import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -107,8 +108,7 @@ class DemoPlaces {
                         null,
                         days,
                         depth,
-                        depth == null ? null : 1.4,
-                        depth == null ? null : 3.5,
+                        depth == null ? Hanging.DRY : new Hanging(1.4, 1.2, 0.9, null),
                         "",
                         null,
                         null,

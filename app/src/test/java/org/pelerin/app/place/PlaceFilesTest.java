@@ -12,6 +12,7 @@ import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
 
 /** Sites and spots in files, and pictures that are handed in. */
 class PlaceFilesTest {
@@ -32,8 +33,7 @@ class PlaceFilesTest {
                 "Vault",
                 30,
                 depth,
-                1.4,
-                null,
+                new Hanging(1.4, 0.6, 0.3, null),
                 "üñ",
                 null,
                 null,
