@@ -339,7 +339,8 @@ class CollectingTest {
         collections.backToWork(serial, "tech");
         assertThat(bed.bean(Dock.class).look(serial).status().missions()).containsExactly(first + 3);
         assertThat(missions.ofDevice(serial, first).orElseThrow().erasedAt()).isNotNull();
-        bed.carry(serial, "bench");
+        hands.collect(serial);
+        collections.erase(serial, "tech");
     }
 
     @Test

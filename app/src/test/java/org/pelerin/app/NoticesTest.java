@@ -40,7 +40,7 @@ class NoticesTest {
     @AfterEach
     void tidy() {
         bed.outdoors().post("/mail", Map.of("refuse", false));
-        bed.bean(Notices.class).choose("tech", "", List.of());
+        bed.bean(Notices.class).choose("tech", "", List.of(), "tech");
         bed.emptyDock();
     }
 
@@ -102,11 +102,74 @@ class NoticesTest {
         bed.outdoors().post("/mail", Map.of("refuse", false));
         // not before its time, unless somebody looks after it
         runner.look();
-        bed.bean(Notices.class).choose("tech", "tech@pelerin.example", List.of(Need.Kind.NO_PLAN));
+        bed.bean(Notices.class).choose("tech", "tech@pelerin.example", List.of(Need.Kind.NO_PLAN), "tech");
         runner.look();
         assertThat(mailsAbout(SECOND)).hasSize(1);
         assertThat(mailsAbout(FIRST)).hasSize(1);
         page.navigate(bed.address + "/yard");
         assertThat(page.locator("details").first()).containsText(SECOND + ": lies at its spot without a plan");
+        aPersonOfTheAddressBookIsTold(runner);
+    }
+
+    /** They have no account; what they are told of is chosen for them. */
+    private static void aPersonOfTheAddressBookIsTold(NoticeRunner runner) {
+        page.navigate(bed.address + "/people/new");
+        page.fill("#name", "Runa Veld");
+        page.locator("[name=kind][value=NO_PLAN] + span").click();
+        page.getByText("Keep it").click();
+        assertThat(page.locator(".wrong-text")).containsText("needs an address");
+        page.fill("#mail", "runa@pelerin.example");
+        page.getByText("Keep it").click();
+        assertThat(page.locator("#main")).containsText("of 1 kind of trouble");
+        runner.look();
+        runner.look();
+        List<YardClient.YardMail> hers = hers();
+        assertThat(hers).singleElement().satisfies(m -> assertThat(m.text()).contains(FIRST, SECOND));
+        // once more under the same name, and away again
+        page.navigate(bed.address + "/people/new");
+        page.fill("#name", "Runa Veld");
+        page.getByText("Keep it").click();
+        assertThat(page.locator(".wrong-text")).containsText("is in the address book already");
+        page.navigate(bed.address + "/people");
+        page.getByText("Runa Veld").click();
+        page.getByText("Remove from the address book").click();
+        assertThat(page.locator("h1")).not().containsText("What is known of Runa Veld");
+        assertThat(bed.bean(Notices.class).counts()).doesNotContainKey("contact:1");
+    }
+
+    private static List<YardClient.YardMail> hers() {
+        return bed.outdoors().mails().stream()
+                .filter(m -> m.to().equals("runa@pelerin.example"))
+                .toList();
+    }
+
+    @Test
+    void people_go_out_and_come_in_as_a_file_and_one_wrong_line_keeps_all_of_them_out() throws java.io.IOException {
+        bed.spot("Address site", "porch");
+        page.navigate(bed.address + "/people");
+        read("name,site,mail\nA. Amber,Address site,a@pelerin.example\n,Nowhere,b\nA. Amber,,\n");
+        assertThat(page.locator("#main")).containsText("Nothing was taken in");
+        assertThat(page.locator(".lines")).containsText(new String[] {
+            "Line 3: there is no site “Nowhere”Line 3: Somebody has a nameLine 3: “b” is no mail address"
+                    + "Line 4: “A. Amber” is there twice"
+        });
+        read("name;site;mail;notes\nA. Amber;Address site;a@pelerin.example;\"two; lines\"\nB. Beryl;;;\n");
+        assertThat(page.locator("#main")).containsText("2 people read");
+        read("name,about\nA. Amber,keeps the keys\n");
+        assertThat(page.locator("h1")).containsText("2 people");
+        com.microsoft.playwright.Download csv =
+                page.waitForDownload(() -> page.locator("a[href='/people.csv']").click());
+        // as RFC 4180 has it
+        assertThat(java.nio.file.Files.readString(csv.path()))
+                .isEqualTo(
+                        "name,about,phone,mail,site,notes\r\nA. Amber,keeps the keys,,a@pelerin.example,Address site,two; lines\r\nB. Beryl,,,,,\r\n");
+    }
+
+    private static void read(String text) {
+        page.setInputFiles(
+                "input[name=file]",
+                new com.microsoft.playwright.options.FilePayload(
+                        "people.csv", "text/csv", text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        page.getByText("Read it").click();
     }
 }

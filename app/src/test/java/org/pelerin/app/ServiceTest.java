@@ -265,9 +265,9 @@ class ServiceTest {
         assertThat(documentation.attachments(id))
                 .hasSize(2)
                 .allSatisfy(a -> assertThat(documentation.bytes(a)).isEqualTo(pdf));
-        documentation.save(id, new MissionNote("Autumn", "permit 12", "A. and B.", "fog"), "tech");
+        documentation.save(id, new MissionNote("Autumn", "permit 12", "A. and B.", "the upper vault", "fog"), "tech");
         assertThat(documentation.note(id).purpose()).isEqualTo("permit 12");
-        assertThatThrownBy(() -> documentation.save(id, new MissionNote("x".repeat(201), "", "", ""), "tech"))
+        assertThatThrownBy(() -> documentation.save(id, new MissionNote("x".repeat(201), "", "", "", ""), "tech"))
                 .hasMessageContaining("200 characters");
     }
 

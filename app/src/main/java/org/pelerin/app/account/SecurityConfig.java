@@ -54,7 +54,9 @@ class SecurityConfig {
                                 "/places/*/spots/new",
                                 "/spots/*/edit",
                                 "/place",
-                                "/rounds/new")
+                                "/rounds/new",
+                                "/people/new",
+                                "/people/*")
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
                         .authenticated()

@@ -130,6 +130,7 @@ class DockController {
                 c.logger().where(),
                 c.logger().doing(),
                 c.logger().status().records(),
+                c.logger().missionsHeld(),
                 c.job() == null ? "" : c.job());
     }
 

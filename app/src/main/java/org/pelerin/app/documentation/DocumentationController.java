@@ -6,7 +6,12 @@ import java.security.Principal;
 import java.util.stream.Stream;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Person;
+import org.pelerin.app.contact.AddressBook;
+import org.pelerin.app.contact.Contact;
+import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.Site;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
@@ -27,24 +32,38 @@ class DocumentationController {
     private final DocumentationService documentation;
     private final MissionService missions;
     private final AccountService accounts;
+    private final AddressBook book;
+    private final PlaceService places;
 
-    DocumentationController(DocumentationService documentation, MissionService missions, AccountService accounts) {
+    DocumentationController(
+            DocumentationService documentation,
+            MissionService missions,
+            AccountService accounts,
+            AddressBook book,
+            PlaceService places) {
         this.documentation = documentation;
         this.missions = missions;
         this.accounts = accounts;
+        this.book = book;
+        this.places = places;
     }
 
     @GetMapping("/missions/{id}/documentation")
     String show(@PathVariable long id, Model page) {
-        need(id);
         page.addAttribute("mission", id);
         page.addAttribute("note", documentation.note(id));
         page.addAttribute("attachments", documentation.attachments(id));
         page.addAttribute(
                 "known",
-                Stream.concat(accounts.people().stream().map(Person::displayName), documentation.people().stream())
+                Stream.concat(
+                                accounts.people().stream().map(Person::displayName),
+                                book.all().stream().map(Contact::name))
                         .distinct()
                         .toList());
+        page.addAttribute("where", where(need(id)));
+        page.addAttribute(
+                "sites",
+                places.sites().stream().map(DocumentationController::full).toList());
         return "documentation/part :: part";
     }
 
@@ -54,13 +73,16 @@ class DocumentationController {
             @RequestParam String title,
             @RequestParam String purpose,
             @RequestParam String people,
+            @RequestParam String place,
             @RequestParam String remarks,
             Principal me,
             RedirectAttributes flash) {
         need(id);
         try {
             documentation.save(
-                    id, new MissionNote(title.strip(), purpose.strip(), people.strip(), remarks.strip()), me.getName());
+                    id,
+                    new MissionNote(title.strip(), purpose.strip(), people.strip(), place.strip(), remarks.strip()),
+                    me.getName());
             flash.addFlashAttribute("said", "Noted; it goes into the report.");
         } catch (IllegalArgumentException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
@@ -108,7 +130,23 @@ class DocumentationController {
         return documentation.attachment(id).orElseThrow(() -> new NotThereException("There is no such file."));
     }
 
-    private void need(long mission) {
-        missions.find(mission).orElseThrow(() -> new NotThereException("There is no mission " + mission + "."));
+    /** Site and spot of a mission, with the address; empty where it has none. */
+    private String where(Mission mission) {
+        return places.find(mission.spotId())
+                .map(spot -> spot.name() + ", "
+                        + places.sites().stream()
+                                .filter(s -> s.name().equals(spot.site()))
+                                .findFirst()
+                                .map(DocumentationController::full)
+                                .orElse(spot.site()))
+                .orElse("");
+    }
+
+    private static String full(Site site) {
+        return site.name() + (site.address().isEmpty() ? "" : ", " + site.address());
+    }
+
+    private Mission need(long mission) {
+        return missions.find(mission).orElseThrow(() -> new NotThereException("There is no mission " + mission + "."));
     }
 }

@@ -15,14 +15,11 @@ interface DocumentationMapper {
     /** A stored file. */
     record Stored(byte[] bytes) {}
 
-    @Select("SELECT title, purpose, people, remarks FROM mission_note WHERE mission_id = #{mission}")
+    @Select("SELECT title, purpose, people, place, remarks FROM mission_note WHERE mission_id = #{mission}")
     MissionNote note(long mission);
 
-    @Select("SELECT people FROM mission_note WHERE people <> '' GROUP BY people ORDER BY MAX(mission_id) DESC LIMIT 40")
-    List<String> people();
-
-    @Insert("REPLACE INTO mission_note (mission_id, title, purpose, people, remarks)"
-            + " VALUES (#{mission}, #{note.title}, #{note.purpose}, #{note.people}, #{note.remarks})")
+    @Insert("REPLACE INTO mission_note (mission_id, title, purpose, people, place, remarks)"
+            + " VALUES (#{mission}, #{note.title}, #{note.purpose}, #{note.people}, #{note.place}, #{note.remarks})")
     void save(long mission, MissionNote note);
 
     @Select(ATTACHMENT + "WHERE mission_id = #{mission} ORDER BY id")

@@ -30,11 +30,6 @@ public class DocumentationService {
         this.clock = clock;
     }
 
-    /** Who was there before, as it was written: those of the latest missions first. */
-    List<String> people() {
-        return mapper.people();
-    }
-
     public MissionNote note(long mission) {
         MissionNote note = mapper.note(mission);
         return note == null ? MissionNote.NONE : note;

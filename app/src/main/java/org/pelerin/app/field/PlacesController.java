@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.pelerin.app.contact.AddressBook;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.place.Picture;
 import org.pelerin.app.place.PlaceExchange;
@@ -44,6 +45,7 @@ class PlacesController {
     private final PlacementService placements;
     private final PlanService plans;
     private final MissionService missions;
+    private final AddressBook book;
     private final Show show;
 
     PlacesController(
@@ -52,7 +54,9 @@ class PlacesController {
             PlacementService placements,
             PlanService plans,
             MissionService missions,
+            AddressBook book,
             Show show) {
+        this.book = book;
         this.places = places;
         this.exchange = exchange;
         this.placements = placements;
@@ -90,6 +94,7 @@ class PlacesController {
         Site site = get(id);
         page.addAttribute("room", "places");
         page.addAttribute("view", new SiteView(site, here(places.spots(id), present())));
+        page.addAttribute("people", book.at(id));
         page.addAttribute("shape", site.pictureStamp() == null ? null : places.pictureShape(id));
         return "field/site";
     }

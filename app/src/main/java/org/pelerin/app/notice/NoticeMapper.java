@@ -12,15 +12,17 @@ import org.pelerin.app.attention.Need;
 @Mapper
 interface NoticeMapper {
 
-    /** Somebody who wants to be told of something. */
+    /** Somebody who wants to be told of something; in {@code account} also people of the address book, as {@code contact:ID}. */
     record Wish(String account, String mail, Need.Kind kind) {}
 
     /** What somebody was told of, or is about to be. */
     record Told(String account, String subject, Instant claimedAt, Instant sentAt, Instant goneAt) {}
 
-    @Select("SELECT c.account, a.mail, c.kind FROM notice_choice c JOIN account a ON a.name = c.account"
+    @Select("SELECT c.account, r.mail, c.kind FROM notice_choice c"
+            + " JOIN (SELECT name AS recipient, mail FROM account"
+            + " UNION ALL SELECT CONCAT('contact:', id), mail FROM contact) r ON r.recipient = c.account"
             + " LEFT JOIN notice_trouble t ON t.account = c.account"
-            + " WHERE a.mail <> '' AND (t.again_at IS NULL OR t.again_at <= #{now}) ORDER BY c.account")
+            + " WHERE r.mail <> '' AND (t.again_at IS NULL OR t.again_at <= #{now}) ORDER BY c.account")
     List<Wish> wishes(Instant now);
 
     @Select("SELECT * FROM notice")
@@ -58,6 +60,12 @@ interface NoticeMapper {
 
     @Delete("DELETE FROM notice_trouble WHERE account = #{account}")
     void noTrouble(String account);
+
+    /** How many kinds somebody is told of. */
+    record Count(String account, int kinds) {}
+
+    @Select("SELECT account, COUNT(*) AS kinds FROM notice_choice GROUP BY account")
+    List<Count> counts();
 
     @Select("SELECT kind FROM notice_choice WHERE account = #{account}")
     List<Need.Kind> choices(String account);

@@ -1,6 +1,8 @@
 package org.pelerin.app.notice;
 
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.audit.AuditTrail;
@@ -37,13 +39,35 @@ public class Notices {
         return notices.troubleOf(account);
     }
 
+    /** How many kinds of needs each is told of; those who are told of none are not there. */
+    public Map<String, Integer> counts() {
+        return notices.counts().stream()
+                .collect(Collectors.toMap(NoticeMapper.Count::account, NoticeMapper.Count::kinds));
+    }
+
+    /** Of somebody who has an account here. */
     @Transactional
-    public void choose(String account, String mail, List<Need.Kind> kinds) {
-        List<Need.Kind> before = notices.choices(account);
+    public void choose(String account, String mail, List<Need.Kind> kinds, String by) {
         accounts.reachBy(account, mail);
-        notices.clearChoices(account);
-        kinds.stream().distinct().forEach(k -> notices.choose(account, k));
-        notices.noTrouble(account);
-        audit.record(account, "choose notices", account, before.toString(), kinds + " to " + mail);
+        choose(account, account, kinds, mail, by);
+    }
+
+    /**
+     * Of somebody who is only in the address book.
+     *
+     * @param recipient as the address book names them to notices
+     * @param name for the audit trail
+     */
+    @Transactional
+    public void choose(String recipient, String name, List<Need.Kind> kinds, String mail, String by) {
+        List<Need.Kind> before = notices.choices(recipient);
+        List<Need.Kind> after = kinds.stream().distinct().sorted().toList();
+        notices.noTrouble(recipient);
+        if (before.stream().sorted().toList().equals(after) && after.isEmpty()) {
+            return;
+        }
+        notices.clearChoices(recipient);
+        after.forEach(k -> notices.choose(recipient, k));
+        audit.record(by, "choose notices", name, before.toString(), after + " to " + mail);
     }
 }

@@ -1,8 +1,6 @@
 package org.pelerin.app.notice;
 
 import jakarta.mail.MessagingException;
-import jakarta.mail.internet.AddressException;
-import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
 import java.util.Properties;
@@ -60,15 +58,5 @@ public class Post {
             throw new MailPreparationException("This mail cannot be written", e);
         }
         sender.send(message);
-    }
-
-    /** Whether a text is one address that mail can be sent to. */
-    public static boolean isAddress(String text) {
-        try {
-            InternetAddress address = new InternetAddress(text, true);
-            return address.getAddress().equals(text) && text.indexOf('@') > 0;
-        } catch (AddressException e) {
-            return false;
-        }
     }
 }

@@ -6,6 +6,7 @@ import org.pelerin.app.account.AccountService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.notice.Notices;
 import org.pelerin.app.notice.Post;
+import org.pelerin.app.platform.web.MailAddress;
 import org.springframework.mail.MailException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -56,12 +57,12 @@ class PersonController {
             RedirectAttributes flash) {
         String address = mail.strip();
         boolean none = address.isEmpty() && kind.isEmpty() && !test;
-        if (!none && (address.length() > LONGEST_MAIL || !Post.isAddress(address))) {
+        if (!none && (address.length() > LONGEST_MAIL || !MailAddress.valid(address))) {
             flash.addFlashAttribute("mail", address);
             flash.addFlashAttribute("refused", "“" + address + "” is no mail address.");
             return "redirect:/me";
         }
-        notices.choose(me.getName(), address, kind);
+        notices.choose(me.getName(), address, kind, me.getName());
         flash.addFlashAttribute("said", kind.isEmpty() ? "You are told of nothing by mail." : "You will be told.");
         if (test) {
             try {

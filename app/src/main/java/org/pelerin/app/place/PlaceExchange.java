@@ -65,14 +65,16 @@ public class PlaceExchange {
 
     /**
      * Takes a file in: GeoJSON where it begins with a brace, else CSV. Sites and spots are told by their names; those that are known
-     * are changed to what the file says.
+     * are changed to what the file says, and stay as they are in what it does not say.
      *
      * @param plan finds the id of a plan by its name
      * @throws UnreadableException with every line that is wrong
      */
     @Transactional
     public Taken take(String text, Function<String, Optional<Long>> plan, String by) {
-        PlaceTable.Read read = text.strip().startsWith("{") ? PlaceMap.read(text, home) : PlaceTable.read(text, home);
+        List<PlaceRow> known = rows();
+        PlaceTable.Read read =
+                text.strip().startsWith("{") ? PlaceMap.read(text, home, known) : PlaceTable.read(text, home, known);
         List<String> errors = new ArrayList<>(read.errors());
         Map<String, Long> plans = new HashMap<>();
         read.rows().stream()

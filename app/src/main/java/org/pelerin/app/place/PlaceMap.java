@@ -83,7 +83,8 @@ final class PlaceMap {
         return out;
     }
 
-    static PlaceTable.Read read(String text, ZoneId home) {
+    /** @param known what is there already: what the file does not say stays as it is */
+    static PlaceTable.Read read(String text, ZoneId home, List<PlaceRow> known) {
         List<PlaceRow> rows = new ArrayList<>();
         List<String> errors = new ArrayList<>();
         JsonNode root;
@@ -100,15 +101,24 @@ final class PlaceMap {
         }
         int n = 0;
         for (JsonNode feature : root.path("features")) {
-            feature(feature, "features[" + n + "]", home, rows, errors);
+            feature(feature, "features[" + n + "]", home, known, rows, errors);
             n++;
         }
         return new PlaceTable.Read(rows, errors);
     }
 
-    private static void feature(JsonNode feature, String at, ZoneId home, List<PlaceRow> rows, List<String> errors) {
-        JsonNode p = feature.path("properties");
-        String name = p.path("name").asString("").strip();
+    private static void feature(
+            JsonNode given, String at, ZoneId home, List<PlaceRow> known, List<PlaceRow> rows, List<String> errors) {
+        String name = given.path("properties").path("name").asString("").strip();
+        ObjectNode feature =
+                PlaceRow.known(known, name, "").map(r -> feature(r.site())).orElseGet(JSON::createObjectNode);
+        ObjectNode p = feature.withObject("properties");
+        if (given.path("properties") instanceof ObjectNode properties) {
+            p.setAll(properties);
+        }
+        if (given.has("geometry")) {
+            feature.set("geometry", given.get("geometry"));
+        }
         if (name.isEmpty()) {
             errors.add(at + ".properties.name: the site has no name");
             return;
@@ -155,14 +165,22 @@ final class PlaceMap {
         }
         int n = 0;
         for (JsonNode s : p.path("spots")) {
-            spot(s, site, at + ".properties.spots[" + n + "]", rows, errors);
+            spot(s, site, at + ".properties.spots[" + n + "]", known, rows, errors);
             n++;
         }
     }
 
-    private static void spot(JsonNode s, Site site, String at, List<PlaceRow> rows, List<String> errors) {
+    private static void spot(
+            JsonNode given, Site site, String at, List<PlaceRow> known, List<PlaceRow> rows, List<String> errors) {
         int before = errors.size();
-        String name = s.path("name").asString("").strip();
+        String name = given.path("name").asString("").strip();
+        ObjectNode s = PlaceRow.known(known, site.name(), name)
+                .filter(r -> r.spot() != null)
+                .map(r -> spot(r.spot()))
+                .orElseGet(JSON::createObjectNode);
+        if (given instanceof ObjectNode fields) {
+            s.setAll(fields);
+        }
         if (name.isEmpty()) {
             errors.add(at + ".name: the spot has no name");
         }

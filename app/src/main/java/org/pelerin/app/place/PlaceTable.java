@@ -81,8 +81,12 @@ final class PlaceTable {
         return cells;
     }
 
-    /** Reads what people make of such a file: comma, semicolon or tab, columns in any order, unknown ones refused. */
-    static Read read(String text, ZoneId home) {
+    /**
+     * Reads what people make of such a file: comma, semicolon or tab, columns in any order, unknown ones refused.
+     *
+     * @param known what is there already: columns that the file does not have stay as they are
+     */
+    static Read read(String text, ZoneId home, List<PlaceRow> known) {
         List<PlaceRow> rows = new ArrayList<>();
         List<String> errors = new ArrayList<>();
         String clean = text.startsWith("\ufeff") ? text.substring(1) : text;
@@ -105,7 +109,7 @@ final class PlaceTable {
                         return new Read(List.of(), errors);
                     }
                 }
-                row(record, home, rows, errors);
+                row(record, home, known, rows, errors);
             }
         } catch (CsvParseException e) {
             errors.add("Line " + (rows.size() + 2) + ": " + e.getMessage());
@@ -115,9 +119,26 @@ final class PlaceTable {
         return new Read(rows, errors);
     }
 
-    private static void row(NamedCsvRecord record, ZoneId home, List<PlaceRow> rows, List<String> errors) {
-        Map<String, String> cells = new LinkedHashMap<>();
-        record.getFieldsAsMap().forEach((k, v) -> cells.put(k.strip(), v.strip()));
+    /** A row's cells by column, over those of what is known by its names. */
+    private static Map<String, String> cells(NamedCsvRecord record, List<PlaceRow> known) {
+        Map<String, String> given = new LinkedHashMap<>();
+        record.getFieldsAsMap().forEach((k, v) -> given.put(k.strip(), v.strip()));
+        Map<String, String> out = new LinkedHashMap<>();
+        PlaceRow.known(known, given.getOrDefault("site", ""), given.getOrDefault("spot", ""))
+                .ifPresent(r -> {
+                    List<String> before = cells(r);
+                    for (int c = 0; c < COLUMNS.size(); c++) {
+                        out.put(COLUMNS.get(c), before.get(c));
+                    }
+                });
+        out.put("spot", "");
+        out.putAll(given);
+        return out;
+    }
+
+    private static void row(
+            NamedCsvRecord record, ZoneId home, List<PlaceRow> known, List<PlaceRow> rows, List<String> errors) {
+        Map<String, String> cells = cells(record, known);
         String at = "Line " + record.getStartingLineNumber() + ": ";
         int before = errors.size();
         String site = cells.getOrDefault("site", "");

@@ -104,7 +104,8 @@ class DemoFill {
         notices.choose(
                 WHO,
                 "tech@pelerin.example",
-                List.of(Need.Kind.MEMORY_FULL, Need.Kind.NEVER_STARTED, Need.Kind.LEFT_STOPPED));
+                List.of(Need.Kind.MEMORY_FULL, Need.Kind.NEVER_STARTED, Need.Kind.LEFT_STOPPED),
+                WHO);
         LOG.info("The demo data are complete");
     }
 

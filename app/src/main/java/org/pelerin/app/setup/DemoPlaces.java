@@ -5,6 +5,8 @@ import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.contact.AddressBook;
+import org.pelerin.app.contact.Contact;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.Site;
 import org.pelerin.app.place.Spot;
@@ -29,10 +31,12 @@ class DemoPlaces {
 
     private final PlaceService places;
     private final PlanService plans;
+    private final AddressBook book;
     private final Map<String, Long> spots = new HashMap<>();
     private final Map<String, StoredPlan> library = new HashMap<>();
 
-    DemoPlaces(PlaceService places, PlanService plans) {
+    DemoPlaces(PlaceService places, PlanService plans, AddressBook book) {
+        this.book = book;
         this.places = places;
         this.plans = plans;
     }
@@ -91,7 +95,20 @@ class DemoPlaces {
         described("lirran-tank-a", "milk tank", DemoWorld.TANK, 14, null, "°C", 1, 6);
         described("lirran-tank-b", "milk tank", DemoWorld.TANK, 14, null, "°C", 1, 6);
         described("lirran-cold", "cold store", DemoWorld.COLD, 14, null, "°C", 0, 8);
+        person("Ilse Korvan", "cellar master", "+33 0 00 00 00 11", "Ostrel cellars", "Mornings only");
+        person("Teo Lamark", "holds the keys", "+33 0 00 00 00 12", "Lirran dairy", "Ring twice");
+        person("Runa Veld", "quality", "+33 0 00 00 00 13", "", "");
         described("orsel-well", "spring chamber", DemoPlans.WELL, 60, 2.1, "", 0, 0);
+    }
+
+    /** Who is met there. */
+    private void person(String name, String about, String phone, String site, String notes) {
+        Long at = places.sites().stream()
+                .filter(s -> s.name().equals(site))
+                .map(Site::id)
+                .findFirst()
+                .orElse(null);
+        book.save(new Contact(0, name, about, phone, "", at, null, notes), WHO);
     }
 
     private void described(

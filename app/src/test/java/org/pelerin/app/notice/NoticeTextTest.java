@@ -10,6 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.Show;
 
 class NoticeTextTest {
@@ -59,6 +60,6 @@ class NoticeTextTest {
                 "a b@c.example|false"
             })
     void an_address_is_one_bare_address(String text, boolean is) {
-        assertThat(Post.isAddress(text)).isEqualTo(is);
+        assertThat(MailAddress.valid(text)).isEqualTo(is);
     }
 }

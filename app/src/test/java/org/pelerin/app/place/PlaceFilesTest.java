@@ -52,10 +52,10 @@ class PlaceFilesTest {
 
     @Test
     void both_formats_give_back_what_was_written() {
-        PlaceTable.Read csv = PlaceTable.read(PlaceTable.write(ROWS), HOME);
+        PlaceTable.Read csv = PlaceTable.read(PlaceTable.write(ROWS), HOME, List.of());
         assertThat(csv.errors()).isEmpty();
         assertThat(csv.rows()).isEqualTo(ROWS);
-        PlaceTable.Read map = PlaceMap.read(PlaceMap.write(ROWS), HOME);
+        PlaceTable.Read map = PlaceMap.read(PlaceMap.write(ROWS), HOME, List.of());
         assertThat(map.errors()).isEmpty();
         assertThat(map.rows()).isEqualTo(ROWS);
     }
@@ -69,7 +69,8 @@ class PlaceFilesTest {
     void a_spreadsheet_with_semicolons_decimal_commas_and_few_columns_is_read() {
         PlaceTable.Read read = PlaceTable.read(
                 "\ufeffspot;site;latitude;longitude;limits;depth m\nrear;Ostrel;45,5;2;°C 2 to 8;0,5\n;Lirran;;;;\n",
-                HOME);
+                HOME,
+                List.of());
         assertThat(read.errors()).isEmpty();
         assertThat(read.rows()).hasSize(2);
         assertThat(read.rows().get(0).site().latitude()).isEqualTo(45.5);
@@ -87,7 +88,8 @@ class PlaceFilesTest {
                         + "Ostrel,,91,c,often,\n"
                         + "Ostrel,,,d,,°C 8 … 2\n"
                         + "Ostrel,,,e,14,°C 2 … 8\n",
-                HOME);
+                HOME,
+                List.of());
         assertThat(read.rows()).hasSize(1);
         assertThat(read.errors())
                 .hasSize(5)
@@ -100,7 +102,7 @@ class PlaceFilesTest {
                                 .contains("-90 to 90"),
                         e -> assertThat(e).startsWith("Line 4:").contains("“often”"),
                         e -> assertThat(e).startsWith("Line 5:").contains("is no limit"));
-        assertThat(PlaceTable.read("site,colour\nx,red\n", HOME).errors())
+        assertThat(PlaceTable.read("site,colour\nx,red\n", HOME, List.of()).errors())
                 .singleElement()
                 .asString()
                 .contains("no column “colour”");
@@ -108,21 +110,21 @@ class PlaceFilesTest {
 
     @Test
     void wrong_geojson_is_told_where() {
-        assertThat(PlaceMap.read("{\"type\":\"Point\"}", HOME).errors())
+        assertThat(PlaceMap.read("{\"type\":\"Point\"}", HOME, List.of()).errors())
                 .singleElement()
                 .asString()
                 .contains("FeatureCollection");
-        assertThat(PlaceMap.read("{\n\"type\": oops}", HOME).errors())
+        assertThat(PlaceMap.read("{\n\"type\": oops}", HOME, List.of()).errors())
                 .singleElement()
                 .asString()
                 .startsWith("Line 2:");
         String wrong = PlaceMap.write(ROWS).replace("45.125", "145.125");
-        assertThat(PlaceMap.read(wrong, HOME).errors())
+        assertThat(PlaceMap.read(wrong, HOME, List.of()).errors())
                 .singleElement()
                 .asString()
                 .startsWith("features[0].geometry:");
         String deep = PlaceMap.write(ROWS).replace("2.1", "\"deep\"");
-        assertThat(PlaceMap.read(deep, HOME).errors())
+        assertThat(PlaceMap.read(deep, HOME, List.of()).errors())
                 .singleElement()
                 .asString()
                 .startsWith("features[0].properties.spots[0].depth: “deep”");
@@ -149,5 +151,44 @@ class PlaceFilesTest {
         bomb[20] = 0x00;
         bomb[21] = (byte) 0xff;
         assertThatThrownBy(() -> Picture.of(bomb)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void what_a_file_does_not_say_stays_as_it_is() {
+        PlaceRow before =
+                ROWS.stream().filter(r -> r.spot() != null).findFirst().orElseThrow();
+        String site = SITE.name();
+        String name = before.spot().name();
+        PlaceRow row = PlaceTable.read(
+                        "site,spot,spot notes\n" + quoted(site) + "," + quoted(name) + ",moved\n", HOME, ROWS)
+                .rows()
+                .get(0);
+        assertThat(row.site()).isEqualTo(before.site());
+        assertThat(row.spot().notes()).isEqualTo("moved");
+        assertThat(row.spot().depth()).isEqualTo(before.spot().depth());
+        assertThat(row.spot().hanging()).isEqualTo(before.spot().hanging());
+        assertThat(row.spot().demands()).isEqualTo(before.spot().demands());
+        // a column that is there and empty empties it
+        row = PlaceTable.read("site,spot,limits,depth m\n" + quoted(site) + "," + quoted(name) + ",,\n", HOME, ROWS)
+                .rows()
+                .get(0);
+        assertThat(row.spot().demands()).isEmpty();
+        assertThat(row.spot().depth()).isNull();
+        assertThat(row.spot().surroundings()).isEqualTo(before.spot().surroundings());
+        String map = "{\"type\":\"FeatureCollection\",\"features\":[{\"type\":\"Feature\",\"properties\":{\"name\":"
+                + json(site) + ",\"spots\":[{\"name\":" + json(name) + ",\"collectDays\":7}]}}]}";
+        row = PlaceMap.read(map, HOME, ROWS).rows().get(0);
+        assertThat(row.site()).isEqualTo(before.site());
+        assertThat(row.spot().collectDays()).isEqualTo(7);
+        assertThat(row.spot().demands()).isEqualTo(before.spot().demands());
+        assertThat(row.spot().hanging()).isEqualTo(before.spot().hanging());
+    }
+
+    private static String quoted(String cell) {
+        return '"' + cell.replace("\"", "\"\"") + '"';
+    }
+
+    private static String json(String text) {
+        return '"' + text.replace("\"", "\\\"") + '"';
     }
 }

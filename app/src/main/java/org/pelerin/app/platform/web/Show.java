@@ -123,7 +123,11 @@ public class Show {
 
     /** “1 sample”, “3 samples”. */
     public String counted(long n, String one) {
-        return count(n) + "\u00a0" + (n == 1 ? one : one + "s");
+        return counted(n, one, one + "s");
+    }
+
+    public String counted(long n, String one, String many) {
+        return count(n) + "\u00a0" + (n == 1 ? one : many);
     }
 
     /** A share in per cent; rounded so that only the whole is 100. */
