@@ -21,6 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Standing;
+import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.connect.WriteService;
@@ -109,17 +110,65 @@ class CarriedHomeTest {
         bed.bean(Stations.class).add("127.0.0.1", port, "tech");
         bed.bean(StationWatch.class).look();
         page.navigate(bed.address + "/dock/find");
+        page.getByText("Open", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator("#main")).containsText("last contact");
         page.fill("[name=every]", "often");
-        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        set();
         assertThat(page.locator(".refused")).containsText("Give whole minutes");
         page.fill("[name=every]", "90");
         page.fill("[name=retry]", "4");
-        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        page.uncheck("[name=tables][value=RECORDS]");
+        set();
         assertThat(page.locator(".said")).containsText("is collected every 90 min, and left running");
-        assertThat(page.locator("#main")).containsText("next ");
+        assertThat(page.locator("h1")).containsText("it is collected next");
+        assertThat(page.locator("[name=tables][value=RECORDS]")).not().isChecked();
+        assertThat(page.locator("[name=tables][value=SECOND]")).isChecked();
+        page.locator("[name=tables]:checked").all().forEach(b -> b.uncheck());
+        set();
+        assertThat(page.locator(".refused")).containsText("Choose at least one table");
         page.fill("[name=every]", "");
-        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        set();
         assertThat(page.locator(".said")).containsText("only when somebody asks");
+        page.getByText("Watch it no more").click();
+        assertThat(page.locator(".said")).containsText("watched no more");
+    }
+
+    private static void set() {
+        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+    }
+
+    @Test
+    void of_several_missions_in_memory_one_is_chosen_on_the_page_and_the_rest_comes_later() {
+        String serial = "PL-44120";
+        Hands hands = new Hands(bed);
+        hands.write(serial, Hands.again("hazel-c4", Duration.ofMinutes(1)));
+        bed.carry(serial, "orsel-meter");
+        hands.run(serial, 1);
+        hands.run(serial, 2);
+        bed.carry(serial, "dock");
+        page.navigate(bed.address + "/dock/" + serial);
+        assertThat(page.locator("h1")).containsText("holds ◇ 2 missions that are not all home");
+        page.getByText("Choose what comes home").click();
+        assertThat(page.locator("h1")).containsText("◇ none is home");
+        page.locator("[name=missions]").all().forEach(b -> b.uncheck());
+        page.getByText("Collect the chosen").click();
+        assertThat(page.locator(".refused")).containsText("at least one mission");
+        page.locator("[name=missions]").last().uncheck();
+        page.getByText("Collect the chosen").click();
+        page.waitForCondition(
+                () -> hands.bed().bean(CollectService.class).active(serial).isEmpty());
+        page.navigate(bed.address + "/dock/" + serial + "/memory");
+        assertThat(page.locator("h1")).containsText("◇ 1 is not home");
+        // the newest came: two hours, a record a minute
+        assertThat(page.locator("table.wide tr").nth(1)).containsText("121");
+        assertThat(page.locator("table.wide tr").nth(1)).containsText("home");
+        page.navigate(bed.address + "/dock/" + serial);
+        page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator("h1")).containsText("Put it back to work");
+        page.locator("#retire summary").click();
+        page.fill("#retire [name=reason]", "season over");
+        page.getByText("Erase it and into stock").click();
+        assertThat(page.locator("h1")).containsText("idle and empty");
     }
 
     @Test

@@ -276,47 +276,28 @@ class CollectingTest {
         assertThat(refused.missionId()).isNull();
     }
 
-    private static final Plan AGAIN = new Plan(
-            "hazel-c4",
-            "RUNS",
-            Duration.ofMinutes(1),
-            null,
-            new StartCondition.OnButton(),
-            new StopCondition.MemoryFull(),
-            IntStream.range(0, 4)
-                    .mapToObj(i -> new ChannelSettings(i == 0, "In " + (i + 1), null, null))
-                    .toList(),
-            Map.of(Plan.AGAIN, Plan.AGAIN_KEPT));
-
-    private static void press(String serial, boolean stop) {
-        bed.outdoors().post("/press", Map.of("serial", serial, "long", stop));
-    }
-
-    /** One run of so many hours by hand, ended by hand. */
-    private static void run(String serial, int hours) {
-        press(serial, false);
-        hands.pass(Duration.ofHours(hours));
-        press(serial, true);
-        hands.pass(Duration.ofMinutes(10));
-    }
-
     @Test
     void several_missions_in_memory_come_home_as_chosen_and_all_must_before_anything_is_erased() throws Exception {
         String serial = "PL-44120";
         CollectService collections = bed.bean(CollectService.class);
         MissionService missions = bed.bean(MissionService.class);
-        hands.write(serial, AGAIN);
+        hands.write(serial, Hands.again("hazel-c4", Duration.ofMinutes(1)));
         int first = missions.ofLogger(serial, 1).get(0).deviceNumber();
         bed.carry(serial, "orsel-meter");
-        run(serial, 2);
-        run(serial, 3);
-        run(serial, 4);
+        hands.run(serial, 2);
+        hands.run(serial, 3);
+        hands.run(serial, 4);
         bed.carry(serial, "dock");
         assertThat(bed.bean(Dock.class).look(serial).status().missions()).containsExactly(first, first + 1, first + 2);
         // those begun by hand are known, with the plan and the writer of the first
-        hands.until(() -> missions.ofDevice(serial, first + 2).isPresent());
+        hands.until(() -> missions.ofDevice(serial, first + 2)
+                .filter(m -> m.state() == MissionState.ENDED)
+                .isPresent());
         assertThat(missions.ofDevice(serial, first + 1).orElseThrow().planName())
                 .isEqualTo("test");
+        Mission held = missions.ofDevice(serial, first + 1).orElseThrow();
+        // three hours, as the logger says, and not until its memory would have been full
+        assertThat(Duration.between(held.startsAt(), held.endsAt()).toMinutes()).isBetween(179L, 181L);
         Job chosen = hands.collect(serial, false, new Choice(Set.of(first + 1), Set.of()));
         assertThat(chosen.state()).isEqualTo(Job.State.DONE);
         Mission second = missions.ofDevice(serial, first + 1).orElseThrow();
@@ -347,22 +328,11 @@ class CollectingTest {
     void a_cable_that_comes_out_between_two_missions_costs_neither() throws Exception {
         String serial = "PL-42005";
         MissionService missions = bed.bean(MissionService.class);
-        Plan rowan = new Plan(
-                "rowan-a2",
-                "RUNS",
-                Duration.ofSeconds(10),
-                null,
-                new StartCondition.OnButton(),
-                new StopCondition.MemoryFull(),
-                IntStream.range(0, ModelCatalogue.get("rowan-a2").channels().size())
-                        .mapToObj(i -> new ChannelSettings(i == 0, "In " + (i + 1), null, null))
-                        .toList(),
-                Map.of(Plan.AGAIN, Plan.AGAIN_KEPT));
-        hands.write(serial, rowan);
+        hands.write(serial, Hands.again("rowan-a2", Duration.ofSeconds(10)));
         int first = missions.ofLogger(serial, 1).get(0).deviceNumber();
         bed.carry(serial, "tessel-line");
-        run(serial, 6);
-        run(serial, 6);
+        hands.run(serial, 6);
+        hands.run(serial, 6);
         bed.carry(serial, "dock");
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "cable-half-way"));
         CollectService collections = bed.bean(CollectService.class);

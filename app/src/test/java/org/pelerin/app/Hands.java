@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
 import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
@@ -14,6 +15,7 @@ import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -34,6 +36,29 @@ record Hands(TestBed bed) {
                 start,
                 new StopCondition.MemoryFull(),
                 List.of(new ChannelSettings(true, "Air", new Alarm(30, Duration.ofMinutes(10), true), null)));
+    }
+
+    /** Of any wired model: its first channel, from its button, and kept when it is started again. */
+    static Plan again(String model, Duration interval) {
+        return new Plan(
+                model,
+                "RUNS",
+                interval,
+                null,
+                new StartCondition.OnButton(),
+                new StopCondition.MemoryFull(),
+                IntStream.range(0, ModelCatalogue.get(model).channels().size())
+                        .mapToObj(i -> new ChannelSettings(i == 0, "In " + (i + 1), null, null))
+                        .toList(),
+                Map.of(Plan.AGAIN, Plan.AGAIN_KEPT));
+    }
+
+    /** One run of so many hours, begun and ended by hand. */
+    void run(String serial, int hours) {
+        bed.outdoors().post("/press", Map.of("serial", serial));
+        pass(Duration.ofHours(hours));
+        bed.outdoors().post("/press", Map.of("serial", serial, "long", true));
+        pass(Duration.ofMinutes(10));
     }
 
     /** In the dock; returns the mission. */

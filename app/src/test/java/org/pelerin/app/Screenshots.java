@@ -7,11 +7,12 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.LoadState;
+import com.microsoft.playwright.options.Media;
 import java.nio.file.Path;
 import java.util.List;
 
 /**
- * Makes pictures of a running demo: {@code Screenshots ADDRESS DIRECTORY [NAME=PATH[@dark|@phone|@full|@confirm]]…}; without names, those
+ * Makes pictures of a running demo: {@code Screenshots ADDRESS DIRECTORY [NAME=PATH[@dark][@phone][@full][@confirm][@open][@print]]…}; without names, those
  * that the README shows.
  */
 public final class Screenshots {
@@ -48,11 +49,11 @@ public final class Screenshots {
             for (String shot : shots) {
                 String[] parts = shot.split("=", 2);
                 String path = parts[1].replaceAll("@.*", "");
-                boolean phone = parts[1].endsWith("@phone");
-                boolean full = parts[1].endsWith("@full");
+                boolean phone = parts[1].contains("@phone");
+                boolean full = parts[1].contains("@full");
                 try (BrowserContext context = browser.newContext(new Browser.NewContextOptions()
                         .setViewportSize(phone ? 390 : 1280, phone ? 844 : 800)
-                        .setColorScheme(parts[1].endsWith("@dark") ? ColorScheme.DARK : ColorScheme.LIGHT))) {
+                        .setColorScheme(parts[1].contains("@dark") ? ColorScheme.DARK : ColorScheme.LIGHT))) {
                     Page page = context.newPage();
                     page.onConsoleMessage(m -> {
                         if (m.type().equals("error")) {
@@ -66,13 +67,20 @@ public final class Screenshots {
                     page.navigate(address + path);
                     page.waitForLoadState(LoadState.LOAD);
                     page.waitForTimeout(1600);
-                    if (parts[1].endsWith("@confirm")) {
+                    if (parts[1].contains("@confirm")) {
                         page.fill("#loggerName", "LIRRAN-BRINE");
                         page.keyboard().press("Control+Enter");
                         page.waitForTimeout(800);
                     }
-                    if (parts[1].endsWith("@live")) {
+                    if (parts[1].contains("@live")) {
                         page.waitForTimeout(24_000);
+                    }
+                    if (parts[1].contains("@open")) {
+                        page.evaluate(
+                                "document.querySelectorAll('main details, #main details').forEach(d => d.open = true)");
+                    }
+                    if (parts[1].contains("@print")) {
+                        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
                     }
                     page.screenshot(new Page.ScreenshotOptions()
                             .setPath(directory.resolve(parts[0] + ".png"))

@@ -21,6 +21,7 @@ public record Need(
         MEMORY_FULL("memory is full", "memories are full", true),
         BATTERY_EMPTY("battery must be empty", "batteries must be empty", true),
         NEVER_STARTED("start is not confirmed", "starts are not confirmed", true),
+        STOPPED("has stopped with its records in it", "have stopped with their records in them", true),
         LEFT_STOPPED("was left stopped after its download", "were left stopped after their download", true),
         NO_PLAN("lies at its spot without a plan", "lie at their spots without a plan", true),
         LOST("has not been heard of for half a year", "have not been heard of for half a year", true),

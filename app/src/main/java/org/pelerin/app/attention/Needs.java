@@ -48,8 +48,14 @@ public final class Needs {
     }
 
     private static void collected(Standing s, List<Need> out) {
-        if (!s.retired() && !s.connected()) {
+        if (s.connected()) {
+            return;
+        }
+        if (!s.retired()) {
             out.add(need(s, Need.Kind.LEFT_STOPPED, s.collectedAt()));
+        } else if (s.placedAt() != null && s.placedAt().isAfter(s.collectedAt())) {
+            // out of stock again, and nobody wrote it
+            out.add(need(s, Need.Kind.NO_PLAN, s.placedAt()));
         }
     }
 
@@ -65,7 +71,9 @@ public final class Needs {
             return;
         }
         Instant visit = visit(s, now);
-        if (over(s.endsAt(), now) || s.state() == MissionState.ENDED && s.endsAt() != null) {
+        if (s.state() == MissionState.ENDED) {
+            out.add(need(s, Need.Kind.STOPPED, s.endsAt()));
+        } else if (over(s.endsAt(), now)) {
             out.add(need(s, Need.Kind.MEMORY_FULL, s.endsAt()));
         } else if (s.endsAt() != null && s.endsAt().isBefore(visit)) {
             out.add(need(s, Need.Kind.MEMORY_FILLS, s.endsAt()));

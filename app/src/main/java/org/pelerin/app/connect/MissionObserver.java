@@ -43,10 +43,12 @@ class MissionObserver {
     }
 
     private void update(Mission mission, DockedLogger logger, MissionState state, boolean begun) {
-        if (mission.startsAt() == null && begun) {
+        boolean ended = state == MissionState.ENDED && mission.state() != MissionState.ENDED;
+        if (begun && (mission.startsAt() == null || ended)) {
             MissionHeader header = header(logger, mission.deviceNumber());
             if (header.firstSampleAt() != null) {
                 missions.started(mission, header.firstSampleAt());
+                header.stop().ifPresent(e -> missions.ended(mission, header.firstSampleAt(), e.at()));
             }
         }
         missions.observed(mission, state);

@@ -60,6 +60,8 @@ record Unit(
                 ? ""
                 : switch (need) {
                     case MEMORY_FULL -> "◇ full since " + show.day(s.endsAt(), zone);
+                    case STOPPED ->
+                        "◇ stopped" + (s.endsAt() == null ? "" : " " + show.day(s.endsAt(), zone)) + ", not collected";
                     case BATTERY_EMPTY -> "◇ battery empty since " + show.day(s.batteryEndsAt(), zone);
                     case NEVER_STARTED -> "◇ start not confirmed";
                     case LEFT_STOPPED -> "◇ collected " + show.day(s.collectedAt(), zone) + ", not put back";
@@ -87,7 +89,7 @@ record Unit(
         Instant last =
                 missions.isEmpty() ? null : missions.get(missions.size() - 1).lastAt();
         return switch (need) {
-            case MEMORY_FULL -> s.endsAt();
+            case MEMORY_FULL, STOPPED -> s.endsAt();
             case BATTERY_EMPTY -> s.batteryEndsAt();
             case NEVER_STARTED -> s.writtenAt();
             case LEFT_STOPPED -> last == null ? s.collectedAt() : last;

@@ -146,7 +146,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 return;
             }
         }
-        Instant known = unit.runsUntil(w.now());
+        Instant known = m.state() == MissionState.ENDED && m.endsAt() != null ? m.endsAt() : unit.runsUntil(w.now());
         if (m.startsAt().isBefore(known)) {
             run(runs, Lane.Kind.ON_LOGGER, m.startsAt(), known, w, m.id());
         }

@@ -9,7 +9,8 @@ import java.time.ZoneId;
  * @param deviceNumber the logger's number for it, null until it is written
  * @param settings its plan as JSON; empty where missions are listed by the many
  * @param startsAt first sample: foreseen, then known; null while it waits for a button
- * @param endsAt when memory is full or the count reached, as foreseen; null with wrap or without a start
+ * @param endsAt when memory is full or the count reached, as foreseen; when it ended, once that was seen; null with wrap or without
+ *     a start
  * @param firstAt first sample collected, corrected, as {@code lastAt}
  */
 public record Mission(

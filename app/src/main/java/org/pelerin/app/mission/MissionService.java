@@ -253,6 +253,12 @@ public class MissionService {
         missions.started(mission.id(), at, endsAt(plan, at), machine.instant());
     }
 
+    /** It records no more: seen in the logger, however it came about. */
+    @Transactional
+    public void ended(Mission mission, Instant startsAt, Instant at) {
+        missions.started(mission.id(), startsAt, at, machine.instant());
+    }
+
     /**
      * Earlier missions leave it less memory than the plan counts on.
      *

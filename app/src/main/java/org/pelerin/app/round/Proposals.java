@@ -119,7 +119,7 @@ final class Proposals {
     /** What has to be done for it; null where it is only worth knowing. */
     private Task.Kind kind(Need n, String serial) {
         return switch (n.kind()) {
-            case MEMORY_FULL, MEMORY_FILLS, OVERDUE -> Task.Kind.COLLECT;
+            case MEMORY_FULL, MEMORY_FILLS, STOPPED, OVERDUE -> Task.Kind.COLLECT;
             case BATTERY_EMPTY, BATTERY_ENDS -> facts.sealed.contains(serial) ? Task.Kind.SWAP : Task.Kind.COLLECT;
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE -> Task.Kind.SWAP;
             case NEVER_STARTED, ALARM, LOST -> Task.Kind.CHECK;
@@ -131,6 +131,7 @@ final class Proposals {
         String day = n.since() == null ? "" : " " + days.day(n.since());
         return switch (n.kind()) {
             case MEMORY_FULL, MEMORY_FILLS -> "memory full" + day;
+            case STOPPED -> "stopped" + day + ", not collected";
             case OVERDUE -> "collection due" + day;
             case BATTERY_EMPTY, BATTERY_ENDS ->
                 "battery ends" + day

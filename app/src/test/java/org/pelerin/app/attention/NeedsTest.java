@@ -21,6 +21,7 @@ class NeedsTest {
     private boolean connected;
     private boolean alarmed;
     private boolean placed;
+    private int placedDay = -9;
     private boolean retired;
 
     private static Instant days(int n) {
@@ -71,7 +72,7 @@ class NeedsTest {
                 3L,
                 "Vault 1",
                 "Ostrel",
-                placed ? days(-9) : null,
+                placed ? days(placedDay) : null,
                 collectDays,
                 collectedAt,
                 calibrationDue,
@@ -119,10 +120,16 @@ class NeedsTest {
     void a_start_that_nobody_saw_and_a_stop_that_nobody_ended() {
         assertThat(kinds(mission(MissionState.WAITING, null, null, null))).containsExactly(Kind.NEVER_STARTED);
         assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+        // ended by somebody's hand before its memory was full
+        assertThat(kinds(mission(MissionState.ENDED, days(-9), days(-1), null))).containsExactly(Kind.STOPPED);
         retired = true;
         assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
         placed = true;
         assertThat(kinds(null)).containsExactly(Kind.NO_PLAN);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        // taken out of stock the day after its last collection, and not written since
+        placedDay = -2;
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.NO_PLAN);
     }
 
     @Test
