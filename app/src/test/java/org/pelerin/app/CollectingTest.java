@@ -396,4 +396,46 @@ class CollectingTest {
         StoredCapture stored = bed.bean(CaptureStore.class).find(id).orElseThrow();
         return CaptureDecoder.decode(stored.capture(), ClockCorrection.NONE).series();
     }
+
+    @Test
+    void a_clock_that_somebody_sets_meanwhile_makes_two_parts_and_no_gap() throws Exception {
+        String serial = "PL-18538";
+        long id = hands.write(serial, new StartCondition.Now());
+        hands.pass(Duration.ofDays(4));
+        // an hour, as if for another zone
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "clock-set", "amount", 3_600_000));
+        hands.pass(Duration.ofDays(2));
+        hands.collect(serial);
+        hands.home(id, 4321);
+        Mission m = hands.mission(id);
+        assertThat(bed.bean(Evaluation.class).judgement(m).orElseThrow().gaps()).isEmpty();
+        SeriesStore store = bed.bean(SeriesStore.class);
+        assertThat(store.clock(m).settings()).hasSize(1);
+        StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
+        assertThat(store.clock(m)).isEqualTo(capture.correction());
+        // at the setting the record bears the time that was set: an hour more than what it had counted
+        ClockCorrection.Setting setting = store.clock(m).settings().get(0);
+        assertThat(store.clock(m).correct(setting.before())).isEqualTo(setting.after());
+        bed.bean(CollectService.class).erase(serial, "tech");
+    }
+
+    @Test
+    void what_is_home_gives_way_to_another_plan_and_nothing_else_does() throws Exception {
+        String serial = "PL-18539";
+        long first = hands.write(serial, new StartCondition.Now());
+        hands.pass(Duration.ofHours(5));
+        try (LoggerLink link = bed.bean(Dock.class).open(serial)) {
+            link.stop();
+        }
+        assertThatThrownBy(() -> hands.write(serial, new StartCondition.OnButton()))
+                .hasMessageContaining("that nobody has collected");
+        assertThat(hands.mission(first).erasedAt()).isNull();
+        hands.collect(serial);
+        long second = hands.write(serial, new StartCondition.OnButton());
+        assertThat(hands.mission(first).erasedAt()).isNotNull();
+        assertThat(hands.mission(second).state()).isIn(MissionState.WRITTEN, MissionState.WAITING);
+        hands.home(first, 151);
+        hands.collect(serial);
+        bed.bean(CollectService.class).erase(serial, "tech");
+    }
 }

@@ -596,6 +596,7 @@ class PrepareTest {
         page.getByText("Stop and collect").click();
         assertThat(page.locator("h1")).containsText("collected", soon());
         page.navigate(bed.address + "/dock/find");
+        page.getByText("Open", new Page.GetByTextOptions().setExact(true)).click();
         page.getByText("Watch it no more").click();
         assertThat(page.locator("#main")).containsText("is watched no more");
         bed.carry(serial, "bench");

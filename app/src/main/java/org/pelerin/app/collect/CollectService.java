@@ -44,6 +44,7 @@ public class CollectService {
     private final Dock dock;
     private final MissionService missions;
     private final WriteService writer;
+    private final Eraser eraser;
     private final AuditTrail audit;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -54,6 +55,7 @@ public class CollectService {
             Dock dock,
             MissionService missions,
             WriteService writer,
+            Eraser eraser,
             AuditTrail audit,
             Clock clock,
             TransactionTemplate transaction) {
@@ -62,6 +64,7 @@ public class CollectService {
         this.dock = dock;
         this.missions = missions;
         this.writer = writer;
+        this.eraser = eraser;
         this.audit = audit;
         this.clock = clock;
         this.transaction = transaction;
@@ -132,14 +135,13 @@ public class CollectService {
                     "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
         }
         Plan plan = again(missions.plan(last));
-        eraseCollected(serial, by);
         return writer.write(new MissionDraft(serial, last.planName(), last.planVersion(), plan, last.spotId(), by));
     }
 
     /** Erases what is collected and leaves the logger idle. */
     public void erase(String serial, String by) {
         lastCollected(serial);
-        eraseCollected(serial, by);
+        eraser.erase(serial, by);
     }
 
     /**
@@ -192,7 +194,7 @@ public class CollectService {
                 loggers.stream().map(DockedLogger::serial).toList());
         return loggers.stream()
                 .filter(l -> l.holdsRecords() && !active.contains(l.serial()))
-                .filter(l -> !home.containsAll(devices(l)))
+                .filter(l -> !home.containsAll(Eraser.devices(l)))
                 .map(DockedLogger::serial)
                 .toList();
     }
@@ -200,17 +202,7 @@ public class CollectService {
     /** The newest mission in the logger's memory, if all that are there are safely home. */
     public Optional<Mission> collectedInMemory(DockedLogger logger) {
         int number = logger.status().mission();
-        return number == 0
-                        || !missions.collectedDevices(List.of(logger.serial())).containsAll(devices(logger))
-                ? Optional.empty()
-                : missions.ofDevice(logger.serial(), number);
-    }
-
-    /** As {@link MissionService#collectedDevices} names them. */
-    private static List<String> devices(DockedLogger logger) {
-        return logger.status().missions().stream()
-                .map(n -> logger.serial() + "/" + n)
-                .toList();
+        return number != 0 && eraser.allHome(logger) ? missions.ofDevice(logger.serial(), number) : Optional.empty();
     }
 
     private Mission lastCollected(String serial) {
@@ -223,37 +215,7 @@ public class CollectService {
                     .filter(m -> m.collected() && m.erasedAt() != null)
                     .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
         }
-        return collectedInMemory(logger).orElseThrow(CollectService::notHome);
-    }
-
-    private static NotNowException notHome() {
-        return new NotNowException("What the logger holds has not been collected yet");
-    }
-
-    /** All missions in memory, of which each is home. */
-    private void eraseCollected(String serial, String by) {
-        try (LoggerLink link = dock.open(serial)) {
-            for (MissionInfo info : link.missions()) {
-                Mission mission = missions.ofDevice(serial, info.number())
-                        .filter(Mission::collected)
-                        .orElseThrow(CollectService::notHome);
-                StoredCapture capture = captures.summary(mission.id())
-                        .filter(c -> c.sha256() != null)
-                        .orElseThrow(() -> new NotNowException("The capture is not complete"));
-                link.erase(EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
-                missions.erased(mission, by);
-            }
-        }
-        dock.poll();
-    }
-
-    /** Its pages; what it has overwritten since an earlier visit is held here and not there. */
-    private List<byte[]> proof(Mission mission, MissionInfo info) {
-        Set<Long> there = info.pageNumbers().boxed().collect(Collectors.toSet());
-        return captures.numbered(mission.id()).stream()
-                .filter(p -> there.contains(p.page()))
-                .map(CaptureMapper.NumberedPage::bytes)
-                .toList();
+        return collectedInMemory(logger).orElseThrow(Eraser::notHome);
     }
 
     /** The same plan for another run, under the next name; an instant that has passed cannot come again, so it starts at once. */

@@ -14,7 +14,7 @@ final class Expected {
     private Expected() {}
 
     /**
-     * @param readAt when it was collected, on the logger's clock, for one that still ran
+     * @param readAt when it was collected, as the logger counts on from its first sample, for one that still ran
      * @param fromStart whether the first records are held, so that with wrap too nothing may be missing
      */
     static long samples(MissionHeader header, Instant readAt, boolean fromStart) {

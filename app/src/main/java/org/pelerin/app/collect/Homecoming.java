@@ -91,7 +91,9 @@ public class Homecoming {
         progress.at("judging");
         long received = held(stored.capture());
         long expected = Expected.samples(
-                stored.header(), stored.clockReadAt(), stored.capture().firstRecord() == 0);
+                stored.header(),
+                stored.correction().counted(stored.clockReadAt()),
+                stored.capture().firstRecord() == 0);
         boolean ended = !goesOn || stored.header().stop().isPresent();
         boolean over = ended && stored.leftOut().isEmpty();
         Instant first = decoded.series().isEmpty()

@@ -30,7 +30,8 @@ public record StoredCapture(
     }
 
     public ClockCorrection correction() {
-        return new ClockCorrection(header().writtenAt(), clockReadAt, clockOffset);
+        MissionHeader header = header();
+        return new ClockCorrection(header.writtenAt(), clockReadAt, clockOffset, header.clockSettings());
     }
 
     /** When the newest record that is here was taken, by the reference clock as far as it is known; null where there is none. */

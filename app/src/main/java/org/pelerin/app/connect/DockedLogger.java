@@ -41,7 +41,7 @@ public record DockedLogger(
 
     /** Records in memory; they are uncollected as long as they are there. */
     public boolean holdsRecords() {
-        return status.records() > 0 || status.missions().size() > 1;
+        return status.holdsRecords();
     }
 
     /** How many missions are in its memory. */

@@ -59,10 +59,17 @@ public class WriteService {
     private final PlaceService places;
     private final MissionService missions;
     private final CalibrationService calibrations;
+    private final HomeKeeper home;
     private final Clock clock;
 
     WriteService(
-            Dock dock, PlaceService places, MissionService missions, CalibrationService calibrations, Clock clock) {
+            Dock dock,
+            PlaceService places,
+            MissionService missions,
+            CalibrationService calibrations,
+            HomeKeeper home,
+            Clock clock) {
+        this.home = home;
         this.dock = dock;
         this.places = places;
         this.missions = missions;
@@ -105,7 +112,7 @@ public class WriteService {
         return id;
     }
 
-    /** As {@link #write}, without looking at the whole dock afterwards: for one of many. */
+    /** As {@link #write}, what it holds and is home being erased first; without looking at the whole dock afterwards: for one of many. */
     public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
         List<Conflict> blocking =
@@ -129,6 +136,9 @@ public class WriteService {
             // a batch has one PIN for those that ask for it
             if (!pin.isEmpty() && link.status().pinSet()) {
                 link.unlock(pin);
+            }
+            if (link.status().holdsRecords()) {
+                home.erase(draft.serial(), draft.by());
             }
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
@@ -163,13 +173,19 @@ public class WriteService {
                     logger.identity().firmware(),
                     logger.status().battery(),
                     logger.running(),
-                    logger.status().records(),
+                    uncollected(logger),
                     logger.clockOffset(),
                     readings(logger, plan, link),
                     logger.status().pinSet(),
                     phases(logger, plan, link),
                     calibrations.due(logger.serial()));
         }
+    }
+
+    private long uncollected(DockedLogger logger) {
+        return !logger.holdsRecords() || home.allHome(logger)
+                ? 0
+                : Math.max(1, logger.status().records());
     }
 
     /** How leads and loops sit; null where the model cannot tell, or where nothing is connected yet. */

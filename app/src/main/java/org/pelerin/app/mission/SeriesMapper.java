@@ -16,6 +16,7 @@ interface SeriesMapper {
      *
      * @param intervalMs zero for events
      * @param endsAt where a series with listed instants ends; null for others
+     * @param clockSettings what the clock read and was set to, in ms, pairs with blanks between
      */
     record SeriesRow(
             long missionId,
@@ -28,7 +29,8 @@ interface SeriesMapper {
             Instant clockSetAt,
             Instant clockReadAt,
             Duration clockOffsetMs,
-            Instant endsAt) {
+            Instant endsAt,
+            String clockSettings) {
 
         /** Whether its instants are stored one by one. */
         boolean listed() {
@@ -65,7 +67,7 @@ interface SeriesMapper {
 
     @Insert(
             "INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
-                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt})")
+                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt}, #{clockSettings})")
     void insertSeries(SeriesRow row);
 
     @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"

@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;
@@ -153,7 +155,8 @@ public class SeriesStore {
     }
 
     private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
-        return new ClockCorrection(row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs());
+        return new ClockCorrection(
+                row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs(), settings(row.clockSettings()));
     }
 
     private static SeriesMapper.SeriesRow row(long missionId, int channel, Series s) {
@@ -169,7 +172,27 @@ public class SeriesStore {
                 c.setAt(),
                 c.readAt(),
                 c.offset(),
-                s.axis() instanceof ListedAxis listed ? listed.ownEnd() : null);
+                s.axis() instanceof ListedAxis listed ? listed.ownEnd() : null,
+                text(c.settings()));
+    }
+
+    private static String text(List<ClockCorrection.Setting> settings) {
+        return settings.stream()
+                .flatMap(s -> Stream.of(s.before(), s.after()))
+                .map(i -> String.valueOf(i.toEpochMilli()))
+                .collect(Collectors.joining(" "));
+    }
+
+    private static List<ClockCorrection.Setting> settings(String text) {
+        List<ClockCorrection.Setting> out = new ArrayList<>();
+        if (!text.isEmpty()) {
+            long[] at =
+                    Arrays.stream(text.split(" ")).mapToLong(Long::parseLong).toArray();
+            for (int i = 0; i + 1 < at.length; i += 2) {
+                out.add(new ClockCorrection.Setting(Instant.ofEpochMilli(at[i]), Instant.ofEpochMilli(at[i + 1])));
+            }
+        }
+        return out;
     }
 
     private static SeriesMapper.BlockRow row(int number, Block b) {

@@ -2,19 +2,40 @@ package org.pelerin.core.series;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 
 /**
  * Spreads a clock offset read at download evenly over the time since the clock was set:
  * {@code t' = t − δ · (t − t0) / (t1 − t0)}, all on the logger's clock.
  *
- * <p>The result is rounded to the millisecond, the resolution at which the offset can be read over a link. Nothing is
- * corrected where {@code t1} equals {@code t0}.
+ * <p>The times that are corrected run evenly from the first sample, as the logger counts its intervals, whatever its clock is set
+ * to meanwhile. Where it was set, each part has its own δ: before − after up to then, from there on the one read at download with
+ * {@code t0} the setting; never smeared over both.
+ *
+ * <p>The result is rounded to the millisecond, the resolution at which the offset can be read over a link. Nothing is corrected
+ * where {@code t1} is not after {@code t0}. An offset as long as the time it came about in is no drift, and the formula would turn
+ * time around: the clock was wrong all along, and the whole part is shifted.
  *
  * @param setAt t0, the instant the clock was set, on the logger's clock
  * @param readAt t1, the instant the offset was read, on the logger's clock
  * @param offset δ, logger clock minus reference at t1
+ * @param settings of the clock in between, in order
  */
-public record ClockCorrection(Instant setAt, Instant readAt, Duration offset) {
+public record ClockCorrection(Instant setAt, Instant readAt, Duration offset, List<Setting> settings) {
+
+    /**
+     * The clock was set while a mission was in memory.
+     *
+     * @param before what it read
+     * @param after what it was set to: the reference
+     */
+    public record Setting(Instant before, Instant after) {
+
+        /** By how much it was fast. */
+        public Duration offset() {
+            return Duration.between(after, before);
+        }
+    }
 
     /** The correction of a clock that needs none. */
     public static final ClockCorrection NONE = new ClockCorrection(Instant.EPOCH, Instant.EPOCH, Duration.ZERO);
@@ -22,23 +43,65 @@ public record ClockCorrection(Instant setAt, Instant readAt, Duration offset) {
     private static final Duration DEFAULT_TOLERANCE = Duration.ofSeconds(60);
     private static final double TOLERANCE_SECONDS_A_DAY = 2;
 
-    /** Corrects an instant given in milliseconds since the epoch on the logger's clock. */
+    public ClockCorrection {
+        settings = List.copyOf(settings);
+    }
+
+    public ClockCorrection(Instant setAt, Instant readAt, Duration offset) {
+        this(setAt, readAt, offset, List.of());
+    }
+
+    /** Corrects an instant given in milliseconds since the epoch, as the logger counted on from its first sample. */
     public long correctMillis(long millis) {
+        long own = millis;
         long t0 = setAt.toEpochMilli();
-        long span = readAt.toEpochMilli() - t0;
-        if (span == 0) {
-            return millis;
+        for (Setting s : settings) {
+            long before = s.before.toEpochMilli();
+            long delta = s.offset().toMillis();
+            if (own < before) {
+                return spread(own, t0, before, delta);
+            }
+            own -= delta;
+            t0 = s.after.toEpochMilli();
         }
-        return millis - Math.round((double) offset.toMillis() * ((double) (millis - t0) / span));
+        return spread(own, t0, readAt.toEpochMilli(), offset.toMillis());
+    }
+
+    private static long spread(long t, long t0, long t1, long delta) {
+        long span = t1 - t0;
+        if (span <= 0) {
+            return t;
+        }
+        return delta >= span ? t - delta : t - Math.round((double) delta * ((double) (t - t0) / span));
     }
 
     public Instant correct(Instant loggerTime) {
         return Instant.ofEpochMilli(correctMillis(loggerTime.toEpochMilli()));
     }
 
-    /** Whether |δ| is above 60 s, or above 2 s a day where that is more: then it is reported as a fault of the logger. */
+    /** What the clock read, as the logger would have counted on from its first sample. */
+    public Instant counted(Instant reading) {
+        Instant out = reading;
+        for (Setting s : settings) {
+            out = out.plus(s.offset());
+        }
+        return out;
+    }
+
+    /** Whether |δ| is above 60 s, or above 2 s a day where that is more, in any part: then it is reported as a fault of the logger. */
     public boolean beyondTolerance() {
-        double days = Duration.between(setAt, readAt).toMillis() / 86_400_000.0;
+        Instant from = setAt;
+        for (Setting s : settings) {
+            if (beyond(from, s.before, s.offset())) {
+                return true;
+            }
+            from = s.after;
+        }
+        return beyond(from, readAt, offset);
+    }
+
+    private static boolean beyond(Instant from, Instant to, Duration offset) {
+        double days = Duration.between(from, to).toMillis() / 86_400_000.0;
         double allowed = Math.max(DEFAULT_TOLERANCE.toMillis(), days * TOLERANCE_SECONDS_A_DAY * 1000);
         return Math.abs(offset.toMillis()) > allowed;
     }

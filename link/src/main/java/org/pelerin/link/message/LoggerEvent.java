@@ -5,7 +5,7 @@ import java.time.Instant;
 /**
  * Something that happened on a logger during a mission.
  *
- * @param at on the logger's clock
+ * @param at on the logger's clock, as it counts on from the first sample; for settings of the clock, what it read
  * @param channel index of the channel it is about, {@link #NO_CHANNEL} for none
  * @param level of an alarm, from 1; 0 for other events
  */
@@ -23,10 +23,18 @@ public record LoggerEvent(Kind kind, Instant at, int channel, int level) {
         STOPPED_MEMORY_FULL,
         STOPPED_COUNT,
         STOPPED_BATTERY,
-        STOPPED_TIME;
+        STOPPED_TIME,
+        /** What the clock read when it was set; {@link #CLOCK_AFTER} follows. */
+        CLOCK_BEFORE,
+        /** What it was set to. */
+        CLOCK_AFTER;
 
         public boolean stop() {
             return name().startsWith("STOPPED");
+        }
+
+        public boolean clock() {
+            return this == CLOCK_BEFORE || this == CLOCK_AFTER;
         }
 
         public boolean alarm() {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.zip.CRC32;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.series.ClockCorrection;
 
 /**
  * What a logger keeps about a mission beside its records; ends with a CRC-32 (ISO 3309) of the bytes before it.
@@ -72,6 +73,21 @@ public record MissionHeader(
     /** How it ended on its own or by hand; empty while it runs. */
     public Optional<LoggerEvent> stop() {
         return events.stream().filter(e -> e.kind().stop()).reduce((a, b) -> b);
+    }
+
+    /** Settings of the clock while it was in memory, in order. */
+    public List<ClockCorrection.Setting> clockSettings() {
+        List<ClockCorrection.Setting> out = new ArrayList<>();
+        Instant before = null;
+        for (LoggerEvent e : events) {
+            if (e.kind() == LoggerEvent.Kind.CLOCK_BEFORE) {
+                before = e.at();
+            } else if (e.kind() == LoggerEvent.Kind.CLOCK_AFTER && before != null) {
+                out.add(new ClockCorrection.Setting(before, e.at()));
+                before = null;
+            }
+        }
+        return out;
     }
 
     private static long crc(byte[] bytes) {

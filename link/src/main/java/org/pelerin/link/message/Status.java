@@ -83,6 +83,11 @@ public record Status(
                 missions);
     }
 
+    /** Whether anything would be lost if its memory were. */
+    public boolean holdsRecords() {
+        return records > 0 || missions.size() > 1;
+    }
+
     public double battery() {
         return batteryPermille / 1000.0;
     }

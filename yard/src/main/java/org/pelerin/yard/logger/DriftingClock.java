@@ -21,6 +21,10 @@ record DriftingClock(long setWorld, long setDevice, double ppm) {
         return Instant.ofEpochMilli(setWorld + Math.round(since / (1 + ppm / 1e6)));
     }
 
+    DriftingClock jumped(Instant world, long millis) {
+        return set(world, Instant.ofEpochMilli(device(world) + millis));
+    }
+
     DriftingClock set(Instant world, Instant device) {
         return new DriftingClock(world.toEpochMilli(), device.toEpochMilli(), ppm);
     }

@@ -23,7 +23,7 @@ final class LoggerMission {
     private static final int MOST_EVENTS = 400;
 
     /** What the logger it runs on lends it. */
-    record Body(DriftingClock clock, Battery battery, Probe probe, boolean sensorOpen) {}
+    record Body(Battery battery, Probe probe, boolean sensorOpen) {}
 
     private final LoggerModel model;
     private final int number;
@@ -45,13 +45,16 @@ final class LoggerMission {
     private MainsWatch mains;
     private long changesUntil;
     private long lastRecord;
+    /** By which it counts: that of the logger when it was written, whatever that is set to afterwards. */
+    private DriftingClock ticks;
 
     /** @param model with the memory that it may use */
-    LoggerMission(LoggerModel model, int number, Plan plan, long writtenAt) {
+    LoggerMission(LoggerModel model, int number, Plan plan, long writtenAt, DriftingClock ticks) {
         this.model = model;
         this.number = number;
         this.plan = plan;
         this.writtenAt = writtenAt;
+        this.ticks = ticks;
         this.changing = plan.changes(model);
         this.measuring = Measuring.of(model, plan);
         this.alarms = AlarmPanel.of(plan, changing);
@@ -66,9 +69,14 @@ final class LoggerMission {
     }
 
     /** @param model with the memory that it may use */
-    static LoggerMission restore(LoggerModel model, LoggerSnapshot.MissionSnapshot s, byte[] flash) {
+    static LoggerMission restore(LoggerModel model, LoggerSnapshot.MissionSnapshot s, byte[] flash, double ppm) {
         Plan plan = PlanCodec.decode(Base64.getDecoder().decode(s.planBase64()));
-        LoggerMission m = new LoggerMission(model, s.number(), plan, s.writtenAtDevice());
+        LoggerMission m = new LoggerMission(
+                model,
+                s.number(),
+                plan,
+                s.writtenAtDevice(),
+                new DriftingClock(s.ticksSetWorld(), s.ticksSetDevice(), ppm));
         m.state = LoggerState.valueOf(s.state());
         m.startAt = s.startAtDevice();
         m.firstSample = s.firstSampleDevice();
@@ -106,6 +114,8 @@ final class LoggerMission {
                 scans == null ? null : scans.save(),
                 second == null ? null : second.save(),
                 changesUntil,
+                ticks.setWorld(),
+                ticks.setDevice(),
                 mains == null ? null : mains.save(),
                 events.stream().map(LoggerMission::save).toList(),
                 alarms.save());
@@ -170,7 +180,32 @@ final class LoggerMission {
         return standingLoad;
     }
 
-    /** Lives until an instant of its own clock. */
+    /** What it counts at an instant of the world. */
+    long counted(Instant world) {
+        return ticks.device(world);
+    }
+
+    /** The clock jumped, and nothing in the logger noticed. */
+    void jump(Instant world, long millis) {
+        ticks = ticks.jumped(world, millis);
+    }
+
+    /** Somebody set the clock; it counts on as before. */
+    void clockSet(long before, long after) {
+        event(new LoggerEvent(LoggerEvent.Kind.CLOCK_BEFORE, Instant.ofEpochMilli(before)));
+        event(new LoggerEvent(LoggerEvent.Kind.CLOCK_AFTER, Instant.ofEpochMilli(after)));
+    }
+
+    /** When its clock was last set, on that clock. */
+    long lastSet() {
+        return events.stream()
+                .filter(e -> e.kind() == LoggerEvent.Kind.CLOCK_AFTER)
+                .mapToLong(e -> e.at().toEpochMilli())
+                .reduce((a, b) -> b)
+                .orElse(writtenAt);
+    }
+
+    /** Lives until an instant of its own counting. */
     void runUntil(long device, Body body) {
         if (state == LoggerState.WAITING) {
             waitUntil(device, body);
@@ -185,7 +220,7 @@ final class LoggerMission {
             if (state != LoggerState.LOGGING) {
                 break;
             }
-            Instant at = body.clock.world(next);
+            Instant at = ticks.world(next);
             body.battery.drain(standingLoad, at);
             if (body.battery.flat()) {
                 end(LoggerEvent.Kind.STOPPED_BATTERY, next);
@@ -206,7 +241,7 @@ final class LoggerMission {
         }
         int watched = plan.enabled().indexOf(threshold.channel());
         while (nextWatch <= device && state == LoggerState.WAITING) {
-            Instant at = body.clock.world(nextWatch);
+            Instant at = ticks.world(nextWatch);
             body.battery.drain(standingLoad, at);
             body.battery.spend(chargePerScan);
             if (body.battery.flat()) {
@@ -232,7 +267,7 @@ final class LoggerMission {
     /** Follows what happens between scans: contacts and the mains. */
     private void between(long device, Body body) {
         if (mains != null) {
-            mains.runUntil(device, body.clock, body.probe, memory::disturbance);
+            mains.runUntil(device, ticks, body.probe, memory::disturbance);
         }
         if (!changing.isEmpty() && device > changesUntil) {
             contacts(device, body);
@@ -241,10 +276,10 @@ final class LoggerMission {
 
     private void contacts(long device, Body body) {
         List<ChangesPage.Change> found = new ArrayList<>();
-        Instant from = body.clock.world(changesUntil);
+        Instant from = ticks.world(changesUntil);
         for (int channel : changing) {
-            for (Probe.ContactChange c : body.probe.changes(channel, from, body.clock.world(device))) {
-                long at = Math.max(changesUntil, body.clock.device(c.at()));
+            for (Probe.ContactChange c : body.probe.changes(channel, from, ticks.world(device))) {
+                long at = Math.max(changesUntil, ticks.device(c.at()));
                 found.add(new ChangesPage.Change(at, channel, c.closed() ? 1 : 0));
             }
         }
@@ -339,7 +374,7 @@ final class LoggerMission {
         event(new LoggerEvent(LoggerEvent.Kind.STARTED, Instant.ofEpochMilli(device)));
         watchMains(device);
         changesUntil = device;
-        int[] counts = changing.isEmpty() ? null : counts(body.clock.world(device), body);
+        int[] counts = changing.isEmpty() ? null : counts(ticks.world(device), body);
         for (int channel : changing) {
             int count = counts[plan.enabled().indexOf(channel)];
             boolean open = count == org.pelerin.link.message.MissionPage.FAULT;
@@ -362,7 +397,7 @@ final class LoggerMission {
     }
 
     private void event(LoggerEvent event) {
-        if (events.size() < MOST_EVENTS || event.kind().stop()) {
+        if (events.size() < MOST_EVENTS || event.kind().stop() || event.kind().clock()) {
             events.add(event);
         }
     }

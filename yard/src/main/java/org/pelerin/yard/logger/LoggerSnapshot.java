@@ -37,6 +37,7 @@ public record LoggerSnapshot(
      * @param scans of the record that is not complete yet; null where it does not scan
      * @param secondScans of the record of the second table; null without one
      * @param changesUntilDevice until when its contacts were followed
+     * @param ticksSetWorld of the clock that it counts by, with {@code ticksSetDevice}
      * @param mains until when each phase was followed; null where there is none
      */
     public record MissionSnapshot(
@@ -51,6 +52,8 @@ public record LoggerSnapshot(
             List<Long> scans,
             List<Long> secondScans,
             long changesUntilDevice,
+            long ticksSetWorld,
+            long ticksSetDevice,
             List<Long> mains,
             List<String> events,
             List<String> alarms) {}

@@ -38,12 +38,22 @@ final class MissionShelf {
         lifetimeMissions = s.lifetimeMissions();
         erasedSamples = s.lifetimeSamples();
         for (LoggerSnapshot.MissionSnapshot m : s.missions()) {
-            held.add(LoggerMission.restore(roomLeft(), m, flash.getOrDefault(m.number(), new byte[0])));
+            held.add(LoggerMission.restore(roomLeft(), m, flash.getOrDefault(m.number(), new byte[0]), s.ppm()));
         }
     }
 
     List<LoggerSnapshot.MissionSnapshot> snapshots() {
         return held.stream().map(LoggerMission::snapshot).toList();
+    }
+
+    /** Somebody set the clock. */
+    void clockSet(long before, long after) {
+        held.forEach(m -> m.clockSet(before, after));
+    }
+
+    /** The clock jumped, and nothing in the logger noticed. */
+    void jump(Instant world, long millis) {
+        held.forEach(m -> m.jump(world, millis));
     }
 
     int lastNumber() {
@@ -95,18 +105,17 @@ final class MissionShelf {
     }
 
     /** A new mission, with all of the memory. */
-    void write(Plan plan, long device) {
+    void write(Plan plan, long device, DriftingClock clock) {
         refuseOverRecords();
         held.clear();
-        add(plan, device);
+        add(plan, device, clock);
     }
 
     /**
      * Begins another mission with the plan of the last one, if that lets it and there is room.
-     *
-     * @param device now
      */
-    void again(long device, LoggerMission.Body body) {
+    void again(Instant world, DriftingClock clock, LoggerMission.Body body) {
+        long device = clock.device(world);
         LoggerMission last = newest();
         if (last == null
                 || last.state().running()
@@ -117,16 +126,16 @@ final class MissionShelf {
                 || last.plan().lastRecord(roomLeft(), Instant.ofEpochMilli(device)) < 1) {
             return;
         }
-        // the clock has not been set since: drift counts from where it was
-        add(last.plan(), last.writtenAt());
+        // drift counts from where the clock was last set
+        add(last.plan(), last.lastSet(), clock);
         newest().begin(device, body);
     }
 
-    private void add(Plan plan, long writtenAt) {
+    private void add(Plan plan, long writtenAt, DriftingClock clock) {
         LoggerModel room = roomLeft();
         lastNumber = lastNumber % 0xffff + 1;
         lifetimeMissions++;
-        held.add(new LoggerMission(room, lastNumber, plan, writtenAt));
+        held.add(new LoggerMission(room, lastNumber, plan, writtenAt, clock));
     }
 
     private long slotsLeft() {

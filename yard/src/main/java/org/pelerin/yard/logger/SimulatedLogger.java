@@ -139,14 +139,14 @@ public final class SimulatedLogger {
     /** Lives until an instant of world time, measuring what the probe meets. */
     public void runUntil(Instant world, Probe probe) {
         if (newest() != null) {
-            newest().runUntil(clock.device(world), body(probe));
+            newest().runUntil(newest().counted(world), body(probe));
         }
         boolean working = state().running();
         battery.drain(working ? newest().standingLoad() : Forecast.idleLoad(model), world);
     }
 
     private LoggerMission.Body body(Probe probe) {
-        return new LoggerMission.Body(clock, battery, probe, sensorOpen);
+        return new LoggerMission.Body(battery, probe, sensorOpen);
     }
 
     private LoggerState state() {
@@ -176,13 +176,13 @@ public final class SimulatedLogger {
             return;
         }
         if (!state().running()) {
-            missions.again(clock.device(world), body(probe));
+            missions.again(world, clock, body(probe));
         } else if (state() == LoggerState.WAITING) {
-            newest().begin(clock.device(world), body(probe));
+            newest().begin(newest().counted(world), body(probe));
         } else {
             alarms().acknowledge();
             if (!set("markers", "no")) {
-                newest().mark(clock.device(world));
+                newest().mark(newest().counted(world));
             }
         }
     }
@@ -191,7 +191,7 @@ public final class SimulatedLogger {
     public void hold(Instant world) {
         boolean may = model.starts().contains(StartKind.BUTTON) && !set("field", "look") && !set("field", "start");
         if (state().running() && may) {
-            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, newest().counted(world));
         }
     }
 
@@ -223,15 +223,15 @@ public final class SimulatedLogger {
 
     private void startByKey(Instant world, Probe probe) {
         if (state() == LoggerState.WAITING) {
-            newest().begin(clock.device(world), body(probe));
+            newest().begin(newest().counted(world), body(probe));
         } else if (!state().running()) {
-            missions.again(clock.device(world), body(probe));
+            missions.again(world, clock, body(probe));
         }
     }
 
     private void stopByKey(Instant world) {
         if (state().running()) {
-            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, clock.device(world));
+            newest().end(LoggerEvent.Kind.STOPPED_BY_BUTTON, newest().counted(world));
         }
     }
 
@@ -259,8 +259,20 @@ public final class SimulatedLogger {
         battery.flatten();
     }
 
+    /** Its clock jumps, and it does not notice. */
     public void disturbClock(Instant world, long millis) {
-        clock = clock.set(world, Instant.ofEpochMilli(clock.device(world) + millis));
+        clock = clock.jumped(world, millis);
+        missions.jump(world, millis);
+    }
+
+    /** Somebody sets its clock by its keys, which a link may not do while it runs; it notes what the clock read and reads then. */
+    public void setClockByHand(Instant world, long millis) {
+        set(world, Instant.ofEpochMilli(clock.device(world) + millis));
+    }
+
+    private void set(Instant world, Instant reading) {
+        missions.clockSet(clock.device(world), reading.toEpochMilli());
+        clock = clock.set(world, reading);
     }
 
     /** What its lamp, sounder, relays and display show, in plain words. */
@@ -328,7 +340,7 @@ public final class SimulatedLogger {
 
     public void setClock(Instant world, Instant reference) {
         refuseWhileRunning();
-        clock = clock.set(world, reference);
+        set(world, reference);
     }
 
     public void writePlan(Instant world, Plan wanted) {
@@ -336,7 +348,7 @@ public final class SimulatedLogger {
         missions.refuseOverRecords();
         long device = clock.device(world);
         validate(wanted, Instant.ofEpochMilli(device));
-        missions.write(wanted, device);
+        missions.write(wanted, device, clock);
     }
 
     private void validate(Plan wanted, Instant device) {
@@ -420,14 +432,14 @@ public final class SimulatedLogger {
         if (state() != LoggerState.WAITING) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not waiting for a start");
         }
-        newest().begin(clock.device(world), body(probe));
+        newest().begin(newest().counted(world), body(probe));
     }
 
     public void stop(Instant world) {
         if (!state().running()) {
             throw new RefusedException(Refusal.NOT_WAITING, "It is not running");
         }
-        newest().end(LoggerEvent.Kind.STOPPED_BY_LINK, clock.device(world));
+        newest().end(LoggerEvent.Kind.STOPPED_BY_LINK, newest().counted(world));
     }
 
     public List<MissionInfo> missions() {

@@ -178,6 +178,11 @@ public final class ControlServer implements AutoCloseable {
                     logger.disturbClock(now, amount);
                     return null;
                 });
+            case "clock-set" ->
+                world.with(serial, (logger, now, probe) -> {
+                    logger.setClockByHand(now, amount);
+                    return null;
+                });
             default -> throw new IllegalArgumentException("There is no fault “" + kind + "”");
         }
     }

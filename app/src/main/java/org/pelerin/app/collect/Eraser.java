@@ -1,0 +1,79 @@
+package org.pelerin.app.collect;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.pelerin.app.connect.Dock;
+import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.HomeKeeper;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.app.mission.MissionService;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.EraseRequest;
+import org.pelerin.link.message.MissionInfo;
+import org.springframework.stereotype.Service;
+
+/** Empties loggers of what is stored and verified here, and of nothing else. */
+@Service
+class Eraser implements HomeKeeper {
+
+    private final CaptureStore captures;
+    private final MissionService missions;
+    private final Dock dock;
+
+    Eraser(CaptureStore captures, MissionService missions, Dock dock) {
+        this.captures = captures;
+        this.missions = missions;
+        this.dock = dock;
+    }
+
+    @Override
+    public boolean allHome(DockedLogger logger) {
+        return missions.collectedDevices(List.of(logger.serial())).containsAll(devices(logger));
+    }
+
+    /** As {@link MissionService#collectedDevices} names them. */
+    static List<String> devices(DockedLogger logger) {
+        return logger.status().missions().stream()
+                .map(n -> logger.serial() + "/" + n)
+                .toList();
+    }
+
+    static CollectService.NotNowException notHome() {
+        return new CollectService.NotNowException("What the logger holds has not been collected yet");
+    }
+
+    private Optional<Mission> home(String serial, MissionInfo info) {
+        return missions.ofDevice(serial, info.number()).filter(Mission::collected);
+    }
+
+    /** All missions in memory, of which each is home. */
+    @Override
+    public void erase(String serial, String by) {
+        try (LoggerLink link = dock.open(serial)) {
+            List<MissionInfo> held = link.missions();
+            if (held.stream().anyMatch(i -> home(serial, i).isEmpty())) {
+                throw notHome();
+            }
+            for (MissionInfo info : held) {
+                Mission mission = home(serial, info).orElseThrow();
+                StoredCapture capture = captures.summary(mission.id())
+                        .filter(c -> c.sha256() != null)
+                        .orElseThrow(() -> new CollectService.NotNowException("The capture is not complete"));
+                link.erase(EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
+                missions.erased(mission, by);
+            }
+        }
+        dock.poll();
+    }
+
+    /** Its pages; what it has overwritten since an earlier visit is held here and not there. */
+    private List<byte[]> proof(Mission mission, MissionInfo info) {
+        Set<Long> there = info.pageNumbers().boxed().collect(Collectors.toSet());
+        return captures.numbered(mission.id()).stream()
+                .filter(p -> there.contains(p.page()))
+                .map(CaptureMapper.NumberedPage::bytes)
+                .toList();
+    }
+}
