@@ -38,7 +38,7 @@ document.addEventListener('keydown', (e) => {
 });
 
 document.addEventListener('submit', (e) => {
-  const ask = e.target.dataset.ask;
+  const ask = e.submitter?.dataset.ask ?? e.target.dataset.ask;
   if (ask && !confirm(ask)) { e.preventDefault(); return; }
   // one press is one order
   if (e.target.method === 'post') setTimeout(() => e.target.querySelectorAll('button').forEach((b) => { b.disabled = true; }), 0);

@@ -165,6 +165,11 @@ class CarriedHomeTest {
         page.navigate(bed.address + "/dock/" + serial);
         page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("h1")).containsText("Put it back to work");
+        page.getByText("How it came home").click();
+        assertThat(page.locator("table.wide tr").nth(1)).containsText(serial);
+        assertThat(page.locator("table.wide tr").nth(1)).containsText("61 of 61");
+        assertThat(page.locator("table.wide tr").nth(2)).containsText("121 of 121");
+        page.goBack();
         page.locator("#retire summary").click();
         page.fill("#retire [name=reason]", "season over");
         page.getByText("Erase it and into stock").click();

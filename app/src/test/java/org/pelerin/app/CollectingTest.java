@@ -98,6 +98,14 @@ class CollectingTest {
         for (int visit = 1; visit <= 4; visit++) {
             assertThat(captures.sha256AfterVisit(id, visit)).isEqualTo(captures.notedAfterVisit(id, visit));
         }
+        assertThat(captures.visitsTo(id)).hasSize(4).allSatisfy(v -> {
+            assertThat(v.received()).isEqualTo(v.expected());
+            assertThat(v.gaps()).isZero();
+            assertThat(v.reread()).isEmpty();
+            assertThat(v.battery()).isBetween(1, 1000);
+            assertThat(v.sha256()).isEqualTo(captures.notedAfterVisit(id, v.seq()));
+        });
+        assertThat(captures.visitsTo(id).get(3).received()).isBetween(1440L, 1442L);
         assertThat(captures.notedAfterVisit(id, 1)).isNotEqualTo(captures.notedAfterVisit(id, 2));
         assertThat(captures.notedAfterVisit(id, 4))
                 .isEqualTo(captures.find(id).orElseThrow().sha256());

@@ -191,6 +191,8 @@ class ServiceTest {
         assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
         assertThat(bed.bean(CaptureStore.class).summary(id).orElseThrow().rereads())
                 .isEqualTo(3);
+        // the same page came damaged three times, and whole the fourth
+        assertThat(bed.bean(CaptureStore.class).visitsTo(id).get(0).reread()).isEqualTo("page 0 3 times");
     }
 
     @Test

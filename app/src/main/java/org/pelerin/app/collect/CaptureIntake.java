@@ -31,7 +31,7 @@ class CaptureIntake {
 
         byte[] header();
 
-        ClockReading clock();
+        UnitReading clock();
 
         /** Null where it has been overwritten since {@link #info} was told. */
         byte[] page(long number);
@@ -39,8 +39,8 @@ class CaptureIntake {
         /** The oldest page of each part that is still there, after all were read. */
         Map<PageTable, Long> oldest();
 
-        /** Pages that had to be asked for again. */
-        int rereads();
+        /** Pages that came damaged and were asked for again, and how often each. */
+        Map<Long, Integer> rereads();
     }
 
     /** Told of every page. */

@@ -24,7 +24,10 @@ interface CaptureMapper {
             boolean complete,
             String sha256,
             Instant begunAt,
-            String leftOut) {}
+            String leftOut,
+            String reread,
+            Integer battery,
+            Boolean alarmed) {}
 
     record PageRow(byte[] bytes) {}
 
@@ -32,8 +35,8 @@ interface CaptureMapper {
     record PartRow(long missionId, long firstPage, long endPage) {}
 
     @Insert("INSERT INTO capture (mission_id, header, first_record, end_record, first_page, end_page, clock_offset_ms,"
-            + " clock_read_at, begun_at) VALUES (#{missionId}, #{header}, #{firstRecord}, #{endRecord}, #{firstPage},"
-            + " #{endPage}, #{clockOffsetMs}, #{clockReadAt}, #{begunAt})")
+            + " clock_read_at, begun_at, battery, alarmed) VALUES (#{missionId}, #{header}, #{firstRecord}, #{endRecord}, #{firstPage},"
+            + " #{endPage}, #{clockOffsetMs}, #{clockReadAt}, #{begunAt}, #{battery}, #{alarmed})")
     void insert(CaptureRow row);
 
     @Select("SELECT * FROM capture WHERE mission_id = #{missionId}")
@@ -51,8 +54,32 @@ interface CaptureMapper {
     @Select("SELECT bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<PageRow> pages(long missionId);
 
-    @Update("UPDATE capture SET rereads = rereads + #{more} WHERE mission_id = #{missionId}")
-    void addRereads(long missionId, int more);
+    @Update("UPDATE capture SET rereads = rereads + #{more}, reread = #{words} WHERE mission_id = #{missionId}")
+    void addRereads(long missionId, int more, String words);
+
+    @Update("UPDATE capture SET reread = '' WHERE mission_id = #{missionId}")
+    void clearReread(long missionId);
+
+    @Update("UPDATE capture_read SET reread = #{row.reread}, clock_offset_ms = IF(#{row.battery} IS NULL, NULL,"
+            + " #{row.clockOffsetMs}), battery = #{row.battery}, alarmed = #{row.alarmed}, alarms = #{alarms}"
+            + " WHERE mission_id = #{row.missionId} AND seq = #{seq}")
+    void how(CaptureRow row, int seq, int alarms);
+
+    @Update("UPDATE capture_read SET expected = #{expected}, received = #{received}, gaps = #{gaps}"
+            + " WHERE mission_id = #{missionId} AND seq = #{seq}")
+    void brought(long missionId, int seq, long expected, long received, int gaps);
+
+    String VISIT =
+            "SELECT r.mission_id, r.seq, l.serial, t.name AS site, s.name AS `where`, r.read_at, r.read_by, r.expected,"
+                    + " r.received, r.gaps, r.reread, r.clock_offset_ms AS clock_offset, r.battery, r.alarmed, r.alarms, r.sha256"
+                    + " FROM capture_read r JOIN mission m ON m.id = r.mission_id JOIN logger l ON l.id = m.logger_id"
+                    + " LEFT JOIN spot s ON s.id = m.spot_id LEFT JOIN site t ON t.id = s.site_id ";
+
+    @Select(VISIT + "WHERE r.mission_id = #{missionId} ORDER BY r.seq DESC")
+    List<Visit> visitsTo(long missionId);
+
+    @Select(VISIT + "ORDER BY r.read_at DESC, r.mission_id DESC LIMIT #{limit}")
+    List<Visit> latestVisits(int limit);
 
     @Update(
             "UPDATE capture SET complete = TRUE, left_out = #{leftOut}, sha256 = #{sha256} WHERE mission_id = #{missionId} AND complete = FALSE")
@@ -76,10 +103,18 @@ interface CaptureMapper {
     record BeforeRow(int seq, long page, byte[] bytes) {}
 
     @Update("UPDATE capture SET header = #{header}, end_record = #{endRecord}, end_page = #{endPage},"
-            + " clock_offset_ms = #{clockOffsetMs}, clock_read_at = #{clockReadAt}, complete = FALSE, sha256 = NULL"
+            + " clock_offset_ms = #{clockOffsetMs}, clock_read_at = #{clockReadAt}, battery = #{battery},"
+            + " alarmed = #{alarmed}, complete = FALSE, sha256 = NULL"
             + " WHERE mission_id = #{missionId}")
     void reach(
-            long missionId, byte[] header, long endRecord, long endPage, Duration clockOffsetMs, Instant clockReadAt);
+            long missionId,
+            byte[] header,
+            long endRecord,
+            long endPage,
+            Duration clockOffsetMs,
+            Instant clockReadAt,
+            Integer battery,
+            Boolean alarmed);
 
     @Update(
             "UPDATE capture_part SET end_page = #{endPage} WHERE mission_id = #{missionId} AND first_page = #{firstPage}")
@@ -102,11 +137,11 @@ interface CaptureMapper {
     int reads(long missionId);
 
     /** A visit to a mission. */
-    record Visit(long missionId, Instant readAt) {}
+    record VisitAt(long missionId, Instant readAt) {}
 
     @Select("<script>SELECT mission_id, read_at FROM capture_read WHERE read_at &gt;= #{from} AND mission_id IN"
             + " <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach></script>")
-    List<Visit> visits(List<Long> missions, Instant from);
+    List<VisitAt> visits(List<Long> missions, Instant from);
 
     @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends)"
             + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy}, #{header}, #{ends})")

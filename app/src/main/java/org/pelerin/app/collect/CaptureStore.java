@@ -12,6 +12,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.link.capture.Capture;
+import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Service;
@@ -56,11 +57,7 @@ public class CaptureStore {
     /** @param wanted the tables that are to come home */
     @Transactional
     CaptureMapper.CaptureRow begin(
-            long missionId,
-            MissionInfo info,
-            List<MissionInfo.Pages> wanted,
-            byte[] header,
-            ClockReading clockReading) {
+            long missionId, MissionInfo info, List<MissionInfo.Pages> wanted, byte[] header, UnitReading unit) {
         MissionInfo.Pages records = records(wanted).orElse(new MissionInfo.Pages(0, 0));
         captures.insert(new CaptureMapper.CaptureRow(
                 missionId,
@@ -69,13 +66,16 @@ public class CaptureStore {
                 info.endRecord(),
                 records.first(),
                 records.end(),
-                clockReading.offset(),
-                clockReading.device(),
+                unit.offset(),
+                unit.device(),
                 0,
                 false,
                 null,
                 clock.instant(),
-                ""));
+                "",
+                "",
+                unit.battery(),
+                unit.alarmed()));
         others(wanted).forEach(p -> captures.insertPart(new CaptureMapper.PartRow(missionId, p.first(), p.end())));
         return captures.byMission(missionId);
     }
@@ -94,7 +94,7 @@ public class CaptureStore {
             MissionInfo info,
             List<MissionInfo.Pages> wanted,
             byte[] header,
-            ClockReading clockReading) {
+            UnitReading unit) {
         List<MissionInfo.Pages> before = parts(row);
         long endPage = records(wanted).map(MissionInfo.Pages::end).orElse(row.endPage());
         if (info.endRecord() < row.endRecord() || endPage < row.endPage()) {
@@ -113,7 +113,14 @@ public class CaptureStore {
             }
         }
         captures.reach(
-                row.missionId(), header, info.endRecord(), endPage, clockReading.offset(), clockReading.device());
+                row.missionId(),
+                header,
+                info.endRecord(),
+                endPage,
+                unit.offset(),
+                unit.device(),
+                unit.battery(),
+                unit.alarmed());
         return true;
     }
 
@@ -149,9 +156,11 @@ public class CaptureStore {
         captures.insertPage(missionId, page, bytes);
     }
 
-    void addRereads(long missionId, int more) {
-        if (more > 0) {
-            captures.addRereads(missionId, more);
+    void addRereads(long missionId, Map<Long, Integer> more) {
+        if (!more.isEmpty()) {
+            int count = more.values().stream().mapToInt(Integer::intValue).sum();
+            String before = captures.byMission(missionId).reread();
+            captures.addRereads(missionId, count, Rereads.words(before, more));
         }
     }
 
@@ -169,6 +178,26 @@ public class CaptureStore {
                 by,
                 row.header(),
                 parts(row).stream().map(p -> String.valueOf(p.end())).collect(Collectors.joining(" "))));
+        long alarms = MissionHeader.decode(row.header()).events().stream()
+                .filter(e -> e.kind().alarm())
+                .count();
+        captures.how(row, captures.reads(missionId), (int) alarms);
+        captures.clearReread(missionId);
+    }
+
+    /** What the newest visit brought, counted when its series are there. */
+    void brought(long missionId, long expected, long received, int gaps) {
+        captures.brought(missionId, captures.reads(missionId), expected, received, gaps);
+    }
+
+    /** The visits to a mission, the newest first. */
+    public List<Visit> visitsTo(long missionId) {
+        return captures.visitsTo(missionId);
+    }
+
+    /** The last visits of all, the newest first. */
+    public List<Visit> latestVisits(int limit) {
+        return captures.latestVisits(limit);
     }
 
     /**
@@ -222,7 +251,7 @@ public class CaptureStore {
                 ? Map.of()
                 : captures.visits(missions, from).stream()
                         .collect(Collectors.groupingBy(
-                                CaptureMapper.Visit::missionId,
-                                Collectors.mapping(CaptureMapper.Visit::readAt, Collectors.toList())));
+                                CaptureMapper.VisitAt::missionId,
+                                Collectors.mapping(CaptureMapper.VisitAt::readAt, Collectors.toList())));
     }
 }

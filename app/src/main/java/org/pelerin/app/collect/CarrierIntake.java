@@ -151,8 +151,8 @@ public class CarrierIntake {
             }
 
             @Override
-            public ClockReading clock() {
-                return new ClockReading(carrier.copiedAt(), Duration.ZERO);
+            public UnitReading clock() {
+                return UnitReading.clock(carrier.copiedAt());
             }
 
             @Override
@@ -166,8 +166,8 @@ public class CarrierIntake {
             }
 
             @Override
-            public int rereads() {
-                return 0;
+            public Map<Long, Integer> rereads() {
+                return Map.of();
             }
         };
     }

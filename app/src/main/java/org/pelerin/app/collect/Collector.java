@@ -145,11 +145,15 @@ class Collector {
                 step -> progress.at(missionId, tally.done(), tally.total(), step));
     }
 
-    private ClockReading read(LoggerLink link) {
+    private UnitReading read(LoggerLink link) {
         Instant before = clock.instant();
         Status status = link.status();
         Instant after = clock.instant();
-        return new ClockReading(status.clock(), Duration.between(Dock.midpoint(before, after), status.clock()));
+        return new UnitReading(
+                status.clock(),
+                Duration.between(Dock.midpoint(before, after), status.clock()),
+                status.batteryPermille(),
+                status.alarmed());
     }
 
     static boolean worthAnotherTry(RuntimeException e) {

@@ -1,12 +1,13 @@
 package org.pelerin.app.collect;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
+import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
@@ -65,7 +66,7 @@ public class Homecoming {
             }
             MissionInfo info =
                     new MissionInfo(0, LoggerState.ENDED, 0, records, List.of(new MissionInfo.Pages(0, pages.size())));
-            captures.begin(missionId, info, info.parts(), header, new ClockReading(readAt, Duration.ZERO));
+            captures.begin(missionId, info, info.parts(), header, UnitReading.clock(readAt));
             for (int p = 0; p < pages.size(); p++) {
                 captures.add(missionId, p, pages.get(p));
             }
@@ -111,10 +112,15 @@ public class Homecoming {
             }
             evaluation.evaluate(missionId);
             boolean whole = stored.capture().firstRecord() == 0;
-            evaluation
-                    .judgement(missions.find(missionId).orElseThrow())
-                    .ifPresent(j ->
-                            missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
+            Optional<JudgementDocument> judged =
+                    evaluation.judgement(missions.find(missionId).orElseThrow());
+            judged.ifPresent(
+                    j -> missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
+            captures.brought(
+                    missionId,
+                    expected,
+                    received,
+                    judged.map(j -> j.gaps().size()).orElse(0));
         });
         return received + " of " + expected + " samples are home"
                 + (ended ? "" : "; the logger goes on recording")

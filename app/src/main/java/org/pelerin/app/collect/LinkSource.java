@@ -16,9 +16,9 @@ final class LinkSource implements CaptureIntake.Source {
     private final PageReader reader;
     private final MissionInfo info;
     private final byte[] header;
-    private final ClockReading clock;
+    private final UnitReading clock;
 
-    LinkSource(LoggerLink link, MissionInfo info, byte[] header, ClockReading clock) {
+    LinkSource(LoggerLink link, MissionInfo info, byte[] header, UnitReading clock) {
         this.link = link;
         this.reader = new PageReader(link);
         this.info = info;
@@ -37,7 +37,7 @@ final class LinkSource implements CaptureIntake.Source {
     }
 
     @Override
-    public ClockReading clock() {
+    public UnitReading clock() {
         return clock;
     }
 
@@ -62,7 +62,7 @@ final class LinkSource implements CaptureIntake.Source {
     }
 
     @Override
-    public int rereads() {
+    public Map<Long, Integer> rereads() {
         return reader.rereads();
     }
 }

@@ -141,7 +141,13 @@ class DockController {
         model.addAttribute("cards", cards(collections.allActive()));
         model.addAttribute("idle", idleOfOneModel());
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
-        model.addAttribute("full", collections.worthCollecting(dock.view().loggers()));
+        List<String> full = collections.worthCollecting(dock.view().loggers());
+        model.addAttribute("full", full);
+        model.addAttribute(
+                "running",
+                dock.view().loggers().stream()
+                        .filter(l -> l.running() && full.contains(l.serial()))
+                        .count());
         return "dock/list";
     }
 
@@ -279,12 +285,16 @@ class DockController {
         return "redirect:/dock/" + serial;
     }
 
-    /** Several at once; those that run go on. */
+    /** Several at once; those that run go on, unless they are to be stopped first. */
     @PostMapping("/dock/collect")
-    String collectMany(@RequestParam(defaultValue = "") List<String> serials, Principal me, RedirectAttributes flash) {
+    String collectMany(
+            @RequestParam(defaultValue = "") List<String> serials,
+            @RequestParam(defaultValue = "false") boolean stopFirst,
+            Principal me,
+            RedirectAttributes flash) {
         List<String> there =
                 serials.stream().filter(s -> dock.find(s).isPresent()).toList();
-        there.forEach(s -> collections.order(s, true, me.getName()));
+        there.forEach(s -> collections.order(s, !stopFirst, me.getName()));
         flash.addFlashAttribute(
                 there.isEmpty() ? "refused" : "said",
                 there.isEmpty()

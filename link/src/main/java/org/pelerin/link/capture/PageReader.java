@@ -1,5 +1,7 @@
 package org.pelerin.link.capture;
 
+import java.util.Map;
+import java.util.TreeMap;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.MemoryPage;
@@ -10,7 +12,7 @@ public final class PageReader {
     private static final int TRIES = 4;
 
     private final LoggerLink link;
-    private int rereads;
+    private final Map<Long, Integer> rereads = new TreeMap<>();
 
     public PageReader(LoggerLink link) {
         this.link = link;
@@ -27,13 +29,13 @@ public final class PageReader {
             if (MemoryPage.intact(bytes)) {
                 return bytes;
             }
-            rereads++;
+            rereads.merge(page, 1, Integer::sum);
         }
         throw new LinkException("Page " + page + " is damaged each time it is read", null);
     }
 
-    /** How many pages had to be asked for again. */
-    public int rereads() {
-        return rereads;
+    /** Pages that came damaged, and how often each. */
+    public Map<Long, Integer> rereads() {
+        return Map.copyOf(rereads);
     }
 }
