@@ -314,10 +314,14 @@ class CollectingTest {
         assertThat(missions.ofDevice(serial, first).orElseThrow().state()).isEqualTo(MissionState.ENDED);
         assertThatThrownBy(() -> collections.erase(serial, "tech")).hasMessageContaining("not been collected");
         assertThatThrownBy(() -> collections.backToWork(serial, "tech")).hasMessageContaining("not been collected");
-        // the rest; what is home is not fetched again
+        // one on a stick, the rest over the link; what is home is not fetched again
+        CarrierIntake.Taken stick =
+                bed.bean(CarrierIntake.class).take("first.zip", bed.outdoors().carrier(serial, first), "tech");
+        assertThat(stick.missionId())
+                .isEqualTo(missions.ofDevice(serial, first).orElseThrow().id());
         assertThat(hands.collect(serial).message())
-                .contains("Its mission " + first)
                 .contains("Its mission " + (first + 2))
+                .doesNotContain("Its mission " + first + ":")
                 .doesNotContain("Its mission " + (first + 1) + ":");
         hands.home(missions.ofDevice(serial, first).orElseThrow().id(), 120);
         hands.home(missions.ofDevice(serial, first + 2).orElseThrow().id(), 240);

@@ -322,7 +322,25 @@ class WalkTest {
     @Test
     @Order(14)
     void the_other_pages_are_accessible_and_the_trail_holds() {
-        for (String path : List.of("/", "/plans", "/plans/new", "/dock", "/missions", "/search?q=vault", "/nowhere")) {
+        for (String path : List.of(
+                "/",
+                "/plans",
+                "/plans/new",
+                "/dock",
+                "/dock/find",
+                "/dock/stick",
+                "/collections",
+                "/missions",
+                "/files",
+                "/places",
+                "/people",
+                "/people/new",
+                "/rounds",
+                "/rounds/new",
+                "/attention",
+                "/me",
+                "/search?q=vault",
+                "/nowhere")) {
             page.navigate(bed.address + path);
             assertThat(page.locator("h1")).isVisible();
             axe();

@@ -76,7 +76,9 @@ class Collector {
             if (!job.leaveRunning() && link.status().state().running()) {
                 link.stop();
             }
-            // pages and records first: what the header says of the end is then not older than they are
+            // the clock first: what must be there by then is; then pages and records: what the header says of the end
+            // is not older
+            UnitReading unit = read(link);
             List<MissionInfo> held = link.missions();
             List<MissionInfo> chosen = held.stream().filter(job.choice()::has).toList();
             if (chosen.isEmpty()) {
@@ -89,7 +91,7 @@ class Collector {
             long before = 0;
             for (MissionInfo info : chosen) {
                 Tally then = new Tally(before + pages(info, job), total);
-                mission(link, info, job, settled, before, total, progress)
+                mission(link, unit, info, job, settled, before, total, progress)
                         .ifPresent(id -> told.add((chosen.size() > 1 ? "Its mission " + info.number() + ": " : "")
                                 + settle(id, job, then, progress)));
                 before += pages(info, job);
@@ -111,6 +113,7 @@ class Collector {
     /** Takes the pages of one mission in; empty where they were home before. */
     private Optional<Long> mission(
             LoggerLink link,
+            UnitReading unit,
             MissionInfo info,
             Job job,
             Optional<Long> settled,
@@ -130,7 +133,7 @@ class Collector {
         long id = mission.id();
         intake.take(
                 id,
-                new LinkSource(link, info, header, read(link)),
+                new LinkSource(link, info, header, unit),
                 job.choice(),
                 job.orderedBy(),
                 (done, ofIt) -> progress.at(id, before + done, total, "downloading"));

@@ -91,10 +91,12 @@ public class Homecoming {
         disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
         long received = held(stored.capture());
-        long expected = Expected.samples(
+        long reckoned = Expected.samples(
                 stored.header(),
                 stored.correction().counted(stored.clockReadAt()),
                 stored.capture().firstRecord() == 0);
+        // a running logger takes samples while its pages are read
+        long expected = stored.header().stop().isPresent() ? reckoned : Math.max(reckoned, received);
         boolean ended = !goesOn || stored.header().stop().isPresent();
         boolean over = ended && stored.leftOut().isEmpty();
         Instant first = decoded.series().isEmpty()

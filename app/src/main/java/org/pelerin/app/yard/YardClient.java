@@ -51,6 +51,7 @@ public class YardClient {
             String lamp,
             int batteryPermille,
             long records,
+            List<Integer> missions,
             long capacity,
             String name,
             List<String> can,
@@ -87,10 +88,18 @@ public class YardClient {
         return ask(() -> http.get().uri("/world").retrieve().body(World.class));
     }
 
-    /** What a logger copies to a memory stick. */
+    /** What a logger copies to a memory stick: its newest mission. */
     public byte[] carrier(String serial) {
+        return carrier(serial, 0);
+    }
+
+    /** @param mission its number; 0 for the newest */
+    public byte[] carrier(String serial, int mission) {
         try {
-            return http.get().uri("/carrier/{serial}", serial).retrieve().body(byte[].class);
+            return http.get()
+                    .uri("/carrier/{serial}/{mission}", serial, mission)
+                    .retrieve()
+                    .body(byte[].class);
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
             throw new YardException(complaint == null ? "The yard said no" : complaint.error());

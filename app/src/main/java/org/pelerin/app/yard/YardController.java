@@ -117,12 +117,14 @@ class YardController {
     }
 
     @GetMapping("/yard/carrier/{serial}")
-    ResponseEntity<byte[]> carrier(@PathVariable String serial) {
+    ResponseEntity<byte[]> carrier(@PathVariable String serial, @RequestParam(defaultValue = "0") int mission) {
         try {
             return ResponseEntity.ok()
                     .contentType(MediaType.parseMediaType("application/zip"))
-                    .header("Content-Disposition", "attachment; filename=\"" + serial + ".carrier.zip\"")
-                    .body(yard.carrier(serial));
+                    .header(
+                            "Content-Disposition",
+                            "attachment; filename=\"" + serial + (mission == 0 ? "" : "-" + mission) + ".carrier.zip\"")
+                    .body(yard.carrier(serial, mission));
         } catch (YardClient.YardException e) {
             throw new NotThereException(e.getMessage() + ".");
         }
