@@ -119,4 +119,36 @@ class ClockSetTest {
         assertThat(logger.missions().get(0).endRecord()).isEqualTo(146);
         assertThat(Duration.between(now, logger.clock(now))).isGreaterThan(Duration.ofMinutes(59));
     }
+
+    @Test
+    void one_that_waits_for_an_instant_goes_by_the_clock_that_was_set() {
+        logger.setClock(START, START);
+        Instant eight = START.plus(Duration.ofDays(1));
+        logger.writePlan(
+                START,
+                new Plan(
+                        MODEL.id(),
+                        "WAIT",
+                        EVERY,
+                        new StartCondition.At(eight),
+                        new StopCondition.MemoryFull(),
+                        List.of(new ChannelSettings(true, "Air", null, null))));
+        now = START.plus(Duration.ofHours(12));
+        logger.runUntil(now, STILL);
+        // an hour fast from here on: its clock says eight an hour early
+        logger.setClockByHand(now, 3_600_000 + 2_160);
+        logger = SimulatedLogger.restore(logger.snapshot(), logger.flash());
+        now = eight.minus(Duration.ofMinutes(61));
+        logger.runUntil(now, STILL);
+        assertThat(logger.missions().get(0).endRecord()).isZero();
+        now = eight.minus(Duration.ofMinutes(59));
+        logger.runUntil(now, STILL);
+        MissionHeader header = MissionHeader.decode(logger.header(1));
+        assertThat(header.firstSampleAt()).isEqualTo(eight);
+        assertThat(header.clockSettings()).isEmpty();
+        // drift counts from the setting
+        assertThat(Duration.between(START.plus(Duration.ofHours(13)), header.writtenAt())
+                        .abs())
+                .isLessThan(Duration.ofSeconds(5));
+    }
 }

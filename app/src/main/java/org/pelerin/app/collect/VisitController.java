@@ -1,5 +1,7 @@
 package org.pelerin.app.collect;
 
+import java.util.List;
+import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,18 +30,17 @@ class VisitController {
     /** A part of the mission's page. */
     @GetMapping("/missions/{id}/visits")
     String of(@PathVariable long id, Model page) {
-        page.addAttribute("visits", captures.visitsTo(id));
+        List<Visit> visits = captures.visitsTo(id);
+        page.addAttribute("visits", visits);
+        page.addAttribute("serial", visits.isEmpty() ? "" : visits.get(0).serial());
         page.addAttribute(
                 "leftOut",
                 captures.summary(id)
                         .map(c -> c.leftOut().stream()
                                 .sorted()
-                                .map(t -> t.words())
+                                .map(PageTable::words)
                                 .toList())
-                        .orElse(java.util.List.of()));
-        page.addAttribute(
-                "serial",
-                captures.visitsTo(id).stream().findFirst().map(Visit::serial).orElse(""));
+                        .orElse(List.of()));
         return "collect/part :: part";
     }
 }

@@ -1,21 +1,14 @@
 package org.pelerin.app.contact;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import org.pelerin.app.platform.text.NamedTable;
 
-/** The address book as CSV (RFC 4180, UTF-8), a row a person. */
+/** The address book as CSV, a row a person. */
 public final class ContactTable {
 
     private static final List<String> COLUMNS = List.of("name", "about", "phone", "mail", "site", "notes");
@@ -26,16 +19,12 @@ public final class ContactTable {
     public record Read(List<Contact> contacts, List<String> errors) {}
 
     public static String write(List<Contact> contacts) {
-        StringWriter out = new StringWriter();
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
-            csv.writeRecord(COLUMNS);
-            contacts.forEach(c -> csv.writeRecord(
-                    c.name(), c.about(), c.phone(), c.mail(), c.site() == null ? "" : c.site(), c.notes()));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toString();
+        return NamedTable.write(
+                COLUMNS,
+                contacts.stream()
+                        .map(c -> List.of(
+                                c.name(), c.about(), c.phone(), c.mail(), c.site() == null ? "" : c.site(), c.notes()))
+                        .toList());
     }
 
     /**
@@ -43,77 +32,45 @@ public final class ContactTable {
      * @param known who is there already: columns that the file does not have stay as they are
      */
     public static Read read(String text, Map<String, Long> sites, List<Contact> known) {
+        NamedTable.Read table = NamedTable.read(text, COLUMNS, "name");
         List<Contact> out = new ArrayList<>();
-        List<String> errors = new ArrayList<>();
-        String clean = text.startsWith("\ufeff") ? text.substring(1) : text;
-        String head = clean.lines().findFirst().orElse("");
-        char parted = head.indexOf('\t') >= 0 ? '\t' : head.indexOf(';') >= 0 ? ';' : ',';
+        List<String> errors = new ArrayList<>(table.errors());
         Set<String> seen = new HashSet<>();
-        try (CsvReader<NamedCsvRecord> csv =
-                CsvReader.builder().fieldSeparator(parted).ofNamedCsvRecord(clean)) {
-            for (NamedCsvRecord record : csv) {
-                if (seen.isEmpty() && errors.isEmpty()) {
-                    columns(record.getHeader(), errors);
-                }
-                if (!errors.isEmpty() && errors.get(0).startsWith("Line 1")) {
-                    break;
-                }
-                row(record, sites, known, seen, out, errors);
+        for (NamedTable.Row row : table.rows()) {
+            ContactForm.Parsed parsed = form(row, sites, known, errors).parse();
+            parsed.errors().values().forEach(e -> errors.add(row.at() + e));
+            if (!seen.add(row.cell("name"))) {
+                errors.add(row.at() + "“" + row.cell("name") + "” is there twice");
             }
-        } catch (CsvParseException e) {
-            errors.add("Line " + (out.size() + 2) + ": " + e.getMessage());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            out.add(parsed.contact());
         }
         return new Read(out, errors);
     }
 
-    private static void columns(List<String> header, List<String> errors) {
-        header.stream()
-                .filter(c -> !COLUMNS.contains(c.strip()))
-                .forEach(c ->
-                        errors.add("Line 1: there is no column “" + c + "”; known are " + String.join(", ", COLUMNS)));
-        if (header.stream().noneMatch(c -> c.strip().equals("name"))) {
-            errors.add("Line 1: the column “name” is missing");
-        }
-    }
-
-    private static void row(
-            NamedCsvRecord record,
-            Map<String, Long> sites,
-            List<Contact> known,
-            Set<String> seen,
-            List<Contact> out,
-            List<String> errors) {
-        String at = "Line " + record.getStartingLineNumber() + ": ";
-        String name = record.getField("name").strip();
+    private static ContactForm form(
+            NamedTable.Row row, Map<String, Long> sites, List<Contact> known, List<String> errors) {
         ContactForm form = known.stream()
-                .filter(c -> c.name().equals(name))
+                .filter(c -> c.name().equals(row.cell("name")))
                 .findFirst()
                 .map(ContactForm::of)
                 .orElseGet(ContactForm::new);
-        form.name = name;
-        cell(record, "about").ifPresent(v -> form.about = v);
-        cell(record, "phone").ifPresent(v -> form.phone = v);
-        cell(record, "mail").ifPresent(v -> form.mail = v);
-        cell(record, "notes").ifPresent(v -> form.notes = v);
-        cell(record, "site").ifPresent(v -> {
+        form.name = row.cell("name");
+        given(row, "about", v -> form.about = v);
+        given(row, "phone", v -> form.phone = v);
+        given(row, "mail", v -> form.mail = v);
+        given(row, "notes", v -> form.notes = v);
+        given(row, "site", v -> {
             form.site = v.isEmpty() ? "" : String.valueOf(sites.getOrDefault(v, 0L));
             if (!v.isEmpty() && !sites.containsKey(v)) {
-                errors.add(at + "there is no site “" + v + "”");
+                errors.add(row.at() + "there is no site “" + v + "”");
             }
         });
-        ContactForm.Parsed parsed = form.parse();
-        parsed.errors().values().forEach(e -> errors.add(at + e));
-        if (!seen.add(name)) {
-            errors.add(at + "“" + name + "” is there twice");
-        }
-        if (parsed.errors().isEmpty()) {
-            out.add(parsed.contact());
-        }
+        return form;
     }
 
-    private static Optional<String> cell(NamedCsvRecord record, String column) {
-        return record.findField(column).map(String::strip);
+    private static void given(NamedTable.Row row, String column, Consumer<String> take) {
+        if (row.cells().containsKey(column)) {
+            take.accept(row.cell(column));
+        }
     }
 }

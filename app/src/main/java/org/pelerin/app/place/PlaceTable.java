@@ -1,17 +1,12 @@
 package org.pelerin.app.place;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
-import java.io.StringWriter;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.text.NamedTable;
 import org.pelerin.core.plan.Errand;
 import org.pelerin.core.plan.Hanging;
 
@@ -46,15 +41,7 @@ final class PlaceTable {
     record Read(List<PlaceRow> rows, List<String> errors) {}
 
     static String write(List<PlaceRow> rows) {
-        StringWriter out = new StringWriter();
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
-            csv.writeRecord(COLUMNS);
-            rows.forEach(r -> csv.writeRecord(cells(r)));
-        } catch (java.io.IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
-        return out.toString();
+        return NamedTable.write(COLUMNS, rows.stream().map(PlaceTable::cells).toList());
     }
 
     private static List<String> cells(PlaceRow r) {
@@ -81,65 +68,33 @@ final class PlaceTable {
         return cells;
     }
 
-    /**
-     * Reads what people make of such a file: comma, semicolon or tab, columns in any order, unknown ones refused.
-     *
-     * @param known what is there already: columns that the file does not have stay as they are
-     */
+    /** @param known what is there already: columns that the file does not have stay as they are */
     static Read read(String text, ZoneId home, List<PlaceRow> known) {
+        NamedTable.Read table = NamedTable.read(text, COLUMNS, "site");
         List<PlaceRow> rows = new ArrayList<>();
-        List<String> errors = new ArrayList<>();
-        String clean = text.startsWith("\ufeff") ? text.substring(1) : text;
-        String head = clean.lines().findFirst().orElse("");
-        char parted = head.indexOf('\t') >= 0 ? '\t' : head.indexOf(';') >= 0 ? ';' : ',';
-        try (CsvReader<NamedCsvRecord> csv =
-                CsvReader.builder().fieldSeparator(parted).ofNamedCsvRecord(clean)) {
-            boolean checked = false;
-            for (NamedCsvRecord record : csv) {
-                if (!checked) {
-                    checked = true;
-                    record.getHeader().stream()
-                            .filter(c -> !COLUMNS.contains(c.strip()))
-                            .forEach(c -> errors.add(
-                                    "Line 1: there is no column “" + c + "”; known are " + String.join(", ", COLUMNS)));
-                    if (!record.getHeader().contains("site")) {
-                        errors.add("Line 1: the column “site” is missing");
-                    }
-                    if (!errors.isEmpty()) {
-                        return new Read(List.of(), errors);
-                    }
-                }
-                row(record, home, known, rows, errors);
-            }
-        } catch (CsvParseException e) {
-            errors.add("Line " + (rows.size() + 2) + ": " + e.getMessage());
-        } catch (java.io.IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
+        List<String> errors = new ArrayList<>(table.errors());
+        table.rows().forEach(row -> row(row, home, known, rows, errors));
         return new Read(rows, errors);
     }
 
     /** A row's cells by column, over those of what is known by its names. */
-    private static Map<String, String> cells(NamedCsvRecord record, List<PlaceRow> known) {
-        Map<String, String> given = new LinkedHashMap<>();
-        record.getFieldsAsMap().forEach((k, v) -> given.put(k.strip(), v.strip()));
+    private static Map<String, String> cells(NamedTable.Row row, List<PlaceRow> known) {
         Map<String, String> out = new LinkedHashMap<>();
-        PlaceRow.known(known, given.getOrDefault("site", ""), given.getOrDefault("spot", ""))
-                .ifPresent(r -> {
-                    List<String> before = cells(r);
-                    for (int c = 0; c < COLUMNS.size(); c++) {
-                        out.put(COLUMNS.get(c), before.get(c));
-                    }
-                });
+        PlaceRow.known(known, row.cell("site"), row.cell("spot")).ifPresent(r -> {
+            List<String> before = cells(r);
+            for (int c = 0; c < COLUMNS.size(); c++) {
+                out.put(COLUMNS.get(c), before.get(c));
+            }
+        });
         out.put("spot", "");
-        out.putAll(given);
+        out.putAll(row.cells());
         return out;
     }
 
     private static void row(
-            NamedCsvRecord record, ZoneId home, List<PlaceRow> known, List<PlaceRow> rows, List<String> errors) {
-        Map<String, String> cells = cells(record, known);
-        String at = "Line " + record.getStartingLineNumber() + ": ";
+            NamedTable.Row line, ZoneId home, List<PlaceRow> known, List<PlaceRow> rows, List<String> errors) {
+        Map<String, String> cells = cells(line, known);
+        String at = line.at();
         int before = errors.size();
         String site = cells.getOrDefault("site", "");
         if (site.isEmpty()) {

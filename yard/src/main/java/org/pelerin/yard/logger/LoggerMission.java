@@ -28,7 +28,9 @@ final class LoggerMission {
     private final LoggerModel model;
     private final int number;
     private final Plan plan;
-    private final long writtenAt;
+    /** When its clock was last set before it began. */
+    private long writtenAt;
+
     private final Measuring measuring;
     private final AlarmPanel alarms;
     private final LoggerMemory memory;
@@ -155,10 +157,6 @@ final class LoggerMission {
         return number;
     }
 
-    long writtenAt() {
-        return writtenAt;
-    }
-
     /** Records that fit into the memory it may use. */
     long capacity() {
         return plan.capacity(model);
@@ -190,10 +188,20 @@ final class LoggerMission {
         ticks = ticks.jumped(world, millis);
     }
 
-    /** Somebody set the clock; it counts on as before. */
-    void clockSet(long before, long after) {
-        event(new LoggerEvent(LoggerEvent.Kind.CLOCK_BEFORE, Instant.ofEpochMilli(before)));
-        event(new LoggerEvent(LoggerEvent.Kind.CLOCK_AFTER, Instant.ofEpochMilli(after)));
+    /** The clock was set: one that waits goes by it, one that has begun counts on as before and notes what it read and reads. */
+    void clockSet(long before, DriftingClock to) {
+        if (state != LoggerState.WAITING) {
+            event(new LoggerEvent(LoggerEvent.Kind.CLOCK_BEFORE, Instant.ofEpochMilli(before)));
+            event(new LoggerEvent(LoggerEvent.Kind.CLOCK_AFTER, Instant.ofEpochMilli(to.setDevice())));
+            return;
+        }
+        long shift = to.setDevice() - before;
+        ticks = to;
+        writtenAt = to.setDevice();
+        nextWatch += shift;
+        if (plan.start() instanceof StartCondition.After) {
+            startAt += shift;
+        }
     }
 
     /** When its clock was last set, on that clock. */

@@ -47,8 +47,8 @@ final class MissionShelf {
     }
 
     /** Somebody set the clock. */
-    void clockSet(long before, long after) {
-        held.forEach(m -> m.clockSet(before, after));
+    void clockSet(long before, DriftingClock to) {
+        held.forEach(m -> m.clockSet(before, to));
     }
 
     /** The clock jumped, and nothing in the logger noticed. */
@@ -111,9 +111,7 @@ final class MissionShelf {
         add(plan, device, clock);
     }
 
-    /**
-     * Begins another mission with the plan of the last one, if that lets it and there is room.
-     */
+    /** Begins another mission with the plan of the last one, if that lets it and there is room. */
     void again(Instant world, DriftingClock clock, LoggerMission.Body body) {
         long device = clock.device(world);
         LoggerMission last = newest();

@@ -271,8 +271,9 @@ public final class SimulatedLogger {
     }
 
     private void set(Instant world, Instant reading) {
-        missions.clockSet(clock.device(world), reading.toEpochMilli());
+        long before = clock.device(world);
         clock = clock.set(world, reading);
+        missions.clockSet(before, clock);
     }
 
     /** What its lamp, sounder, relays and display show, in plain words. */
