@@ -36,6 +36,7 @@ public final class Screenshots {
             "spot=/spots/1",
             "place=/place?serial=PL-18090&spot=3@phone",
             "round=/rounds/1/work@phone",
+            "memory=/dock/PL-20431/memory",
             "yard=/yard");
 
     private Screenshots() {}

@@ -3,6 +3,8 @@ package org.pelerin.yard;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
@@ -267,6 +269,18 @@ class WorldTest {
         assertThat(back.flashes().get(ALDER + "-1"))
                 .isEqualTo(untouched.flashes().get(ALDER + "-1"));
         assertThat(back.snapshot()).usingRecursiveComparison().isEqualTo(untouched.snapshot());
+    }
+
+    @Test
+    void a_world_of_an_earlier_version_is_refused_and_not_begun_with_empty_loggers(@TempDir Path directory)
+            throws IOException {
+        WorldStore store = new WorldStore(directory);
+        store.save(nineDays(1));
+        Path file = directory.resolve("world.json");
+        Files.writeString(file, Files.readString(file).replace("\"missions\":", "\"mission\":"));
+        assertThatThrownBy(() -> store.open(1, Clock.fixed(TestClock.START, ZoneOffset.UTC), Duration.ZERO))
+                .hasStackTraceContaining("stored by an earlier version; begin a new world");
+        assertThat(directory.resolve(ALDER + "-1.flash")).exists();
     }
 
     @Test

@@ -27,7 +27,11 @@ public record LoggerSnapshot(
         List<MissionSnapshot> missions) {
 
     public LoggerSnapshot {
-        missions = missions == null ? List.of() : List.copyOf(missions);
+        if (missions == null) {
+            throw new IllegalArgumentException(
+                    serial + " was stored by an earlier version; begin a new world, in the demo with --fresh");
+        }
+        missions = List.copyOf(missions);
     }
 
     /**
