@@ -22,7 +22,6 @@ public final class Screenshots {
             "dock=/dock",
             "logger=/dock/PL-20422@live",
             "write=/dock/PL-18090/write",
-            "confirm=/dock/PL-18090/write@confirm",
             "plans=/plans",
             "plan=/plans/1",
             "missions=/missions",
