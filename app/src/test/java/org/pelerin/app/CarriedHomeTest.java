@@ -165,6 +165,8 @@ class CarriedHomeTest {
         page.navigate(bed.address + "/dock/" + serial);
         page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("h1")).containsText("Put it back to work");
+        assertThat(page.locator("#tray")).containsText("stopped and collected");
+        assertThat(page.locator("#tray")).containsText("not put back to work");
         page.getByText("How it came home").click();
         assertThat(page.locator("table.wide tr").nth(1)).containsText(serial);
         assertThat(page.locator("table.wide tr").nth(1)).containsText("61 of 61");

@@ -187,14 +187,22 @@ public class CollectService {
         transaction.executeWithoutResult(t -> audit.record(by, "discard records", serial, what, "", reason.strip()));
     }
 
-    /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
-    public List<String> worthCollecting(List<DockedLogger> loggers) {
-        Set<String> active = jobs.allActive().stream().map(Job::serial).collect(Collectors.toSet());
+    /** Serials of those that hold records, all of which are home: one query for all of them. */
+    public Set<String> allHome(List<DockedLogger> loggers) {
         Set<String> home = missions.collectedDevices(
                 loggers.stream().map(DockedLogger::serial).toList());
         return loggers.stream()
-                .filter(l -> l.holdsRecords() && !active.contains(l.serial()))
-                .filter(l -> !home.containsAll(Eraser.devices(l)))
+                .filter(l -> l.holdsRecords() && home.containsAll(Eraser.devices(l)))
+                .map(DockedLogger::serial)
+                .collect(Collectors.toSet());
+    }
+
+    /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
+    public List<String> worthCollecting(List<DockedLogger> loggers) {
+        Set<String> active = jobs.allActive().stream().map(Job::serial).collect(Collectors.toSet());
+        Set<String> home = allHome(loggers);
+        return loggers.stream()
+                .filter(l -> l.holdsRecords() && !active.contains(l.serial()) && !home.contains(l.serial()))
                 .map(DockedLogger::serial)
                 .toList();
     }

@@ -63,7 +63,7 @@ class Collector {
         if (home.isEmpty() || job.done() < job.total()) {
             told.addAll(download(job, home.map(CaptureMapper.CaptureRow::missionId), progress));
         }
-        return String.join("; ", told);
+        return String.join(". ", told);
     }
 
     /** Pages of all the missions that a job brings home. */

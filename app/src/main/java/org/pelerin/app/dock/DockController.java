@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.calibration.CalibrationService;
@@ -91,7 +92,18 @@ class DockController {
     }
 
     /** What the tray shows of one logger. */
-    record Card(DockedLogger logger, Job job) {}
+    record Card(DockedLogger logger, Job job, boolean home) {
+
+        /** What it is doing, in plain words. */
+        public String doing() {
+            return home ? "stopped and collected" : logger.doing();
+        }
+
+        /** Whether it waits for somebody to collect it. */
+        public boolean full() {
+            return job == null && !home && !logger.running() && logger.holdsRecords();
+        }
+    }
 
     /** @param v version that the browser has; nothing is sent if it is still the newest */
     @GetMapping("/tray")
@@ -114,13 +126,16 @@ class DockController {
     }
 
     private List<Card> cards(List<Job> jobs) {
-        return dock.view().loggers().stream()
+        List<DockedLogger> loggers = dock.view().loggers();
+        Set<String> home = collections.allHome(loggers);
+        return loggers.stream()
                 .map(l -> new Card(
                         l,
                         jobs.stream()
                                 .filter(j -> j.serial().equals(l.serial()))
                                 .findFirst()
-                                .orElse(null)))
+                                .orElse(null),
+                        home.contains(l.serial())))
                 .toList();
     }
 
@@ -128,7 +143,7 @@ class DockController {
         return List.of(
                 c.logger().serial(),
                 c.logger().where(),
-                c.logger().doing(),
+                c.doing(),
                 c.logger().status().records(),
                 c.logger().missionsHeld(),
                 c.job() == null ? "" : c.job());
