@@ -197,16 +197,6 @@ public class CollectService {
                 .collect(Collectors.toSet());
     }
 
-    /** Serials of those that hold records which are not home, and that nobody is collecting: two queries for all of them. */
-    public List<String> worthCollecting(List<DockedLogger> loggers) {
-        Set<String> active = jobs.allActive().stream().map(Job::serial).collect(Collectors.toSet());
-        Set<String> home = allHome(loggers);
-        return loggers.stream()
-                .filter(l -> l.holdsRecords() && !active.contains(l.serial()) && !home.contains(l.serial()))
-                .map(DockedLogger::serial)
-                .toList();
-    }
-
     /** The newest mission in the logger's memory, if all that are there are safely home. */
     public Optional<Mission> collectedInMemory(DockedLogger logger) {
         int number = logger.status().mission();

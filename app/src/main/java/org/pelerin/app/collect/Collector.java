@@ -91,7 +91,7 @@ class Collector {
             long before = 0;
             for (MissionInfo info : chosen) {
                 Tally then = new Tally(before + pages(info, job), total);
-                mission(link, unit, info, job, settled, before, total, progress)
+                mission(link, unit, info, job, settled, new Tally(before, total), progress)
                         .ifPresent(id -> told.add((chosen.size() > 1 ? "Its mission " + info.number() + ": " : "")
                                 + settle(id, job, then, progress)));
                 before += pages(info, job);
@@ -117,8 +117,7 @@ class Collector {
             MissionInfo info,
             Job job,
             Optional<Long> settled,
-            long before,
-            long total,
+            Tally before,
             Progress progress) {
         byte[] header = link.readHeader(info.number());
         MissionHeader said = MissionHeader.decode(header);
@@ -136,7 +135,7 @@ class Collector {
                 new LinkSource(link, info, header, unit),
                 job.choice(),
                 job.orderedBy(),
-                (done, ofIt) -> progress.at(id, before + done, total, "downloading"));
+                (done, ofIt) -> progress.at(id, before.done() + done, before.total(), "downloading"));
         return Optional.of(id);
     }
 

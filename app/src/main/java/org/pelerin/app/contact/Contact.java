@@ -11,6 +11,10 @@ public record Contact(
 
     /** What notices know them by; accounts have their own names. */
     public String recipient() {
+        return recipient(id);
+    }
+
+    public static String recipient(long id) {
         return "contact:" + id;
     }
 }

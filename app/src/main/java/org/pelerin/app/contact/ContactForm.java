@@ -11,7 +11,6 @@ public class ContactForm implements Form {
     private static final int LONGEST_NAME = 120;
     private static final int LONGEST_ABOUT = 200;
     private static final int LONGEST_PHONE = 60;
-    private static final int LONGEST_MAIL = 200;
     private static final int LONGEST_NOTES = 1000;
 
     public long id;
@@ -45,7 +44,6 @@ public class ContactForm implements Form {
         atMost(typed, "name", name, LONGEST_NAME);
         atMost(typed, "about", about, LONGEST_ABOUT);
         atMost(typed, "phone", phone, LONGEST_PHONE);
-        atMost(typed, "mail", mail, LONGEST_MAIL);
         atMost(typed, "notes", notes, LONGEST_NOTES);
         if (!mail.isBlank() && !MailAddress.valid(mail.strip())) {
             typed.wrong("mail", "“" + mail.strip() + "” is no mail address");

@@ -99,9 +99,14 @@ class DockController {
             return home ? "stopped and collected" : logger.doing();
         }
 
+        /** Whether it holds records that are not home and that nobody is collecting. */
+        boolean worthCollecting() {
+            return job == null && !home && logger.holdsRecords();
+        }
+
         /** Whether it waits for somebody to collect it. */
         public boolean full() {
-            return job == null && !home && !logger.running() && logger.holdsRecords();
+            return worthCollecting() && !logger.running();
         }
     }
 
@@ -153,16 +158,14 @@ class DockController {
     String dock(Model model) {
         model.addAttribute("room", "dock");
         model.addAttribute("view", dock.view());
-        model.addAttribute("cards", cards(collections.allActive()));
+        List<Card> cards = cards(collections.allActive());
+        model.addAttribute("cards", cards);
         model.addAttribute("idle", idleOfOneModel());
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
-        List<String> full = collections.worthCollecting(dock.view().loggers());
-        model.addAttribute("full", full);
+        List<Card> worth = cards.stream().filter(Card::worthCollecting).toList();
+        model.addAttribute("full", worth.stream().map(c -> c.logger().serial()).toList());
         model.addAttribute(
-                "running",
-                dock.view().loggers().stream()
-                        .filter(l -> l.running() && full.contains(l.serial()))
-                        .count());
+                "running", worth.stream().filter(c -> c.logger().running()).count());
         return "dock/list";
     }
 

@@ -61,13 +61,7 @@ class StationController {
      * @param lastRecord when the newest record that is home was taken; null where none is
      * @param leftOut tables that were not collected, as was chosen, in words
      */
-    record There(
-            DockedLogger logger,
-            Job job,
-            Mission mission,
-            Instant lastRecord,
-            List<String> leftOut,
-            List<Job> latest) {}
+    record There(DockedLogger logger, Mission mission, Instant lastRecord, List<String> leftOut, List<Job> latest) {}
 
     @GetMapping("/dock/stations/{id}")
     String station(@PathVariable long id, Model page) {
@@ -87,7 +81,6 @@ class StationController {
                 mission == null ? null : captures.summary(mission.id()).orElse(null);
         return new There(
                 l,
-                collections.active(l.serial()).orElse(null),
                 mission,
                 capture == null ? null : capture.lastRecordAt(),
                 capture == null

@@ -92,7 +92,7 @@ class PlaceController {
                         .flatMap(l -> places.spot(spot))
                         .map(Spot::hanging)
                         .orElse(null));
-        page.addAttribute("made", logger.map(l -> model(l)).orElse(null));
+        page.addAttribute("made", logger.map(PlaceController::model).orElse(null));
         page.addAttribute("checks", logger.map(l -> Checklist.of(model(l))).orElse(List.of()));
         return "field/place";
     }

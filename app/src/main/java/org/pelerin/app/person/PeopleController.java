@@ -16,6 +16,7 @@ import org.pelerin.app.contact.ContactTable;
 import org.pelerin.app.notice.Notices;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.Site;
+import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.springframework.http.ResponseEntity;
@@ -75,7 +76,7 @@ class PeopleController {
         page.addAttribute("kinds", Need.Kind.values());
         page.addAttribute("chosen", chosen);
         page.addAttribute("mailed", notices.possible());
-        page.addAttribute("trouble", form.id == 0 ? null : notices.trouble("contact:" + form.id));
+        page.addAttribute("trouble", form.id == 0 ? null : notices.trouble(Contact.recipient(form.id)));
         return "person/contact";
     }
 
@@ -135,15 +136,13 @@ class PeopleController {
             Principal me,
             RedirectAttributes flash) {
         person(account);
-        ContactForm typed = new ContactForm();
-        typed.name = account;
-        typed.mail = mail;
-        boolean wrong = !typed.parse().errors().isEmpty() || !kind.isEmpty() && mail.isBlank();
-        if (wrong) {
-            flash.addFlashAttribute("refused", "“" + mail.strip() + "” is no mail address.");
+        String address = mail.strip();
+        boolean none = address.isEmpty() && kind.isEmpty();
+        if (!none && !MailAddress.valid(address)) {
+            flash.addFlashAttribute("refused", "“" + address + "” is no mail address.");
             return "redirect:/admin/people/" + account;
         }
-        notices.choose(account, mail.strip(), kind, me.getName());
+        notices.choose(account, address, kind, me.getName());
         flash.addFlashAttribute("said", account + (kind.isEmpty() ? " is told of nothing by mail." : " will be told."));
         return "redirect:/people";
     }

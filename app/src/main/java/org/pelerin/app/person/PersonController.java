@@ -20,8 +20,6 @@ import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 @Controller
 class PersonController {
 
-    private static final int LONGEST_MAIL = 200;
-
     private final CalendarService calendars;
     private final Notices notices;
     private final AccountService accounts;
@@ -57,7 +55,7 @@ class PersonController {
             RedirectAttributes flash) {
         String address = mail.strip();
         boolean none = address.isEmpty() && kind.isEmpty() && !test;
-        if (!none && (address.length() > LONGEST_MAIL || !MailAddress.valid(address))) {
+        if (!none && !MailAddress.valid(address)) {
             flash.addFlashAttribute("mail", address);
             flash.addFlashAttribute("refused", "“" + address + "” is no mail address.");
             return "redirect:/me";

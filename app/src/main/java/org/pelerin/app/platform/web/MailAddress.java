@@ -6,10 +6,15 @@ import jakarta.mail.internet.InternetAddress;
 /** Mail addresses as they are typed. */
 public final class MailAddress {
 
+    private static final int LONGEST = 200;
+
     private MailAddress() {}
 
-    /** Whether a text is one address (RFC 822) that mail can be sent to. */
+    /** Whether a text is one address (RFC 822) that mail can be sent to, and no longer than is kept. */
     public static boolean valid(String text) {
+        if (text.length() > LONGEST) {
+            return false;
+        }
         try {
             InternetAddress address = new InternetAddress(text, true);
             return address.getAddress().equals(text) && text.indexOf('@') > 0;
