@@ -45,8 +45,8 @@ final class AlarmComparison {
 
     /** Id of the rule that the alarm stands for, see {@link Plan#limits()}. */
     private static String rule(Plan plan, LoggerEvent e) {
-        String side = e.kind() == LoggerEvent.Kind.ALARM_HIGH ? " high" : " low";
-        return plan.channels().get(e.channel()).label() + side + (e.level() == 1 ? "" : " " + e.level());
+        boolean upper = e.kind() == LoggerEvent.Kind.ALARM_HIGH;
+        return Plan.ruleId(plan.channels().get(e.channel()), e.level(), upper);
     }
 
     private static String times(long n) {

@@ -13,6 +13,7 @@ import org.pelerin.app.plan.PlanPages;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
@@ -101,7 +102,7 @@ class WriteController {
                 conflicts(logger, parsed, spot),
                 logger.status().battery());
         page.addAttribute("logger", logger);
-        page.addAttribute("planned", writer.corrected(serial, parsed.plan()));
+        page.addAttribute("channels", ChannelText.lines(logger.model(), writer.corrected(serial, parsed.plan())));
         page.addAttribute("spot", places.find(spot).orElse(null));
         return "dock/confirm :: confirm";
     }

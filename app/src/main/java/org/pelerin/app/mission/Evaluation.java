@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Judgement;
@@ -54,14 +55,10 @@ public class Evaluation {
                 .toList();
         JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record))
                 .withDoses(doses(plan, record));
-        for (int i = 0; i < judgement.excursions().size(); i++) {
-            Excursion e = judgement.excursions().get(i);
+        for (int i = 0; i < document.excursions().size(); i++) {
+            JudgementDocument.Departure e = document.excursions().get(i);
             missions.insertExcursion(
-                    missionId,
-                    i + 1,
-                    e.direction().name(),
-                    e.span().getStart(),
-                    e.span().getEnd());
+                    missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
         }
         missions.judged(
                 missionId,
@@ -121,9 +118,19 @@ public class Evaluation {
                     .findFirst()
                     .orElseThrow()
                     .unit();
-            out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e)));
+            out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e), otherLimit(rule, e)));
         }
         return out;
+    }
+
+    /** The limit on the other side of an excursion that adds both; null for others. */
+    private static Double otherLimit(Rule rule, Excursion e) {
+        if (e.direction() != Direction.OUTSIDE) {
+            return null;
+        }
+        return rule.limitOf(e) == rule.bound().high()
+                ? rule.bound().low()
+                : rule.bound().high();
     }
 
     /** The dose of the first level channel, where the plan asks for one. */

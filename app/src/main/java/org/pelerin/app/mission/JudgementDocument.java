@@ -1,10 +1,13 @@
 package org.pelerin.app.mission;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 
@@ -120,9 +123,20 @@ public record JudgementDocument(
             double mean,
             double area,
             boolean openAtStart,
-            boolean openAtEnd) {
+            boolean openAtEnd,
+            Double otherLimit,
+            List<Hole> pieces) {
 
-        public static Departure of(Excursion e, String unit, double limit) {
+        public Departure {
+            // judgements of earlier versions say nothing of pieces
+            pieces = pieces == null ? List.of(new Hole(start, end)) : pieces;
+        }
+
+        /**
+         * @param limit that its peak lies beyond
+         * @param otherLimit the other side's, where time on both sides adds up; null otherwise
+         */
+        public static Departure of(Excursion e, String unit, double limit, Double otherLimit) {
             return new Departure(
                     e.rule(),
                     e.channel(),
@@ -140,11 +154,32 @@ public record JudgementDocument(
                     e.mean(),
                     e.area(),
                     e.openAtStart(),
-                    e.openAtEnd());
+                    e.openAtEnd(),
+                    otherLimit,
+                    e.pieces().stream()
+                            .map(p -> new Hole(p.getStart(), p.getEnd()))
+                            .toList());
         }
 
+        /** Whether its peak lies above its limits. */
+        @JsonIgnore
         public boolean isAbove() {
-            return direction.equals("above");
+            return direction.equals("above") || direction.equals("outside") && peak > limit;
+        }
+
+        /** What it went beyond, in words: “above 14 °C”. */
+        public String beyond(ShownUnit shown) {
+            double limit = shown.value(this.limit);
+            Double other = otherLimit == null ? null : shown.value(otherLimit);
+            return isAbove()
+                    ? LimitText.sides(other, limit, shown.symbol())
+                    : LimitText.sides(limit, other, shown.symbol());
+        }
+
+        /** Whether time above and time below its limits were added up. */
+        @JsonIgnore
+        public boolean isBothSides() {
+            return otherLimit != null;
         }
     }
 

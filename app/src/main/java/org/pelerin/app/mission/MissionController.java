@@ -97,6 +97,10 @@ class MissionController {
     /** Values in the unit shown, for templates. */
     public record Units(boolean fahrenheit) {
 
+        public ShownUnit of(String unit) {
+            return ShownUnit.of(unit, fahrenheit);
+        }
+
         public double value(String unit, double v) {
             return ShownUnit.of(unit, fahrenheit).value(v);
         }

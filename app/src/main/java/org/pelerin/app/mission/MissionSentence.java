@@ -1,7 +1,9 @@
 package org.pelerin.app.mission;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneId;
+import java.util.Comparator;
 import java.util.List;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.series.ShownUnit;
@@ -41,20 +43,36 @@ public record MissionSentence(String lead, String mark, String strong, String re
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
         List<JudgementDocument.Departure> all = j.excursions();
         JudgementDocument.Departure worst = all.get(0);
-        Duration total = Duration.ZERO;
         for (JudgementDocument.Departure d : all) {
-            total = total.plus(d.duration());
             worst = d.duration().compareTo(worst.duration()) > 0 ? d : worst;
         }
         ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
-        String rest = " for " + show.rough(total) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
+        String rest = " for " + show.rough(timeOut(all)) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
                 + (worst.isAbove() ? "rose" : "fell") + " to "
                 + show.quantity(unit.value(worst.peak()), 1, unit.symbol()) + " on " + show.minute(worst.peakAt(), zone)
                 + ", limit "
                 + show.number(unit.value(worst.limit()), 1) + ".";
         return new MissionSentence(
                 "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+    }
+
+    /** Time in which anything was out: departures of several rules and channels overlap. */
+    private static Duration timeOut(List<JudgementDocument.Departure> all) {
+        List<JudgementDocument.Hole> pieces = all.stream()
+                .flatMap(d -> d.pieces().stream())
+                .sorted(Comparator.comparing(JudgementDocument.Hole::start))
+                .toList();
+        Duration sum = Duration.ZERO;
+        Instant counted = Instant.MIN;
+        for (JudgementDocument.Hole p : pieces) {
+            Instant from = p.start().isAfter(counted) ? p.start() : counted;
+            if (p.end().isAfter(from)) {
+                sum = sum.plus(Duration.between(from, p.end()));
+                counted = p.end();
+            }
+        }
+        return sum;
     }
 
     private static Duration span(JudgementDocument j) {

@@ -7,12 +7,11 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.LoggerModel;
-import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Forecast;
-import org.pelerin.core.plan.LastingText;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -54,7 +53,7 @@ public record Consequences(
         Forecast f = Forecast.of(model, plan, battery, 10, now);
         boolean wraps = plan.stop() instanceof StopCondition.Wrap;
         return new Consequences(
-                sentence(plan, f, now, zone, show),
+                sentence(model, plan, f, now, zone, show),
                 show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
                 show.count(f.recordsThatFit()),
                 beside(model, plan, show),
@@ -105,7 +104,8 @@ public record Consequences(
                         + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
     }
 
-    private static List<String> sentence(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
+    private static List<String> sentence(
+            LoggerModel model, Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
         List<String> s = new ArrayList<>();
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
@@ -113,8 +113,8 @@ public record Consequences(
             s.add(", scanned every ");
             s.add(Durations.format(plan.scan()));
         }
-        start(s, plan, zone, show);
-        alarms(s, plan);
+        start(s, model, plan, zone, show);
+        alarms(s, model, plan);
         if (plan.stop() instanceof StopCondition.Wrap) {
             s.add(". Keeps the last ");
             s.add(Durations.rough(f.recordsFor()));
@@ -129,7 +129,7 @@ public record Consequences(
         return s;
     }
 
-    private static void start(List<String> s, Plan plan, ZoneId zone, Show show) {
+    private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Show show) {
         StartCondition start = plan.start();
         if (start instanceof StartCondition.At at) {
             s.add(" from ");
@@ -142,38 +142,34 @@ public record Consequences(
             s.add("the next full " + Durations.format(i.step()));
         } else if (start instanceof StartCondition.OnThreshold t) {
             s.add(" once ");
-            s.add(threshold(plan, t));
+            s.add(threshold(model, plan, t));
         } else {
             s.add(start instanceof StartCondition.Now ? ", beginning " : " from the press of ");
             s.add(start instanceof StartCondition.Now ? "at once" : "its button");
         }
     }
 
-    private static String threshold(Plan plan, StartCondition.OnThreshold t) {
-        String label = t.channel() < plan.channels().size()
-                ? plan.channels().get(t.channel()).label()
-                : "";
+    private static String threshold(LoggerModel model, Plan plan, StartCondition.OnThreshold t) {
+        boolean there = t.channel() < plan.channels().size();
+        String label = there ? plan.channels().get(t.channel()).label() : "";
+        String unit = there ? plan.unit(model, t.channel()) : "";
         return "“" + label + "” "
                 + switch (t.crossing()) {
-                    case ABOVE -> "rises above " + plain(t.high());
-                    case BELOW -> "falls below " + plain(t.low());
-                    case ENTERS -> "enters " + plain(t.low()) + " … " + plain(t.high());
-                    case LEAVES -> "leaves " + plain(t.low()) + " … " + plain(t.high());
+                    case ABOVE -> "rises above " + LimitText.quantity(t.high(), unit);
+                    case BELOW -> "falls below " + LimitText.quantity(t.low(), unit);
+                    case ENTERS -> "enters " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
+                    case LEAVES -> "leaves " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
                 };
     }
 
     /** The first few channels with alarms; a sentence is no table. */
-    private static void alarms(List<String> s, Plan plan) {
+    private static void alarms(List<String> s, LoggerModel model, Plan plan) {
         List<ChannelSettings> alarmed = plan.channels().stream()
                 .filter(c -> c.enabled() && c.levels().size() > 0 && c.level(1).any())
                 .toList();
         for (ChannelSettings c : alarmed.subList(0, Math.min(MOST_NAMED, alarmed.size()))) {
             s.add("; “" + c.label() + "” alarms ");
-            Alarm any = c.high() != null ? c.high() : c.low();
-            s.add((c.low() == null ? "" : "below " + plain(c.low().limit()))
-                    + (c.low() != null && c.high() != null ? " or " : "")
-                    + (c.high() == null ? "" : "above " + plain(c.high().limit()))
-                    + " " + LastingText.phrase(any.lasting()));
+            s.add(LimitText.of(c.level(1), plan.unit(model, plan.channels().indexOf(c))));
         }
         if (alarmed.size() > MOST_NAMED) {
             s.add("; and alarms on ");
@@ -184,9 +180,5 @@ public record Consequences(
     /** With its year where that could be mistaken. */
     private static String far(Instant t, Instant now, ZoneId zone, Show show) {
         return Duration.between(now, t).compareTo(NEAR) > 0 ? show.when(t, zone) : show.minute(t, zone);
-    }
-
-    private static String plain(double v) {
-        return (v == Math.rint(v) ? String.valueOf((long) v) : String.valueOf(v)).replace('-', '−');
     }
 }

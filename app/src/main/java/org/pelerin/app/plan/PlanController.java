@@ -6,9 +6,11 @@ import java.util.stream.Collectors;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.AlarmLevel;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -59,25 +61,34 @@ class PlanController {
 
     private Card card(StoredPlan stored, List<PlanDefault> defaults) {
         Plan plan = plans.settings(stored);
-        List<ChannelSettings> limited = plan.channels().stream()
-                .filter(c -> c.enabled() && c.hasAlarm() && c.level(1).any())
+        LoggerModel model = ModelCatalogue.get(stored.model());
+        List<Integer> limited = plan.enabled().stream()
+                .filter(i -> plan.channels().get(i).level(1).any())
                 .toList();
         String limits = limited.isEmpty()
                 ? "no limits"
-                : limits(limited.get(0)) + (limited.size() > 1 ? " and " + (limited.size() - 1) + " more" : "");
+                : limits(model, plan, limited.get(0))
+                        + (limited.size() > 1 ? " and " + (limited.size() - 1) + " more" : "");
         String first = defaults.stream()
                 .filter(d -> d.planId() == stored.id())
                 .map(d -> d.spotId() == 0 ? "its model" : d.spot())
                 .collect(Collectors.joining(", "));
-        return new Card(
-                stored, ModelCatalogue.get(stored.model()).name(), Durations.format(plan.interval()), limits, first);
+        return new Card(stored, model.name(), Durations.format(plan.interval()), limits, first);
     }
 
-    private String limits(ChannelSettings c) {
-        String low = c.low() == null ? "" : show.number(c.low().limit(), 1);
-        String high = c.high() == null ? "" : show.number(c.high().limit(), 1);
-        return c.label() + " "
-                + (c.high() == null ? "from " + low : c.low() == null ? "up to " + high : low + " … " + high);
+    /** The range that is kept, as a card has room for. */
+    private static String limits(LoggerModel model, Plan plan, int channel) {
+        AlarmLevel level = plan.channels().get(channel).level(1);
+        String unit = plan.unit(model, channel);
+        String label = plan.channels().get(channel).label() + " ";
+        if (level.low() != null && level.high() != null) {
+            return label + LimitText.plain(level.low().limit()) + " … "
+                    + LimitText.quantity(level.high().limit(), unit);
+        }
+        return label
+                + (level.high() == null
+                        ? "from " + LimitText.quantity(level.low().limit(), unit)
+                        : "up to " + LimitText.quantity(level.high().limit(), unit));
     }
 
     @GetMapping("/plans/new")

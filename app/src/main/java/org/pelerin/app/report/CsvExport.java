@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
 
 /**
@@ -64,18 +65,20 @@ final class CsvExport {
             out.add("Limits: none");
         }
         for (Rule rule : d.plan().limits().rules()) {
-            boolean high = Double.isInfinite(rule.bound().low());
-            out.add("Limit: " + rule.channel()
-                    + (high
-                            ? " above " + rule.bound().high()
-                            : " below " + rule.bound().low())
-                    + (rule.lasting() instanceof org.pelerin.core.judge.Lasting.Delay delay
-                            ? " for more than " + Durations.format(delay.delay())
-                            : " at once"));
+            out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));
         }
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
                 + d.judgement().coverage() + " %");
         out.add(d.evidence().title() + ": " + d.evidence().sha256());
         return out;
+    }
+
+    /** Of a channel as it was recorded; empty where nothing of it is home. */
+    private static String unit(Dossier d, String channel) {
+        return d.series().stream()
+                .filter(s -> s.label().equals(channel))
+                .map(Series::unit)
+                .findFirst()
+                .orElse("");
     }
 }

@@ -21,6 +21,7 @@ import org.pelerin.app.mission.SeriesStore;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
@@ -126,6 +127,11 @@ record Dossier(
         static Evidence of(ForeignFile f) {
             return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), f.sha256());
         }
+    }
+
+    /** What was asked of each recorded channel. */
+    public List<ChannelText.Line> channels() {
+        return ChannelText.lines(ModelCatalogue.get(mission.model()), plan);
     }
 
     /** The series by the instants that they share: the records first, then those of a second table, then changes of state. */

@@ -57,7 +57,9 @@ class AlarmComparisonTest {
                                 15,
                                 0,
                                 false,
-                                false))
+                                false,
+                                null,
+                                null))
                         .toList(),
                 List.of(),
                 100,

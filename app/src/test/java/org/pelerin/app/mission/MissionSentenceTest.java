@@ -37,7 +37,7 @@ class MissionSentenceTest {
                 List.of(JudgementDocument.Channel.of(Statistics.of(air, new Band(10, 14)))),
                 j.excursions().stream()
                         .map(e -> JudgementDocument.Departure.of(
-                                e, "°C", e.direction().name().equals("ABOVE") ? 14 : 10))
+                                e, "°C", e.direction().name().equals("ABOVE") ? 14 : 10, null))
                         .toList());
     }
 

@@ -1,6 +1,7 @@
 package org.pelerin.core.judge;
 
 import java.util.List;
+import org.pelerin.core.stats.Comparison;
 
 /** The side of its bound on which a run of values lies. */
 public enum Direction {
@@ -11,6 +12,16 @@ public enum Direction {
 
     /** The sides that make runs of their own. */
     static final List<Direction> SIDES = List.of(ABOVE, BELOW);
+
+    /** Whether {@code v} lies strictly beyond {@code limit}; for a side. */
+    boolean out(double v, double limit) {
+        return this == ABOVE ? Comparison.above(v, limit) : Comparison.below(v, limit);
+    }
+
+    /** The same where either was computed; {@code terms} as {@link Comparison#computedAbove}. */
+    boolean computedOut(double v, double limit, double terms) {
+        return this == ABOVE ? Comparison.computedAbove(v, limit, terms) : Comparison.computedBelow(v, limit, terms);
+    }
 
     /** Positive where {@code v} is farther out than {@code limit}; for a side. */
     double beyond(double v, double limit) {

@@ -17,9 +17,6 @@ import org.threeten.extra.Interval;
  */
 final class RunFinder {
 
-    /** Computed limits count as equal within this share of their size, so that rounding makes no excursions. */
-    private static final double ROUNDING = 1e-9;
-
     private final Rule rule;
     private final Direction direction;
     private final double limit;
@@ -66,7 +63,7 @@ final class RunFinder {
     private void run(List<Block> blocks) {
         for (Block block : blocks) {
             boolean nothingOut = block.allMissing()
-                    || direction.beyond(direction == Direction.ABOVE ? block.max() : block.min(), limit) <= 0;
+                    || !direction.out(direction == Direction.ABOVE ? block.max() : block.min(), limit);
             if (startIndex < 0 && nothingOut) {
                 continue;
             }
@@ -81,10 +78,10 @@ final class RunFinder {
     }
 
     private void sample(long index, double v) {
-        boolean out = direction.beyond(v, limit) > 0;
+        boolean out = direction.out(v, limit);
         boolean open = startIndex >= 0;
         if (open) {
-            boolean held = out || direction.beyond(v, release) > slack(v);
+            boolean held = out || rule.clearance() > 0 && direction.computedOut(v, release, terms(v));
             boolean adjoins = index == endIndex;
             if (!held) {
                 close(endIndex);
@@ -109,10 +106,9 @@ final class RunFinder {
         take(index, v);
     }
 
-    private double slack(double v) {
-        return rule.clearance() == 0
-                ? 0
-                : ROUNDING * Math.max(Math.abs(release), Math.max(Math.abs(limit), Math.abs(v)));
+    /** Size of what the limit less its clearance was computed from. */
+    private double terms(double v) {
+        return Math.max(Math.abs(limit), Math.max(rule.clearance(), Math.abs(v)));
     }
 
     private void begin(long index, double v) {
@@ -133,7 +129,7 @@ final class RunFinder {
         double hours = axis.hoursStanding(index);
         mean.add(v, hours);
         area += Math.max(0, direction.beyond(v, limit)) * hours;
-        if (direction.beyond(v, peak) > 0) {
+        if (direction.out(v, peak)) {
             peak = v;
             peakIndex = index;
         }

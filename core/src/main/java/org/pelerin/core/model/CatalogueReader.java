@@ -41,6 +41,7 @@ public final class CatalogueReader {
             double chargePerSample,
             boolean outside,
             double noise,
+            int millis,
             String firmware) {}
 
     private record Entry(
@@ -176,6 +177,7 @@ public final class CatalogueReader {
                         c.chargePerSample,
                         c.outside,
                         c.noise == 0 ? 1 : c.noise,
+                        c.millis,
                         c.firmware == null ? null : Firmware.parse(c.firmware)))
                 .toList();
         OptionModel option =

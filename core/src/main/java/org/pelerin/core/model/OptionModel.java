@@ -32,6 +32,7 @@ public record OptionModel(
      * @param chargePerSample what it adds to every sample of every channel, in µAh
      * @param outside whether the logger then lives on outside power and spares its battery
      * @param noise by how much it makes every reading noisier; 1 for not at all
+     * @param millis what it takes to measure one channel, in ms; 0 where that does not matter
      * @param firmware the first that can do it, or null
      */
     public record Choice(
@@ -41,6 +42,7 @@ public record OptionModel(
             double chargePerSample,
             boolean outside,
             double noise,
+            int millis,
             Firmware firmware) {}
 
     public OptionModel {

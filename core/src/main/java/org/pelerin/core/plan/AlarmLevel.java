@@ -1,6 +1,7 @@
 package org.pelerin.core.plan;
 
 import java.util.Optional;
+import org.pelerin.core.judge.Lasting;
 
 /**
  * One pair of limits of a channel; a second level is usually farther out and graver.
@@ -11,6 +12,14 @@ import java.util.Optional;
 public record AlarmLevel(Alarm high, Alarm low) {
 
     public static final AlarmLevel NONE = new AlarmLevel(null, null);
+
+    /** Whether both sides use up one allowance: time above and time below add up. */
+    public boolean shared() {
+        return high != null
+                && low != null
+                && high.lasting() instanceof Lasting.Allowance
+                && high.lasting().equals(low.lasting());
+    }
 
     public boolean any() {
         return high != null || low != null;

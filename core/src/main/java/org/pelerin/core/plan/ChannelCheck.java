@@ -48,7 +48,7 @@ final class ChannelCheck {
             }
             Optional<MeasuredChannel> measured = measured(i);
             for (int level = 1; level <= c.levels().size() && measured.isPresent(); level++) {
-                level(c, level, measured.get(), at);
+                level(c, level, measured.get(), plan.changes(model).contains(i), at);
             }
             anyAlarm |= c.hasAlarm();
         }
@@ -58,11 +58,11 @@ final class ChannelCheck {
         }
     }
 
-    private void level(ChannelSettings c, int level, MeasuredChannel channel, String at) {
+    private void level(ChannelSettings c, int level, MeasuredChannel channel, boolean changes, String at) {
         AlarmLevel pair = c.level(level);
         String field = at + ".levels[" + (level - 1) + "].";
-        alarm(pair.high(), channel, field + "high", field + "lasting");
-        alarm(pair.low(), channel, field + "low", field + "lasting");
+        alarm(pair.high(), channel, changes, field + "high", field + "lasting");
+        alarm(pair.low(), channel, changes, field + "low", field + "lasting");
         if (pair.high() != null
                 && pair.low() != null
                 && pair.low().limit() >= pair.high().limit()) {
@@ -106,14 +106,14 @@ final class ChannelCheck {
                 .reduce(1, (a, b) -> a * b);
     }
 
-    private void alarm(Alarm alarm, MeasuredChannel channel, String at, String lastingAt) {
+    private void alarm(Alarm alarm, MeasuredChannel channel, boolean changes, String at, String lastingAt) {
         if (alarm == null) {
             return;
         }
         if (Conflicts.outside(channel, alarm.limit())) {
             found.blocks(
                     at,
-                    "The limit " + Conflicts.plain(alarm.limit()) + " of “" + channel.label()
+                    "The limit " + LimitText.quantity(alarm.limit(), channel.unit()) + " of “" + channel.label()
                             + "” is outside the sensor's range",
                     "Choose " + Conflicts.range(channel));
         }
@@ -123,8 +123,17 @@ final class ChannelCheck {
                     "“" + channel.label() + "” raises its alarm at once, at every opened door",
                     "Set a delay");
         }
+        if (alarm.lasting() instanceof Lasting.Delay d && d.delay().compareTo(plan.interval()) < 0
+                && !changes) {
+            found.warns(
+                    lastingAt,
+                    "“" + channel.label() + "” alarms after " + Durations.format(d.delay())
+                            + ", and is read only every " + Durations.format(plan.interval())
+                            + ": a single reading out of limits raises it",
+                    "Set a longer delay, or a shorter interval");
+        }
         if (alarm.lasting() instanceof Lasting.Allowance) {
-            found.needs(lastingAt, "alarm.allowance");
+            found.needs(lastingAt, "alarm.allowance", "A time out of limits in all");
         }
     }
 

@@ -7,8 +7,23 @@ package org.pelerin.core.plan;
  * @param field the setting at fault, as a form field's name, or empty where it is the logger's state
  * @param message what is wrong
  * @param fix what to do about it
+ * @param way where that is done
  */
-public record Conflict(Level level, String field, String message, String fix) {
+public record Conflict(Level level, String field, String message, String fix, Way way) {
+
+    public Conflict(Level level, String field, String message, String fix) {
+        this(level, field, message, fix, Way.HERE);
+    }
+
+    /** Where a conflict is settled. */
+    public enum Way {
+        /** Among the settings, or nowhere in particular. */
+        HERE,
+        /** On the logger's page: stop it, collect it. */
+        COLLECT,
+        /** On the logger's page, with another firmware. */
+        FIRMWARE
+    }
 
     public enum Level {
         BLOCKS,

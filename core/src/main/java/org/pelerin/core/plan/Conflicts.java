@@ -1,7 +1,9 @@
 package org.pelerin.core.plan;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 
@@ -11,6 +13,7 @@ final class Conflicts {
     private final LoggerModel model;
     private final Firmware firmware;
     private final List<Conflict> found = new ArrayList<>();
+    private final Set<String> tooOld = new HashSet<>();
 
     /** @param firmware of the logger in hand, or null */
     Conflicts(LoggerModel model, Firmware firmware) {
@@ -26,26 +29,42 @@ final class Conflicts {
         found.add(Conflict.blocks(field, message, fix));
     }
 
+    /** What has to be settled with the logger itself. */
+    void blocks(Conflict.Way way, String message, String fix) {
+        found.add(new Conflict(Conflict.Level.BLOCKS, "", message, fix, way));
+    }
+
     void warns(String field, String message, String fix) {
         found.add(Conflict.warns(field, message, fix));
     }
 
-    /** Notes a feature for which the model needs a certain firmware; looked at once a logger is in hand. */
-    void needs(String field, String feature) {
-        model.firmware().neededFor(feature).ifPresent(f -> tooOld(field, f));
+    /**
+     * Notes a feature for which the model needs a certain firmware, once; looked at once a logger is in hand.
+     *
+     * @param setting that asks for it, as people say it
+     */
+    void needs(String field, String feature, String setting) {
+        model.firmware().neededFor(feature).ifPresent(f -> tooOld(field, f, setting));
     }
 
-    void tooOld(String field, Firmware needed) {
-        if (firmware != null && firmware.compareTo(needed) < 0) {
-            blocks(
-                    field,
-                    "Firmware " + firmware + " is too old for this setting",
-                    "It needs " + needed + " or newer: update the logger, or choose another setting");
+    void tooOld(String field, Firmware needed, String setting) {
+        // one that is too old for everything has been told so
+        if (firmware == null
+                || firmware.compareTo(needed) >= 0
+                || firmware.compareTo(model.firmware().oldest()) < 0
+                || !tooOld.add(setting)) {
+            return;
         }
+        found.add(new Conflict(
+                Conflict.Level.BLOCKS,
+                field,
+                "“" + setting + "” needs firmware " + needed + " or newer; this logger has " + firmware,
+                "Update the logger, or choose another setting",
+                Conflict.Way.FIRMWARE));
     }
 
     static String plain(double v) {
-        return v == Math.rint(v) ? String.valueOf((long) v) : String.valueOf(v);
+        return LimitText.plain(v);
     }
 
     static String range(MeasuredChannel channel) {

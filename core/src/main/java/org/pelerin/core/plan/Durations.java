@@ -1,56 +1,94 @@
 package org.pelerin.core.plan;
 
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Durations as people write them: {@code 10 min}, {@code 1 h 30 min}, {@code 2 d}. */
+/** Durations as people write them: {@code 10 min}, {@code 1 h 30 min}, {@code 1h30}, {@code 0.5 h}, {@code 0:10}, {@code 2 d}. */
 public final class Durations {
 
-    private static final Pattern PART = Pattern.compile("(\\d{1,9})\\s*([a-z]*)");
-    private static final Map<String, Long> SECONDS = Map.ofEntries(
-            Map.entry("s", 1L),
-            Map.entry("sec", 1L),
-            Map.entry("min", 60L),
-            Map.entry("m", 60L),
-            Map.entry("h", 3600L),
-            Map.entry("hour", 3600L),
-            Map.entry("hours", 3600L),
-            Map.entry("d", 86400L),
-            Map.entry("day", 86400L),
-            Map.entry("days", 86400L));
+    private static final String ASK = "Write a time such as “30 s”, “10 min”, “1 h 30 min” or “0:10”";
+    private static final Pattern CLOCK = Pattern.compile("(\\d{1,4}):([0-5]\\d)(?::([0-5]\\d))?");
+    private static final Pattern PART = Pattern.compile("\\s*(\\d{1,9}(?:[.,]\\d{1,6})?)\\s*([a-z]*)\\.?");
+    private static final List<Unit> UNITS = List.of(
+            new Unit(604_800, "w", "week", "weeks"),
+            new Unit(86_400, "d", "day", "days"),
+            new Unit(3600, "h", "hr", "hrs", "hour", "hours"),
+            new Unit(60, "min", "mins", "m", "minute", "minutes"),
+            new Unit(1, "s", "sec", "secs", "second", "seconds"));
+    private static final int MINUTES = 3;
+    private static final Duration LONGEST = Duration.ofDays(36_525);
+
+    private record Unit(long seconds, Set<String> words) {
+        Unit(long seconds, String... words) {
+            this(seconds, Set.of(words));
+        }
+    }
 
     private Durations() {}
 
     /**
-     * Reads a duration in whole seconds or more; units s, min, h, d.
+     * Reads a duration of whole seconds. Units s, min, h, d, w, also written out; {@code h:mm} and {@code h:mm:ss}; a number alone counts
+     * minutes, one behind a unit the next smaller unit. At most a hundred years.
      *
      * @throws IllegalArgumentException with a message for people
      */
     public static Duration parse(String text) {
-        String rest = text.strip().toLowerCase(Locale.ROOT);
-        Matcher part = PART.matcher(rest);
-        Duration sum = Duration.ZERO;
+        String t = text.replace('\u00a0', ' ').strip().toLowerCase(Locale.ROOT);
+        Matcher clock = CLOCK.matcher(t);
+        Duration d = clock.matches() ? clock(clock) : parts(t);
+        if (d.compareTo(LONGEST) > 0) {
+            throw new IllegalArgumentException("That is more than a hundred years");
+        }
+        return d;
+    }
+
+    private static Duration clock(Matcher m) {
+        return Duration.ofHours(Long.parseLong(m.group(1)))
+                .plusMinutes(Long.parseLong(m.group(2)))
+                .plusSeconds(m.group(3) == null ? 0 : Long.parseLong(m.group(3)));
+    }
+
+    private static Duration parts(String t) {
+        Matcher part = PART.matcher(t);
+        BigDecimal sum = BigDecimal.ZERO;
         int at = 0;
-        while (at < rest.length()) {
-            Long seconds = part.find(at) && part.start() == at ? SECONDS.get(part.group(2)) : null;
-            if (seconds == null) {
-                throw new IllegalArgumentException("Write a time such as “30 s”, “10 min” or “1 h 30 min”");
+        int unit = MINUTES - 1;
+        while (at < t.length()) {
+            if (!part.find(at) || part.start() != at) {
+                throw new IllegalArgumentException(ASK);
             }
-            sum = sum.plusSeconds(seconds * Long.parseLong(part.group(1)));
+            unit = unit(part.group(2), unit);
+            BigDecimal number = new BigDecimal(part.group(1).replace(',', '.'));
+            sum = sum.add(number.multiply(BigDecimal.valueOf(UNITS.get(unit).seconds)));
             at = part.end();
-            while (at < rest.length() && rest.charAt(at) == ' ') {
-                at++;
+        }
+        if (t.isEmpty()) {
+            throw new IllegalArgumentException(ASK);
+        }
+        try {
+            return Duration.ofSeconds(sum.longValueExact());
+        } catch (ArithmeticException e) {
+            throw new IllegalArgumentException("Give a time of whole seconds");
+        }
+    }
+
+    /** Index of the unit that is named, or of the one below the last. */
+    private static int unit(String word, int last) {
+        if (word.isEmpty() && last + 1 < UNITS.size()) {
+            return last + 1;
+        }
+        for (int i = 0; i < UNITS.size(); i++) {
+            if (UNITS.get(i).words.contains(word)) {
+                return i;
             }
         }
-        if (rest.isEmpty()) {
-            throw new IllegalArgumentException("Write a time such as “30 s”, “10 min” or “1 h 30 min”");
-        }
-        return sum;
+        throw new IllegalArgumentException(ASK);
     }
 
     /** Exact to the second, largest units first; units stay with their number by a no-break space. */

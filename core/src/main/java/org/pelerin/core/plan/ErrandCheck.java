@@ -87,8 +87,8 @@ final class ErrandCheck {
         if (upper ? alarm.limit() > limit : alarm.limit() < limit) {
             found.warns(
                     "channels[" + i + "].levels[0]." + (upper ? "high" : "low"),
-                    "The limit " + Conflicts.plain(alarm.limit()) + " of “" + c.label() + "” is laxer than the "
-                            + Conflicts.plain(limit) + " " + shown.symbol() + " that the spot demands",
+                    "The limit " + LimitText.quantity(alarm.limit(), shown.symbol()) + " of “" + c.label() + "” is laxer than the "
+                            + LimitText.quantity(limit, shown.symbol()) + " that the spot demands",
                     "Tighten it");
         }
     }

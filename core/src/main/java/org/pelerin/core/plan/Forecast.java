@@ -15,17 +15,22 @@ import org.pelerin.core.sensor.Supply;
  * @param samplesPerDay records a day
  * @param recordsThatFit records that memory holds
  * @param startsAt when the first record is expected; null if that waits for a button or a value
- * @param recordsFor how long it records until memory is full or it ends; with wrap, the stretch that is kept
- * @param endsAt end of what the last record stands for; null with wrap or without a start
+ * @param recordsFor how long it would record on an endless battery, until memory is full or its plan ends it; with wrap, the stretch
+ *     that is kept
+ * @param stopsAt end of what the last record then stands for; null with wrap or without a start
  * @param batteryLeft how long the battery lasts from {@code startsAt} (or from now)
+ * @param memoryAfter how long until memory is full, whatever ends it
+ * @param end what ends it first
  */
 public record Forecast(
         double samplesPerDay,
         long recordsThatFit,
         Instant startsAt,
         Duration recordsFor,
-        Instant endsAt,
-        Duration batteryLeft) {
+        Instant stopsAt,
+        Duration batteryLeft,
+        Duration memoryAfter,
+        Ending end) {
 
     private static final double HOURS_A_YEAR = 8766;
     private static final double SELF_DISCHARGE_A_YEAR = 0.02;
@@ -41,13 +46,31 @@ public record Forecast(
         Instant startsAt = startsAt(plan.start(), now);
         long records = wraps ? plan.capacity(model) : plan.lastRecord(model, startsAt);
         Duration recordsFor = plan.interval().multipliedBy(records);
+        Duration battery = batteryLeft(model, plan, batteryState, surroundings);
         return new Forecast(
                 86_400_000.0 / plan.interval().toMillis(),
                 plan.capacity(model),
                 startsAt,
                 recordsFor,
                 startsAt != null && !wraps ? startsAt.plus(recordsFor) : null,
-                batteryLeft(model, plan, batteryState, surroundings));
+                battery,
+                plan.interval().multipliedBy(plan.capacity(model)),
+                end(plan, startsAt, wraps, recordsFor, battery, plan.capacity(model)));
+    }
+
+    private static Ending end(
+            Plan plan, Instant startsAt, boolean wraps, Duration recordsFor, Duration battery, long capacity) {
+        boolean batteryFirst = wraps || battery.compareTo(recordsFor) < 0;
+        Duration after = batteryFirst ? battery : recordsFor;
+        Ending.Cause cause = batteryFirst
+                ? Ending.Cause.BATTERY
+                : plan.asked(startsAt) <= capacity ? Ending.Cause.PLAN : Ending.Cause.MEMORY;
+        return new Ending(cause, after, startsAt == null ? null : startsAt.plus(after));
+    }
+
+    /** Whether the battery is empty before anything else ends it; an endless one that overwrites its oldest records is no such case. */
+    public boolean batteryShort() {
+        return end.cause() == Ending.Cause.BATTERY && batteryLeft.compareTo(recordsFor) < 0;
     }
 
     /** Mean load in mA while it records: what it always draws and its samples. */

@@ -31,6 +31,10 @@ public final class LastingText {
             if (inAll.matches()) {
                 return Lasting.allowance(Durations.parse(inAll.group(1)));
             }
+            if (t.matches("\\d+")) {
+                // minutes or samples: not guessed
+                throw new IllegalArgumentException(t);
+            }
             return Lasting.delay(Durations.parse(t));
         } catch (IllegalArgumentException e) {
             throw new IllegalArgumentException("Write “30 min”, “3 samples” or “8 h in all”, or nothing for at once");

@@ -1,10 +1,13 @@
 package org.pelerin.core.plan;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.stats.Comparison;
 
 /** A plan against the logger in hand: its state, battery, calibration, readings. */
 final class LoggerCheck {
@@ -29,11 +32,35 @@ final class LoggerCheck {
         pin();
     }
 
-    /** @param collectBy when the next collection is planned, or null */
-    void after(Instant now, Instant collectBy) {
-        forecast(now, collectBy);
-        live();
+    void after(Instant now, Errand errand) {
+        new ForecastCheck(model, plan, found).all(now, logger.battery(), errand.collectBy(), logger.calibrationDue());
+        live(errand.notWired());
+        limits();
         phases();
+    }
+
+    /** Limits that the present reading lies outside of: mistyped, or an alarm from the first sample on. */
+    private void limits() {
+        for (int i : plan.enabled()) {
+            AlarmLevel level = plan.channels().get(i).level(1);
+            double v = i < logger.live().size() ? logger.live().get(i).value() : Double.NaN;
+            boolean above = level.high() != null && Comparison.above(v, level.high().limit());
+            boolean below = level.low() != null && Comparison.below(v, level.low().limit());
+            if (above || below) {
+                String unit = plan.unit(model, i);
+                found.warns(
+                        "channels[" + i + "].levels[0]." + (above ? "high" : "low"),
+                        "“" + plan.channels().get(i).label() + "” reads " + LimitText.quantity(rounded(v), unit)
+                                + " now, which is already " + (above ? "above " : "below ")
+                                + LimitText.quantity((above ? level.high() : level.low()).limit(), unit),
+                        "Look at the limit again; or let it start once it lies in its place");
+            }
+        }
+    }
+
+    /** Four figures are enough to recognise a reading by. */
+    private static double rounded(double v) {
+        return new BigDecimal(v).round(new MathContext(4)).doubleValue();
     }
 
     private void pin() {
@@ -55,19 +82,22 @@ final class LoggerCheck {
 
     private void state() {
         if (logger.running()) {
-            found.blocks("", "The logger is running", "Stop it and collect what it holds");
+            found.blocks(Conflict.Way.COLLECT, "The logger is running", "Stop it and collect what it holds");
         }
         if (logger.uncollected() > 0) {
             found.blocks(
-                    "",
-                    "The logger holds " + logger.uncollected() + " records that nobody has collected",
-                    "Collect them first");
+                    Conflict.Way.COLLECT,
+                    "The logger holds "
+                            + (logger.uncollected() == 1
+                                    ? "1 record that is not home"
+                                    : logger.uncollected() + " records that are not home"),
+                    "Collect it first");
         }
         if (logger.firmware().compareTo(model.firmware().oldest()) < 0) {
             found.blocks(
-                    "",
-                    "Firmware " + logger.firmware() + " is too old for these settings",
-                    "It needs " + model.firmware().oldest() + " or newer");
+                    Conflict.Way.FIRMWARE,
+                    "Firmware " + logger.firmware() + " is older than any that can be programmed here",
+                    "Update the logger to " + model.firmware().oldest() + " or newer");
         }
         if (logger.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
             found.warns(
@@ -78,51 +108,34 @@ final class LoggerCheck {
         }
     }
 
-    private void forecast(Instant now, Instant collectBy) {
-        if (!model.interval().possible(plan.interval()) || plan.enabled().isEmpty()) {
-            return;
-        }
-        Forecast f = Forecast.of(model, plan, logger.battery(), 10, now);
-        Instant from = f.startsAt() == null ? now : f.startsAt();
-        if (collectBy != null && f.endsAt() != null && f.endsAt().isBefore(collectBy)) {
-            found.warns(
-                    "interval",
-                    "Memory is full before the planned collection",
-                    "Choose a longer interval or come earlier");
-        }
-        calibration(f.endsAt() != null ? f.endsAt() : collectBy != null ? collectBy : from);
-        boolean endless = plan.stop() instanceof StopCondition.Wrap;
-        if (collectBy != null && from.plus(f.batteryLeft()).isBefore(collectBy)) {
-            found.warns("interval", "The battery is empty before the planned collection", "Fit a new battery");
-        } else if (!endless && f.batteryLeft().compareTo(f.recordsFor()) < 0) {
-            found.warns(
-                    "interval",
-                    "The battery is empty after " + Durations.rough(f.batteryLeft()) + ", before memory is full",
-                    "Fit a new battery, or choose a longer interval");
-        }
-    }
-
-    private void calibration(Instant end) {
+    private void live(String notWired) {
         for (int i : plan.enabled()) {
-            Instant due = logger.calibrationDue().get(i);
-            if (due != null && due.isBefore(end)) {
-                found.warns(
-                        "channels[" + i + "].label",
-                        "The calibration of “" + plan.channels().get(i).label() + "” lapses during the mission, on "
-                                + due.atOffset(ZoneOffset.UTC).toLocalDate(),
-                        "Have it calibrated, or collect before");
+            Reading reading = i < logger.live().size() ? logger.live().get(i) : null;
+            if (reading == null || !reading.open() && !reading.unusable()) {
+                continue;
             }
-        }
-    }
-
-    private void live() {
-        for (int i : plan.enabled()) {
-            if (i < logger.live().size() && Double.isNaN(logger.live().get(i))) {
+            String at = "channels[" + i + "]";
+            String what = "Channel " + (i + 1) + ", “" + plan.channels().get(i).label() + "”, " + reads(i, reading);
+            boolean wired = MeasuredChannel.of(model, plan, i).input().kind().wired();
+            if (wired && !notWired.isEmpty()) {
+                found.warns(at, what, "It is to be wired where it is placed: look at it there (" + notWired + ")");
+            } else {
                 found.blocks(
-                        "channels[" + i + "]",
-                        "Channel " + (i + 1) + " reads open: nothing is connected, or the sensor is broken",
-                        "Check the sensor, or switch the channel off");
+                        at,
+                        what,
+                        wired
+                                ? "Check the wiring, switch the channel off, or say below why it is not wired yet"
+                                : "Check the sensor, or switch the channel off");
             }
         }
+    }
+
+    private String reads(int i, Reading reading) {
+        if (reading.open()) {
+            return "reads open: nothing is connected, or the sensor is broken";
+        }
+        MeasuredChannel channel = MeasuredChannel.of(model, plan, i);
+        return "reads " + LimitText.quantity(reading.raw(), channel.input().unit())
+                + ", which its sensor does not give: it measures " + Conflicts.range(channel);
     }
 }

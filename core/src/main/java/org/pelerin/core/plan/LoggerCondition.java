@@ -15,7 +15,7 @@ import org.pelerin.core.model.Firmware;
  * @param running whether it records or waits for its start
  * @param uncollected records in memory that nobody has collected
  * @param clockOffset its clock minus the reference
- * @param live last reading a channel, NaN where it reads open
+ * @param live what each channel reads, as the plan has it; empty where that cannot be told
  * @param pinSet whether it asks for a PIN before it is changed
  * @param phases how its leads and loops sit; null where that cannot be told
  * @param calibrationDue when the calibration of a channel lapses, by index; channels that were never calibrated are not there
@@ -26,7 +26,7 @@ public record LoggerCondition(
         boolean running,
         long uncollected,
         Duration clockOffset,
-        List<Double> live,
+        List<Reading> live,
         boolean pinSet,
         PhaseCheck phases,
         Map<Integer, Instant> calibrationDue) {
@@ -37,7 +37,7 @@ public record LoggerCondition(
             boolean running,
             long uncollected,
             Duration clockOffset,
-            List<Double> live) {
+            List<Reading> live) {
         this(firmware, battery, running, uncollected, clockOffset, live, false, null, Map.of());
     }
 }

@@ -12,6 +12,7 @@ import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.UnitChoice;
 import org.pelerin.core.series.Resolution;
+import org.pelerin.core.series.SignificantDigits;
 
 /**
  * One channel as a plan has it measured: the way from a stored count to the value that is shown, in the order raw count →
@@ -180,11 +181,38 @@ public final class MeasuredChannel {
             return Double.NaN;
         }
         double v = scaler.value(raw - leads(), row);
-        if (!(v >= sensor.low() - slack() && v <= sensor.high() + slack())) {
-            return Double.NaN;
+        if (!inRange(v)) {
+            v = atEnd(raw, v, row);
         }
         double corrected = settings.correction().apply(v);
-        return Math.abs(corrected) < settings.cutOff() ? 0 : corrected;
+        double exact = computed() ? SignificantDigits.rounded(corrected) : corrected;
+        return Math.abs(exact) < settings.cutOff() ? 0 : exact;
+    }
+
+    /**
+     * A count stands for half a step either way: where the range's end lies in there, the value is the end. NaN where it does not.
+     */
+    private double atEnd(double raw, double v, Scaler.Row row) {
+        double half = (double) input.resolution().numerator() / input.resolution().denominator() / 2;
+        double down = scaler.value(raw - half - leads(), row);
+        double up = scaler.value(raw + half - leads(), row);
+        double inside = inRange(down) ? down : up;
+        if (!inRange(inside)) {
+            return Double.NaN;
+        }
+        boolean low = Double.isNaN(v)
+                ? Math.abs(inside - sensor.low()) < Math.abs(inside - sensor.high())
+                : v < sensor.low();
+        return low ? sensor.low() : sensor.high();
+    }
+
+    /** Whether its values are more than the stored counts: then they are rounded once. */
+    private boolean computed() {
+        return !(sensor.scaling() instanceof Scaling.None) || !settings.correction().none() || leads() != 0;
+    }
+
+    private boolean inRange(double v) {
+        return v >= sensor.low() - slack() && v <= sensor.high() + slack();
     }
 
     /** What two wires add to a resistance. */

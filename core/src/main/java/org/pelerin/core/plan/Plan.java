@@ -17,6 +17,7 @@ import org.pelerin.core.model.Input;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.OptionModel;
 import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.Supply;
 
 /**
  * What a logger is told to do.
@@ -151,26 +152,50 @@ public record Plan(
      * @param first when the first record is taken, or null if that is not known: an end at an instant then does not count
      */
     public long lastRecord(LoggerModel m, Instant first) {
-        long fits = capacity(m);
-        if (stop instanceof StopCondition.Wrap) {
-            return Long.MAX_VALUE;
-        }
+        return stop instanceof StopCondition.Wrap ? Long.MAX_VALUE : Math.min(asked(first), capacity(m));
+    }
+
+    /** How many records its end asks for, however many fit; {@link Long#MAX_VALUE} where it asks for none. */
+    long asked(Instant first) {
         if (stop instanceof StopCondition.AfterSamples n) {
-            return Math.min(n.count(), fits);
+            return n.count();
         }
         if (stop instanceof StopCondition.AfterTime t) {
-            return Math.min(records(t.time()), fits);
+            return records(t.time());
         }
         if (stop instanceof StopCondition.At at && first != null) {
             Duration left = Duration.between(first, at.instant());
-            return left.isNegative() || left.isZero() ? 1 : Math.min(records(left), fits);
+            return left.isNegative() || left.isZero() ? 1 : records(left);
         }
-        return fits;
+        return Long.MAX_VALUE;
     }
 
     /** Records whose first lies at the beginning of a time and whose last lies within it. */
     private long records(Duration time) {
         return (time.toMillis() + interval.toMillis() - 1) / interval.toMillis();
+    }
+
+    /**
+     * What one scan of all its channels takes: the longest warm-up of a probe, then one channel after the other; zero where the model
+     * measures at once.
+     */
+    public Duration scanTime(LoggerModel m) {
+        long each = m.options().stream()
+                .map(o -> o.choice(option(o)))
+                .flatMap(Optional::stream)
+                .mapToLong(OptionModel.Choice::millis)
+                .sum();
+        Duration warmUp = Forecast.supplies(this).stream()
+                .filter(s -> !s.continuous())
+                .map(Supply::warmUp)
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
+        return warmUp.plusMillis(each * enabled().size());
+    }
+
+    /** Time between scans: those of its records, or faster ones. */
+    public Duration fastest() {
+        return scan == null ? interval : scan;
     }
 
     /** The value of an option, preset or set. */
@@ -183,26 +208,47 @@ public record Plan(
         return m.option(key).map(this::option).filter(value::equals).isPresent();
     }
 
-    /** The limits that its alarms stand for: a rule each. */
+    /** The limits that its alarms stand for: a rule each, and one for both sides of an allowance that they share. */
     public Limits limits() {
         List<Rule> rules = new ArrayList<>();
         for (ChannelSettings c : channels) {
             for (int level = 1; c.enabled() && level <= c.levels().size(); level++) {
+                int at = level;
                 AlarmLevel pair = c.level(level);
-                String suffix = level == 1 ? "" : " " + level;
-                Severity severity = level == 1 ? Severity.MAJOR : Severity.CRITICAL;
-                pair.upper()
-                        .ifPresent(a ->
-                                rules.add(rule(c.label(), "high" + suffix, new Bound.Above(a.limit()), a, severity)));
-                pair.lower()
-                        .ifPresent(a ->
-                                rules.add(rule(c.label(), "low" + suffix, new Bound.Below(a.limit()), a, severity)));
+                if (pair.shared()) {
+                    Bound both =
+                            new Bound.Outside(pair.low().limit(), pair.high().limit());
+                    rules.add(rule(c, level, true, both, pair.high()));
+                    continue;
+                }
+                pair.upper().ifPresent(a -> rules.add(rule(c, at, true, new Bound.Above(a.limit()), a)));
+                pair.lower().ifPresent(a -> rules.add(rule(c, at, false, new Bound.Below(a.limit()), a)));
             }
         }
         return new Limits("Alarms of the plan", rules);
     }
 
-    private static Rule rule(String label, String side, Bound bound, Alarm alarm, Severity severity) {
-        return new Rule(label + " " + side, label, bound, alarm.lasting(), 0, Rule.DEFAULT_BRIDGE, severity);
+    /** Id of the rule that an alarm stands for. */
+    public static String ruleId(ChannelSettings channel, int level, boolean upper) {
+        String side = channel.level(level).shared() ? " limits" : upper ? " high" : " low";
+        return channel.label() + side + (level == 1 ? "" : " " + level);
+    }
+
+    private static Rule rule(ChannelSettings channel, int level, boolean upper, Bound bound, Alarm alarm) {
+        Severity severity = level == 1 ? Severity.MAJOR : Severity.CRITICAL;
+        String id = ruleId(channel, level, upper);
+        return new Rule(id, channel.label(), bound, alarm.lasting(), 0, Rule.DEFAULT_BRIDGE, severity);
+    }
+
+    /** Symbol of the unit in which a channel is shown and its limits are given. */
+    public String unit(LoggerModel m, int channel) {
+        ChannelSettings c = channels.get(channel);
+        if (!c.unit().isEmpty()) {
+            return c.unit();
+        }
+        if (c.sensor() != null) {
+            return c.sensor().unit();
+        }
+        return channel < m.channels().size() ? m.channels().get(channel).own().unit() : "";
     }
 }

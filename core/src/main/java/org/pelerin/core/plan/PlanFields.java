@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -30,8 +31,13 @@ public final class PlanFields {
         f.put("scan", plan.scan() == null ? "each record once" : "every " + exact(plan.scan()));
         f.put("start", start(plan.start()));
         f.put("stop", stop(plan.stop()));
+        Optional<LoggerModel> model = ModelCatalogue.find(plan.model());
         for (int i = 0; i < plan.channels().size(); i++) {
-            f.channel("channel " + (i + 1) + ", ", plan.channels().get(i));
+            int n = i;
+            String unit = model.filter(m -> n < m.channels().size())
+                    .map(m -> plan.unit(m, n))
+                    .orElse(plan.channels().get(i).unit());
+            f.channel("channel " + (i + 1) + ", ", plan.channels().get(i), unit);
         }
         f.options(plan);
         return f.fields;
@@ -57,7 +63,7 @@ public final class PlanFields {
         });
     }
 
-    private void channel(String at, ChannelSettings c) {
+    private void channel(String at, ChannelSettings c, String unit) {
         put(at + "recorded", c.enabled() ? "yes" : "no");
         put(at + "label", c.label());
         put(at + "sensor", c.sensor() == null ? "its own" : sensor(c.sensor()));
@@ -77,15 +83,16 @@ public final class PlanFields {
                         : c.display().low() + " … " + c.display().high());
         for (int level = 1; level <= c.levels().size(); level++) {
             String which = level == 1 ? "" : ", level " + level;
-            put(at + "upper alarm" + which, alarm(c.level(level).high()));
-            put(at + "lower alarm" + which, alarm(c.level(level).low()));
+            put(at + "upper alarm" + which, alarm(c.level(level).high(), unit));
+            put(at + "lower alarm" + which, alarm(c.level(level).low(), unit));
         }
     }
 
-    private static String alarm(Alarm a) {
+    private static String alarm(Alarm a, String unit) {
         return a == null
                 ? "none"
-                : a.limit() + " " + LastingText.phrase(a.lasting()) + (a.latched() ? ", latched" : ", not latched");
+                : LimitText.quantity(a.limit(), unit) + " " + LastingText.phrase(a.lasting())
+                        + (a.latched() ? ", latched" : ", not latched");
     }
 
     static String start(StartCondition start) {

@@ -2,6 +2,7 @@ package org.pelerin.core.plan;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 
@@ -22,6 +23,14 @@ public final class Preflight {
         return found.all();
     }
 
+    /** The conflicts of the settings and of what they will come to on a new battery, with no logger in hand. */
+    public static List<Conflict> ofPlan(LoggerModel model, Plan plan, Instant collectBy, Instant now) {
+        Conflicts found = new Conflicts(model, null);
+        settings(model, plan, new ChannelCheck(model, plan, found), now, found);
+        new ForecastCheck(model, plan, found).all(now, 1, collectBy, Map.of());
+        return found.all();
+    }
+
     /** The conflicts of the settings with the logger in hand and what it is sent out for. */
     public static List<Conflict> of(LoggerModel model, Plan plan, LoggerCondition logger, Errand errand, Instant now) {
         Conflicts found = new Conflicts(model, logger.firmware());
@@ -30,7 +39,7 @@ public final class Preflight {
         check.before();
         settings(model, plan, channels, now, found);
         new ErrandCheck(model, plan, errand, channels, found).all(now);
-        check.after(now, errand.collectBy());
+        check.after(now, errand);
         return found.all();
     }
 

@@ -11,6 +11,8 @@ import org.pelerin.core.model.StopKind;
 /** The settings of a whole plan: interval, name, start, stop, options. */
 final class SettingsCheck {
 
+    private static final String RELAY = "relay";
+
     private final LoggerModel model;
     private final Plan plan;
     private final ChannelCheck channels;
@@ -33,6 +35,7 @@ final class SettingsCheck {
         stop(now);
         options();
         second();
+        relays();
         if (plan.stop() instanceof StopCondition.Wrap && plan.option(model, Plan.AGAIN, Plan.AGAIN_KEPT)) {
             found.blocks(
                     "options[" + Plan.AGAIN + "]",
@@ -50,16 +53,30 @@ final class SettingsCheck {
                     "Choose " + Durations.format(possible.shortest()) + " to " + Durations.format(possible.longest())
                             + ", in steps of " + Durations.format(possible.step()));
         }
-        Duration fastest = plan.scan() == null ? plan.interval() : plan.scan();
         if (plan.scan() != null) {
             scan(possible);
         }
-        if (fastest.compareTo(possible.advised()) < 0) {
+        Duration fastest = plan.fastest();
+        Duration takes = plan.scanTime(model);
+        String field = plan.scan() == null ? "interval" : "scan";
+        if (takes.compareTo(fastest) > 0) {
+            found.blocks(
+                    field,
+                    "To measure " + plan.enabled().size() + " channel" + (plan.enabled().size() == 1 ? "" : "s")
+                            + " takes " + LimitText.quantity(takes.toMillis() / 1000.0, "s") + ", longer than the "
+                            + Durations.format(fastest) + " from one scan to the next",
+                    "Choose " + Durations.format(wholeSeconds(takes))
+                            + " or more, fewer channels, or less time for each");
+        } else if (possible.wearing() && fastest.compareTo(possible.advised()) < 0) {
             found.warns(
-                    plan.scan() == null ? "interval" : "scan",
+                    field,
                     "Every " + Durations.format(fastest) + " wears its relays out within months",
                     "Choose " + Durations.format(possible.advised()) + " or more");
         }
+    }
+
+    private static Duration wholeSeconds(Duration d) {
+        return Duration.ofSeconds((d.toMillis() + 999) / 1000);
     }
 
     private void scan(Intervals possible) {
@@ -92,7 +109,7 @@ final class SettingsCheck {
         if (!model.starts().contains(start.kind())) {
             found.blocks("start", model.name() + " cannot start " + start.kind().words(), "Choose another start");
         }
-        found.needs("start", "start." + key(start.kind()));
+        found.needs("start", "start." + key(start.kind()), "Start " + start.kind().words());
         if (start instanceof StartCondition.At at && !at.instant().isAfter(now)) {
             found.blocks("startAt", "The start lies in the past", "Choose a later instant, or start now");
         }
@@ -135,7 +152,7 @@ final class SettingsCheck {
                             : model.name() + " cannot stop " + stop.kind().words(),
                     "Let it stop when memory is full");
         }
-        found.needs("stop", "stop." + key(stop.kind()));
+        found.needs("stop", "stop." + key(stop.kind()), "End " + stop.kind().words());
         if (stop instanceof StopCondition.AfterSamples n && n.count() > plan.capacity(model)) {
             found.warns(
                     "stopAfter",
@@ -164,9 +181,33 @@ final class SettingsCheck {
             } else {
                 option.choice(value)
                         .map(OptionModel.Choice::firmware)
-                        .ifPresent(f -> found.tooOld("options[" + key + "]", f));
+                        .ifPresent(f -> found.tooOld("options[" + key + "]", f, option.label()));
             }
         });
+    }
+
+    /** A relay that waits for an alarm that no limit raises. */
+    private void relays() {
+        boolean high = plan.enabled().stream()
+                .anyMatch(i -> plan.channels().get(i).levels().stream().anyMatch(l -> l.high() != null));
+        boolean low = plan.enabled().stream()
+                .anyMatch(i -> plan.channels().get(i).levels().stream().anyMatch(l -> l.low() != null));
+        for (OptionModel o : model.options()) {
+            if (!o.key().startsWith(RELAY)) {
+                continue;
+            }
+            String waits = plan.option(o);
+            boolean never = waits.equals("high") && !high || waits.equals("low") && !low || waits.equals("any") && !high && !low;
+            if (never) {
+                found.warns(
+                        "options[" + o.key() + "]",
+                        "“" + o.label() + "” "
+                                + o.choice(waits).map(OptionModel.Choice::label).orElse(waits)
+                                + ", and there is no " + (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")
+                                + "limit that could raise one",
+                        "Set the limit, or let the relay never close");
+            }
+        }
     }
 
     private void name() {

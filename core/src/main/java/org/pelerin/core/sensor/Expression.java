@@ -56,16 +56,23 @@ public final class Expression {
                 case ROUND -> (x, c) -> Math.rint(first.value(x, c));
                 case MIN -> (x, c) -> Math.min(first.value(x, c), second.value(x, c));
                 case MAX -> (x, c) -> Math.max(first.value(x, c), second.value(x, c));
-                case POW -> (x, c) -> Math.pow(first.value(x, c), second.value(x, c));
+                case POW -> (x, c) -> raised(first.value(x, c), second.value(x, c));
                 case IF ->
-                    (x, c) -> first.value(x, c) != 0
-                            ? second.value(x, c)
-                            : a.get(2).value(x, c);
+                    (x, c) -> {
+                        double condition = first.value(x, c);
+                        return Double.isNaN(condition)
+                                ? Double.NaN
+                                : condition != 0 ? second.value(x, c) : a.get(2).value(x, c);
+                    };
             };
         }
     }
 
     private static final int STEPS = 1000;
+    /** Characters that a formula may have, and how deep its parts may lie in one another. */
+    public static final int LONGEST = 500;
+
+    private static final int DEEPEST = 50;
 
     private final Node root;
 
@@ -78,6 +85,9 @@ public final class Expression {
      * @throws ExpressionException with the place of the first thing that is wrong
      */
     public static Expression parse(String text, List<String> channels) {
+        if (text.length() > LONGEST) {
+            throw new ExpressionException("A formula has at most " + LONGEST + " characters", LONGEST);
+        }
         Parser parser = new Parser(text, channels);
         Node root = parser.comparison();
         parser.end();
@@ -105,11 +115,17 @@ public final class Expression {
         return OptionalDouble.empty();
     }
 
+    /** A power of something missing is missing, even the power 0. */
+    private static double raised(double base, double exponent) {
+        return Double.isNaN(base) || Double.isNaN(exponent) ? Double.NaN : Math.pow(base, exponent);
+    }
+
     private static final class Parser {
 
         private final String text;
         private final List<String> channels;
         private int at;
+        private int depth;
 
         Parser(String text, List<String> channels) {
             this.text = text;
@@ -167,12 +183,20 @@ public final class Expression {
         }
 
         private Node signed() {
-            if (peek() == '-') {
-                at++;
-                Node of = signed();
-                return (x, c) -> -of.value(x, c);
+            // every way deeper into a formula comes by here
+            if (++depth > DEEPEST) {
+                throw wrong("The formula lies more than " + DEEPEST + " deep in brackets and signs");
             }
-            return power();
+            try {
+                if (peek() == '-') {
+                    at++;
+                    Node of = signed();
+                    return (x, c) -> -of.value(x, c);
+                }
+                return power();
+            } finally {
+                depth--;
+            }
         }
 
         private Node power() {
@@ -182,7 +206,7 @@ public final class Expression {
             }
             at++;
             Node exponent = signed();
-            return (x, c) -> Math.pow(base.value(x, c), exponent.value(x, c));
+            return (x, c) -> raised(base.value(x, c), exponent.value(x, c));
         }
 
         private Node primary() {

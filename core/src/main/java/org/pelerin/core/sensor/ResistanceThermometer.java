@@ -12,6 +12,9 @@ public final class ResistanceThermometer {
     private static final double B = -5.775e-7;
     private static final double C = -4.183e-12;
 
+    /** Tables and converters give ohms to a hundredth for 100 Ω at 0 °C: 18.52 Ω is −200 °C. */
+    private static final double TABLE_STEP = 1e-4;
+
     private ResistanceThermometer() {}
 
     /** Resistance in Ω at a temperature in °C. */
@@ -20,10 +23,10 @@ public final class ResistanceThermometer {
         return r0 * (1 + A * t + B * t * t + below);
     }
 
-    /** Temperature in °C of a resistance in Ω, to 1e-9 K; NaN outside −200…850 °C. */
+    /** Temperature in °C of a resistance in Ω, to 1e-9 K; NaN outside −200…850 °C, half a step of the tables aside. */
     public static double celsius(double r0, double ohms) {
         double ratio = ohms / r0;
-        double slack = 1e-12;
+        double slack = TABLE_STEP / 2;
         if (!(ratio >= ohms(1, LOW) - slack && ratio <= ohms(1, HIGH) + slack)) {
             return Double.NaN;
         }

@@ -208,6 +208,8 @@ public enum ThermocoupleType {
     private static final double[] K_BUMP = {0.118597600000, -0.118343200000e-3, 0.126968600000e3};
 
     private static final double TOLERANCE = 1e-6;
+    /** The tables of IEC 60584-1 give mV to a thousandth; half of that beyond the range's end is the end. */
+    private static final double TABLE_STEP = 1e-3;
 
     private final double low;
     private final double high;
@@ -273,10 +275,11 @@ public enum ThermocoupleType {
         double emf = millivolts + emf(reference);
         double a = low;
         double b = high;
-        // a voltage at the very end of the range, give or take rounding, is the end
-        double slack = 1e-9;
-        if (!(emf >= emf(a) - slack && emf <= emf(b) + slack)) {
+        if (!(emf >= emf(a) - TABLE_STEP / 2 && emf <= emf(b) + TABLE_STEP / 2)) {
             return Double.NaN;
+        }
+        if (emf <= emf(a) || emf >= emf(b)) {
+            return emf <= emf(a) ? a : b;
         }
         // regula falsi with the Illinois weighting: the function rises throughout, so the bracket holds
         double fa = emf(a) - emf;

@@ -2,9 +2,10 @@ package org.pelerin.core.sensor;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.series.SignificantDigits;
 
 /**
- * A unit in which values of another can be shown: {@code shown = value · factor + shift}.
+ * A unit in which values of another can be shown: {@code shown = value · factor + shift}, rounded to 12 significant digits.
  *
  * @param symbol the unit shown
  */
@@ -54,11 +55,11 @@ public record UnitChoice(String symbol, double factor, double shift) {
     }
 
     public double value(double v) {
-        return same() ? v : v * factor + shift;
+        return same() ? v : SignificantDigits.rounded(v * factor + shift);
     }
 
     /** The way back. */
     public double from(double shown) {
-        return same() ? shown : (shown - shift) / factor;
+        return same() ? shown : SignificantDigits.rounded((shown - shift) / factor);
     }
 }

@@ -3,6 +3,7 @@ package org.pelerin.core.series;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.zip.CRC32;
 import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
 import java.util.zip.Inflater;
@@ -10,7 +11,8 @@ import java.util.zip.Inflater;
 /**
  * The compact form of a block's values. Round-trip exact to the bit for every double, NaN payloads and −0.0 included.
  *
- * <p>Layout: one byte of kind, then a deflate stream (RFC 1951, no wrapper) of the body.
+ * <p>Layout: one byte of kind; the CRC-32 (ISO 3309) of that byte and of what follows the checksum, big-endian in four bytes; then
+ * a deflate stream (RFC 1951, no wrapper) of the body. What was damaged is never decoded to other values.
  *
  * <ul>
  *   <li>{@code 1} counts: numerator and denominator of the {@link Resolution} as two little-endian 32-bit integers, then a
@@ -30,6 +32,9 @@ public final class BlockCodec {
     /** Beyond this a count no longer survives the way through a double. */
     private static final long LARGEST_COUNT = 1L << 52;
 
+    /** Bytes of kind and checksum. */
+    private static final int HEAD = 5;
+
     private BlockCodec() {}
 
     /**
@@ -46,7 +51,7 @@ public final class BlockCodec {
 
     /** @throws IllegalArgumentException if the bytes are not an encoding of {@code count} values */
     public static double[] decode(byte[] data, int count) {
-        if (data.length < 2) {
+        if (data.length < HEAD + 1 || ByteBuffer.wrap(data, 1, HEAD - 1).getInt() != checksum(data)) {
             throw damaged();
         }
         return switch (data[0]) {
@@ -67,7 +72,9 @@ public final class BlockCodec {
                 continue;
             }
             long k = resolution.count(v);
-            if (Math.abs(k) > LARGEST_COUNT / resolution.numerator()
+            long most = LARGEST_COUNT / resolution.numerator();
+            if (k > most
+                    || k < -most
                     || Double.doubleToRawLongBits(resolution.value(k)) != Double.doubleToRawLongBits(v)) {
                 return null;
             }
@@ -165,20 +172,30 @@ public final class BlockCodec {
             deflater.finish();
             ByteArrayOutputStream out = new ByteArrayOutputStream(body.length / 3 + 16);
             out.write(kind);
+            out.writeBytes(new byte[HEAD - 1]);
             byte[] buffer = new byte[8192];
             while (!deflater.finished()) {
                 out.write(buffer, 0, deflater.deflate(buffer));
             }
-            return out.toByteArray();
+            byte[] data = out.toByteArray();
+            ByteBuffer.wrap(data, 1, HEAD - 1).putInt(checksum(data));
+            return data;
         } finally {
             deflater.end();
         }
     }
 
+    private static int checksum(byte[] data) {
+        CRC32 crc = new CRC32();
+        crc.update(data, 0, 1);
+        crc.update(data, HEAD, data.length - HEAD);
+        return (int) crc.getValue();
+    }
+
     private static byte[] inflate(byte[] data, int atMost) {
         Inflater inflater = new Inflater(true);
         try {
-            inflater.setInput(data, 1, data.length - 1);
+            inflater.setInput(data, HEAD, data.length - HEAD);
             byte[] body = new byte[atMost + 1];
             int length = 0;
             while (!inflater.finished()) {

@@ -16,6 +16,10 @@ import java.util.List;
  * where {@code t1} is not after {@code t0}. An offset as long as the time it came about in is no drift, and the formula would turn
  * time around: the clock was wrong all along, and the whole part is shifted.
  *
+ * <p>Corrected instants never run backwards. Where a clock was set ahead and back again, a part can end on the corrected scale after
+ * the next one begins: what that one recorded until then bears the end of the part before, stands for no time, and {@link #overlap}
+ * says how much that is.
+ *
  * @param setAt t0, the instant the clock was set, on the logger's clock
  * @param readAt t1, the instant the offset was read, on the logger's clock
  * @param offset δ, logger clock minus reference at t1
@@ -55,16 +59,37 @@ public record ClockCorrection(Instant setAt, Instant readAt, Duration offset, Li
     public long correctMillis(long millis) {
         long own = millis;
         long t0 = setAt.toEpochMilli();
+        long earliest = Long.MIN_VALUE;
         for (Setting s : settings) {
             long before = s.before.toEpochMilli();
             long delta = s.offset().toMillis();
             if (own < before) {
-                return spread(own, t0, before, delta);
+                return Math.max(earliest, spread(own, t0, before, delta));
             }
+            earliest = Math.max(earliest, spread(before, t0, before, delta));
             own -= delta;
             t0 = s.after.toEpochMilli();
         }
-        return spread(own, t0, readAt.toEpochMilli(), offset.toMillis());
+        return Math.max(earliest, spread(own, t0, readAt.toEpochMilli(), offset.toMillis()));
+    }
+
+    /** How much time the parts between settings cover twice; zero where the clock was never set back behind itself. */
+    public Duration overlap() {
+        long sum = 0;
+        long t0 = setAt.toEpochMilli();
+        long earliest = Long.MIN_VALUE;
+        for (int i = 0; i <= settings.size(); i++) {
+            boolean last = i == settings.size();
+            long t1 = (last ? readAt : settings.get(i).before).toEpochMilli();
+            long delta = (last ? offset : settings.get(i).offset()).toMillis();
+            long begins = spread(t0, t0, t1, delta);
+            if (i > 0 && begins < earliest) {
+                sum += Math.min(earliest, spread(t1, t0, t1, delta)) - begins;
+            }
+            earliest = Math.max(earliest, spread(t1, t0, t1, delta));
+            t0 = last ? t0 : settings.get(i).after.toEpochMilli();
+        }
+        return Duration.ofMillis(sum);
     }
 
     private static long spread(long t, long t0, long t1, long delta) {

@@ -7,8 +7,8 @@ import java.util.Arrays;
  * it, so that no peak is lost at any zoom.
  *
  * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards the columns'
- * edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (an eighth of a column at the most) and
- * nothing is decoded; below, only the blocks in view are.
+ * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (an eighth of a column at the most) and
+ * nothing is decoded but the two blocks at the ends of the view; below, only the blocks in view are. No sample outside the view counts.
  *
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
  * @param min smallest valid value per column, NaN if none
@@ -74,10 +74,21 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
 
     private void fillFromCells(Series series) {
         int perBlock = Block.CAPACITY / CellSummaries.CELL;
+        long from = firstIndex[0];
+        long to = firstIndex[columns()];
         for (int c = 0; c < columns(); c++) {
             long lastCell = (firstIndex[c + 1] - 1) / CellSummaries.CELL;
             for (long cell = firstIndex[c] / CellSummaries.CELL; cell <= lastCell; cell++) {
                 Block block = series.blocks().get((int) (cell / perBlock));
+                long begin = cell * CellSummaries.CELL;
+                long end = Math.min(begin + CellSummaries.CELL, block.firstIndex() + block.count());
+                if (begin < from || end > to) {
+                    // part of the cell lies outside what is asked for: its samples one by one
+                    for (double v : series.values(Math.max(begin, from), Math.min(end, to))) {
+                        take(c, v);
+                    }
+                    continue;
+                }
                 int k = (int) (cell % perBlock);
                 double low = block.cells().min()[k];
                 take(c, low);

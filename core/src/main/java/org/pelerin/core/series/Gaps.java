@@ -43,12 +43,17 @@ public record Gaps(Interval record, List<Interval> intervals) {
         return new Gaps(Interval.of(axis.first(), axis.end()), found);
     }
 
-    /** Where any of several records has a gap. Empty input is an error. */
+    /** Where any of several records has a gap, or has not begun yet or ended already. Empty input is an error. */
     public static Gaps unionOf(List<Gaps> several) {
         Interval whole =
                 several.stream().map(Gaps::record).reduce(Interval::span).orElseThrow();
         List<Interval> all = new ArrayList<>();
-        several.forEach(g -> all.addAll(g.intervals));
+        for (Gaps g : several) {
+            all.addAll(g.intervals);
+            all.add(Interval.of(whole.getStart(), g.record.getStart()));
+            all.add(Interval.of(g.record.getEnd(), whole.getEnd()));
+        }
+        all.removeIf(Interval::isEmpty);
         all.sort(Comparator.comparing(Interval::getStart));
         List<Interval> merged = new ArrayList<>();
         for (Interval next : all) {

@@ -19,7 +19,7 @@ public record ShownUnit(String symbol, double factor, double shift) {
     }
 
     public double value(double stored) {
-        return stored * factor + shift;
+        return factor == 1 && shift == 0 ? stored : SignificantDigits.rounded(stored * factor + shift);
     }
 
     public double difference(double stored) {

@@ -9,6 +9,6 @@ public record Band(double low, double high) {
 
     /** 1 above the range, −1 below it, 0 inside or not a number. */
     public int side(double v) {
-        return v > high ? 1 : v < low ? -1 : 0;
+        return Comparison.above(v, high) ? 1 : Comparison.below(v, low) ? -1 : 0;
     }
 }

@@ -4,7 +4,8 @@ package org.pelerin.core.stats;
  * Mean kinetic temperature after Haynes, as USP ‹1079.2› uses it: {@code T_K = (ΔH/R) / −ln(mean of e^(−ΔH/(R·T)))},
  * time-weighted, T in kelvin, ΔH = 83.144 kJ/mol, R = 8.3144 J/(mol·K).
  *
- * <p>Exponentials are taken relative to the first value's, so that no input underflows.
+ * <p>Exponentials are taken relative to the warmest value's so far, so that no input overflows, and none underflows that counts. There is
+ * no mean kinetic temperature of a record that goes below absolute zero.
  */
 public final class MeanKineticTemperature {
 
@@ -12,28 +13,37 @@ public final class MeanKineticTemperature {
     private static final double DEFAULT_RATIO = 83_144 / 8.3144;
 
     private final double ratio;
-    private double originExponent;
+    private double warmest = Double.NEGATIVE_INFINITY;
     private double weighted;
     private double weight;
+    private boolean impossible;
 
     public MeanKineticTemperature() {
         this.ratio = DEFAULT_RATIO;
     }
 
+    /** @param w 0 or more */
     public void addCelsius(double celsius, double w) {
-        double exponent = -ratio / (celsius + KELVIN);
-        if (weight == 0) {
-            originExponent = exponent;
+        double kelvin = celsius + KELVIN;
+        impossible |= kelvin < 0;
+        double exponent = -ratio / kelvin;
+        if (w == 0 || kelvin < 0) {
+            return;
         }
-        weighted += Math.exp(exponent - originExponent) * w;
+        if (exponent > warmest) {
+            weighted *= Math.exp(warmest - exponent);
+            warmest = exponent;
+        }
+        // at absolute zero nothing goes on
+        weighted += kelvin == 0 ? 0 : Math.exp(exponent - warmest) * w;
         weight += w;
     }
 
-    /** In °C; NaN if nothing was added. */
+    /** In °C; NaN if nothing was added that stood for any time, or something below absolute zero. */
     public double celsius() {
-        if (weight == 0) {
+        if (weight == 0 || impossible) {
             return Double.NaN;
         }
-        return ratio / -(originExponent + Math.log(weighted / weight)) - KELVIN;
+        return weighted == 0 ? -KELVIN : ratio / -(warmest + Math.log(weighted / weight)) - KELVIN;
     }
 }

@@ -15,9 +15,10 @@ import org.pelerin.core.series.TimeAxis;
  * @param min smallest value and {@code minAt} its instant, the first if several
  * @param max largest value and {@code maxAt} its instant, the first if several
  * @param mean weighted by the time each sample stands for; in dB as energy
- * @param sd sample standard deviation (n − 1), each sample counting once
+ * @param sd sample standard deviation (n − 1), each sample counting once; of events, whose values hold for different times, weighted by
+ *     time about the mean
  * @param mkt mean kinetic temperature in the channel's own unit, for °C, °F and K only
- * @param p05 percentile, as p50 and p95: type 7, each sample counting once
+ * @param p05 percentile, as p50 and p95: type 7, each sample counting once; of events, by the time that values held
  * @param within hours in which the value was inside the limits, {@code above} and {@code below} likewise; NaN without
  *     limits
  */
@@ -65,12 +66,11 @@ public record Statistics(
         int first = -1;
         int last = -1;
         int count = 0;
-        double plainMean = 0;
-        double squares = 0;
         double within = 0;
         double above = 0;
         double below = 0;
         double[] valid = new double[values.length];
+        double[] held = axis.events() ? new double[values.length] : null;
         for (int i = 0; i < values.length; i++) {
             double v = values[i];
             if (Double.isNaN(v)) {
@@ -79,6 +79,9 @@ public record Statistics(
             double hours = axis.hoursStanding(from + i);
             first = first < 0 ? i : first;
             last = i;
+            if (held != null) {
+                held[count] = hours;
+            }
             valid[count++] = v;
             if (!(min <= v)) {
                 min = v;
@@ -88,22 +91,22 @@ public record Statistics(
                 max = v;
                 maxAt = i;
             }
-            // Welford's update keeps the spread exact far from zero
-            double away = v - plainMean;
-            plainMean += away / count;
-            squares += away * (v - plainMean);
             mean.add(v, hours);
             if (scale.isPresent()) {
                 mkt.addCelsius(scale.get().toCelsius(v), hours);
             }
             if (band != null) {
-                if (v > band.high()) above += hours;
-                else if (v < band.low()) below += hours;
-                else within += hours;
+                switch (band.side(v)) {
+                    case 1 -> above += hours;
+                    case -1 -> below += hours;
+                    default -> within += hours;
+                }
             }
         }
         double[] sorted = Arrays.copyOf(valid, count);
-        Arrays.sort(sorted);
+        double[] times = held == null ? null : Arrays.copyOf(held, count);
+        double sd = held == null ? Spread.sample(sorted, count) : Spread.held(sorted, times);
+        double[] percentiles = held == null ? ranked(sorted) : Percentiles.held(sorted, times, 0.05, 0.5, 0.95);
         return new Statistics(
                 series.label(),
                 series.unit(),
@@ -115,14 +118,20 @@ public record Statistics(
                 max,
                 instant(axis, from, maxAt),
                 mean.value(),
-                count > 1 ? Math.sqrt(squares / (count - 1)) : Double.NaN,
+                sd,
                 scale.map(t -> t.fromCelsius(mkt.celsius())).orElse(Double.NaN),
-                Percentiles.of(sorted, 0.05),
-                Percentiles.of(sorted, 0.50),
-                Percentiles.of(sorted, 0.95),
+                percentiles[0],
+                percentiles[1],
+                percentiles[2],
                 band == null ? Double.NaN : within,
                 band == null ? Double.NaN : above,
                 band == null ? Double.NaN : below);
+    }
+
+    /** Sorts the values in place. */
+    private static double[] ranked(double[] values) {
+        Arrays.sort(values);
+        return new double[] {Percentiles.of(values, 0.05), Percentiles.of(values, 0.5), Percentiles.of(values, 0.95)};
     }
 
     private static Instant instant(TimeAxis axis, long from, int offset) {

@@ -12,6 +12,8 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
@@ -276,5 +278,30 @@ class JudgeTest {
         assertThatThrownBy(() -> above(14, Lasting.ANY).withClearance(-1)).isInstanceOf(IllegalArgumentException.class);
         Rule rule = above(14, Lasting.ANY);
         assertThatThrownBy(() -> new Limits("two", List.of(rule, rule))).hasMessageContaining("warm");
+    }
+
+    @Test
+    void an_event_of_no_length_does_not_poison_an_allowance() {
+        long minute = 60_000;
+        // 2 stands for an hour, 3 for no time at all
+        long[] own = {0, 60 * minute, 120 * minute, 120 * minute};
+        TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(180 * minute), ClockCorrection.NONE);
+        Series s = Series.of("Door", "", axis, new double[] {0, 2, 3, 0}, null);
+        Rule rule = Rule.of("open", "Door", new Bound.Above(0.5), Lasting.allowance(Duration.ofMinutes(30)));
+        Excursion e = Judge.judge(List.of(s), new Limits("x", List.of(rule)))
+                .excursions()
+                .get(0);
+        assertThat(e.mean()).isEqualTo(2);
+        assertThat(e.peak()).isEqualTo(3);
+        assertThat(e.duration()).isEqualTo(Duration.ofHours(1));
+        // alone, it is an excursion of no duration with the value that it had
+        Series blink = Series.of("Door", "", axis, new double[] {0, 0, 3, 0}, null);
+        Excursion only = Judge.judge(
+                        List.of(blink),
+                        new Limits("x", List.of(Rule.of("open", "Door", new Bound.Above(0.5), Lasting.ANY))))
+                .excursions()
+                .get(0);
+        assertThat(only.duration()).isZero();
+        assertThat(only.mean()).isEqualTo(3);
     }
 }

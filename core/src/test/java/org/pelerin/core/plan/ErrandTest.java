@@ -88,7 +88,7 @@ class ErrandTest {
                 .singleElement()
                 .extracting(Conflict::message)
                 .asString()
-                .contains("8.5 of “Air” is laxer than the 8 °C");
+                .contains("8.5\u00a0°C of “Air” is laxer than the 8\u00a0°C");
         Plan strict = plan(alder, new StartCondition.Now(), Map.of(), alarm(7), alarm(3));
         assertThat(found(alder, strict, demanding(2.0, 8.0))).isEmpty();
         LoggerModel yew = ModelCatalogue.get("yew-v3");

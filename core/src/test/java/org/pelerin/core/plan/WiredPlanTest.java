@@ -237,14 +237,17 @@ class WiredPlanTest {
                         true, "Air", new Alarm(14, Lasting.allowance(Duration.ofHours(8)), true), null)));
         Map<Integer, Instant> due = new HashMap<>(Map.of(0, NOW.plus(Duration.ofDays(30))));
         LoggerCondition old =
-                new LoggerCondition(new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(12.0), false, null, due);
+                new LoggerCondition(new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(new Reading(12.0, 12.0)), false, null, due);
         List<Conflict> found = Preflight.of(alder, plan, old, Errand.NONE, NOW);
         assertThat(found)
                 .anyMatch(c ->
-                        c.blocking() && c.field().equals("start") && c.fix().contains("1.4"))
+                        c.blocking() && c.field().equals("start")
+                                && c.message().contains("on a full interval")
+                                && c.message().contains("1.4")
+                                && c.way() == Conflict.Way.FIRMWARE)
                 .anyMatch(c -> c.blocking()
                         && c.field().equals("channels[0].levels[0].lasting")
-                        && c.fix().contains("1.5"))
+                        && c.message().contains("1.5"))
                 .anyMatch(c -> !c.blocking() && c.message().contains("lapses during the mission, on 2026-04-18"));
         LoggerCondition young = new LoggerCondition(
                 new Firmware(1, 6),
@@ -252,7 +255,7 @@ class WiredPlanTest {
                 false,
                 0,
                 Duration.ZERO,
-                List.of(12.0),
+                List.of(new Reading(12.0, 12.0)),
                 false,
                 null,
                 Map.of(0, NOW.plus(Duration.ofDays(900))));
@@ -297,5 +300,74 @@ class WiredPlanTest {
                         .recordsFor())
                 // from 07:45 to before 08:40: six records of ten minutes
                 .isEqualTo(Duration.ofMinutes(60));
+    }
+
+    @Test
+    void a_scan_must_have_the_time_that_its_channels_take() {
+        ChannelSettings[] on = new ChannelSettings[32];
+        Arrays.setAll(on, i -> channel(true, null));
+        // 34 channels at 120 ms
+        Plan every = plan(HAWTHORN, Duration.ofSeconds(1), null, Map.of(), on);
+        assertThat(every.scanTime(HAWTHORN)).isEqualTo(Duration.ofMillis(4080));
+        blocks(HAWTHORN, every, "takes 4.08\u00a0s");
+        blocks(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(1), Duration.ofSeconds(4), Map.of(), on), "takes 4.08");
+        // at 4 ms they fit, and only the relays suffer
+        Plan quick = plan(HAWTHORN, Duration.ofSeconds(1), null, Map.of("converter", "quick"), on);
+        assertThat(preflight(HAWTHORN, quick))
+                .noneMatch(c -> c.message().contains("To measure"))
+                .anyMatch(c -> c.message().contains("relays"));
+        // a probe that warms up longer than the interval
+        Supply slow = new Supply("12 V", 12, 22, Duration.ofMillis(1500), false);
+        blocks(ROWAN, plan(ROWAN, Duration.ofSeconds(1), null, Map.of(), channel(true, loop(slow))), "takes 1.5");
+    }
+
+    private static List<Conflict> withReading(Reading reading, Errand errand) {
+        Plan p = plan(ROWAN, Duration.ofMinutes(10), null, Map.of(), channel(true, loop(null)));
+        LoggerCondition in = new LoggerCondition(
+                ROWAN.firmware().newest(), 0.9, false, 0, Duration.ZERO, List.of(reading));
+        return Preflight.of(ROWAN, p, in, errand, NOW).stream()
+                .filter(c -> c.field().equals("channels[0]"))
+                .toList();
+    }
+
+    @Test
+    void open_and_out_of_range_are_told_apart() {
+        assertThat(withReading(new Reading(Double.NaN, Double.NaN), Errand.NONE))
+                .singleElement()
+                .satisfies(c -> assertThat(c.blocking()).isTrue())
+                .satisfies(c -> assertThat(c.message()).contains("nothing is connected"));
+        assertThat(withReading(new Reading(1.2, Double.NaN), Errand.NONE))
+                .singleElement()
+                .satisfies(c -> assertThat(c.blocking()).isTrue())
+                .satisfies(c -> assertThat(c.message().replace('\u00a0', ' '))
+                        .contains("reads 1.2 mA, which its sensor does not give: it measures −0.2 to 10.4 bar"));
+    }
+
+    @Test
+    void what_is_not_wired_yet_can_be_written_with_a_reason() {
+        Reading open = new Reading(Double.NaN, Double.NaN);
+        assertThat(withReading(open, Errand.NONE.notWired("the tank is empty")))
+                .singleElement()
+                .satisfies(c -> assertThat(c.blocking()).isFalse())
+                .satisfies(c -> assertThat(c.fix()).contains("the tank is empty"));
+        assertThat(withReading(open, Errand.NONE.notWired("  ")))
+                .singleElement()
+                .satisfies(c -> assertThat(c.blocking()).isTrue());
+    }
+
+    @Test
+    void a_relay_that_no_limit_closes_is_told() {
+        LoggerModel linden = ModelCatalogue.get("linden-n");
+        Alarm high = new Alarm(5, Duration.ofHours(1), true);
+        Plan p = plan(
+                linden,
+                Duration.ofMinutes(10),
+                null,
+                Map.of("relay1", "low", "relay2", "any"),
+                channel(true, null, new AlarmLevel(high, null)));
+        assertThat(preflight(linden, p))
+                .filteredOn(c -> c.field().startsWith("options[relay"))
+                .singleElement()
+                .satisfies(c -> assertThat(c.message()).contains("no lower limit"));
     }
 }

@@ -82,4 +82,30 @@ class ExpressionTest {
                 .hasValue(4);
         assertThat(value("1 / x", 0)).isNaN();
     }
+
+    @Test
+    void a_condition_that_is_missing_decides_nothing() {
+        Expression e = Expression.parse("if(Door > 0.5, 0, x)", List.of("Door"));
+        assertThat(e.value(7, new double[] {0})).isEqualTo(7);
+        assertThat(e.value(7, new double[] {1})).isZero();
+        assertThat(e.value(7, new double[] {Double.NaN})).isNaN();
+        assertThat(Expression.parse("Door^0", List.of("Door")).value(7, new double[] {Double.NaN}))
+                .isNaN();
+        assertThat(Expression.parse("pow(Door, 0)", List.of("Door")).value(7, new double[] {Double.NaN}))
+                .isNaN();
+    }
+
+    @Test
+    void a_formula_is_neither_endless_nor_bottomless() {
+        assertThat(value("(".repeat(40) + "x" + ")".repeat(40), 3)).isEqualTo(3);
+        assertThatExceptionOfType(ExpressionException.class)
+                .isThrownBy(() -> value("(".repeat(200) + "x" + ")".repeat(200), 3))
+                .withMessageContaining("deep");
+        assertThatExceptionOfType(ExpressionException.class)
+                .isThrownBy(() -> value("-".repeat(400) + "x", 3))
+                .withMessageContaining("deep");
+        assertThatExceptionOfType(ExpressionException.class)
+                .isThrownBy(() -> value("x" + "+x".repeat(20_000), 3))
+                .withMessageContaining("500 characters");
+    }
 }

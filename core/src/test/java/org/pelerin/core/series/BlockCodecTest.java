@@ -93,4 +93,31 @@ class BlockCodecTest {
         assertThatThrownBy(() -> BlockCodec.encode(new double[0], 0, null))
                 .isInstanceOf(IllegalArgumentException.class);
     }
+
+    @Test
+    void a_count_beyond_what_fits_is_kept_as_a_double() {
+        double[] values = {-0x1p63, 1, Double.NaN, 5, 0x1p63};
+        byte[] data = BlockCodec.encode(values, values.length, Resolution.of(1, 1));
+        assertThat(BlockCodec.decode(data, values.length)).containsExactly(values);
+    }
+
+    @Test
+    void no_damaged_byte_goes_unnoticed() {
+        double[] values = new double[300];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = Math.rint(20 * Math.sin(i / 9.0)) / 20;
+        }
+        for (Resolution resolution : new Resolution[] {Resolution.of(1, 20), null}) {
+            byte[] data = BlockCodec.encode(values, values.length, resolution);
+            for (int at = 0; at < data.length; at++) {
+                for (int bit = 0; bit < 8; bit++) {
+                    byte[] damaged = data.clone();
+                    damaged[at] ^= (byte) (1 << bit);
+                    assertThatThrownBy(() -> BlockCodec.decode(damaged, values.length))
+                            .as("byte %d, bit %d", at, bit)
+                            .hasMessageContaining("damaged");
+                }
+            }
+        }
+    }
 }

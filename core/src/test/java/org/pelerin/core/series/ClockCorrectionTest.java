@@ -9,6 +9,13 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.stats.Statistics;
 
 /** Figures by hand from {@code t' = t − δ · (t − t0)/(t1 − t0)}. */
 class ClockCorrectionTest {
@@ -120,5 +127,31 @@ class ClockCorrectionTest {
                     .isEqualTo(midnight.plus(Duration.ofHours(k)).minusSeconds(k));
         }
         assertThat(axis.indexAtOrAfter(next.minusSeconds(hours).toEpochMilli())).isEqualTo(hours);
+    }
+
+    @Test
+    void a_clock_set_ahead_and_back_lets_no_instant_run_backwards() {
+        Instant t0 = Instant.parse("2026-03-01T00:00:00Z");
+        // after 2 h somebody sets it a day ahead, after another 2 h somebody sets it back
+        Instant ahead = t0.plus(Duration.ofHours(2));
+        ClockCorrection.Setting wrong = new ClockCorrection.Setting(ahead, ahead.plus(Duration.ofDays(1)));
+        Instant back = wrong.after().plus(Duration.ofHours(2));
+        ClockCorrection.Setting right = new ClockCorrection.Setting(back, back.minus(Duration.ofDays(1)));
+        ClockCorrection c =
+                new ClockCorrection(t0, t0.plus(Duration.ofHours(6)), Duration.ZERO, List.of(wrong, right));
+        EvenAxis axis = TimeAxis.of(t0, Duration.ofMinutes(10), 36, c);
+        for (int i = 1; i <= 36; i++) {
+            assertThat(axis.millisAt(i)).isGreaterThanOrEqualTo(axis.millisAt(i - 1));
+        }
+        assertThat(c.overlap()).isPositive();
+        assertThat(ClockCorrection.NONE.overlap()).isZero();
+        // what can be judged is judged: the record keeps all its samples, and no interval turns around
+        double[] values = new double[36];
+        values[20] = 50;
+        Series series = Series.of("Air", "°C", axis, values, null);
+        Limits limits = new Limits("x", List.of(Rule.of("high", "Air", new Bound.Above(10), Lasting.ANY)));
+        Judgement j = Judge.judge(List.of(series), limits);
+        assertThat(j.excursions()).hasSize(1);
+        assertThat(Statistics.of(series, null).count()).isEqualTo(36);
     }
 }

@@ -132,4 +132,33 @@ class SeriesTest {
     private static Interval minutes(int from, int to) {
         return Interval.of(START.plus(Duration.ofMinutes(from)), START.plus(Duration.ofMinutes(to)));
     }
+
+    @Test
+    void an_envelope_knows_nothing_outside_its_window() {
+        double[] values = new double[40_000];
+        // peaks just outside the window, in the cells at its edges
+        values[9_999] = 99;
+        values[29_000] = -99;
+        Series s = Series.of("x", "", TimeAxis.of(START, Duration.ofSeconds(1), values.length), values, null);
+        Envelope e = Envelope.of(s, 10_000, 29_000, 5);
+        assertThat(e.columns()).isEqualTo(5);
+        assertThat(e.max()).containsOnly(0);
+        assertThat(e.min()).containsOnly(0);
+        Envelope all = Envelope.of(s, 9_999, 29_001, 5);
+        assertThat(all.max()[0]).isEqualTo(99);
+        assertThat(all.min()[4]).isEqualTo(-99);
+    }
+
+    @Test
+    void a_channel_that_begins_later_or_ends_earlier_has_gaps_there() {
+        Series whole = Series.of("a", "", TimeAxis.of(START, Duration.ofHours(1), 10), new double[10], null);
+        Instant later = START.plus(Duration.ofHours(3));
+        Series part = Series.of("b", "", TimeAxis.of(later, Duration.ofHours(1), 5), new double[5], null);
+        Gaps gaps = Gaps.unionOf(List.of(Gaps.of(whole), Gaps.of(part)));
+        assertThat(gaps.intervals())
+                .containsExactly(
+                        Interval.of(START, later),
+                        Interval.of(START.plus(Duration.ofHours(8)), START.plus(Duration.ofHours(10))));
+        assertThat(gaps.coverage()).isEqualTo(50);
+    }
 }

@@ -7,6 +7,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
@@ -81,5 +83,51 @@ class StatisticsTest {
         assertThat(s.mean()).isNaN();
         assertThat(s.p50()).isNaN();
         assertThat(s.first()).isNull();
+    }
+
+    @Test
+    void spread_neither_overflows_nor_vanishes() {
+        // two values apart by d have the standard deviation d/√2
+        assertThat(of("x", null, -1e300, 1e300).sd()).isCloseTo(2e300 / Math.sqrt(2), within(1e286));
+        assertThat(of("x", null, 1e-300, 3e-300).sd()).isCloseTo(2e-300 / Math.sqrt(2), within(1e-314));
+        assertThat(of("x", null, 1e-200, 1e-200).sd()).isZero();
+        // 0.1 has no exact double: a thousand of them still do not spread
+        double[] same = new double[1000];
+        Arrays.fill(same, 0.1);
+        assertThat(of("x", null, same).sd()).isZero();
+    }
+
+    @Test
+    void mean_kinetic_temperature_of_extreme_records() {
+        // an hour at 1 K and a day at 20 °C: the cold hour counts for nothing but its time, −ln(e^(−r/293.15)·24/25)
+        double[] coldFirst = new double[25];
+        Arrays.fill(coldFirst, 20);
+        coldFirst[0] = -272.15;
+        double r = 83_144 / 8.3144;
+        double expected = r / (r / 293.15 - Math.log(24 / 25.0)) - 273.15;
+        assertThat(of("°C", null, coldFirst).mkt()).isCloseTo(expected, within(1e-9));
+        assertThat(of("°C", null, -300, 20).mkt()).isNaN();
+        assertThat(of("K", null, 0, 0).mkt()).isCloseTo(0, within(1e-12));
+    }
+
+    @Test
+    void levels_far_apart_have_a_mean() {
+        // 10·lg((10^-100 + 10^100)/2)
+        assertThat(of("dB", null, -1000, 1000).mean()).isCloseTo(1000 - 10 * Math.log10(2), within(1e-9));
+        assertThat(of("dB", null, 0, 4000).mean()).isCloseTo(4000 - 10 * Math.log10(2), within(1e-9));
+    }
+
+    @Test
+    void events_count_by_the_time_that_they_hold() {
+        // closed for 9 h of 10, in one event of four: 0 for 20 min, 1 for 9 h, 0 for 20 min twice
+        long hour = 3_600_000;
+        long[] own = {0, hour / 3, hour / 3 + 9 * hour, 2 * hour / 3 + 9 * hour};
+        TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(10 * hour), ClockCorrection.NONE);
+        Statistics s = Statistics.of(Series.of("Door", "", axis, new double[] {0, 1, 0, 0}, null), null);
+        assertThat(s.mean()).isCloseTo(0.9, within(1e-12));
+        assertThat(s.p50()).isEqualTo(1);
+        assertThat(s.p05()).isZero();
+        // of a value that is 1 for a share p of the time: √(p·(1 − p))
+        assertThat(s.sd()).isCloseTo(0.3, within(1e-12));
     }
 }

@@ -12,10 +12,10 @@ import org.pelerin.link.message.LoggerEvent;
 /** The alarms of a plan as the logger watches them. */
 final class AlarmPanel {
 
-    private record Watched(int channel, int level, boolean event, LoggerEvent.Kind kind, AlarmWatch watch) {
+    private record Watched(int channel, int level, boolean event, AlarmWatch watch) {
         void tell(long at, Consumer<LoggerEvent> bell) {
             if (at != AlarmWatch.NOT_RAISED) {
-                bell.accept(new LoggerEvent(kind, Instant.ofEpochMilli(at), channel, level));
+                bell.accept(new LoggerEvent(watch.side(), Instant.ofEpochMilli(at), channel, level));
             }
         }
     }
@@ -40,12 +40,12 @@ final class AlarmPanel {
     }
 
     private void watch(int channel, int level, boolean event, Duration stands, AlarmLevel pair) {
-        pair.upper()
-                .ifPresent(a -> watches.add(
-                        new Watched(channel, level, event, LoggerEvent.Kind.ALARM_HIGH, AlarmWatch.high(a, stands))));
-        pair.lower()
-                .ifPresent(a -> watches.add(
-                        new Watched(channel, level, event, LoggerEvent.Kind.ALARM_LOW, AlarmWatch.low(a, stands))));
+        if (pair.shared()) {
+            watches.add(new Watched(channel, level, event, AlarmWatch.both(pair, stands)));
+            return;
+        }
+        pair.upper().ifPresent(a -> watches.add(new Watched(channel, level, event, AlarmWatch.high(a, stands))));
+        pair.lower().ifPresent(a -> watches.add(new Watched(channel, level, event, AlarmWatch.low(a, stands))));
     }
 
     /** @param bell told what is raised */
@@ -71,7 +71,7 @@ final class AlarmPanel {
     }
 
     boolean raised(LoggerEvent.Kind kind) {
-        return watches.stream().anyMatch(w -> w.kind == kind && w.watch.raised());
+        return watches.stream().anyMatch(w -> w.watch.side() == kind && w.watch.raised());
     }
 
     void acknowledge() {

@@ -3,14 +3,18 @@ package org.pelerin.yard.logger;
 import java.time.Duration;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.AlarmLevel;
+import org.pelerin.core.stats.Band;
+import org.pelerin.link.message.LoggerEvent;
 
 /** One limit as the logger watches it, sample by sample. It rings once a run, and stays raised if it is latched. */
 final class AlarmWatch {
 
     static final long NOT_RAISED = -1;
 
-    private final Alarm alarm;
-    private final int sign;
+    private final Lasting lasting;
+    private final boolean latched;
+    private final Band band;
     private final long interval;
     private long outSince = -1;
     private long lastOut;
@@ -18,21 +22,30 @@ final class AlarmWatch {
     private long sum;
     private boolean rang;
     private boolean raised;
+    private boolean above;
 
-    private AlarmWatch(Alarm alarm, int sign, Duration interval) {
-        this.alarm = alarm;
-        this.sign = sign;
+    private AlarmWatch(Alarm alarm, Band band, Duration interval) {
+        this.lasting = alarm.lasting();
+        this.latched = alarm.latched();
+        this.band = band;
         this.interval = interval.toMillis();
+        this.above = !Double.isInfinite(band.high());
     }
 
     /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch high(Alarm alarm, Duration interval) {
-        return new AlarmWatch(alarm, 1, interval);
+        return new AlarmWatch(alarm, new Band(Double.NEGATIVE_INFINITY, alarm.limit()), interval);
     }
 
     /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch low(Alarm alarm, Duration interval) {
-        return new AlarmWatch(alarm, -1, interval);
+        return new AlarmWatch(alarm, new Band(alarm.limit(), Double.POSITIVE_INFINITY), interval);
+    }
+
+    /** Both sides of a pair, which use up one allowance. */
+    static AlarmWatch both(AlarmLevel pair, Duration interval) {
+        return new AlarmWatch(
+                pair.high(), new Band(pair.low().limit(), pair.high().limit()), interval);
     }
 
     /**
@@ -44,14 +57,16 @@ final class AlarmWatch {
         if (Double.isNaN(v)) {
             return NOT_RAISED;
         }
-        boolean allowance = alarm.lasting() instanceof Lasting.Allowance;
-        if (sign * (v - alarm.limit()) <= 0) {
+        boolean allowance = lasting instanceof Lasting.Allowance;
+        int side = band.side(v);
+        if (side == 0) {
             outSince = -1;
             samples = 0;
             rang &= allowance;
-            raised &= alarm.latched() || allowance;
+            raised &= latched || allowance;
             return NOT_RAISED;
         }
+        above = side > 0;
         sum += outSince < 0 ? interval : deviceMillis + interval - lastOut;
         lastOut = deviceMillis + interval;
         outSince = outSince < 0 ? deviceMillis : outSince;
@@ -77,7 +92,6 @@ final class AlarmWatch {
     }
 
     private long raisedAt(long deviceMillis) {
-        Lasting lasting = alarm.lasting();
         if (lasting instanceof Lasting.Samples n) {
             return samples >= n.count() ? deviceMillis : NOT_RAISED;
         }
@@ -87,6 +101,11 @@ final class AlarmWatch {
         }
         long delay = lasting instanceof Lasting.Delay d ? d.delay().toMillis() : 0;
         return deviceMillis + interval - outSince > delay ? outSince + delay : NOT_RAISED;
+    }
+
+    /** On which side the last value out lay. */
+    LoggerEvent.Kind side() {
+        return above ? LoggerEvent.Kind.ALARM_HIGH : LoggerEvent.Kind.ALARM_LOW;
     }
 
     boolean raised() {
@@ -99,7 +118,7 @@ final class AlarmWatch {
     }
 
     String save() {
-        return outSince + ":" + lastOut + ":" + samples + ":" + sum + ":" + rang + ":" + raised;
+        return outSince + ":" + lastOut + ":" + samples + ":" + sum + ":" + rang + ":" + raised + ":" + above;
     }
 
     void restore(String saved) {
@@ -110,5 +129,6 @@ final class AlarmWatch {
         sum = Long.parseLong(parts[3]);
         rang = Boolean.parseBoolean(parts[4]);
         raised = Boolean.parseBoolean(parts[5]);
+        above = Boolean.parseBoolean(parts[6]);
     }
 }

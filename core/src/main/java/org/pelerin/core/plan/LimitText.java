@@ -1,0 +1,61 @@
+package org.pelerin.core.plan;
+
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Rule;
+
+/** Limits in words for people, always with their unit: “below 10 or above 14 °C for over 1 h”. */
+public final class LimitText {
+
+    private LimitText() {}
+
+    /** A pair of alarms; what must last is said once where both sides share it. Empty where neither is set. */
+    public static String of(AlarmLevel level, String unit) {
+        Alarm low = level.low();
+        Alarm high = level.high();
+        if (low == null && high == null) {
+            return "";
+        }
+        if (low != null && high != null && !low.lasting().equals(high.lasting())) {
+            return sides(low.limit(), null, unit) + " " + LastingText.phrase(low.lasting()) + " or "
+                    + sides(null, high.limit(), unit) + " " + LastingText.phrase(high.lasting());
+        }
+        Alarm any = high != null ? high : low;
+        return sides(low == null ? null : low.limit(), high == null ? null : high.limit(), unit) + " "
+                + LastingText.phrase(any.lasting());
+    }
+
+    public static String of(Rule rule, String unit) {
+        return bound(rule.bound(), unit) + " " + LastingText.phrase(rule.lasting());
+    }
+
+    /** “below 10 or above 14 °C”. */
+    public static String bound(Bound bound, String unit) {
+        return sides(
+                Double.isInfinite(bound.low()) ? null : bound.low(),
+                Double.isInfinite(bound.high()) ? null : bound.high(),
+                unit);
+    }
+
+    /** The same of two limits, either of which may be null. */
+    public static String sides(Double low, Double high, String unit) {
+        return (low == null ? "" : "below " + plain(low))
+                + (low != null && high != null ? " or " : "")
+                + (high == null ? "" : "above " + plain(high))
+                + unit(unit);
+    }
+
+    /** A value with its unit. */
+    public static String quantity(double v, String unit) {
+        return plain(v) + unit(unit);
+    }
+
+    /** A value as short as it can be said, with a true minus sign. */
+    public static String plain(double v) {
+        return (v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v))
+                .replace('-', '−');
+    }
+
+    private static String unit(String unit) {
+        return unit.isEmpty() ? "" : "\u00a0" + unit;
+    }
+}
