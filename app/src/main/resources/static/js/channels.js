@@ -78,11 +78,26 @@
     const cell = e.target.closest('table.channels input, table.channels select');
     if (!cell || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'd') return;
     e.preventDefault();
-    const all = rows();
-    all.slice(all.indexOf(cell.closest('tr')) + 1).forEach((r) => {
-      if (!r.querySelector('[disabled]')) set(twin(r, cell), cell);
+    const all = rows(), from = all.indexOf(cell.closest('tr'));
+    const to = until ? all.indexOf(until) : all.length - 1;
+    all.slice(Math.min(from, to), Math.max(from, to) + 1).forEach((r) => {
+      if (r !== all[from] && !r.querySelector('[disabled]')) set(twin(r, cell), cell);
     });
+    mark(null);
     changed(cell.classList.contains('sensor'));
+  });
+
+  // Shift and a click mark the row up to which the next fill goes.
+  let until = null;
+  function mark(row) {
+    rows().forEach((r) => r.classList.toggle('until', r === row));
+    until = row;
+  }
+  form.addEventListener('mousedown', (e) => {
+    const row = e.shiftKey && e.target.closest('table.channels tr[data-row]');
+    if (!row || row.contains(document.activeElement)) return;
+    e.preventDefault();
+    mark(row);
   });
 
   form.addEventListener('paste', (e) => {
@@ -101,6 +116,61 @@
     });
     changed(true);
   });
+
+  // Another unit shows the same limits: numbers are converted, and it is said. Another sensor in another unit has other limits.
+  const round = (v) => Number(v.toPrecision(12));
+  const shownIn = (row) => row.querySelector('.unit-pick')?.selectedOptions[0].text ?? row.querySelector('td > span')?.textContent ?? '';
+  const limits = (row) => [...row.querySelectorAll('input[name$=".low"], input[name$=".high"], input[name$=".displayLow"], input[name$=".displayHigh"]')];
+
+  function note(text) {
+    document.getElementById('unit-note')?.remove();
+    const p = document.createElement('p');
+    p.id = 'unit-note';
+    p.className = 'sub small';
+    p.setAttribute('role', 'status');
+    p.textContent = text;
+    table().closest('.scroll').insertAdjacentElement('afterend', p);
+  }
+
+  function units() {
+    rows().forEach((r) => {
+      const pick = r.querySelector('.unit-pick');
+      if (pick) { const o = pick.selectedOptions[0]; pick.was = { factor: Number(o.dataset.factor), shift: Number(o.dataset.shift), text: o.text }; }
+    });
+    const watched = form.querySelector('select[name="thresholdChannel"]'), row = watched && rows()[Number(watched.value)];
+    const unit = document.getElementById('threshold-unit');
+    if (unit) unit.textContent = row ? shownIn(row) : '';
+  }
+
+  function convert(pick) {
+    const to = pick.selectedOptions[0].dataset, was = pick.was, row = pick.closest('tr');
+    if (!was) return;
+    const watched = form.querySelector('select[name="thresholdChannel"]')?.value === row.dataset.row;
+    const fields = limits(row).concat(watched ? [...form.querySelectorAll('[name="thresholdLow"], [name="thresholdHigh"]')] : []);
+    let n = 0;
+    fields.forEach((f) => {
+      const v = Number(f.value.replace('−', '-').replace(',', '.'));
+      if (f.value.trim() === '' || Number.isNaN(v)) return;
+      f.value = String(round((v - was.shift) / was.factor * Number(to.factor) + Number(to.shift)));
+      n += 1;
+    });
+    if (n) note(`${n === 1 ? 'One value' : `${n} values`} converted from ${was.text} to ${pick.selectedOptions[0].text}. Take the unit back to have them as they were.`);
+    units();
+  }
+
+  form.addEventListener('change', (e) => { if (e.target.matches('.unit-pick')) convert(e.target); if (e.target.name === 'thresholdChannel') units(); }, true);
+
+  let before = [];
+  form.addEventListener('htmx:beforeSwap', () => { before = rows().map((r) => ({ unit: shownIn(r), limited: limits(r).some((f) => f.value.trim() !== '') })); });
+  form.addEventListener('htmx:afterSwap', () => {
+    const other = rows().filter((r, i) => before[i]?.limited && before[i].unit !== shownIn(r));
+    if (other.length) {
+      note(`Look at the limits of ${other.map((r) => `“${twin(r, r.querySelector('[name$=".label"]')).value}”`).join(', ')} again: they were in ${before[rows().indexOf(other[0])].unit || 'another unit'}, and the sensor now gives ${shownIn(other[0])}.`);
+    }
+    before = [];
+    units();
+  });
+  units();
 
   form.addEventListener('htmx:afterSwap', show);
   document.body.addEventListener('htmx:afterSettle', show);

@@ -34,7 +34,6 @@ document.addEventListener('keydown', (e) => {
     gPressed = 0;
     if (room) { room.click(); return; }
   }
-  if (/^[1-9]$/.test(e.key)) document.querySelector(`#tray [data-port="${e.key}"]`)?.click();
 });
 
 document.addEventListener('submit', (e) => {
@@ -62,9 +61,17 @@ function showWhens() {
   document.querySelectorAll('[data-unless]').forEach((i) => { i.hidden = document.querySelector('select[name="crossing"]')?.value === i.dataset.unless; });
 }
 
-// What is wrong is said at its field.
+// What is wrong is said at its field, and how it was read where that is not plain.
 function showErrors() {
-  document.querySelectorAll('.wrong-text').forEach((n) => n.remove());
+  document.querySelectorAll('.wrong-text, .understood').forEach((n) => n.remove());
+  document.querySelectorAll('#field-errors [data-understood]').forEach((as) => {
+    const input = document.querySelector(`#plan-form [name="${CSS.escape(as.dataset.understood)}"]`);
+    if (!input || input.type === 'hidden' || input.closest('.when:not(.on)')) return;
+    const text = document.createElement('small');
+    text.className = 'understood';
+    text.textContent = `= ${as.textContent}`;
+    input.insertAdjacentElement('afterend', text);
+  });
   document.querySelectorAll('.is-wrong').forEach((n) => { n.classList.remove('is-wrong'); n.removeAttribute('aria-invalid'); n.removeAttribute('aria-describedby'); });
   document.querySelectorAll('#field-errors [data-field]').forEach((error, i) => {
     const input = document.querySelector(`#plan-form [name="${CSS.escape(error.dataset.field)}"]`);

@@ -39,7 +39,6 @@ import org.pelerin.app.mission.MissionState;
 import org.pelerin.app.mission.SeriesStore;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
-import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
@@ -280,14 +279,16 @@ class ServiceTest {
         LoggerCare care = bed.bean(LoggerCare.class);
         care.setPin("PL-18541", "", "4711", "tech");
         BatchService batches = bed.bean(BatchService.class);
+        BatchService.Chosen plan = new BatchService.Chosen("test", 0, Hands.alder(new StartCondition.OnButton()));
         List<BatchService.Wanted> wanted = serials.stream()
-                .map(serial -> new BatchService.Wanted(serial, "N-" + serial, null))
+                .map(serial -> new BatchService.Wanted(serial, "N-" + serial, null, plan))
                 .toList();
-        Plan plan = Hands.alder(new StartCondition.OnButton());
-        long wrong = batches.order("test", 0, plan, wanted, "0815", "tech");
+        long wrong = batches.order(new BatchService.Order(plan, wanted, "0815", ""), "tech");
         assertThat(states(wrong)).containsExactly(BatchItem.State.DONE, BatchItem.State.FAILED);
         assertThat(batches.items(wrong).get(1).message()).contains("PIN");
         assertThat(pinOf(wrong)).isEmpty();
+        // a wrong PIN leaves no mission behind
+        assertThat(bed.bean(MissionService.class).ofLogger("PL-18541", 5)).isEmpty();
         batches.resume(wrong, "4711", "tech");
         assertThat(states(wrong)).containsOnly(BatchItem.State.DONE);
         assertThat(pinOf(wrong)).isEmpty();

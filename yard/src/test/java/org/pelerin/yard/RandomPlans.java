@@ -56,6 +56,9 @@ final class RandomPlans {
         StopCondition stop = stop();
         Plan plan = new Plan(
                 model.id(), "R" + random.nextInt(1_000_000), interval, scan, start(), stop, channels, options(stop));
+        if (plan.scanTime(model).compareTo(plan.fastest()) > 0) {
+            return next();
+        }
         return secondFits(plan) ? plan : withoutSecond(plan);
     }
 

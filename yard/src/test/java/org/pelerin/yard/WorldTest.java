@@ -140,14 +140,14 @@ class WorldTest {
         Plan plan = plan(Duration.ofSeconds(2), new StartCondition.Now(), new StopCondition.MemoryFull());
         Forecast forecast = Forecast.of(ModelCatalogue.get("alder-t1"), plan, 1, 20, TestClock.START);
         write(world, ALDER, plan);
-        world.advance(Duration.between(TestClock.START, forecast.endsAt()).plusSeconds(10));
+        world.advance(Duration.between(TestClock.START, forecast.stopsAt()).plusSeconds(10));
         assertThat(status(world, ALDER).state()).isEqualTo(LoggerState.ENDED);
         assertThat(status(world, ALDER).records()).isEqualTo(32_000);
         MissionHeader header = world.with(ALDER, (l, now, probe) -> MissionHeader.decode(l.header(1)));
         LoggerEvent stop = header.stop().orElseThrow();
         assertThat(stop.kind()).isEqualTo(LoggerEvent.Kind.STOPPED_MEMORY_FULL);
         // the last sample is one interval before memory's end
-        assertThat(Duration.between(stop.at(), forecast.endsAt()).abs()).isLessThanOrEqualTo(Duration.ofSeconds(4));
+        assertThat(Duration.between(stop.at(), forecast.stopsAt()).abs()).isLessThanOrEqualTo(Duration.ofSeconds(4));
     }
 
     @Test

@@ -38,4 +38,7 @@ interface AccountMapper {
 
     @Update("UPDATE account SET failed_count = 0, blocked_until_at = NULL WHERE name = #{name} AND failed_count > 0")
     void clearFailures(String name);
+
+    @Select("SELECT display_name FROM account WHERE role = #{role} ORDER BY name LIMIT 3")
+    List<String> named(Role role);
 }

@@ -104,4 +104,9 @@ public class AccountService implements UserDetailsService {
         Duration block = FIRST_BLOCK.multipliedBy(1L << Math.min(failures - FREE_FAILURES, 10));
         return block.compareTo(LONGEST_BLOCK) > 0 ? LONGEST_BLOCK : block;
     }
+
+    /** How the administrators are called. */
+    public List<String> administrators() {
+        return accounts.named(Role.ADMIN);
+    }
 }

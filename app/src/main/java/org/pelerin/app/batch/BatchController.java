@@ -5,14 +5,18 @@ import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.next.NextRuns;
+import org.pelerin.app.next.Proposal;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
@@ -35,17 +39,19 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** Writing one plan to many loggers. */
+/** Writing many loggers: one plan to all, or each its own once more. */
 @Controller
 class BatchController {
 
     private static final int MOST = 64;
+    private static final int LONGEST_REASON = 200;
     private static final String PIN = "\\d{0,8}";
 
     private final BatchService batches;
     private final Dock dock;
     private final PlanService plans;
     private final PlaceService places;
+    private final NextRuns next;
     private final LabelSheet labels;
     private final Clock clock;
     private final Show show;
@@ -55,6 +61,7 @@ class BatchController {
             Dock dock,
             PlanService plans,
             PlaceService places,
+            NextRuns next,
             LabelSheet labels,
             Clock clock,
             Show show) {
@@ -62,6 +69,7 @@ class BatchController {
         this.dock = dock;
         this.plans = plans;
         this.places = places;
+        this.next = next;
         this.labels = labels;
         this.clock = clock;
         this.show = show;
@@ -82,12 +90,6 @@ class BatchController {
         return "batch/new";
     }
 
-    /** The dock's order, so that the first name goes into the first port. */
-    private void sort(BatchForm form) {
-        form.serials.sort(Comparator.comparingInt(
-                s -> dock.find(s).map(DockedLogger::port).orElse(Integer.MAX_VALUE)));
-    }
-
     @PostMapping("/batches/table")
     String table(@ModelAttribute BatchForm form, Model page) {
         fill(form, page);
@@ -97,49 +99,77 @@ class BatchController {
     @PostMapping("/batches")
     String order(@ModelAttribute BatchForm form, Principal me, Model page) {
         Typed typed = new Typed();
-        sort(form);
-        StoredPlan stored = plan(form);
-        List<BatchService.Wanted> wanted = form.wanted(places.all(), typed);
-        Plan plan = stored == null ? null : plan(stored, form, typed);
-        pin(form, typed);
-        if (plan == null
-                || wanted.isEmpty()
-                || wanted.size() > MOST
-                || !typed.errors().isEmpty()) {
+        BatchService.Order order = order(form, places.all(), typed);
+        if (order.wanted().isEmpty() || !typed.errors().isEmpty()) {
             fill(form, page);
             return "batch/new";
         }
-        long id = batches.order(stored.name(), stored.version(), plan, wanted, form.pin.strip(), me.getName());
-        return "redirect:/batches/" + id;
+        return "redirect:/batches/" + batches.order(order, me.getName());
+    }
+
+    /** What the form asks for; at most {@value #MOST} loggers of it. */
+    private BatchService.Order order(BatchForm form, List<SpotAt> spots, Typed typed) {
+        StoredPlan stored = form.again() ? null : plan(form);
+        BatchService.Chosen all = stored == null
+                ? null
+                : new BatchService.Chosen(stored.name(), stored.version(), plan(stored, form, typed));
+        List<BatchForm.Listed> listed = new ArrayList<>(form.listed(spots, typed));
+        // the dock's order, so that the first name goes into the first port
+        listed.sort(Comparator.comparing(l -> dock.find(l.serial())
+                .map(d -> String.format("%s %05d", d.station(), d.port()))
+                .orElse("~")));
+        if (listed.size() > MOST) {
+            typed.wrong("list", "At most " + MOST + " loggers at once");
+        }
+        if (!form.again() && stored == null && !listed.isEmpty()) {
+            typed.wrong("plan", "Choose the plan that all are to get");
+        }
+        if (form.notWired.length() > LONGEST_REASON) {
+            typed.wrong("notWired", "At most " + LONGEST_REASON + " characters");
+        }
+        pin(form, typed);
+        List<BatchService.Wanted> wanted = new ArrayList<>();
+        for (BatchForm.Listed l : listed.subList(0, Math.min(MOST, listed.size()))) {
+            wanted.add(form.again() ? again(l) : one(form, l, wanted.size() + 1, all));
+        }
+        return new BatchService.Order(all, wanted, form.pin.strip(), form.notWired.strip());
+    }
+
+    private BatchService.Wanted one(BatchForm form, BatchForm.Listed l, int n, BatchService.Chosen plan) {
+        String name = l.name().isEmpty() ? form.named(n, l.serial()) : l.name();
+        Long spot = l.spotId() != null ? l.spotId() : next.spotOf(l.serial());
+        return new BatchService.Wanted(l.serial(), name, spot, plan);
+    }
+
+    /** What it did last once more, under the next name, where it lies. */
+    private BatchService.Wanted again(BatchForm.Listed l) {
+        Proposal p = next.again(l.serial()).orElse(null);
+        String name = !l.name().isEmpty() ? l.name() : p == null ? "" : p.plan().loggerName();
+        Long spot = l.spotId() != null ? l.spotId() : p == null ? null : p.spotId();
+        return new BatchService.Wanted(
+                l.serial(),
+                name,
+                spot,
+                p == null ? null : new BatchService.Chosen(p.planName(), p.planVersion(), p.plan()));
     }
 
     private void fill(BatchForm form, Model page) {
         Typed typed = new Typed();
-        sort(form);
         List<SpotAt> spots = places.all();
-        List<BatchService.Wanted> wanted = form.wanted(spots, typed);
-        if (wanted.size() > MOST) {
-            typed.wrong("list", "At most " + MOST + " loggers at once");
-            wanted = wanted.subList(0, MOST);
-        }
-        StoredPlan stored = plan(form);
-        Plan plan = stored == null ? null : plan(stored, form, typed);
-        List<List<Conflict>> conflicts =
-                plan == null ? wanted.stream().map(w -> List.<Conflict>of()).toList() : batches.preflight(plan, wanted);
-        List<BatchService.Wanted> rows = wanted;
-        List<Line> lines = IntStream.range(0, rows.size())
-                .mapToObj(i -> line(rows.get(i), spots, conflicts.get(i)))
+        BatchService.Order order = order(form, spots, typed);
+        boolean planned = form.again() || order.plan() != null;
+        List<List<Conflict>> conflicts = planned
+                ? batches.preflight(order.wanted(), order.notWired())
+                : order.wanted().stream().map(w -> List.<Conflict>of()).toList();
+        List<Line> lines = IntStream.range(0, order.wanted().size())
+                .mapToObj(i -> line(order.wanted().get(i), spots, conflicts.get(i)))
                 .toList();
-        if (stored == null && !wanted.isEmpty()) {
-            typed.wrong("plan", "Choose the plan that all are to get");
-        }
-        pin(form, typed);
         page.addAttribute("room", "dock");
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("typed", typed.errors().values());
         page.addAttribute("plans", plans.all());
-        page.addAttribute("plan", stored);
+        page.addAttribute("plan", form.again() ? null : plan(form));
         page.addAttribute("docked", dock.view().loggers());
         page.addAttribute("lines", lines);
         page.addAttribute(
@@ -148,6 +178,12 @@ class BatchController {
                         .anyMatch(l -> l.logger != null && l.logger.status().pinSet()));
         page.addAttribute(
                 "ready", lines.stream().filter(l -> l.blocks.isEmpty()).count());
+        page.addAttribute(
+                "openAsked",
+                !form.notWired.isBlank()
+                        || lines.stream()
+                                .flatMap(l -> l.blocks.stream())
+                                .anyMatch(b -> b.field().matches("channels\\[\\d+]")));
     }
 
     private static void pin(BatchForm form, Typed typed) {
@@ -170,20 +206,20 @@ class BatchController {
                 conflicts.stream().filter(c -> !c.blocking()).toList());
     }
 
-    /** The chosen plan, or the first that fits the model that most of the loggers are of. */
+    /** The chosen plan; else the one that is proposed for most of the loggers, if any. */
     private StoredPlan plan(BatchForm form) {
         if (form.plan != null) {
             return plans.find(form.plan).orElse(null);
         }
-        Map<String, Long> models = form.serials.stream()
+        Map<Long, Long> proposed = form.serials.stream()
                 .map(dock::find)
                 .flatMap(Optional::stream)
-                .collect(Collectors.groupingBy(l -> l.model().id(), Collectors.counting()));
-        return models.entrySet().stream()
+                .map(l -> next.of(l, null).stored())
+                .filter(Objects::nonNull)
+                .collect(Collectors.groupingBy(StoredPlan::id, Collectors.counting()));
+        return proposed.entrySet().stream()
                 .max(Map.Entry.comparingByValue())
-                .flatMap(most -> plans.all().stream()
-                        .filter(p -> p.model().equals(most.getKey()))
-                        .findFirst())
+                .flatMap(most -> plans.find(most.getKey()))
                 .orElse(null);
     }
 

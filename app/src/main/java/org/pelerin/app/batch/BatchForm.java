@@ -1,7 +1,7 @@
 package org.pelerin.app.batch;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +13,9 @@ import org.pelerin.app.platform.web.Typed;
 /** Which loggers are to get one plan, and what each is called; as it is typed. */
 public class BatchForm implements Form {
 
+    /** {@code one} plan for all, or {@code again}: each its own once more. */
+    public String mode = "one";
+
     public List<String> serials = new ArrayList<>();
     public Long plan;
     /** {@code {n}} counts, {@code {serial}} is the serial. */
@@ -23,32 +26,42 @@ public class BatchForm implements Form {
     /** Of those that ask for one. */
     public String pin = "";
 
+    /** Why channels that read open are left so until the loggers are placed. */
+    public String notWired = "";
+
     public String start = "plan";
     public String startAt = "";
     public String startInterval = "10 min";
 
     private record Row(String name, Long spotId) {}
 
-    /** The loggers with their names and spots, in the order chosen; what is wrong with the list is told line by line. */
-    List<BatchService.Wanted> wanted(List<SpotAt> spots, Typed typed) {
+    boolean again() {
+        return mode.equals("again");
+    }
+
+    /** A logger with the name and spot that a row gives it, either of which may be missing. */
+    record Listed(String serial, String name, Long spotId) {}
+
+    /** Every serial that was ticked or listed, once; what is wrong with the list is told line by line. */
+    List<Listed> listed(List<SpotAt> spots, Typed typed) {
         Map<String, Row> rows = rows(spots, typed);
         Set<String> chosen = new LinkedHashSet<>(serials);
         chosen.addAll(rows.keySet());
-        List<BatchService.Wanted> out = new ArrayList<>();
-        int n = 1;
-        for (String serial : chosen) {
-            Row row = rows.get(serial);
-            String name = row == null || row.name.isEmpty()
-                    ? pattern.strip().replace("{n}", String.valueOf(n)).replace("{serial}", serial)
-                    : row.name;
-            out.add(new BatchService.Wanted(serial, name, row == null ? null : row.spotId));
-            n++;
-        }
-        return out;
+        return chosen.stream()
+                .map(serial -> {
+                    Row row = rows.get(serial);
+                    return new Listed(serial, row == null ? "" : row.name, row == null ? null : row.spotId);
+                })
+                .toList();
+    }
+
+    /** The name by the pattern. */
+    String named(int n, String serial) {
+        return pattern.strip().replace("{n}", String.valueOf(n)).replace("{serial}", serial);
     }
 
     private Map<String, Row> rows(List<SpotAt> spots, Typed typed) {
-        Map<String, Row> out = new HashMap<>();
+        Map<String, Row> out = new LinkedHashMap<>();
         String[] lines = list.split("\\R");
         for (int i = 0; i < lines.length; i++) {
             if (lines[i].isBlank()

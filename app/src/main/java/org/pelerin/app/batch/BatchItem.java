@@ -5,6 +5,8 @@ import java.time.Instant;
 /**
  * One logger of a batch.
  *
+ * @param planName of the plan that it gets
+ * @param settings of a plan of its own; null where it gets that of the batch
  * @param message how it went, or what prevents it
  * @param missionId once it is written
  */
@@ -15,6 +17,9 @@ public record BatchItem(
         String loggerName,
         Long spotId,
         String spot,
+        String planName,
+        int planVersion,
+        String settings,
         State state,
         String message,
         Long missionId,

@@ -18,43 +18,59 @@ interface BatchMapper {
         final int planVersion;
         final String settings;
         final String pin;
+        final String notWired;
         final Instant at;
         final String by;
 
-        Row(String planName, int planVersion, String settings, String pin, Instant at, String by) {
+        Row(String planName, int planVersion, String settings, String pin, String notWired, Instant at, String by) {
             this.planName = planName;
             this.planVersion = planVersion;
             this.settings = settings;
             this.pin = pin;
+            this.notWired = notWired;
             this.at = at;
             this.by = by;
         }
     }
 
-    String ITEMS = "SELECT i.id, i.batch_id, i.serial, i.logger_name, i.spot_id, s.name AS spot, i.state, i.message,"
-            + " i.mission_id, i.done_at FROM batch_item i LEFT JOIN spot s ON s.id = i.spot_id ";
+    String ITEMS = "SELECT i.id, i.batch_id, i.serial, i.logger_name, i.spot_id, s.name AS spot,"
+            + " COALESCE(i.plan_name, o.plan_name) AS plan_name, COALESCE(i.plan_version, o.plan_version) AS plan_version,"
+            + " i.settings, i.state, i.message, i.mission_id, i.done_at FROM batch_item i JOIN batch o ON o.id = i.batch_id"
+            + " LEFT JOIN spot s ON s.id = i.spot_id ";
 
-    @Insert("INSERT INTO batch (plan_name, plan_version, settings, pin, state, ordered_at, ordered_by)"
-            + " VALUES (#{planName}, #{planVersion}, #{settings}, #{pin}, 'GOING', #{at}, #{by})")
+    String BATCH = "SELECT id, plan_name, plan_version, settings, state, ordered_at, ordered_by, not_wired FROM batch ";
+
+    @Insert("INSERT INTO batch (plan_name, plan_version, settings, pin, not_wired, state, ordered_at, ordered_by)"
+            + " VALUES (#{planName}, #{planVersion}, #{settings}, #{pin}, #{notWired}, 'GOING', #{at}, #{by})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Row row);
 
-    @Insert("INSERT INTO batch_item (batch_id, serial, logger_name, spot_id, state, message)"
-            + " VALUES (#{batchId}, #{serial}, #{loggerName}, #{spotId}, #{state}, #{message})")
-    void insertItem(long batchId, String serial, String loggerName, Long spotId, BatchItem.State state, String message);
+    @Insert(
+            "INSERT INTO batch_item (batch_id, serial, logger_name, spot_id, plan_name, plan_version, settings, state, message)"
+                    + " VALUES (#{batchId}, #{serial}, #{loggerName}, #{spotId}, #{planName}, #{planVersion}, #{settings}, #{state},"
+                    + " #{message})")
+    void insertItem(
+            long batchId,
+            String serial,
+            String loggerName,
+            Long spotId,
+            String planName,
+            Integer planVersion,
+            String settings,
+            BatchItem.State state,
+            String message);
 
-    @Select("SELECT id, plan_name, plan_version, settings, state, ordered_at, ordered_by FROM batch WHERE id = #{id}")
+    @Select(BATCH + "WHERE id = #{id}")
     Batch byId(long id);
 
-    @Select("SELECT id, plan_name, plan_version, settings, state, ordered_at, ordered_by FROM batch ORDER BY id DESC"
-            + " LIMIT #{limit}")
+    @Select(BATCH + "ORDER BY id DESC LIMIT #{limit}")
     List<Batch> newest(int limit);
 
     @Select(ITEMS + "WHERE i.batch_id = #{batchId} ORDER BY i.id")
     List<BatchItem> items(long batchId);
 
     @Select(ITEMS
-            + "JOIN batch b ON b.id = i.batch_id WHERE b.state = 'GOING' AND (i.state = 'QUEUED' OR i.state = 'WRITING'"
+            + "WHERE o.state = 'GOING' AND (i.state = 'QUEUED' OR i.state = 'WRITING'"
             + " AND i.lease_until_at < #{now}) ORDER BY i.id")
     List<BatchItem> claimable(Instant now);
 

@@ -120,14 +120,21 @@ class BatchRunner {
 
     private long write(BatchItem item) {
         Batch batch = batches.byId(item.batchId());
-        Plan plan = PlanDocument.plan(batch.settings()).withLoggerName(item.loggerName());
+        String settings = item.settings() == null ? batch.settings() : item.settings();
+        Plan plan = PlanDocument.plan(settings).withLoggerName(item.loggerName());
         Optional<Mission> done = already(item, writer.corrected(item.serial(), plan), batch.orderedAt());
         if (done.isPresent()) {
             return done.get().id();
         }
         return writer.put(
                 new MissionDraft(
-                        item.serial(), batch.planName(), batch.planVersion(), plan, item.spotId(), batch.orderedBy()),
+                        item.serial(),
+                        item.planName(),
+                        item.planVersion(),
+                        plan,
+                        item.spotId(),
+                        batch.orderedBy(),
+                        batch.notWired()),
                 batches.pinOf(batch.id()));
     }
 

@@ -30,7 +30,7 @@ class LabelSheet {
                         i.serial(),
                         i.loggerName(),
                         i.spot() == null ? "" : i.spot(),
-                        batch.planName(),
+                        i.planName(),
                         QrCode.svg(base + "/dock/" + i.serial())))
                 .toList();
         ByteArrayOutputStream out = new ByteArrayOutputStream();

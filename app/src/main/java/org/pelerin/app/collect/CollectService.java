@@ -2,6 +2,7 @@ package org.pelerin.app.collect;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -13,10 +14,8 @@ import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.MissionState;
-import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.LoggerNames;
+import org.pelerin.core.plan.NextRun;
 import org.pelerin.core.plan.Plan;
-import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
 import org.pelerin.link.message.MissionInfo;
@@ -127,15 +126,25 @@ public class CollectService {
         return Optional.ofNullable(jobs.newest(serial));
     }
 
-    /** Erases what is collected and writes the same plan again; returns the new mission's id. */
+    /** As {@link #backToWork(String, Long, String)}, at the spot of the mission before. */
     public long backToWork(String serial, String by) {
+        return backToWork(serial, null, by);
+    }
+
+    /**
+     * Erases what is collected and writes the same plan again; returns the new mission's id.
+     *
+     * @param spot where it goes; null for that of the mission before
+     */
+    public long backToWork(String serial, Long spot, String by) {
         Mission last = lastCollected(serial);
         if (dock.get(serial).status().pinSet()) {
             throw new NotNowException(
                     "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
         }
-        Plan plan = again(missions.plan(last));
-        return writer.write(new MissionDraft(serial, last.planName(), last.planVersion(), plan, last.spotId(), by));
+        Plan plan = NextRun.of(missions.plan(last), clock.instant());
+        return writer.write(new MissionDraft(
+                serial, last.planName(), last.planVersion(), plan, spot != null ? spot : last.spotId(), by));
     }
 
     /** Erases what is collected and leaves the logger idle. */
@@ -197,6 +206,13 @@ public class CollectService {
                 .collect(Collectors.toSet());
     }
 
+    /** How many records of their newest missions are not home, by serial: one query for all of them. */
+    public Map<String, Long> notHome(List<DockedLogger> loggers) {
+        Map<String, Long> received =
+                missions.received(loggers.stream().map(DockedLogger::serial).toList());
+        return loggers.stream().collect(Collectors.toMap(DockedLogger::serial, l -> Eraser.notHome(l, received)));
+    }
+
     /** The newest mission in the logger's memory, if all that are there are safely home. */
     public Optional<Mission> collectedInMemory(DockedLogger logger) {
         int number = logger.status().mission();
@@ -214,14 +230,5 @@ public class CollectService {
                     .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
         }
         return collectedInMemory(logger).orElseThrow(Eraser::notHome);
-    }
-
-    /** The same plan for another run, under the next name; an instant that has passed cannot come again, so it starts at once. */
-    private Plan again(Plan before) {
-        Plan plan = before.withLoggerName(LoggerNames.next(
-                before.loggerName(), ModelCatalogue.get(before.model()).nameLength()));
-        boolean past =
-                plan.start() instanceof StartCondition.At at && !at.instant().isAfter(clock.instant());
-        return past ? plan.withStart(new StartCondition.Now()) : plan;
     }
 }

@@ -1,6 +1,7 @@
 package org.pelerin.app.collect;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -31,6 +32,18 @@ class Eraser implements HomeKeeper {
     @Override
     public boolean allHome(DockedLogger logger) {
         return missions.collectedDevices(List.of(logger.serial())).containsAll(devices(logger));
+    }
+
+    @Override
+    public long notHome(DockedLogger logger) {
+        return notHome(logger, missions.received(List.of(logger.serial())));
+    }
+
+    /** @param received as {@link MissionService#received} has it */
+    static long notHome(DockedLogger logger, Map<String, Long> received) {
+        long home =
+                received.getOrDefault(logger.serial() + "/" + logger.status().mission(), 0L);
+        return Math.max(0, logger.status().records() - home);
     }
 
     /** As {@link MissionService#collectedDevices} names them. */

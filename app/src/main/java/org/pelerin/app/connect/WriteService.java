@@ -14,9 +14,11 @@ import org.pelerin.core.plan.LoggerCondition;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
 import org.pelerin.core.plan.Preflight;
+import org.pelerin.core.plan.Reading;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LiveValues;
 import org.pelerin.link.message.Phases;
+import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Service;
 
@@ -115,28 +117,37 @@ public class WriteService {
     /** As {@link #write}, what it holds and is home being erased first; without looking at the whole dock afterwards: for one of many. */
     public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
-        List<Conflict> blocking =
-                preflight(draft.serial(), draft.plan(), places.errand(draft.spotId(), null, null)).stream()
-                        .filter(Conflict::blocking)
-                        .toList();
+        Errand errand = places.errand(draft.spotId(), null, null).notWired(draft.notWired());
+        List<Conflict> blocking = preflight(draft.serial(), draft.plan(), errand).stream()
+                .filter(Conflict::blocking)
+                .toList();
         if (!blocking.isEmpty()) {
             throw new BlockedException(blocking);
         }
-        long id = missions.draft(draft);
         try (LoggerLink link = dock.open(draft.serial())) {
-            send(link, draft, id, pin);
+            // before anything is noted: a wrong PIN leaves no mission behind
+            unlock(link, pin);
+            long id = missions.draft(draft);
+            send(link, draft, id);
             confirm(link, draft, id);
+            return id;
         }
-        return id;
+    }
+
+    /** A batch has one PIN for those that ask for it. */
+    private static void unlock(LoggerLink link, String pin) {
+        if (!link.status().pinSet()) {
+            return;
+        }
+        if (pin.isEmpty()) {
+            throw new RefusedException(Refusal.PIN_NEEDED, "It asks for its PIN");
+        }
+        link.unlock(pin);
     }
 
     /** A refusal here means that the logger is as it was. */
-    private void send(LoggerLink link, MissionDraft draft, long id, String pin) {
+    private void send(LoggerLink link, MissionDraft draft, long id) {
         try {
-            // a batch has one PIN for those that ask for it
-            if (!pin.isEmpty() && link.status().pinSet()) {
-                link.unlock(pin);
-            }
             if (link.status().holdsRecords()) {
                 home.erase(draft.serial(), draft.by());
             }
@@ -174,6 +185,7 @@ public class WriteService {
                     logger.status().battery(),
                     logger.running(),
                     uncollected(logger),
+                    logger.holdsRecords() && !home.allHome(logger),
                     logger.clockOffset(),
                     readings(logger, plan, link),
                     logger.status().pinSet(),
@@ -183,9 +195,7 @@ public class WriteService {
     }
 
     private long uncollected(DockedLogger logger) {
-        return !logger.holdsRecords() || home.allHome(logger)
-                ? 0
-                : Math.max(1, logger.status().records());
+        return !logger.holdsRecords() || home.allHome(logger) ? 0 : home.notHome(logger);
     }
 
     /** How leads and loops sit; null where the model cannot tell, or where nothing is connected yet. */
@@ -202,11 +212,11 @@ public class WriteService {
         }
     }
 
-    /** What every channel reads as the plan would have it, NaN where it reads open; nothing where the plan cannot be measured. */
-    private static List<Double> readings(DockedLogger logger, Plan plan, LoggerLink link) {
+    /** What every channel reads as the plan would have it; nothing where the plan cannot be measured. */
+    private static List<Reading> readings(DockedLogger logger, Plan plan, LoggerLink link) {
         try {
             return LiveValues.of(logger.model(), plan, link.live(plan)).stream()
-                    .map(v -> v.open() ? Double.NaN : v.value())
+                    .map(v -> new Reading(v.raw(), v.value()))
                     .toList();
         } catch (IllegalArgumentException | RefusedException e) {
             // preflight says what is wrong with the plan itself

@@ -28,6 +28,7 @@ import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.next.NextRuns;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
@@ -61,6 +62,7 @@ class DockController {
     private final LiveRecordings recordings;
     private final BatchService batches;
     private final PlacementService placements;
+    private final NextRuns next;
     private final Clock clock;
     private final Show show;
 
@@ -75,6 +77,7 @@ class DockController {
             LiveRecordings recordings,
             BatchService batches,
             PlacementService placements,
+            NextRuns next,
             Clock clock,
             Show show) {
         this.dock = dock;
@@ -87,12 +90,18 @@ class DockController {
         this.recordings = recordings;
         this.batches = batches;
         this.placements = placements;
+        this.next = next;
         this.clock = clock;
         this.show = show;
     }
 
-    /** What the tray shows of one logger. */
-    record Card(DockedLogger logger, Job job, boolean home) {
+    /**
+     * What the tray shows of one logger.
+     *
+     * @param home whether all that it holds is home
+     * @param fresh records of its newest mission that are not
+     */
+    record Card(DockedLogger logger, Job job, boolean home, long fresh) {
 
         /** What it is doing, in plain words. */
         public String doing() {
@@ -101,7 +110,12 @@ class DockController {
 
         /** Whether it holds records that are not home and that nobody is collecting. */
         boolean worthCollecting() {
-            return job == null && !home && logger.holdsRecords();
+            return job == null && !home && logger.holdsRecords() && (fresh > 0 || !logger.running());
+        }
+
+        /** Whether it can go back to work with what it did last. */
+        boolean done() {
+            return job == null && home && !logger.running();
         }
 
         /** Whether it waits for somebody to collect it. */
@@ -133,6 +147,7 @@ class DockController {
     private List<Card> cards(List<Job> jobs) {
         List<DockedLogger> loggers = dock.view().loggers();
         Set<String> home = collections.allHome(loggers);
+        Map<String, Long> fresh = collections.notHome(loggers);
         return loggers.stream()
                 .map(l -> new Card(
                         l,
@@ -140,7 +155,8 @@ class DockController {
                                 .filter(j -> j.serial().equals(l.serial()))
                                 .findFirst()
                                 .orElse(null),
-                        home.contains(l.serial())))
+                        home.contains(l.serial()),
+                        fresh.getOrDefault(l.serial(), 0L)))
                 .toList();
     }
 
@@ -162,6 +178,9 @@ class DockController {
         model.addAttribute("cards", cards);
         model.addAttribute("idle", idleOfOneModel());
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
+        model.addAttribute(
+                "done",
+                cards.stream().filter(Card::done).map(c -> c.logger().serial()).toList());
         List<Card> worth = cards.stream().filter(Card::worthCollecting).toList();
         model.addAttribute("full", worth.stream().map(c -> c.logger().serial()).toList());
         model.addAttribute(
@@ -330,7 +349,7 @@ class DockController {
     @PostMapping("/dock/{serial}/again")
     String again(@PathVariable String serial, Principal me, RedirectAttributes flash) {
         try {
-            collections.backToWork(serial, me.getName());
+            collections.backToWork(serial, next.spotOf(serial), me.getName());
             flash.addFlashAttribute("said", "Back to work: the same plan was written, read back and compared.");
         } catch (WriteService.BlockedException | WriteService.ReadBackException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");

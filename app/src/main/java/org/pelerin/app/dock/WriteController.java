@@ -1,22 +1,31 @@
 package org.pelerin.app.dock;
 
+import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.account.AccountService;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.MissionDraft;
+import org.pelerin.app.next.Errands;
+import org.pelerin.app.next.NextRuns;
+import org.pelerin.app.next.Proposal;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.plan.PlanForm;
 import org.pelerin.app.plan.PlanPages;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.OptionText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -36,21 +45,32 @@ class WriteController {
     private final PlanService plans;
     private final PlanPages pages;
     private final PlaceService places;
-    private final Show show;
+    private final NextRuns next;
+    private final Errands errands;
+    private final AccountService accounts;
 
     WriteController(
-            Dock dock, WriteService writer, PlanService plans, PlanPages pages, PlaceService places, Show show) {
+            Dock dock,
+            WriteService writer,
+            PlanService plans,
+            PlanPages pages,
+            PlaceService places,
+            NextRuns next,
+            Errands errands,
+            AccountService accounts) {
         this.dock = dock;
         this.writer = writer;
         this.plans = plans;
         this.pages = pages;
         this.places = places;
-        this.show = show;
+        this.next = next;
+        this.errands = errands;
+        this.accounts = accounts;
     }
 
     /**
-     * @param plan id in the library, or 0 for a new one; absent, the default of the spot or the model, or the first that fits
-     * @param spot where the logger is to go
+     * @param plan id in the library, or 0 for a blank one; absent, what is proposed for the logger
+     * @param spot where the logger is to go; absent, where it lies or last was
      */
     @GetMapping("/dock/{serial}/write")
     String form(
@@ -59,14 +79,25 @@ class WriteController {
             @RequestParam(required = false) Long spot,
             Model page) {
         DockedLogger logger = dock.get(serial);
-        List<StoredPlan> fitting = fitting(logger);
-        StoredPlan chosen = plan == null
-                ? plans.defaultFor(logger.model().id(), spot).orElse(fitting.isEmpty() ? null : fitting.get(0))
-                : fitting.stream().filter(p -> p.id() == plan).findFirst().orElse(null);
-        PlanForm form = chosen == null || Long.valueOf(0).equals(plan)
-                ? PlanForm.blank(logger.model())
-                : pages.form(chosen.name(), chosen.version(), plans.settings(chosen));
-        return show(page, logger, form, chosen, spot);
+        Proposal proposal = next.of(logger, spot);
+        StoredPlan chosen = plan == null || plan == 0
+                ? null
+                : fitting(logger).stream()
+                        .filter(p -> p.id() == plan)
+                        .findFirst()
+                        .orElse(null);
+        PlanForm form;
+        if (chosen != null) {
+            form = pages.form(chosen.name(), chosen.version(), plans.settings(chosen));
+        } else if (plan == null && proposal.plan() != null) {
+            form = pages.form(proposal.planName(), proposal.planVersion(), proposal.plan());
+            chosen = proposal.stored();
+        } else {
+            form = PlanForm.blank(logger.model());
+        }
+        page.addAttribute("proposal", proposal);
+        page.addAttribute("proposed", plan == null);
+        return show(page, logger, form, chosen, proposal.spotId());
     }
 
     @PostMapping("/dock/{serial}/consequences")
@@ -76,13 +107,7 @@ class WriteController {
             @RequestParam(required = false) Long spot,
             Model page) {
         DockedLogger logger = dock.get(serial);
-        PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(
-                page,
-                form,
-                parsed,
-                conflicts(logger, parsed, spot),
-                logger.status().battery());
+        fill(page, logger, form, parse(logger, form), spot);
         return "plan/consequences :: all";
     }
 
@@ -93,18 +118,23 @@ class WriteController {
             @ModelAttribute PlanForm form,
             @RequestParam(required = false) Long spot,
             Model page) {
-        DockedLogger logger = dock.get(serial);
+        DockedLogger logger = dock.look(serial);
         PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(
-                page,
-                form,
-                parsed,
-                conflicts(logger, parsed, spot),
-                logger.status().battery());
-        page.addAttribute("logger", logger);
-        page.addAttribute("channels", ChannelText.lines(logger.model(), writer.corrected(serial, parsed.plan())));
+        fill(page, logger, form, parsed, spot);
+        Plan planned = writer.corrected(serial, parsed.plan());
+        page.addAttribute("channels", ChannelText.lines(logger.model(), planned));
+        page.addAttribute("options", OptionText.lines(logger.model(), planned));
         page.addAttribute("spot", places.find(spot).orElse(null));
+        page.addAttribute("erases", logger.holdsRecords() ? logger.status().records() : 0);
+        page.addAttribute("erasedMissions", logger.missionsHeld());
+        page.addAttribute("seen", seen(planned, spot, form.notWired));
         return "dock/confirm :: confirm";
+    }
+
+    /** What a last look has shown, so that nothing else is written after it. */
+    private static String seen(Plan planned, Long spot, String notWired) {
+        String all = PlanDocument.write("", planned) + "\n" + spot + "\n" + notWired.strip();
+        return Sha256.of(all.getBytes(StandardCharsets.UTF_8));
     }
 
     @PostMapping("/dock/{serial}/write")
@@ -113,6 +143,7 @@ class WriteController {
             @ModelAttribute PlanForm form,
             @RequestParam(required = false) Long spot,
             @RequestParam(defaultValue = "") String pin,
+            @RequestParam(defaultValue = "") String seen,
             Principal me,
             Model page,
             RedirectAttributes flash) {
@@ -123,10 +154,25 @@ class WriteController {
             return show(page, logger, form, stored, spot);
         }
         Plan plan = parsed.plan();
+        if (!seen(writer.corrected(serial, plan), spot, form.notWired).equals(seen)) {
+            page.addAttribute(
+                    "refused",
+                    seen.isEmpty()
+                            ? "Nothing was written. Take the last look first."
+                            : "Nothing was written: this is not what the last look showed. Look again.");
+            return show(page, logger, form, stored, spot);
+        }
         String name = stored != null ? stored.name() : form.name.isBlank() ? "one-off plan" : form.name.strip();
         try {
             writer.write(
-                    new MissionDraft(serial, name, stored == null ? 0 : stored.version(), plan, spot, me.getName()),
+                    new MissionDraft(
+                            serial,
+                            name,
+                            stored == null ? 0 : stored.version(),
+                            plan,
+                            spot,
+                            me.getName(),
+                            form.notWired.strip()),
                     pin.strip());
             flash.addFlashAttribute("said", "Written, read back and compared: every setting is the same.");
             return "redirect:/dock/" + serial;
@@ -135,9 +181,18 @@ class WriteController {
         } catch (WriteService.ReadBackException e) {
             page.addAttribute("refused", e.getMessage() + ": " + e.differences() + " The logger was stopped.");
         } catch (RefusedException e) {
-            page.addAttribute("refused", "Nothing was written. " + e.getMessage() + ".");
+            page.addAttribute("refused", "Nothing was written. " + e.getMessage() + "." + way(e.refusal()));
         }
         return show(page, logger, form, stored, spot);
+    }
+
+    private String way(Refusal refusal) {
+        if (refusal != Refusal.PIN_WRONG && refusal != Refusal.PIN_NEEDED) {
+            return "";
+        }
+        String who = String.join(" or ", accounts.administrators());
+        return " If nobody knows it, " + (who.isEmpty() ? "an administrator" : who)
+                + " can take it away on the logger's page, under Care.";
     }
 
     /** Puts the plan that a logger holds into the library. */
@@ -153,13 +208,7 @@ class WriteController {
     }
 
     private String show(Model page, DockedLogger logger, PlanForm form, StoredPlan chosen, Long spot) {
-        PlanForm.Parsed parsed = parse(logger, form);
-        pages.fill(
-                page,
-                form,
-                parsed,
-                conflicts(logger, parsed, spot),
-                logger.status().battery());
+        fill(page, logger, form, parse(logger, form), spot);
         page.addAttribute("room", "dock");
         page.addAttribute("logger", logger);
         page.addAttribute("fitting", fitting(logger));
@@ -169,13 +218,22 @@ class WriteController {
         return "dock/write";
     }
 
+    private void fill(Model page, DockedLogger logger, PlanForm form, PlanForm.Parsed parsed, Long spot) {
+        Errand errand = errands.of(
+                logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired);
+        List<Conflict> conflicts = writer.preflight(logger.serial(), parsed.plan(), errand);
+        pages.fill(page, form, parsed, conflicts, logger.status().battery());
+        page.addAttribute("logger", logger);
+        page.addAttribute(
+                "openAsked",
+                !form.notWired.isBlank()
+                        || conflicts.stream()
+                                .anyMatch(c -> c.blocking() && c.field().matches("channels\\[\\d+]")));
+    }
+
     private PlanForm.Parsed parse(DockedLogger logger, PlanForm form) {
         form.model = logger.model().id();
         return pages.parse(form);
-    }
-
-    private List<Conflict> conflicts(DockedLogger logger, PlanForm.Parsed parsed, Long spot) {
-        return writer.preflight(logger.serial(), parsed.plan(), places.errand(spot, parsed.placing(), parsed.visit()));
     }
 
     private List<StoredPlan> fitting(DockedLogger logger) {

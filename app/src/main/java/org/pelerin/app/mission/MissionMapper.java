@@ -38,6 +38,8 @@ interface MissionMapper {
         final Long spotId;
         final String writtenBy;
         final Instant draftedAt;
+        final String notWired;
+        final String loggerName;
 
         Draft(
                 long loggerId,
@@ -46,7 +48,9 @@ interface MissionMapper {
                 String settings,
                 Long spotId,
                 String writtenBy,
-                Instant draftedAt) {
+                Instant draftedAt,
+                String notWired,
+                String loggerName) {
             this.loggerId = loggerId;
             this.planName = planName;
             this.planVersion = planVersion;
@@ -54,20 +58,35 @@ interface MissionMapper {
             this.spotId = spotId;
             this.writtenBy = writtenBy;
             this.draftedAt = draftedAt;
+            this.notWired = notWired;
+            this.loggerName = loggerName;
         }
     }
 
     /** Start and end of an excursion, for pictures of many missions. */
     record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
 
-    @Insert(
-            "INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by, drafted_at) VALUES"
-                    + " (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId}, #{writtenBy}, #{draftedAt})")
+    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by, drafted_at,"
+            + " not_wired, logger_name) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId},"
+            + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
 
     @Update("UPDATE mission SET written_at = #{at}, starts_at = #{at} WHERE id = #{id}")
     void begunAt(long id, Instant at);
+
+    @Select("SELECT not_wired FROM mission WHERE id = #{id}")
+    String notWired(long id);
+
+    /** Other loggers in the field under a name. */
+    @Select("SELECT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.logger_name = #{name}"
+            + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') AND l.serial <> #{serial} ORDER BY l.serial LIMIT 20")
+    List<String> namesakes(String serial, String name);
+
+    /** Loggers that have been written for a spot and are in the field. */
+    @Select("SELECT DISTINCT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.spot_id = #{spotId}"
+            + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') ORDER BY l.serial LIMIT 20")
+    List<String> writtenFor(long spotId);
 
     @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
     Instant draftedAt(long id);
@@ -198,4 +217,13 @@ interface MissionMapper {
             + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
             + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
     List<String> collectedDevices(List<String> serials);
+
+    /** How many records of a logger's mission are home; null where none is. */
+    record Received(String serial, int number, Long received) {}
+
+    @Select(
+            "<script>SELECT l.serial, m.device_number AS number, m.received FROM mission m JOIN logger l ON l.id = m.logger_id"
+                    + " WHERE m.erased_at IS NULL AND m.received IS NOT NULL AND m.device_number IS NOT NULL AND l.serial IN"
+                    + " <foreach collection='serials' item='s' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    List<Received> received(List<String> serials);
 }

@@ -4,8 +4,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
@@ -75,6 +77,21 @@ public class MissionService {
         return missions.collectedAt(spotId, limit);
     }
 
+    /** Why channels that read open were left so until its logger is placed; empty where none were. */
+    public String notWired(Mission mission) {
+        return missions.notWired(mission.id());
+    }
+
+    /** Other loggers at work under a name. */
+    public List<String> namesakes(String serial, String loggerName) {
+        return loggerName.isBlank() ? List.of() : missions.namesakes(serial, loggerName);
+    }
+
+    /** Loggers that have been written for a spot and are in the field. */
+    public List<String> writtenFor(long spotId) {
+        return missions.writtenFor(spotId);
+    }
+
     public MissionTally tally() {
         return missions.tally();
     }
@@ -125,7 +142,9 @@ public class MissionService {
                 PlanDocument.write(draft.planName(), draft.plan()),
                 draft.spotId(),
                 draft.by(),
-                machine.instant());
+                machine.instant(),
+                draft.notWired(),
+                draft.plan().loggerName());
         missions.insert(row);
         return row.id;
     }
@@ -159,7 +178,7 @@ public class MissionService {
                 deviceNumber,
                 at,
                 forecast.startsAt(),
-                forecast.endsAt(),
+                forecast.stopsAt(),
                 from.plus(forecast.batteryLeft()));
         loggers.check(mission.serial())
                 .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
@@ -333,6 +352,15 @@ public class MissionService {
     /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */
     public Set<String> collectedDevices(List<String> serials) {
         return serials.isEmpty() ? Set.of() : Set.copyOf(missions.collectedDevices(serials));
+    }
+
+    /** Records that are home of missions of these loggers that have not been erased since, by “serial/number”. */
+    public Map<String, Long> received(List<String> serials) {
+        return serials.isEmpty()
+                ? Map.of()
+                : missions.received(serials).stream()
+                        .collect(
+                                Collectors.toMap(r -> r.serial() + "/" + r.number(), MissionMapper.Received::received));
     }
 
     /** It will not come home. */

@@ -25,6 +25,9 @@ public class ChannelForm implements Form {
         public boolean latched;
     }
 
+    /** Between what must last below and what must last above. */
+    private static final String BELOW_ABOVE = " / ";
+
     /** The choice that keeps the copy of a sensor that the plan holds. */
     static final String AS_IN_PLAN = "=";
 
@@ -70,12 +73,30 @@ public class ChannelForm implements Form {
             Alarm any = pair.upper().or(pair::lower).orElseThrow();
             level.high = pair.upper().map(a -> Typed.plain(a.limit())).orElse("");
             level.low = pair.lower().map(a -> Typed.plain(a.limit())).orElse("");
-            level.lasting = LastingText.format(any.lasting()).replace('\u00a0', ' ');
+            level.lasting = lasting(pair, any);
             level.latched = any.latched();
             c.levels.add(level);
         }
         c.fillLevels(alarmLevels);
         return c;
+    }
+
+    /** One for both sides; “below / above” where they differ. */
+    private static String lasting(AlarmLevel pair, Alarm any) {
+        boolean differ = pair.low() != null
+                && pair.high() != null
+                && !pair.low().lasting().equals(pair.high().lasting());
+        String text = differ
+                ? atLeast(pair.low().lasting())
+                        + BELOW_ABOVE
+                        + atLeast(pair.high().lasting())
+                : LastingText.format(any.lasting());
+        return text.replace('\u00a0', ' ');
+    }
+
+    private static String atLeast(Lasting lasting) {
+        String text = LastingText.format(lasting);
+        return text.isEmpty() ? "at once" : text;
     }
 
     void fillLevels(int alarmLevels) {
@@ -90,10 +111,12 @@ public class ChannelForm implements Form {
     /**
      * @param number from 1; stands for {@code {n}} in the label
      * @param chosen the sensor that {@link #sensor} names, or null
-     * @param correction kept from the plan that is edited
+     * @param old the channel in the plan that is edited, from which is kept what the form does not show; or null
      * @param nominal what a limit in per cent is of; null where the channel has no nominal value
+     * @param unitShown in which limits are typed
      */
-    ChannelSettings parse(int number, Sensor chosen, Correction correction, Double nominal, Typed typed) {
+    ChannelSettings parse(
+            int number, Sensor chosen, ChannelSettings old, Double nominal, String unitShown, Typed typed) {
         String at = "channels[" + (number - 1) + "]";
         Double cut = typed.number(at + ".cutOff", cutOff);
         if (cut != null && cut < 0) {
@@ -105,12 +128,12 @@ public class ChannelForm implements Form {
                 label.strip().replace("{n}", String.valueOf(number)),
                 chosen,
                 unit,
-                correction,
+                old == null ? Correction.NONE : old.correction(),
                 cut == null ? 0 : cut,
                 faultDirection(),
                 typed.whole(at + ".decimals", decimals, 0, 6),
                 display(at, typed),
-                alarms(at, nominal, typed));
+                alarms(at, old, new LimitReader(nominal, unitShown, typed), typed));
     }
 
     private FaultDirection faultDirection() {
@@ -134,33 +157,45 @@ public class ChannelForm implements Form {
         return new ChannelSettings.Display(low, high);
     }
 
-    private List<AlarmLevel> alarms(String at, Double nominal, Typed typed) {
+    private List<AlarmLevel> alarms(String at, ChannelSettings old, LimitReader limits, Typed typed) {
         List<AlarmLevel> out = new ArrayList<>();
         for (int i = 0; i < levels.size(); i++) {
             Level level = levels.get(i);
             String field = at + ".levels[" + i + "].";
-            Double high = limit(field + "high", level.high, nominal, typed);
-            Double low = limit(field + "low", level.low, nominal, typed);
-            Lasting lasting = Lasting.ANY;
-            try {
-                lasting = LastingText.parse(level.lasting);
-            } catch (IllegalArgumentException e) {
-                typed.wrong(field + "lasting", e.getMessage());
-            }
+            Double high = limits.read(field + "high", level.high);
+            Double low = limits.read(field + "low", level.low);
+            Lasting[] lasting = lasting(field + "lasting", level.lasting, typed);
+            // two sides that latch differently have no box of their own: they stay so while the box is left alone
+            AlarmLevel was = old == null ? AlarmLevel.NONE : old.level(i + 1);
+            boolean apart = was.low() != null
+                    && was.high() != null
+                    && was.low().latched() != was.high().latched()
+                    && level.latched == was.high().latched();
             out.add(new AlarmLevel(
-                    high == null ? null : new Alarm(high, lasting, level.latched),
-                    low == null ? null : new Alarm(low, lasting, level.latched)));
+                    high == null ? null : new Alarm(high, lasting[1], level.latched),
+                    low == null
+                            ? null
+                            : new Alarm(low, lasting[0], apart ? was.low().latched() : level.latched)));
         }
         return out;
     }
 
-    /** A value, or as far from nominal: {@code +10 %} of 230 V is 253 V. */
-    private static Double limit(String field, String text, Double nominal, Typed typed) {
-        String t = text.strip();
-        if (!t.endsWith("%") || nominal == null) {
-            return typed.number(field, text);
+    /** What must last below, and above; “1 h / 30 min” gives each its own. */
+    private static Lasting[] lasting(String field, String text, Typed typed) {
+        String[] sides = text.split("\\s*/\\s*", -1);
+        try {
+            if (sides.length == 2) {
+                Lasting[] both = {LastingText.parse(sides[0]), LastingText.parse(sides[1])};
+                typed.understood(
+                        field, "below " + LastingText.phrase(both[0]) + ", above " + LastingText.phrase(both[1]));
+                return both;
+            }
+            Lasting one = LastingText.parse(text);
+            typed.understood(field, text, LastingText.format(one));
+            return new Lasting[] {one, one};
+        } catch (IllegalArgumentException e) {
+            typed.wrong(field, e.getMessage());
+            return new Lasting[] {Lasting.ANY, Lasting.ANY};
         }
-        Double percent = typed.number(field, t.substring(0, t.length() - 1).replace("+", ""));
-        return percent == null ? null : Math.rint(nominal * (1 + percent / 100) * 1e9) / 1e9;
     }
 }

@@ -21,7 +21,7 @@ public record ChannelRow(
         ChannelModel model,
         List<String> sensors,
         String kept,
-        List<String> units,
+        List<UnitChoice> units,
         String unit,
         String decimals,
         String low,
@@ -46,16 +46,14 @@ public record ChannelRow(
                     model,
                     sensors,
                     kept,
-                    UnitChoice.of(channel.sensor().unit()).stream()
-                            .map(UnitChoice::symbol)
-                            .toList(),
+                    UnitChoice.of(channel.sensor().unit()),
                     channel.unit(),
                     String.valueOf(channel.decimals()),
                     Typed.plain(rounded(channel.low())),
                     Typed.plain(rounded(channel.high())),
                     false);
         } catch (IllegalArgumentException e) {
-            return new ChannelRow(model, sensors, kept, List.of(""), "", "", "", "", true);
+            return new ChannelRow(model, sensors, kept, List.of(new UnitChoice("", 1, 0)), "", "", "", "", true);
         }
     }
 

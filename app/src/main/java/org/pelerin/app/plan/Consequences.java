@@ -10,6 +10,7 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.Ending;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
@@ -22,14 +23,17 @@ import org.pelerin.core.plan.StopCondition;
  * @param sentence the plan as a sentence, in HTML-free parts: plain and strong by turns
  * @param visit what the next visit will find, empty where none is planned
  * @param beside what memory holds beside the records, a line each
- * @param keeps how long it records, or what it keeps with wrap
+ * @param ends what ends it, and when
+ * @param memory when memory would be full, whatever ends it; empty with wrap
+ * @param keeps the stretch that is kept with wrap; empty without
  */
 public record Consequences(
         List<String> sentence,
         String samplesPerDay,
         String records,
         List<String> beside,
-        String fullAt,
+        String ends,
+        String memory,
         String keeps,
         String battery,
         boolean batteryShort,
@@ -39,7 +43,6 @@ public record Consequences(
         List<Conflict> warnings) {
 
     private static final int MOST_NAMED = 2;
-    private static final Duration NEAR = Duration.ofDays(300);
 
     static Consequences of(
             Plan plan,
@@ -51,20 +54,33 @@ public record Consequences(
             ZoneId zone,
             Show show) {
         Forecast f = Forecast.of(model, plan, battery, 10, now);
-        boolean wraps = plan.stop() instanceof StopCondition.Wrap;
         return new Consequences(
-                sentence(model, plan, f, now, zone, show),
+                sentence(model, plan, f, zone, show),
                 show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
                 show.count(f.recordsThatFit()),
                 beside(model, plan, show),
-                wraps ? "never, it wraps" : f.endsAt() == null ? "set by its start" : far(f.endsAt(), now, zone, show),
-                Durations.rough(f.recordsFor()),
+                ends(plan, f, zone, show),
+                plan.stop() instanceof StopCondition.Wrap ? "" : memory(f, zone, show),
+                plan.stop() instanceof StopCondition.Wrap ? Durations.rough(f.recordsFor()) : "",
                 Durations.rough(f.batteryLeft()),
-                f.batteryLeft().compareTo(f.recordsFor()) < 0 && !wraps,
+                f.batteryShort(),
                 visit == null ? "" : visit(plan, f, battery, visit, now, show),
                 PlanStrip.of(plan, f, now, zone, show),
                 conflicts.stream().filter(Conflict::blocking).toList(),
                 conflicts.stream().filter(c -> !c.blocking()).toList());
+    }
+
+    /** The one thing that ends it, and when. */
+    private static String ends(Plan plan, Forecast f, ZoneId zone, Show show) {
+        Ending end = f.end();
+        String when = end.at() == null ? "after " + Durations.rough(end.after()) : show.minute(end.at(), zone);
+        return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
+    }
+
+    private static String memory(Forecast f, ZoneId zone, Show show) {
+        return f.startsAt() == null
+                ? "after " + Durations.rough(f.memoryAfter())
+                : show.minute(f.startsAt().plus(f.memoryAfter()), zone);
     }
 
     private static List<String> beside(LoggerModel model, Plan plan, Show show) {
@@ -104,8 +120,7 @@ public record Consequences(
                         + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
     }
 
-    private static List<String> sentence(
-            LoggerModel model, Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
+    private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Show show) {
         List<String> s = new ArrayList<>();
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
@@ -115,18 +130,30 @@ public record Consequences(
         }
         start(s, model, plan, zone, show);
         alarms(s, model, plan);
+        ending(s, plan, f, zone, show);
+        s.add(".");
+        return s;
+    }
+
+    /** What ends it, and nothing else, so that nobody plans on another date. */
+    private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Show show) {
+        Ending end = f.end();
         if (plan.stop() instanceof StopCondition.Wrap) {
             s.add(". Keeps the last ");
             s.add(Durations.rough(f.recordsFor()));
-        } else if (f.endsAt() == null) {
-            s.add(". Ends after ");
-            s.add(Durations.rough(f.recordsFor()));
+            s.add("; the battery ends it ");
         } else {
-            s.add(". Ends on ");
-            s.add(far(f.endsAt(), now, zone, show));
+            s.add(
+                    switch (end.cause()) {
+                        case PLAN -> ". Ends ";
+                        case MEMORY -> ". Memory is full ";
+                        case BATTERY -> ". The battery ends it ";
+                    });
         }
-        s.add(".");
-        return s;
+        s.add(
+                end.at() == null || end.cause() == Ending.Cause.BATTERY
+                        ? "after " + Durations.rough(end.after())
+                        : "on " + show.minute(end.at(), zone));
     }
 
     private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Show show) {
@@ -175,10 +202,5 @@ public record Consequences(
             s.add("; and alarms on ");
             s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
         }
-    }
-
-    /** With its year where that could be mistaken. */
-    private static String far(Instant t, Instant now, ZoneId zone, Show show) {
-        return Duration.between(now, t).compareTo(NEAR) > 0 ? show.when(t, zone) : show.minute(t, zone);
     }
 }

@@ -137,6 +137,13 @@ class PlanController {
             parsed.errors().put("name", "Give the plan a name of up to 120 characters");
         }
         if (parsed.valid()) {
+            pages.impossible(form, parsed).ifPresent(c -> {
+                parsed.errors().put(c.field(), c.message() + ". " + c.fix() + ".");
+                page.addAttribute(
+                        "refused", "Not saved: no logger of this model could carry it out. " + c.message() + ".");
+            });
+        }
+        if (parsed.valid()) {
             try {
                 StoredPlan saved = stored == null
                         ? plans.create(name, parsed.plan(), me.getName())

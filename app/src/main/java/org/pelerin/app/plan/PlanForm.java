@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ChannelModel;
@@ -20,13 +21,13 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
-import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Sensor;
 
 /** A plan as it is typed: text as entered, so that a wrong entry is shown again where it was made. */
 public class PlanForm implements Form {
 
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm");
+    private static final DateTimeFormatter LOCAL_SECONDS = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
     /** Models with more channels than this begin with the first one on and the others off. */
     private static final int FEW = 8;
 
@@ -52,6 +53,8 @@ public class PlanForm implements Form {
     public Map<String, String> options = new HashMap<>();
     /** When somebody next comes by, as a day; not part of the plan. */
     public String visit = "";
+    /** Why channels that read open are left so until it is placed; not part of the plan. */
+    public String notWired = "";
     /** When it is to be placed; not part of the plan either. */
     public String placing = "";
     /** The plan that is edited, as a document: what the form does not show is kept from it. */
@@ -62,8 +65,10 @@ public class PlanForm implements Form {
      *
      * @param placing when it is to be placed, or null
      * @param visit when somebody next comes by, or null
+     * @param understood how a field was read, where that is not plain from what was typed
      */
-    public record Parsed(Plan plan, Instant placing, Instant visit, Map<String, String> errors) {
+    public record Parsed(
+            Plan plan, Instant placing, Instant visit, Map<String, String> errors, Map<String, String> understood) {
 
         public boolean valid() {
             return errors.isEmpty();
@@ -108,7 +113,7 @@ public class PlanForm implements Form {
     private void take(StartCondition condition, ZoneId zone) {
         start = condition.kind().name();
         if (condition instanceof StartCondition.At at) {
-            startAt = LOCAL.format(at.instant().atZone(zone));
+            startAt = local(at.instant(), zone);
         } else if (condition instanceof StartCondition.After after) {
             startDelay = Typed.plain(after.delay());
         } else if (condition instanceof StartCondition.OnInterval i) {
@@ -121,6 +126,11 @@ public class PlanForm implements Form {
         }
     }
 
+    /** To the second where that matters. */
+    private static String local(Instant t, ZoneId zone) {
+        return (t.getEpochSecond() % 60 == 0 ? LOCAL : LOCAL_SECONDS).format(t.atZone(zone));
+    }
+
     private void take(StopCondition condition, ZoneId zone) {
         stop = condition.kind().name();
         if (condition instanceof StopCondition.AfterSamples n) {
@@ -128,7 +138,7 @@ public class PlanForm implements Form {
         } else if (condition instanceof StopCondition.AfterTime t) {
             stopTime = Typed.plain(t.time());
         } else if (condition instanceof StopCondition.At at) {
-            stopAt = LOCAL.format(at.instant().atZone(zone));
+            stopAt = local(at.instant(), zone);
         }
     }
 
@@ -144,9 +154,15 @@ public class PlanForm implements Form {
             ChannelModel input = inputs.get(next);
             channels.add(ChannelForm.blank(input, m.alarmLevels(), input.added() || inputs.size() <= FEW || next == 0));
         }
-        for (int i = 0; i < channels.size(); i++) {
+        fillLevels();
+    }
+
+    /** Makes each channel's levels those of the chosen model, and records what it always records. */
+    void fillLevels() {
+        LoggerModel m = loggerModel();
+        for (int i = 0; i < Math.min(channels.size(), m.channels().size()); i++) {
             channels.get(i).fillLevels(m.alarmLevels());
-            channels.get(i).enabled |= inputs.get(i).added();
+            channels.get(i).enabled |= m.channels().get(i).added();
         }
     }
 
@@ -156,6 +172,12 @@ public class PlanForm implements Form {
      */
     public Parsed parse(ZoneId zone, Instant now, Function<String, Sensor> library) {
         Typed typed = new Typed();
+        int channelsMissing = loggerModel().channels().size() - channels.size();
+        if (channelsMissing != 0) {
+            // never filled up in silence: what a page lost would be written as the model presets it
+            typed.wrong("name", "The page has lost " + channelsMissing + " of its channels; open it again");
+            fillChannels();
+        }
         Plan before = before(typed);
         Duration every = typed.duration("interval", interval);
         if (every.isZero()) {
@@ -173,8 +195,7 @@ public class PlanForm implements Form {
                     ? null
                     : before.channels().get(i);
             Sensor chosen = sensor(i, old, library, typed);
-            Correction correction = old == null ? Correction.NONE : old.correction();
-            settings.add(channels.get(i).parse(i + 1, chosen, correction, nominal(i, typed), typed));
+            settings.add(channels.get(i).parse(i + 1, chosen, old, nominal(i, typed), unit(i, chosen), typed));
         }
         Plan plan = new Plan(
                 loggerModel().id(),
@@ -185,7 +206,7 @@ public class PlanForm implements Form {
                 stop(zone, now, typed),
                 settings,
                 departures());
-        return new Parsed(plan, placing(zone, now, typed), visit(zone, now, typed), typed.errors());
+        return new Parsed(plan, placing(zone, now, typed), visit(zone, now, typed), typed.errors(), typed.understood());
     }
 
     private Instant placing(ZoneId zone, Instant now, Typed typed) {
@@ -227,6 +248,16 @@ public class PlanForm implements Form {
                 : null;
     }
 
+    /** The unit in which a channel's limits are typed. */
+    private String unit(int i, Sensor chosen) {
+        String shown = channels.get(i).unit;
+        return !shown.isEmpty()
+                ? shown
+                : chosen != null
+                        ? chosen.unit()
+                        : loggerModel().channels().get(i).own().unit();
+    }
+
     private Sensor sensor(int i, ChannelSettings old, Function<String, Sensor> library, Typed typed) {
         String name = channels.get(i).sensor;
         if (name.isEmpty()) {
@@ -255,7 +286,8 @@ public class PlanForm implements Form {
     }
 
     public LoggerModel loggerModel() {
-        return ModelCatalogue.find(model).orElseGet(() -> ModelCatalogue.all().get(0));
+        return ModelCatalogue.find(model)
+                .orElseThrow(() -> new NotThereException("There is no logger model “" + model + "”."));
     }
 
     private StartCondition start(ZoneId zone, Instant now, Typed typed) {

@@ -3,6 +3,7 @@ package org.pelerin.app.plan;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.NotThereException;
@@ -31,8 +32,10 @@ class PlanLibraryController {
 
     private final PlanService plans;
     private final PlaceService places;
+    private final Clock clock;
 
-    PlanLibraryController(PlanService plans, PlaceService places) {
+    PlanLibraryController(PlanService plans, PlaceService places, Clock clock) {
+        this.clock = clock;
         this.plans = plans;
         this.places = places;
     }
@@ -155,6 +158,7 @@ class PlanLibraryController {
                         "plan.channels",
                         0);
             }
+            impossible(model, document.plan());
             String name = document.name().isBlank() ? file.getOriginalFilename() : document.name();
             StoredPlan stored = plans.take(shortened(name == null ? "Plan" : name), document.plan(), me.getName());
             flash.addFlashAttribute("said", "Read from the file. Look it over before you use it.");
@@ -164,6 +168,13 @@ class PlanLibraryController {
                     "refused", "The file was not read, and nothing was changed. " + e.getMessage() + ".");
             return "redirect:/plans";
         }
+    }
+
+    /** What its model can never carry out does not come in; what only today speaks against it does. */
+    private void impossible(LoggerModel model, Plan plan) {
+        PlanPages.impossible(model, plan, clock.instant()).ifPresent(c -> {
+            throw new DocumentException(c.message() + ". " + c.fix(), "plan." + c.field(), 0);
+        });
     }
 
     private static String shortened(String name) {

@@ -1,11 +1,14 @@
 package org.pelerin.app.plan;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.library.SensorLibrary;
@@ -25,6 +28,9 @@ import org.springframework.ui.Model;
 @Component
 public class PlanPages {
 
+    /** Fields in which a plan may wait for its logger and its day. */
+    private static final Set<String> PASSING = Set.of("loggerName", "startAt", "stopAt");
+
     private final Clock clock;
     private final Show show;
     private final SensorLibrary sensors;
@@ -41,10 +47,21 @@ public class PlanPages {
     }
 
     public PlanForm.Parsed parse(PlanForm form) {
-        form.fillChannels();
+        form.fillLevels();
         Map<String, Sensor> library = new HashMap<>();
         sensors.all().forEach(s -> library.put(s.name(), s));
         return form.parse(show.home(), clock.instant(), library::get);
+    }
+
+    /** What the plan's model can never carry out; not what only today, or a missing name, speaks against it. */
+    static Optional<Conflict> impossible(LoggerModel model, Plan plan, Instant now) {
+        return Preflight.ofSettings(model, plan, now).stream()
+                .filter(c -> c.blocking() && !PASSING.contains(c.field()))
+                .findFirst();
+    }
+
+    Optional<Conflict> impossible(PlanForm form, PlanForm.Parsed parsed) {
+        return impossible(form.loggerModel(), parsed.plan(), clock.instant());
     }
 
     /**
@@ -54,8 +71,9 @@ public class PlanPages {
     public void fill(Model model, PlanForm form, PlanForm.Parsed parsed, List<Conflict> conflicts, double battery) {
         LoggerModel loggerModel = form.loggerModel();
         ZoneId zone = show.home();
-        List<Conflict> found =
-                conflicts != null ? conflicts : Preflight.ofSettings(loggerModel, parsed.plan(), clock.instant());
+        List<Conflict> found = conflicts != null
+                ? conflicts
+                : Preflight.ofPlan(loggerModel, parsed.plan(), parsed.visit(), clock.instant());
         model.addAttribute("form", form);
         model.addAttribute("models", ModelCatalogue.all());
         model.addAttribute("model", loggerModel);
@@ -65,6 +83,7 @@ public class PlanPages {
                 loggerModel.options().stream()
                         .collect(Collectors.groupingBy(OptionModel::group, LinkedHashMap::new, Collectors.toList())));
         model.addAttribute("errors", errors(parsed, found));
+        model.addAttribute("understood", parsed.understood());
         model.addAttribute("typed", parsed.errors().values());
         model.addAttribute(
                 "c",

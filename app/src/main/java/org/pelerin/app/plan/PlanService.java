@@ -116,6 +116,10 @@ public class PlanService {
         return Optional.ofNullable(plans.byId(id));
     }
 
+    public Optional<StoredPlan> named(String name) {
+        return Optional.ofNullable(plans.byName(name));
+    }
+
     public Plan settings(StoredPlan stored) {
         return PlanDocument.plan(stored.settings());
     }

@@ -7,17 +7,21 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.Ending;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 
 /**
- * The mission to be, on a line from writing to the battery's end; in a box of {@value #WIDTH} by 96. Not to scale: the
- * wait, the recording and what remains of the battery each have their stretch, so that all are legible.
+ * The mission to be, on a line from writing to what ends it; in a box of {@value #WIDTH} by 96. Not to scale: the
+ * wait, the recording and what comes later each have their stretch, so that all are legible.
  *
  * @param startX where recording begins
  * @param endX where it ends, or where memory first comes full with wrap
+ * @param end what ends it first
+ * @param later what would end it otherwise
+ * @param early whether the battery ends it before anything that was planned
  * @param ticks positions of the day marks, none where they would be closer than 5
  */
 public record PlanStrip(
@@ -28,9 +32,8 @@ public record PlanStrip(
         String waits,
         String end,
         String endWhen,
-        String battery,
-        boolean batteryFirst,
-        int batteryX,
+        String later,
+        boolean early,
         boolean wraps,
         String written,
         List<Integer> ticks) {
@@ -38,35 +41,43 @@ public record PlanStrip(
     public static final int WIDTH = 680;
     private static final int LEFT = 12;
     private static final int WAIT = 118;
-    private static final int FULL_END = 500;
+    private static final int END = 500;
     private static final int CLOSEST_TICKS = 5;
 
     static PlanStrip of(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
         boolean atOnce = plan.start() instanceof StartCondition.Now;
-        boolean wraps = plan.stop() instanceof StopCondition.Wrap;
+        // a logger that overwrites its oldest records goes on where others are full
+        boolean wraps = plan.stop() instanceof StopCondition.Wrap && !f.batteryShort();
         int startX = atOnce ? LEFT : LEFT + WAIT;
-        Duration recording = f.recordsFor();
-        boolean batteryFirst = f.batteryLeft().compareTo(recording) < 0;
-        int batteryX = batteryFirst
-                ? startX
-                        + (int) ((FULL_END - startX) * ((double) f.batteryLeft().toSeconds() / recording.toSeconds()))
-                : WIDTH - 12;
+        Duration recording = wraps ? f.recordsFor() : f.end().after();
+        Instant endsAt = f.startsAt() == null ? null : f.startsAt().plus(recording);
         return new PlanStrip(
                 startX,
-                FULL_END,
+                END,
                 atOnce ? "written and started" : begins(plan),
                 f.startsAt() == null ? begun(plan) : show.minute(f.startsAt(), zone),
                 wait(plan, now),
-                wraps
-                        ? "first full, goes on"
-                        : plan.stop() instanceof StopCondition.MemoryFull ? "full, stops" : "ends",
-                f.endsAt() == null ? "after " + Durations.rough(recording) : show.minute(f.endsAt(), zone),
-                "battery " + Durations.rough(f.batteryLeft()),
-                batteryFirst,
-                batteryX,
+                wraps ? "first full, goes on" : ends(f.end().cause()),
+                endsAt == null ? "after " + Durations.rough(recording) : show.minute(endsAt, zone),
+                later(f, wraps),
+                f.batteryShort(),
                 wraps,
                 atOnce ? "" : "written",
                 ticks(startX, recording));
+    }
+
+    private static String ends(Ending.Cause cause) {
+        return switch (cause) {
+            case PLAN -> "ends as planned";
+            case MEMORY -> "memory full, stops";
+            case BATTERY -> "◇ the battery ends it";
+        };
+    }
+
+    private static String later(Forecast f, boolean wraps) {
+        return f.end().cause() == Ending.Cause.BATTERY && !wraps
+                ? "memory " + Durations.rough(f.memoryAfter())
+                : "battery " + Durations.rough(f.batteryLeft());
     }
 
     private static String begins(Plan plan) {
@@ -93,7 +104,7 @@ public record PlanStrip(
 
     private static List<Integer> ticks(int startX, Duration recording) {
         double days = recording.toSeconds() / 86_400.0;
-        double step = (FULL_END - startX) / days;
+        double step = (END - startX) / days;
         List<Integer> out = new ArrayList<>();
         for (int d = 1; step >= CLOSEST_TICKS && d < days; d++) {
             out.add((int) (startX + d * step));

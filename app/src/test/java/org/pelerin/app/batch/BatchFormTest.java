@@ -13,38 +13,35 @@ class BatchFormTest {
             new SpotAt(3, "Vault 1, rear", "Ostrel cellars", "Europe/Paris", null),
             new SpotAt(4, "Tank A", "Lirran dairy", "Europe/Paris", null));
 
-    private static List<BatchService.Wanted> wanted(String pattern, String list, String... serials) {
+    private static List<BatchForm.Listed> listed(String list, String... serials) {
         BatchForm form = new BatchForm();
         form.serials.addAll(List.of(serials));
-        form.pattern = pattern;
         form.list = list;
-        return form.wanted(SPOTS, new Typed());
+        return form.listed(SPOTS, new Typed());
     }
 
     @Test
     void names_count_or_bear_the_serial() {
-        assertThat(wanted("VAULT-{n}", "", "PL-1", "PL-2"))
-                .extracting(BatchService.Wanted::name)
-                .containsExactly("VAULT-1", "VAULT-2");
-        assertThat(wanted("V {serial}", "", "PL-1"))
-                .extracting(BatchService.Wanted::name)
-                .containsExactly("V PL-1");
+        BatchForm form = new BatchForm();
+        form.pattern = " VAULT-{n} ";
+        assertThat(form.named(2, "PL-1")).isEqualTo("VAULT-2");
+        form.pattern = "V {serial}";
+        assertThat(form.named(2, "PL-1")).isEqualTo("V PL-1");
     }
 
     @Test
-    void a_list_goes_before_the_pattern_and_may_bring_loggers_of_its_own() {
-        List<BatchService.Wanted> found = wanted(
-                "X-{n}",
-                "serial;name;spot\nPL-2;REAR;vault 1, rear\nPL-9\tTANK\tLirran dairy / Tank A\nPL-3",
-                "PL-1",
-                "PL-2",
-                "PL-3");
-        assertThat(found)
-                .containsExactlyInAnyOrder(
-                        new BatchService.Wanted("PL-1", "X-1", null),
-                        new BatchService.Wanted("PL-2", "REAR", 3L),
-                        new BatchService.Wanted("PL-3", "X-3", null),
-                        new BatchService.Wanted("PL-9", "TANK", 4L));
+    void a_list_names_loggers_and_may_bring_some_of_its_own_in_its_order() {
+        assertThat(listed(
+                        "serial;name;spot\nPL-2;REAR;vault 1, rear\nPL-9\tTANK\tLirran dairy / Tank A\nPL-3\nPL-8;X",
+                        "PL-1",
+                        "PL-2",
+                        "PL-3"))
+                .containsExactly(
+                        new BatchForm.Listed("PL-1", "", null),
+                        new BatchForm.Listed("PL-2", "REAR", 3L),
+                        new BatchForm.Listed("PL-3", "", null),
+                        new BatchForm.Listed("PL-9", "TANK", 4L),
+                        new BatchForm.Listed("PL-8", "X", null));
     }
 
     @Test
@@ -52,11 +49,11 @@ class BatchFormTest {
         BatchForm form = new BatchForm();
         form.list = "PL-1;A;Nowhere";
         Typed typed = new Typed();
-        form.wanted(SPOTS, typed);
+        form.listed(SPOTS, typed);
         assertThat(typed.errors().get("list")).isEqualTo("Line 1: there is no spot “Nowhere”");
         form.list = "PL-1;A\nPL-1;B";
         Typed twice = new Typed();
-        form.wanted(SPOTS, twice);
+        form.listed(SPOTS, twice);
         assertThat(twice.errors().get("list")).isEqualTo("Line 2: PL-1 is there twice");
     }
 }

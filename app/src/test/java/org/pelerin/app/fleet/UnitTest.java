@@ -9,20 +9,20 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.pelerin.app.PlainShow;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
 import org.pelerin.app.attention.Standing;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
-import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.Show;
 
 class UnitTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
+    private static final Show SHOW = PlainShow.in(PARIS);
 
     private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
         boolean home = state == MissionState.COLLECTED;

@@ -7,7 +7,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Judge;
@@ -24,7 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 class MissionSentenceTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
+    private static final Show SHOW = PlainShow.in(PARIS);
     private static final Limits BAND =
             new Limits("x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY)));
 

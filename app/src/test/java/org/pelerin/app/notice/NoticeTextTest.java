@@ -8,15 +8,14 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.app.PlainShow;
 import org.pelerin.app.attention.Need;
-import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.Show;
 
 class NoticeTextTest {
 
-    private static final Show SHOW =
-            new Show(new PelerinProperties(ZoneId.of("Europe/Paris"), null, null, false, "", "", null));
+    private static final Show SHOW = PlainShow.in(ZoneId.of("Europe/Paris"));
 
     private static Need need(Need.Kind kind, String serial, String where, String since) {
         return new Need(kind, serial, 1L, where, 3L, since == null ? null : Instant.parse(since), false);

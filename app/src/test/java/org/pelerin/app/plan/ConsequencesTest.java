@@ -7,7 +7,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
@@ -20,7 +20,7 @@ class ConsequencesTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
+    private static final Show SHOW = PlainShow.in(PARIS);
 
     private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
         return of(interval, start, stop, battery, null);
@@ -55,8 +55,9 @@ class ConsequencesTest {
                 new StopCondition.MemoryFull(),
                 1);
         assertThat(sentence(c))
-                .isEqualTo("Every 10 min from Fri 20 Mar 06:00; “Air” alarms below −10.5 or above 14 for over 1 h."
-                        + " Ends on Wed 28 Oct 11:20.");
+                .isEqualTo("Every 10 min from Fri 20 Mar 06:00; “Air” alarms below −10.5 or above 14 °C for over 1 h."
+                        + " Memory is full on Wed 28 Oct 11:20.");
+        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Wed 28 Oct 11:20, memory is full");
         assertThat(c.samplesPerDay()).isEqualTo("144");
         assertThat(c.records()).isEqualTo("32\u202f000");
         assertThat(c.batteryShort()).isFalse();
@@ -83,21 +84,42 @@ class ConsequencesTest {
     @Test
     void a_wrap_never_fills_and_a_button_sets_the_end() {
         Consequences wraps = of(Duration.ofMinutes(1), new StartCondition.Now(), new StopCondition.Wrap(), 1);
-        assertThat(wraps.fullAt()).isEqualTo("never, it wraps");
-        assertThat(sentence(wraps)).contains("beginning at once").endsWith("Keeps the last 22 days.");
+        assertThat(wraps.memory()).isEmpty();
+        assertThat(sentence(wraps))
+                .contains("beginning at once")
+                .contains("Keeps the last 22 days; the battery ends it after ");
         assertThat(wraps.strip().wraps()).isTrue();
         Consequences button =
                 of(Duration.ofMinutes(1), new StartCondition.OnButton(), new StopCondition.AfterSamples(60), 1);
-        assertThat(button.fullAt()).isEqualTo("set by its start");
+        assertThat(button.ends().replace('\u00a0', ' ')).isEqualTo("after 1 h, as planned");
         assertThat(sentence(button)).endsWith("Ends after 1 h.");
     }
 
     @Test
-    void a_battery_that_ends_first_is_drawn_before_the_end() {
+    void a_battery_that_ends_first_is_what_ends_it_everywhere() {
         Consequences c = of(Duration.ofHours(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 0.02);
         assertThat(c.batteryShort()).isTrue();
-        assertThat(c.strip().batteryFirst()).isTrue();
-        assertThat(c.strip().batteryX()).isBetween(c.strip().startX(), c.strip().endX());
+        // 2 % of 560 mAh at 0.0036 + 0.0004 + 0.35/1000 + 560 · 0.02/8766 mA are 1990 h
+        assertThat(sentence(c)).endsWith(" The battery ends it after 83 days.");
+        assertThat(c.ends()).startsWith("◇ ").endsWith(", the battery is empty");
+        assertThat(c.strip().early()).isTrue();
+        assertThat(c.strip().end()).isEqualTo("◇ the battery ends it");
+        assertThat(c.strip().later().replace('\u00a0', ' ')).isEqualTo("memory 1333 days");
+    }
+
+    @Test
+    void a_planned_end_is_no_full_memory() {
+        StopCondition week = new StopCondition.AfterTime(Duration.ofDays(7));
+        Consequences c = of(Duration.ofMinutes(10), new StartCondition.Now(), week, 1);
+        assertThat(sentence(c)).endsWith(" Ends on Thu 26 Mar 08:40.");
+        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Thu 26 Mar 08:40, as planned");
+        assertThat(c.memory().replace('\u00a0', ' ')).isEqualTo("Tue 27 Oct 14:00");
+        // another year is said
+        assertThat(sentence(of(Duration.ofHours(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 1)))
+                .contains("battery ends it after");
+        StopCondition far = new StopCondition.At(Instant.parse("2027-02-03T07:40:00Z"));
+        assertThat(sentence(of(Duration.ofHours(1), new StartCondition.Now(), far, 1)))
+                .endsWith(" Ends on Wed 3 Feb 2027 08:40.");
     }
 
     @Test

@@ -1,6 +1,7 @@
 package org.pelerin.app.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -9,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.exchange.SensorDocument;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.LoggerModel;
@@ -89,7 +91,7 @@ class PlanFormTest {
                     assertThat(once.plan().stop().kind()).isEqualTo(stop);
                     assertThat(once.plan().channels().get(0).label()).isEqualTo("Vault 1");
                     PlanForm again = PlanForm.of("X", 1, once.plan(), PARIS, SensorDocument.ready()::contains);
-                    assertThat(parsed(again)).isEqualTo(once);
+                    assertThat(parsed(again).plan()).isEqualTo(once.plan());
                 }
             }
         }
@@ -192,11 +194,97 @@ class PlanFormTest {
         Plan plan = parsed(form).plan();
         assertThat(plan.channels().get(0).high().limit()).isEqualTo(253);
         assertThat(plan.channels().get(0).low().limit()).isEqualTo(195.5);
+        assertThat(understood(parsed(form), "channels[0].levels[0].high")).isEqualTo("253 V, 110 % of 230 V");
         form.options.put("nominal", "400");
         assertThat(parsed(form).plan().channels().get(0).high().limit()).isEqualTo(440);
         // a current has no nominal value
         form.channels.get(3).levels.get(0).high = "10 %";
         assertThat(parsed(form).errors()).containsOnlyKeys("channels[3].levels[0].high");
+    }
+
+    private static String understood(PlanForm.Parsed parsed, String field) {
+        return parsed.understood().getOrDefault(field, "").replace('\u00a0', ' ');
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "90 %,207,'207 V, 90 % of 230 V'",
+        "90 % of nominal,207,'207 V, 90 % of 230 V'",
+        "110%,253,'253 V, 110 % of 230 V'",
+        "−10 %,207,'207 V, 90 % of 230 V'",
+        "-6.5 %,215.05,'215.05 V, 93.5 % of 230 V'",
+        "207,207,''"
+    })
+    void per_cent_of_nominal_are_read_as_the_trade_writes_them(String text, double limit, String understood) {
+        PlanForm form = PlanForm.blank(ModelCatalogue.get("yew-v3"));
+        form.channels.get(0).levels.get(0).low = text;
+        PlanForm.Parsed parsed = parsed(form);
+        assertThat(parsed.errors()).isEmpty();
+        assertThat(parsed.plan().channels().get(0).low().limit()).isEqualTo(limit);
+        assertThat(understood(parsed, "channels[0].levels[0].low")).isEqualTo(understood);
+    }
+
+    @Test
+    void a_per_cent_that_can_mean_two_things_is_asked_about() {
+        PlanForm form = PlanForm.blank(ModelCatalogue.get("yew-v3"));
+        form.channels.get(0).levels.get(0).high = "10 %";
+        assertThat(parsed(form).errors().get("channels[0].levels[0].high")).contains("two things");
+        form.channels.get(0).levels.get(0).high = "−10 % of nominal";
+        assertThat(parsed(form).errors()).containsKey("channels[0].levels[0].high");
+        // humidity is in per cent itself
+        PlanForm humid = birch();
+        humid.channels.get(1).levels.get(0).high = "90 %";
+        assertThat(parsed(humid).plan().channels().get(1).high().limit()).isEqualTo(90);
+        humid.channels.get(0).levels.get(0).high = "90 %";
+        assertThat(parsed(humid).errors().get("channels[0].levels[0].high")).contains("no nominal value");
+    }
+
+    @Test
+    void a_page_that_lost_channels_is_never_filled_up_in_silence() {
+        PlanForm form = PlanForm.blank(ModelCatalogue.get("rowan-a2"));
+        form.channels.remove(2);
+        assertThat(parsed(form).errors().get("name")).contains("lost 1 of its channels");
+        PlanForm nameless = birch();
+        nameless.model = "";
+        assertThatThrownBy(() -> parsed(nameless)).isInstanceOf(NotThereException.class);
+    }
+
+    @Test
+    void what_the_format_has_and_the_form_has_not_is_kept() {
+        Plan plan = new Plan(
+                "birch-th",
+                "VAULT",
+                Duration.ofMinutes(10),
+                new StartCondition.At(Instant.parse("2026-07-01T04:00:30Z")),
+                new StopCondition.At(Instant.parse("2026-08-01T04:00:07Z")),
+                List.of(
+                        new ChannelSettings(
+                                true,
+                                "Air",
+                                new Alarm(14.5, Duration.ofHours(1), true),
+                                new Alarm(-2, Duration.ofMinutes(30), false)),
+                        new ChannelSettings(
+                                true,
+                                "Humidity",
+                                new Alarm(95, Duration.ZERO, true),
+                                new Alarm(85, Duration.ofHours(2), true))));
+        PlanForm form = PlanForm.of("Vault", 3, plan, PARIS, sensor -> false);
+        assertThat(form.channels.get(0).levels.get(0).lasting).isEqualTo("30 min / 1 h");
+        assertThat(form.channels.get(1).levels.get(0).lasting).isEqualTo("2 h / at once");
+        assertThat(parsed(form).plan()).isEqualTo(plan);
+    }
+
+    @Test
+    void times_are_read_as_people_write_them_and_it_is_said_how() {
+        PlanForm form = birch();
+        form.interval = "0:10";
+        form.channels.get(0).levels.get(0).lasting = "1h30";
+        PlanForm.Parsed parsed = parsed(form);
+        assertThat(parsed.plan().interval()).isEqualTo(Duration.ofMinutes(10));
+        assertThat(understood(parsed, "interval")).isEqualTo("10 min");
+        assertThat(understood(parsed, "channels[0].levels[0].lasting")).isEqualTo("1 h 30 min");
+        form.interval = "10 min";
+        assertThat(parsed(form).understood()).doesNotContainKey("interval");
     }
 
     @Test

@@ -17,11 +17,11 @@ import org.apache.poi.ss.usermodel.WorkbookFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.app.PlainShow;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
-import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -115,7 +115,7 @@ class ExportTest {
                         "2026-10-25T03:00:00.000+01:00,-3.0");
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
-                .contains("# Limit: Air, left above 14.0 for more than 1 h")
+                .contains("# Limit: Air, left above 14\u00a0°C for over 1 h")
                 .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
                 .contains("# Capture SHA-256: " + "ab".repeat(32));
     }
@@ -147,7 +147,7 @@ class ExportTest {
 
     @Test
     void a_drawing_escapes_labels_and_leaves_gaps_open() {
-        Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
+        Show show = PlainShow.in(PARIS);
         Dossier d = dossier(12, 13, Double.NaN, 13, 12);
         String svg = ReportChart.draw(d, d.series().get(0), show);
         String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);

@@ -2,7 +2,13 @@ package org.pelerin.core.exchange;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -106,7 +112,7 @@ final class Documents {
         try {
             return JSON.readTree(text);
         } catch (JacksonException e) {
-            throw wrong(e);
+            throw notJson(e);
         }
     }
 
@@ -114,8 +120,10 @@ final class Documents {
     static <T> T read(String text, Class<T> type) {
         try {
             return JSON.readValue(text, type);
+        } catch (DatabindException e) {
+            throw wrong(e, tree(text), type);
         } catch (JacksonException e) {
-            throw wrong(e);
+            throw notJson(e);
         }
     }
 
@@ -123,23 +131,36 @@ final class Documents {
     static <T> T read(JsonNode tree, Class<T> type) {
         try {
             return JSON.treeToValue(tree, type);
-        } catch (JacksonException e) {
-            throw wrong(e);
+        } catch (DatabindException e) {
+            throw wrong(e, tree, type);
         }
     }
 
-    private static DocumentException wrong(JacksonException e) {
-        String place = e instanceof DatabindException d ? path(d.getPath()) : "";
+    /** In words of its own, with line and column: what a parser says of its expectations helps nobody at a file. */
+    private static DocumentException notJson(JacksonException e) {
+        int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNr());
+        int column = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getColumnNr());
+        String at = line == 0 ? "" : " at line " + line + ", column " + column;
+        String original = firstLine(e.getOriginalMessage());
+        String what;
+        if (original.startsWith("Duplicate")) {
+            what = "the field " + original.replaceAll("^[^']*[\"']([^\"']*)[\"'].*$", "“$1”") + " is there twice";
+        } else if (original.contains("end-of-input") || original.contains("end of input")) {
+            what = "the file ends too early: a bracket or a quotation mark is not closed";
+        } else {
+            what = "just before there, a comma, a colon, a bracket or a quotation mark is missing or too many";
+        }
+        return new DocumentException("this is not JSON" + at + ": " + what, "", line);
+    }
+
+    private static DocumentException wrong(DatabindException e, JsonNode document, Class<?> root) {
+        String place = path(e.getPath());
         int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNr());
         String message;
         if (e instanceof UnrecognizedPropertyException u) {
-            message = "there is no field “" + u.getPropertyName() + "”; there could be "
-                    + String.join(
-                            ", ",
-                            u.getKnownPropertyIds().stream()
-                                    .map(String::valueOf)
-                                    .sorted()
-                                    .toList());
+            message = unknown(
+                    u.getPropertyName(),
+                    u.getKnownPropertyIds().stream().map(String::valueOf).toList());
         } else if (e instanceof InvalidTypeIdException t) {
             message = "there is no kind “" + t.getTypeId() + "”";
         } else if (e instanceof ValueInstantiationException v && v.getCause() != null) {
@@ -147,11 +168,74 @@ final class Documents {
                     ? "null stands where something has to be"
                     : String.valueOf(v.getCause().getMessage());
         } else if (e instanceof MismatchedInputException m) {
+            Optional<DocumentException> misspelt = misspelt(m, document, root);
+            if (misspelt.isPresent()) {
+                return misspelt.get();
+            }
             message = mismatch(m);
         } else {
-            message = "this is not JSON: " + firstLine(e.getOriginalMessage());
+            message = firstLine(e.getOriginalMessage());
         }
         return new DocumentException(message, place, line);
+    }
+
+    /** A field that is missing because its name is not spelt right: then that is what is wrong. */
+    private static Optional<DocumentException> misspelt(MismatchedInputException m, JsonNode document, Class<?> root) {
+        List<JacksonException.Reference> path = m.getPath();
+        if (!firstLine(m.getOriginalMessage()).startsWith("Missing") || path.isEmpty()) {
+            return Optional.empty();
+        }
+        // the last step is the missing field itself
+        List<JacksonException.Reference> around = path.subList(0, path.size() - 1);
+        JsonNode node = document;
+        Type type = root;
+        for (JacksonException.Reference r : around) {
+            node = r.getPropertyName() == null ? node.path(r.getIndex()) : node.path(r.getPropertyName());
+            type = inside(type, r.getPropertyName());
+        }
+        if (!(type instanceof Class<?> record) || !record.isRecord()) {
+            return Optional.empty();
+        }
+        List<String> known = Arrays.stream(record.getRecordComponents())
+                .map(RecordComponent::getName)
+                .toList();
+        String place = path(around);
+        return node.propertyNames().stream()
+                .filter(n -> !known.contains(n) && !n.equals("kind"))
+                .findFirst()
+                .map(n -> new DocumentException(unknown(n, known), place.isEmpty() ? n : place + "." + n, 0));
+    }
+
+    /** The type of a record's field, or of a list's elements where {@code field} is null; null where that cannot be told. */
+    private static Type inside(Type type, String field) {
+        if (field == null) {
+            return type instanceof ParameterizedType p
+                    ? p.getActualTypeArguments()[0]
+                    : type instanceof Class<?> c ? c.getComponentType() : null;
+        }
+        if (!(type instanceof Class<?> record) || !record.isRecord()) {
+            return null;
+        }
+        return Arrays.stream(record.getRecordComponents())
+                .filter(c -> c.getName().equals(field))
+                .map(RecordComponent::getGenericType)
+                .findFirst()
+                .orElse(null);
+    }
+
+    private static String unknown(String name, List<String> known) {
+        List<String> near = known.stream()
+                .filter(k -> k.toLowerCase(Locale.ROOT).startsWith(beginning(name)))
+                .toList();
+        return "there is no field “" + name + "”; "
+                + (near.size() == 1
+                        ? "is “" + near.get(0) + "” meant?"
+                        : "there could be "
+                                + String.join(", ", known.stream().sorted().toList()));
+    }
+
+    private static String beginning(String name) {
+        return name.substring(0, Math.min(4, name.length())).toLowerCase(Locale.ROOT);
     }
 
     private static String mismatch(MismatchedInputException m) {

@@ -123,8 +123,7 @@ final class ChannelCheck {
                     "“" + channel.label() + "” raises its alarm at once, at every opened door",
                     "Set a delay");
         }
-        if (alarm.lasting() instanceof Lasting.Delay d && d.delay().compareTo(plan.interval()) < 0
-                && !changes) {
+        if (alarm.lasting() instanceof Lasting.Delay d && d.delay().compareTo(plan.interval()) < 0 && !changes) {
             found.warns(
                     lastingAt,
                     "“" + channel.label() + "” alarms after " + Durations.format(d.delay())

@@ -11,18 +11,32 @@ import java.util.List;
  * @param depth at which it will hang, in m of water; null where it stays dry or that is not known
  * @param demands limits that its spot demands
  * @param notWired why channels that read open are left so until it is placed; empty where they must not be
+ * @param others serials of loggers that lie at the spot, or are meant for it
+ * @param namesakes serials of loggers at work under the same name
  */
-public record Errand(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands, String notWired) {
+public record Errand(
+        Instant placedAt,
+        Instant collectBy,
+        Double depth,
+        List<Demand> demands,
+        String notWired,
+        List<String> others,
+        List<String> namesakes) {
 
     public static final Errand NONE = new Errand(null, null, null, List.of());
 
     public Errand(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands) {
-        this(placedAt, collectBy, depth, demands, "");
+        this(placedAt, collectBy, depth, demands, "", List.of(), List.of());
     }
 
     /** The same, its sensors being wired only where it is placed. */
     public Errand notWired(String reason) {
-        return new Errand(placedAt, collectBy, depth, demands, reason.strip());
+        return new Errand(placedAt, collectBy, depth, demands, reason.strip(), others, namesakes);
+    }
+
+    /** The same beside others. */
+    public Errand beside(List<String> there, List<String> sameName) {
+        return new Errand(placedAt, collectBy, depth, demands, notWired, there, sameName);
     }
 
     /**
@@ -36,6 +50,8 @@ public record Errand(Instant placedAt, Instant collectBy, Double depth, List<Dem
 
     public Errand {
         demands = List.copyOf(demands);
+        others = List.copyOf(others);
+        namesakes = List.copyOf(namesakes);
     }
 
     public static Errand collectedBy(Instant instant) {

@@ -28,6 +28,30 @@ final class ErrandCheck {
         depth();
         errand.demands().forEach(this::demand);
         placing(now);
+        neighbours();
+    }
+
+    private void neighbours() {
+        if (!errand.others().isEmpty()) {
+            found.warns(
+                    "spot",
+                    listed(errand.others()) + (errand.others().size() == 1 ? " lies" : " lie")
+                            + " at this spot already, or is on its way there",
+                    "Take it away when this one is placed, or choose another spot");
+        }
+        if (!errand.namesakes().isEmpty()) {
+            found.warns(
+                    "loggerName",
+                    listed(errand.namesakes()) + (errand.namesakes().size() == 1 ? " is" : " are") + " called “"
+                            + plan.loggerName() + "” too",
+                    "Give it a name of its own");
+        }
+    }
+
+    private static String listed(List<String> serials) {
+        int most = Math.min(3, serials.size());
+        String named = String.join(", ", serials.subList(0, most));
+        return serials.size() > most ? named + " and " + (serials.size() - most) + " more" : named;
     }
 
     private void depth() {
@@ -87,8 +111,9 @@ final class ErrandCheck {
         if (upper ? alarm.limit() > limit : alarm.limit() < limit) {
             found.warns(
                     "channels[" + i + "].levels[0]." + (upper ? "high" : "low"),
-                    "The limit " + LimitText.quantity(alarm.limit(), shown.symbol()) + " of “" + c.label() + "” is laxer than the "
-                            + LimitText.quantity(limit, shown.symbol()) + " that the spot demands",
+                    "The limit " + LimitText.quantity(alarm.limit(), shown.symbol()) + " of “" + c.label()
+                            + "” is laxer than the " + LimitText.quantity(limit, shown.symbol())
+                            + " that the spot demands",
                     "Tighten it");
         }
     }

@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.stats.Comparison;
@@ -44,8 +43,10 @@ final class LoggerCheck {
         for (int i : plan.enabled()) {
             AlarmLevel level = plan.channels().get(i).level(1);
             double v = i < logger.live().size() ? logger.live().get(i).value() : Double.NaN;
-            boolean above = level.high() != null && Comparison.above(v, level.high().limit());
-            boolean below = level.low() != null && Comparison.below(v, level.low().limit());
+            boolean above =
+                    level.high() != null && Comparison.above(v, level.high().limit());
+            boolean below =
+                    level.low() != null && Comparison.below(v, level.low().limit());
             if (above || below) {
                 String unit = plan.unit(model, i);
                 found.warns(
@@ -92,6 +93,11 @@ final class LoggerCheck {
                                     ? "1 record that is not home"
                                     : logger.uncollected() + " records that are not home"),
                     "Collect it first");
+        } else if (logger.unclosed() && !logger.running()) {
+            found.blocks(
+                    Conflict.Way.COLLECT,
+                    "What it holds is home, but its mission has not been collected to its end",
+                    "Collect it once more");
         }
         if (logger.firmware().compareTo(model.firmware().oldest()) < 0) {
             found.blocks(

@@ -13,7 +13,8 @@ import org.pelerin.core.model.Firmware;
  * @param firmware its version
  * @param battery share of the capacity left, 0…1
  * @param running whether it records or waits for its start
- * @param uncollected records in memory that nobody has collected
+ * @param uncollected records in memory that are not home
+ * @param unclosed whether it holds a mission that has not been collected to its end, even if all its records are home
  * @param clockOffset its clock minus the reference
  * @param live what each channel reads, as the plan has it; empty where that cannot be told
  * @param pinSet whether it asks for a PIN before it is changed
@@ -25,11 +26,35 @@ public record LoggerCondition(
         double battery,
         boolean running,
         long uncollected,
+        boolean unclosed,
         Duration clockOffset,
         List<Reading> live,
         boolean pinSet,
         PhaseCheck phases,
         Map<Integer, Instant> calibrationDue) {
+
+    public LoggerCondition(
+            Firmware firmware,
+            double battery,
+            boolean running,
+            long uncollected,
+            Duration clockOffset,
+            List<Reading> live,
+            boolean pinSet,
+            PhaseCheck phases,
+            Map<Integer, Instant> calibrationDue) {
+        this(
+                firmware,
+                battery,
+                running,
+                uncollected,
+                uncollected > 0,
+                clockOffset,
+                live,
+                pinSet,
+                phases,
+                calibrationDue);
+    }
 
     public LoggerCondition(
             Firmware firmware,

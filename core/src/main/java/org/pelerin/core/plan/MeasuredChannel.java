@@ -193,22 +193,24 @@ public final class MeasuredChannel {
      * A count stands for half a step either way: where the range's end lies in there, the value is the end. NaN where it does not.
      */
     private double atEnd(double raw, double v, Scaler.Row row) {
-        double half = (double) input.resolution().numerator() / input.resolution().denominator() / 2;
+        double half =
+                (double) input.resolution().numerator() / input.resolution().denominator() / 2;
         double down = scaler.value(raw - half - leads(), row);
         double up = scaler.value(raw + half - leads(), row);
         double inside = inRange(down) ? down : up;
         if (!inRange(inside)) {
             return Double.NaN;
         }
-        boolean low = Double.isNaN(v)
-                ? Math.abs(inside - sensor.low()) < Math.abs(inside - sensor.high())
-                : v < sensor.low();
+        boolean low =
+                Double.isNaN(v) ? Math.abs(inside - sensor.low()) < Math.abs(inside - sensor.high()) : v < sensor.low();
         return low ? sensor.low() : sensor.high();
     }
 
     /** Whether its values are more than the stored counts: then they are rounded once. */
     private boolean computed() {
-        return !(sensor.scaling() instanceof Scaling.None) || !settings.correction().none() || leads() != 0;
+        return !(sensor.scaling() instanceof Scaling.None)
+                || !settings.correction().none()
+                || leads() != 0;
     }
 
     private boolean inRange(double v) {

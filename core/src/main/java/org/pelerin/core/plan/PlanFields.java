@@ -47,19 +47,17 @@ public final class PlanFields {
         fields.put(field, String.valueOf(value));
     }
 
+    /** All that the model has, preset or not, so that every setting of two plans is compared. */
     private void options(Plan plan) {
         List<OptionModel> known =
                 ModelCatalogue.find(plan.model()).map(LoggerModel::options).orElse(List.of());
+        for (OptionModel o : known) {
+            put(o.label().toLowerCase(java.util.Locale.ROOT), OptionText.words(o, plan.option(o)));
+        }
         plan.options().forEach((key, value) -> {
-            OptionModel option =
-                    known.stream().filter(o -> o.key().equals(key)).findFirst().orElse(null);
-            String label = option == null ? key : option.label().toLowerCase(java.util.Locale.ROOT);
-            String words = option == null
-                    ? value
-                    : option.choice(value)
-                            .map(OptionModel.Choice::label)
-                            .orElse(value + (option.unit().isEmpty() ? "" : " " + option.unit()));
-            put(label, words);
+            if (known.stream().noneMatch(o -> o.key().equals(key))) {
+                put(key, value);
+            }
         });
     }
 

@@ -62,7 +62,8 @@ final class SettingsCheck {
         if (takes.compareTo(fastest) > 0) {
             found.blocks(
                     field,
-                    "To measure " + plan.enabled().size() + " channel" + (plan.enabled().size() == 1 ? "" : "s")
+                    "To measure " + plan.enabled().size() + " channel"
+                            + (plan.enabled().size() == 1 ? "" : "s")
                             + " takes " + LimitText.quantity(takes.toMillis() / 1000.0, "s") + ", longer than the "
                             + Durations.format(fastest) + " from one scan to the next",
                     "Choose " + Durations.format(wholeSeconds(takes))
@@ -109,7 +110,8 @@ final class SettingsCheck {
         if (!model.starts().contains(start.kind())) {
             found.blocks("start", model.name() + " cannot start " + start.kind().words(), "Choose another start");
         }
-        found.needs("start", "start." + key(start.kind()), "Start " + start.kind().words());
+        found.needs(
+                "start", "start." + key(start.kind()), "Start " + start.kind().words());
         if (start instanceof StartCondition.At at && !at.instant().isAfter(now)) {
             found.blocks("startAt", "The start lies in the past", "Choose a later instant, or start now");
         }
@@ -197,13 +199,16 @@ final class SettingsCheck {
                 continue;
             }
             String waits = plan.option(o);
-            boolean never = waits.equals("high") && !high || waits.equals("low") && !low || waits.equals("any") && !high && !low;
+            boolean never = waits.equals("high") && !high
+                    || waits.equals("low") && !low
+                    || waits.equals("any") && !high && !low;
             if (never) {
                 found.warns(
                         "options[" + o.key() + "]",
                         "“" + o.label() + "” "
                                 + o.choice(waits).map(OptionModel.Choice::label).orElse(waits)
-                                + ", and there is no " + (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")
+                                + ", and there is no "
+                                + (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")
                                 + "limit that could raise one",
                         "Set the limit, or let the relay never close");
             }

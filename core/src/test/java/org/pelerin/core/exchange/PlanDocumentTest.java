@@ -93,7 +93,9 @@ class PlanDocumentTest {
                 "\"options\":{\"lamp\":\"off\"} | \"options\":null | plan | null stands where something has to be",
                 "\"channel\":0 | \"channel\":-1 | plan.start | There is no channel -1",
                 "\"loggerName\":\"FEED\", | '' | plan | the field “loggerName” is missing",
-                "\"loggerName\":\"FEED\", | \"loggerName\":\"FEED\",\"loggerName\":\"B\", | '' | this is not JSON",
+                "\"cutOff\":0.05 | \"cutOf\":0.05 | plan.channels[0].cutOf | there is no field “cutOf”; is “cutOff” meant?",
+                "\"loggerName\":\"FEED\", | \"loggerName\":\"FEED\",\"loggerName\":\"B\", | '' | the field “loggerName” is there twice",
+                "\"model\":\"rowan-a2\", | \"model\":\"rowan-a2\" | '' | this is not JSON at line 1, column",
                 "\"channels\":[ | \"channels\":[, | '' | this is not JSON"
             })
     void what_was_edited_wrongly_is_named_with_its_place(String from, String to, String place, String message) {
@@ -105,6 +107,24 @@ class PlanDocumentTest {
                 .isThrownBy(() -> PlanDocument.read(wrong))
                 .withMessageContaining(message)
                 .satisfies(e -> assertThat(e.place()).startsWith(place == null ? "" : place));
+    }
+
+    @Test
+    void a_missing_comma_is_told_with_its_line_in_plain_words() {
+        String file = PlanDocument.file("Feed", full(SensorDocument.ready().get(0)));
+        String wrong = file.replaceFirst("(\"label\" : \"Feed\"),", "$1");
+        int line = (int) wrong.substring(0, wrong.indexOf("\"label\" : \"Feed\""))
+                        .lines()
+                        .count()
+                + 1;
+        assertThatExceptionOfType(DocumentException.class)
+                .isThrownBy(() -> PlanDocument.read(wrong))
+                .withMessageContaining("this is not JSON at line " + line)
+                .withMessageContaining("a comma, a colon, a bracket")
+                .satisfies(e -> assertThat(e.line()).isEqualTo(line));
+        assertThatExceptionOfType(DocumentException.class)
+                .isThrownBy(() -> PlanDocument.read(file.substring(0, 300)))
+                .withMessageContaining("ends too early");
     }
 
     @Test

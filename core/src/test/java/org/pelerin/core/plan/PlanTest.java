@@ -32,7 +32,8 @@ class PlanTest {
             alder(Duration.ofMinutes(10), new StartCondition.OnButton(), new StopCondition.MemoryFull());
 
     private static LoggerCondition healthy() {
-        return new LoggerCondition(new Firmware(1, 4), 0.9, false, 0, Duration.ofSeconds(3), List.of(new Reading(12.3, 12.3)));
+        return new LoggerCondition(
+                new Firmware(1, 4), 0.9, false, 0, Duration.ofSeconds(3), List.of(new Reading(12.3, 12.3)));
     }
 
     private static List<Conflict> preflight(Plan plan, LoggerCondition logger) {
@@ -92,8 +93,7 @@ class PlanTest {
     void the_interval_must_be_one_the_model_has(long seconds, boolean blocked) {
         Plan plan = alder(Duration.ofSeconds(seconds), GOOD.start(), GOOD.stop());
         List<Conflict> found = preflight(plan, healthy());
-        assertThat(found.stream()
-                        .anyMatch(c -> c.blocking() && c.field().equals("interval")))
+        assertThat(found.stream().anyMatch(c -> c.blocking() && c.field().equals("interval")))
                 .isEqualTo(blocked);
         assertThat(found).noneMatch(c -> c.message().contains("relays"));
     }
@@ -107,8 +107,13 @@ class PlanTest {
 
     @Test
     void what_the_logger_is_doing_can_block() {
-        LoggerCondition busy =
-                new LoggerCondition(new Firmware(1, 0), 0.9, true, 4120, Duration.ofMinutes(-3), List.of(new Reading(Double.NaN, Double.NaN)));
+        LoggerCondition busy = new LoggerCondition(
+                new Firmware(1, 0),
+                0.9,
+                true,
+                4120,
+                Duration.ofMinutes(-3),
+                List.of(new Reading(Double.NaN, Double.NaN)));
         List<Conflict> found = preflight(GOOD, busy);
         assertThat(found.stream().filter(Conflict::blocking))
                 .extracting(Conflict::message)
@@ -236,8 +241,8 @@ class PlanTest {
 
     @Test
     void limits_that_the_present_reading_lies_outside_of_are_told() {
-        LoggerCondition warm = new LoggerCondition(
-                new Firmware(1, 4), 0.9, false, 0, Duration.ZERO, List.of(new Reading(21.3, 21.3)));
+        LoggerCondition warm =
+                new LoggerCondition(new Firmware(1, 4), 0.9, false, 0, Duration.ZERO, List.of(new Reading(21.3, 21.3)));
         assertThat(preflight(GOOD, warm))
                 .singleElement()
                 .satisfies(c -> assertThat(c.message().replace('\u00a0', ' '))

@@ -236,15 +236,15 @@ class WiredPlanTest {
                 List.of(new ChannelSettings(
                         true, "Air", new Alarm(14, Lasting.allowance(Duration.ofHours(8)), true), null)));
         Map<Integer, Instant> due = new HashMap<>(Map.of(0, NOW.plus(Duration.ofDays(30))));
-        LoggerCondition old =
-                new LoggerCondition(new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(new Reading(12.0, 12.0)), false, null, due);
+        LoggerCondition old = new LoggerCondition(
+                new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(new Reading(12.0, 12.0)), false, null, due);
         List<Conflict> found = Preflight.of(alder, plan, old, Errand.NONE, NOW);
         assertThat(found)
-                .anyMatch(c ->
-                        c.blocking() && c.field().equals("start")
-                                && c.message().contains("on a full interval")
-                                && c.message().contains("1.4")
-                                && c.way() == Conflict.Way.FIRMWARE)
+                .anyMatch(c -> c.blocking()
+                        && c.field().equals("start")
+                        && c.message().contains("on a full interval")
+                        && c.message().contains("1.4")
+                        && c.way() == Conflict.Way.FIRMWARE)
                 .anyMatch(c -> c.blocking()
                         && c.field().equals("channels[0].levels[0].lasting")
                         && c.message().contains("1.5"))
@@ -323,8 +323,8 @@ class WiredPlanTest {
 
     private static List<Conflict> withReading(Reading reading, Errand errand) {
         Plan p = plan(ROWAN, Duration.ofMinutes(10), null, Map.of(), channel(true, loop(null)));
-        LoggerCondition in = new LoggerCondition(
-                ROWAN.firmware().newest(), 0.9, false, 0, Duration.ZERO, List.of(reading));
+        LoggerCondition in =
+                new LoggerCondition(ROWAN.firmware().newest(), 0.9, false, 0, Duration.ZERO, List.of(reading));
         return Preflight.of(ROWAN, p, in, errand, NOW).stream()
                 .filter(c -> c.field().equals("channels[0]"))
                 .toList();

@@ -137,8 +137,7 @@ class ClockCorrectionTest {
         ClockCorrection.Setting wrong = new ClockCorrection.Setting(ahead, ahead.plus(Duration.ofDays(1)));
         Instant back = wrong.after().plus(Duration.ofHours(2));
         ClockCorrection.Setting right = new ClockCorrection.Setting(back, back.minus(Duration.ofDays(1)));
-        ClockCorrection c =
-                new ClockCorrection(t0, t0.plus(Duration.ofHours(6)), Duration.ZERO, List.of(wrong, right));
+        ClockCorrection c = new ClockCorrection(t0, t0.plus(Duration.ofHours(6)), Duration.ZERO, List.of(wrong, right));
         EvenAxis axis = TimeAxis.of(t0, Duration.ofMinutes(10), 36, c);
         for (int i = 1; i <= 36; i++) {
             assertThat(axis.millisAt(i)).isGreaterThanOrEqualTo(axis.millisAt(i - 1));

@@ -24,9 +24,9 @@ final class AlarmWatch {
     private boolean raised;
     private boolean above;
 
-    private AlarmWatch(Alarm alarm, Band band, Duration interval) {
-        this.lasting = alarm.lasting();
-        this.latched = alarm.latched();
+    private AlarmWatch(Lasting lasting, boolean latched, Band band, Duration interval) {
+        this.lasting = lasting;
+        this.latched = latched;
         this.band = band;
         this.interval = interval.toMillis();
         this.above = !Double.isInfinite(band.high());
@@ -34,18 +34,23 @@ final class AlarmWatch {
 
     /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch high(Alarm alarm, Duration interval) {
-        return new AlarmWatch(alarm, new Band(Double.NEGATIVE_INFINITY, alarm.limit()), interval);
+        return new AlarmWatch(
+                alarm.lasting(), alarm.latched(), new Band(Double.NEGATIVE_INFINITY, alarm.limit()), interval);
     }
 
     /** @param interval that a sample stands for; zero where a value holds until the next one */
     static AlarmWatch low(Alarm alarm, Duration interval) {
-        return new AlarmWatch(alarm, new Band(alarm.limit(), Double.POSITIVE_INFINITY), interval);
+        return new AlarmWatch(
+                alarm.lasting(), alarm.latched(), new Band(alarm.limit(), Double.POSITIVE_INFINITY), interval);
     }
 
     /** Both sides of a pair, which use up one allowance. */
     static AlarmWatch both(AlarmLevel pair, Duration interval) {
         return new AlarmWatch(
-                pair.high(), new Band(pair.low().limit(), pair.high().limit()), interval);
+                pair.high().lasting(),
+                pair.high().latched() || pair.low().latched(),
+                new Band(pair.low().limit(), pair.high().limit()),
+                interval);
     }
 
     /**

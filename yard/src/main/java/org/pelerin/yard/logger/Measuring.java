@@ -22,6 +22,7 @@ final class Measuring {
     private final Sensor[] sensors;
     private final Duration interval;
     private final RecordConverter converter;
+    private final SoundSettings sound;
 
     private Measuring(LoggerModel model, List<Integer> channels, Plan plan) {
         this.channels = channels;
@@ -36,6 +37,7 @@ final class Measuring {
                     : model.channels().get(channel).own();
         }
         this.interval = plan == null ? Duration.ofMinutes(1) : plan.interval();
+        this.sound = model.sound() ? new SoundSettings(model, plan) : null;
         this.converter = plan == null ? null : new RecordConverter(model, plan);
     }
 
@@ -55,13 +57,20 @@ final class Measuring {
         int[] out = new int[inputs.length];
         for (int c = 0; c < out.length; c++) {
             InputModel input = inputs[c];
-            double v = input.kind() == Input.BATTERY
-                    ? 9.6 + 2.9 * battery
-                    : probe.measure(channels.get(c), input, sensors[c], interval, world);
+            double v = input.kind() == Input.BATTERY ? 9.6 + 2.9 * battery : measured(probe, c, world);
             boolean fault = Double.isNaN(v) || !input.inRange(v) || open && input.kind() != Input.BATTERY;
             out[c] = fault ? MissionPage.FAULT : (int) input.resolution().count(v);
         }
         return out;
+    }
+
+    private double measured(Probe probe, int c, Instant world) {
+        double v = probe.measure(channels.get(c), inputs[c], sensors[c], interval, world);
+        if (sound == null) {
+            return v;
+        }
+        double mean = probe.measure(0, inputs[c], null, interval, world);
+        return sound.applied(channels.get(c), v, mean, probe.calibrator());
     }
 
     /** The value of one channel's quantity, in the unit shown; NaN where there is none. */

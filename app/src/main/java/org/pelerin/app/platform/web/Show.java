@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -24,24 +25,34 @@ public class Show {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", LOCALE);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
 
-    private final ZoneId home;
+    private static final DateTimeFormatter DAY_YEAR = DateTimeFormatter.ofPattern("d\u00a0MMM yyyy", LOCALE);
+    private static final DateTimeFormatter MINUTE_YEAR =
+            DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm", LOCALE);
 
-    public Show(PelerinProperties properties) {
+    private final ZoneId home;
+    private final Clock clock;
+
+    public Show(PelerinProperties properties, Clock clock) {
         this.home = properties.zone();
+        this.clock = clock;
     }
 
     public ZoneId home() {
         return home;
     }
 
-    /** 19 Mar. */
+    /** 19 Mar; with its year where that is not this one. */
     public String day(Instant t, ZoneId zone) {
-        return t == null ? "" : DAY.format(t.atZone(zone));
+        return t == null ? "" : (thisYear(t, zone) ? DAY : DAY_YEAR).format(t.atZone(zone));
     }
 
-    /** Thu 19 Mar 08:40, without a zone: for places where the zone is said nearby. */
+    /** Thu 19 Mar 08:40, with its year where that is not this one; without a zone: for places where the zone is said nearby. */
     public String minute(Instant t, ZoneId zone) {
-        return t == null ? "" : MINUTE.format(t.atZone(zone));
+        return t == null ? "" : (thisYear(t, zone) ? MINUTE : MINUTE_YEAR).format(t.atZone(zone));
+    }
+
+    private boolean thisYear(Instant t, ZoneId zone) {
+        return t.atZone(zone).getYear() == clock.instant().atZone(zone).getYear();
     }
 
     /** 08:40. */
@@ -75,6 +86,11 @@ public class Show {
 
     public String when(Instant t) {
         return when(t, home);
+    }
+
+    /** As it can be typed, with plain blanks. */
+    public String typed(Duration d) {
+        return Typed.plain(d);
     }
 
     /** Exact to the second. */

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
+import java.util.Locale;
 import java.util.Map;
 import org.pelerin.core.plan.Durations;
 
@@ -13,9 +14,30 @@ import org.pelerin.core.plan.Durations;
 public final class Typed {
 
     private final Map<String, String> errors = new LinkedHashMap<>();
+    private final Map<String, String> understood = new LinkedHashMap<>();
 
     public Map<String, String> errors() {
         return errors;
+    }
+
+    /** How fields were read, where that is not plain from what was typed. */
+    public Map<String, String> understood() {
+        return understood;
+    }
+
+    public void understood(String field, String as) {
+        understood.put(field, as);
+    }
+
+    /** Notes how a text was read, unless that is what was typed. */
+    public void understood(String field, String text, String as) {
+        if (!text.isBlank() && !plainly(text).equals(plainly(as))) {
+            understood.put(field, as);
+        }
+    }
+
+    private static String plainly(String text) {
+        return text.replaceAll("[\\s\u00a0]+", "").toLowerCase(Locale.ROOT);
     }
 
     /** Notes what is wrong with a field; the first word stands. */
@@ -66,7 +88,9 @@ public final class Typed {
 
     public Duration duration(String field, String text) {
         try {
-            return Durations.parse((text == null ? "" : text).replace('\u00a0', ' '));
+            Duration d = Durations.parse(text == null ? "" : text);
+            understood(field, text, Durations.format(d));
+            return d;
         } catch (IllegalArgumentException e) {
             wrong(field, e.getMessage());
             return Duration.ZERO;

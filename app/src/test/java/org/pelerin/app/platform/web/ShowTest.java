@@ -8,12 +8,12 @@ import java.time.ZoneId;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.PlainShow;
 
 class ShowTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private final Show show = new Show(new PelerinProperties(PARIS, null, null, false, "", "", null));
+    private final Show show = PlainShow.in(PARIS);
 
     @Test
     void the_repeated_hour_of_autumn_is_told_apart() {
