@@ -9,3 +9,5 @@ ALTER TABLE mission ADD COLUMN not_wired VARCHAR(200) NOT NULL DEFAULT '';
 ALTER TABLE mission ADD COLUMN logger_name VARCHAR(60) NOT NULL DEFAULT '';
 UPDATE mission SET logger_name = LEFT(COALESCE(JSON_VALUE(settings, '$.plan.loggerName'), ''), 60);
 CREATE INDEX mission_by_logger_name ON mission (logger_name);
+-- whether the foreseen end is the plan's own, not full memory
+ALTER TABLE mission ADD COLUMN planned_end BOOLEAN NOT NULL DEFAULT FALSE;

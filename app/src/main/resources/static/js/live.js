@@ -6,7 +6,7 @@
   const traces = new Map();
 
   function draw(svg) {
-    const label = svg.dataset.trace, at = svg.dataset.at === '' ? null : Number(svg.dataset.at);
+    const label = svg.dataset.trace, at = svg.dataset.at ? Number(svg.dataset.at) : null;
     const seen = traces.get(label) || [];
     seen.push(at);
     if (seen.length > KEEP) seen.shift();

@@ -77,6 +77,7 @@ public class AttentionService {
                 r.writtenAt,
                 r.startsAt,
                 r.endsAt,
+                r.plannedEnd,
                 r.batteryEndsAt,
                 r.collectedAt,
                 r.spotId,

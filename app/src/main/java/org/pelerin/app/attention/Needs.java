@@ -73,10 +73,9 @@ public final class Needs {
         Instant visit = visit(s, now);
         if (s.state() == MissionState.ENDED) {
             out.add(need(s, Need.Kind.STOPPED, s.endsAt()));
-        } else if (over(s.endsAt(), now)) {
-            out.add(need(s, Need.Kind.MEMORY_FULL, s.endsAt()));
-        } else if (s.endsAt() != null && s.endsAt().isBefore(visit)) {
-            out.add(need(s, Need.Kind.MEMORY_FILLS, s.endsAt()));
+        } else if (!s.batteryFirst()) {
+            // what ends it is the earliest; the other then is no news
+            records(s, now, visit, out);
         }
         if (over(s.batteryEndsAt(), now)) {
             out.add(need(s, Need.Kind.BATTERY_EMPTY, s.batteryEndsAt()));
@@ -89,6 +88,14 @@ public final class Needs {
         }
         if (Duration.between(s.seenAt(), now).compareTo(UNHEARD_OF) > 0) {
             out.add(need(s, Need.Kind.LOST, s.seenAt()));
+        }
+    }
+
+    private static void records(Standing s, Instant now, Instant visit, List<Need> out) {
+        if (over(s.endsAt(), now)) {
+            out.add(need(s, s.plannedEnd() ? Need.Kind.STOPPED : Need.Kind.MEMORY_FULL, s.endsAt()));
+        } else if (s.endsAt() != null && s.endsAt().isBefore(visit) && !s.plannedEnd()) {
+            out.add(need(s, Need.Kind.MEMORY_FILLS, s.endsAt()));
         }
     }
 

@@ -9,6 +9,7 @@ import org.pelerin.app.mission.MissionState;
  * How a logger stands, as far as is known, and what it needs somebody for.
  *
  * @param missionId its newest mission, or null where it has none; what follows, up to {@code collectedAt}, is of that mission
+ * @param plannedEnd whether that end is its plan's own, not full memory
  * @param spotId where it lies, or where its mission belongs; null where that is not known, as {@code spot} and {@code site}
  * @param placedAt when it was placed there; null where nobody noted that
  * @param collectDays how often the spot must be collected, or null
@@ -30,6 +31,7 @@ public record Standing(
         Instant writtenAt,
         Instant startsAt,
         Instant endsAt,
+        boolean plannedEnd,
         Instant batteryEndsAt,
         Instant collectedAt,
         Long spotId,
@@ -56,6 +58,7 @@ public record Standing(
                 writtenAt,
                 startsAt,
                 endsAt,
+                plannedEnd,
                 batteryEndsAt,
                 collectedAt,
                 spotId,
@@ -78,6 +81,11 @@ public record Standing(
                 .filter(Need.Kind::pressing)
                 .findFirst()
                 .orElse(null);
+    }
+
+    /** Whether its battery ends its mission before anything else does. */
+    public boolean batteryFirst() {
+        return batteryEndsAt != null && (endsAt == null || batteryEndsAt.isBefore(endsAt));
     }
 
     /** Whether its mission is in the field, as far as is known. */

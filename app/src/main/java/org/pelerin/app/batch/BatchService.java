@@ -100,7 +100,10 @@ public class BatchService {
         try {
             Plan plan = w.plan().settings().withLoggerName(w.name());
             return writer.preflight(
-                    w.serial(), plan, errands.of(w.serial(), w.name(), w.spotId(), null, null, notWired));
+                    w.serial(),
+                    plan,
+                    errands.of(w.serial(), w.name(), w.spotId(), null, null, notWired)
+                            .after(plan));
         } catch (Dock.NotConnectedException e) {
             return List.of(new Conflict(Conflict.Level.BLOCKS, "", "It is not connected", "Put it into a free port"));
         } catch (LinkException | RefusedException e) {

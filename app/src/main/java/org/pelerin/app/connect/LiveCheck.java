@@ -3,8 +3,10 @@ package org.pelerin.app.connect;
 import jakarta.annotation.PreDestroy;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.stream.Stream;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.InParallel;
@@ -23,6 +25,8 @@ public class LiveCheck {
     public enum Look {
         NO_ANSWER,
         OPEN,
+        /** Its leads or loops sit wrong. */
+        PHASES,
         OUT_OF_BAND,
         FINE
     }
@@ -31,13 +35,34 @@ public class LiveCheck {
      * One logger's readings.
      *
      * @param gauges of the channels that count: recorded ones, or all that are built in where there is no plan
-     * @param unconnected how many inputs have nothing connected and no plan that wants it
+     * @param findings on its leads and loops, for those that can tell
+     * @param spareOpen how many inputs that no plan uses read open
+     * @param spareSignal how many inputs that no plan uses have a signal
      */
-    public record Line(DockedLogger logger, Look look, List<LiveGauge> gauges, long unconnected) {
+    public record Line(
+            DockedLogger logger,
+            Look look,
+            List<LiveGauge> gauges,
+            List<String> findings,
+            long spareOpen,
+            long spareSignal) {
+
+        /** Those that want a look. */
+        public List<LiveGauge> troubled() {
+            return gauges.stream().filter(LiveGauge::troubled).toList();
+        }
+
+        /** Those that read as they should. */
+        public List<LiveGauge> fine() {
+            return gauges.stream().filter(g -> !g.troubled()).toList();
+        }
 
         /** Label, value and unit of each channel, for the record. */
         public String told() {
-            return String.join("; ", gauges.stream().map(LiveGauge::told).toList());
+            return String.join(
+                    "; ",
+                    Stream.concat(gauges.stream().map(LiveGauge::told), findings.stream())
+                            .toList());
         }
     }
 
@@ -45,13 +70,15 @@ public class LiveCheck {
 
     private final Dock dock;
     private final LiveService live;
+    private final PhaseLook phases;
     private final LoggerRegistry registry;
     private final MissionService missions;
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
-    LiveCheck(Dock dock, LiveService live, LoggerRegistry registry, MissionService missions) {
+    LiveCheck(Dock dock, LiveService live, PhaseLook phases, LoggerRegistry registry, MissionService missions) {
         this.dock = dock;
         this.live = live;
+        this.phases = phases;
         this.registry = registry;
         this.missions = missions;
     }
@@ -69,27 +96,44 @@ public class LiveCheck {
         try {
             List<LiveGauge> gauges = live.gauges(logger.serial());
             List<LiveGauge> counted = gauges.stream().filter(LiveGauge::counts).toList();
+            List<LiveGauge> spare = gauges.stream().filter(g -> !g.counts()).toList();
+            List<String> findings = findings(logger);
             Look look = counted.stream().anyMatch(LiveGauge::open)
                     ? Look.OPEN
-                    : counted.stream().anyMatch(g -> g.side() != 0) ? Look.OUT_OF_BAND : Look.FINE;
-            return new Line(logger, look, counted, (long) gauges.size() - counted.size());
+                    : !findings.isEmpty()
+                            ? Look.PHASES
+                            : counted.stream().anyMatch(g -> g.side() != 0) ? Look.OUT_OF_BAND : Look.FINE;
+            long open = spare.stream().filter(LiveGauge::open).count();
+            return new Line(logger, look, counted, findings, open, spare.size() - open);
         } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
-            return new Line(logger, Look.NO_ANSWER, List.of(), 0);
+            return new Line(logger, Look.NO_ANSWER, List.of(), List.of(), 0, 0);
         }
     }
 
-    /** Somebody has looked at the readings of these loggers and found them good. */
-    @Transactional
-    public void acknowledge(List<String> serials, String by) {
-        for (Line line : all()) {
-            String serial = line.logger().serial();
-            if (serials.contains(serial) && line.look() != Look.NO_ANSWER) {
-                registry.checked(serial, by, line.told());
-                missions.ofLogger(serial, 1).stream()
-                        .filter(m -> m.state().inField())
-                        .forEach(m -> missions.checked(m, by, line.told()));
-            }
+    /** Nothing where the model cannot tell, or where no voltage is on yet. */
+    private List<String> findings(DockedLogger logger) {
+        if (!PhaseLook.offered(logger.model())) {
+            return List.of();
         }
+        PhaseLook.View view = phases.look(logger.serial());
+        return view.check() == null || !view.connected()
+                ? List.of()
+                : view.check().findings();
+    }
+
+    /**
+     * Somebody has looked at the readings of these loggers and found them good.
+     *
+     * @param told what the person saw of each, by serial: noted is what was looked at, not what is read since
+     */
+    @Transactional
+    public void acknowledge(Map<String, String> told, String by) {
+        told.forEach((serial, readings) -> {
+            registry.checked(serial, by, readings);
+            missions.ofLogger(serial, 1).stream()
+                    .filter(m -> m.state().inField())
+                    .forEach(m -> missions.checked(m, by, readings));
+        });
     }
 
     @PreDestroy

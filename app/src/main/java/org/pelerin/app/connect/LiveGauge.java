@@ -1,7 +1,9 @@
 package org.pelerin.app.connect;
 
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
+import org.pelerin.core.stats.Band;
 import org.pelerin.link.message.LiveValues;
 
 /**
@@ -11,6 +13,7 @@ import org.pelerin.link.message.LiveValues;
  * @param x position of the reading; −1 where the sensor reads open
  * @param lowX left edge of the allowed band, as {@code highX} the right one; the whole range where there are no limits
  * @param counts whether it is recorded, or is part of the logger itself
+ * @param fault why it has no value: “open”, or the signal that its sensor does not give; empty where it has one
  * @param side 1 above its band, −1 below, 0 inside
  */
 public record LiveGauge(
@@ -24,6 +27,7 @@ public record LiveGauge(
         int highX,
         boolean banded,
         int side,
+        String fault,
         String from,
         String to,
         boolean counts) {
@@ -48,7 +52,8 @@ public record LiveGauge(
             low = Math.max(low, min - (max - min));
             high = Math.min(high, max + (max - min));
         }
-        int side = Double.isNaN(value) ? 0 : max != null && value > max ? 1 : min != null && value < min ? -1 : 0;
+        Band band =
+                new Band(min == null ? Double.NEGATIVE_INFINITY : min, max == null ? Double.POSITIVE_INFINITY : max);
         return new LiveGauge(
                 channel.label(),
                 channel.unit(),
@@ -59,16 +64,32 @@ public record LiveGauge(
                 min == null ? 0 : x(min, low, high),
                 max == null ? WIDTH : x(max, low, high),
                 min != null || max != null,
-                side,
+                band.side(value),
+                fault(reading),
                 plain(low),
                 plain(high),
                 settings != null || !channel.input().kind().wired());
     }
 
+    private static String fault(LiveValues.Value reading) {
+        return Double.isNaN(reading.raw())
+                ? "open"
+                : Double.isNaN(reading.value())
+                        ? "no value from "
+                                + LimitText.quantity(
+                                        reading.raw(), reading.channel().input().unit())
+                        : "";
+    }
+
+    /** Whether it wants a look: it has no value, or one outside its band. */
+    public boolean troubled() {
+        return open() || side != 0;
+    }
+
     /** “Air 12.10 °C”. */
     public String told() {
         return label + " "
-                + (open() ? "open" : String.format(java.util.Locale.ROOT, "%." + decimals + "f", value) + " " + unit);
+                + (open() ? fault : String.format(java.util.Locale.ROOT, "%." + decimals + "f", value) + " " + unit);
     }
 
     public boolean open() {

@@ -38,7 +38,16 @@ public class PhaseLook {
             String name, int phase, boolean voltage, double value, double angle, int x, int y, int textX, int textY) {}
 
     /** @param check null where the wiring is not one that can be looked at */
-    public record View(List<Arrow> arrows, PhaseCheck check) {}
+    public record View(List<Arrow> arrows, PhaseCheck check) {
+
+        /** Whether any voltage is on; leads in the air are not wrong. */
+        public boolean connected() {
+            return arrows.stream().anyMatch(a -> a.voltage() && a.value() > LIVE_VOLTS);
+        }
+    }
+
+    /** Less is a lead that hangs in the air. */
+    static final double LIVE_VOLTS = 10;
 
     /** Whether a model can tell its phases. */
     public static boolean offered(LoggerModel model) {

@@ -54,9 +54,6 @@ public class WriteService {
         }
     }
 
-    /** Less is a lead that hangs in the air. */
-    private static final double LIVE_VOLTS = 10;
-
     private final Dock dock;
     private final PlaceService places;
     private final MissionService missions;
@@ -205,7 +202,7 @@ public class WriteService {
         }
         try {
             Phases phases = link.phases();
-            boolean connected = phases.voltages().stream().anyMatch(u -> u.magnitude() > LIVE_VOLTS);
+            boolean connected = phases.voltages().stream().anyMatch(u -> u.magnitude() > PhaseLook.LIVE_VOLTS);
             return connected ? PhaseLook.check(logger.model(), plan, phases) : null;
         } catch (RefusedException e) {
             return null;

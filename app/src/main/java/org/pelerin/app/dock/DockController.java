@@ -289,7 +289,8 @@ class DockController {
                 "calibration",
                 first == null
                         ? calibrations.newest(serial).isEmpty() ? "never" : "no due date"
-                        : (due ? "◇ due " : "due ") + show.day(first, show.home()));
+                        : (!first.isAfter(clock.instant()) ? "◇ lapsed " : due ? "◇ due " : "due ")
+                                + show.day(first, show.home()));
     }
 
     @GetMapping("/dock/{serial}/live")

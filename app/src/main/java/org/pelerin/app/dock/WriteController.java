@@ -220,7 +220,8 @@ class WriteController {
 
     private void fill(Model page, DockedLogger logger, PlanForm form, PlanForm.Parsed parsed, Long spot) {
         Errand errand = errands.of(
-                logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired);
+                        logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired)
+                .after(form.before());
         List<Conflict> conflicts = writer.preflight(logger.serial(), parsed.plan(), errand);
         pages.fill(page, form, parsed, conflicts, logger.status().battery());
         page.addAttribute("logger", logger);

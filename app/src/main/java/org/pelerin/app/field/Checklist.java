@@ -11,7 +11,21 @@ final class Checklist {
     /** Ticking this one says that it runs. */
     static final String RUNS = "seen to run";
 
+    /** What was written before it was wired is looked at now: one of these is said. */
+    static final String WIRED = "wired, and seen to read right";
+
+    static final String WIRED_UNSEEN = "wired; nobody could look at its readings";
+
     private Checklist() {}
+
+    /**
+     * Whether the wiring was looked at, or it was said that it could not be.
+     *
+     * @param checked what was, one after the other
+     */
+    static boolean wiringSaid(String checked) {
+        return checked.contains(WIRED) || checked.contains(WIRED_UNSEEN);
+    }
 
     static List<String> of(LoggerModel model) {
         List<String> out = new ArrayList<>();

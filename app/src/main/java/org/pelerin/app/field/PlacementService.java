@@ -135,6 +135,16 @@ public class PlacementService {
                 .findFirst();
     }
 
+    /** Why a logger was written before its channels were wired, if that has not been looked at since; empty otherwise. */
+    public String notWired(String serial) {
+        return current(serial)
+                .filter(m -> placements.ofLogger(serial, 1).stream()
+                        .noneMatch(p ->
+                                p.missionId() != null && p.missionId() == m.id() && Checklist.wiringSaid(p.checked())))
+                .map(missions::notWired)
+                .orElse("");
+    }
+
     /** @throws NotPlacedException if something must be decided first; nothing has changed then */
     @Transactional
     public void place(Placing p, String by) {

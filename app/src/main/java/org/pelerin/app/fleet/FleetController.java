@@ -82,7 +82,7 @@ class FleetController {
     }
 
     /** What there is to choose from, each with how many it would show of the whole fleet. */
-    private static void choices(List<Standing> fleet, Model model) {
+    private void choices(List<Standing> fleet, Model model) {
         model.addAttribute(
                 "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
         model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
@@ -97,13 +97,18 @@ class FleetController {
                 counted(fleet.stream()
                         .flatMap(s -> s.needs().stream().map(Need::kind))
                         .toList()));
+        List<Need> calibrations = fleet.stream()
+                .flatMap(s -> s.needs().stream())
+                .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
+                .sorted(Comparator.comparing(Need::since))
+                .toList();
+        Instant now = clock.instant();
+        model.addAttribute(
+                "lapsed",
+                calibrations.stream().filter(n -> !n.since().isAfter(now)).toList());
         model.addAttribute(
                 "calibrations",
-                fleet.stream()
-                        .flatMap(s -> s.needs().stream())
-                        .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
-                        .sorted(Comparator.comparing(Need::since))
-                        .toList());
+                calibrations.stream().filter(n -> n.since().isAfter(now)).toList());
     }
 
     private static <T extends Comparable<T>> Map<T, Long> counted(List<T> all) {

@@ -26,7 +26,7 @@ record Unit(
         Instant noteAt) {
 
     static final String IN_STOCK = "In stock";
-    static final String NO_SITE = "No spot named";
+    static final String NO_SITE = "No spot yet";
 
     static Unit of(
             Standing s, List<Mission> missions, List<Instant> visits, List<LocalDate> rounds, ZoneId zone, Show show) {
@@ -43,7 +43,7 @@ record Unit(
     }
 
     String spot() {
-        return site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot named" : standing.spot();
+        return site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot yet" : standing.spot();
     }
 
     Need.Kind need() {

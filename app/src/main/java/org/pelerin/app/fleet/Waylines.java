@@ -95,7 +95,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 .distinct()
                 .toList();
         boolean out = s.inField() && s.state() != MissionState.ENDED;
-        Instant end = out ? s.endsAt() : null;
+        Instant end = out && !s.batteryFirst() ? s.endsAt() : null;
         Instant battery = out && s.startsAt() != null ? s.batteryEndsAt() : null;
         boolean endShown = w.shows(end);
         boolean labelled = endShown && unit.need() == Need.Kind.MEMORY_FILLS;
@@ -153,6 +153,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         if (m.state() != MissionState.ENDED) {
             Instant from = m.startsAt().isAfter(w.now()) ? m.startsAt() : w.now();
             Instant to = m.endsAt() == null ? w.to() : m.endsAt();
+            to = m.batteryEndsAt() != null && m.batteryEndsAt().isBefore(to) ? m.batteryEndsAt() : to;
             if (to.isAfter(from)) {
                 run(runs, Lane.Kind.FORESEEN, from, to, w, m.id());
             }

@@ -4,12 +4,18 @@ import java.security.Principal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.model.StartKind;
+import org.pelerin.core.model.StopKind;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.ThermocoupleType;
@@ -49,7 +55,25 @@ class LibraryController {
         page.addAttribute("room", "library");
         page.addAttribute("model", model);
         page.addAttribute("groups", groups(model));
+        page.addAttribute("features", features(model));
         return "library/model";
+    }
+
+    /** What came with later firmware, as people say it. */
+    private static Map<String, Firmware> features(LoggerModel model) {
+        Map<String, Firmware> out = new TreeMap<>();
+        model.firmware().needs().forEach((feature, firmware) -> out.put(words(feature), firmware));
+        return out;
+    }
+
+    private static String words(String feature) {
+        String kind = feature.substring(feature.indexOf('.') + 1).toUpperCase(Locale.ROOT);
+        if (feature.startsWith("start.")) {
+            return "start " + StartKind.valueOf(kind).words();
+        }
+        return feature.startsWith("stop.")
+                ? "end " + StopKind.valueOf(kind).words()
+                : feature.equals("alarm.allowance") ? "alarm on time out of limits in all" : feature;
     }
 
     /** Channels that are alike but for their label. */

@@ -8,6 +8,7 @@ import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.ThermocoupleType;
+import org.pelerin.core.series.SignificantDigits;
 
 /**
  * What a scaling makes of raw values: a curve in a box of {@value #WIDTH} by {@value #HEIGHT} and one value worked out.
@@ -44,11 +45,12 @@ public record ScalingPreview(
         }
         Scaler scaler = Scaler.of(scaling, List.of());
         Scaler.Row row = Scaler.Row.reference(TERMINALS);
+        Range range = Range.of(form);
         double[] values = new double[STEPS + 1];
         double least = Double.POSITIVE_INFINITY;
         double greatest = Double.NEGATIVE_INFINITY;
         for (int i = 0; i <= STEPS; i++) {
-            values[i] = scaler.value(from + (to - from) * i / STEPS, row);
+            values[i] = range.measured(scaler.value(from + (to - from) * i / STEPS, row));
             if (!Double.isNaN(values[i])) {
                 least = Math.min(least, values[i]);
                 greatest = Math.max(greatest, values[i]);
@@ -56,11 +58,16 @@ public record ScalingPreview(
         }
         double span = greatest > least ? greatest - least : 1;
         Double typedRaw = typed.number("raw", form.raw);
-        double value = typedRaw == null ? Double.NaN : scaler.value(typedRaw, row);
+        double scaled = typedRaw == null ? Double.NaN : SignificantDigits.rounded(scaler.value(typedRaw, row));
+        double value = range.measured(scaled);
         boolean shown = typedRaw != null && typedRaw >= from && typedRaw <= to && !Double.isNaN(value);
         String result = typedRaw == null
                 ? ""
-                : Double.isNaN(value) ? "no value: a sensor fault" : number(value) + " " + form.unit;
+                : Double.isNaN(scaled)
+                        ? "no value: a sensor fault"
+                        : Double.isNaN(value)
+                                ? "a sensor fault: " + number(scaled) + " " + form.unit + " is outside " + range.words()
+                                : number(value) + " " + form.unit;
         return new ScalingPreview(
                 path(values, least, span),
                 rawUnit,
@@ -71,6 +78,23 @@ public record ScalingPreview(
                 result,
                 shown ? WIDTH * (typedRaw - from) / (to - from) : -1,
                 shown ? HEIGHT * (1 - (value - least) / span) : -1);
+    }
+
+    /** What the sensor measures, as far as that is typed; outside is a fault. */
+    private record Range(Double low, Double high) {
+
+        static Range of(SensorForm form) {
+            Typed typed = new Typed();
+            return new Range(typed.number("low", form.low), typed.number("high", form.high));
+        }
+
+        double measured(double v) {
+            return low != null && v < low || high != null && v > high ? Double.NaN : v;
+        }
+
+        String words() {
+            return (low == null ? "" : number(low)) + " … " + (high == null ? "" : number(high));
+        }
     }
 
     private static String path(double[] values, double least, double span) {
@@ -90,7 +114,7 @@ public record ScalingPreview(
     }
 
     /** The raw range that is usual for an input. */
-    private static double[] usual(SensorForm form) {
+    static double[] usual(SensorForm form) {
         return switch (form.kind()) {
             case VOLTAGE -> new double[] {0, 10};
             case RESISTANCE ->

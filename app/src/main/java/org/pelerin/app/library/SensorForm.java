@@ -241,6 +241,7 @@ public class SensorForm implements Form {
         return null;
     }
 
+    /** A formula must have a value over the range that was typed, and somewhere over the usual one where none was. */
     private Scaling formula(Typed typed) {
         Expression expression = Expression.parse(formula, List.of());
         Double from = typed.number("rawLow", rawLow);
@@ -252,6 +253,14 @@ public class SensorForm implements Form {
                         "formula",
                         "It has no value at x = " + Typed.plain(hole.getAsDouble())
                                 + ", as where it divides by zero; that is inside " + rawLow + " … " + rawHigh);
+            }
+        } else {
+            double[] usual = ScalingPreview.usual(this);
+            if (!expression.definedIn(usual[0], usual[1])) {
+                typed.wrong(
+                        "formula",
+                        "It has no value anywhere from x = " + Typed.plain(usual[0]) + " to " + Typed.plain(usual[1])
+                                + ", as where it divides by zero");
             }
         }
         return new Scaling.Formula(formula.strip());

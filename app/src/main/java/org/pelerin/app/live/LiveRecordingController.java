@@ -13,6 +13,7 @@ import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.RecordConverter;
@@ -134,7 +135,7 @@ class LiveRecordingController {
         page.addAttribute("room", "dock");
         page.addAttribute("r", r);
         page.addAttribute("kept", recordings.kept(id));
-        page.addAttribute("waits", plan.start() instanceof StartCondition.OnThreshold);
+        page.addAttribute("waits", waits(plan, model));
         page.addAttribute("channels", channels);
         page.addAttribute("traces", traces(channels, samples, values));
         page.addAttribute("rows", rows(r, samples, values));
@@ -146,6 +147,15 @@ class LiveRecordingController {
                                         ? -1L
                                         : samples.get(samples.size() - 1).seq())
                         .hashCode()));
+    }
+
+    /** What it waits for before it keeps anything; empty where it begins at once. */
+    private static String waits(Plan plan, LoggerModel model) {
+        if (!(plan.start() instanceof StartCondition.OnThreshold t)) {
+            return "";
+        }
+        return "“" + plan.channels().get(t.channel()).label() + "” lies between " + LimitText.plain(t.low()) + " and "
+                + LimitText.quantity(t.high(), plan.unit(model, t.channel()));
     }
 
     /** A row of the table, the newest first. */

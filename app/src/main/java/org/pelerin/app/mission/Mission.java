@@ -49,7 +49,7 @@ public record Mission(
 
     /** Where it is, or the serial where no spot was named. */
     public String where() {
-        return spot == null ? "no spot named" : spot;
+        return spot == null ? "no spot yet" : spot;
     }
 
     public ZoneId zoneOr(ZoneId other) {

@@ -2,11 +2,13 @@ package org.pelerin.app.mission;
 
 import java.security.Principal;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.Band;
@@ -67,6 +69,7 @@ class MissionController {
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
         model.addAttribute("plan", missions.plan(mission));
+        model.addAttribute("ending", ending(mission));
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
@@ -84,6 +87,24 @@ class MissionController {
                     store.tables(mission).stream().map(SeriesTable::title).toList());
         });
         return "mission/mission";
+    }
+
+    /** What ends it, and when, as foreseen: the earliest of plan, memory and battery; empty where that is not known. */
+    private String ending(Mission m) {
+        if (m.collected() || m.startsAt() == null) {
+            return "";
+        }
+        ZoneId zone = m.zoneOr(show.home());
+        boolean battery = m.batteryEndsAt() != null
+                && (m.endsAt() == null || m.batteryEndsAt().isBefore(m.endsAt()));
+        if (battery) {
+            return "The battery ends it about " + show.when(m.batteryEndsAt(), zone) + ".";
+        }
+        if (m.endsAt() == null) {
+            return "";
+        }
+        boolean planned = missions.plan(m).endsByItself(ModelCatalogue.get(m.model()), m.startsAt());
+        return (planned ? "It ends " : "Its memory is full ") + show.when(m.endsAt(), zone) + ".";
     }
 
     private void disturbances(Mission mission, Model model) {

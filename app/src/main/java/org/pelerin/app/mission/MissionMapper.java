@@ -96,7 +96,7 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
-                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt} WHERE id = #{id}")
+                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt}, planned_end = #{plannedEnd} WHERE id = #{id}")
     void written(
             long id,
             MissionState state,
@@ -104,6 +104,7 @@ interface MissionMapper {
             Instant at,
             Instant startsAt,
             Instant endsAt,
+            boolean plannedEnd,
             Instant batteryEndsAt);
 
     @Update(
@@ -111,8 +112,9 @@ interface MissionMapper {
                     + " 'ENDED')")
     void observe(long id, MissionState state, Instant now);
 
-    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt}, changed_at = #{now} WHERE id = #{id}")
-    void started(long id, Instant startsAt, Instant endsAt, Instant now);
+    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt}, planned_end = #{plannedEnd},"
+            + " changed_at = #{now} WHERE id = #{id}")
+    void started(long id, Instant startsAt, Instant endsAt, boolean plannedEnd, Instant now);
 
     @Update(
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"

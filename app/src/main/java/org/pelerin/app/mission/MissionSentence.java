@@ -22,14 +22,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
         return switch (j.verdict()) {
             case "excursions" -> outside(j, zone, fahrenheit, show);
-            case "within" ->
-                new MissionSentence(
-                        "",
-                        "",
-                        "Within its limits",
-                        " for " + show.rough(span(j)) + ", with samples for " + show.percent(j.coverage())
-                                + " of the time.",
-                        "fine");
+            case "within" -> within(j, show);
             default ->
                 new MissionSentence(
                         "",
@@ -38,6 +31,30 @@ public record MissionSentence(String lead, String mark, String strong, String re
                         ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
                         "missing");
         };
+    }
+
+    /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
+    private static MissionSentence within(JudgementDocument j, Show show) {
+        Duration out = j.series().stream()
+                .filter(c -> c.within() != null)
+                .map(c -> c.above().plus(c.below()))
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
+        boolean throughout = j.series().stream()
+                .anyMatch(c -> c.withinPercent() != null && c.within().isZero());
+        String covered = ", with samples for " + show.percent(j.coverage()) + " of the time";
+        if (throughout) {
+            return new MissionSentence(
+                    "",
+                    "◇",
+                    "Outside its band throughout",
+                    ", " + show.rough(out) + ", which is not longer than its limits allow: no excursion" + covered
+                            + ".",
+                    "missing");
+        }
+        String rest = " for " + show.rough(span(j)) + covered
+                + (out.isZero() ? "." : "; outside the band for " + show.rough(out) + ", no longer than they allow.");
+        return new MissionSentence("", "", "Within its limits", rest, "fine");
     }
 
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {

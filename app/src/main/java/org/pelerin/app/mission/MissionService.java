@@ -179,6 +179,7 @@ public class MissionService {
                 at,
                 forecast.startsAt(),
                 forecast.stopsAt(),
+                endsByItself(plan, forecast.startsAt()),
                 from.plus(forecast.batteryLeft()));
         loggers.check(mission.serial())
                 .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
@@ -240,6 +241,7 @@ public class MissionService {
                     firstAt,
                     firstAt,
                     endsAt(found, firstAt),
+                    endsByItself(found, firstAt),
                     m.batteryEndsAt());
             audit.record(
                     m.writtenBy(),
@@ -269,13 +271,13 @@ public class MissionService {
     @Transactional
     public void started(Mission mission, Instant at) {
         Plan plan = plan(mission);
-        missions.started(mission.id(), at, endsAt(plan, at), machine.instant());
+        missions.started(mission.id(), at, endsAt(plan, at), endsByItself(plan, at), machine.instant());
     }
 
     /** It records no more: seen in the logger, however it came about. */
     @Transactional
     public void ended(Mission mission, Instant startsAt, Instant at) {
-        missions.started(mission.id(), startsAt, at, machine.instant());
+        missions.started(mission.id(), startsAt, at, endsByItself(plan(mission), startsAt), machine.instant());
     }
 
     /**
@@ -287,7 +289,7 @@ public class MissionService {
     public void roomLeft(Mission mission, long records) {
         Instant full = mission.startsAt().plus(plan(mission).interval().multipliedBy(records));
         if (mission.endsAt() != null && full.isBefore(mission.endsAt())) {
-            missions.started(mission.id(), mission.startsAt(), full, machine.instant());
+            missions.started(mission.id(), mission.startsAt(), full, false, machine.instant());
         }
     }
 
@@ -419,6 +421,10 @@ public class MissionService {
             return null;
         }
         return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()), start)));
+    }
+
+    private static boolean endsByItself(Plan plan, Instant start) {
+        return plan.endsByItself(ModelCatalogue.get(plan.model()), start);
     }
 
     private static String subject(Mission mission) {

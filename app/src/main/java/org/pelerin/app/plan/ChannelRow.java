@@ -1,9 +1,9 @@
 package org.pelerin.app.plan;
 
 import java.util.List;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sensor.Sensor;
@@ -49,8 +49,8 @@ public record ChannelRow(
                     UnitChoice.of(channel.sensor().unit()),
                     channel.unit(),
                     String.valueOf(channel.decimals()),
-                    Typed.plain(rounded(channel.low())),
-                    Typed.plain(rounded(channel.high())),
+                    LimitText.plain(rounded(channel.low())),
+                    LimitText.plain(rounded(channel.high())),
                     false);
         } catch (IllegalArgumentException e) {
             return new ChannelRow(model, sensors, kept, List.of(new UnitChoice("", 1, 0)), "", "", "", "", true);

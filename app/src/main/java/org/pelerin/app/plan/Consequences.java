@@ -24,7 +24,7 @@ import org.pelerin.core.plan.StopCondition;
  * @param visit what the next visit will find, empty where none is planned
  * @param beside what memory holds beside the records, a line each
  * @param ends what ends it, and when
- * @param memory when memory would be full, whatever ends it; empty with wrap
+ * @param memory when memory would be full, whatever ends it; empty with wrap, and where that ends it
  * @param keeps the stretch that is kept with wrap; empty without
  */
 public record Consequences(
@@ -60,7 +60,9 @@ public record Consequences(
                 show.count(f.recordsThatFit()),
                 beside(model, plan, show),
                 ends(plan, f, zone, show),
-                plan.stop() instanceof StopCondition.Wrap ? "" : memory(f, zone, show),
+                plan.stop() instanceof StopCondition.Wrap || f.end().cause() == Ending.Cause.MEMORY
+                        ? ""
+                        : memory(f, zone, show),
                 plan.stop() instanceof StopCondition.Wrap ? Durations.rough(f.recordsFor()) : "",
                 Durations.rough(f.batteryLeft()),
                 f.batteryShort(),

@@ -226,6 +226,11 @@ public class PlanForm implements Form {
         return noon;
     }
 
+    /** The plan that is edited; null for a new one, or where the page is damaged. */
+    public Plan before() {
+        return before(new Typed());
+    }
+
     private Plan before(Typed typed) {
         try {
             return base.isBlank() ? null : PlanDocument.plan(base);

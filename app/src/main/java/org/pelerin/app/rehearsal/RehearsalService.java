@@ -4,7 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
@@ -12,13 +14,14 @@ import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
 
 /**
- * Runs a plan's alarms over what was recorded at a spot. Channels are found by their labels; a plan with one channel of a unit finds
- * the one channel of that unit, whatever it was called. Cost: proportional to the records, so it is done when asked for.
+ * Runs a plan's alarms over what was recorded at a spot, in the units of its limits; see {@link Matching} for how channels are found. Cost: proportional to the records, so it is done when asked for.
  */
 @Service
 public class RehearsalService {
@@ -35,6 +38,7 @@ public class RehearsalService {
 
     public Rehearsal rehearse(Plan plan, long spotId) {
         Limits limits = plan.limits();
+        Map<String, String> units = units(plan);
         List<Rehearsal.Run> runs = new ArrayList<>();
         List<String> unmatched = new ArrayList<>(
                 limits.rules().stream().map(r -> r.channel()).distinct().toList());
@@ -43,8 +47,11 @@ public class RehearsalService {
             if (record.isEmpty()) {
                 continue;
             }
-            List<Series> matched = matched(record, limits);
+            List<Series> matched = Matching.of(record, units);
             matched.forEach(s -> unmatched.remove(s.label()));
+            if (matched.isEmpty()) {
+                continue;
+            }
             List<Excursion> found = Judge.judge(matched, limits).excursions();
             Instant from = m.firstAt();
             Instant to = record.get(0).axis().end();
@@ -61,15 +68,16 @@ public class RehearsalService {
         return new Rehearsal(runs, alarms, unmatched);
     }
 
-    /** The series that the rules name; where a record has but one channel, it stands for the first rule's. */
-    private static List<Series> matched(List<Series> record, Limits limits) {
-        boolean named = limits.rules().stream()
-                .anyMatch(r -> record.stream().anyMatch(s -> s.label().equals(r.channel())));
-        if (named || limits.rules().isEmpty() || record.size() > 1) {
-            return record;
+    /** The limited channels of a plan, by label, with the unit of their limits. */
+    private static Map<String, String> units(Plan plan) {
+        LoggerModel model = ModelCatalogue.get(plan.model());
+        Map<String, String> out = new LinkedHashMap<>();
+        for (int i : plan.enabled()) {
+            if (plan.channels().get(i).hasAlarm()) {
+                out.put(plan.channels().get(i).label(), plan.unit(model, i));
+            }
         }
-        Series only = record.get(0);
-        return List.of(new Series(limits.rules().get(0).channel(), only.unit(), only.axis(), only.blocks()));
+        return out;
     }
 
     private static Rehearsal.Bell bell(Excursion e, Instant from, Instant to) {

@@ -62,7 +62,7 @@ class WiringController {
         LoggerModel model = ModelCatalogue.find(plan.model())
                 .orElseThrow(() -> new NotThereException("A record from a file has no wiring."));
         List<Wiring.Connection> connections = Wiring.of(model, plan);
-        page.addAttribute("title", title);
+        page.addAttribute("wired", title);
         page.addAttribute("model", model);
         page.addAttribute("connections", connections);
         page.addAttribute("drawing", WiringDrawing.of(connections));

@@ -55,6 +55,8 @@ public class YardClient {
             long capacity,
             String name,
             List<String> can,
+            List<String> channels,
+            List<String> handled,
             String address,
             boolean online) {
 

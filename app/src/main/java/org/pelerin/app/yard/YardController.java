@@ -13,6 +13,7 @@ import java.util.Map;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Typed;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -149,6 +150,27 @@ class YardController {
                 ? "The cable of " + serial + " will come out half way through its next download."
                 : "Done to " + serial + ".";
         return act(flash, "/fault", Map.of("serial", serial, "kind", kind, "amount", amount), said);
+    }
+
+    /** @param value in the unit of what the input takes in; for {@code state} value only */
+    @PostMapping("/yard/sensor")
+    String sensor(
+            @RequestParam String serial,
+            @RequestParam int channel,
+            @RequestParam String state,
+            @RequestParam(defaultValue = "") String value,
+            RedirectAttributes flash) {
+        Typed typed = new Typed();
+        Double quantity = typed.number("value", value);
+        if (state.equals("value") && quantity == null) {
+            flash.addFlashAttribute("refused", "Say which value the sensor is to give.");
+            return "redirect:/yard#" + serial;
+        }
+        return act(
+                flash,
+                "/sensor",
+                Map.of("serial", serial, "channel", channel, "state", state, "value", quantity == null ? 0 : quantity),
+                state.equals("right") ? "Its sensors are as they were." : "Done to " + serial + ".");
     }
 
     @PostMapping("/yard/advance")

@@ -23,6 +23,7 @@ class NeedsTest {
     private boolean placed;
     private int placedDay = -9;
     private boolean retired;
+    private boolean plannedEnd;
 
     private static Instant days(int n) {
         return NOW.plus(Duration.ofDays(n));
@@ -40,6 +41,7 @@ class NeedsTest {
                 days(-10),
                 startsAt,
                 endsAt,
+                false,
                 batteryEndsAt,
                 state == MissionState.COLLECTED ? days(-3) : null,
                 3L,
@@ -67,6 +69,7 @@ class NeedsTest {
                 mission == null ? null : mission.writtenAt(),
                 mission == null ? null : mission.startsAt(),
                 mission == null ? null : mission.endsAt(),
+                plannedEnd,
                 mission == null ? null : mission.batteryEndsAt(),
                 mission == null ? null : mission.collectedAt(),
                 3L,
@@ -88,6 +91,13 @@ class NeedsTest {
     }
 
     @Test
+    void an_end_that_was_planned_is_no_full_memory() {
+        plannedEnd = true;
+        assertThat(kinds(running(6, 300))).isEmpty();
+        assertThat(kinds(running(-1, 300))).containsExactly(Kind.STOPPED);
+    }
+
+    @Test
     void memory_and_battery_count_against_the_next_visit() {
         assertThat(kinds(running(30, 300))).isEmpty();
         assertThat(kinds(running(6, 300))).containsExactly(Kind.MEMORY_FILLS);
@@ -99,7 +109,8 @@ class NeedsTest {
         collectDays = 50;
         placed = true;
         assertThat(kinds(running(42, 300))).isEmpty();
-        assertThat(kinds(running(40, 39))).containsExactly(Kind.MEMORY_FILLS, Kind.BATTERY_ENDS);
+        // what ends it is the earliest: its memory does not come to be full
+        assertThat(kinds(running(40, 39))).containsExactly(Kind.BATTERY_ENDS);
     }
 
     @Test

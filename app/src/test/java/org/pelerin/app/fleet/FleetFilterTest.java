@@ -30,6 +30,7 @@ class FleetFilterTest {
                 NOW,
                 state == MissionState.LOGGING ? NOW : null,
                 null,
+                false,
                 null,
                 null,
                 site == null ? null : 3L,

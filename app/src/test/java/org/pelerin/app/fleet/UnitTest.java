@@ -73,6 +73,7 @@ class UnitTest {
                 m.writtenAt(),
                 m.startsAt(),
                 m.endsAt(),
+                false,
                 m.batteryEndsAt(),
                 m.collectedAt(),
                 m.spotId(),

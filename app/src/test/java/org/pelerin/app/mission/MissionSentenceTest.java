@@ -16,6 +16,7 @@ import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.Statistics;
@@ -78,5 +79,49 @@ class MissionSentenceTest {
         String text = json.writeValueAsString(d);
         assertThat(json.readValue(text, JudgementDocument.class)).isEqualTo(d);
         assertThat(text).contains("\"duration\":\"PT1H\"").contains("\"start\":\"2026-03-03T23:00:00Z\"");
+    }
+
+    @Test
+    void time_that_several_rules_share_is_counted_once() {
+        // three hours above 14, the second of which above 18 too: 3 h out, not 4
+        Limits levels = new Limits(
+                "x",
+                List.of(
+                        Rule.of("high", "Air", new Bound.Above(14), Lasting.ANY),
+                        Rule.of("high 2", "Air", new Bound.Above(18), Lasting.ANY)));
+        JudgementDocument d = document(levels, 12, 15, 19, 15, 12, 12, 12);
+        assertThat(d.excursions()).hasSize(2);
+        assertThat(sentence(d, false)).startsWith("Outside its limits ▲twice for 3 h in 6 h");
+    }
+
+    @Test
+    void within_says_what_its_limits_allowed() {
+        Limits patient = new Limits(
+                "x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofHours(9)))));
+        assertThat(sentence(document(patient, 12, 15, 15, 12, 12), false))
+                .isEqualTo("Within its limits for 4 h, with samples for 100 % of the time; outside the band for 2 h, no"
+                        + " longer than they allow.");
+        assertThat(sentence(document(patient, 15, 15, 15), false))
+                .startsWith("◇Outside its band throughout, 3 h, which is not longer than its limits allow");
+    }
+
+    @Test
+    void an_allowance_of_both_sides_is_told_with_both_limits() {
+        Limits budget = new Limits(
+                "x",
+                List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
+        TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
+        Series air = Series.of("Air", "°C", axis, new double[] {15, 12, 8, 12, 12}, null);
+        Judgement j = Judge.judge(List.of(air), budget);
+        JudgementDocument.Departure e = JudgementDocument.Departure.of(
+                j.excursions().get(0),
+                "°C",
+                budget.rules().get(0).limitOf(j.excursions().get(0)),
+                14.0);
+        assertThat(e.direction()).isEqualTo("outside");
+        assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
+        assertThat(e.pieces()).hasSize(2);
+        assertThat(e.isAbove()).isFalse();
+        assertThat(e.beyond(ShownUnit.same("°C")).replace('\u00a0', ' ')).isEqualTo("below 10 or above 14 °C");
     }
 }

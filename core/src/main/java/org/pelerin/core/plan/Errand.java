@@ -13,6 +13,8 @@ import java.util.List;
  * @param notWired why channels that read open are left so until it is placed; empty where they must not be
  * @param others serials of loggers that lie at the spot, or are meant for it
  * @param namesakes serials of loggers at work under the same name
+ * @param before the plan whose limits have been in use, so that only those typed since are held against the present reading; null
+ *     for none
  */
 public record Errand(
         Instant placedAt,
@@ -21,22 +23,28 @@ public record Errand(
         List<Demand> demands,
         String notWired,
         List<String> others,
-        List<String> namesakes) {
+        List<String> namesakes,
+        Plan before) {
 
     public static final Errand NONE = new Errand(null, null, null, List.of());
 
     public Errand(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands) {
-        this(placedAt, collectBy, depth, demands, "", List.of(), List.of());
+        this(placedAt, collectBy, depth, demands, "", List.of(), List.of(), null);
     }
 
     /** The same, its sensors being wired only where it is placed. */
     public Errand notWired(String reason) {
-        return new Errand(placedAt, collectBy, depth, demands, reason.strip(), others, namesakes);
+        return new Errand(placedAt, collectBy, depth, demands, reason.strip(), others, namesakes, before);
     }
 
     /** The same beside others. */
     public Errand beside(List<String> there, List<String> sameName) {
-        return new Errand(placedAt, collectBy, depth, demands, notWired, there, sameName);
+        return new Errand(placedAt, collectBy, depth, demands, notWired, there, sameName, before);
+    }
+
+    /** The same with a plan whose limits have been in use. */
+    public Errand after(Plan plan) {
+        return new Errand(placedAt, collectBy, depth, demands, notWired, others, namesakes, plan);
     }
 
     /**

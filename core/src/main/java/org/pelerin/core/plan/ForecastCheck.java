@@ -34,7 +34,7 @@ final class ForecastCheck {
         Instant from = f.startsAt() == null ? now : f.startsAt();
         ends(f, from, collectBy);
         Instant end = from.plus(f.end().after());
-        calibration(collectBy != null && collectBy.isBefore(end) ? collectBy : end, calibrationDue);
+        calibration(now, collectBy != null && collectBy.isBefore(end) ? collectBy : end, calibrationDue);
     }
 
     private void ends(Forecast f, Instant from, Instant collectBy) {
@@ -61,13 +61,14 @@ final class ForecastCheck {
         }
     }
 
-    private void calibration(Instant end, Map<Integer, Instant> calibrationDue) {
+    private void calibration(Instant now, Instant end, Map<Integer, Instant> calibrationDue) {
         for (int i : plan.enabled()) {
             Instant due = calibrationDue.get(i);
             if (due != null && due.isBefore(end)) {
                 found.warns(
                         "channels[" + i + "].label",
-                        "The calibration of “" + plan.channels().get(i).label() + "” lapses during the mission, on "
+                        "The calibration of “" + plan.channels().get(i).label() + "”"
+                                + (due.isAfter(now) ? " lapses during the mission, on " : " lapsed on ")
                                 + due.atOffset(ZoneOffset.UTC).toLocalDate(),
                         "Have it calibrated, or collect before");
             }

@@ -34,14 +34,19 @@ final class LoggerCheck {
     void after(Instant now, Errand errand) {
         new ForecastCheck(model, plan, found).all(now, logger.battery(), errand.collectBy(), logger.calibrationDue());
         live(errand.notWired());
-        limits();
+        limits(errand.before());
         phases();
     }
 
     /** Limits that the present reading lies outside of: mistyped, or an alarm from the first sample on. */
-    private void limits() {
+    private void limits(Plan before) {
         for (int i : plan.enabled()) {
             AlarmLevel level = plan.channels().get(i).level(1);
+            if (before != null
+                    && i < before.channels().size()
+                    && before.channels().get(i).level(1).equals(level)) {
+                continue;
+            }
             double v = i < logger.live().size() ? logger.live().get(i).value() : Double.NaN;
             boolean above =
                     level.high() != null && Comparison.above(v, level.high().limit());

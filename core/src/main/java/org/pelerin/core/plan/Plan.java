@@ -155,6 +155,11 @@ public record Plan(
         return stop instanceof StopCondition.Wrap ? Long.MAX_VALUE : Math.min(asked(first), capacity(m));
     }
 
+    /** Whether its own end comes before memory is full. */
+    public boolean endsByItself(LoggerModel m, Instant first) {
+        return !(stop instanceof StopCondition.Wrap) && asked(first) <= capacity(m);
+    }
+
     /** How many records its end asks for, however many fit; {@link Long#MAX_VALUE} where it asks for none. */
     long asked(Instant first) {
         if (stop instanceof StopCondition.AfterSamples n) {

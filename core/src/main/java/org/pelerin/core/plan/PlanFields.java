@@ -67,7 +67,7 @@ public final class PlanFields {
         put(at + "sensor", c.sensor() == null ? "its own" : sensor(c.sensor()));
         put(at + "unit shown", c.unit().isEmpty() ? "the sensor's" : c.unit());
         put(at + "correction", correction(c.correction()));
-        put(at + "low cut-off", c.cutOff() == 0 ? "none" : c.cutOff());
+        put(at + "low cut-off", c.cutOff() == 0 ? "none" : n(c.cutOff()));
         put(
                 at + "a fault counts as",
                 c.fault() == FaultDirection.MISSING
@@ -78,7 +78,7 @@ public final class PlanFields {
                 at + "display range",
                 c.display() == null
                         ? "by itself"
-                        : c.display().low() + " … " + c.display().high());
+                        : n(c.display().low()) + " … " + n(c.display().high()));
         for (int level = 1; level <= c.levels().size(); level++) {
             String which = level == 1 ? "" : ", level " + level;
             put(at + "upper alarm" + which, alarm(c.level(level).high(), unit));
@@ -105,8 +105,8 @@ public final class PlanFields {
         }
         if (start instanceof StartCondition.OnThreshold t) {
             String values = t.crossing() == StartCondition.Crossing.ABOVE
-                    ? "" + t.high()
-                    : t.crossing() == StartCondition.Crossing.BELOW ? "" + t.low() : t.low() + " … " + t.high();
+                    ? n(t.high())
+                    : t.crossing() == StartCondition.Crossing.BELOW ? n(t.low()) : n(t.low()) + " … " + n(t.high());
             return "when channel " + (t.channel() + 1) + " " + words(t.crossing()) + " " + values;
         }
         return start.kind().words();
@@ -135,30 +135,30 @@ public final class PlanFields {
     }
 
     private static String sensor(Sensor s) {
-        return s.name() + ": " + s.input().words() + ", " + scaling(s.scaling()) + ", " + s.low() + " … " + s.high()
+        return s.name() + ": " + s.input().words() + ", " + scaling(s.scaling()) + ", " + n(s.low()) + " … "
+                + n(s.high())
                 + " " + s.unit() + ", " + s.decimals() + " decimals"
                 + (s.wires() == 0 ? "" : ", " + s.wires() + " wires")
-                + (s.leadOhms() == 0 ? "" : ", leads " + s.leadOhms() + " Ω")
-                + (s.shuntOhms() == 0 ? "" : ", shunt " + s.shuntOhms() + " Ω")
+                + (s.leadOhms() == 0 ? "" : ", leads " + n(s.leadOhms()) + " Ω")
+                + (s.shuntOhms() == 0 ? "" : ", shunt " + n(s.shuntOhms()) + " Ω")
                 + (s.supply() == null ? "" : ", " + supply(s.supply()));
     }
 
     private static String supply(Supply s) {
-        return "supply " + s.name() + " of " + s.volts() + " V, " + s.milliamps() + " mA, "
+        return "supply " + s.name() + " of " + n(s.volts()) + " V, " + n(s.milliamps()) + " mA, "
                 + (s.continuous() ? "always on" : "on " + exact(s.warmUp()) + " before");
     }
 
     /** A scaling as a formula or a sentence. */
     public static String scaling(Scaling s) {
         if (s instanceof Scaling.TwoPoint p) {
-            return p.raw1() + " → " + p.value1() + ", " + p.raw2() + " → " + p.value2();
+            return n(p.raw1()) + " → " + n(p.value1()) + ", " + n(p.raw2()) + " → " + n(p.value2());
         }
         if (s instanceof Scaling.SlopeOffset l) {
-            return "slope " + l.slope() + ", offset " + l.offset();
+            return "slope " + n(l.slope()) + ", offset " + n(l.offset());
         }
         if (s instanceof Scaling.Polynomial p) {
-            return "polynomial "
-                    + p.coefficients().stream().map(String::valueOf).collect(Collectors.joining("; "));
+            return "polynomial " + p.coefficients().stream().map(PlanFields::n).collect(Collectors.joining("; "));
         }
         if (s instanceof Scaling.Table t) {
             return "table " + points(t.points())
@@ -171,10 +171,10 @@ public final class PlanFields {
             return "type " + t.type();
         }
         if (s instanceof Scaling.Platinum p) {
-            return "platinum, R0 " + p.r0() + " Ω";
+            return "platinum, R0 " + n(p.r0()) + " Ω";
         }
-        if (s instanceof Scaling.NtcBeta n) {
-            return "NTC, R25 " + n.r25() + " Ω, β " + n.beta() + " K";
+        if (s instanceof Scaling.NtcBeta b) {
+            return "NTC, R25 " + n(b.r25()) + " Ω, β " + n(b.beta()) + " K";
         }
         if (s instanceof Scaling.SteinhartHart h) {
             return "NTC, a " + h.a() + ", b " + h.b() + ", c " + h.c();
@@ -190,11 +190,11 @@ public final class PlanFields {
         Correction.Linear l = (Correction.Linear) c;
         return c.none()
                 ? "none"
-                : l.gain() == 1 ? "offset " + l.offset() : "gain " + l.gain() + ", offset " + l.offset();
+                : l.gain() == 1 ? "offset " + n(l.offset()) : "gain " + n(l.gain()) + ", offset " + n(l.offset());
     }
 
     private static String points(List<Scaling.Point> points) {
-        return points.stream().map(p -> p.raw() + " → " + p.value()).collect(Collectors.joining(", "));
+        return points.stream().map(p -> n(p.raw()) + " → " + n(p.value())).collect(Collectors.joining(", "));
     }
 
     private static String exact(Duration d) {
@@ -205,5 +205,10 @@ public final class PlanFields {
 
     private static String instant(Instant t) {
         return t.toString();
+    }
+
+    /** Exact, without a decimal point where none is needed, with a true minus sign. */
+    private static String n(double v) {
+        return LimitText.plain(v);
     }
 }

@@ -120,6 +120,17 @@ public final class Expression {
         return Double.isNaN(base) || Double.isNaN(exponent) ? Double.NaN : Math.pow(base, exponent);
     }
 
+    /** Whether the formula has a value at any of {@value #STEPS} + 1 evenly spaced values of x; for formulas of x alone. */
+    public boolean definedIn(double low, double high) {
+        double[] none = new double[0];
+        for (int i = 0; i <= STEPS; i++) {
+            if (!Double.isNaN(value(low + (high - low) * i / STEPS, none))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static final class Parser {
 
         private final String text;

@@ -34,6 +34,11 @@ public record UnitChoice(String symbol, double factor, double shift) {
             new Family("l", List.of(new UnitChoice("m³", 0.001, 0))),
             new Family("m/s", List.of(new UnitChoice("km/h", 3.6, 0))));
 
+    /** Units of sensors whose values can be shown in others. */
+    public static List<String> bases() {
+        return FAMILIES.stream().map(Family::base).toList();
+    }
+
     /** The units in which values of a unit can be shown, itself first. */
     public static List<UnitChoice> of(String unit) {
         List<UnitChoice> out = new ArrayList<>();

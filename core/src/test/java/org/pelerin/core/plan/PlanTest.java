@@ -247,6 +247,14 @@ class PlanTest {
                 .singleElement()
                 .satisfies(c -> assertThat(c.message().replace('\u00a0', ' '))
                         .isEqualTo("“Air” reads 21.3 °C now, which is already above 14 °C"));
+        // limits that have been in use are no news: the logger lies on a desk
+        LoggerModel alder = ModelCatalogue.get("alder-t1");
+        assertThat(Preflight.of(alder, GOOD, warm, Errand.NONE.after(GOOD), NOW))
+                .isEmpty();
+        Plan retyped = GOOD.withChannels(
+                List.of(new ChannelSettings(true, "Air", new Alarm(15, Duration.ofHours(1), true), COLD)));
+        assertThat(Preflight.of(alder, retyped, warm, Errand.NONE.after(GOOD), NOW))
+                .hasSize(1);
     }
 
     @Test

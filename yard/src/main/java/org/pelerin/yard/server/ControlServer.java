@@ -126,6 +126,7 @@ public final class ControlServer implements AutoCloseable {
                         text(body, "serial"),
                         text(body, "kind"),
                         body.path("amount").asLong(1));
+            case "/sensor" -> sensor(body);
             case "/incident" ->
                 world.addIncident(new Incident(
                         text(body, "spot"),
@@ -151,6 +152,18 @@ public final class ControlServer implements AutoCloseable {
             world.carryToDock(serial, Integer.parseInt(to.substring(5)));
         } else {
             world.carryToSpot(serial, to);
+        }
+    }
+
+    private void sensor(JsonNode body) {
+        String serial = text(body, "serial");
+        int channel = body.path("channel").asInt(0);
+        switch (text(body, "state")) {
+            case "open" -> world.open(serial, channel);
+            case "short" -> world.bridge(serial, channel);
+            case "value" -> world.give(serial, channel, body.path("value").asDouble(Double.NaN));
+            case "right" -> world.letGo(serial);
+            default -> throw new IllegalArgumentException("A sensor is open, short, value or right");
         }
     }
 

@@ -24,6 +24,8 @@ record WorldView(
      * A logger.
      *
      * @param can what hands can do to it beside its button: {@code key1}, {@code key2}, {@code leads}, {@code calibrator}
+     * @param channels what its channels are called, with the unit of what they take in
+     * @param handled what somebody has done to its sensors
      * @param address at which it listens as a network station; empty if it is none
      * @param online whether it can be reached there
      */
@@ -41,6 +43,8 @@ record WorldView(
             long capacity,
             String name,
             List<String> can,
+            List<String> channels,
+            List<String> handled,
             String address,
             boolean online) {}
 
@@ -83,6 +87,13 @@ record WorldView(
                     status.capacity(),
                     status.name(),
                     can(l.model()),
+                    l.model().channels().stream()
+                            .map(c -> c.label()
+                                    + (c.own().unit().isEmpty()
+                                            ? ""
+                                            : ", " + c.own().unit()))
+                            .toList(),
+                    world.handled(serial),
                     stations.containsKey(serial) ? "127.0.0.1:" + stations.get(serial) : "",
                     world.online(serial));
         });

@@ -38,6 +38,7 @@ public final class World {
     private final Map<String, Integer> pagesToDamage = new HashMap<>();
     private final Map<String, Double> calibrators = new HashMap<>();
     private final Map<String, Mains.Leads> leads = new HashMap<>();
+    private final Map<String, Map<Integer, Double>> handled = new HashMap<>();
     private final Set<String> looseAtWriting = new HashSet<>();
     private final Set<String> forgetful = new HashSet<>();
     private final Set<String> offline = new HashSet<>();
@@ -299,6 +300,50 @@ public final class World {
         with(serial, (logger, now, probe) -> calibrators.put(serial, decibels));
     }
 
+    /** A sensor is pulled out: the input reads open. */
+    public void open(String serial, int channel) {
+        handle(serial, channel, Double.NaN);
+    }
+
+    /** The terminals of a sensor are bridged. */
+    public void bridge(String serial, int channel) {
+        handle(serial, channel, HandledProbe.SHORT);
+    }
+
+    /** @param quantity that an input is given from now on, in the input's unit */
+    public void give(String serial, int channel, double quantity) {
+        if (!Double.isFinite(quantity)) {
+            throw new IllegalArgumentException("A quantity is a number");
+        }
+        handle(serial, channel, quantity);
+    }
+
+    /** Its sensors are as they were. */
+    public synchronized void letGo(String serial) {
+        with(serial, (logger, now, probe) -> handled.remove(serial));
+    }
+
+    private synchronized void handle(String serial, int channel, double quantity) {
+        if (channel < 0 || channel >= logger(serial).model().channels().size()) {
+            throw new IllegalArgumentException(serial + " has no channel " + (channel + 1));
+        }
+        // until now it has measured what was there
+        with(
+                serial,
+                (logger, now, probe) ->
+                        handled.computeIfAbsent(serial, s -> new HashMap<>()).put(channel, quantity));
+    }
+
+    /** What somebody has done to its sensors, in words; empty where nobody has. */
+    public synchronized List<String> handled(String serial) {
+        return handled.getOrDefault(serial, Map.of()).entrySet().stream()
+                .map(e -> "channel " + (e.getKey() + 1) + " "
+                        + (Double.isNaN(e.getValue())
+                                ? "open"
+                                : e.getValue() == HandledProbe.SHORT ? "shorted" : "set to " + e.getValue()))
+                .toList();
+    }
+
     /** @param how its mains leads are put on: {@code right}, {@code voltages-exchanged}, {@code loop-turned} or {@code loops-exchanged} */
     public synchronized void connectLeads(String serial, String how) {
         logger(serial);
@@ -361,7 +406,7 @@ public final class World {
         Spot spot = spot(berth.spot());
         List<Incident> here =
                 incidents.stream().filter(i -> i.spot().equals(spot.key())).toList();
-        return new Signals(
+        Probe signals = new Signals(
                 surroundings,
                 spot,
                 here,
@@ -370,6 +415,8 @@ public final class World {
                 error(logger.serial()),
                 calibrators.getOrDefault(logger.serial(), 0.0),
                 leads.getOrDefault(logger.serial(), Mains.Leads.RIGHT));
+        Map<Integer, Double> hands = handled.getOrDefault(logger.serial(), Map.of());
+        return hands.isEmpty() ? signals : new HandledProbe(signals, hands);
     }
 
     /** Within a fifth of a kelvin either way, always the same for a serial. */

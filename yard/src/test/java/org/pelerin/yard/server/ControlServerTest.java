@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.pelerin.link.message.MissionPage;
 import org.pelerin.yard.world.World;
 import org.pelerin.yard.world.WorldClock;
 import tools.jackson.databind.JsonNode;
@@ -96,5 +97,31 @@ class ControlServerTest {
         HttpResponse<String> second = post("/carry", "{\"serial\":\"PL-18034\",\"to\":\"dock:2\"}");
         assertThat(second.statusCode()).isEqualTo(400);
         assertThat(second.body()).contains("taken by PL-18033");
+    }
+
+    @Test
+    void sensors_are_pulled_out_shorted_and_set() throws Exception {
+        String feed = "PL-42005";
+        assertThat(live(feed, 1)).isNotEqualTo(MissionPage.FAULT);
+        post("/sensor", "{\"serial\":\"PL-42005\",\"channel\":1,\"state\":\"open\"}");
+        assertThat(live(feed, 1)).isEqualTo(MissionPage.FAULT);
+        post("/sensor", "{\"serial\":\"PL-42005\",\"channel\":1,\"state\":\"short\"}");
+        assertThat(live(feed, 1)).isZero();
+        // 7.25 V in steps of a millivolt
+        post("/sensor", "{\"serial\":\"PL-42005\",\"channel\":1,\"state\":\"value\",\"value\":7.25}");
+        assertThat(live(feed, 1)).isEqualTo(7250);
+        assertThat(json.readTree(post("/sensor", "{\"serial\":\"PL-42005\",\"channel\":9,\"state\":\"open\"}")
+                                .body())
+                        .path("error")
+                        .asString())
+                .contains("no channel 10");
+        post("/sensor", "{\"serial\":\"PL-42005\",\"channel\":1,\"state\":\"right\"}");
+        assertThat(world.handled(feed)).isEmpty();
+    }
+
+    private int live(String serial, int channel) {
+        return world.with(
+                serial,
+                (logger, now, probe) -> logger.live(now, probe, null).counts().get(channel));
     }
 }
