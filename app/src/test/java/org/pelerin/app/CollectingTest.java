@@ -440,7 +440,7 @@ class CollectingTest {
             link.stop();
         }
         assertThatThrownBy(() -> hands.write(serial, new StartCondition.OnButton()))
-                .hasMessageContaining("that nobody has collected");
+                .hasMessageContaining("that are not home");
         assertThat(hands.mission(first).erasedAt()).isNull();
         hands.collect(serial);
         long second = hands.write(serial, new StartCondition.OnButton());

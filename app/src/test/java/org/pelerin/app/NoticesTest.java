@@ -107,7 +107,7 @@ class NoticesTest {
         assertThat(mailsAbout(SECOND)).hasSize(1);
         assertThat(mailsAbout(FIRST)).hasSize(1);
         page.navigate(bed.address + "/yard");
-        assertThat(page.locator("details").first()).containsText(SECOND + ": lies at its spot without a plan");
+        assertThat(page.locator("details.unit").first()).containsText(SECOND + ": lies at its spot without a plan");
         aPersonOfTheAddressBookIsTold(runner);
     }
 

@@ -323,7 +323,7 @@ class PrepareTest {
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.connect.WriteService.class);
         assertThat(writer.preflight(serial, plan, Errand.NONE))
-                .anyMatch(c -> c.message().contains("lapses during the mission"));
+                .anyMatch(c -> c.message().contains("lapsed on 2026-01-31"));
         long id = writer.write(new org.pelerin.app.mission.MissionDraft(serial, "x", 0, plan, null, "tech"));
         MissionService missions = bed.bean(MissionService.class);
         assertThat(missions.plan(missions.find(id).orElseThrow())
@@ -332,7 +332,7 @@ class PrepareTest {
                         .correction())
                 .isEqualTo(org.pelerin.core.sensor.Correction.offset(-0.3));
         page.navigate(bed.address + "/");
-        assertThat(page.locator("#main")).containsText("1\u00a0calibration due");
+        assertThat(page.locator("#main")).containsText("1\u00a0calibration lapsed");
     }
 
     @Test
@@ -463,7 +463,7 @@ class PrepareTest {
         page.fill(".keep [name=high]", "80");
         page.getByText("Keep them").click();
         assertThat(page.locator("h1")).containsText("Keeping", soon());
-        assertThat(page.locator(".trace path.line").first()).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
+        assertThat(page.locator(".kept-trace path.line").first()).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
         // the cable comes out for a reading or two: a gap, and nothing else is lost
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         page.waitForTimeout(1200);

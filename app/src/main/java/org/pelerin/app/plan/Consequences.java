@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.ChannelSettings;
@@ -13,6 +14,7 @@ import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Ending;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.plan.OptionText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -132,6 +134,7 @@ public record Consequences(
         }
         start(s, model, plan, zone, show);
         alarms(s, model, plan);
+        options(s, model, plan);
         ending(s, plan, f, zone, show);
         s.add(".");
         return s;
@@ -189,6 +192,21 @@ public record Consequences(
                     case ENTERS -> "enters " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
                     case LEAVES -> "leaves " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
                 };
+    }
+
+    /** The settings of the logger itself that are not as usual, by name for the first few. */
+    private static void options(List<String> s, LoggerModel model, Plan plan) {
+        List<OptionText.Line> set =
+                OptionText.lines(model, plan).stream().filter(o -> !o.preset()).toList();
+        for (OptionText.Line o : set.subList(0, Math.min(MOST_NAMED, set.size()))) {
+            s.add("; " + o.label().substring(0, 1).toLowerCase(Locale.ROOT)
+                    + o.label().substring(1) + ": ");
+            s.add(o.value());
+        }
+        if (set.size() > MOST_NAMED) {
+            s.add("; and ");
+            s.add((set.size() - MOST_NAMED) + "\u00a0more setting" + (set.size() - MOST_NAMED == 1 ? "" : "s"));
+        }
     }
 
     /** The first few channels with alarms; a sentence is no table. */

@@ -95,6 +95,8 @@ class SensorFormTest {
         type.input = "THERMOCOUPLE";
         type.unit = "°C";
         // 500 °C against terminals at 25 °C: 20.644286 − 1.000242 mV
+        type.low = "-270";
+        type.high = "1372";
         type.raw = "19.644044";
         assertThat(ScalingPreview.of(type, type.scaling(new Typed()), new Typed())
                         .result())
@@ -103,5 +105,38 @@ class SensorFormTest {
         assertThat(ScalingPreview.of(type, type.scaling(new Typed()), new Typed())
                         .result())
                 .contains("sensor fault");
+    }
+
+    @Test
+    void what_lies_outside_the_range_is_a_fault_in_the_preview_too() {
+        SensorForm form = form("twoPoint");
+        form.raw1 = "4";
+        form.value1 = "-20";
+        form.raw2 = "20";
+        form.value2 = "180";
+        form.low = "-20";
+        form.high = "180";
+        form.unit = "°C";
+        form.raw = "23.2";
+        assertThat(ScalingPreview.of(form, form.scaling(new Typed()), new Typed())
+                        .result())
+                .isEqualTo("a sensor fault: 220 °C is outside −20 … 180");
+        form.raw = "20";
+        assertThat(ScalingPreview.of(form, form.scaling(new Typed()), new Typed())
+                        .result())
+                .isEqualTo("180 °C");
+    }
+
+    @Test
+    void a_formula_without_any_value_is_not_saved() {
+        SensorForm form = form("formula");
+        form.formula = "x/0";
+        assertThat(errors(form).errors().get("formula")).startsWith("It has no value anywhere from x = 4 to 20");
+        // one that has no value at some place only is: there it is a fault
+        form.formula = "1/(x - 12)";
+        assertThat(form.parse(new Typed())).isNotNull();
+        form.rawLow = "4";
+        form.rawHigh = "20";
+        assertThat(errors(form).errors().get("formula")).startsWith("It has no value at x = 12");
     }
 }

@@ -6,9 +6,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -115,8 +117,6 @@ class ConsequencesTest {
         assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Thu 26 Mar 08:40, as planned");
         assertThat(c.memory().replace('\u00a0', ' ')).isEqualTo("Tue 27 Oct 14:00");
         // another year is said
-        assertThat(sentence(of(Duration.ofHours(1), new StartCondition.Now(), new StopCondition.MemoryFull(), 1)))
-                .contains("battery ends it after");
         StopCondition far = new StopCondition.At(Instant.parse("2027-02-03T07:40:00Z"));
         assertThat(sentence(of(Duration.ofHours(1), new StartCondition.Now(), far, 1)))
                 .endsWith(" Ends on Wed 3 Feb 2027 08:40.");
@@ -132,5 +132,24 @@ class ConsequencesTest {
                         .strip()
                         .ticks())
                 .isEmpty();
+    }
+
+    @Test
+    void settings_of_the_logger_that_are_not_as_usual_are_in_the_sentence() {
+        LoggerModel larch = ModelCatalogue.get("larch-s");
+        Plan plan = new Plan(
+                larch.id(),
+                "X",
+                Duration.ofMinutes(1),
+                null,
+                new StartCondition.Now(),
+                new StopCondition.AfterTime(Duration.ofHours(8)),
+                larch.channels().stream()
+                        .map(c -> new ChannelSettings(true, c.label(), null, null))
+                        .toList(),
+                Map.of("weighting", "C", "response", "slow", "display", "off"));
+        Consequences c = Consequences.of(plan, larch, 1, List.of(), null, NOW, PARIS, SHOW);
+        assertThat(sentence(c))
+                .contains("; frequency weighting (IEC 61672): C; time response: slow, 1 s; and 1 more setting");
     }
 }

@@ -115,7 +115,7 @@ class ExportTest {
                         "2026-10-25T03:00:00.000+01:00,-3.0");
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
-                .contains("# Limit: Air, left above 14\u00a0°C for over 1 h")
+                .contains("# Limit: Air, left above 14 °C for over 1 h")
                 .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
                 .contains("# Capture SHA-256: " + "ab".repeat(32));
     }

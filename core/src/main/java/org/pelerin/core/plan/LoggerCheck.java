@@ -87,18 +87,17 @@ final class LoggerCheck {
     }
 
     private void state() {
+        String held = logger.uncollected() == 1
+                ? "1 record that is not home"
+                : logger.uncollected() + " records that are not home";
         if (logger.running()) {
-            found.blocks(Conflict.Way.COLLECT, "The logger is running", "Stop it and collect what it holds");
-        }
-        if (logger.uncollected() > 0) {
             found.blocks(
                     Conflict.Way.COLLECT,
-                    "The logger holds "
-                            + (logger.uncollected() == 1
-                                    ? "1 record that is not home"
-                                    : logger.uncollected() + " records that are not home"),
-                    "Collect it first");
-        } else if (logger.unclosed() && !logger.running()) {
+                    "The logger is running" + (logger.uncollected() > 0 ? ", and holds " + held : ""),
+                    "Stop it and collect what it holds");
+        } else if (logger.uncollected() > 0) {
+            found.blocks(Conflict.Way.COLLECT, "The logger holds " + held, "Collect it first");
+        } else if (logger.unclosed()) {
             found.blocks(
                     Conflict.Way.COLLECT,
                     "What it holds is home, but its mission has not been collected to its end",
