@@ -354,7 +354,7 @@ class WriteTest {
         sensor(serial, 3, "open");
         open("/dock/check");
         Locator row = page.locator("tr", new Page.LocatorOptions().setHasText(serial));
-        assertThat(row).containsText("1 of 11 channels want a look");
+        assertThat(row).containsText("1 of 11 channels wants a look");
         assertThat(row.locator(".cell.open")).hasCount(1);
         String seen = row.locator("[name=told]").inputValue();
         row.locator("[name=serials]").check();

@@ -106,7 +106,7 @@ class ConsequencesTest {
         assertThat(c.ends()).startsWith("◇ ").endsWith(", the battery is empty");
         assertThat(c.strip().early()).isTrue();
         assertThat(c.strip().end()).isEqualTo("◇ the battery ends it");
-        assertThat(c.strip().later().replace('\u00a0', ' ')).isEqualTo("memory 1333 days");
+        assertThat(c.strip().later().replace('\u00a0', ' ')).isEqualTo("memory 3.7 years");
     }
 
     @Test

@@ -34,8 +34,12 @@ final class Conflicts {
         found.add(new Conflict(Conflict.Level.BLOCKS, "", message, fix, way));
     }
 
+    /** Told once, however many sides of a channel it holds for. */
     void warns(String field, String message, String fix) {
-        found.add(Conflict.warns(field, message, fix));
+        Conflict c = Conflict.warns(field, message, fix);
+        if (!found.contains(c)) {
+            found.add(c);
+        }
     }
 
     /**

@@ -22,6 +22,10 @@ public final class Durations {
             new Unit(60, "min", "mins", "m", "minute", "minutes"),
             new Unit(1, "s", "sec", "secs", "second", "seconds"));
     private static final int MINUTES = 3;
+    /** From so many days on, sentences count in years. */
+    private static final int YEARS_FROM = 1096;
+
+    private static final double HOURS_A_YEAR = 8766;
     private static final Duration LONGEST = Duration.ofDays(36_525);
 
     private record Unit(long seconds, Set<String> words) {
@@ -108,6 +112,9 @@ public final class Durations {
     public static String rough(Duration d) {
         if (d.isNegative()) {
             return "−" + rough(d.negated());
+        }
+        if (d.toDays() >= YEARS_FROM) {
+            return String.format(Locale.ROOT, "%.1f\u00a0years", d.toHours() / HOURS_A_YEAR);
         }
         if (d.toDays() >= 14) {
             return rounded(d, Duration.ofDays(1)).toDays() + "\u00a0days";

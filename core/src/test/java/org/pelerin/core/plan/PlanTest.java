@@ -308,6 +308,8 @@ class PlanTest {
         "PT59M59.4S,59 min 59 s",
         "P13DT23H59M45S,14 d",
         "P32DT13H,33 days",
+        "P1095D,1095 days",
+        "P2397D,6.6 years",
         "PT0.4S,0 s",
         "-PT90S,−1 min 30 s"
     })
