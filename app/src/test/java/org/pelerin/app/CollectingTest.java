@@ -3,6 +3,8 @@ package org.pelerin.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -148,6 +150,12 @@ class CollectingTest {
         bed.bean(CollectService.class).erase(serial, "tech");
     }
 
+    private static List<Need.Kind> needs(String serial) {
+        return bed.bean(AttentionService.class).of(serial).orElseThrow().needs().stream()
+                .map(Need::kind)
+                .toList();
+    }
+
     @Test
     void a_station_is_collected_by_itself_and_tried_again_when_it_was_silent() throws Exception {
         String serial = "PL-70001";
@@ -180,9 +188,26 @@ class CollectingTest {
                 .isLessThan(Duration.ofMinutes(6));
         hands.pass(Duration.ofMinutes(6));
         hands.until(() -> station(port).retries() == 2);
+        // cut off for longer than two of its collections: a need of its own, with what was missed
+        assertThat(needs(serial)).doesNotContain(Need.Kind.SILENT);
+        hands.pass(Duration.ofMinutes(61));
+        bed.bean(StationWatch.class).look();
+        assertThat(needs(serial)).contains(Need.Kind.SILENT);
+        try (BrowserContext context = bed.browser().newContext()) {
+            Page page = bed.signedIn(context);
+            page.navigate(bed.address + "/dock/stations/" + station(port).id());
+            assertThat(page.textContent("h1")).contains("does not answer since");
+            assertThat(page.textContent("table.pairs")).contains(serial, "“test”", "missed meanwhile2");
+            // no table of another model is offered, and its collections are still told
+            assertThat(page.textContent("fieldset.choices")).doesNotContain("disturbances");
+            assertThat(page.locator("table.wide tr").count()).isGreaterThan(1);
+            assertThat(page.locator(".live-box").count()).isZero();
+            page.navigate(bed.address + "/attention");
+            assertThat(page.textContent("section")).contains("network station is silent", "2 collections missed");
+        }
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
         bed.bean(StationWatch.class).look();
-        hands.pass(Duration.ofMinutes(11));
+        hands.pass(Duration.ofMinutes(21));
         hands.until(() -> hands.mission(id).received() > 77
                 && bed.bean(CollectService.class).active(serial).isEmpty());
         Mission m = hands.mission(id);
@@ -190,6 +215,7 @@ class CollectingTest {
         assertThat(m.state()).isEqualTo(MissionState.LOGGING);
         assertThat(m.received()).isEqualTo(m.expected());
         assertThat(station(port).retries()).isZero();
+        assertThat(needs(serial)).doesNotContain(Need.Kind.SILENT);
         stations.remove(station(port), "tech");
         bed.bean(StationWatch.class).look();
         bed.carry(serial, "dock");

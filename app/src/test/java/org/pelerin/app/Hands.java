@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -11,7 +12,9 @@ import java.util.stream.IntStream;
 import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
+import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
@@ -21,6 +24,7 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.link.message.Status;
 
 /** What a technician does with loggers again and again, for tests of what comes of it. */
 record Hands(TestBed bed) {
@@ -85,6 +89,22 @@ record Hands(TestBed bed) {
         collections.order(serial, leaveRunning, choice, WHO);
         until(() -> collections.active(serial).isEmpty());
         return collections.newest(serial).orElseThrow();
+    }
+
+    /** Loggers of a shared fleet, left as they are wanted by whoever comes next: home, stopped and lying nowhere. */
+    void leave(String... serials) throws InterruptedException {
+        for (String serial : serials) {
+            bed.carry(serial, "dock");
+            Status status = bed.bean(Dock.class).find(serial).orElseThrow().status();
+            if (status.state().running() || status.holdsRecords()) {
+                collect(serial);
+            }
+            PlacementService placements = bed.bean(PlacementService.class);
+            if (placements.presentOf(serial).isPresent()) {
+                placements.take(serial, bed.bean(Clock.class).instant(), WHO);
+            }
+            bed.carry(serial, "bench");
+        }
     }
 
     /** On the yard's clock, which the application follows. */

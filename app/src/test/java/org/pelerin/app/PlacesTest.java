@@ -54,8 +54,9 @@ class PlacesTest {
     }
 
     @AfterAll
-    static void close() {
+    static void close() throws InterruptedException {
         context.close();
+        new Hands(bed).leave("PL-18532", "PL-18533");
     }
 
     private static long written(String serial, Long spot) {

@@ -174,7 +174,7 @@ class WalkTest {
     @Order(6)
     void nine_days_pass_and_a_compressor_fails_one_night() {
         page.navigate(bed.address + "/yard");
-        page.locator("#" + SERIAL + " select").selectOption("ostrel-v1-rear");
+        page.locator("#" + SERIAL + " select[name=to]").selectOption("ostrel-v1-rear");
         page.locator("#" + SERIAL)
                 .getByText("carry", new Locator.GetByTextOptions().setExact(true))
                 .click();
@@ -318,7 +318,10 @@ class WalkTest {
                     .contains("Outside its limits")
                     .contains("Vault 1, rear")
                     .contains(SERIAL);
-            assertThat(text).contains("above 14 for over").contains("5 min").contains(head.hash());
+            assertThat(text)
+                    .contains("below 10 or above 14 °C for over 1 h")
+                    .contains("5 min")
+                    .contains(head.hash());
         }
     }
 

@@ -60,8 +60,19 @@ class WriteTest {
     }
 
     @AfterAll
-    static void end() {
+    static void end() throws InterruptedException {
         context.close();
+        hands.leave(
+                "PL-18527",
+                "PL-18528",
+                "PL-18529",
+                "PL-18530",
+                "PL-18531",
+                "PL-18532",
+                "PL-18533",
+                "PL-42005",
+                "PL-42018",
+                "PL-60003");
     }
 
     private static void open(String path) {

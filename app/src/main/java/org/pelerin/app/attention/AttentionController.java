@@ -72,7 +72,7 @@ class AttentionController {
             return "redirect:/attention";
         }
         missions.giveUp(mission, reason.strip(), me.getName());
-        loggers.find(mission.serial()).ifPresent(l -> placements.retire(l.serial(), reason.strip(), me.getName()));
+        loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), reason.strip(), me.getName()));
         flash.addFlashAttribute("said", "Given up as lost. If it turns up, its records can still be collected.");
         return "redirect:/attention";
     }

@@ -5,12 +5,16 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.Stations;
 import org.springframework.stereotype.Service;
 
 /** How loggers stand and who needs somebody. */
@@ -19,9 +23,11 @@ public class AttentionService {
 
     private final Register register;
     private final Dock dock;
+    private final Stations stations;
     private final Clock clock;
 
-    AttentionService(Register register, Dock dock, Clock clock) {
+    AttentionService(Register register, Dock dock, Stations stations, Clock clock) {
+        this.stations = stations;
         this.register = register;
         this.dock = dock;
         this.clock = clock;
@@ -46,11 +52,38 @@ public class AttentionService {
         Map<String, DockedLogger> connected =
                 dock.view().loggers().stream().collect(Collectors.toMap(DockedLogger::serial, Function.identity()));
         Register.Entries entries = register.entries();
+        Map<String, Silence> silent = silent();
         List<Standing> out = new ArrayList<>();
         for (StandingMapper.Row row : entries.rows()) {
             Standing s = standing(
-                    row, connected.get(row.serial), entries.calibrationDue().get(row.serial));
+                    row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
             out.add(s.needing(Needs.of(s, now, ahead)));
+        }
+        return out;
+    }
+
+    /** One logger as it stands now; empty for one that was never connected. */
+    public Optional<Standing> of(String serial) {
+        Instant now = clock.instant();
+        Register.Entries entries = register.entries();
+        return entries.rows().stream()
+                .filter(r -> r.serial.equals(serial))
+                .findFirst()
+                .map(r -> standing(
+                        r,
+                        dock.find(serial).orElse(null),
+                        entries.calibrationDue().get(serial),
+                        silent().get(serial)))
+                .map(s -> s.needing(Needs.of(s, now)));
+    }
+
+    private Map<String, Silence> silent() {
+        Map<String, Silence> out = new HashMap<>();
+        for (Station s : stations.all()) {
+            Silence silence = Silence.of(s);
+            if (silence != null && !s.serial().isEmpty()) {
+                out.put(s.serial(), silence);
+            }
         }
         return out;
     }
@@ -64,7 +97,7 @@ public class AttentionService {
                 .toList();
     }
 
-    private static Standing standing(StandingMapper.Row r, DockedLogger here, Instant calibrationDue) {
+    private static Standing standing(StandingMapper.Row r, DockedLogger here, Instant calibrationDue, Silence silence) {
         boolean retired = r.retiredAt != null && (r.writtenAt == null || !r.retiredAt.isBefore(r.writtenAt));
         return new Standing(
                 r.loggerId,
@@ -90,6 +123,11 @@ public class AttentionService {
                 retired,
                 here != null,
                 here != null && here.status().alarmed(),
+                here != null && here.inDock(),
+                r.alarmedAt,
+                r.homeAt,
+                r.lost,
+                here != null ? null : silence,
                 List.of());
     }
 }

@@ -11,10 +11,22 @@ import java.time.Instant;
  * @param where it lies, as far as is known; may be empty
  * @param spotId of the spot, or null
  * @param since when it began, or will; null where that is not known
+ * @param detail what there is to say beside, or empty
  * @param connected whether something can be done from here at once
  */
 public record Need(
-        Kind kind, String serial, Long missionId, String where, Long spotId, Instant since, boolean connected) {
+        Kind kind,
+        String serial,
+        Long missionId,
+        String where,
+        Long spotId,
+        Instant since,
+        String detail,
+        boolean connected) {
+
+    public Need(Kind kind, String serial, Long missionId, String where, Long spotId, Instant since, boolean connected) {
+        this(kind, serial, missionId, where, spotId, since, "", connected);
+    }
 
     /** The gravest first. */
     public enum Kind {
@@ -25,6 +37,7 @@ public record Need(
         LEFT_STOPPED("was left stopped after its download", "were left stopped after their download", true),
         NO_PLAN("lies at its spot without a plan", "lie at their spots without a plan", true),
         LOST("has not been heard of for half a year", "have not been heard of for half a year", true),
+        SILENT("network station is silent", "network stations are silent", true),
         OVERDUE("collection is overdue", "collections are overdue", true),
         ALARM("alarm is raised", "alarms are raised", true),
         MEMORY_FILLS("memory fills before the next visit", "memories fill before the next visit", true),

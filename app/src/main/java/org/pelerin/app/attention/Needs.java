@@ -34,8 +34,11 @@ public final class Needs {
         } else if (s.placedAt() != null) {
             out.add(need(s, Need.Kind.NO_PLAN, s.placedAt()));
         }
-        if (s.alarmed()) {
-            out.add(need(s, Need.Kind.ALARM, null));
+        if (s.alarmOpen()) {
+            out.add(need(s, Need.Kind.ALARM, s.alarmedAt()));
+        }
+        if (s.silence() != null && s.silence().matters(now)) {
+            out.add(silent(s, now));
         }
         if (s.inField() && s.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
             out.add(need(s, Need.Kind.CLOCK_OFF, s.seenAt()));
@@ -118,6 +121,21 @@ public final class Needs {
         Instant begun = s.placedAt() == null ? s.startsAt() : s.placedAt();
         Instant last = s.readAt() == null || s.readAt().isBefore(begun) ? begun : s.readAt();
         return last.plus(Duration.ofDays(s.collectDays()));
+    }
+
+    private static Need silent(Standing s, Instant now) {
+        long missed = s.silence().missed(now);
+        String detail = s.silence().reason()
+                + (missed == 0 ? "" : "; " + missed + (missed == 1 ? " collection" : " collections") + " missed");
+        return new Need(
+                Need.Kind.SILENT,
+                s.serial(),
+                s.missionId(),
+                s.where(),
+                s.spotId(),
+                s.silence().since(),
+                detail,
+                false);
     }
 
     private static Need need(Standing s, Need.Kind kind, Instant since) {

@@ -18,6 +18,11 @@ import org.pelerin.app.mission.MissionState;
  * @param retired whether it was put into stock after its last mission
  * @param connected whether a link to it is there
  * @param alarmed whether it has raised an alarm, as far as is seen now
+ * @param docked whether that link is the dock's: it does not lie at its spot
+ * @param alarmedAt since when an alarm is seen; null where none is, or that is not known
+ * @param homeAt when records of its mission last came home; null where none did
+ * @param lost whether it was given up
+ * @param silence that the network station it is keeps; null where it answers, or is none
  * @param needs the gravest first
  */
 public record Standing(
@@ -44,6 +49,11 @@ public record Standing(
         boolean retired,
         boolean connected,
         boolean alarmed,
+        boolean docked,
+        Instant alarmedAt,
+        Instant homeAt,
+        boolean lost,
+        Silence silence,
         List<Need> needs) {
 
     Standing needing(List<Need> what) {
@@ -71,6 +81,11 @@ public record Standing(
                 retired,
                 connected,
                 alarmed,
+                docked,
+                alarmedAt,
+                homeAt,
+                lost,
+                silence,
                 what);
     }
 
@@ -86,6 +101,11 @@ public record Standing(
     /** Whether its battery ends its mission before anything else does. */
     public boolean batteryFirst() {
         return batteryEndsAt != null && (endsAt == null || batteryEndsAt.isBefore(endsAt));
+    }
+
+    /** Whether an alarm is raised that nothing has come home since. */
+    public boolean alarmOpen() {
+        return alarmed && inField() && (alarmedAt == null || homeAt == null || homeAt.isBefore(alarmedAt));
     }
 
     /** Whether its mission is in the field, as far as is known. */

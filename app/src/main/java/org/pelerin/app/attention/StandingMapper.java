@@ -36,12 +36,16 @@ interface StandingMapper {
         Instant placedAt;
         Integer collectDays;
         Instant readAt;
+        Instant alarmedAt;
+        Instant homeAt;
+        boolean lost;
     }
 
     /** Every logger that was ever connected; devices known from files only are none. */
     @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
             + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, COALESCE(m.planned_end, FALSE) AS planned_end, m.battery_ends_at, m.collected_at,"
-            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, s.read_at FROM logger g"
+            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, s.read_at,"
+            + " g.alarmed_at, m.home_at, g.lost FROM logger g"
             + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission WHERE counts = 1 GROUP BY logger_id) n"
             + " ON n.logger_id = g.id LEFT JOIN mission m ON m.id = n.id"
             + " LEFT JOIN placement p ON p.present_logger_id = g.id"

@@ -115,6 +115,7 @@ public class Dock {
         DockedLogger last = stored.get(logger.serial());
         boolean changed = last == null
                 || last.status().state() != logger.status().state()
+                || last.status().alarmed() != logger.status().alarmed()
                 || !last.status().missions().equals(logger.status().missions())
                 || !last.identity().firmware().equals(logger.identity().firmware())
                 || Duration.between(last.seenAt(), logger.seenAt()).abs().compareTo(STORE_EVERY) > 0;
@@ -122,15 +123,17 @@ public class Dock {
             return;
         }
         try {
-            registry.see(LoggerUnit.seen(
-                    logger.serial(),
-                    logger.identity().model(),
-                    logger.identity().firmware().toString(),
-                    logger.status().batteryPermille(),
-                    logger.status().state().name(),
-                    logger.status().records(),
-                    logger.clockOffset(),
-                    logger.seenAt()));
+            registry.see(
+                    LoggerUnit.seen(
+                            logger.serial(),
+                            logger.identity().model(),
+                            logger.identity().firmware().toString(),
+                            logger.status().batteryPermille(),
+                            logger.status().state().name(),
+                            logger.status().records(),
+                            logger.clockOffset(),
+                            logger.seenAt()),
+                    logger.status().alarmed());
             events.publishEvent(new SeenEvent(logger));
             stored.put(logger.serial(), logger);
         } catch (DataAccessException | TransactionException e) {

@@ -11,6 +11,7 @@ import java.time.Instant;
  * @param retryMin after how many minutes it is tried again, doubled with every retry
  * @param nextAt when it is collected next, or null
  * @param retries how often it was tried in vain since it last went well
+ * @param serial of the logger that was last seen there; empty where none was
  * @param chosenTables names of the tables of its memory that are collected, with blanks between; empty for all
  */
 public record Station(
@@ -25,7 +26,8 @@ public record Station(
         int retryMin,
         Instant nextAt,
         int retries,
-        String chosenTables) {
+        String chosenTables,
+        String serial) {
 
     /** “127.0.0.1:7430”. */
     public String address() {

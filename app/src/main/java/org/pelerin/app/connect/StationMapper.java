@@ -12,7 +12,7 @@ import org.apache.ibatis.annotations.Update;
 interface StationMapper {
 
     @Select("SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, retries,"
-            + " chosen_tables FROM station ORDER BY host, port")
+            + " chosen_tables, serial FROM station ORDER BY host, port")
     List<Station> all();
 
     /** @return 0 if it is there already */
@@ -23,8 +23,8 @@ interface StationMapper {
     @Delete("DELETE FROM station WHERE id = #{id}")
     int delete(long id);
 
-    @Update("UPDATE station SET answered_at = #{at}, reason = '' WHERE id = #{id}")
-    void answered(long id, Instant at);
+    @Update("UPDATE station SET answered_at = #{at}, reason = '', serial = #{serial} WHERE id = #{id}")
+    void answered(long id, String serial, Instant at);
 
     @Update("UPDATE station SET reason = #{reason} WHERE id = #{id}")
     void silent(long id, String reason);

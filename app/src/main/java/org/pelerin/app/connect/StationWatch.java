@@ -109,7 +109,7 @@ public class StationWatch {
                 || last.storedAt == null
                 || Duration.between(last.storedAt, now).abs().compareTo(STORE_EVERY) > 0;
         if (due) {
-            mapper.answered(s.id(), now);
+            mapper.answered(s.id(), view.loggers().get(0).serial(), now);
         }
         return due ? now : last.storedAt;
     }

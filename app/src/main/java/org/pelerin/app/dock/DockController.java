@@ -11,6 +11,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.attention.AttentionService;
+import org.pelerin.app.attention.Stand;
+import org.pelerin.app.attention.Standing;
 import org.pelerin.app.batch.BatchService;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CollectService;
@@ -63,6 +66,7 @@ class DockController {
     private final BatchService batches;
     private final PlacementService placements;
     private final NextRuns next;
+    private final AttentionService attention;
     private final Clock clock;
     private final Show show;
 
@@ -78,6 +82,7 @@ class DockController {
             BatchService batches,
             PlacementService placements,
             NextRuns next,
+            AttentionService attention,
             Clock clock,
             Show show) {
         this.dock = dock;
@@ -91,6 +96,7 @@ class DockController {
         this.batches = batches;
         this.placements = placements;
         this.next = next;
+        this.attention = attention;
         this.clock = clock;
         this.show = show;
     }
@@ -225,6 +231,9 @@ class DockController {
         Optional<Job> job = collections.active(serial);
         Optional<Mission> home = docked.flatMap(collections::collectedInMemory);
         Optional<Job> last = collections.newest(serial).filter(Job::finished);
+        Standing standing = attention.of(serial).orElse(null);
+        model.addAttribute("standing", standing);
+        model.addAttribute("stand", standing == null ? null : Stand.of(standing, clock.instant()));
         model.addAttribute("room", "dock");
         model.addAttribute("unit", unit);
         model.addAttribute("modelName", ModelCatalogue.get(unit.model()).name());
@@ -273,6 +282,7 @@ class DockController {
                                 job.map(Object::toString).orElse(""),
                                 home.map(Mission::id).orElse(0L),
                                 recordings.active(serial).isPresent(),
+                                standing == null ? "" : Stand.of(standing, clock.instant()) + "" + standing.pressing(),
                                 recent.stream()
                                         .map(m -> m.id() + m.state().name())
                                         .toList())

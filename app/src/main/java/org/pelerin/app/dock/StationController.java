@@ -1,11 +1,14 @@
 package org.pelerin.app.dock;
 
 import java.security.Principal;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.pelerin.app.attention.Silence;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
@@ -16,10 +19,13 @@ import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
+import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -41,46 +47,80 @@ class StationController {
     private final CollectService collections;
     private final MissionService missions;
     private final CaptureStore captures;
+    private final LoggerRegistry registry;
+    private final Clock clock;
 
     StationController(
             Stations stations,
             StationWatch watch,
             CollectService collections,
             MissionService missions,
-            CaptureStore captures) {
+            CaptureStore captures,
+            LoggerRegistry registry,
+            Clock clock) {
         this.stations = stations;
         this.watch = watch;
         this.collections = collections;
         this.missions = missions;
         this.captures = captures;
+        this.registry = registry;
+        this.clock = clock;
     }
 
     /**
-     * A logger at the station's address.
+     * A logger at the station's address, or that was there when it last answered.
      *
+     * @param logger as it is now; null while it does not answer
      * @param lastRecord when the newest record that is home was taken; null where none is
      * @param leftOut tables that were not collected, as was chosen, in words
      */
-    record There(DockedLogger logger, Mission mission, Instant lastRecord, List<String> leftOut, List<Job> latest) {}
+    record There(
+            String serial,
+            DockedLogger logger,
+            Mission mission,
+            Instant lastRecord,
+            List<String> leftOut,
+            List<Job> latest) {}
 
     @GetMapping("/dock/stations/{id}")
     String station(@PathVariable long id, Model page) {
         Station station = find(id);
+        List<There> there = there(station);
         page.addAttribute("room", "dock");
         page.addAttribute("station", station);
-        page.addAttribute(
-                "there", watch.loggers(station).stream().map(this::there).toList());
+        page.addAttribute("answers", station.reason().isEmpty());
+        page.addAttribute("silence", Silence.of(station));
+        page.addAttribute("now", clock.instant());
+        page.addAttribute("there", there);
         page.addAttribute("tables", offered(station));
         page.addAttribute("chosen", Choice.tables(station.chosenTables()));
         return "dock/station";
     }
 
-    private There there(DockedLogger l) {
-        Mission mission = missions.ofDevice(l.serial(), l.status().mission()).orElse(null);
+    private List<There> there(Station station) {
+        List<DockedLogger> seen = watch.loggers(station);
+        if (!seen.isEmpty()) {
+            return seen.stream()
+                    .map(l -> there(
+                            l.serial(),
+                            l,
+                            missions.ofDevice(l.serial(), l.status().mission()).orElse(null)))
+                    .toList();
+        }
+        return registry.find(station.serial())
+                .map(u -> List.of(there(
+                        u.serial(),
+                        null,
+                        missions.ofLogger(u.serial(), 1).stream().findFirst().orElse(null))))
+                .orElse(List.of());
+    }
+
+    private There there(String serial, DockedLogger logger, Mission mission) {
         StoredCapture capture =
                 mission == null ? null : captures.summary(mission.id()).orElse(null);
         return new There(
-                l,
+                serial,
+                logger,
                 mission,
                 capture == null ? null : capture.lastRecordAt(),
                 capture == null
@@ -89,13 +129,15 @@ class StationController {
                                 .sorted()
                                 .map(PageTable::words)
                                 .toList(),
-                collections.latest(l.serial(), COLLECTIONS_SHOWN));
+                collections.latest(serial, COLLECTIONS_SHOWN));
     }
 
-    /** All while it does not answer. */
+    /** What the logger's model has, also while it is silent; all where none was ever seen there. */
     private Set<PageTable> offered(Station station) {
-        Set<PageTable> out = watch.loggers(station).stream()
-                .flatMap(l -> MemoryLook.possible(l.model()).stream())
+        Stream<LoggerModel> models = watch.loggers(station).isEmpty()
+                ? registry.find(station.serial()).stream().map(u -> ModelCatalogue.get(u.model()))
+                : watch.loggers(station).stream().map(DockedLogger::model);
+        Set<PageTable> out = models.flatMap(m -> MemoryLook.possible(m).stream())
                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(PageTable.class)));
         return out.isEmpty() ? EnumSet.allOf(PageTable.class) : out;
     }

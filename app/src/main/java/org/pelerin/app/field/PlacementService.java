@@ -271,6 +271,16 @@ public class PlacementService {
         loggers.retire(serial, reason, by);
     }
 
+    /** It is given up as lost, wherever it was. */
+    @Transactional
+    public void lose(String serial, String reason, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p != null) {
+            end(p, clock.instant(), by);
+        }
+        loggers.lose(serial, reason, by);
+    }
+
     private void end(Placement p, Instant at, String by) {
         if (at.isBefore(p.placedAt())) {
             throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");

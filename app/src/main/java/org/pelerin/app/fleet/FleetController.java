@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
+import org.pelerin.app.attention.Stand;
 import org.pelerin.app.attention.Standing;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.mission.ExcursionMark;
@@ -64,14 +65,15 @@ class FleetController {
         Waylines.Window window = Waylines.Window.around(now, filter.span());
         List<Standing> fleet = attention.standings();
         List<Standing> matching =
-                fleet.stream().filter(filter::shows).sorted(ORDER).toList();
+                fleet.stream().filter(s -> filter.shows(s, now)).sorted(ORDER).toList();
         int pages = Math.max(1, (matching.size() + PAGE - 1) / PAGE);
         filter.page = Math.max(0, Math.min(filter.page, pages - 1));
         List<Standing> shown =
                 matching.subList(filter.page * PAGE, Math.min(matching.size(), (filter.page + 1) * PAGE));
         model.addAttribute("room", "fleet");
         model.addAttribute("filter", filter);
-        model.addAttribute("sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), show));
+        model.addAttribute(
+                "sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), now, show));
         model.addAttribute("count", fleet.size());
         model.addAttribute("matching", matching.size());
         model.addAttribute("pages", pages);
@@ -83,6 +85,7 @@ class FleetController {
 
     /** What there is to choose from, each with how many it would show of the whole fleet. */
     private void choices(List<Standing> fleet, Model model) {
+        Instant now = clock.instant();
         model.addAttribute(
                 "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
         model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
@@ -91,7 +94,7 @@ class FleetController {
                 "modelNames",
                 ModelCatalogue.all().stream().collect(Collectors.toMap(LoggerModel::id, LoggerModel::name)));
         model.addAttribute(
-                "stands", counted(fleet.stream().map(FleetFilter.Stand::of).toList()));
+                "stands", counted(fleet.stream().map(s -> Stand.of(s, now)).toList()));
         model.addAttribute(
                 "troubles",
                 counted(fleet.stream()
@@ -102,7 +105,6 @@ class FleetController {
                 .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
                 .sorted(Comparator.comparing(Need::since))
                 .toList();
-        Instant now = clock.instant();
         model.addAttribute(
                 "lapsed",
                 calibrations.stream().filter(n -> !n.since().isAfter(now)).toList());

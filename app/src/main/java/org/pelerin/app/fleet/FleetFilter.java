@@ -1,11 +1,12 @@
 package org.pelerin.app.fleet;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Stand;
 import org.pelerin.app.attention.Standing;
-import org.pelerin.app.mission.MissionState;
 import org.pelerin.app.platform.web.Form;
 import org.springframework.web.util.UriComponentsBuilder;
 
@@ -19,34 +20,6 @@ public class FleetFilter implements Form {
         SCALES.put("week", Duration.ofDays(10));
         SCALES.put("month", Duration.ofDays(35));
         SCALES.put("quarter", Duration.ofDays(100));
-    }
-
-    /** How loggers stand, roughly. */
-    enum Stand {
-        AT_WORK("at work"),
-        WAITING("waiting for their start"),
-        ENDED("ended, not collected"),
-        STOPPED("collected, not written again"),
-        STOCK("in stock, or never written");
-
-        private final String words;
-
-        Stand(String words) {
-            this.words = words;
-        }
-
-        public String words() {
-            return words;
-        }
-
-        static Stand of(Standing s) {
-            if (s.retired() || s.state() == null) {
-                return STOCK;
-            }
-            return s.state() == MissionState.COLLECTED
-                    ? STOPPED
-                    : s.state() == MissionState.ENDED ? ENDED : s.startsAt() == null ? WAITING : AT_WORK;
-        }
     }
 
     public String scale = "month";
@@ -64,11 +37,11 @@ public class FleetFilter implements Form {
         return SCALES.get(scale);
     }
 
-    boolean shows(Standing s) {
+    boolean shows(Standing s, Instant now) {
         return (!who.equals("needy") || s.pressing() != null)
                 && (site.isEmpty() || site.equals(Unit.site(s)))
                 && (model.isEmpty() || model.equals(s.model()))
-                && (stand == null || stand == Stand.of(s))
+                && (stand == null || stand == Stand.of(s, now))
                 && (need == null || s.needs().stream().anyMatch(n -> n.kind() == need));
     }
 

@@ -1,11 +1,13 @@
 package org.pelerin.app.fleet;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Stand;
 import org.pelerin.app.attention.Standing;
 import org.pelerin.app.platform.web.Show;
 
@@ -21,7 +23,7 @@ record FleetSentence(String lead, String rest, String below) {
     private static final List<String> NUMBERS =
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
-    static FleetSentence of(List<Standing> fleet, long excursions, Show show) {
+    static FleetSentence of(List<Standing> fleet, long excursions, Instant now, Show show) {
         List<String> reasons = new ArrayList<>();
         Map<Need.Kind, Long> counts = fleet.stream()
                 .map(Standing::pressing)
@@ -31,8 +33,9 @@ record FleetSentence(String lead, String rest, String below) {
             add(reasons, kind, counts.getOrDefault(kind, 0L).intValue());
         }
         long need = counts.values().stream().mapToLong(Long::longValue).sum();
-        long logging =
-                fleet.stream().filter(s -> s.pressing() == null && s.inField()).count();
+        long logging = fleet.stream()
+                .filter(s -> s.pressing() == null && Stand.of(s, now).works())
+                .count();
         String lead = need == 0
                 ? "Nobody needs you."
                 : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";

@@ -26,6 +26,7 @@ record Unit(
         Instant noteAt) {
 
     static final String IN_STOCK = "In stock";
+    static final String LOST = "Lost";
     static final String NO_SITE = "No spot yet";
 
     static Unit of(
@@ -35,6 +36,9 @@ record Unit(
 
     /** Under which site it is listed. */
     static String site(Standing s) {
+        if (s.retired() && s.lost()) {
+            return LOST;
+        }
         return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
     }
 
@@ -43,7 +47,9 @@ record Unit(
     }
 
     String spot() {
-        return site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot yet" : standing.spot();
+        return site().equals(LOST)
+                ? "given up"
+                : site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot yet" : standing.spot();
     }
 
     Need.Kind need() {
@@ -69,6 +75,7 @@ record Unit(
                     case LOST -> "◇ not heard of";
                     case NO_PLAN -> "◇ no plan";
                     case ALARM -> "◇ alarm raised";
+                    case SILENT -> "◇ silent since " + show.minute(s.silence().since(), zone);
                     default -> "";
                 };
     }

@@ -30,8 +30,12 @@ interface LoggerMapper {
     @Update("UPDATE logger SET own_name = #{name}, remarks = #{remarks} WHERE serial = #{serial}")
     void describe(String serial, String name, String remarks);
 
-    @Update("UPDATE logger SET retired_at = #{at}, retired_reason = #{reason} WHERE serial = #{serial}")
-    void retire(String serial, Instant at, String reason);
+    @Update("UPDATE logger SET retired_at = #{at}, retired_reason = #{reason}, lost = #{lost} WHERE serial = #{serial}")
+    void retire(String serial, Instant at, String reason, boolean lost);
+
+    @Update("UPDATE logger SET alarmed_at = CASE WHEN #{alarmed} THEN COALESCE(alarmed_at, #{at}) ELSE NULL END"
+            + " WHERE serial = #{serial} AND (alarmed_at IS NULL) = #{alarmed}")
+    void alarmed(String serial, boolean alarmed, Instant at);
 
     @Select("SELECT checked_at AS at, checked_by AS who, checked_readings AS readings FROM logger"
             + " WHERE serial = #{serial} AND checked_at IS NOT NULL")

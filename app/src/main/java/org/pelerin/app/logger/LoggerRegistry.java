@@ -45,12 +45,26 @@ public class LoggerRegistry {
     /** It goes into stock. */
     @Transactional
     public void retire(String serial, String reason, String by) {
-        loggers.retire(serial, clock.instant(), reason);
+        loggers.retire(serial, clock.instant(), reason, false);
         audit.record(by, "put into stock", serial, "", "", reason);
     }
 
+    /** It is given up; if it turns up, writing it again ends that. */
+    @Transactional
+    public void lose(String serial, String reason, String by) {
+        loggers.retire(serial, clock.instant(), reason, true);
+        audit.record(by, "give up as lost", serial, "", "", reason);
+    }
+
+    /** As a file tells of it, that says nothing of its alarms. */
     public void see(LoggerUnit unit) {
         loggers.see(unit);
+    }
+
+    /** @param alarmed whether it has an alarm raised */
+    public void see(LoggerUnit unit, boolean alarmed) {
+        see(unit);
+        loggers.alarmed(unit.serial(), alarmed, unit.seenAt());
     }
 
     public Optional<LoggerUnit> find(String serial) {

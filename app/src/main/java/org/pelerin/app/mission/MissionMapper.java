@@ -208,6 +208,9 @@ interface MissionMapper {
             + " expected = #{expected}, received = #{received} WHERE id = #{id}")
     void readSoFar(long id, MissionState state, Instant startsAt, long expected, long received);
 
+    @Update("UPDATE mission SET home_at = #{at} WHERE id = #{mission}")
+    void homeAt(long mission, Instant at);
+
     /** Records from the spot of a mission came home. */
     @Update("UPDATE spot SET read_at = #{at} WHERE id = (SELECT spot_id FROM mission WHERE id = #{mission})")
     void broughtHome(long mission, Instant at);

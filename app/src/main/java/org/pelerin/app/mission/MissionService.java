@@ -348,6 +348,7 @@ public class MissionService {
     private void broughtHome(Mission mission, String by) {
         Instant now = clock.instant();
         missions.broughtHome(mission.id(), now);
+        missions.homeAt(mission.id(), now);
         events.publishEvent(new BroughtHome(mission.serial(), now, by));
     }
 

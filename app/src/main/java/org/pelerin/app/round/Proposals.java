@@ -122,7 +122,7 @@ final class Proposals {
             case MEMORY_FULL, MEMORY_FILLS, STOPPED, OVERDUE -> Task.Kind.COLLECT;
             case BATTERY_EMPTY, BATTERY_ENDS -> facts.sealed.contains(serial) ? Task.Kind.SWAP : Task.Kind.COLLECT;
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE -> Task.Kind.SWAP;
-            case NEVER_STARTED, ALARM, LOST -> Task.Kind.CHECK;
+            case NEVER_STARTED, ALARM, LOST, SILENT -> Task.Kind.CHECK;
             case CLOCK_OFF -> null;
         };
     }
@@ -142,6 +142,7 @@ final class Proposals {
             case NEVER_STARTED -> "start not confirmed";
             case ALARM -> "alarm raised";
             case LOST -> "not heard of since" + day;
+            case SILENT -> "its network station is silent since" + day;
             case CLOCK_OFF -> "clock off";
         };
     }

@@ -20,6 +20,9 @@ class NeedsTest {
     private Instant seenAt = NOW;
     private boolean connected;
     private boolean alarmed;
+    private Instant alarmedAt;
+    private Instant homeAt;
+    private Silence silence;
     private boolean placed;
     private int placedDay = -9;
     private boolean retired;
@@ -30,7 +33,7 @@ class NeedsTest {
     }
 
     private static Standing mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
-        return new Standing(
+        return StandingSample.of(
                 7,
                 "PL-1",
                 "alder-t1",
@@ -82,6 +85,11 @@ class NeedsTest {
                 retired,
                 connected,
                 alarmed,
+                connected,
+                alarmedAt,
+                homeAt,
+                false,
+                silence,
                 List.of());
         return Needs.of(s, NOW).stream().map(Need::kind).toList();
     }
@@ -149,7 +157,13 @@ class NeedsTest {
         assertThat(kinds(running(-1, -1))).isEmpty();
         alarmed = true;
         assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
-        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.ALARM);
+        // once its records are home since it was raised, there is nothing left to collect it for
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        alarmedAt = days(-2);
+        homeAt = days(-3);
+        assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
+        homeAt = days(-1);
+        assertThat(kinds(running(-1, -1))).isEmpty();
     }
 
     @Test
@@ -162,5 +176,20 @@ class NeedsTest {
         calibrationDue = days(31);
         seenAt = days(-181);
         assertThat(kinds(running(30, 300))).containsExactly(Kind.LOST);
+    }
+
+    @Test
+    void a_station_that_is_silent_longer_than_two_of_its_collections_needs_somebody() {
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(40)), "nothing answers at its address", 20);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        silence = new Silence(1, NOW.minus(Duration.ofHours(24)), "nothing answers at its address", 20);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.SILENT);
+        assertThat(silence.missed(NOW)).isEqualTo(72);
+        // one that is collected when somebody asks misses nothing, and is missed all the same
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(59)), "nothing answers at its address", 0);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(61)), "nothing answers at its address", 0);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.SILENT);
+        assertThat(silence.missed(NOW)).isZero();
     }
 }

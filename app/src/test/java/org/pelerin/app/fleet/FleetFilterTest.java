@@ -7,7 +7,9 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.attention.Stand;
 import org.pelerin.app.attention.Standing;
+import org.pelerin.app.attention.StandingSample;
 import org.pelerin.app.mission.MissionState;
 
 class FleetFilterTest {
@@ -19,7 +21,7 @@ class FleetFilterTest {
         List<Need> needs = java.util.Arrays.stream(kinds)
                 .map(k -> new Need(k, "PL-1", 1L, "", 3L, NOW, false))
                 .toList();
-        return new Standing(
+        return StandingSample.of(
                 7,
                 "PL-1",
                 model,
@@ -56,7 +58,7 @@ class FleetFilterTest {
 
     private static List<Standing> shown(FleetFilter f) {
         return List.of(FULL, FINE, NEW, SHELVED, CLOCK).stream()
-                .filter(f::shows)
+                .filter(s -> f.shows(s, NOW))
                 .toList();
     }
 
@@ -68,7 +70,7 @@ class FleetFilterTest {
         assertThat(shown(f)).containsExactly(FULL, NEW, SHELVED, CLOCK);
         f.site = "Fell";
         assertThat(shown(f)).containsExactly(SHELVED, CLOCK);
-        f.stand = FleetFilter.Stand.STOCK;
+        f.stand = Stand.STOCK;
         assertThat(shown(f)).containsExactly(SHELVED);
         FleetFilter trouble = new FleetFilter();
         trouble.need = Need.Kind.ALARM;
@@ -85,14 +87,10 @@ class FleetFilterTest {
     @Test
     void how_they_stand() {
         assertThat(List.of(FULL, NEW, SHELVED, CLOCK))
-                .extracting(FleetFilter.Stand::of)
-                .containsExactly(
-                        FleetFilter.Stand.AT_WORK,
-                        FleetFilter.Stand.STOCK,
-                        FleetFilter.Stand.STOCK,
-                        FleetFilter.Stand.WAITING);
-        assertThat(FleetFilter.Stand.of(standing("alder-t1", MissionState.COLLECTED, "Fell", false)))
-                .isEqualTo(FleetFilter.Stand.STOPPED);
+                .extracting(s -> Stand.of(s, NOW))
+                .containsExactly(Stand.AT_WORK, Stand.STOCK, Stand.STOCK, Stand.WAITING);
+        assertThat(Stand.of(standing("alder-t1", MissionState.COLLECTED, "Fell", false), NOW))
+                .isEqualTo(Stand.STOPPED);
     }
 
     @Test

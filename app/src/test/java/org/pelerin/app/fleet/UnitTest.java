@@ -13,6 +13,7 @@ import org.pelerin.app.PlainShow;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Needs;
 import org.pelerin.app.attention.Standing;
+import org.pelerin.app.attention.StandingSample;
 import org.pelerin.app.mission.ExcursionMark;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
@@ -62,7 +63,7 @@ class UnitTest {
     }
 
     private static Standing standing(boolean docked, Mission m, List<Need> needs) {
-        return new Standing(
+        return StandingSample.of(
                 7,
                 "PL-18033",
                 "alder-t1",
@@ -111,11 +112,11 @@ class UnitTest {
                 standing(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
                 standing(false, mission(MissionState.WAITING, null, null, null)),
                 standing(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
-        FleetSentence s = FleetSentence.of(units, 1, SHOW);
+        FleetSentence s = FleetSentence.of(units, 1, NOW, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
         assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
-        assertThat(FleetSentence.of(units.subList(3, 4), 0, SHOW).lead()).isEqualTo("Nobody needs you.");
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, NOW, SHOW).lead()).isEqualTo("Nobody needs you.");
     }
 
     @Test
