@@ -7,7 +7,7 @@
   const SHORTEST = 4;
   const SECOND_DIGIT = 700;
   const typed = new WeakSet();
-  let burst = [], last = -Infinity, quiet = 0, kept = null;
+  let burst = [], last = -Infinity, quiet = 0, held = false, kept = null;
 
   const field = (e) => e.target.closest?.('input:not([type=radio]):not([type=checkbox]), textarea, select');
   // fields that a serial belongs into keep it
@@ -16,6 +16,8 @@
   function passOn() {
     const keys = burst;
     burst = [];
+    held = false;
+    clearTimeout(quiet);
     if (keys.length >= SHORTEST) return;
     keys.forEach(({ key, target }) => {
       const e = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
@@ -41,23 +43,27 @@
         e.stopImmediatePropagation();
         if (kept && 'value' in kept.input) kept.input.value = kept.value;
         burst = [];
+        held = false;
         scanned(text);
       } else {
+        if (held) passOn();
         burst = [];
       }
       return;
     }
     if (e.key.length !== 1) return;
-    if (!fast) { burst = []; kept = input ? { input, value: input.value } : null; }
+    // too slow for a burst, too fast for the wait: what is held is a person's
+    if (!fast) { if (held) passOn(); burst = []; kept = input ? { input, value: input.value } : null; }
     if (!input && !burst.length && (e.key === '/' || e.key === '?')) return;
     burst.push({ key: e.key, target: e.target });
     last = e.timeStamp;
     clearTimeout(quiet);
-    if (input) return;
+    if (input) { held = false; return; }
     // a page's own buttons are pressed with the blank
     if (e.key === ' ' && burst.length === 1) { burst = []; return; }
     e.preventDefault();
     e.stopImmediatePropagation();
+    held = true;
     quiet = setTimeout(passOn, BURST + 10);
   }, true);
 

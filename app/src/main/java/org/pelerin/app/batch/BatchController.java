@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.next.NextRuns;
@@ -206,21 +207,27 @@ class BatchController {
                 conflicts.stream().filter(c -> !c.blocking()).toList());
     }
 
-    /** The chosen plan; else the one that is proposed for most of the loggers, if any. */
+    /** The chosen plan; else the one that is proposed most often for the model that most of them are of, if any. */
     private StoredPlan plan(BatchForm form) {
         if (form.plan != null) {
             return plans.find(form.plan).orElse(null);
         }
-        Map<Long, Long> proposed = form.serials.stream()
-                .map(dock::find)
-                .flatMap(Optional::stream)
-                .map(l -> next.of(l, null).stored())
-                .filter(Objects::nonNull)
-                .collect(Collectors.groupingBy(StoredPlan::id, Collectors.counting()));
-        return proposed.entrySet().stream()
-                .max(Map.Entry.comparingByValue())
-                .flatMap(most -> plans.find(most.getKey()))
+        List<DockedLogger> chosen =
+                form.serials.stream().map(dock::find).flatMap(Optional::stream).toList();
+        return mostly(chosen.stream().map(l -> l.model().id()))
+                .flatMap(model -> mostly(chosen.stream()
+                        .filter(l -> l.model().id().equals(model))
+                        .map(l -> next.of(l, null).stored())
+                        .filter(Objects::nonNull)
+                        .map(StoredPlan::id)))
+                .flatMap(plans::find)
                 .orElse(null);
+    }
+
+    private static <T> Optional<T> mostly(Stream<T> all) {
+        return all.collect(Collectors.groupingBy(t -> t, Collectors.counting())).entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(Map.Entry::getKey);
     }
 
     /** The plan with the start that all are to have. */

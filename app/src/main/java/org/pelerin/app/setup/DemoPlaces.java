@@ -66,6 +66,7 @@ class DemoPlaces {
         StopCondition full = new StopCondition.MemoryFull();
         keep(DemoWorld.VAULT, DemoWorld.vault());
         keep(DemoWorld.VAULT_T1, DemoWorld.temperature("VAULT", Duration.ofMinutes(10), 10, 14, 60, full));
+        plans.makeDefault(library.get(DemoWorld.VAULT_T1).id(), null, WHO);
         keep(DemoWorld.TANK, DemoWorld.temperature("TANK", Duration.ofMinutes(5), 1, 6, 30, full));
         keep(DemoWorld.COLD, DemoWorld.temperature("COLD", Duration.ofMinutes(10), 0, 8, 45, full));
         keep(DemoWorld.HALL, DemoWorld.temperature("HALL", Duration.ofMinutes(1), 8, 24, 60, full));
