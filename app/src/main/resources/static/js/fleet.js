@@ -1,7 +1,6 @@
-// The fleet by keyboard: up and down from lane to lane, n and p to the next page and back. A choice is a step at once.
+// The fleet by keyboard: up and down from lane to lane, n and p to the next page and back.
 'use strict';
 
-document.querySelectorAll('[data-go]').forEach((s) => s.addEventListener('change', () => s.form.submit()));
 document.addEventListener('keydown', (e) => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, select, textarea') || document.querySelector('dialog[open]')) return;
   const lanes = [...document.querySelectorAll('.waylines .lane')], at = lanes.indexOf(document.activeElement);

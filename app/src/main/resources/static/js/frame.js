@@ -95,3 +95,6 @@ document.addEventListener('htmx:afterSwap', (e) => {
 });
 showWhens();
 showErrors();
+
+// In a filter a choice is a step at once.
+document.querySelectorAll('[data-go]').forEach((s) => s.addEventListener('change', () => s.form.submit()));

@@ -165,9 +165,9 @@
   }
   let last = null;
 
-  function build(all) {
-    last = all;
-    const points = { groups: all.groups, lines: drawn(all) };
+  function build(got) {
+    last = got;
+    const points = { groups: got.groups, lines: drawn(got) };
     plots.forEach((p) => p.destroy());
     plots = [];
     const high = heights();

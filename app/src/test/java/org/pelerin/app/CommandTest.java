@@ -80,4 +80,39 @@ class CommandTest {
         assertThat(pid).doesNotExist();
         assertThat(ProcessHandle.current().isAlive()).isTrue();
     }
+
+    /** A process that passes for the application. */
+    private Process application() throws IOException {
+        Process app = new ProcessBuilder("bash", "-c", "exec -a app.jar sleep 20").start();
+        Files.writeString(home.resolve("var/demo/app.pid"), String.valueOf(app.pid()));
+        return app;
+    }
+
+    @Test
+    void what_is_started_again_at_once_is_not_ended_by_the_command_that_was_stopped() throws Exception {
+        Files.createDirectories(home.resolve("var/demo"));
+        run("");
+        Process first = application();
+        Process old = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "source ./pelerin help >/dev/null; echo $$ >var/demo/owner; echo on; stay var/demo",
+                        "pelerin")
+                .directory(home.toFile())
+                .redirectErrorStream(true)
+                .start();
+        assertThat(old.inputReader().readLine()).isEqualTo("on");
+        run("", "stop");
+        assertThat(first.waitFor(5, TimeUnit.SECONDS)).isTrue();
+        // the next command owns the place before the old one has looked
+        Files.writeString(home.resolve("var/demo/owner"), "1");
+        Process second = application();
+        try {
+            assertThat(old.waitFor(5, TimeUnit.SECONDS)).isTrue();
+            assertThat(second.isAlive()).isTrue();
+            assertThat(home.resolve("var/demo/app.pid")).exists();
+        } finally {
+            second.destroy();
+        }
+    }
 }

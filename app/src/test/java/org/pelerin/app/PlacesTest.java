@@ -15,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.time.Duration;
 import java.util.List;
+import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -109,19 +110,26 @@ class PlacesTest {
         long mission = written("PL-18532", door);
         written("PL-18533", rear);
         page.navigate(bed.address + "/place?spot=" + rear);
+        assertThat(page.locator("h1")).containsText("Which logger do you place at Phone site / rear?");
         page.fill("[name=serial]", "pl-99999");
         page.keyboard().press("Enter");
         assertThat(page.locator(".wrong-text")).containsText("No logger PL-99999");
-        page.fill("[name=serial]", "pl-18532");
+        // as it stands on the label, without what all labels begin with
+        page.fill("[name=serial]", "18532");
         page.keyboard().press("Enter");
         assertThat(page.locator("h1")).containsText("PL-18532 is written for door");
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                 .isLessThanOrEqualTo(390);
         page.getByText("seen to run").click();
         page.fill("#remarks", "second hook");
+        page.fill("#acclimatise", "20");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("PL-18532 is there since");
-        assertThat(page.locator("#main")).containsText("second hook · seen to run");
+        assertThat(page.locator("#main")).containsText("20 min to take on the temperature · second hook · seen to run");
+        // what runs is among the spot's missions, and tells how its logger was placed
+        page.locator("a", new Page.LocatorOptions().setHasText("mission " + mission))
+                .click();
+        assertThat(page.locator("#main")).containsText("20 min to take on the temperature; the judgement counts them");
         // the mission goes where its logger went, and is known to run
         assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
                 .isEqualTo("rear");
@@ -230,5 +238,44 @@ class PlacesTest {
         assertThat(page.locator("h1")).containsText("PL-31012 is there since");
         assertThat(page.locator("#main")).containsText("water at 5.50 m · cable 8.50 m");
         page.getByText("PL-31012 was taken away").click();
+    }
+
+    @Test
+    void missions_are_narrowed_by_what_is_asked_and_search_finds_places_and_people() throws InterruptedException {
+        long cellar = bed.spot("Narrow 100% site", "cellar");
+        long attic = bed.spot("Narrow 100% site", "attic");
+        Hands hands = new Hands(bed);
+        hands.leave("PL-18532", "PL-18533");
+        long first = written("PL-18532", cellar);
+        long second = written("PL-18533", attic);
+        page.navigate(bed.address + "/missions?q=100%25+site");
+        assertThat(page.locator(".missions tbody tr")).hasCount(2);
+        page.locator("[name=spot]").selectOption(String.valueOf(attic));
+        assertThat(page.locator(".missions tbody tr")).hasCount(1);
+        assertThat(page.locator(".missions tbody tr")).containsText("PL-18533");
+        assertThat(page.locator("[name=q]")).hasValue("100% site");
+        page.locator("[name=stands]").selectOption("OUTSIDE");
+        assertThat(page.locator("h1")).containsText("No mission fits.");
+        page.getByText("see all again").click();
+        assertThat(page.locator(".missions tbody tr").first()).isVisible();
+        // a sign of the database's own is a letter like others
+        page.navigate(bed.address + "/missions?q=10__+site");
+        assertThat(page.locator("h1")).containsText("No mission fits.");
+        page.navigate(bed.address + "/missions?q=Narrow&stands=WAITS&model=alder-t1");
+        assertThat(page.locator(".missions tbody tr")).hasCount(2);
+        page.navigate(bed.address + "/missions?q=Narrow&until=2001-01-01");
+        assertThat(page.locator("h1")).containsText("No mission fits.");
+        // how it stands is seen on a phone too
+        page.navigate(bed.address + "/missions?q=Narrow");
+        assertThat(page.locator(".missions tbody tr").first().locator("td").nth(6))
+                .isInViewport();
+        page.navigate(bed.address + "/search?q=narrow+100");
+        assertThat(page.locator("a.chip[href='/spots/" + cellar + "']")).isVisible();
+        assertThat(page.locator("a[href='/missions/" + first + "']")).isVisible();
+        assertThat(page.locator("a[href='/missions/" + second + "']")).isVisible();
+        page.navigate(bed.address + "/search?q=tech");
+        assertThat(page.locator("a.chip[href='/people']").first()).isVisible();
+        page.navigate(bed.address + "/dock/18533");
+        assertThat(page).hasURL(Pattern.compile(".*/dock/PL-18533$"));
     }
 }

@@ -10,6 +10,7 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.Media;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -255,6 +256,15 @@ class WalkTest {
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         page.locator("#chart").press("0");
         assertThat(page.locator("#figures")).containsText("2\u202f593");
+        page.locator(".excursion.high").click();
+        assertThat(page.locator("#figures")).not().containsText("2\u202f593");
+        page.locator("#chart .u-over").first().dblclick();
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        // on paper its excursions are told, and what it is of
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
+        assertThat(page.locator(".excursion.high")).isVisible();
+        assertThat(page.locator(".crumb.names")).isVisible();
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
         page.locator("[data-span='86400000']").click();
         // a day of five minutes, its edges included
         assertThat(page.locator("#figures tr:has-text('samples') td").first()).hasText(Pattern.compile("28[89]"));

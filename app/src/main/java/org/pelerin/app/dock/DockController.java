@@ -207,6 +207,10 @@ class DockController {
 
     @GetMapping("/dock/{serial}")
     String logger(@PathVariable String serial, Model model) {
+        Optional<LoggerUnit> typed = registry.typed(serial);
+        if (typed.isPresent() && !typed.get().serial().equals(serial)) {
+            return "redirect:/dock/" + typed.get().serial();
+        }
         fill(serial, model);
         model.addAttribute("placed", placements.presentOf(serial).orElse(null));
         return "dock/logger";
@@ -230,7 +234,7 @@ class DockController {
         List<Mission> recent = missions.ofLogger(serial, MISSIONS_SHOWN);
         Optional<Job> job = collections.active(serial);
         Optional<Mission> home = docked.flatMap(collections::collectedInMemory);
-        Optional<Job> last = collections.newest(serial).filter(Job::finished);
+        Optional<Job> last = collections.newest(serial).filter(Job::finished).filter(j -> ofNewest(j, recent));
         Standing standing = attention.of(serial).orElse(null);
         model.addAttribute("standing", standing);
         model.addAttribute("stand", standing == null ? null : Stand.of(standing, clock.instant()));
@@ -287,6 +291,11 @@ class DockController {
                                         .map(m -> m.id() + m.state().name())
                                         .toList())
                         .hashCode()));
+    }
+
+    /** Whether a collection was of the newest mission: what was said of the one before is not said of it. */
+    private static boolean ofNewest(Job job, List<Mission> recent) {
+        return recent.isEmpty() || !job.orderedAt().isBefore(recent.get(0).writtenAt());
     }
 
     private void calibration(String serial, Model model) {

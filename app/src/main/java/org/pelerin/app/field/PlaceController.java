@@ -6,9 +6,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
@@ -55,11 +58,12 @@ class PlaceController {
     }
 
     private String show(PlacingForm form, Typed typed, Model page) {
-        String serial = form.serial.strip().toUpperCase(Locale.ROOT);
-        Optional<LoggerUnit> logger = serial.isEmpty() ? Optional.empty() : loggers.find(serial);
-        if (!serial.isEmpty() && logger.isEmpty()) {
-            typed.wrong("serial", "No logger " + serial + " was ever connected here");
+        Optional<LoggerUnit> logger = form.serial.isBlank() ? Optional.empty() : loggers.typed(form.serial);
+        if (!form.serial.isBlank() && logger.isEmpty()) {
+            typed.wrong(
+                    "serial", "No logger " + form.serial.strip().toUpperCase(Locale.ROOT) + " was ever connected here");
         }
+        logger.ifPresent(l -> form.serial = l.serial());
         Optional<Mission> mission = logger.flatMap(l -> placements.current(l.serial()));
         Long spot = form.spot != null ? form.spot : mission.map(Mission::spotId).orElse(null);
         ZoneId zone = places.find(spot).map(SpotAt::zoneId).orElse(show.home());
@@ -71,6 +75,7 @@ class PlaceController {
         page.addAttribute("errors", typed.errors());
         page.addAttribute("spots", places.all());
         page.addAttribute("spotId", spot);
+        page.addAttribute("place", places.find(spot).orElse(null));
         page.addAttribute("logger", logger.orElse(null));
         page.addAttribute("mission", mission.orElse(null));
         page.addAttribute(
@@ -84,7 +89,8 @@ class PlaceController {
                         ? List.of()
                         : placements.ofSpot(spot, 50).stream()
                                 .filter(Placement::present)
-                                .filter(p -> !p.serial().equals(serial))
+                                .filter(p -> logger.isEmpty()
+                                        || !p.serial().equals(logger.get().serial()))
                                 .toList());
         page.addAttribute(
                 "hanging",
@@ -107,7 +113,9 @@ class PlaceController {
     @PostMapping("/place")
     String place(@ModelAttribute PlacingForm form, Principal me, Model page, RedirectAttributes flash) {
         Typed typed = new Typed();
-        String serial = form.serial.strip().toUpperCase(Locale.ROOT);
+        String serial = loggers.typed(form.serial)
+                .map(LoggerUnit::serial)
+                .orElse(form.serial.strip().toUpperCase(Locale.ROOT));
         ZoneId zone = places.find(form.spot).map(SpotAt::zoneId).orElse(show.home());
         Instant at = typed.local("at", form.at, zone, clock.instant());
         Integer minutes = form.acclimatise.isBlank()
@@ -129,7 +137,7 @@ class PlaceController {
                         new PlacementService.Placing(
                                 serial,
                                 form.spot,
-                                justNow(at) ? clock.instant() : at,
+                                exact(at, serial, form.spot),
                                 form.moved,
                                 form.other.isEmpty() ? null : PlacementService.Other.valueOf(form.other),
                                 form.remarks.strip(),
@@ -150,9 +158,21 @@ class PlaceController {
         return show(form, typed, page);
     }
 
-    /** The form knows minutes only, and a phone's clock may be a little ahead. */
-    private boolean justNow(Instant at) {
-        return Duration.between(at, clock.instant()).abs().compareTo(Duration.ofMinutes(1)) <= 0;
+    /**
+     * The form knows minutes only, and a phone's clock may be a little ahead: what was just now is now, and what ends in the minute in
+     * which it began does not end before it.
+     */
+    private Instant exact(Instant at, String serial, long spot) {
+        if (Duration.between(at, clock.instant()).abs().compareTo(Duration.ofMinutes(1)) <= 0) {
+            return clock.instant();
+        }
+        return Stream.concat(placements.presentOf(serial).stream(), placements.ofSpot(spot, 50).stream())
+                .filter(Placement::present)
+                .map(Placement::placedAt)
+                .filter(p ->
+                        p.isAfter(at) && p.truncatedTo(ChronoUnit.MINUTES).equals(at.truncatedTo(ChronoUnit.MINUTES)))
+                .max(Comparator.naturalOrder())
+                .orElse(at);
     }
 
     /** @param spot where to go on */

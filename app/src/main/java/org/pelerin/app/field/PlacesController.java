@@ -151,7 +151,7 @@ class PlacesController {
         page.addAttribute("site", get(spot.siteId()));
         page.addAttribute("there", history.stream().filter(Placement::present).toList());
         page.addAttribute("history", history);
-        page.addAttribute("missions", missions.collectedAt(id, MISSIONS));
+        page.addAttribute("missions", missions.atSpot(id, MISSIONS));
         return "field/spot";
     }
 

@@ -44,6 +44,9 @@ interface LoggerMapper {
     @Select(LOGGER + "WHERE serial = #{serial}")
     LoggerUnit bySerial(String serial);
 
+    @Select(LOGGER + "WHERE serial LIKE CONCAT('%-', #{end}) AND model <> '" + ModelCatalogue.FILE + "' LIMIT 2")
+    List<LoggerUnit> endingWith(String end);
+
     /** Without devices that are known from files only. */
     @Select(LOGGER + "WHERE model <> '" + ModelCatalogue.FILE + "' ORDER BY serial")
     List<LoggerUnit> all();

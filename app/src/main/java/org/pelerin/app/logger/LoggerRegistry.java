@@ -2,7 +2,9 @@ package org.pelerin.app.logger;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
@@ -12,6 +14,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @RetriedOnDeadlock
 public class LoggerRegistry {
+
+    private static final Pattern WITHOUT_PREFIX = Pattern.compile("[0-9A-Z]{3,}");
 
     private final LoggerMapper loggers;
     private final AuditTrail audit;
@@ -69,6 +73,17 @@ public class LoggerRegistry {
 
     public Optional<LoggerUnit> find(String serial) {
         return Optional.ofNullable(loggers.bySerial(serial));
+    }
+
+    /** As somebody types it: in any case, and without its prefix where only one ends so. */
+    public Optional<LoggerUnit> typed(String text) {
+        String serial = text.strip().toUpperCase(Locale.ROOT);
+        Optional<LoggerUnit> exact = find(serial);
+        if (exact.isPresent() || !WITHOUT_PREFIX.matcher(serial).matches()) {
+            return exact;
+        }
+        List<LoggerUnit> ending = loggers.endingWith(serial);
+        return ending.size() == 1 ? Optional.of(ending.get(0)) : Optional.empty();
     }
 
     public List<LoggerUnit> all() {

@@ -4,8 +4,12 @@ import java.security.Principal;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
@@ -14,7 +18,9 @@ import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.Band;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.validation.BindingResult;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -31,6 +37,7 @@ class MissionController {
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final DisturbanceStore disturbances;
+    private final PlaceService places;
     private final Show show;
     private final JsonMapper json = JsonMapper.builder().build();
 
@@ -39,25 +46,37 @@ class MissionController {
             Evaluation evaluation,
             SeriesStore store,
             DisturbanceStore disturbances,
+            PlaceService places,
             Show show) {
         this.missions = missions;
         this.evaluation = evaluation;
         this.store = store;
         this.disturbances = disturbances;
+        this.places = places;
         this.show = show;
     }
 
     @GetMapping("/missions")
-    String list(@RequestParam(defaultValue = "0") int page, Model model) {
-        MissionTally tally = missions.tally();
+    String list(@ModelAttribute("filter") MissionFilter filter, BindingResult unread, Model model) {
+        // what cannot be read does not narrow
+        MissionFilter.Wanted wanted = filter.wanted(show.home());
+        MissionTally tally = missions.tally(wanted);
         int count = tally.missions();
-        int current = Math.max(0, Math.min(page, (count - 1) / LIST_PAGE));
+        int pages = Math.max(1, (count + LIST_PAGE - 1) / LIST_PAGE);
+        int current = Math.max(0, Math.min(filter.page, pages - 1));
         model.addAttribute("room", "missions");
-        model.addAttribute("missions", missions.page(LIST_PAGE, current));
+        model.addAttribute("missions", missions.page(wanted, LIST_PAGE, current));
         model.addAttribute("tally", tally);
         model.addAttribute("count", count);
         model.addAttribute("page", current);
-        model.addAttribute("pages", Math.max(1, (count + LIST_PAGE - 1) / LIST_PAGE));
+        model.addAttribute("pages", pages);
+        model.addAttribute("sites", places.sites());
+        model.addAttribute(
+                "spots",
+                places.all().stream()
+                        .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
+        model.addAttribute("models", ModelCatalogue.all());
+        model.addAttribute("ways", MissionFilter.Stands.values());
         return "mission/list";
     }
 
@@ -71,6 +90,7 @@ class MissionController {
         model.addAttribute("plan", missions.plan(mission));
         model.addAttribute("ending", ending(mission));
         model.addAttribute("check", missions.check(mission).orElse(null));
+        model.addAttribute("settling", missions.settling(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
         model.addAttribute("reads", missions.visits(mission));
@@ -80,6 +100,11 @@ class MissionController {
             model.addAttribute("figures", Figures.of(j.series(), fahrenheit));
             model.addAttribute("chartData", chartData(mission, j, fahrenheit));
             model.addAttribute("units", new Units(fahrenheit));
+            model.addAttribute(
+                    "temperatures",
+                    j.series().stream()
+                            .anyMatch(
+                                    s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
             model.addAttribute("clock", store.clock(mission));
             disturbances(mission, model);
             model.addAttribute(

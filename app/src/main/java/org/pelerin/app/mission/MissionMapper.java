@@ -6,6 +6,7 @@ import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.pelerin.app.logger.Checked;
@@ -177,14 +178,35 @@ interface MissionMapper {
     @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}")
     void abandon(long id, String remark);
 
-    @Select(LISTED + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') ORDER BY COALESCE(m.collected_at, m.written_at) DESC,"
-            + " m.id DESC LIMIT #{limit} OFFSET #{offset}")
-    List<Mission> page(int limit, int offset);
+    @Select(
+            "SELECT placed_at, acclimatise_min AS minutes, placed_by FROM placement WHERE mission_id = #{id} AND acclimatise_min > 0"
+                    + " ORDER BY placed_at DESC LIMIT 1")
+    Settling settling(long id);
 
-    @Select("SELECT COUNT(*) AS missions, COALESCE(SUM(verdict = 'excursions'), 0) AS outside,"
-            + " COALESCE(SUM(verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(verdict IS NULL), 0) AS out_there"
-            + " FROM mission WHERE state NOT IN ('DRAFT', 'ABANDONED')")
-    MissionTally tally();
+    /** Those that are wanted, for scripts. */
+    String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
+            + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"
+            + "<if test='w.spot != null'> AND m.spot_id = #{w.spot}</if>"
+            + "<if test='w.model != null'> AND l.model = #{w.model}</if>"
+            + "<if test='w.verdict != null'> AND m.verdict = #{w.verdict}</if>"
+            + "<if test='!w.states.isEmpty()'> AND m.state IN"
+            + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
+            // what runs has no end yet
+            + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
+            + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
+            + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, t.name, m.logger_name, m.id)"
+            + " LIKE CONCAT('%', #{w.text}, '%')</if> ";
+
+    @Select("<script>" + LISTED + WANTED
+            + "ORDER BY COALESCE(m.collected_at, m.written_at) DESC, m.id DESC LIMIT #{limit}"
+            + " OFFSET #{offset}</script>")
+    List<Mission> page(@Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") int offset);
+
+    @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
+            + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
+            + " FROM mission m JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
+            + " LEFT JOIN site t ON t.id = s.site_id " + WANTED + "</script>")
+    MissionTally tally(@Param("w") MissionFilter.Wanted wanted);
 
     @Select("<script>" + LISTED
             + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) &gt;= #{from}"

@@ -59,10 +59,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
 
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
         List<JudgementDocument.Departure> all = j.excursions();
-        JudgementDocument.Departure worst = all.get(0);
-        for (JudgementDocument.Departure d : all) {
-            worst = d.duration().compareTo(worst.duration()) > 0 ? d : worst;
-        }
+        JudgementDocument.Departure worst = worst(all);
         ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
         String rest = " for " + show.rough(timeOut(all)) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
@@ -72,6 +69,21 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 + show.number(unit.value(worst.limit()), 1) + ".";
         return new MissionSentence(
                 "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+    }
+
+    /**
+     * The one whose peak lies farthest from its limit. Units cannot be compared: where there are several, it is that of the one that
+     * lasted longest.
+     */
+    static JudgementDocument.Departure worst(List<JudgementDocument.Departure> all) {
+        String unit = all.stream()
+                .max(Comparator.comparing(JudgementDocument.Departure::duration))
+                .orElseThrow()
+                .unit();
+        return all.stream()
+                .filter(d -> d.unit().equals(unit))
+                .max(Comparator.comparingDouble(d -> Math.abs(d.peak() - d.limit())))
+                .orElseThrow();
     }
 
     /** Time in which anything was out: departures of several rules and channels overlap. */

@@ -3,6 +3,7 @@ package org.pelerin.app.mission;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,8 +69,28 @@ public class MissionService {
         return missions.ofLogger(serial, limit);
     }
 
-    public List<Mission> page(int size, int page) {
-        return missions.page(size, size * page);
+    /** The newest first. */
+    List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
+        return missions.page(wanted, size, size * page);
+    }
+
+    /** Those of a spot, the newest first, running ones too. */
+    public List<Mission> atSpot(long spotId, int limit) {
+        MissionFilter filter = new MissionFilter();
+        filter.spot = spotId;
+        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
+    }
+
+    /** How long its logger was to take on the temperature after it was placed for it; null where that was not said. */
+    public Settling settling(long id) {
+        return missions.settling(id);
+    }
+
+    /** The newest that fit these letters of serial, plan, spot, site or name. */
+    public List<Mission> named(String text, int limit) {
+        MissionFilter filter = new MissionFilter();
+        filter.q = text;
+        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
     }
 
     /** The last missions collected at a spot that hold samples, the newest first. */
@@ -92,8 +113,8 @@ public class MissionService {
         return missions.writtenFor(spotId);
     }
 
-    public MissionTally tally() {
-        return missions.tally();
+    MissionTally tally(MissionFilter.Wanted wanted) {
+        return missions.tally(wanted);
     }
 
     /** Missions of these loggers in the field, and those collected since; without their settings. */

@@ -179,16 +179,18 @@ public class RoundService {
     }
 
     @Transactional
-    void add(Round round, Task.Kind kind, Long spot, String serial, String why, String by) {
+    void add(Round round, Task.Kind kind, Long spot, String typed, String why, String by) {
         needOpen(round);
         if (places.find(spot).isEmpty()) {
             throw new NotPossibleException("Choose the spot");
         }
+        String serial = typed.isBlank()
+                ? ""
+                : loggers.typed(typed)
+                        .orElseThrow(() -> new NotPossibleException("No logger " + typed + " was ever connected here"))
+                        .serial();
         if (serial.isEmpty() && kind != Task.Kind.PLACE && kind != Task.Kind.CHECK) {
             throw new NotPossibleException("Say which logger: scan or type its serial");
-        }
-        if (!serial.isEmpty() && loggers.find(serial).isEmpty()) {
-            throw new NotPossibleException("No logger " + serial + " was ever connected here");
         }
         if (why.length() > LONGEST_WHY) {
             throw new NotPossibleException("The reason has at most " + LONGEST_WHY + " characters");

@@ -2,10 +2,15 @@ package org.pelerin.app.search;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Function;
+import org.pelerin.app.account.AccountService;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.place.Site;
+import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
 import org.springframework.stereotype.Controller;
@@ -17,16 +22,25 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class SearchController {
 
-    private static final int RECENT = 200;
+    private static final int SHOWN = 20;
 
     private final LoggerRegistry loggers;
     private final MissionService missions;
     private final PlanService plans;
+    private final PlaceService places;
+    private final AccountService people;
 
-    SearchController(LoggerRegistry loggers, MissionService missions, PlanService plans) {
+    SearchController(
+            LoggerRegistry loggers,
+            MissionService missions,
+            PlanService plans,
+            PlaceService places,
+            AccountService people) {
         this.loggers = loggers;
         this.missions = missions;
         this.plans = plans;
+        this.places = places;
+        this.people = people;
     }
 
     @GetMapping("/search")
@@ -42,23 +56,24 @@ class SearchController {
         if (units.size() == 1) {
             return "redirect:/dock/" + units.get(0).serial();
         }
-        List<Mission> atSpot = wanted.isEmpty()
-                ? List.of()
-                : missions.page(RECENT, 0).stream()
-                        .filter(m -> (m.where() + " " + m.site() + " " + m.planName())
-                                .toLowerCase(Locale.ROOT)
-                                .contains(wanted))
-                        .limit(20)
-                        .toList();
-        List<StoredPlan> named = wanted.isEmpty()
-                ? List.of()
-                : plans.all().stream()
-                        .filter(p -> p.name().toLowerCase(Locale.ROOT).contains(wanted))
-                        .toList();
+        List<Mission> fitting = wanted.isEmpty() ? List.of() : missions.named(q.strip(), SHOWN);
+        List<StoredPlan> named = fitting(plans.all(), StoredPlan::name, wanted);
+        model.addAttribute("sites", fitting(places.sites(), Site::name, wanted));
+        model.addAttribute("spots", fitting(places.all(), SpotAt::full, wanted));
+        model.addAttribute("people", fitting(people.people(), p -> p.name() + " " + p.displayName(), wanted));
         model.addAttribute("q", q.strip());
         model.addAttribute("units", units);
-        model.addAttribute("found", atSpot);
+        model.addAttribute("found", fitting);
         model.addAttribute("plans", named);
         return "search";
+    }
+
+    private static <T> List<T> fitting(List<T> all, Function<T, String> name, String wanted) {
+        return wanted.isEmpty()
+                ? List.of()
+                : all.stream()
+                        .filter(x -> name.apply(x).toLowerCase(Locale.ROOT).contains(wanted))
+                        .limit(SHOWN)
+                        .toList();
     }
 }

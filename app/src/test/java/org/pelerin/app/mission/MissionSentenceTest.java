@@ -48,7 +48,15 @@ class MissionSentenceTest {
     }
 
     @Test
-    void the_longest_departure_is_told() {
+    void the_worst_departure_is_told_not_the_longest() {
+        // an hour three degrees above is worse than three hours up to 1.5 below
+        assertThat(sentence(document(BAND, 12, 17, 12, 9, 8.5, 9, 12), false))
+                .isEqualTo(
+                        "Outside its limits ▲twice for 4 h in 6 h: “Air” rose to 17.0 °C on Wed 4 Mar 00:00, limit 14.0.");
+    }
+
+    @Test
+    void departures_are_counted_and_their_time_added() {
         JudgementDocument d = document(BAND, 12, 15, 12, 9, 8, 9, 12);
         assertThat(sentence(d, false))
                 .isEqualTo(
