@@ -253,7 +253,7 @@ class PlacesTest {
         page.locator("[name=spot]").selectOption(String.valueOf(attic));
         assertThat(page.locator(".missions tbody tr")).hasCount(1);
         assertThat(page.locator(".missions tbody tr")).containsText("PL-18533");
-        assertThat(page.locator("[name=q]")).hasValue("100% site");
+        assertThat(page.locator(".filter [name=q]")).hasValue("100% site");
         page.locator("[name=stands]").selectOption("OUTSIDE");
         assertThat(page.locator("h1")).containsText("No mission fits.");
         page.getByText("see all again").click();
@@ -277,5 +277,6 @@ class PlacesTest {
         assertThat(page.locator("a.chip[href='/people']").first()).isVisible();
         page.navigate(bed.address + "/dock/18533");
         assertThat(page).hasURL(Pattern.compile(".*/dock/PL-18533$"));
+        hands.leave("PL-18532", "PL-18533");
     }
 }

@@ -270,7 +270,7 @@ class WalkTest {
         assertThat(page.locator("#figures tr:has-text('samples') td").first()).hasText(Pattern.compile("28[89]"));
         page.locator("#chart").hover();
         assertThat(page.locator("#under")).containsText("°C");
-        page.getByText("°F").click();
+        page.getByText("°F", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("#figures")).containsText("Air °F");
         assertThat(page.locator(".excursion.high")).containsText("57.2");
     }
@@ -331,6 +331,9 @@ class WalkTest {
             assertThat(text)
                     .contains("below 10 or above 14 °C for over 1 h")
                     .contains("5 min")
+                    .contains("How it came home")
+                    .contains("mission " + mission)
+                    .contains("page 2 of 2")
                     .contains(head.hash());
         }
     }

@@ -239,6 +239,7 @@ public class CaptureStore {
                 new Capture(row.header(), pages, row.firstRecord()),
                 row.clockOffsetMs(),
                 row.clockReadAt(),
+                row.battery() != null,
                 row.rereads(),
                 row.sha256(),
                 row.endRecord(),

@@ -12,6 +12,7 @@ import org.pelerin.link.message.PageTable;
  * A capture with what was read beside it.
  *
  * @param clockReadAt on the logger's clock
+ * @param clockCompared whether the logger's clock was compared with the reference at all; what comes on a memory stick has none to compare
  * @param rereads pages that had to be asked for again
  * @param sha256 null until it is complete
  * @param leftOut tables of the memory that are not here, by choice
@@ -20,6 +21,7 @@ public record StoredCapture(
         Capture capture,
         Duration clockOffset,
         Instant clockReadAt,
+        boolean clockCompared,
         int rereads,
         String sha256,
         long endRecord,

@@ -21,7 +21,7 @@ public record Figures(
         boolean above,
         boolean below) {
 
-    static List<Figures> of(List<JudgementDocument.Channel> channels, boolean fahrenheit) {
+    public static List<Figures> of(List<JudgementDocument.Channel> channels, boolean fahrenheit) {
         List<Figures> out = new ArrayList<>();
         for (JudgementDocument.Channel c : channels) {
             ShownUnit u = ShownUnit.of(c.unit(), fahrenheit);

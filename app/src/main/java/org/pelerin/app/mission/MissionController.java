@@ -106,6 +106,7 @@ class MissionController {
                             .anyMatch(
                                     s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
             model.addAttribute("clock", store.clock(mission));
+            model.addAttribute("clockCompared", missions.clockCompared(id));
             disturbances(mission, model);
             model.addAttribute(
                     "tables",

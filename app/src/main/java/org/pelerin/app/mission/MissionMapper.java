@@ -183,6 +183,10 @@ interface MissionMapper {
                     + " ORDER BY placed_at DESC LIMIT 1")
     Settling settling(long id);
 
+    /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
+    @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
+    Boolean clockCompared(long id);
+
     /** Those that are wanted, for scripts. */
     String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
             + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"

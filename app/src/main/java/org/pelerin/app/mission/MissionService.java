@@ -81,6 +81,11 @@ public class MissionService {
         return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
     }
 
+    /** Whether its logger's clock was compared with the reference when its records came home. */
+    public boolean clockCompared(long id) {
+        return Boolean.TRUE.equals(missions.clockCompared(id));
+    }
+
     /** How long its logger was to take on the temperature after it was placed for it; null where that was not said. */
     public Settling settling(long id) {
         return missions.settling(id);

@@ -4,20 +4,24 @@ import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
 import java.io.Writer;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.series.SignificantDigits;
 
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
- * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values as the shortest decimal that
- * is the same number. A missing sample is an empty cell.
+ * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values in decimal notation to
+ * {@value SignificantDigits#DIGITS} significant digits, as they were judged. A missing sample is an empty cell.
  */
 final class CsvExport {
 
@@ -25,8 +29,11 @@ final class CsvExport {
 
     private CsvExport() {}
 
-    /** @param table of the mission's tables, from 0; one that is not there gives the header row alone */
-    static void write(Dossier d, int table, Writer out) throws IOException {
+    /**
+     * @param table of the mission's tables, from 0; one that is not there gives the header row alone
+     * @param fahrenheit whether temperatures are written in °F
+     */
+    static void write(Dossier d, int table, boolean fahrenheit, Writer out) throws IOException {
         List<Series> series = table < d.tables().size() ? d.tables().get(table) : List.of();
         for (String line : header(d)) {
             out.write("# " + line.replace('\n', ' ').replace('\u00a0', ' ') + "\r\n");
@@ -35,19 +42,38 @@ final class CsvExport {
         List<String> head = new ArrayList<>();
         head.add("Time");
         for (Series s : series) {
-            head.add(s.label() + " (" + s.unit() + ")");
+            head.add(column(s.label(), ShownUnit.of(s.unit(), fahrenheit).symbol()));
         }
+        ShownUnit[] units =
+                series.stream().map(s -> ShownUnit.of(s.unit(), fahrenheit)).toArray(ShownUnit[]::new);
         csv.writeRecord(head);
         ZoneId zone = d.zone();
         String[] cells = new String[head.size()];
         SampleRows.forEach(series, (index, millis, values) -> {
             cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
             for (int c = 0; c < values.length; c++) {
-                cells[c + 1] = Double.isNaN(values[c]) ? "" : Double.toString(values[c]);
+                cells[c + 1] = number(units[c].value(values[c]));
             }
             csv.writeRecord(cells);
         });
         csv.flush();
+    }
+
+    /** What stands over a column. */
+    static String column(String label, String unit) {
+        return unit.isEmpty() ? label : label + " (" + unit + ")";
+    }
+
+    /** Without an exponent; empty for a sample that is missing. */
+    private static String number(double v) {
+        return Double.isNaN(v)
+                ? ""
+                : BigDecimal.valueOf(SignificantDigits.rounded(v)).toPlainString();
+    }
+
+    /** To a tenth, and rounded so that only the whole is 100. */
+    static String percent(double p) {
+        return p >= 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Math.min(p, 99.9));
     }
 
     static List<String> header(Dossier d) {
@@ -68,7 +94,7 @@ final class CsvExport {
             out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));
         }
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
-                + d.judgement().coverage() + " %");
+                + percent(d.judgement().coverage()));
         out.add(d.evidence().title() + ": " + d.evidence().sha256());
         return out;
     }

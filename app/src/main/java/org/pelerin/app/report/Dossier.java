@@ -1,11 +1,18 @@
 package org.pelerin.app.report;
 
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import org.pelerin.app.calibration.Calibration;
+import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.collect.Visit;
 import org.pelerin.app.documentation.DocumentationService;
 import org.pelerin.app.documentation.MissionNote;
 import org.pelerin.app.exchange.FileService;
@@ -30,6 +37,8 @@ import org.springframework.stereotype.Service;
  * Everything a document about a mission draws on.
  *
  * @param check that its live readings were found good, or null
+ * @param visits to its logger's memory, the first first; none for a file
+ * @param calibrations that were in force when it began, one a channel
  */
 record Dossier(
         Mission mission,
@@ -42,10 +51,12 @@ record Dossier(
         List<Series> series,
         List<DisturbanceRow> disturbances,
         Checked check,
-        MissionNote note) {
+        MissionNote note,
+        List<Visit> visits,
+        List<Calibration> calibrations) {
 
     /** Disturbances that a report lists. */
-    private static final int DISTURBANCES = 200;
+    static final int DISTURBANCES = 200;
 
     /** Gathers it. */
     @Service
@@ -53,6 +64,7 @@ record Dossier(
 
         private final MissionService missions;
         private final DocumentationService documentation;
+        private final CalibrationService calibrations;
         private final Evaluation evaluation;
         private final CaptureStore captures;
         private final FileService files;
@@ -68,7 +80,9 @@ record Dossier(
                 SeriesStore store,
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
+                CalibrationService calibrations,
                 Show show) {
+            this.calibrations = calibrations;
             this.disturbances = disturbances;
             this.documentation = documentation;
             this.missions = missions;
@@ -102,7 +116,23 @@ record Dossier(
                                     store.load(m),
                                     disturbances.rows(m, DISTURBANCES),
                                     missions.check(m).orElse(null),
-                                    documentation.note(m.id()))));
+                                    documentation.note(m.id()),
+                                    captures.visitsTo(m.id()).stream()
+                                            .sorted(Comparator.comparingInt(Visit::seq))
+                                            .toList(),
+                                    inForce(m))));
+        }
+
+        /** The newest of each recorded channel that was made before the mission began. */
+        private List<Calibration> inForce(Mission m) {
+            Instant begun = m.firstAt() == null ? m.writtenAt() : m.firstAt();
+            Map<Integer, Calibration> out = new TreeMap<>();
+            for (Calibration c : calibrations.history(m.serial())) {
+                if (begun != null && !c.calibratedAt().isAfter(begun)) {
+                    out.merge(c.channel(), c, (a, b) -> a.calibratedAt().isBefore(b.calibratedAt()) ? b : a);
+                }
+            }
+            return List.copyOf(out.values());
         }
     }
 
@@ -118,7 +148,10 @@ record Dossier(
         static Evidence of(StoredCapture c, Mission m) {
             double seconds = c.clockOffset().toMillis() / 1000.0;
             return new Evidence(
-                    "offset " + seconds + " s at collection, " + (m.clockCorrected() ? "corrected" : "not corrected"),
+                    !c.clockCompared()
+                            ? "not compared, the records came on a memory stick"
+                            : "offset " + seconds + " s at collection, "
+                                    + (m.clockCorrected() ? "corrected" : "not corrected"),
                     c.rereads(),
                     "Capture SHA-256",
                     c.sha256());
@@ -127,6 +160,13 @@ record Dossier(
         static Evidence of(ForeignFile f) {
             return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), f.sha256());
         }
+    }
+
+    /** What the mission calls the channel that a calibration is of. */
+    public String channel(Calibration c) {
+        return c.channel() < plan.channels().size()
+                ? plan.channels().get(c.channel()).label()
+                : "channel " + (c.channel() + 1);
     }
 
     /** What was asked of each recorded channel. */

@@ -28,7 +28,11 @@ class ReportController {
     }
 
     @GetMapping("/missions/{id}/samples.csv")
-    void csv(@PathVariable long id, @RequestParam(defaultValue = "0") int table, HttpServletResponse response)
+    void csv(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "0") int table,
+            @RequestParam(defaultValue = "c") String t,
+            HttpServletResponse response)
             throws IOException {
         Dossier d = gather(id);
         if (table < 0 || table > 0 && table >= d.tables().size()) {
@@ -39,18 +43,19 @@ class ReportController {
                 "text/csv;charset=UTF-8",
                 FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CsvExport.write(d, table, out);
+        CsvExport.write(d, table, t.equals("f"), out);
         out.flush();
     }
 
     @GetMapping("/missions/{id}/samples.xlsx")
-    void xlsx(@PathVariable long id, HttpServletResponse response) throws IOException {
+    void xlsx(@PathVariable long id, @RequestParam(defaultValue = "c") String t, HttpServletResponse response)
+            throws IOException {
         Dossier d = gather(id);
         begin(
                 response,
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 FileNames.of(d, pattern, "xlsx"));
-        XlsxExport.write(d, response.getOutputStream());
+        XlsxExport.write(d, t.equals("f"), response.getOutputStream());
     }
 
     @GetMapping("/missions/{id}/report.pdf")

@@ -5,11 +5,16 @@ import java.io.OutputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.util.Arrays;
 import java.util.List;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.pelerin.app.mission.DisturbanceRow;
+import org.pelerin.app.mission.Figures;
 import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.series.SignificantDigits;
 
 /**
  * A mission as a workbook: what it is, its excursions, its samples. Instants are real date cells in the site's time,
@@ -23,11 +28,16 @@ final class XlsxExport {
 
     private XlsxExport() {}
 
-    static void write(Dossier d, OutputStream out) throws IOException {
+    /** @param fahrenheit whether temperatures are written in °F */
+    static void write(Dossier d, boolean fahrenheit, OutputStream out) throws IOException {
         try (Workbook book = new Workbook(out, "Pelerin", "1.0")) {
             about(d, book.newWorksheet("Mission"));
-            excursions(d, book.newWorksheet("Excursions"));
-            samples(d, book);
+            excursions(d, fahrenheit, book.newWorksheet("Excursions"));
+            statistics(d, fahrenheit, book.newWorksheet("Statistics"));
+            if (!d.disturbances().isEmpty()) {
+                disturbances(d, book.newWorksheet("Disturbances"));
+            }
+            samples(d, fahrenheit, book);
         }
     }
 
@@ -40,7 +50,7 @@ final class XlsxExport {
         sheet.finish();
     }
 
-    private static void excursions(Dossier d, Worksheet sheet) throws IOException {
+    private static void excursions(Dossier d, boolean fahrenheit, Worksheet sheet) throws IOException {
         head(sheet, List.of("Channel", "Direction", "Start", "End", "Duration", "Peak", "Limit", "Unit", "Alarm"));
         int r = 1;
         for (JudgementDocument.Departure e : d.judgement().excursions()) {
@@ -50,21 +60,76 @@ final class XlsxExport {
             date(sheet, r, 3, e.end(), d);
             sheet.value(r, 4, days(e.duration()));
             sheet.style(r, 4).format("[h]:mm:ss").set();
-            sheet.value(r, 5, e.peak());
-            sheet.value(r, 6, e.limit());
-            sheet.value(r, 7, e.unit());
+            ShownUnit unit = ShownUnit.of(e.unit(), fahrenheit);
+            sheet.value(r, 5, unit.value(e.peak()));
+            sheet.value(r, 6, unit.value(e.limit()));
+            sheet.value(r, 7, unit.symbol());
             date(sheet, r, 8, e.alarmAt(), d);
             r++;
         }
         sheet.finish();
     }
 
-    private static void samples(Dossier d, Workbook book) throws IOException {
+    private static void statistics(Dossier d, boolean fahrenheit, Worksheet sheet) throws IOException {
+        head(
+                sheet,
+                List.of(
+                        "Channel",
+                        "Unit",
+                        "Samples",
+                        "Mean",
+                        "MKT",
+                        "Min",
+                        "Max",
+                        "SD",
+                        "5 %",
+                        "50 %",
+                        "95 %",
+                        "Within, %"));
+        int r = 1;
+        for (Figures f : Figures.of(d.judgement().series(), fahrenheit)) {
+            sheet.value(r, 0, f.channel());
+            sheet.value(r, 1, f.unit());
+            sheet.value(r, 2, f.count());
+            List<Double> figures =
+                    Arrays.asList(f.mean(), f.mkt(), f.min(), f.max(), f.sd(), f.p05(), f.p50(), f.p95(), f.within());
+            for (int c = 0; c < figures.size(); c++) {
+                if (figures.get(c) != null) {
+                    sheet.value(r, c + 3, SignificantDigits.rounded(figures.get(c)));
+                }
+            }
+            r++;
+        }
+        sheet.finish();
+    }
+
+    private static void disturbances(Dossier d, Worksheet sheet) throws IOException {
+        head(sheet, List.of("Start", "What", "Channel", "Seconds", "Extreme", "Unit", "% of nominal"));
+        int r = 1;
+        for (DisturbanceRow x : d.disturbances()) {
+            date(sheet, r, 0, x.start(), d);
+            sheet.value(r, 1, x.kind());
+            sheet.value(r, 2, x.label());
+            sheet.value(r, 3, x.duration().toMillis() / 1000.0);
+            sheet.value(r, 4, SignificantDigits.rounded(x.extreme()));
+            sheet.value(r, 5, x.unit());
+            if (x.percent() != null) {
+                sheet.value(r, 6, SignificantDigits.rounded(x.percent()));
+            }
+            r++;
+        }
+        if (d.disturbances().size() == Dossier.DISTURBANCES) {
+            sheet.value(r, 0, "The first " + Dossier.DISTURBANCES + " are listed.");
+        }
+        sheet.finish();
+    }
+
+    private static void samples(Dossier d, boolean fahrenheit, Workbook book) throws IOException {
         for (int t = 0; t < Math.max(1, d.tables().size()); t++) {
             List<Series> series = d.tables().isEmpty() ? List.of() : d.tables().get(t);
             boolean changes = !series.isEmpty() && series.get(0).axis().events();
             String name = t == 0 ? "Samples" : changes ? "Changes " + t : "Second table";
-            Sheets sheets = new Sheets(d, series, name, book);
+            Sheets sheets = new Sheets(d, series, fahrenheit, name, book);
             SampleRows.forEach(series, sheets::row);
             sheets.finish();
         }
@@ -74,15 +139,18 @@ final class XlsxExport {
     private static final class Sheets {
         private final Dossier d;
         private final List<Series> series;
+        private final ShownUnit[] units;
         private final String name;
         private final Workbook book;
         private Worksheet sheet;
         private int number;
         private int row;
 
-        Sheets(Dossier d, List<Series> series, String name, Workbook book) {
+        Sheets(Dossier d, List<Series> series, boolean fahrenheit, String name, Workbook book) {
             this.d = d;
             this.series = series;
+            this.units =
+                    series.stream().map(s -> ShownUnit.of(s.unit(), fahrenheit)).toArray(ShownUnit[]::new);
             this.name = name;
             this.book = book;
             next();
@@ -98,7 +166,7 @@ final class XlsxExport {
             sheet.value(row, 1, t.atZone(d.zone()).getOffset().getId().replace("Z", "+00:00"));
             for (int c = 0; c < values.length; c++) {
                 if (!Double.isNaN(values[c])) {
-                    sheet.value(row, c + 2, values[c]);
+                    sheet.value(row, c + 2, SignificantDigits.rounded(units[c].value(values[c])));
                 }
             }
             row++;
@@ -110,8 +178,8 @@ final class XlsxExport {
         private void next() {
             sheet = book.newWorksheet(++number == 1 ? name : name + " " + number);
             java.util.ArrayList<String> heads = new java.util.ArrayList<>(List.of("Time", "UTC offset"));
-            for (Series s : series) {
-                heads.add(s.label() + " (" + s.unit() + ")");
+            for (int c = 0; c < units.length; c++) {
+                heads.add(CsvExport.column(series.get(c).label(), units[c].symbol()));
             }
             head(sheet, heads);
             sheet.width(0, 22);

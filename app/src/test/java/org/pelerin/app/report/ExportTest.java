@@ -82,6 +82,7 @@ class ExportTest {
                 new Capture(new byte[0], List.of(), 0),
                 Duration.ofMillis(-1_250),
                 START,
+                true,
                 0,
                 "ab".repeat(32),
                 4,
@@ -97,13 +98,15 @@ class ExportTest {
                 List.of(air),
                 List.of(),
                 null,
-                org.pelerin.app.documentation.MissionNote.NONE);
+                org.pelerin.app.documentation.MissionNote.NONE,
+                List.of(),
+                List.of());
     }
 
     @Test
-    void instants_carry_their_offset_and_values_all_their_digits() throws IOException {
+    void instants_carry_their_offset_and_values_the_digits_they_have() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), 0, out);
+        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), 0, false, out);
         List<String> lines = out.toString().lines().toList();
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))
@@ -111,7 +114,7 @@ class ExportTest {
                         "Time,\"Air, left (°C)\"",
                         "2026-10-25T02:30:00.000+02:00,12.05",
                         "2026-10-25T02:00:00.000+01:00,",
-                        "2026-10-25T02:30:00.000+01:00,0.30000000000000004",
+                        "2026-10-25T02:30:00.000+01:00,0.3",
                         "2026-10-25T03:00:00.000+01:00,-3.0");
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
@@ -121,9 +124,36 @@ class ExportTest {
     }
 
     @Test
+    void an_export_is_in_the_unit_that_is_shown() throws IOException {
+        StringWriter out = new StringWriter();
+        CsvExport.write(dossier(37, -40), 0, true, out);
+        assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
+                .containsExactly(
+                        "Time,\"Air, left (°F)\"",
+                        "2026-10-25T02:30:00.000+02:00,98.6",
+                        "2026-10-25T02:00:00.000+01:00,-40.0");
+        ByteArrayOutputStream book = new ByteArrayOutputStream();
+        XlsxExport.write(dossier(37, -40), true, book);
+        try (Workbook read = WorkbookFactory.create(new ByteArrayInputStream(book.toByteArray()))) {
+            Sheet sheet = read.getSheet("Samples");
+            assertThat(sheet.getRow(0).getCell(2).getStringCellValue()).isEqualTo("Air, left (°F)");
+            assertThat(sheet.getRow(1).getCell(2).getNumericCellValue()).isEqualTo(98.6);
+        }
+    }
+
+    @Test
+    void coverage_is_told_as_the_page_tells_it_and_what_has_no_unit_has_no_brackets() {
+        assertThat(CsvExport.percent(97.14285714285714)).isEqualTo("97.1 %");
+        assertThat(CsvExport.percent(99.96)).isEqualTo("99.9 %");
+        assertThat(CsvExport.percent(100)).isEqualTo("100 %");
+        assertThat(CsvExport.column("Power factor", "")).isEqualTo("Power factor");
+        assertThat(CsvExport.column("Air", "°C")).isEqualTo("Air (°C)");
+    }
+
+    @Test
     void a_workbook_tells_the_repeated_hour_apart_by_its_offset() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), out);
+        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), false, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             Sheet sheet = book.getSheet("Samples");
             assertThat(sheet.getRow(1).getCell(0).getLocalDateTimeCellValue())
