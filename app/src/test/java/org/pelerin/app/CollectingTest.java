@@ -196,7 +196,7 @@ class CollectingTest {
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/dock/stations/" + station(port).id());
-            assertThat(page.textContent("h1")).contains("does not answer since");
+            assertThat(page.textContent("h1")).contains("is silent since");
             assertThat(page.textContent("table.pairs")).contains(serial, "“test”", "missed meanwhile2");
             // no table of another model is offered, and its collections are still told
             assertThat(page.textContent("fieldset.choices")).doesNotContain("disturbances");

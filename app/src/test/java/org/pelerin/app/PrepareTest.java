@@ -587,7 +587,7 @@ class PrepareTest {
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         bed.bean(StationWatch.class).look();
         page.navigate(bed.address + "/dock/find");
-        assertThat(page.locator("#main")).containsText("it answers, but its logger does not");
+        assertThat(page.locator("#main")).containsText("its line answers, the logger behind it does not");
         page.navigate(bed.address + "/dock/" + serial);
         assertThat(page.locator("h1")).containsText("not connected");
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));

@@ -99,7 +99,9 @@ public class StationWatch {
         boolean answers = view.reachable() && !view.loggers().isEmpty();
         Instant now = clock.instant();
         if (!answers) {
-            String reason = view.reachable() ? "it answers, but its logger does not" : "nothing answers at its address";
+            String reason = view.reachable()
+                    ? "its line answers, the logger behind it does not"
+                    : "nothing answers at its address";
             if (!reason.equals(s.reason())) {
                 mapper.silent(s.id(), reason);
             }
