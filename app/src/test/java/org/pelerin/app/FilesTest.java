@@ -23,6 +23,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.AfterAll;
@@ -101,7 +104,7 @@ class FilesTest {
     }
 
     @Test
-    void semicolons_commas_umlauts_a_repeated_hour_a_double_row_and_an_unreadable_one() {
+    void semicolons_commas_umlauts_a_repeated_hour_a_double_row_and_an_unreadable_one() throws IOException {
         long spot = limited();
         handIn("Keller 4.csv", cellar());
         assertThat(page.locator("h1")).containsText("Is this how Keller 4.csv is to be read?");
@@ -159,6 +162,11 @@ class FilesTest {
                 .get(bed.address + "/missions/" + m.id() + "/report.pdf")
                 .body();
         assertThat(new String(pdf, 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
+        // nobody programmed a file
+        assertThat(csv).contains("# Read in from a file by tech").doesNotContain("Written by");
+        try (PDDocument read = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(read)).contains("Read in").doesNotContain("Programmed");
+        }
         assertThat(page.request()
                         .get(bed.address + "/missions/" + m.id() + "/file")
                         .text())

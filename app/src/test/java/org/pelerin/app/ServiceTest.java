@@ -3,6 +3,8 @@ package org.pelerin.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -132,9 +134,10 @@ class ServiceTest {
     }
 
     @Test
-    void a_logger_that_reads_back_other_settings_is_not_let_go_to_work() {
+    void a_logger_that_reads_back_other_settings_is_not_let_go_to_work() throws InterruptedException {
         String serial = "PL-18077";
-        bed.carry(serial, "dock");
+        hands.write(serial, new StartCondition.OnButton());
+        hands.collect(serial);
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "forgets-plan"));
         assertThatThrownBy(() -> hands.write(serial, new StartCondition.OnButton()))
                 .isInstanceOfSatisfying(
@@ -144,9 +147,15 @@ class ServiceTest {
                                 .containsExactly("name"));
         bed.bean(Dock.class).poll();
         assertThat(bed.bean(Dock.class).get(serial).running()).isFalse();
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 5))
+        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1))
                 .extracting(Mission::state)
                 .containsOnly(MissionState.ABANDONED);
+        // its page stands, though its newest mission was never written
+        try (BrowserContext context = bed.browser().newContext()) {
+            Page page = bed.signedIn(context);
+            page.navigate(bed.address + "/dock/" + serial);
+            assertThat(page.textContent("h1")).contains(serial);
+        }
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "forgets-plan", "amount", 0));
     }
 

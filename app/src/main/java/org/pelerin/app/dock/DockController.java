@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -295,7 +296,13 @@ class DockController {
 
     /** Whether a collection was of the newest mission: what was said of the one before is not said of it. */
     private static boolean ofNewest(Job job, List<Mission> recent) {
-        return recent.isEmpty() || !job.orderedAt().isBefore(recent.get(0).writtenAt());
+        // one that was given up before it was written says nothing
+        return recent.stream()
+                .map(Mission::writtenAt)
+                .filter(Objects::nonNull)
+                .findFirst()
+                .map(written -> !job.orderedAt().isBefore(written))
+                .orElse(true);
     }
 
     private void calibration(String serial, Model model) {

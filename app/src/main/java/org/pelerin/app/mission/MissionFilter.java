@@ -67,10 +67,7 @@ public class MissionFilter implements Form {
             String verdict,
             List<MissionState> states,
             Instant from,
-            Instant until) {
-
-        static final Wanted ALL = new Wanted(null, null, null, null, null, List.of(), null, null);
-    }
+            Instant until) {}
 
     Wanted wanted(ZoneId zone) {
         return new Wanted(

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
@@ -84,8 +85,13 @@ final class CsvExport {
         out.add("Plan: " + d.mission().planName()
                 + (d.mission().planVersion() > 0 ? ", version " + d.mission().planVersion() : "") + ", every "
                 + Durations.format(d.plan().interval()));
-        out.add("Written by " + d.mission().writtenBy()
-                + (d.mission().collected() ? ", collected by " + d.mission().collectedBy() : ", still recording"));
+        out.add(
+                d.mission().model().equals(ModelCatalogue.FILE)
+                        ? "Read in from a file by " + d.mission().collectedBy()
+                        : "Written by " + d.mission().writtenBy()
+                                + (d.mission().collected()
+                                        ? ", collected by " + d.mission().collectedBy()
+                                        : ", still recording"));
         out.add("Times in " + d.zone().getId() + ", clock " + d.evidence().clock());
         if (d.plan().limits().rules().isEmpty()) {
             out.add("Limits: none");
