@@ -11,6 +11,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
@@ -72,9 +73,9 @@ final class CsvExport {
                 : BigDecimal.valueOf(SignificantDigits.rounded(v)).toPlainString();
     }
 
-    /** To a tenth, and rounded so that only the whole is 100. */
+    /** As pages tell it, without their signs for a language. */
     static String percent(double p) {
-        return p >= 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Math.min(p, 99.9));
+        return p == 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Show.share(p));
     }
 
     static List<String> header(Dossier d) {

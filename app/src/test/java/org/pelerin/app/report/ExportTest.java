@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.util.Collections;
 import java.util.List;
 import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.ss.usermodel.Workbook;
@@ -19,6 +20,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.mission.DisturbanceRow;
 import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionState;
@@ -39,6 +41,10 @@ class ExportTest {
     private static final Instant START = Instant.parse("2026-10-25T00:30:00Z");
 
     private static Dossier dossier(double... values) {
+        return dossier(List.of(), values);
+    }
+
+    private static Dossier dossier(List<DisturbanceRow> disturbances, double... values) {
         Mission mission = new Mission(
                 9,
                 7,
@@ -96,7 +102,7 @@ class ExportTest {
                 "cd".repeat(32),
                 Dossier.Evidence.of(capture, mission),
                 List.of(air),
-                List.of(),
+                disturbances,
                 null,
                 org.pelerin.app.documentation.MissionNote.NONE,
                 List.of(),
@@ -148,6 +154,27 @@ class ExportTest {
         assertThat(CsvExport.percent(100)).isEqualTo("100 %");
         assertThat(CsvExport.column("Power factor", "")).isEqualTo("Power factor");
         assertThat(CsvExport.column("Air", "°C")).isEqualTo("Air (°C)");
+    }
+
+    @Test
+    void a_workbook_has_disturbances_where_there_are_any_and_says_where_the_list_stops() throws IOException {
+        DisturbanceRow dip = new DisturbanceRow(
+                START, Duration.ofMillis(380), "dip", "U1", false, 161.5, "V", 70.217391304347, "", 0);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        XlsxExport.write(dossier(Collections.nCopies(Dossier.DISTURBANCES, dip), 12), false, out);
+        try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
+            Sheet sheet = book.getSheet("Disturbances");
+            assertThat(sheet.getRow(1).getCell(1).getStringCellValue()).isEqualTo("dip");
+            assertThat(sheet.getRow(1).getCell(3).getNumericCellValue()).isEqualTo(0.38);
+            assertThat(sheet.getRow(1).getCell(6).getNumericCellValue()).isEqualTo(70.2173913043);
+            assertThat(sheet.getRow(Dossier.DISTURBANCES + 1).getCell(0).getStringCellValue())
+                    .isEqualTo("The first 200 are listed.");
+        }
+        out.reset();
+        XlsxExport.write(dossier(12), false, out);
+        try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
+            assertThat(book.getSheet("Disturbances")).isNull();
+        }
     }
 
     @Test

@@ -146,9 +146,13 @@ public class Show {
         return count(n) + "\u00a0" + (n == 1 ? one : many);
     }
 
-    /** A share in per cent; rounded so that only the whole is 100. */
+    /** A share in per cent as it is told to a tenth: rounded so that only the whole is 100. */
+    public static double share(double p) {
+        return p < 100 && p >= 99.95 ? 99.9 : p;
+    }
+
     public String percent(double p) {
-        double shown = p < 100 && p >= 99.95 ? 99.9 : p;
+        double shown = share(p);
         return number(shown, shown == 100 ? 0 : 1) + "\u00a0%";
     }
 }
