@@ -14,6 +14,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
@@ -147,6 +150,18 @@ class PlacesTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused")).containsText("say that it was moved");
         page.getByText("it was moved from there").click();
+        // noted a little later, for the minute in which it was placed before: the form knows no seconds
+        new Hands(bed).pass(Duration.ofMinutes(5));
+        Instant before = bed.bean(PlacementService.class)
+                .presentOf("PL-18533")
+                .orElseThrow()
+                .placedAt();
+        page.fill(
+                "#at",
+                before.atZone(ZoneId.of("Europe/Paris"))
+                        .truncatedTo(ChronoUnit.MINUTES)
+                        .toLocalDateTime()
+                        .toString());
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("door: PL-18533 is there since");
         PlacementService placements = bed.bean(PlacementService.class);
