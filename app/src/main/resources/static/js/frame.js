@@ -42,6 +42,8 @@ document.addEventListener('submit', (e) => {
   // one press is one order
   if (e.target.method === 'post') setTimeout(() => e.target.querySelectorAll('button').forEach((b) => { b.disabled = true; }), 0);
 });
+// who signs out leaves no page on the device; what was noted and not sent yet stays until its person is back
+document.addEventListener('submit', (e) => { if (e.target.matches('[action$="/logout"]')) self.caches?.delete('pelerin-pages'); });
 document.addEventListener('change', (e) => { if (e.target.matches('input[type=file][data-send]') && e.target.files.length) e.target.form.requestSubmit(); });
 addEventListener('pageshow', (e) => { if (e.persisted) location.reload(); });
 

@@ -1,70 +1,175 @@
-// Outcomes are sent without leaving the page; without a network they are kept on the phone and sent when there is one again.
+// A round on a phone: outcomes are noted without leaving the page, with what has to be asked asked here; without a network they
+// are kept on the phone and sent when there is one again.
 'use strict';
 
-const KEPT = 'pelerin-kept-outcomes';
-const kept = () => JSON.parse(localStorage.getItem(KEPT) || '[]');
-const keep = (all) => { localStorage.setItem(KEPT, JSON.stringify(all)); showKept(); };
-const gone = { unreachable: true };
+const round = document.querySelector('[data-round]');
+const known = JSON.parse(round.dataset.known);
+const tasks = () => [...round.querySelectorAll('details.task')];
+const formOf = (task) => task.querySelector('form[data-keep]');
+const said = (form, name) => form.elements[name]?.value?.trim() ?? '';
 
-function showKept() {
-  const n = kept().length, note = document.getElementById('kept');
-  note.hidden = n === 0;
-  note.textContent = `${n} ${n === 1 ? 'outcome is' : 'outcomes are'} kept on this phone and will be sent when there is a network.`;
+// ----- what is known of a serial that is typed, with or without its prefix
+function knownSerial(typed) {
+  const serial = typed.trim().toUpperCase();
+  if (known[serial] || !/^\d{3,}$/.test(serial)) return serial;
+  const ending = Object.keys(known).filter((s) => s.endsWith(serial));
+  return ending.length === 1 ? ending[0] : serial;
 }
 
-async function send(o) {
-  const body = new URLSearchParams(o.fields);
-  if (Date.now() - o.at > 1500) body.set('ago', Date.now() - o.at);
-  let answer;
-  try {
-    answer = await fetch(o.url, { method: 'POST', body, headers: { [csrf.dataset.header]: csrf.content, 'X-Outcome': 'later' } });
-  } catch (e) { return gone; }
-  if (answer.status >= 500) return gone;
-  const text = await answer.text();
-  return answer.ok && text === 'kept' ? {} : { refused: answer.status === 409 ? text : 'It was not taken; sign in again and look whether it is noted.' };
+function showAsked(form) {
+  const logger = known[knownSerial(said(form, 'serial'))], wiring = form.querySelector('[data-wiring]'), elsewhere = form.querySelector('[data-elsewhere]');
+  if (!wiring) return;
+  wiring.hidden = !logger?.notWired;
+  wiring.disabled = wiring.hidden;
+  wiring.querySelector('legend').textContent = `◇ Written before it was wired: ${logger?.notWired ?? ''}`;
+  elsewhere.textContent = logger?.at && logger.at !== form.dataset.where ? `it was moved here from ${logger.at}` : 'it was moved here from another spot';
 }
 
+// What would be refused is said at once, network or none.
+function wrong(form, outcome) {
+  if (outcome === 'NOT_DONE') return said(form, 'note') ? '' : 'Say why it was not done.';
+  if (!form.elements.serial) return '';
+  const serial = knownSerial(said(form, 'serial')), logger = known[serial];
+  if (!serial) return 'Scan or type the serial of the logger that lies there now.';
+  if (serial === form.dataset.goes) return `${serial} is the one that goes home; scan the one that stays.`;
+  if (logger?.at && logger.at !== form.dataset.where && !form.elements.moved.checked) return `${serial} is at ${logger.at}; say that it was moved.`;
+  if (logger?.notWired && !said(form, 'wired')) return `${serial} was written before it was wired: say whether its readings were looked at.`;
+  if (form.elements.other && !said(form, 'other')) return 'Say whether the one that is there already was taken away or stays.';
+  return '';
+}
+
+function showWrong(form, text) {
+  const word = form.querySelector('.wrong-word');
+  word.textContent = text;
+  word.hidden = !text;
+  form.querySelectorAll('button').forEach((b) => { b.disabled = false; });
+}
+
+// ----- what is kept, shown at its task and counted
+function fill(form, fields) {
+  const given = new Map(fields);
+  [...form.elements].filter((f) => f.name && f.type !== 'hidden' && f.tagName === 'INPUT').forEach((f) => {
+    if (f.type === 'checkbox' || f.type === 'radio') f.checked = given.get(f.name) === f.value;
+    else if (given.has(f.name)) f.value = given.get(f.name);
+  });
+  showAsked(form);
+}
+
+function mark(task, outcome) {
+  const kept = Boolean(outcome && !outcome.refused);
+  task.classList.toggle('kept', kept);
+  task.querySelector('[data-kept]').hidden = !kept;
+  if (!outcome) return;
+  const form = formOf(task);
+  if (task.dataset.shown !== String(outcome.id)) fill(form, outcome.fields);
+  task.dataset.shown = outcome.id;
+  if (outcome.refused) { task.open = true; showWrong(form, outcome.refused); }
+}
+
+const counted = (n, one, several) => `${n} ${n === 1 ? one : several}`;
+
+function showNote(kept) {
+  const own = kept.filter((o) => o.by === round.dataset.me), others = kept.filter((o) => o.by !== round.dataset.me);
+  const here = tasks().map((t) => formOf(t).action), elsewhere = own.filter((o) => !here.includes(o.url));
+  const note = document.getElementById('kept'), lines = [], waiting = own.filter((o) => !o.refused).length;
+  if (round.dataset.keptAt) lines.push(`No network: this is the round as it was at ${new Date(Number(round.dataset.keptAt)).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}. What you note is kept on this phone.`);
+  if (waiting) lines.push(`${counted(waiting, 'outcome is', 'outcomes are')} kept on this phone and will be sent when there is a network.`);
+  if (others.length) lines.push(`${counted(others.length, 'outcome was', 'outcomes were')} noted here by ${[...new Set(others.map((o) => o.by))].join(', ')}, who has to sign in on this phone to send ${others.length === 1 ? 'it' : 'them'}.`);
+  note.replaceChildren(...lines.flatMap((l, i) => (i ? [document.createElement('br'), l] : [l])));
+  if (signedOut && waiting) {
+    const link = document.createElement('a');
+    link.href = location.pathname;
+    link.textContent = 'Sign in again to send them.';
+    note.append(' ', link);
+  }
+  elsewhere.filter((o) => o.refused).forEach((o) => {
+    const link = document.createElement('a');
+    link.href = o.url.replace(/\/tasks\/\d+$/, '/work');
+    link.textContent = 'put it right there';
+    if (note.firstChild) note.append(document.createElement('br'));
+    note.append(`What was noted at ${o.what} was refused: ${o.refused} `);
+    if (link.pathname !== location.pathname) { note.append(link); return; }
+    const leave = document.createElement('button');
+    leave.className = 'chip';
+    leave.textContent = 'leave it out';
+    leave.addEventListener('click', async () => { await outcomes.remove(o.id); show(); });
+    note.append(leave);
+  });
+  note.hidden = !note.firstChild;
+}
+
+function showNext() {
+  const left = tasks().filter((t) => !t.classList.contains('kept')), next = document.getElementById('next'), first = left[0];
+  if (!next) return;
+  next.querySelector('[data-noted]').hidden = Boolean(first);
+  next.querySelector('[data-next]').hidden = !first;
+  if (!first) return;
+  next.querySelector('[data-next-what]').textContent = first.dataset.what;
+  next.querySelector('[data-next-spot]').textContent = first.dataset.spot;
+  next.querySelector('[data-next-site]').textContent = first.dataset.site;
+  next.querySelector('[data-to-go]').textContent = `${left.length} to go.`;
+}
+
+let signedOut = false;
+async function show() {
+  const kept = await outcomes.all();
+  tasks().forEach((task) => mark(task, kept.find((o) => o.url === formOf(task).action)));
+  showNote(kept);
+  showNext();
+}
+
+// ----- noting and sending
 document.addEventListener('submit', async (e) => {
   const form = e.target.closest('[data-keep]');
   if (!form) return;
   e.preventDefault();
-  const fields = [...new FormData(form)].filter(([k]) => k !== 'outcome');
-  fields.push(['outcome', e.submitter?.value || 'DONE']);
-  const o = { url: form.action, fields, at: Date.now() };
-  const result = await send(o);
-  if (result.refused) {
-    const wrong = form.querySelector('.wrong-word');
-    wrong.textContent = result.refused;
-    wrong.hidden = false;
-    form.querySelectorAll('button').forEach((b) => { b.disabled = false; });
-  } else if (result === gone) {
-    keep([...kept(), o]);
-    const task = form.closest('details'), next = task.nextElementSibling;
-    task.open = false;
-    task.classList.add('kept');
-    task.querySelector('summary').append(' – kept on this phone');
-    if (next?.matches('details')) next.open = true;
-  } else {
-    location.reload();
-  }
+  const outcome = e.submitter?.value || 'DONE', not = wrong(form, outcome);
+  if (not) { setTimeout(() => showWrong(form, not), 0); return; }
+  const fields = [...new FormData(form)].filter(([k]) => k !== 'outcome' && k !== '_csrf');
+  fields.push(['outcome', outcome]);
+  const task = form.closest('details');
+  const id = await outcomes.add({
+    url: form.action, what: `${task.dataset.spot}, ${task.dataset.site}`, by: round.dataset.me, fields, at: Date.now(),
+    header: csrf.dataset.header, token: csrf.content, refused: '',
+  });
+  task.dataset.shown = id;
+  showWrong(form, '');
+  await sendKept();
+  const kept = (await outcomes.all()).find((o) => o.id === id);
+  if (kept?.refused) showWrong(form, kept.refused);
+  if (!kept || kept.refused) return;
+  task.open = false;
+  const next = tasks().find((t) => !t.classList.contains('kept'));
+  if (next) next.open = true;
+  (await navigator.serviceWorker?.ready)?.sync?.register('outcomes').catch(() => {});
 });
 
-let sending = false;
+document.addEventListener('click', async (e) => {
+  const task = e.target.closest('[data-take-back]')?.closest('details');
+  if (!task) return;
+  await outcomes.remove(Number(task.dataset.shown));
+  await show();
+  task.open = true;
+});
+document.addEventListener('input', (e) => { if (e.target.name === 'serial' && e.target.form?.matches('[data-keep]')) showAsked(e.target.form); });
+
 async function sendKept() {
-  if (sending || kept().length === 0) return;
-  sending = true;
-  let sent = false;
-  while (kept().length) {
-    const [o, ...others] = kept(), result = await send(o);
-    if (result === gone) break;
-    if (result.refused && !confirm(`${result.refused}\n\nLeave this outcome out? Otherwise it is tried again.`)) break;
-    keep(others);
-    sent = true;
-  }
-  sending = false;
-  if (sent) location.reload();
+  const { sent, stuck } = await outcomes.sendAll(round.dataset.me, csrf.content);
+  signedOut = stuck === 'signed out';
+  await show();
+  if (sent.length) location.reload();
 }
 addEventListener('online', sendKept);
-setInterval(sendKept, 10000);
-showKept();
-sendKept();
+setInterval(async () => { if ((await outcomes.all()).some((o) => !o.refused)) sendKept(); }, 10000);
+tasks().forEach((task) => showAsked(formOf(task)));
+show().then(sendKept);
+
+// ----- the page itself
+if (navigator.serviceWorker) {
+  navigator.serviceWorker.register('/round-worker.js', { scope: '/rounds/', updateViaCache: 'none' }).then(async () => {
+    const worker = (await navigator.serviceWorker.ready).active;
+    const parts = performance.getEntriesByType('resource').map((r) => r.name).filter((a) => a.startsWith(location.origin));
+    worker.postMessage({ page: location.pathname, parts });
+  }).catch(() => {});
+  navigator.serviceWorker.addEventListener('message', (e) => { if (e.data === 'held') round.dataset.held = 'true'; });
+}

@@ -31,6 +31,7 @@ class SecurityConfig {
                                 "/favicon.svg",
                                 "/css/**",
                                 "/js/**",
+                                "/round-worker.js",
                                 "/fonts/**",
                                 "/webjars/**",
                                 // whoever knows the secret in it may read that calendar

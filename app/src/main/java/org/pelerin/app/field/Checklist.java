@@ -6,15 +6,14 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.StartKind;
 
 /** What to look at when a logger of a model is placed: it follows from what the model has. */
-final class Checklist {
+public final class Checklist {
 
     /** Ticking this one says that it runs. */
     static final String RUNS = "seen to run";
 
     /** What was written before it was wired is looked at now: one of these is said. */
-    static final String WIRED = "wired, and seen to read right";
-
-    static final String WIRED_UNSEEN = "wired; nobody could look at its readings";
+    public static final List<String> WIRINGS =
+            List.of("wired, and seen to read right", "wired; nobody could look at its readings");
 
     private Checklist() {}
 
@@ -24,7 +23,7 @@ final class Checklist {
      * @param checked what was, one after the other
      */
     static boolean wiringSaid(String checked) {
-        return checked.contains(WIRED) || checked.contains(WIRED_UNSEEN);
+        return WIRINGS.stream().anyMatch(checked::contains);
     }
 
     static List<String> of(LoggerModel model) {

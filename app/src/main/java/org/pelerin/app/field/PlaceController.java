@@ -101,7 +101,7 @@ class PlaceController {
         page.addAttribute("made", logger.map(PlaceController::model).orElse(null));
         page.addAttribute(
                 "notWired", logger.map(l -> placements.notWired(l.serial())).orElse(""));
-        page.addAttribute("wirings", List.of(Checklist.WIRED, Checklist.WIRED_UNSEEN));
+        page.addAttribute("wirings", Checklist.WIRINGS);
         page.addAttribute("checks", logger.map(l -> Checklist.of(model(l))).orElse(List.of()));
         return "field/place";
     }
@@ -125,11 +125,6 @@ class PlaceController {
         Double cable = form.cable.isBlank() ? null : typed.number("cable", form.cable);
         if (form.spot == null) {
             typed.wrong("spot", "Choose the spot");
-        }
-        if (!placements.notWired(serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", form.checked))) {
-            typed.wrong("wiring", "It was written before it was wired");
-            page.addAttribute(
-                    "refused", "It was written before it was wired: say whether its readings were looked at.");
         }
         if (typed.errors().isEmpty()) {
             try {

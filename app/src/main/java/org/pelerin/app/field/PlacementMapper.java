@@ -29,6 +29,10 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofLogger(String serial, int limit);
 
+    @Select("<script>" + PLACEMENT + "WHERE p.mission_id IN <foreach item='m' collection='missions' open='('"
+            + " separator=',' close=')'>#{m}</foreach></script>")
+    List<Placement> ofMissions(List<Long> missions);
+
     @Insert(
             "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, acclimatise_min, checked, mission_id,"
                     + " water_m, cable_m)"

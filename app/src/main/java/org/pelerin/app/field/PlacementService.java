@@ -5,12 +5,16 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.mission.NotWired;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
@@ -138,11 +142,28 @@ public class PlacementService {
     /** Why a logger was written before its channels were wired, if that has not been looked at since; empty otherwise. */
     public String notWired(String serial) {
         return current(serial)
-                .filter(m -> placements.ofLogger(serial, 1).stream()
-                        .noneMatch(p ->
-                                p.missionId() != null && p.missionId() == m.id() && Checklist.wiringSaid(p.checked())))
-                .map(missions::notWired)
+                .map(m -> unseen(missions.notWired(m)).getOrDefault(serial, ""))
                 .orElse("");
+    }
+
+    /** The same of all loggers of which it is not empty, by serial. */
+    public Map<String, String> notWired() {
+        return unseen(missions.notWired());
+    }
+
+    private Map<String, String> unseen(List<NotWired> written) {
+        if (written.isEmpty()) {
+            return Map.of();
+        }
+        Set<Long> seen = placements
+                .ofMissions(written.stream().map(NotWired::missionId).toList())
+                .stream()
+                .filter(p -> Checklist.wiringSaid(p.checked()))
+                .map(Placement::missionId)
+                .collect(Collectors.toSet());
+        return written.stream()
+                .filter(n -> !seen.contains(n.missionId()))
+                .collect(Collectors.toMap(NotWired::serial, NotWired::reason, (a, b) -> b));
     }
 
     /** @throws NotPlacedException if something must be decided first; nothing has changed then */
@@ -150,6 +171,10 @@ public class PlacementService {
     public void place(Placing p, String by) {
         LoggerUnit logger = loggers.find(p.serial)
                 .orElseThrow(() -> new NotPlacedException("No logger " + p.serial + " was ever connected here"));
+        if (!notWired(p.serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", p.checked))) {
+            throw new NotPlacedException(
+                    p.serial + " was written before it was wired: say whether its readings were looked at");
+        }
         SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException("Choose the spot"));
         if (p.at.isAfter(clock.instant())) {
             throw new NotPlacedException("It cannot have been placed in the future");

@@ -76,8 +76,15 @@ interface MissionMapper {
     @Update("UPDATE mission SET written_at = #{at}, starts_at = #{at} WHERE id = #{id}")
     void begunAt(long id, Instant at);
 
-    @Select("SELECT not_wired FROM mission WHERE id = #{id}")
-    String notWired(long id);
+    String NOT_WIRED = "SELECT l.serial, m.id AS mission_id, m.not_wired AS reason FROM mission m"
+            + " JOIN logger l ON l.id = m.logger_id WHERE m.not_wired <> '' AND ";
+
+    @Select(NOT_WIRED + "m.id = #{id}")
+    List<NotWired> notWired(long id);
+
+    /** Of all missions in the field. */
+    @Select(NOT_WIRED + "m.state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED') ORDER BY m.id")
+    List<NotWired> allNotWired();
 
     /** Other loggers in the field under a name. */
     @Select("SELECT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.logger_name = #{name}"

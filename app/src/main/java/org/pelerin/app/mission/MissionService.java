@@ -103,9 +103,14 @@ public class MissionService {
         return missions.collectedAt(spotId, limit);
     }
 
-    /** Why channels that read open were left so until its logger is placed; empty where none were. */
-    public String notWired(Mission mission) {
+    /** Why channels that read open were left so until its logger is placed; one, or none where none were. */
+    public List<NotWired> notWired(Mission mission) {
         return missions.notWired(mission.id());
+    }
+
+    /** The same of all missions in the field. */
+    public List<NotWired> notWired() {
+        return missions.allNotWired();
     }
 
     /** Other loggers at work under a name. */

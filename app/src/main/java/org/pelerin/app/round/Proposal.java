@@ -7,6 +7,7 @@ import java.time.Instant;
  *
  * @param serial empty where any logger will do
  * @param why in plain words
+ * @param needs that it is for, as {@link Task#needs()}
  * @param dueAt by when, or null
  * @param planned the open round that has it already, or null
  */
@@ -19,6 +20,7 @@ record Proposal(
         String serial,
         String model,
         String why,
+        String needs,
         Instant dueAt,
         Round planned) {
 

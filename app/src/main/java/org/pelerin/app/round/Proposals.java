@@ -16,11 +16,6 @@ import org.pelerin.app.place.Spot;
 /** What a round on a day could do: a pure function of what is due by then, one task a logger at most. */
 final class Proposals {
 
-    /** How a date is written in a reason. */
-    interface Days {
-        String day(Instant t);
-    }
-
     /**
      * What is known on the day.
      *
@@ -46,18 +41,18 @@ final class Proposals {
             Map<Task, Round> planned) {}
 
     private final Facts facts;
-    private final Days days;
+    private final Reasons.Days days;
     private final Map<Long, Spot> spots;
     private final Map<String, Proposal> bySerial = new LinkedHashMap<>();
 
-    private Proposals(Facts facts, Days days) {
+    private Proposals(Facts facts, Reasons.Days days) {
         this.facts = facts;
         this.days = days;
         this.spots = facts.spots.stream().collect(Collectors.toMap(Spot::id, Function.identity()));
     }
 
     /** By site and spot. */
-    static List<Proposal> of(Facts facts, Days days) {
+    static List<Proposal> of(Facts facts, Reasons.Days days) {
         return new Proposals(facts, days).all();
     }
 
@@ -87,7 +82,9 @@ final class Proposals {
         if (spot == null) {
             return;
         }
-        List<Need> out = needs.stream().filter(n -> outdoors(n, serial)).toList();
+        List<Need> out = needs.stream()
+                .filter(n -> outdoors(n, facts.lying.contains(serial)))
+                .toList();
         out.stream()
                 .map(n -> kind(n, serial))
                 .filter(Objects::nonNull)
@@ -98,7 +95,8 @@ final class Proposals {
                                 kind,
                                 spot,
                                 serial,
-                                out.stream().map(this::reason).distinct().collect(Collectors.joining(", ")),
+                                Reasons.of(out, facts.sealed.contains(serial), days),
+                                Reasons.names(out),
                                 out.stream()
                                         .filter(n -> kind(n, serial) != null)
                                         .map(Need::since)
@@ -108,8 +106,7 @@ final class Proposals {
     }
 
     /** Whether somebody has to go there for it: what is on the table, or answers from where it hangs, needs no trip. */
-    private boolean outdoors(Need n, String serial) {
-        boolean lies = facts.lying.contains(serial);
+    static boolean outdoors(Need n, boolean lies) {
         return switch (n.kind()) {
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE, CLOCK_OFF -> lies;
             default -> !n.connected();
@@ -127,32 +124,12 @@ final class Proposals {
         };
     }
 
-    private String reason(Need n) {
-        String day = n.since() == null ? "" : " " + days.day(n.since());
-        return switch (n.kind()) {
-            case MEMORY_FULL, MEMORY_FILLS -> "memory full" + day;
-            case STOPPED -> "stopped" + day + ", not collected";
-            case OVERDUE -> "collection due" + day;
-            case BATTERY_EMPTY, BATTERY_ENDS ->
-                "battery ends" + day
-                        + (facts.sealed.contains(n.serial()) ? " and cannot be changed" : ", take one along");
-            case LEFT_STOPPED -> "stopped since" + day + ", not put back";
-            case NO_PLAN -> "has no plan";
-            case CALIBRATION_DUE -> "calibration due" + day;
-            case NEVER_STARTED -> "start not confirmed";
-            case ALARM -> "alarm raised";
-            case LOST -> "not heard of since" + day;
-            case SILENT -> "its network station is silent since" + day;
-            case CLOCK_OFF -> "clock off";
-        };
-    }
-
     /** Loggers that wait to be carried out, and spots that want one and have none. */
     private List<Proposal> placings() {
         List<Proposal> out = new ArrayList<>();
         facts.waiting.forEach((serial, spot) -> {
             if (spots.containsKey(spot) && !bySerial.containsKey(serial)) {
-                out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, "written for it", null));
+                out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, "written for it", "", null));
             }
         });
         Set<Long> promised = Set.copyOf(facts.waiting.values());
@@ -160,7 +137,7 @@ final class Proposals {
             boolean wanted = s.planId() != null || s.collectDays() != null;
             if (wanted && !facts.taken.contains(s.id()) && !promised.contains(s.id())) {
                 String plan = s.plan() == null ? "" : ", “" + s.plan() + "” is wanted there";
-                out.add(proposal(Task.Kind.PLACE, s, "", "nobody is there" + plan, null));
+                out.add(proposal(Task.Kind.PLACE, s, "", "nobody is there" + plan, "", null));
             }
         }
         return out;
@@ -180,6 +157,7 @@ final class Proposals {
                             spots.get(t.spotId()),
                             t.serial(),
                             (t.why().isEmpty() ? "" : t.why() + ", ") + "left undone " + days.day(t.settledAt()),
+                            t.needs(),
                             t.dueAt())
                     : null;
             if (p != null && !asked && out.stream().noneMatch(o -> o.key().equals(p.key()))) {
@@ -189,7 +167,7 @@ final class Proposals {
         return out;
     }
 
-    private Proposal proposal(Task.Kind kind, Spot spot, String serial, String why, Instant due) {
+    private Proposal proposal(Task.Kind kind, Spot spot, String serial, String why, String needs, Instant due) {
         Round planned = facts.planned.entrySet().stream()
                 .filter(e -> e.getKey().spotId() == spot.id()
                         && e.getKey().open()
@@ -208,6 +186,7 @@ final class Proposals {
                 serial,
                 facts.models.get(serial),
                 why,
+                needs,
                 due,
                 planned);
     }

@@ -167,7 +167,7 @@ class RoundController {
 
     private String round(Round round, RoundForm form, Typed typed, Model page) {
         page.addAttribute("round", round);
-        page.addAttribute("tasks", rounds.tasks(round.id()));
+        page.addAttribute("tasks", planner.refreshed(rounds.tasks(round.id()), round.day()));
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("people", people());

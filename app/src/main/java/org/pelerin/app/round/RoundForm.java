@@ -1,6 +1,7 @@
 package org.pelerin.app.round;
 
 import java.time.DateTimeException;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,6 +10,8 @@ import org.pelerin.app.platform.web.Typed;
 
 /** A round as it is typed. */
 public class RoundForm implements Form {
+
+    static final Duration LONGEST_AHEAD = Duration.ofDays(60);
 
     public String name = "";
     public String day = "";
@@ -32,7 +35,8 @@ public class RoundForm implements Form {
     }
 
     int ahead(Typed typed) {
-        Integer days = ahead.isBlank() ? Integer.valueOf(0) : typed.whole("ahead", ahead, 0, 60);
+        Integer days =
+                ahead.isBlank() ? Integer.valueOf(0) : typed.whole("ahead", ahead, 0, (int) LONGEST_AHEAD.toDays());
         return days == null ? 0 : days;
     }
 }

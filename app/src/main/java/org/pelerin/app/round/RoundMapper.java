@@ -20,7 +20,7 @@ interface RoundMapper {
 
     String TASK =
             "SELECT t.id, t.round_id, t.seq, t.kind, t.spot_id, s.name AS spot, s.site_id, i.name AS site, i.zone,"
-                    + " t.serial, g.model, t.why, t.due_at, t.state, t.settled_at, t.settled_by, t.note, t.still_due"
+                    + " t.serial, g.model, t.why, t.needs, t.due_at, t.state, t.settled_at, t.settled_by, t.note, t.still_due"
                     + " FROM round_task t JOIN spot s ON s.id = t.spot_id JOIN site i ON i.id = s.site_id"
                     + " LEFT JOIN logger g ON g.serial = t.serial ";
 
@@ -100,9 +100,10 @@ interface RoundMapper {
     @Select(TASK + "WHERE t.still_due ORDER BY t.settled_at, t.id")
     List<Task> left();
 
-    @Insert("INSERT INTO round_task (round_id, seq, kind, spot_id, serial, why, due_at)"
-            + " VALUES (#{round}, #{seq}, #{kind}, #{spot}, #{serial}, #{why}, #{due})")
-    void insertTask(long round, int seq, Task.Kind kind, long spot, String serial, String why, Instant due);
+    @Insert("INSERT INTO round_task (round_id, seq, kind, spot_id, serial, why, needs, due_at)"
+            + " VALUES (#{round}, #{seq}, #{kind}, #{spot}, #{serial}, #{why}, #{needs}, #{due})")
+    void insertTask(
+            long round, int seq, Task.Kind kind, long spot, String serial, String why, String needs, Instant due);
 
     @Update("UPDATE round_task SET seq = #{seq} WHERE id = #{id}")
     void reorder(long id, int seq);

@@ -1,5 +1,6 @@
 package org.pelerin.app.round;
 
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -14,6 +15,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
+import org.pelerin.app.attention.Need;
 import org.pelerin.app.attention.Standing;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.web.Show;
@@ -28,8 +30,10 @@ class RoundPlanner {
     private final AttentionService attention;
     private final PlaceService places;
     private final Show show;
+    private final Clock clock;
 
-    RoundPlanner(RoundMapper rounds, AttentionService attention, PlaceService places, Show show) {
+    RoundPlanner(RoundMapper rounds, AttentionService attention, PlaceService places, Show show, Clock clock) {
+        this.clock = clock;
         this.rounds = rounds;
         this.attention = attention;
         this.places = places;
@@ -43,8 +47,7 @@ class RoundPlanner {
      */
     List<Proposal> proposals(LocalDate day, Duration ahead) {
         ZoneId zone = show.home();
-        Instant evening = day.plusDays(1).atStartOfDay(zone).toInstant();
-        List<Standing> standings = attention.standings(evening, ahead);
+        List<Standing> standings = attention.standings(evening(day, zone), ahead);
         Map<String, String> models = new HashMap<>();
         Set<String> sealed = new HashSet<>();
         Set<String> lying = new HashSet<>();
@@ -52,7 +55,7 @@ class RoundPlanner {
         Map<String, Long> waiting = new TreeMap<>();
         for (Standing s : standings) {
             models.put(s.serial(), s.model());
-            if (!ModelCatalogue.get(s.model()).power().replaceable()) {
+            if (sealed(s)) {
                 sealed.add(s.serial());
             }
             if (s.lies()) {
@@ -74,6 +77,41 @@ class RoundPlanner {
                         rounds.left(),
                         planned()),
                 t -> show.day(t, zone));
+    }
+
+    /** Tasks with the reasons that hold on the day of their round, or today if that is over. */
+    List<Task> refreshed(List<Task> tasks, LocalDate day) {
+        if (tasks.stream().noneMatch(t -> t.open() && !t.needs().isEmpty())) {
+            return tasks;
+        }
+        ZoneId zone = show.home();
+        Map<String, Standing> standings = attention.standings(evening(day, zone), RoundForm.LONGEST_AHEAD).stream()
+                .collect(Collectors.toMap(Standing::serial, Function.identity()));
+        return tasks.stream()
+                .map(t -> {
+                    Standing s = standings.get(t.serial());
+                    return s == null ? t : Reasons.refreshed(t, holding(t, s), sealed(s), at -> show.day(at, zone));
+                })
+                .toList();
+    }
+
+    /** A collection that is due early counts where the round was to fetch it early. */
+    private static List<Need> holding(Task t, Standing s) {
+        return s.needs().stream()
+                .filter(n -> Proposals.outdoors(n, s.lies()))
+                .filter(n -> n.kind() != Need.Kind.OVERDUE
+                        || t.needs().contains(n.kind().name()))
+                .toList();
+    }
+
+    private Instant evening(LocalDate day, ZoneId zone) {
+        Instant evening = day.plusDays(1).atStartOfDay(zone).toInstant();
+        Instant now = clock.instant();
+        return now.isAfter(evening) ? now : evening;
+    }
+
+    private static boolean sealed(Standing s) {
+        return !ModelCatalogue.get(s.model()).power().replaceable();
     }
 
     private Map<Task, Round> planned() {

@@ -142,7 +142,7 @@ public class RoundService {
         rounds.insert(fresh);
         int seq = 0;
         for (Proposal p : proposals) {
-            rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.dueAt());
+            rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.needs(), p.dueAt());
             rounds.takenOver(p.kind(), p.spotId(), p.serial());
         }
         audit.record(by, "plan round", "round " + fresh.id, "", text(heading) + ", " + seq + " tasks");
@@ -196,7 +196,7 @@ public class RoundService {
             throw new NotPossibleException("The reason has at most " + LONGEST_WHY + " characters");
         }
         int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
-        rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, null);
+        rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, "", null);
         rounds.takenOver(kind, spot, serial);
         rounds.touch(round.id(), clock.instant());
         audit.record(

@@ -2,8 +2,12 @@ package org.pelerin.app.round;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.pelerin.app.field.Checklist;
 import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
@@ -17,18 +21,34 @@ class RoundWork {
     /**
      * What somebody reports from the field.
      *
-     * @param serial of the logger that lies there now, for a placing or a swap
+     * @param serial of the logger that lies there now, for a placing or a swap, as it was typed
      * @param runs whether a logger was seen to run
+     * @param other what becomes of one that is there already; null where that was not asked
+     * @param wired what was said of its wiring, one of {@link Checklist#WIRINGS}; may be empty
      * @param at when it was done
      */
-    record Report(String serial, boolean runs, boolean moved, String note, Instant at) {}
+    record Report(
+            String serial,
+            boolean runs,
+            boolean moved,
+            PlacementService.Other other,
+            String wired,
+            String note,
+            Instant at) {}
 
     private final RoundService rounds;
     private final PlacementService placements;
     private final MissionService missions;
+    private final LoggerRegistry loggers;
     private final Clock clock;
 
-    RoundWork(RoundService rounds, PlacementService placements, MissionService missions, Clock clock) {
+    RoundWork(
+            RoundService rounds,
+            PlacementService placements,
+            MissionService missions,
+            LoggerRegistry loggers,
+            Clock clock) {
+        this.loggers = loggers;
         this.rounds = rounds;
         this.placements = placements;
         this.missions = missions;
@@ -49,8 +69,7 @@ class RoundWork {
         String note = r.note;
         switch (task.kind()) {
             case PLACE, SWAP -> {
-                place(task, r, at, by);
-                note = r.serial + " is there" + (r.note.isEmpty() ? "" : "; " + r.note);
+                note = place(task, r, at, by) + " is there" + (r.note.isEmpty() ? "" : "; " + r.note);
             }
             case BRING_HOME ->
                 placements
@@ -73,25 +92,29 @@ class RoundWork {
         rounds.settle(task, Task.State.DONE, at, note, by);
     }
 
-    private void place(Task task, Report r, Instant at, String by) {
-        if (r.serial.isEmpty()) {
+    /** @return the serial of what lies there now */
+    private String place(Task task, Report r, Instant at, String by) {
+        if (r.serial.isBlank()) {
             throw new RoundService.NotPossibleException("Scan or type the serial of the logger that lies there now");
         }
-        if (task.kind() == Task.Kind.SWAP && r.serial.equals(task.serial())) {
-            throw new RoundService.NotPossibleException(
-                    r.serial + " is the one that goes home; scan the one that stays");
+        String serial = loggers.typed(r.serial)
+                .map(LoggerUnit::serial)
+                .orElse(r.serial.strip().toUpperCase(Locale.ROOT));
+        if (task.kind() == Task.Kind.SWAP && serial.equals(task.serial())) {
+            throw new RoundService.NotPossibleException(serial + " is the one that goes home; scan the one that stays");
         }
         placements.place(
                 new PlacementService.Placing(
-                        r.serial,
+                        serial,
                         task.spotId(),
                         at,
                         r.moved,
-                        task.kind() == Task.Kind.SWAP ? PlacementService.Other.TAKEN : null,
+                        task.kind() == Task.Kind.SWAP ? PlacementService.Other.TAKEN : r.other,
                         r.note,
                         0,
-                        List.of(),
+                        Stream.of(r.wired).filter(Checklist.WIRINGS::contains).toList(),
                         r.runs),
                 by);
+        return serial;
     }
 }

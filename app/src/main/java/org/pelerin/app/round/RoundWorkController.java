@@ -6,10 +6,10 @@ import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
+import org.pelerin.app.field.Checklist;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.HttpHeaders;
@@ -18,10 +18,10 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
@@ -30,14 +30,25 @@ import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 class RoundWorkController {
 
     private final RoundService rounds;
+    private final RoundPlanner planner;
     private final RoundWork work;
+    private final KnownLoggers known;
     private final FieldSheet sheet;
     private final Dock dock;
     private final Clock clock;
 
-    RoundWorkController(RoundService rounds, RoundWork work, FieldSheet sheet, Dock dock, Clock clock) {
+    RoundWorkController(
+            RoundService rounds,
+            RoundPlanner planner,
+            RoundWork work,
+            KnownLoggers known,
+            FieldSheet sheet,
+            Dock dock,
+            Clock clock) {
         this.rounds = rounds;
+        this.planner = planner;
         this.work = work;
+        this.known = known;
         this.sheet = sheet;
         this.dock = dock;
         this.clock = clock;
@@ -45,15 +56,26 @@ class RoundWorkController {
 
     @GetMapping("/rounds/{id}/work")
     String work(@PathVariable long id, Model page) {
-        List<Task> tasks = rounds.tasks(id);
+        Round round = find(id);
+        List<Task> tasks = planner.refreshed(rounds.tasks(id), round.day());
+        List<Task> open = tasks.stream().filter(Task::open).toList();
         page.addAttribute("room", "rounds");
-        page.addAttribute("round", find(id));
-        page.addAttribute("open", tasks.stream().filter(Task::open).toList());
+        page.addAttribute("round", round);
+        page.addAttribute("open", open);
         page.addAttribute("settled", tasks.stream().filter(t -> !t.open()).toList());
         page.addAttribute(
                 "connected",
                 dock.view().loggers().stream().map(DockedLogger::serial).collect(Collectors.toSet()));
+        page.addAttribute("there", known.lyingAt(open));
+        page.addAttribute("wirings", Checklist.WIRINGS);
+        page.addAttribute("known", known.of(open));
         return "round/work";
+    }
+
+    /** What a phone shows without a network, of a page that it does not hold. */
+    @GetMapping("/rounds/no-network")
+    String noNetwork() {
+        return "round/no-network";
     }
 
     private Round find(long id) {
@@ -63,26 +85,20 @@ class RoundWorkController {
     /**
      * The outcome of a task. A phone that had no network sends it later, with how long ago it was noted, and perhaps twice.
      *
-     * @param ago how long ago it was noted, in milliseconds; empty for now
      * @param later set by a page that stays as it is: the answer is a bare word then
      */
     @PostMapping("/rounds/{id}/tasks/{task}")
     Object outcome(
             @PathVariable long id,
             @PathVariable long task,
-            @RequestParam Task.State outcome,
-            @RequestParam(defaultValue = "") String serial,
-            @RequestParam(defaultValue = "false") boolean runs,
-            @RequestParam(defaultValue = "false") boolean moved,
-            @RequestParam(defaultValue = "") String note,
-            @RequestParam(defaultValue = "") String ago,
+            @ModelAttribute OutcomeForm form,
             @RequestHeader(name = "X-Outcome", defaultValue = "") String later,
             Principal me,
             RedirectAttributes flash) {
         Round round = find(id);
         Task t = rounds.task(id, task)
                 .orElseThrow(() -> new NotThereException("Round " + id + " has no task " + task + "."));
-        String refused = refusedFor(round, t, outcome, serial, runs, moved, note.strip(), before(ago), me.getName());
+        String refused = refusedFor(round, t, form, me.getName());
         if (!later.isEmpty()) {
             return refused.isEmpty()
                     ? ResponseEntity.ok("kept")
@@ -97,32 +113,20 @@ class RoundWorkController {
     }
 
     /** @return why it could not be noted, or empty */
-    private String refusedFor(
-            Round round,
-            Task task,
-            Task.State outcome,
-            String serial,
-            boolean runs,
-            boolean moved,
-            String note,
-            Instant at,
-            String by) {
+    private String refusedFor(Round round, Task task, OutcomeForm form, String by) {
+        String note = form.note.strip();
         if (note.length() > RoundService.LONGEST_NOTE - 60) {
             return "The note has at most " + (RoundService.LONGEST_NOTE - 60) + " characters.";
         }
         try {
-            switch (outcome) {
-                case DONE ->
-                    work.done(
-                            task,
-                            new RoundWork.Report(serial.strip().toUpperCase(Locale.ROOT), runs, moved, note, at),
-                            by);
+            switch (form.outcome) {
+                case DONE -> work.done(task, form.report(note, before(form.ago)), by);
                 case OPEN -> rounds.reopen(round, task, by);
                 case NOT_DONE, DROPPED -> {
                     if (note.isEmpty()) {
                         return "Say why it was not done.";
                     }
-                    rounds.settle(task, Task.State.NOT_DONE, at, note, by);
+                    rounds.settle(task, Task.State.NOT_DONE, before(form.ago), note, by);
                 }
             }
             return "";
@@ -141,7 +145,7 @@ class RoundWorkController {
         Round round = find(id);
         String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        sheet.write(round, rounds.tasks(id), base, clock.instant(), out);
+        sheet.write(round, planner.refreshed(rounds.tasks(id), round.day()), base, clock.instant(), out);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(

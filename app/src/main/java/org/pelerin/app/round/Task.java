@@ -2,6 +2,7 @@ package org.pelerin.app.round;
 
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.Locale;
 
 /**
  * Something to do at a spot.
@@ -9,6 +10,7 @@ import java.time.ZoneId;
  * @param serial of the logger it is about; empty where any will do
  * @param model of that logger, or null
  * @param why in plain words; may be empty
+ * @param needs that it was planned for: names of {@link org.pelerin.app.attention.Need.Kind}, divided by blanks; empty for other reasons
  * @param dueAt by when, or null
  * @param settledAt when it was done, or given up; null as long as it is open
  * @param stillDue whether a closed round left it and nobody has taken it over
@@ -26,6 +28,7 @@ public record Task(
         String serial,
         String model,
         String why,
+        String needs,
         Instant dueAt,
         State state,
         Instant settledAt,
@@ -61,12 +64,24 @@ public record Task(
         DROPPED
     }
 
+    Task because(String reason) {
+        return new Task(
+                id, roundId, seq, kind, spotId, spot, siteId, site, zone, serial, model, reason, needs, dueAt, state,
+                settledAt, settledBy, note, stillDue);
+    }
+
     public boolean open() {
         return state == State.OPEN;
     }
 
     public ZoneId zoneId() {
         return ZoneId.of(zone);
+    }
+
+    /** What is to be done, within a sentence. */
+    public String toDo() {
+        String what = kind.words().toLowerCase(Locale.ROOT);
+        return serial.isEmpty() ? what : what + " " + serial;
     }
 
     public String where() {

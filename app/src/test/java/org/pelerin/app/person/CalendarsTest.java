@@ -49,6 +49,7 @@ class CalendarsTest {
                 "PL-1",
                 "alder-t1",
                 "a reason long enough that its line has to be folded somewhere, because a line holds 75 octets",
+                "",
                 null,
                 Task.State.OPEN,
                 null,

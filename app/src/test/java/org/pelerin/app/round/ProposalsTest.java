@@ -60,6 +60,7 @@ class ProposalsTest {
                 serial,
                 null,
                 "because",
+                "",
                 null,
                 state,
                 state == Task.State.OPEN ? null : DUE,
