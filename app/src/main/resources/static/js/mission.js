@@ -19,7 +19,7 @@
   const clamp = (v, a, b) => Math.min(Math.max(v, a), b);
 
   async function points(from, to, width) {
-    const url = `/missions/${data.mission}/window?from=${Math.floor(from)}&to=${Math.ceil(to)}&width=${width}&t=${data.t}`;
+    const url = `/missions/${data.mission}/window?from=${Math.floor(from)}&to=${Math.ceil(to)}&width=${width}&t=${data.t}&clock=${data.clock}`;
     const answer = await fetch(url, { headers: { Accept: 'application/json' } });
     if (!answer.ok) throw new Error(`The chart's points could not be read (${answer.status}).`);
     return answer.json();
@@ -286,7 +286,7 @@
   const figuresOfAll = document.getElementById('figures-box').innerHTML;
   function figures() {
     if (view.from === whole.from && view.to === whole.to) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
-    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&t=${data.t}`, { target: '#figures-box', swap: 'innerHTML' });
+    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&t=${data.t}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
   }
 
   document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {

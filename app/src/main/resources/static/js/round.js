@@ -72,7 +72,7 @@ function showNote(kept) {
   const own = kept.filter((o) => o.by === round.dataset.me), others = kept.filter((o) => o.by !== round.dataset.me);
   const here = tasks().map((t) => formOf(t).action), elsewhere = own.filter((o) => !here.includes(o.url));
   const note = document.getElementById('kept'), lines = [], waiting = own.filter((o) => !o.refused).length;
-  if (round.dataset.keptAt) lines.push(`No network: this is the round as it was at ${new Date(Number(round.dataset.keptAt)).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}. What you note is kept on this phone.`);
+  if (round.dataset.keptAt) lines.push(`No network: this is the round as it was at ${new Date(Number(round.dataset.keptAt)).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}. What you note is kept on this phone.`);
   if (waiting) lines.push(`${counted(waiting, 'outcome is', 'outcomes are')} kept on this phone and will be sent when there is a network.`);
   if (others.length) lines.push(`${counted(others.length, 'outcome was', 'outcomes were')} noted here by ${[...new Set(others.map((o) => o.by))].join(', ')}, who has to sign in on this phone to send ${others.length === 1 ? 'it' : 'them'}.`);
   note.replaceChildren(...lines.flatMap((l, i) => (i ? [document.createElement('br'), l] : [l])));

@@ -296,13 +296,15 @@ class CollectingTest {
         hands.home(id, 1440);
         // the older one comes late: nothing goes backwards
         CarrierIntake.Taken late = sticks.take("one.zip", first, "tech");
-        assertThat(late.refused()).isTrue();
-        assertThat(late.message()).contains("More of mission");
+        assertThat(late.refused()).isFalse();
+        assertThat(late.message()).contains("An older copy of mission " + id + " of " + serial);
+        hands.home(id, 1440);
         // and the rest comes over a link
         bed.carry(serial, "dock");
         assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
         assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
-        assertThat(sticks.take("two.zip", second, "tech").message()).contains("is home already");
+        assertThat(sticks.take("two.zip", second, "tech").message())
+                .contains("all that it holds is home already, and more");
         byte[] hurt = second.clone();
         hurt[hurt.length / 2] ^= 0x40;
         CarrierIntake.Taken refused = sticks.take("hurt.zip", hurt, "tech");

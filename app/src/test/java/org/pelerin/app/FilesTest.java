@@ -153,6 +153,10 @@ class FilesTest {
         page.locator("h1 a").click();
         assertThat(page.locator("#main")).containsText("its file");
         assertThat(page.locator("#main")).containsText("times as its file has them");
+        // by what rule the doubled instant was merged stays with it
+        assertThat(page.locator("#main"))
+                .containsText(
+                        "1 bears an instant that an earlier row has: of each instant the first row of the file counts");
         assertThat(page.locator("h1")).containsText("Outside its limits ▲ once for 3 h 15 min");
         String csv = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")

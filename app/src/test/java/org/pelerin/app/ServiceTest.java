@@ -78,13 +78,22 @@ class ServiceTest {
         MissionService missions = bed.bean(MissionService.class);
         Mission m = missions.find(id).orElseThrow();
         TimeAxis corrected = bed.bean(SeriesStore.class).tables(m).get(0).axis();
-        missions.correctClock(m, false, "tech");
+        Evaluation evaluation = bed.bean(Evaluation.class);
+        evaluation.decideClock(m, false, "the reference was wrong", "tech");
+        assertThat(missions.clockDecision(id).orElseThrow().reason()).isEqualTo("the reference was wrong");
         Mission off = missions.find(id).orElseThrow();
         TimeAxis own = bed.bean(SeriesStore.class).tables(off).get(0).axis();
         assertThat(own.first()).isEqualTo(capture.header().firstSampleAt());
         long shift = own.millisAt(own.count() - 1) - corrected.millisAt(own.count() - 1);
         assertThat(Duration.ofMillis(shift).minus(capture.clockOffset()).abs()).isLessThan(Duration.ofSeconds(1));
-        missions.correctClock(off, true, "tech");
+        assertThat(evaluation.judgement(off).orElseThrow().series().get(0).first())
+                .isEqualTo(own.first());
+        // said twice it is decided once
+        evaluation.decideClock(off, false, "again", "other");
+        assertThat(missions.clockDecision(id).orElseThrow().by()).isEqualTo("tech");
+        evaluation.decideClock(off, true, "it was not", "tech");
+        assertThat(evaluation.judgement(off).orElseThrow().series().get(0).first())
+                .isEqualTo(corrected.first());
     }
 
     @Test

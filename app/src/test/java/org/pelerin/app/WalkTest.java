@@ -10,7 +10,9 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.Media;
+import com.microsoft.playwright.options.RequestOptions;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -277,6 +279,54 @@ class WalkTest {
 
     @Test
     @Order(10)
+    void the_loggers_own_times_are_a_view_and_judging_by_them_is_a_decision_with_a_reason() {
+        MissionService missions = bed.bean(MissionService.class);
+        page.navigate(bed.address + "/missions/" + mission + "?t=f");
+        String corrected = page.locator(".excursion.high").getAttribute("data-to");
+        page.getByText("Look at the times as the logger had them").click();
+        assertThat(page.locator(".said")).containsText("go by the corrected times");
+        // the unit that was chosen stays, and so does the clock when another is
+        assertThat(page.locator("#figures")).containsText("Air °F");
+        page.getByText("°C", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".said")).containsText("go by the corrected times");
+        String own = page.locator(".excursion.high").getAttribute("data-to");
+        Instant told = missions.find(mission).orElseThrow().lastAt();
+        assertThat(Long.parseLong(own) - Long.parseLong(corrected)).isNotZero().isBetween(-60_000L, 60_000L);
+        page.locator(".excursion.high").click();
+        assertThat(page.locator("#figures")).not().containsText("2\u202f593");
+        assertThat(missions.find(mission).orElseThrow().clockCorrected()).isTrue();
+        page.getByText("Back to the corrected times").click();
+        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", corrected);
+
+        page.getByText("Do not correct its clock").click();
+        page.fill("#clock-reason", "the reference was a phone without a network");
+        page.getByText("Judge by the logger’s own times").click();
+        assertThat(page.locator(".said")).containsText("judged by them");
+        assertThat(page.locator("#main")).containsText("the reference was a phone without a network");
+        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", own);
+        assertThat(missions.find(mission).orElseThrow().lastAt()).isNotEqualTo(told);
+        // and back, so that what follows finds it as it was; without a reason nothing is decided
+        String refused = page.request()
+                .post(
+                        bed.address + "/missions/" + mission + "/clock-correction",
+                        RequestOptions.create()
+                                .setForm(FormData.create()
+                                        .set("on", true)
+                                        .set(
+                                                "_csrf",
+                                                page.locator("[name=_csrf]")
+                                                        .first()
+                                                        .inputValue())))
+                .text();
+        assertThat(refused).contains("Say why: it changes the times");
+        page.getByText("Correct its clock").click();
+        page.fill("#clock-reason", "it had one after all");
+        page.getByText("Judge by corrected times").click();
+        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", corrected);
+    }
+
+    @Test
+    @Order(10)
     void a_window_that_makes_no_sense_is_empty_and_no_error() {
         for (String query :
                 List.of("from=9&to=1&width=300", "from=0&to=9000000000000&width=1", "from=0&to=1&width=-4")) {
@@ -332,6 +382,10 @@ class WalkTest {
                     .contains("below 10 or above 14 °C for over 1 h")
                     .contains("5 min")
                     .contains("How it came home")
+                    .contains("accuracy ±0.3 °C")
+                    .contains("firmware ")
+                    .contains("ΔH = 83.144 kJ/mol")
+                    .contains("as it was written into the logger and read back")
                     .contains("mission " + mission)
                     .contains("page 2 of 2")
                     .contains(head.hash());

@@ -9,9 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.link.capture.Capture;
+import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
@@ -48,6 +50,22 @@ public class CaptureStore {
         return captures.pages(missionId).stream()
                 .map(CaptureMapper.PageRow::bytes)
                 .toList();
+    }
+
+    /**
+     * Whether pages are held already, as they are or as they were before they grew. Pages that a wrapping logger has overwritten since are
+     * held too.
+     */
+    boolean holds(long missionId, byte[] header, List<byte[]> pages) {
+        CaptureMapper.CaptureRow row = captures.byMission(missionId);
+        Map<Long, byte[]> held =
+                pages(missionId).stream().collect(Collectors.toMap(MemoryPage::number, Function.identity()));
+        return row != null
+                && Arrays.equals(row.header(), header)
+                && pages.stream().allMatch(p -> {
+                    byte[] here = held.get(MemoryPage.number(p));
+                    return here != null && MemoryPage.grown(p, here);
+                });
     }
 
     Optional<CaptureMapper.CaptureRow> row(long missionId) {

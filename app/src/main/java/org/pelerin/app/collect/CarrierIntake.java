@@ -88,20 +88,30 @@ public class CarrierIntake {
         String whole =
                 new Capture(carrier.header(), carrier.pages(), carrier.info().firstRecord()).sha256();
         Optional<StoredCapture> held = captures.summary(mission.id());
-        if (mission.collected() || held.filter(c -> whole.equals(c.sha256())).isPresent()) {
-            boolean same = held.filter(c -> whole.equals(c.sha256())).isPresent();
+        String which = "mission " + mission.id() + " of " + carrier.serial();
+        if (held.filter(c -> whole.equals(c.sha256())).isPresent()) {
+            return new Taken(
+                    file, mission.id(), false, "All of " + which + " is home already, byte for byte the same.");
+        }
+        if (held.isPresent() && captures.holds(mission.id(), carrier.header(), carrier.pages())) {
             return new Taken(
                     file,
                     mission.id(),
-                    !same,
-                    same
-                            ? "Mission " + mission.id() + " of " + carrier.serial()
-                                    + " is home already, byte for byte the same."
-                            : "Mission " + mission.id() + " of " + carrier.serial()
-                                    + " is home already, and reaches further or elsewhere than this file.");
+                    false,
+                    "An older copy of " + which + ": all that it holds is home already, and more.");
+        }
+        if (mission.collected()) {
+            return new Taken(
+                    file,
+                    mission.id(),
+                    true,
+                    "All of " + which
+                            + " is home already, and this file says something else of it. Nothing of it was taken"
+                            + " in; if it should count, look which logger it came from.");
         }
         if (held.isPresent() && held.get().endRecord() > carrier.info().endRecord()) {
-            throw new CarrierException("More of mission " + mission.id() + " is home already than this file holds");
+            throw new CarrierException(
+                    "More of " + which + " is home already than this file holds, and what it holds is not the same");
         }
         intake.take(mission.id(), source(carrier), by, (done, total) -> {});
         transaction.executeWithoutResult(t -> audit.record(

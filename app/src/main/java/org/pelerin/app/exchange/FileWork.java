@@ -135,7 +135,8 @@ class FileWork {
         return missions.recordedElsewhere(
                 new MissionDraft(
                         s.device(), named(file.name()), 0, plan(s, found, expected), s.spotId(), file.uploadedBy()),
-                found.first());
+                found.first(),
+                IntakeText.of(found, s));
     }
 
     private static String named(String file) {

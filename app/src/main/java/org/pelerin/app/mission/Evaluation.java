@@ -37,6 +37,18 @@ public class Evaluation {
         this.store = store;
     }
 
+    /**
+     * Decides whether the clock is corrected, and judges by it; nothing where it is so already.
+     *
+     * @param reason for the record
+     */
+    @Transactional
+    public void decideClock(Mission mission, boolean corrected, String reason, String by) {
+        if (service.correctClock(mission, corrected, reason, by)) {
+            evaluate(mission.id());
+        }
+    }
+
     /** Judges anew; repeating it gives the same. */
     @Transactional
     public void evaluate(long missionId) {

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.plan.LimitText;
@@ -96,6 +97,28 @@ public record JudgementDocument(
                     hours(s.below()));
         }
 
+        Channel at(UnaryOperator<Instant> told) {
+            return new Channel(
+                    channel,
+                    unit,
+                    count,
+                    told.apply(first),
+                    told.apply(last),
+                    min,
+                    told.apply(minAt),
+                    max,
+                    told.apply(maxAt),
+                    mean,
+                    sd,
+                    mkt,
+                    p05,
+                    p50,
+                    p95,
+                    within,
+                    above,
+                    below);
+        }
+
         /** Share of the observed time within the limits, in per cent; null without limits. */
         public Double withinPercent() {
             if (within == null) {
@@ -161,6 +184,35 @@ public record JudgementDocument(
                             .toList());
         }
 
+        Departure at(UnaryOperator<Instant> told) {
+            return new Departure(
+                    rule,
+                    channel,
+                    unit,
+                    direction,
+                    limit,
+                    told.apply(start),
+                    told.apply(end),
+                    duration,
+                    unobserved,
+                    samples,
+                    told.apply(alarmAt),
+                    peak,
+                    told.apply(peakAt),
+                    mean,
+                    area,
+                    openAtStart,
+                    openAtEnd,
+                    otherLimit,
+                    holes(pieces, told));
+        }
+
+        /** Whether part of its time went by without data. */
+        @JsonIgnore
+        public boolean isBridging() {
+            return unobserved != null && !unobserved.isZero();
+        }
+
         /** Whether its peak lies above its limits. */
         @JsonIgnore
         public boolean isAbove() {
@@ -184,6 +236,25 @@ public record JudgementDocument(
     }
 
     public record Hole(Instant start, Instant end) {}
+
+    /** The same with its instants told by another clock. */
+    JudgementDocument at(UnaryOperator<Instant> clock) {
+        UnaryOperator<Instant> told = t -> t == null ? null : clock.apply(t);
+        return new JudgementDocument(
+                verdict,
+                series.stream().map(s -> s.at(told)).toList(),
+                excursions.stream().map(e -> e.at(told)).toList(),
+                holes(gaps, told),
+                coverage,
+                reasons,
+                doses);
+    }
+
+    private static List<Hole> holes(List<Hole> all, UnaryOperator<Instant> told) {
+        return all.stream()
+                .map(h -> new Hole(told.apply(h.start), told.apply(h.end)))
+                .toList();
+    }
 
     static JudgementDocument of(Judgement j, List<Channel> series, List<Departure> excursions) {
         return new JudgementDocument(

@@ -43,6 +43,39 @@ public record Mission(
         String verdict,
         String remark) {
 
+    /** As if its clock were not corrected: a view of it. */
+    Mission byItsOwnClock() {
+        return new Mission(
+                id,
+                loggerId,
+                serial,
+                model,
+                deviceNumber,
+                state,
+                planName,
+                planVersion,
+                settings,
+                spotId,
+                spot,
+                site,
+                zone,
+                writtenAt,
+                writtenBy,
+                startsAt,
+                endsAt,
+                batteryEndsAt,
+                collectedAt,
+                collectedBy,
+                erasedAt,
+                firstAt,
+                lastAt,
+                expected,
+                received,
+                false,
+                verdict,
+                remark);
+    }
+
     public boolean collected() {
         return state == MissionState.COLLECTED;
     }

@@ -14,6 +14,7 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.Band;
 import org.springframework.stereotype.Controller;
@@ -24,6 +25,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The missions: their list, and each one's chart, figures, excursions and values. */
@@ -32,11 +34,16 @@ class MissionController {
 
     private static final int LIST_PAGE = 50;
     private static final int DISTURBANCES_SHOWN = 100;
+    private static final int LONGEST_REASON = 300;
+
+    /** Asks for times as the logger had them. */
+    static final String OWN = "own";
 
     private final MissionService missions;
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final DisturbanceStore disturbances;
+    private final Completeness.Teller completeness;
     private final PlaceService places;
     private final Show show;
     private final JsonMapper json = JsonMapper.builder().build();
@@ -46,8 +53,10 @@ class MissionController {
             Evaluation evaluation,
             SeriesStore store,
             DisturbanceStore disturbances,
+            Completeness.Teller completeness,
             PlaceService places,
             Show show) {
+        this.completeness = completeness;
         this.missions = missions;
         this.evaluation = evaluation;
         this.store = store;
@@ -81,8 +90,15 @@ class MissionController {
     }
 
     @GetMapping("/missions/{id}")
-    String mission(@PathVariable long id, @RequestParam(defaultValue = "c") String t, Model model) {
-        Mission mission = get(id);
+    String mission(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
+            Model model) {
+        Mission stored = get(id);
+        ClockCorrection correction = store.clock(stored);
+        boolean own = clock.equals(OWN) && stored.clockCorrected() && !correction.none();
+        Mission mission = own ? stored.byItsOwnClock() : stored;
         boolean fahrenheit = t.equals("f");
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);
@@ -94,23 +110,29 @@ class MissionController {
         model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
         model.addAttribute("reads", missions.visits(mission));
-        evaluation.judgement(mission).ifPresent(j -> {
+        model.addAttribute("own", own);
+        model.addAttribute("clockKey", own ? OWN : "");
+        evaluation.judgement(mission).ifPresent(judged -> {
+            JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
             model.addAttribute("figures", Figures.of(j.series(), fahrenheit));
-            model.addAttribute("chartData", chartData(mission, j, fahrenheit));
+            model.addAttribute("chartData", chartData(mission, j, fahrenheit, own));
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
                     "temperatures",
                     j.series().stream()
                             .anyMatch(
                                     s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
-            model.addAttribute("clock", store.clock(mission));
+            model.addAttribute("clock", correction);
+            model.addAttribute("corrected", stored.clockCorrected());
+            model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));
+            model.addAttribute("intake", missions.intake(mission));
             model.addAttribute("clockCompared", missions.clockCompared(id));
             disturbances(mission, model);
-            model.addAttribute(
-                    "tables",
-                    store.tables(mission).stream().map(SeriesTable::title).toList());
+            List<SeriesTable> tables = store.tables(mission);
+            model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
+            model.addAttribute("complete", completeness.of(mission, j));
         });
         return "mission/mission";
     }
@@ -162,11 +184,26 @@ class MissionController {
     }
 
     @PostMapping("/missions/{id}/clock-correction")
-    String clockCorrection(@PathVariable long id, @RequestParam boolean on, Principal me) {
-        Mission mission = get(id);
-        if (mission.collected() && mission.clockCorrected() != on) {
-            missions.correctClock(mission, on, me.getName());
-            evaluation.evaluate(id);
+    String clockCorrection(
+            @PathVariable long id,
+            @RequestParam boolean on,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        String why = reason.strip();
+        if (why.isEmpty() || why.length() > LONGEST_REASON) {
+            flash.addFlashAttribute(
+                    "refused",
+                    why.isEmpty()
+                            ? "Say why: it changes the times of this mission and what they are judged by."
+                            : "The reason has at most " + LONGEST_REASON + " characters.");
+        } else {
+            evaluation.decideClock(get(id), on, why, me.getName());
+            flash.addFlashAttribute(
+                    "said",
+                    on
+                            ? "The drift of its clock is corrected; it was judged by the corrected times."
+                            : "Its times stay as the logger had them; it was judged by them.");
         }
         return "redirect:/missions/" + id;
     }
@@ -180,7 +217,7 @@ class MissionController {
         return "redirect:/missions/" + id;
     }
 
-    private String chartData(Mission mission, JudgementDocument j, boolean fahrenheit) {
+    private String chartData(Mission mission, JudgementDocument j, boolean fahrenheit, boolean own) {
         Plan plan = missions.plan(mission);
         List<Map<String, Object>> limits = new ArrayList<>();
         for (JudgementDocument.Channel c : j.series()) {
@@ -206,9 +243,12 @@ class MissionController {
         List<List<Long>> gaps = j.gaps().stream()
                 .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
                 .toList();
-        Instant first = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
-        Instant last = mission.lastAt() == null ? first : mission.lastAt();
-        return json.writeValueAsString(Map.of(
+        Instant begun = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
+        Instant ended = mission.lastAt() == null ? begun : mission.lastAt();
+        ClockCorrection correction = store.clock(mission);
+        Instant first = own ? correction.loggerTime(begun) : begun;
+        Instant last = own ? correction.loggerTime(ended) : ended;
+        Map<String, Object> data = new LinkedHashMap<>(Map.of(
                 "mission",
                 mission.id(),
                 "from",
@@ -229,6 +269,8 @@ class MissionController {
                 store.tables(mission).stream()
                         .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
                         .toList()));
+        data.put("clock", own ? OWN : "");
+        return json.writeValueAsString(data);
     }
 
     private Mission get(long id) {

@@ -151,8 +151,20 @@ interface MissionMapper {
                     + " WHERE id = #{id}")
     void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
 
-    @Update("UPDATE mission SET clock_corrected = #{corrected} WHERE id = #{id}")
-    void correctClock(long id, boolean corrected);
+    @Update(
+            "UPDATE mission SET clock_corrected = #{corrected}, clock_decided_at = #{at}, clock_decided_by = #{by},"
+                    + " clock_reason = #{reason} WHERE id = #{id} AND clock_corrected <> #{corrected} AND collected_at IS NOT NULL")
+    int correctClock(long id, boolean corrected, Instant at, String by, String reason);
+
+    @Select("SELECT clock_decided_at AS at, clock_decided_by AS `by`, clock_reason AS reason FROM mission"
+            + " WHERE id = #{id} AND clock_decided_at IS NOT NULL")
+    ClockDecision clockDecision(long id);
+
+    @Update("UPDATE mission SET intake = #{how} WHERE id = #{id}")
+    void takenIn(long id, String how);
+
+    @Select("SELECT intake FROM mission WHERE id = #{id}")
+    String intake(long id);
 
     @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
     void deleteExcursions(long missionId);

@@ -62,7 +62,9 @@ public record MissionSentence(String lead, String mark, String strong, String re
         JudgementDocument.Departure worst = worst(all);
         ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
-        String rest = " for " + show.rough(timeOut(all)) + " in " + show.rough(span(j)) + ": “" + worst.channel() + "” "
+        String rest = " for " + show.rough(timeOut(all))
+                + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")
+                + " in " + show.rough(longer(span(j), timeOut(all))) + ": “" + worst.channel() + "” "
                 + (worst.isAbove() ? "rose" : "fell") + " to "
                 + show.quantity(unit.value(worst.peak()), 1, unit.symbol()) + " on " + show.minute(worst.peakAt(), zone)
                 + ", limit "
@@ -102,6 +104,11 @@ public record MissionSentence(String lead, String mark, String strong, String re
             }
         }
         return sum;
+    }
+
+    /** What lies between samples says nothing of how long the last one stands. */
+    private static Duration longer(Duration a, Duration b) {
+        return a.compareTo(b) < 0 ? b : a;
     }
 
     private static Duration span(JudgementDocument j) {

@@ -188,11 +188,16 @@ public class MissionService {
         return id;
     }
 
-    /** A mission that was recorded elsewhere and comes in as a file, to be collected at once. */
+    /**
+     * A mission that was recorded elsewhere and comes in as a file, to be collected at once.
+     *
+     * @param how its rows become a record
+     */
     @Transactional
-    public long recordedElsewhere(MissionDraft draft, Instant from) {
+    public long recordedElsewhere(MissionDraft draft, Instant from, String how) {
         long id = insert(draft, loggers.find(draft.serial()).orElseThrow().id());
         missions.begunAt(id, from);
+        missions.takenIn(id, how);
         return id;
     }
 
@@ -437,15 +442,24 @@ public class MissionService {
         audit.record(by, "erase logger", subject(mission), "collected and verified", "empty");
     }
 
+    /** @return whether it was not decided so already */
     @Transactional
-    public void correctClock(Mission mission, boolean corrected, String by) {
-        missions.correctClock(mission.id(), corrected);
+    boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
+        if (missions.correctClock(mission.id(), corrected, clock.instant(), by, reason) == 0) {
+            return false;
+        }
         audit.record(
-                by,
-                "clock correction",
-                subject(mission),
-                mission.clockCorrected() ? "on" : "off",
-                corrected ? "on" : "off");
+                by, "clock correction", subject(mission), corrected ? "off" : "on", corrected ? "on" : "off", reason);
+        return true;
+    }
+
+    public Optional<ClockDecision> clockDecision(long id) {
+        return Optional.ofNullable(missions.clockDecision(id));
+    }
+
+    /** How the rows of the file that it was became its record; empty for what no file was read for. */
+    public String intake(Mission mission) {
+        return missions.intake(mission.id());
     }
 
     private static Instant endsAt(Plan plan, Instant start) {

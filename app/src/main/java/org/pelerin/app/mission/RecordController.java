@@ -44,8 +44,9 @@ class RecordController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
             Model model) {
-        Mission mission = get(id);
+        Mission mission = get(id, clock);
         Limits limits = missions.plan(mission).limits();
         List<JudgementDocument.Channel> channels = new ArrayList<>();
         for (SeriesTable table : store.tables(mission)) {
@@ -68,8 +69,9 @@ class RecordController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam int width,
-            @RequestParam(defaultValue = "c") String t) {
-        return chart.window(get(id), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), t.equals("f"));
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock) {
+        return chart.window(get(id, clock), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), t.equals("f"));
     }
 
     /** One row of the table of values. */
@@ -83,11 +85,13 @@ class RecordController {
             @RequestParam(defaultValue = "0") long page,
             @RequestParam(required = false) Long at,
             @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
             Model model) {
-        Mission mission = get(id);
+        Mission mission = get(id, clock);
         List<SeriesTable> tables = store.tables(mission);
         model.addAttribute("m", mission);
         model.addAttribute("t", t);
+        model.addAttribute("clockKey", clock.equals(MissionController.OWN) ? clock : "");
         model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
         if (tables.isEmpty()) {
             throw new NotThereException("Mission " + id + " holds no values.");
@@ -138,7 +142,9 @@ class RecordController {
         model.addAttribute("count", count);
     }
 
-    private Mission get(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+    /** @param clock {@link MissionController#OWN} for times as the logger had them */
+    private Mission get(long id, String clock) {
+        Mission m = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return clock.equals(MissionController.OWN) ? m.byItsOwnClock() : m;
     }
 }

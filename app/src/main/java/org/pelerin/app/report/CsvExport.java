@@ -93,6 +93,9 @@ final class CsvExport {
                                 + (d.mission().collected()
                                         ? ", collected by " + d.mission().collectedBy()
                                         : ", still recording"));
+        if (!d.particulars().intake().isEmpty()) {
+            out.add("Rows: " + d.particulars().intake());
+        }
         out.add("Times in " + d.zone().getId() + ", clock " + d.evidence().clock());
         if (d.plan().limits().rules().isEmpty()) {
             out.add("Limits: none");

@@ -13,11 +13,15 @@ import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.collect.Visit;
+import org.pelerin.app.documentation.Attachment;
 import org.pelerin.app.documentation.DocumentationService;
 import org.pelerin.app.documentation.MissionNote;
 import org.pelerin.app.exchange.FileService;
 import org.pelerin.app.exchange.ForeignFile;
 import org.pelerin.app.logger.Checked;
+import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.mission.Completeness;
 import org.pelerin.app.mission.DisturbanceRow;
 import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
@@ -53,7 +57,20 @@ record Dossier(
         Checked check,
         MissionNote note,
         List<Visit> visits,
-        List<Calibration> calibrations) {
+        List<Calibration> calibrations,
+        Particulars particulars) {
+
+    /**
+     * What else a reader asks.
+     *
+     * @param complete what of the record came home, in words
+     * @param intake how the rows of its file became the record; empty for a logger's own
+     * @param firmware of its logger when last seen; empty where that is not known
+     * @param attachments that are kept with the mission
+     */
+    record Particulars(String complete, String intake, String firmware, List<Attachment> attachments) {
+        static final Particulars NONE = new Particulars("", "", "", List.of());
+    }
 
     /** Disturbances that a report lists. */
     static final int DISTURBANCES = 200;
@@ -68,6 +85,8 @@ record Dossier(
         private final Evaluation evaluation;
         private final CaptureStore captures;
         private final FileService files;
+        private final Completeness.Teller completeness;
+        private final LoggerRegistry loggers;
         private final SeriesStore store;
         private final DisturbanceStore disturbances;
         private final Show show;
@@ -77,6 +96,8 @@ record Dossier(
                 Evaluation evaluation,
                 CaptureStore captures,
                 FileService files,
+                Completeness.Teller completeness,
+                LoggerRegistry loggers,
                 SeriesStore store,
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
@@ -89,14 +110,23 @@ record Dossier(
             this.evaluation = evaluation;
             this.captures = captures;
             this.files = files;
+            this.completeness = completeness;
+            this.loggers = loggers;
             this.store = store;
             this.show = show;
         }
 
         private Evidence evidence(Mission m) {
             return captures.summary(m.id())
-                    .map(c -> Evidence.of(c, m))
+                    .map(c -> Evidence.of(c, m, decision(m)))
                     .orElseGet(() -> Evidence.of(files.ofMission(m.id()).orElseThrow()));
+        }
+
+        private String decision(Mission m) {
+            return missions.clockDecision(m.id())
+                    .map(d -> ", decided by " + d.by() + " " + show.second(d.at(), m.zoneOr(show.home())) + ": "
+                            + d.reason())
+                    .orElse("");
         }
 
         /** Empty if there is no such mission, or nothing of it is home. */
@@ -120,7 +150,16 @@ record Dossier(
                                     captures.visitsTo(m.id()).stream()
                                             .sorted(Comparator.comparingInt(Visit::seq))
                                             .toList(),
-                                    inForce(m))));
+                                    inForce(m),
+                                    particulars(m, j))));
+        }
+
+        private Particulars particulars(Mission m, JudgementDocument j) {
+            return new Particulars(
+                    completeness.of(m, j),
+                    missions.intake(m),
+                    loggers.find(m.serial()).map(LoggerUnit::firmware).orElse(""),
+                    documentation.attachments(m.id()));
         }
 
         /** The newest of each recorded channel that was made before the mission began. */
@@ -145,13 +184,14 @@ record Dossier(
      */
     record Evidence(String clock, Integer rereads, String title, String sha256) {
 
-        static Evidence of(StoredCapture c, Mission m) {
+        /** @param decision who decided so, and why; empty where nobody did */
+        static Evidence of(StoredCapture c, Mission m, String decision) {
             double seconds = c.clockOffset().toMillis() / 1000.0;
             return new Evidence(
                     !c.clockCompared()
                             ? "not compared, the records came on a memory stick"
                             : "offset " + seconds + " s at collection, "
-                                    + (m.clockCorrected() ? "corrected" : "not corrected"),
+                                    + (m.clockCorrected() ? "corrected" : "not corrected") + decision,
                     c.rereads(),
                     "Capture SHA-256",
                     c.sha256());
@@ -167,6 +207,20 @@ record Dossier(
         return c.channel() < plan.channels().size()
                 ? plan.channels().get(c.channel()).label()
                 : "channel " + (c.channel() + 1);
+    }
+
+    /** Where its limits were taken from. */
+    public String limitsFrom() {
+        if (plan.limits().rules().isEmpty()) {
+            return "none were set: nothing is judged";
+        }
+        if (mission.model().equals(ModelCatalogue.FILE)) {
+            return "what was demanded at " + mission.where() + " when the file was read in";
+        }
+        String from = mission.planVersion() > 0
+                ? "the plan “" + mission.planName() + "”, version " + mission.planVersion()
+                : "the plan of this mission alone";
+        return from + ", as it was written into the logger and read back";
     }
 
     /** What was asked of each recorded channel. */

@@ -10,6 +10,7 @@ import org.pelerin.app.mission.MissionText;
 import org.pelerin.app.platform.pdf.PdfPages;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.MeanKineticTemperature;
 import org.springframework.stereotype.Service;
 
 /** A mission's report: verdict, chart, excursions, settings, figures and hashes, as PDF made on the server. */
@@ -38,21 +39,16 @@ class PdfReport {
     }
 
     void write(Dossier d, String by, OutputStream out) throws IOException {
-        Map<String, Object> model = Map.of(
-                "d",
-                d,
-                "show",
-                show,
-                "sentence",
-                MissionText.verdict(d.judgement(), d.zone(), show),
-                "charts",
-                charts(d),
-                "disturbances",
-                d.disturbances(),
-                "madeAt",
-                clock.instant(),
-                "by",
-                by);
+        Map<String, Object> model = Map.ofEntries(
+                Map.entry("d", d),
+                Map.entry("show", show),
+                Map.entry("sentence", MissionText.verdict(d.judgement(), d.zone(), show)),
+                Map.entry("charts", charts(d)),
+                Map.entry("disturbances", d.disturbances()),
+                Map.entry("mkt", d.judgement().series().stream().anyMatch(c -> c.mkt() != null)),
+                Map.entry("enthalpy", MeanKineticTemperature.DEFAULT_ENTHALPY),
+                Map.entry("madeAt", clock.instant()),
+                Map.entry("by", by));
         pages.write("report/mission", model, out);
     }
 }

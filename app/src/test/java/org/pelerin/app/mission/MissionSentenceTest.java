@@ -65,6 +65,25 @@ class MissionSentenceTest {
     }
 
     @Test
+    void what_bridges_hours_without_data_says_so_and_is_never_longer_than_the_record() {
+        // two hours without data between two that are out: one departure over all four, two of them unobserved
+        JudgementDocument d = document(BAND, 15, Double.NaN, Double.NaN, 15);
+        assertThat(d.excursions()).hasSize(1);
+        assertThat(d.excursions().get(0).unobserved()).isEqualTo(Duration.ofHours(2));
+        assertThat(sentence(d, false)).startsWith("Outside its limits ▲once for 4 h, partly without data, in 4 h:");
+    }
+
+    @Test
+    void what_came_home_agrees_with_the_coverage() {
+        // five of seven came home, two of them without a value: three of seven are covered
+        List<JudgementDocument.Channel> air =
+                document(BAND, 12, Double.NaN, Double.NaN, 12, 12).series();
+        assertThat(Completeness.words(5, 7, air, SHOW))
+                .isEqualTo("5 of 7 expected samples, without a value 2 in “Air”");
+        assertThat(Completeness.words(3, 3, air, SHOW)).isEqualTo("3 of 3 expected samples");
+    }
+
+    @Test
     void within_always_says_the_coverage() {
         assertThat(sentence(document(BAND, 12, 12, 12), false))
                 .isEqualTo("Within its limits for 2 h, with samples for 100 % of the time.");

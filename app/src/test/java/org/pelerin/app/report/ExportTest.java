@@ -100,13 +100,14 @@ class ExportTest {
                 plan,
                 judgement,
                 "cd".repeat(32),
-                Dossier.Evidence.of(capture, mission),
+                Dossier.Evidence.of(capture, mission, ""),
                 List.of(air),
                 disturbances,
                 null,
                 org.pelerin.app.documentation.MissionNote.NONE,
                 List.of(),
-                List.of());
+                List.of(),
+                Dossier.Particulars.NONE);
     }
 
     @Test

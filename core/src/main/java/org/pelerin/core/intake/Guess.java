@@ -8,12 +8,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** Guesses how a file is laid out from its first rows; a person looks at what comes of it and corrects it. */
 public final class Guess {
 
     private static final List<Character> DELIMITERS = List.of(';', '\t', ',', '|');
     private static final int LOOKED_AT = 300;
+    private static final int LONGEST_UNIT = 8;
 
     private Guess() {}
 
@@ -274,12 +276,8 @@ public final class Guess {
     private static List<Layout.Column> columns(List<List<String>> rows, int skipped, List<Layout.Role> roles) {
         List<String> last = skipped > 0 ? rows.get(skipped - 1) : List.of();
         boolean units = skipped > 1
-                && last.stream().filter(s -> !s.isBlank()).count() > 0
-                && last.stream()
-                        .filter(s -> !s.isBlank())
-                        .allMatch(s -> Units.known(s) || s.strip().length() <= 5)
-                && last.stream().anyMatch(Units::known)
-                && rows.get(skipped - 2).size() >= last.size();
+                && areUnits(ofValues(last, roles))
+                && ofValues(rows.get(skipped - 2), roles).stream().anyMatch(s -> !s.isBlank());
         List<String> names = units ? rows.get(skipped - 2) : last;
         List<Layout.Column> out = new ArrayList<>();
         for (int c = 0; c < roles.size(); c++) {
@@ -295,6 +293,22 @@ public final class Guess {
             out.add(new Layout.Column(role, name, role == Layout.Role.VALUE ? h.unit() : ""));
         }
         return out;
+    }
+
+    /** The cells over columns of values: what stands over the time, “Date” or its format, says nothing of units. */
+    private static List<String> ofValues(List<String> row, List<Layout.Role> roles) {
+        return IntStream.range(0, Math.min(row.size(), roles.size()))
+                .filter(c -> roles.get(c) == Layout.Role.VALUE)
+                .mapToObj(row::get)
+                .toList();
+    }
+
+    /** Whether a line under the headings holds units: short words, at least one of them known or in brackets. */
+    private static boolean areUnits(List<String> cells) {
+        List<String> said = cells.stream().filter(s -> !s.isBlank()).toList();
+        return said.stream().allMatch(s -> Units.known(s) || Units.symbol(s).length() <= LONGEST_UNIT)
+                && said.stream()
+                        .anyMatch(s -> Units.known(s) || !Units.symbol(s).equals(s.strip()));
     }
 
     private static boolean taken(List<Layout.Column> columns, String name) {

@@ -10,7 +10,9 @@ import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.SignificantDigits;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.stats.Mean;
 
 /**
  * Takes in the rows of a file one after the other and makes series of them.
@@ -274,7 +276,12 @@ public final class Intake {
         Grid grid = Grid.of(distinct, interval.toMillis());
         List<Series> out = new ArrayList<>();
         for (int i = 0; i < values.length; i++) {
-            double[] merged = merged(values[i].all(), order, distinct.length, merge);
+            double[] merged = merged(
+                    values[i].all(),
+                    order,
+                    distinct.length,
+                    merge,
+                    columns.get(i).unit());
             Layout.Column c = columns.get(i);
             // a mean of two is no whole number of steps of the file's last decimal
             Resolution resolution = merge == Merge.MEAN ? null : resolution(reader.decimals(i));
@@ -283,7 +290,7 @@ public final class Intake {
         return out;
     }
 
-    private double[] merged(double[] all, int[] order, int distinct, Merge merge) {
+    private double[] merged(double[] all, int[] order, int distinct, Merge merge, String unit) {
         double[] out = new double[distinct];
         int n = 0;
         for (int from = 0; from < count; ) {
@@ -292,7 +299,7 @@ public final class Intake {
                 to++;
             }
             out[n++] = switch (merge) {
-                case MEAN -> mean(all, order, from, to);
+                case MEAN -> mean(all, order, from, to, unit);
                 case LAST -> all[at(order, to - 1)];
                 case FIRST, NONE -> all[at(order, from)];
             };
@@ -301,18 +308,20 @@ public final class Intake {
         return out;
     }
 
-    /** Of the values that are there; missing if none is. */
-    private static double mean(double[] all, int[] order, int from, int to) {
-        double sum = 0;
+    /** Of the values that are there; missing if none is. A value that stands alone stays as it is. */
+    private static double mean(double[] all, int[] order, int from, int to, String unit) {
+        Mean mean = Mean.forUnit(unit);
         int n = 0;
+        double only = Double.NaN;
         for (int i = from; i < to; i++) {
             double v = all[at(order, i)];
             if (!Double.isNaN(v)) {
-                sum += v;
+                mean.add(v, 1);
+                only = v;
                 n++;
             }
         }
-        return n == 0 ? Double.NaN : sum / n;
+        return n < 2 ? only : SignificantDigits.rounded(mean.value());
     }
 
     /** Where the rows go on the axis, with room for what is missing between them. */

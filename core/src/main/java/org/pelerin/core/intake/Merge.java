@@ -1,6 +1,10 @@
 package org.pelerin.core.intake;
 
-/** What is done with rows of the same instant. */
+/**
+ * What is done with rows of the same instant, column by column. First and last are by their place in the file; an empty cell of the row
+ * that counts is a missing value. A mean is that of the cells that hold a value, levels in dB as energy; it is rounded to 12 significant
+ * digits.
+ */
 public enum Merge {
     /** Nothing: a file that has some is not taken in. */
     NONE("not decided"),

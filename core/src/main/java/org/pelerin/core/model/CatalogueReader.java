@@ -72,7 +72,8 @@ public final class CatalogueReader {
             boolean added,
             double chargePerSample) {}
 
-    private record InputEntry(Input kind, String unit, double low, double high, String step, Double noise) {}
+    private record InputEntry(
+            Input kind, String unit, double low, double high, String step, double accuracy, Double noise) {}
 
     private record IntervalEntry(Duration shortest, Duration longest, Duration step, Duration advised) {}
 
@@ -161,7 +162,7 @@ public final class CatalogueReader {
         }
         Resolution resolution = Resolution.of(Integer.parseInt(step[0]), Integer.parseInt(step[1]));
         double noise = e.noise == null ? resolution.value(1) - resolution.value(0) : e.noise;
-        return new InputModel(e.kind, e.unit, e.low, e.high, resolution, noise);
+        return new InputModel(e.kind, e.unit, e.low, e.high, resolution, e.accuracy, noise);
     }
 
     private static OptionModel option(String key, Map<String, OptionEntry> options) {

@@ -2,14 +2,20 @@ package org.pelerin.core.plan;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.model.Input;
+import org.pelerin.core.model.InputModel;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.sensor.Correction;
 
 /** What is asked of a channel, in one line for people. */
 public final class ChannelText {
 
-    /** A recorded channel and what is asked of it. */
-    public record Line(String label, String text) {}
+    /**
+     * A recorded channel and what is asked of it.
+     *
+     * @param accuracy of its input, as its model states it: “±0.5 °C”; empty where none is stated
+     */
+    public record Line(String label, String text, String accuracy) {}
 
     private ChannelText() {}
 
@@ -17,7 +23,11 @@ public final class ChannelText {
     public static List<Line> lines(LoggerModel model, Plan plan) {
         return plan.enabled().stream()
                 .map(i -> new Line(
-                        plan.channels().get(i).label(), of(plan.channels().get(i), plan.unit(model, i))))
+                        plan.channels().get(i).label(),
+                        of(plan.channels().get(i), plan.unit(model, i)),
+                        i < model.channels().size()
+                                ? accuracy(MeasuredChannel.of(model, plan, i).input())
+                                : ""))
                 .toList();
     }
 
@@ -50,6 +60,14 @@ public final class ChannelText {
             parts.add("no limits");
         }
         return String.join("; ", parts);
+    }
+
+    private static String accuracy(InputModel input) {
+        if (input.accuracy() == 0) {
+            return "";
+        }
+        String stated = "±" + LimitText.plain(input.accuracy()) + "\u00a0" + input.unit();
+        return input.kind() == Input.BUILT_IN ? stated : stated + " at its input";
     }
 
     private static String limits(AlarmLevel level, String unit) {

@@ -10,7 +10,10 @@ package org.pelerin.core.stats;
 public final class MeanKineticTemperature {
 
     private static final double KELVIN = 273.15;
-    private static final double DEFAULT_RATIO = 83_144 / 8.3144;
+    /** ΔH in kJ/mol where nothing else is said. */
+    public static final double DEFAULT_ENTHALPY = 83.144;
+
+    private static final double DEFAULT_RATIO = DEFAULT_ENTHALPY * 1000 / 8.3144;
 
     private final double ratio;
     private double warmest = Double.NEGATIVE_INFINITY;

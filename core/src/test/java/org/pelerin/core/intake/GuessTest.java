@@ -67,6 +67,33 @@ class GuessTest {
     }
 
     @Test
+    void units_under_the_names_whatever_stands_over_the_time() {
+        Layout l = guess("""
+                Date and time of reading;Vault air;Dust;Dew
+                dd.mm.yyyy hh:mm;°C;(µg/m³);°C
+                03.11.2026 08:00;12,4;31;3,1
+                03.11.2026 08:10;12,5;33;3,0
+                """);
+        assertThat(l.skipped()).isEqualTo(2);
+        assertThat(l.values())
+                .containsExactly(
+                        new Layout.Column(Role.VALUE, "Vault air", "°C"),
+                        new Layout.Column(Role.VALUE, "Dust", "µg/m³"),
+                        new Layout.Column(Role.VALUE, "Dew", "°C"));
+    }
+
+    @Test
+    void two_lines_of_names_are_not_taken_for_names_and_units() {
+        Layout l = guess("""
+                Report of the week;;
+                time;north wall;south wall
+                2026-11-03 08:00;12.4;31
+                2026-11-03 08:10;12.5;33
+                """);
+        assertThat(l.values().stream().map(Layout.Column::name)).containsExactly("north wall", "south wall");
+    }
+
+    @Test
     void tabs_and_the_date_apart_from_the_time() {
         Layout l = guess("""
                 Date\tTime\tLevel m

@@ -2,6 +2,7 @@ package org.pelerin.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -41,6 +42,28 @@ class IntakeTest {
 
     private static String at(long minutes) {
         return START.plus(Duration.ofMinutes(minutes)).toString();
+    }
+
+    @Test
+    void the_mean_of_doubled_levels_is_one_of_energy() {
+        Layout levels = new Layout(
+                1,
+                '.',
+                DateOrder.YEAR_FIRST,
+                ZoneOffset.UTC,
+                List.of(
+                        new Layout.Column(Layout.Role.INSTANT, "Time", ""),
+                        new Layout.Column(Layout.Role.VALUE, "Hall", "dB"),
+                        new Layout.Column(Layout.Role.VALUE, "Air", "°C")));
+        Intake in = new Intake(levels);
+        in.add(2, List.of(at(0), "80", "80"));
+        in.add(3, List.of(at(0), "90", "90"));
+        in.add(4, List.of(at(10), "70.1", ""));
+        List<Series> out = in.series(Merge.MEAN);
+        // published: 80 and 90 dB for equal times
+        assertThat(out.get(0).values(0, 2)[0]).isCloseTo(87.403627, within(5e-7));
+        assertThat(out.get(0).values(0, 2)[1]).isEqualTo(70.1);
+        assertThat(out.get(1).values(0, 2)).containsExactly(85, Double.NaN);
     }
 
     @Test

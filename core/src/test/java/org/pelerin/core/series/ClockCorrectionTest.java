@@ -44,6 +44,27 @@ class ClockCorrectionTest {
     }
 
     @Test
+    void the_loggers_own_time_of_a_corrected_instant_is_found_again() {
+        ClockCorrection drift = new ClockCorrection(T0, h(100), Duration.ofSeconds(3600));
+        Instant before = h(40);
+        ClockCorrection set = new ClockCorrection(
+                T0,
+                h(100),
+                Duration.ofSeconds(-600),
+                List.of(new ClockCorrection.Setting(before, before.minusSeconds(900))));
+        for (ClockCorrection c : List.of(drift, set, ClockCorrection.NONE)) {
+            for (double hours : new double[] {-3, 0, 12.25, 39.9, 41, 99.5, 100, 250}) {
+                Instant corrected = c.correct(h(hours));
+                Instant own = c.loggerTime(corrected);
+                // several instants can come to the same millisecond; the earliest is told, and corrects to it again
+                assertThat(c.correct(own)).isEqualTo(corrected);
+                assertThat(Duration.between(own, h(hours))).isBetween(Duration.ZERO, Duration.ofMillis(2));
+            }
+        }
+        assertThat(drift.loggerTime(h(49.5))).isEqualTo(h(50));
+    }
+
+    @Test
     void each_side_of_a_setting_has_its_own_drift() {
         // set at T0; after 40 h it read 20 s fast and was set; 60 h later it is 6 s slow
         Instant before = h(40);
