@@ -26,15 +26,37 @@
   }
 
   const units = [...new Set(data.channels.map((c) => c.unit))];
-  const colours = () => [css('--series-1'), css('--series-2'), css('--series-3'), css('--series-4')];
 
-  function heights() {
-    const room = Math.max(300, Math.min(560, innerHeight - box.getBoundingClientRect().top - scrollY - 100));
-    const first = units.length > 1 ? Math.round(room * 0.58) : room;
-    return units.map((u, i) => (i === 0 ? first : Math.round((room - first) / (units.length - 1))));
+  // A line keeps its look whatever else is shown: least and greatest look like their mean, a second table like the first.
+  const DASHES = [[], [7, 3], [2, 3], [9, 3, 2, 3]], COLOURS = 8;
+  const base = (label) => label.replace(/ (least|greatest)(?=,|$)/, '').replace(/, every .*$/, '');
+  const looks = [...new Set(data.channels.map((c) => base(c.channel)))];
+  const look = (label) => { const k = looks.indexOf(base(label)); return { colour: css(`--series-${(k % COLOURS) + 1}`), dash: DASHES[Math.floor(k / COLOURS) % DASHES.length] }; };
+
+  // Only units of which something is drawn have a plot; where nothing is, the first keeps its place.
+  function plotted(lines) {
+    const there = units.filter((u) => lines.some((l) => l.unit === u));
+    return there.length ? there : units.slice(0, 1);
+  }
+  function heights(n) {
+    const room = Math.max(300, Math.min(560, innerHeight - box.getBoundingClientRect().top - scrollY - 110));
+    const first = n > 1 ? Math.round(room * 0.58) : room;
+    return Array.from({ length: n }, (u, i) => (i === 0 ? first : Math.round((room - first) / (n - 1))));
   }
 
-  function limitsOf(unit) { return data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '')); }
+  function limitsOf(unit) { return data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !chosen.hidden.has(c.number)); }
+
+  // Each limit once, with whose it is where it is not everybody's.
+  function limitLines(unit) {
+    const own = limitsOf(unit), lines = new Map();
+    const everybody = data.channels.filter((c) => c.unit === unit && c.shown && !chosen.hidden.has(c.number)).length;
+    own.forEach((c) => [['high', c.high], ['low', c.low]].forEach(([side, v]) => {
+      if (v === '') return;
+      const key = `${side} ${v}`;
+      lines.set(key, { side, v, of: [...(lines.get(key)?.of ?? []), c.channel] });
+    }));
+    return [...lines.values()].map((l) => ({ ...l, text: `limit ${numbers.format(l.v)} ${unit}${l.of.length >= everybody ? '' : ` (${l.of.length > 3 ? `${l.of.length} lines` : l.of.join(', ')})`}` }));
+  }
 
   function range(unit, lines) {
     let lo = Infinity, hi = -Infinity;
@@ -48,26 +70,39 @@
   // Limits under the values.
   function drawLimits(unit) {
     return (u) => {
-      const { ctx, bbox } = u;
-      limitsOf(unit).forEach((c) => {
-        const top = c.high === '' ? bbox.top : clamp(u.valToPos(c.high, 'y', true), bbox.top, bbox.top + bbox.height);
-        const bottom = c.low === '' ? bbox.top + bbox.height : clamp(u.valToPos(c.low, 'y', true), bbox.top, bbox.top + bbox.height);
-        ctx.save();
-        ctx.fillStyle = css('--spruce-soft');
-        ctx.globalAlpha = 0.55;
-        ctx.fillRect(bbox.left, top, bbox.width, bottom - top);
-        ctx.globalAlpha = 1;
-        ctx.strokeStyle = ctx.fillStyle = css('--spruce');
-        ctx.lineWidth = devicePixelRatio;
-        ctx.font = `${12 * devicePixelRatio}px Next`;
-        ctx.textAlign = 'right';
-        [[c.high, top, -5], [c.low, bottom, 15]].forEach(([limit, y, dy]) => {
-          if (limit === '') return;
-          ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
-          ctx.fillText(`limit ${numbers.format(limit)} ${unit}`, bbox.left + bbox.width - 4 * devicePixelRatio, y + dy * devicePixelRatio);
-        });
-        ctx.restore();
+      const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height;
+      ctx.save();
+      ctx.fillStyle = css('--spruce-soft');
+      const bands = new Set(limitsOf(unit).map((c) => `${c.high}|${c.low}`));
+      ctx.globalAlpha = 0.55 / Math.max(1, bands.size);
+      bands.forEach((band) => {
+        const [high, low] = band.split('|');
+        const top = high === '' ? bbox.top : clamp(u.valToPos(Number(high), 'y', true), bbox.top, end);
+        ctx.fillRect(bbox.left, top, bbox.width, (low === '' ? end : clamp(u.valToPos(Number(low), 'y', true), bbox.top, end)) - top);
       });
+      ctx.globalAlpha = 1;
+      ctx.strokeStyle = ctx.fillStyle = css('--spruce');
+      ctx.lineWidth = d;
+      ctx.font = `${12 * d}px Next`;
+      ctx.textAlign = 'right';
+      // beyond its line where there is room and no other label, else on its other side, else further left
+      const taken = [];
+      limitLines(unit).sort((a, b) => b.v - a.v).forEach((l) => {
+        const y = u.valToPos(l.v, 'y', true), width = ctx.measureText(l.text).width;
+        if (y < bbox.top || y > end) return;
+        ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
+        const sides = (l.side === 'high' ? [y - 5 * d, y + 14 * d] : [y + 14 * d, y - 5 * d]).filter((at) => at - 11 * d >= bbox.top && at <= end);
+        const free = (at, right) => taken.every((t) => Math.abs(t.at - at) >= 13 * d || t.left > right + 8 * d || right - width > t.right + 8 * d);
+        let right = bbox.left + bbox.width - 4 * d, at = sides.find((s) => free(s, right));
+        while (at === undefined && sides.length && right - width > bbox.left) {
+          right -= 20 * d;
+          at = sides.find((s) => free(s, right));
+        }
+        if (at === undefined) return;
+        taken.push({ at, left: right - width, right });
+        ctx.fillText(l.text, right, at);
+      });
+      ctx.restore();
     };
   }
 
@@ -77,9 +112,9 @@
       const { ctx, bbox } = u;
       ctx.save();
       ctx.beginPath(); ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height); ctx.clip();
-      lines.forEach((line, k) => {
-        const limit = data.channels.find((c) => c.label === line.label || c.channel === line.label) || {};
-        const strokes = [[colours()[(units.indexOf(unit) + k) % 4], 1.5, null]];
+      lines.forEach((line) => {
+        const limit = data.channels[line.channel] || {}, style = look(line.label);
+        const strokes = [[style.colour, limit.scans ? 1 : 1.5, null]];
         if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
         if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);
         const path = new Path2D(), group = groups[line.group];
@@ -102,6 +137,7 @@
             ctx.clip();
           }
           ctx.strokeStyle = colour; ctx.lineWidth = width * devicePixelRatio; ctx.lineJoin = 'round';
+          ctx.setLineDash(style.dash.map((n) => n * devicePixelRatio));
           ctx.stroke(path);
           ctx.restore();
         });
@@ -141,13 +177,43 @@
     ctx.restore();
   }
 
-  // What of the record is drawn: of several tables the first and all changes, of scans the mean, until more is asked for.
-  const chosen = { tables: new Set([0]), spread: false };
-  const scanned = (label) => / (least|greatest)(,|$)/.test(label);
-  const drawn = (got) => got.lines.filter((l) => (got.groups[l.group].steps || chosen.tables.has(l.group)) && (chosen.spread || !scanned(l.label)));
+  // What of the record is drawn: of several tables the first and all changes, of scans the mean, until more is asked for; and of
+  // those what is not hidden.
+  const chosen = { tables: new Set([0]), spread: false, hidden: new Set() };
+  const listed = (got) => got.lines.filter((l) => (got.groups[l.group].steps || chosen.tables.has(l.group)) && (chosen.spread || !data.channels[l.channel]?.scans));
+  const drawn = (got) => listed(got).filter((l) => !chosen.hidden.has(l.channel));
+
+  // Names with their looks; a press hides or shows a line.
+  function legend(got) {
+    const place = document.getElementById('legend'), lines = listed(got), focused = document.activeElement?.dataset?.line;
+    place.hidden = lines.length < 2;
+    place.replaceChildren(...lines.map((l) => {
+      const b = document.createElement('button'), on = !chosen.hidden.has(l.channel), style = look(l.label);
+      b.type = 'button';
+      b.dataset.line = l.channel;
+      b.setAttribute('aria-pressed', on);
+      const mark = document.createElementNS('http://www.w3.org/2000/svg', 'svg'), line = document.createElementNS('http://www.w3.org/2000/svg', 'line');
+      mark.setAttribute('viewBox', '0 0 22 8'); mark.setAttribute('aria-hidden', 'true');
+      Object.entries({ x1: 0, x2: 22, y1: 4, y2: 4, stroke: style.colour, 'stroke-width': 2.4, 'stroke-dasharray': style.dash.join(' ') }).forEach(([k, v]) => line.setAttribute(k, v));
+      mark.append(line);
+      b.append(mark, `${l.label}${l.unit && units.length > 1 ? ` ${l.unit}` : ''}`);
+      b.addEventListener('click', () => { if (!chosen.hidden.delete(l.channel)) chosen.hidden.add(l.channel); redraw(); });
+      return b;
+    }));
+    if (lines.length > 6) {
+      [['all', () => chosen.hidden.clear()], ['none', () => lines.forEach((l) => chosen.hidden.add(l.channel))]].forEach(([text, act]) => {
+        const b = document.createElement('button');
+        b.type = 'button'; b.className = 'chip'; b.textContent = text; b.dataset.line = text;
+        b.addEventListener('click', () => { act(); redraw(); });
+        place.append(b);
+      });
+    }
+    if (focused) place.querySelector(`[data-line="${focused}"]`)?.focus();
+  }
+  function redraw() { if (last) { build(last); clearTimeout(timer); timer = setTimeout(figures, 250); } }
   function choices() {
     const even = data.tables.map((t, i) => ({ ...t, i })).filter((t) => !t.events);
-    const spread = data.channels.some((c) => scanned(c.channel));
+    const spread = data.channels.some((c) => c.scans);
     if (even.length < 2 && !spread) return;
     const row = document.createElement('p');
     row.className = 'drawn';
@@ -155,27 +221,28 @@
       const b = document.createElement('button');
       b.type = 'button'; b.className = 'chip'; b.textContent = text;
       const paint = () => { b.classList.toggle('on', on()); b.setAttribute('aria-pressed', on()); };
-      b.addEventListener('click', () => { flip(); paint(); if (last) build(last); });
+      b.addEventListener('click', () => { flip(); paint(); redraw(); });
       paint();
       row.append(b);
     };
     if (even.length > 1) even.forEach((t) => chip(t.title, () => chosen.tables.has(t.i), () => { if (!chosen.tables.delete(t.i)) chosen.tables.add(t.i); }));
     if (spread) chip('least and greatest', () => chosen.spread, () => { chosen.spread = !chosen.spread; });
-    box.before(row);
+    document.getElementById('legend').before(row);
   }
   let last = null;
 
   function build(got) {
     last = got;
+    legend(got);
     const points = { groups: got.groups, lines: drawn(got) };
     plots.forEach((p) => p.destroy());
     plots = [];
-    const high = heights();
-    units.forEach((unit, i) => {
+    const shown = plotted(points.lines), high = heights(shown.length);
+    shown.forEach((unit, i) => {
       const lines = points.lines.filter((l) => l.unit === unit);
       const xs = [view.from / 1000, view.to / 1000];
       const [lo, hi] = range(unit, lines);
-      const lowest = i === units.length - 1;
+      const lowest = i === shown.length - 1;
       const options = {
         width: box.clientWidth, height: high[i],
         padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, lowest ? 0 : 6, 0],
@@ -184,8 +251,8 @@
         cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: false, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
         scales: { x: { time: true, min: view.from / 1000, max: view.to / 1000 }, y: { range: () => [lo, hi] } },
         axes: [
-          { show: true, size: lowest ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '12.5px Next', values: lowest ? (u, splits, ax, space, incr) => labels(splits, incr) : (u, s) => s.map(() => null) },
-          { size: LEFT, stroke: css('--ink-2'), grid: { show: false }, ticks: { show: false }, font: '12.5px Next', values: (u, splits) => splits.map((v, k) => (k === splits.length - 1 ? `${numbers.format(v)} ${unit}` : numbers.format(v))) },
+          { show: true, space: 74, size: lowest ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '13px Next', values: lowest ? (u, splits, ax, space, incr) => labels(splits, incr) : (u, s) => s.map(() => null) },
+          { size: LEFT, stroke: css('--ink-2'), grid: { show: false }, ticks: { show: false }, font: '13px Next', values: (u, splits) => splits.map((v, k) => (k === splits.length - 1 ? `${numbers.format(v)} ${unit}` : numbers.format(v))) },
         ],
         series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
         hooks: {
@@ -216,9 +283,10 @@
     const out = document.getElementById('under');
     if (u.cursor.left === null || u.cursor.left === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
     const t = u.posToVal(u.cursor.left, 'x') * 1000, at = points.groups.map((g) => columnAt(g, t));
-    const values = points.lines.filter((l) => at[l.group] >= 0).map((l) => { const i = at[l.group], raw = points.groups[l.group].raw; return (l.min[i] === null ? `${l.label} ◇` : raw || l.min[i] === l.max[i] ? `${l.label} ${numbers.format(l.max[i])} ${l.unit}` : `${l.label} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`); });
+    const there = points.lines.filter((l) => at[l.group] >= 0), more = there.length > 6 ? ` · and ${there.length - 6} more` : '';
+    const values = there.slice(0, 6).map((l) => { const i = at[l.group], raw = points.groups[l.group].raw; return (l.min[i] === null ? `${l.label} ◇` : raw || l.min[i] === l.max[i] ? `${l.label} ${numbers.format(l.max[i])} ${l.unit}` : `${l.label} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`); });
     const first = at[0] >= 0 && !points.groups[0].steps ? points.groups[0].t[at[0]] : t;
-    out.textContent = `${moment.format(first)}  ${values.join(' · ')}`;
+    out.textContent = `${moment.format(first)}  ${values.join(' · ')}${more}`;
   }
 
   // The column that an instant lies in; of samples the nearest, of steps the one that holds; -1 outside.
@@ -282,11 +350,13 @@
     document.querySelectorAll('[data-span]').forEach((b) => b.classList.toggle('on', b.dataset.span === 'all' ? length === whole.to - whole.from : Math.abs(length - b.dataset.span) < 1000));
   }
   function all() { show(whole.from, whole.to); }
-  // The whole record's figures came with the page and are only put back.
+  // The figures of what is shown at first came with the page and are only put back.
   const figuresOfAll = document.getElementById('figures-box').innerHTML;
+  const shownAtFirst = data.channels.filter((c) => c.shown).map((c) => c.number).join();
   function figures() {
-    if (view.from === whole.from && view.to === whole.to) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
-    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&t=${data.t}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
+    const channels = last ? drawn(last).map((l) => l.channel).sort((a, b) => a - b).join() : shownAtFirst;
+    if (view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
+    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${Math.floor(view.from)}&to=${Math.ceil(view.to)}&channels=${channels || -1}&t=${data.t}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
   }
 
   document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {

@@ -61,7 +61,7 @@ public class CaptureStore {
         Map<Long, byte[]> held =
                 pages(missionId).stream().collect(Collectors.toMap(MemoryPage::number, Function.identity()));
         return row != null
-                && Arrays.equals(row.header(), header)
+                && MissionHeader.decode(row.header()).grownFrom(MissionHeader.decode(header))
                 && pages.stream().allMatch(p -> {
                     byte[] here = held.get(MemoryPage.number(p));
                     return here != null && MemoryPage.grown(p, here);

@@ -28,9 +28,10 @@ public class Chart {
     /**
      * Smallest and largest value a column; null where nothing was recorded.
      *
+     * @param channel its number in the record
      * @param group index of its instants
      */
-    public record Line(String label, String unit, int group, List<Double> min, List<Double> max) {}
+    public record Line(int channel, String label, String unit, int group, List<Double> min, List<Double> max) {}
 
     private final SeriesStore store;
 
@@ -50,19 +51,20 @@ public class Chart {
             boolean coarse = (last - first) / columns >= Envelope.COARSE;
             List<Series> series = coarse ? store.summaries(mission, table) : store.window(mission, table, first, last);
             List<Long> t = new ArrayList<>();
-            for (Series s : series) {
+            for (int i = 0; i < series.size(); i++) {
+                Series s = series.get(i);
                 Envelope e = Envelope.of(s, first, last, columns);
                 for (int c = t.size(); c < e.columns(); c++) {
                     t.add(axis.millisAt(e.firstIndex()[c]));
                 }
-                lines.add(line(s, e, groups.size(), fahrenheit));
+                lines.add(line(table.channels().get(i), s, e, groups.size(), fahrenheit));
             }
             groups.add(new Columns(t, last - first <= columns, axis.events(), axis.millisAt(last)));
         }
         return new Window(groups, lines);
     }
 
-    private static Line line(Series s, Envelope e, int group, boolean fahrenheit) {
+    private static Line line(int channel, Series s, Envelope e, int group, boolean fahrenheit) {
         ShownUnit unit = ShownUnit.of(s.unit(), fahrenheit);
         List<Double> min = new ArrayList<>(e.columns());
         List<Double> max = new ArrayList<>(e.columns());
@@ -71,6 +73,6 @@ public class Chart {
             min.add(none ? null : unit.value(e.min()[c]));
             max.add(none ? null : unit.value(e.max()[c]));
         }
-        return new Line(s.label(), unit.symbol(), group, min, max);
+        return new Line(channel, s.label(), unit.symbol(), group, min, max);
     }
 }

@@ -116,7 +116,7 @@ class MissionController {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
-            model.addAttribute("figures", Figures.of(j.series(), fahrenheit));
+            model.addAttribute("figures", Figures.of(shownAtFirst(mission, j), fahrenheit));
             model.addAttribute("chartData", chartData(mission, j, fahrenheit, own));
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
@@ -217,13 +217,29 @@ class MissionController {
         return "redirect:/missions/" + id;
     }
 
+    private List<JudgementDocument.Channel> shownAtFirst(Mission mission, JudgementDocument j) {
+        return SeriesTable.shownAtFirst(store.tables(mission)).stream()
+                .filter(i -> i < j.series().size())
+                .map(j.series()::get)
+                .toList();
+    }
+
     private String chartData(Mission mission, JudgementDocument j, boolean fahrenheit, boolean own) {
         Plan plan = missions.plan(mission);
+        List<SeriesTable> tables = store.tables(mission);
+        List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Map<String, Object>> limits = new ArrayList<>();
-        for (JudgementDocument.Channel c : j.series()) {
+        for (int i = 0; i < j.series().size(); i++) {
+            JudgementDocument.Channel c = j.series().get(i);
             Band band = Evaluation.band(plan.limits(), c.channel());
             ShownUnit unit = ShownUnit.of(c.unit(), fahrenheit);
             limits.add(Map.of(
+                    "number",
+                    i,
+                    "shown",
+                    shown.contains(i),
+                    "scans",
+                    SeriesTable.ofScans(c.channel()),
                     "channel",
                     c.channel(),
                     "unit",
@@ -266,7 +282,7 @@ class MissionController {
                 "gaps",
                 gaps,
                 "tables",
-                store.tables(mission).stream()
+                tables.stream()
                         .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
                         .toList()));
         data.put("clock", own ? OWN : "");

@@ -64,13 +64,20 @@ public record MissionSentence(String lead, String mark, String strong, String re
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
         String rest = " for " + show.rough(timeOut(all))
                 + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")
-                + " in " + show.rough(longer(span(j), timeOut(all))) + ": “" + worst.channel() + "” "
-                + (worst.isAbove() ? "rose" : "fell") + " to "
-                + show.quantity(unit.value(worst.peak()), 1, unit.symbol()) + " on " + show.minute(worst.peakAt(), zone)
-                + ", limit "
-                + show.number(unit.value(worst.limit()), 1) + ".";
+                + " in " + show.rough(longer(span(j), timeOut(all))) + ": "
+                + told(worst, unit, zone, show) + ".";
         return new MissionSentence(
                 "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+    }
+
+    /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
+    private static String told(JudgementDocument.Departure d, ShownUnit unit, ZoneId zone, Show show) {
+        if (d.unit().isEmpty()) {
+            return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
+        }
+        return "“" + d.channel() + "” " + (d.isAbove() ? "rose" : "fell") + " to "
+                + show.quantity(unit.value(d.peak()), 1, unit.symbol()) + " on " + show.minute(d.peakAt(), zone)
+                + ", limit " + show.number(unit.value(d.limit()), 1);
     }
 
     /**
@@ -84,7 +91,8 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 .unit();
         return all.stream()
                 .filter(d -> d.unit().equals(unit))
-                .max(Comparator.comparingDouble(d -> Math.abs(d.peak() - d.limit())))
+                .max(Comparator.<JudgementDocument.Departure>comparingDouble(d -> Math.abs(d.peak() - d.limit()))
+                        .thenComparing(JudgementDocument.Departure::duration))
                 .orElseThrow();
     }
 

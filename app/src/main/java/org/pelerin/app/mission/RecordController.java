@@ -3,6 +3,8 @@ package org.pelerin.app.mission;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.judge.Limits;
@@ -26,39 +28,65 @@ class RecordController {
     private static final int MOST_COLUMNS = 4000;
 
     private final MissionService missions;
+    private final Evaluation evaluation;
     private final SeriesStore store;
     private final Chart chart;
     private final Show show;
 
-    RecordController(MissionService missions, SeriesStore store, Chart chart, Show show) {
+    RecordController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Show show) {
+        this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
         this.chart = chart;
         this.show = show;
     }
 
-    /** The figures of the range that the chart shows. */
+    /**
+     * The figures of what the chart shows. Those of the whole record are kept with its judgement and only read.
+     *
+     * @param from in ms, as {@code to}
+     * @param channels numbers of those that are drawn; all where none are named
+     */
     @GetMapping("/missions/{id}/figures")
     String figures(
             @PathVariable long id,
             @RequestParam long from,
             @RequestParam long to,
+            @RequestParam(required = false) List<Integer> channels,
             @RequestParam(defaultValue = "c") String t,
             @RequestParam(defaultValue = "") String clock,
             Model model) {
         Mission mission = get(id, clock);
+        List<SeriesTable> tables = store.tables(mission);
+        Predicate<Integer> wanted = channels == null ? c -> true : channels::contains;
+        boolean whole = tables.stream()
+                .allMatch(x -> from <= x.axis().first().toEpochMilli()
+                        && to >= x.axis().millisAt(Math.max(0, x.axis().count() - 1)));
+        Optional<JudgementDocument> kept = whole ? evaluation.judgement(mission) : Optional.empty();
+        List<JudgementDocument.Channel> figures = kept.isPresent()
+                ? IntStream.range(0, kept.get().series().size())
+                        .boxed()
+                        .filter(wanted)
+                        .map(kept.get().series()::get)
+                        .toList()
+                : reckoned(mission, tables, wanted, from, to);
+        model.addAttribute("figures", Figures.of(figures, t.equals("f")));
+        return "mission/figures :: figures";
+    }
+
+    private List<JudgementDocument.Channel> reckoned(
+            Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
         Limits limits = missions.plan(mission).limits();
-        List<JudgementDocument.Channel> channels = new ArrayList<>();
-        for (SeriesTable table : store.tables(mission)) {
+        List<JudgementDocument.Channel> out = new ArrayList<>();
+        for (SeriesTable table : tables) {
             long first = table.axis().indexAtOrAfter(from);
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
-            for (Series s : store.window(mission, table, first, last)) {
+            for (Series s : store.window(mission, table.only(wanted), first, last)) {
                 Band band = Evaluation.band(limits, s.label());
-                channels.add(JudgementDocument.Channel.of(Statistics.of(s, first, last, band)));
+                out.add(JudgementDocument.Channel.of(Statistics.of(s, first, last, band)));
             }
         }
-        model.addAttribute("figures", Figures.of(channels, t.equals("f")));
-        return "mission/figures :: figures";
+        return out;
     }
 
     /** The chart's points; see {@link Chart}. */

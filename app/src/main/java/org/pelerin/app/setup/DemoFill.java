@@ -1,5 +1,6 @@
 package org.pelerin.app.setup;
 
+import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -113,6 +114,7 @@ class DemoFill {
     private void secondLorry() {
         hands.sendRunning("PL-19004", DemoPlans.PROBES, "ostrel-v4-probes");
         hands.sendRunning("PL-31007", DemoPlans.WELL, "orsel-well");
+        hands.sendRunning("PL-31012", DemoPlans.BAROMETER, "orsel-hut");
         hands.sendRunning("PL-44120", DemoPlans.METERS, "orsel-meter");
         hands.sendRunning("PL-51002", DemoPlans.NOISE, "tessel-line");
         hands.sendRunning("PL-60003", DemoPlans.HEAT, "lirran-heat");
@@ -142,6 +144,11 @@ class DemoFill {
         mishap("lirran-cold", "door_open", 5, 9, 2);
         mishap("lirran-cold", "compressor_failure", 26, 1, 5);
         mishap("tessel-chill", "compressor_failure", 11, 23, 4);
+        mishap("orsel-meter", "door_open", 21, 9, 3);
+        mishap("orsel-meter", "pipe_breaks", 22, 2, 5);
+        incident("tessel-line", "bearing_fails", onWorkday(18, 7), Duration.ofHours(3));
+        incident("lirran-heat", "steam_valve_sticks", onWorkday(15, 11), Duration.ofMinutes(25));
+        incident("lirran-switch", "undervoltage", atHour(19, 16), Duration.ofMinutes(45));
         mains("motor_start", 3, Duration.ofSeconds(2));
         mains("voltage_dip", 12, Duration.ofMillis(380));
         mains("motor_start", 17, Duration.ofSeconds(2));
@@ -213,7 +220,7 @@ class DemoFill {
         hands.collect("PL-18060");
         collections.backToWork("PL-18060", WHO);
         hands.place("PL-18060", "lirran-cold");
-        for (String serial : List.of("PL-60003", "PL-51002", "PL-80006", "PL-44120")) {
+        for (String serial : List.of("PL-60003", "PL-51002", "PL-80006", "PL-44120", "PL-31007", "PL-31012")) {
             String spot = hands.spotOf(serial);
             hands.collect(serial);
             collections.backToWork(serial, WHO);
@@ -233,18 +240,28 @@ class DemoFill {
 
     /** Something on the mains at seven in the morning. */
     private void mains(String kind, int day, Duration length) {
-        Instant start = atHour(day, 7);
+        incident("lirran-switch", kind, atHour(day, 7), length);
+    }
+
+    private void incident(String spot, String kind, Instant start, Duration length) {
         yard.post(
                 "/incident",
                 Map.of(
                         "spot",
-                        "lirran-switch",
+                        spot,
                         "kind",
                         kind,
                         "start",
                         start.toString(),
                         "end",
                         start.plus(length).toString()));
+    }
+
+    /** On that day, or on Monday where nobody works then. */
+    private Instant onWorkday(int day, int hour) {
+        DayOfWeek weekday = LocalDate.ofInstant(hands.now(), HOME).plusDays(day).getDayOfWeek();
+        int on = weekday == DayOfWeek.SATURDAY ? 2 : weekday == DayOfWeek.SUNDAY ? 1 : 0;
+        return atHour(day + on, hour);
     }
 
     private Instant atHour(int day, int hour) {

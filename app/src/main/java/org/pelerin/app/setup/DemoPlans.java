@@ -25,6 +25,7 @@ final class DemoPlans {
 
     static final String PROBES = "Vault 4, both ends";
     static final String WELL = "Spring chamber level";
+    static final String BAROMETER = "Barometer at the spring, 20 days";
     static final String METERS = "Water meters";
     static final String NOISE = "Packing line noise";
     static final String HEAT = "Pasteuriser, 12 thermocouples";
@@ -40,6 +41,7 @@ final class DemoPlans {
         Map<String, Plan> out = new LinkedHashMap<>();
         out.put(PROBES, probes());
         out.put(WELL, well());
+        out.put(BAROMETER, barometer());
         out.put(METERS, meters());
         out.put(NOISE, noise());
         out.put(HEAT, heat());
@@ -62,18 +64,31 @@ final class DemoPlans {
         return plan("willow-p9", "ORSEL-WELL", 15, List.of(channel("Pressure", null), channel("Water", null)));
     }
 
+    /** The same model on land: what the weather presses on the spring. */
+    private static Plan barometer() {
+        Plan p = plan("willow-p9", "ORSEL-AIR", 15, List.of(channel("Air pressure", null), channel("Air", null)));
+        return new Plan(
+                p.model(),
+                p.loggerName(),
+                p.interval(),
+                p.start(),
+                new StopCondition.AfterTime(Duration.ofDays(20)),
+                p.channels());
+    }
+
     private static Plan meters() {
         return withOptions(
-                Map.of("contacts", "changes"),
-                plan(
-                        "hazel-c4",
-                        "ORSEL-METERS",
-                        15,
-                        List.of(
-                                channel("Outflow", "Pulse meter, 10 l a pulse"),
-                                channel("Overflow", "Pulse meter, 1 l a pulse"),
-                                channel("Rain", "Rain gauge, 0.2 mm a tip"),
-                                channel("Hatch", "Door contact", above(0.5, 90)))));
+                        Map.of("contacts", "changes"),
+                        plan(
+                                "hazel-c4",
+                                "ORSEL-METERS",
+                                15,
+                                List.of(
+                                        channel("Outflow", "Pulse meter, 10 l a pulse", above(2000, 30)),
+                                        channel("Overflow", "Pulse meter, 1 l a pulse"),
+                                        channel("Rain", "Rain gauge, 0.2 mm a tip"),
+                                        channel("Hatch open", "Door contact", above(0.5, 30)))))
+                .withStart(new StartCondition.After(Duration.ofMinutes(30)));
     }
 
     private static Plan noise() {
@@ -86,21 +101,47 @@ final class DemoPlans {
                         List.of(channel("Leq", null, above(85, 15)), channel("Lmax", null), channel("Lmin", null))));
     }
 
+    /** Along the plates, from raw milk to pasteurised. */
+    private static final List<String> PLATES = List.of(
+            "Milk in",
+            "Warmed 1",
+            "Warmed 2",
+            "Before heating",
+            "Heated",
+            "Holding tube, in",
+            "Holding tube, out",
+            "Hot water",
+            "Cooled 1",
+            "Cooled 2",
+            "Before glycol",
+            "Milk out");
+
+    /** Milk that becomes too hot is burnt; hot water has a limit of its own. */
+    private static List<AlarmLevel> hottest(int plate) {
+        return switch (PLATES.get(plate)) {
+            case "Heated", "Holding tube, in", "Holding tube, out" -> above(76, 5);
+            case "Hot water" -> above(84, 5);
+            default -> List.of();
+        };
+    }
+
     private static Plan heat() {
         LoggerModel model = ModelCatalogue.get("hawthorn-m32");
         List<ChannelSettings> channels = new ArrayList<>();
         for (int i = 0; i < model.channels().size(); i++) {
             ChannelModel c = model.channels().get(i);
-            boolean on = i < 12 || c.added();
-            String label = c.added() ? c.label() : "Plate " + (i + 1);
+            boolean plate = i < PLATES.size();
             channels.add(settings(
-                    on, label, c.added() ? null : sensor("Thermocouple type K"), i < 12 ? above(30, 20) : List.of()));
+                    plate || c.added(),
+                    plate ? PLATES.get(i) : c.label(),
+                    c.added() ? null : sensor("Thermocouple type K"),
+                    plate ? hottest(i) : List.of()));
         }
         return new Plan(
                 model.id(),
                 "LIRRAN-HEAT",
-                Duration.ofMinutes(15),
-                Duration.ofMinutes(5),
+                Duration.ofMinutes(10),
+                Duration.ofMinutes(2),
                 new StartCondition.Now(),
                 new StopCondition.MemoryFull(),
                 channels,

@@ -47,6 +47,7 @@ final class DemoWorld {
             new DemoSpot("lirran-heat", "Lirran dairy", "Pasteuriser"),
             new DemoSpot("lirran-tank-feed", "Lirran dairy", "Tank farm"),
             new DemoSpot("orsel-well", "Orsel spring", "Spring chamber"),
+            new DemoSpot("orsel-hut", "Orsel spring", "Hut, barometer"),
             new DemoSpot("orsel-meter", "Orsel spring", "Meter pit"),
             new DemoSpot("tessel-line", "Tessel packing", "Line 2"),
             new DemoSpot("ostrel-v4-probes", "Ostrel cellars", "Vault 4, both ends"));

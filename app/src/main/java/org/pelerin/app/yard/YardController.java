@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.platform.web.NotThereException;
@@ -90,11 +91,20 @@ class YardController {
                 world.incidents().stream()
                         .map(i -> new IncidentView(
                                 names.get(i.spot()),
-                                i.kind().equals("DOOR_OPEN") ? "the door stays open" : "the compressor fails",
+                                happening(i.kind()),
                                 Instant.parse(i.start()),
                                 Instant.parse(i.end())))
                         .filter(i -> i.end().isAfter(now))
                         .toList());
+    }
+
+    /** “DOOR_OPEN” as it is said beside a spot. */
+    private static String happening(String kind) {
+        return switch (kind) {
+            case "COMPRESSOR_FAILURE" -> "the compressor fails";
+            case "DOOR_OPEN" -> "the door stays open";
+            default -> kind.toLowerCase(Locale.ROOT).replace('_', ' ');
+        };
     }
 
     @PostMapping("/yard/carry")

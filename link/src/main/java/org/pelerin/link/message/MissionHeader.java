@@ -20,6 +20,17 @@ public record MissionHeader(
     private static final int VERSION = 2;
     private static final long NEVER = Long.MIN_VALUE;
 
+    /** Whether this is what an earlier one has become: of the same run, with all its events and perhaps more. */
+    public boolean grownFrom(MissionHeader before) {
+        return serial.equals(before.serial)
+                && number == before.number
+                && plan.equals(before.plan)
+                && writtenAt.equals(before.writtenAt)
+                && (before.firstSampleAt == null || before.firstSampleAt.equals(firstSampleAt))
+                && before.events.size() <= events.size()
+                && before.events.equals(events.subList(0, before.events.size()));
+    }
+
     public byte[] encode() {
         Payload out = new Payload().u8(VERSION).text(serial).u16(number);
         byte[] settings = PlanCodec.encode(plan);

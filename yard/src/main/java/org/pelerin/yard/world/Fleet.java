@@ -33,6 +33,7 @@ final class Fleet {
             new Spot("lirran-heat", "Lirran dairy", "Pasteuriser", Climate.HALL),
             new Spot("lirran-tank-feed", "Lirran dairy", "Tank farm", Climate.HALL),
             new Spot("orsel-well", "Orsel spring", "Spring chamber", Climate.CELLAR, 2.1),
+            new Spot("orsel-hut", "Orsel spring", "Hut, barometer", Climate.HALL),
             new Spot("orsel-meter", "Orsel spring", "Meter pit", Climate.CELLAR),
             new Spot("tessel-line", "Tessel packing", "Line 2", Climate.HALL),
             new Spot("ostrel-v4-probes", "Ostrel cellars", "Vault 4, both ends", Climate.CELLAR));

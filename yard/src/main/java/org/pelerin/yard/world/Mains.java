@@ -67,6 +67,7 @@ final class Mains {
         return switch (d.kind) {
             case VOLTAGE_DIP -> voltage ? v * d.share : v;
             case VOLTAGE_SWELL -> voltage ? v * 1.2 : v;
+            case UNDERVOLTAGE -> voltage ? v * 0.875 : v;
             case MOTOR_START ->
                 voltage ? v * 0.96 : v * (1 + 5 * (1 - (double) (millis - d.start) / (d.end - d.start)));
             default -> v;

@@ -30,6 +30,7 @@ final class Signals implements Probe {
     private final double calibrator;
     private final Mains mains;
     private final Mains.Leads leads;
+    private final Installation installation;
 
     /**
      * @param calibrator level in dB of a calibrator on the microphone, 0 for none
@@ -47,6 +48,7 @@ final class Signals implements Probe {
             double calibrator,
             Mains.Leads leads) {
         this.mains = new Mains(surroundings, spot, incidents);
+        this.installation = Installation.at(spot, surroundings, incidents);
         this.leads = leads;
         this.calibrator = calibrator;
         this.error = error;
@@ -65,7 +67,7 @@ final class Signals implements Probe {
         return switch (input.kind()) {
             case BUILT_IN -> builtIn(channel, at);
             case VOLTAGE -> Math.min(10, input.high()) / 2 * (1 + 0.8 * swing(channel, at));
-            case CURRENT -> 11 + 4 * swing(channel, at);
+            case CURRENT -> or(installation.current(channel, at), 11 + 4 * swing(channel, at));
             case RESISTANCE -> resistance(sensor, temperature(channel, at));
             case THERMOCOUPLE -> {
                 ThermocoupleType type = sensor != null && sensor.scaling() instanceof Scaling.Thermocouple t
@@ -74,7 +76,10 @@ final class Signals implements Probe {
                 yield type.emf(temperature(channel, at)) - type.emf(terminals(at));
             }
             case FREQUENCY -> 120 + 60 * swing(channel, at);
-            case PULSES -> Math.rint(since.toMillis() / 1000.0 * 0.4 * (1 + 0.9 * swing(channel, at)));
+            case PULSES ->
+                or(
+                        installation.pulses(channel, since, at),
+                        Math.rint(since.toMillis() / 1000.0 * 0.4 * (1 + 0.9 * swing(channel, at))));
             case CONTACT -> contact(channel, at) ? 1 : 0;
             case REFERENCE -> terminals(at);
             case BATTERY -> Double.NaN;
@@ -96,8 +101,13 @@ final class Signals implements Probe {
         };
     }
 
+    private static double or(double own, double otherwise) {
+        return Double.isNaN(own) ? otherwise : own;
+    }
+
     private boolean contact(int channel, Instant at) {
-        return surroundings.drift(spot, 40 + channel, minutes(at) / 25) > 0.45;
+        double own = installation.contact(channel, at);
+        return Double.isNaN(own) ? surroundings.drift(spot, 40 + channel, minutes(at) / 25) > 0.45 : own > 0;
     }
 
     @Override
@@ -136,7 +146,8 @@ final class Signals implements Probe {
 
     /** A little different at each probe of a logger. */
     private double temperature(int channel, Instant at) {
-        return surroundings.temperature(spot, incidents, at) + 0.35 * channel + error;
+        double own = installation.temperature(channel, at);
+        return (Double.isNaN(own) ? surroundings.temperature(spot, incidents, at) + 0.35 * channel : own) + error;
     }
 
     private double terminals(Instant at) {
@@ -148,7 +159,7 @@ final class Signals implements Probe {
             // microphones err by a little; a calibrator is steady
             return calibrator + 2 * error;
         }
-        return 52 + 25 * surroundings.working(at) + 3 * swing(10, at);
+        return or(installation.noise(at), 52 + 25 * surroundings.working(at) + 3 * swing(10, at));
     }
 
     private static double resistance(Sensor sensor, double celsius) {

@@ -63,10 +63,13 @@ public final class Surroundings {
     /** How far people are at work, 0…1: from six to eighteen o'clock UTC, but for Sundays. */
     double working(Instant at) {
         long minute = Math.floorMod(at.toEpochMilli() / 60_000, (long) DAY);
-        // 1970-01-01 was a Thursday
-        boolean sunday = Math.floorMod(at.toEpochMilli() / 86_400_000, 7L) == 3;
         double edge = Math.min(minute - 360, 1080 - minute) / 30.0;
-        return sunday ? 0 : Math.max(0, Math.min(1, edge));
+        return sunday(at.toEpochMilli() / 86_400_000) ? 0 : Math.max(0, Math.min(1, edge));
+    }
+
+    /** @param day since 1970-01-01, which was a Thursday */
+    static boolean sunday(long day) {
+        return Math.floorMod(day, 7L) == 3;
     }
 
     private double weather(double x) {

@@ -126,6 +126,18 @@ public class Show {
         return zero ? text.replace("-", "") : text.replace('-', '−');
     }
 
+    /** Where room is scarce: two decimals below a hundred, one below a thousand, none above. */
+    public String compact(Double v) {
+        double size = v == null ? 0 : Math.abs(v);
+        return number(v, size < 100 ? 2 : size < 1000 ? 1 : 0);
+    }
+
+    /** A share without its sign, for a column that has it. */
+    public String bare(double p) {
+        double shown = share(p);
+        return number(shown, shown == 100 ? 0 : 1);
+    }
+
     public String count(Number n) {
         return n == null
                 ? "–"
@@ -152,7 +164,6 @@ public class Show {
     }
 
     public String percent(double p) {
-        double shown = share(p);
-        return number(shown, shown == 100 ? 0 : 1) + "\u00a0%";
+        return bare(p) + "\u00a0%";
     }
 }
