@@ -83,6 +83,20 @@
       ctx.globalAlpha = 1;
       ctx.strokeStyle = ctx.fillStyle = css('--spruce');
       ctx.lineWidth = d;
+      limitLines(unit).forEach((l) => {
+        const y = u.valToPos(l.v, 'y', true);
+        if (y < bbox.top || y > end) return;
+        ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
+      });
+      ctx.restore();
+    };
+  }
+
+  // Their labels over the values, so that they can be read.
+  function labelLimits(unit) {
+    return (u) => {
+      const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height;
+      ctx.save();
       ctx.font = `${12 * d}px Next`;
       ctx.textAlign = 'right';
       // beyond its line where there is room and no other label, else on its other side, else further left
@@ -90,7 +104,6 @@
       limitLines(unit).sort((a, b) => b.v - a.v).forEach((l) => {
         const y = u.valToPos(l.v, 'y', true), width = ctx.measureText(l.text).width;
         if (y < bbox.top || y > end) return;
-        ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
         const sides = (l.side === 'high' ? [y - 5 * d, y + 14 * d] : [y + 14 * d, y - 5 * d]).filter((at) => at - 11 * d >= bbox.top && at <= end);
         const free = (at, right) => taken.every((t) => Math.abs(t.at - at) >= 13 * d || t.left > right + 8 * d || right - width > t.right + 8 * d);
         let right = bbox.left + bbox.width - 4 * d, at = sides.find((s) => free(s, right));
@@ -100,6 +113,9 @@
         }
         if (at === undefined) return;
         taken.push({ at, left: right - width, right });
+        ctx.globalAlpha = 0.85; ctx.fillStyle = css('--page');
+        ctx.fillRect(right - width - 3 * d, at - 11 * d, width + 6 * d, 14 * d);
+        ctx.globalAlpha = 1; ctx.fillStyle = css('--spruce');
         ctx.fillText(l.text, right, at);
       });
       ctx.restore();
@@ -257,7 +273,7 @@
         series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
         hooks: {
           drawAxes: [drawLimits(unit)],
-          draw: [drawLines(unit, lines, points.groups), ...(i === 0 ? [drawRibbon] : [])],
+          draw: [drawLines(unit, lines, points.groups), labelLimits(unit), ...(i === 0 ? [drawRibbon] : [])],
           setCursor: [(u) => under(u, points)],
           setSelect: [(u) => { if (u.select.width > 4) show(u.posToVal(u.select.left, 'x') * 1000, u.posToVal(u.select.left + u.select.width, 'x') * 1000); u.setSelect({ width: 0, height: 0 }, false); }],
         },

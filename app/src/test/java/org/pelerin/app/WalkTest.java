@@ -262,6 +262,16 @@ class WalkTest {
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         page.locator("#chart .u-over").first().dblclick();
         assertThat(page.locator("#figures")).containsText("2\u202f593");
+        // a line that is hidden leaves the figures too, and comes back with them
+        Locator humidity = page.locator("#legend button", new Page.LocatorOptions().setHasText("Humidity"));
+        assertThat(page.locator("#figures thead th")).hasCount(2);
+        humidity.click();
+        assertThat(humidity).hasAttribute("aria-pressed", "false");
+        assertThat(page.locator("#figures thead th")).hasCount(1);
+        assertThat(page.locator("#figures")).containsText("2\u202f593");
+        assertThat(page.locator("#chart canvas")).hasCount(1);
+        humidity.click();
+        assertThat(page.locator("#figures thead th")).hasCount(2);
         // on paper its excursions are told, and what it is of
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
         assertThat(page.locator(".excursion.high")).isVisible();
