@@ -108,16 +108,6 @@ class AccessTest {
         assertThat(get("/plans").body()).doesNotContain("Forged");
     }
 
-    @Test
-    void five_failures_slow_an_account_down() throws Exception {
-        for (int i = 0; i < 5; i++) {
-            assertThat(signIn("slow", "wrong").uri().getQuery()).isEqualTo("error");
-        }
-        HttpResponse<String> right = signIn("slow", "pelerin");
-        assertThat(right.uri().getQuery()).isEqualTo("slow");
-        assertThat(right.body()).contains("takes no sign-in for a while");
-    }
-
     @ParameterizedTest
     @ValueSource(
             strings = {"/missions/999999", "/plans/999999", "/dock/PL-00000", "/missions/999999/report.pdf", "/nowhere"

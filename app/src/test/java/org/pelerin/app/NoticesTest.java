@@ -77,6 +77,15 @@ class NoticesTest {
         assertThat(page.locator(".refused")).containsText("“not an address” is no mail address");
         page.fill("#mail", "tech@pelerin.example");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
+        page.getByText("Keep this").click();
+        assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example. Follow its link");
+        assertThat(page.locator("#main")).containsText("tech@pelerin.example is not confirmed yet");
+        YardClient.YardMail asked = bed.outdoors().mails().get(0);
+        assertThat(asked.subject()).isEqualTo("Pelerin: is this your address?");
+        page.navigate(bed.address + "/me/mail/of-somebody-else");
+        assertThat(page.locator(".refused")).containsText("does not hold any more");
+        page.navigate(asked.text().replaceAll("(?s).*(http\\S+/me/mail/\\S+).*", "$1"));
+        assertThat(page.locator(".said")).containsText("Notices go to tech@pelerin.example from now on");
         page.getByText("send a mail to try").click();
         assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example");
         assertThat(bed.outdoors().mails().get(0).subject()).isEqualTo("Pelerin: a mail to try it out");
@@ -99,6 +108,11 @@ class NoticesTest {
         assertThat(page.locator("#main")).containsText("The postman is on strike");
         page.getByText("send a mail to try").click();
         assertThat(page.locator(".refused")).containsText("on strike");
+        // nobody has mails without end sent to anybody
+        for (int i = 0; i < 3; i++) {
+            page.getByText("send a mail to try").click();
+        }
+        assertThat(page.locator(".refused")).containsText("5 mails sent within the hour");
         bed.outdoors().post("/mail", Map.of("refuse", false));
         // not before its time, unless somebody looks after it
         runner.look();

@@ -551,7 +551,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/find?port=" + free);
         assertThat(page.locator("#main")).containsText("nothing takes a connection at port " + free);
         page.navigate(bed.address + "/dock/find?host=192.0.2.1&port=80");
-        assertThat(page.locator("#main")).containsText("is another machine");
+        assertThat(page.locator("#main")).containsText("is not among the hosts that may be asked");
         page.navigate(bed.address + "/dock/find?port=70000");
         assertThat(page.locator(".wrong-text")).containsText("1 to 65535");
     }

@@ -47,10 +47,11 @@ class RoundPhoneTest {
     private static long shelf;
 
     @BeforeAll
-    static void open() {
+    static void open() throws InterruptedException {
         bed = TestBed.get();
         pocket = bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(390, 844));
         phone = bed.signedIn(pocket);
+        new Hands(bed).leave(UNWIRED, LYING, OTHER);
         rear = bed.spot("Far site", "rear");
         door = bed.spot("Far site", "door");
         shelf = bed.spot("Far site", "shelf");
@@ -80,8 +81,9 @@ class RoundPhoneTest {
     }
 
     @AfterAll
-    static void close() {
+    static void close() throws InterruptedException {
         pocket.close();
+        new Hands(bed).leave(UNWIRED, LYING, OTHER);
     }
 
     private static void written(String serial, Long spot, String notWired) {

@@ -42,16 +42,16 @@ final class TestBed {
     private Playwright playwright;
     private Browser browser;
 
-    private TestBed() throws IOException, SQLException {
-        emptyDatabase();
+    private TestBed(String url) throws IOException {
         yardData = Files.createTempDirectory("pelerin-yard");
         yard = Yard.open(new Yard.YardOptions(yardData, 20_417, 0, 0, 0, 0, 3, Duration.ZERO));
-        app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments(yard, 0));
+        app = new SpringApplicationBuilder(PelerinApplication.class).run(arguments(yard, 0, url));
         address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         AccountService accounts = app.getBean(AccountService.class);
         accounts.create("tech", "Technician", "pelerin", Role.TECHNICIAN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
         accounts.create("slow", "Slowed", "pelerin", Role.VIEWER, "system");
+        accounts.create("many", "Guessed at", "pelerin", Role.VIEWER, "system");
         PlaceService places = app.getBean(PlaceService.class);
         places.create("Ostrel cellars", "Europe/Paris", "Vault 1, rear", "system");
         Runtime.getRuntime().addShutdownHook(new Thread(this::close));
@@ -60,7 +60,8 @@ final class TestBed {
     static synchronized TestBed get() {
         if (only == null) {
             try {
-                only = new TestBed();
+                emptyDatabase();
+                only = new TestBed(DB_URL);
             } catch (IOException | SQLException e) {
                 throw new IllegalStateException("The test bed could not be made; run the tests with ./pelerin test", e);
             }
@@ -68,10 +69,19 @@ final class TestBed {
         return only;
     }
 
+    /** Another one, for tests that leave nothing as it was. */
+    static TestBed with(PrivateDatabase database) throws IOException {
+        return new TestBed(database.url());
+    }
+
     static String[] arguments(Yard yard, int port) {
+        return arguments(yard, port, DB_URL);
+    }
+
+    private static String[] arguments(Yard yard, int port, String url) {
         return new String[] {
             "--server.port=" + port,
-            "--spring.datasource.url=" + DB_URL,
+            "--spring.datasource.url=" + url,
             "--spring.datasource.username=" + DB_USER,
             "--spring.datasource.password=" + DB_PASSWORD,
             "--pelerin.dock.port=" + yard.dockPort(),
@@ -159,7 +169,7 @@ final class TestBed {
         return value;
     }
 
-    private void close() {
+    void close() {
         try {
             if (browser != null) {
                 browser.close();

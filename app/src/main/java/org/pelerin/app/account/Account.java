@@ -1,12 +1,3 @@
 package org.pelerin.app.account;
 
-import java.time.Instant;
-
-record Account(
-        long id,
-        String name,
-        String displayName,
-        String passwordHash,
-        Role role,
-        int failedCount,
-        Instant blockedUntilAt) {}
+record Account(long id, String name, String displayName, String passwordHash, Role role) {}

@@ -1,14 +1,21 @@
 package org.pelerin.app.account;
 
 import io.github.wimdeblauwe.htmx.spring.boot.security.HxRefreshHeaderAuthenticationEntryPoint;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
-import org.springframework.security.authentication.LockedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
+import org.springframework.security.web.savedrequest.RequestCache;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
 
@@ -21,7 +28,7 @@ class SecurityConfig {
                     + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain pages(HttpSecurity http) throws Exception {
+    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
         cache.setMatchingRequestParameterName(null);
         http.authorizeHttpRequests(a -> a.requestMatchers(
@@ -64,20 +71,44 @@ class SecurityConfig {
                         .anyRequest()
                         .hasAnyRole("TECHNICIAN", "ADMIN"))
                 .requestCache(c -> c.requestCache(cache))
+                .authenticationProvider(signIn)
                 .formLogin(f -> f.loginPage("/login")
-                        .defaultSuccessUrl("/", false)
-                        .failureHandler((request, response, e) -> response.sendRedirect(request.getContextPath()
-                                + "/login?" + (e instanceof LockedException ? "slow" : "error"))))
+                        .successHandler(new SignedIn(cache))
+                        .failureUrl("/login?error"))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.defaultAuthenticationEntryPointFor(
                                 new HxRefreshHeaderAuthenticationEntryPoint(),
                                 new RequestHeaderRequestMatcher("HX-Request"))
-                        .defaultAuthenticationEntryPointFor(
-                                new LoginUrlAuthenticationEntryPoint("/login"), AnyRequestMatcher.INSTANCE))
+                        .defaultAuthenticationEntryPointFor(toLogin(), AnyRequestMatcher.INSTANCE))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(r -> r.policy(
                                 org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
                                         .ReferrerPolicy.SAME_ORIGIN)));
         return http.build();
+    }
+
+    /** Without the host that the request names: it is whoever asks who says that. */
+    private static LoginUrlAuthenticationEntryPoint toLogin() {
+        LoginUrlAuthenticationEntryPoint out = new LoginUrlAuthenticationEntryPoint("/login");
+        out.setFavorRelativeUris(true);
+        return out;
+    }
+
+    /** Sessions of strangers are short; those of who has signed in last a working day. */
+    private static final class SignedIn extends SavedRequestAwareAuthenticationSuccessHandler {
+
+        private static final int LASTS = (int) Duration.ofHours(12).toSeconds();
+
+        SignedIn(RequestCache cache) {
+            setRequestCache(cache);
+        }
+
+        @Override
+        public void onAuthenticationSuccess(
+                HttpServletRequest request, HttpServletResponse response, Authentication authentication)
+                throws ServletException, IOException {
+            request.getSession().setMaxInactiveInterval(LASTS);
+            super.onAuthenticationSuccess(request, response, authentication);
+        }
     }
 }

@@ -49,15 +49,16 @@ public class AttentionService {
      * @param ahead how much earlier than required a collection is taken to be due
      */
     public List<Standing> standings(Instant now, Duration ahead) {
-        Map<String, DockedLogger> connected =
-                dock.view().loggers().stream().collect(Collectors.toMap(DockedLogger::serial, Function.identity()));
+        Map<String, DockedLogger> connected = dock.view().loggers().stream()
+                .collect(Collectors.toMap(DockedLogger::serial, Function.identity(), (a, b) -> a));
         Register.Entries entries = register.entries();
         Map<String, Silence> silent = silent();
+        Map<String, List<String>> twice = dock.claimedTwice();
         List<Standing> out = new ArrayList<>();
         for (StandingMapper.Row row : entries.rows()) {
             Standing s = standing(
                     row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
-            out.add(s.needing(Needs.of(s, now, ahead)));
+            out.add(s.needing(needs(s, now, ahead, twice)));
         }
         return out;
     }
@@ -74,7 +75,28 @@ public class AttentionService {
                         dock.find(serial).orElse(null),
                         entries.calibrationDue().get(serial),
                         silent().get(serial)))
-                .map(s -> s.needing(Needs.of(s, now)));
+                .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice())));
+    }
+
+    private static List<Need> needs(Standing s, Instant now, Duration ahead, Map<String, List<String>> twice) {
+        List<Need> out = Needs.of(s, now, ahead);
+        List<String> claimants = twice.get(s.serial());
+        if (claimants == null) {
+            return out;
+        }
+        List<Need> all = new ArrayList<>(out);
+        all.add(
+                0,
+                new Need(
+                        Need.Kind.CLAIMED_TWICE,
+                        s.serial(),
+                        s.missionId(),
+                        s.where(),
+                        s.spotId(),
+                        null,
+                        "at " + String.join(" and at ", claimants),
+                        true));
+        return all;
     }
 
     private Map<String, Silence> silent() {

@@ -30,6 +30,7 @@ public record Need(
 
     /** The gravest first. */
     public enum Kind {
+        CLAIMED_TWICE("serial answers at two addresses", "serials answer at two addresses", true),
         MEMORY_FULL("memory is full", "memories are full", true),
         BATTERY_EMPTY("battery must be empty", "batteries must be empty", true),
         NEVER_STARTED("start is not confirmed", "starts are not confirmed", true),

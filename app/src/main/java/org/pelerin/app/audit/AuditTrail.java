@@ -18,6 +18,8 @@ public class AuditTrail {
     private final AuditMapper entries;
     private final Clock clock;
 
+    private static final int LONGEST_SUBJECT = 200;
+
     AuditTrail(AuditMapper entries, Clock clock) {
         this.entries = entries;
         this.clock = clock;
@@ -30,9 +32,10 @@ public class AuditTrail {
 
     @Transactional(propagation = Propagation.REQUIRED)
     public void record(String who, String action, String subject, String before, String after, String reason) {
+        String named = subject.length() > LONGEST_SUBJECT ? subject.substring(0, LONGEST_SUBJECT - 1) + "…" : subject;
         AuditMapper.Head head = entries.lockHead();
         AuditEntry entry = new AuditEntry(
-                head.sequence() + 1, clock.instant(), who, action, subject, before, after, reason, head.hash());
+                head.sequence() + 1, clock.instant(), who, action, named, before, after, reason, head.hash());
         String hash = AuditChain.hash(entry);
         entries.insert(entry, hash);
         entries.moveHead(entry.sequence(), hash);

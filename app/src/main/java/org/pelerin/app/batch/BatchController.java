@@ -24,6 +24,7 @@ import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.plan.Conflict;
@@ -56,6 +57,7 @@ class BatchController {
     private final LabelSheet labels;
     private final Clock clock;
     private final Show show;
+    private final OwnAddress address;
 
     BatchController(
             BatchService batches,
@@ -65,7 +67,9 @@ class BatchController {
             NextRuns next,
             LabelSheet labels,
             Clock clock,
-            Show show) {
+            Show show,
+            OwnAddress address) {
+        this.address = address;
         this.batches = batches;
         this.dock = dock;
         this.plans = plans;
@@ -323,9 +327,9 @@ class BatchController {
     }
 
     @GetMapping("/batches/{id}/labels.pdf")
-    ResponseEntity<byte[]> labels(@PathVariable long id, jakarta.servlet.http.HttpServletRequest request) {
+    ResponseEntity<byte[]> labels(@PathVariable long id) {
         Batch batch = batches.find(id).orElseThrow(() -> new NotThereException("There is no batch " + id + "."));
-        String base = request.getRequestURL().toString().replaceAll("/batches/.*$", "");
+        String base = address.base();
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header("Content-Disposition", "inline; filename=\"labels-batch-" + id + ".pdf\"")

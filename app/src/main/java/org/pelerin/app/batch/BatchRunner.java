@@ -14,6 +14,7 @@ import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LinkException;
@@ -46,6 +47,7 @@ class BatchRunner {
     private final Clock machine;
     private final String owner = UUID.randomUUID().toString();
     private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
+    private final Seal seal;
     private final Semaphore free = new Semaphore(AT_ONCE);
 
     BatchRunner(
@@ -53,7 +55,9 @@ class BatchRunner {
             WriteService writer,
             MissionService missions,
             Dock dock,
+            Seal seal,
             @Qualifier("machineClock") Clock machine) {
+        this.seal = seal;
         this.batches = batches;
         this.writer = writer;
         this.missions = missions;
@@ -135,7 +139,7 @@ class BatchRunner {
                         item.spotId(),
                         batch.orderedBy(),
                         batch.notWired()),
-                batches.pinOf(batch.id()));
+                seal.open(batches.pinOf(batch.id())));
     }
 
     /** The mission that an earlier attempt wrote without living to say so. */

@@ -12,6 +12,7 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.next.Errands;
 import org.pelerin.app.platform.InParallel;
+import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Conflict;
@@ -61,6 +62,7 @@ public class BatchService {
     private final AuditTrail audit;
     private final Clock machine;
     private final TransactionTemplate transaction;
+    private final Seal seal;
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
     BatchService(
@@ -69,7 +71,9 @@ public class BatchService {
             Errands errands,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Seal seal) {
+        this.seal = seal;
         this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
@@ -139,7 +143,7 @@ public class BatchService {
                     all == null ? Batch.AGAIN : all.name,
                     all == null ? 0 : all.version,
                     all == null ? "" : PlanDocument.write(all.name, all.settings),
-                    order.pin,
+                    seal.close(order.pin),
                     order.notWired,
                     machine.instant(),
                     by);
@@ -198,7 +202,7 @@ public class BatchService {
     @Transactional
     public void resume(long id, String pin, String by) {
         int again = batches.requeue(id);
-        batches.pin(id, pin);
+        batches.pin(id, seal.close(pin));
         batches.state(id, "GOING");
         audit.record(by, "resume batch", "batch " + id, "", again + " loggers tried again");
     }

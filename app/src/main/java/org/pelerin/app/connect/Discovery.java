@@ -25,7 +25,7 @@ import org.pelerin.link.message.RefusedException;
 import org.pelerin.link.tcp.TcpDock;
 import org.springframework.stereotype.Service;
 
-/** Looks for docks and network stations at addresses of this machine, and says step by step where a connection fails. */
+/** Looks for docks and network stations at the hosts that may be asked, and says step by step where a connection fails. */
 @Service
 public class Discovery {
 
@@ -52,7 +52,7 @@ public class Discovery {
     public static final int MOST_PORTS = 256;
 
     private static final Duration PATIENCE = Duration.ofMillis(800);
-    private static final int AT_ONCE = 16;
+    private static final int AT_ONCE = 64;
 
     private final PelerinProperties properties;
 
@@ -98,21 +98,27 @@ public class Discovery {
         return new Found(host, port, listens, steps);
     }
 
-    private static boolean resolved(String host, List<Step> steps) {
+    /** Whether stations may be looked for there: what this application can reach is not everybody's to try. */
+    public boolean allowed(String host) {
+        return properties.stationHosts().stream().anyMatch(h -> h.strip().equalsIgnoreCase(host));
+    }
+
+    private boolean resolved(String host, List<Step> steps) {
+        String hosts = String.join(", ", properties.stationHosts());
+        if (!allowed(host)) {
+            steps.add(new Step(
+                    "The address",
+                    false,
+                    host + " is not among the hosts that may be asked",
+                    "These may: " + hosts + ". Whoever runs Pelerin can add others (PELERIN_STATION_HOSTS)."));
+            return false;
+        }
         try {
-            boolean own = InetAddress.getByName(host).isLoopbackAddress();
-            steps.add(
-                    own
-                            ? new Step("The address", true, host + " is this machine", "")
-                            : new Step(
-                                    "The address",
-                                    false,
-                                    host + " is another machine",
-                                    "Docks are looked for on this machine only; give 127.0.0.1."));
-            return own;
+            InetAddress.getByName(host);
+            steps.add(new Step("The address", true, host + " is known", ""));
+            return true;
         } catch (UnknownHostException e) {
-            steps.add(
-                    new Step("The address", false, host + " is not known", "Look at its spelling, or give 127.0.0.1."));
+            steps.add(new Step("The address", false, host + " is not known", "Look at its spelling."));
             return false;
         }
     }

@@ -13,6 +13,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -94,7 +95,20 @@ public class Dock {
         }
     }
 
+    /** The serials that answer at more than one address, with these. */
+    public Map<String, List<String>> claimedTwice() {
+        return stations.claimedTwice();
+    }
+
+    /** @throws LinkException if two addresses claim to be it: nothing is asked of either before that is cleared up */
     private DockWatch watch(DockedLogger logger) {
+        List<String> claimants = stations.claimedTwice().getOrDefault(logger.serial(), List.of());
+        if (!logger.station().isEmpty() && !claimants.isEmpty()) {
+            throw new LinkException(
+                    logger.serial() + " answers at " + String.join(" and at ", claimants)
+                            + "; take one of them away first",
+                    null);
+        }
         return logger.station().isEmpty()
                 ? dock
                 : stations.watch(logger.station()).orElseThrow(() -> new NotConnectedException(logger.serial()));

@@ -5,36 +5,50 @@ import java.net.InetSocketAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicBoolean;
 import org.pelerin.app.platform.InParallel;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 
-/** Watches the network stations: what each tells. A silent one holds up no other, and not the dock. */
+/**
+ * Watches the network stations: what each tells. Each is looked at in its own time, so that a silent or a slow one holds up no other, and
+ * not the dock; one that stays silent is looked at less and less often, once a minute in the end.
+ */
 @Service
 public class StationWatch {
 
     private static final Logger LOG = LoggerFactory.getLogger(StationWatch.class);
-    private static final int AT_ONCE = 16;
+    private static final int AT_ONCE = 32;
     private static final Duration STORE_EVERY = Duration.ofSeconds(20);
+    private static final Duration EVERY = Duration.ofMillis(1500);
+    private static final Duration AT_LEAST_EVERY = Duration.ofMinutes(1);
 
-    /** One address with what was last seen there. */
-    private record Watched(DockWatch watch, DockView view, Instant storedAt) {}
+    /** One address with what was last seen there, how often it was silent since it answered, and when it is looked at next. */
+    private record Watched(DockWatch watch, DockView view, Instant storedAt, int silent, long dueNanos) {
+
+        boolean due() {
+            return System.nanoTime() - dueNanos >= 0;
+        }
+    }
 
     private final StationMapper mapper;
     private final Clock clock;
     private final Map<String, Watched> watched = new ConcurrentHashMap<>();
-    private final AtomicBoolean looking = new AtomicBoolean();
-    private final ExecutorService round = Executors.newSingleThreadExecutor();
+    private final Set<String> beingLookedAt = ConcurrentHashMap.newKeySet();
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
     StationWatch(StationMapper mapper, Clock clock) {
@@ -42,14 +56,31 @@ public class StationWatch {
         this.clock = clock;
     }
 
-    /** What all stations tell. */
+    /** What all stations tell; of a serial that two claim, what the first address tells. */
     public List<DockedLogger> loggers() {
-        return watched.values().stream().flatMap(w -> w.view.loggers().stream()).toList();
+        Map<String, DockedLogger> bySerial = new LinkedHashMap<>();
+        new TreeMap<>(watched)
+                .values().stream()
+                        .flatMap(w -> w.view.loggers().stream())
+                        .forEach(l -> bySerial.putIfAbsent(l.serial(), l));
+        return List.copyOf(bySerial.values());
     }
 
     public List<DockedLogger> loggers(Station station) {
         Watched w = watched.get(station.address());
         return w == null ? List.of() : w.view.loggers();
+    }
+
+    /** The serials that answer at more than one address, with these: one of them is not who it says. */
+    Map<String, List<String>> claimedTwice() {
+        Map<String, List<String>> addresses = new TreeMap<>();
+        watched.forEach((address, w) -> w.view.loggers()
+                .forEach(l -> addresses
+                        .computeIfAbsent(l.serial(), x -> new ArrayList<>())
+                        .add(address)));
+        addresses.values().removeIf(a -> a.size() < 2);
+        addresses.values().forEach(Collections::sort);
+        return addresses;
     }
 
     Optional<DockWatch> watch(String address) {
@@ -58,30 +89,57 @@ public class StationWatch {
 
     @Scheduled(fixedDelay = 1500)
     void poll() {
-        if (looking.compareAndSet(false, true)) {
-            round.execute(() -> {
-                try {
-                    look();
-                } catch (DataAccessException | IllegalStateException e) {
-                    LOG.warn("The stations could not be looked at: {}", e.getMessage());
-                } finally {
-                    looking.set(false);
+        try {
+            List<Station> stations = mapper.all();
+            forgetOthers(stations);
+            for (Station s : stations) {
+                Watched last = watched.get(s.address());
+                if ((last == null || last.due()) && beingLookedAt.add(s.address())) {
+                    lookers.execute(() -> {
+                        try {
+                            look(s);
+                        } catch (RuntimeException e) {
+                            LOG.warn("{} could not be looked at: {}", s.address(), e.getMessage());
+                        } finally {
+                            beingLookedAt.remove(s.address());
+                        }
+                    });
                 }
-            });
+            }
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("The stations could not be looked at: {}", e.getMessage());
         }
     }
 
-    /** Looks at every station once. */
-    public synchronized void look() {
+    /** Looks at every station once, and waits for them. */
+    public void look() {
         List<Station> stations = mapper.all();
+        forgetOthers(stations);
+        InParallel.map(lookers, stations, this::look);
+    }
+
+    /** Looks at one station now, as it has just been added. */
+    public void look(String address) {
+        mapper.all().stream().filter(s -> s.address().equals(address)).forEach(this::look);
+    }
+
+    /** Watches it no more, from now on; whoever looks at it just now is not waited for. */
+    public void forget(Station station) {
+        Watched gone = watched.remove(station.address());
+        if (gone != null) {
+            lookers.execute(gone.watch::close);
+        }
+    }
+
+    /** What is watched no more is closed when whoever looks at it is done. */
+    private void forgetOthers(List<Station> stations) {
         watched.entrySet().removeIf(e -> {
             boolean gone = stations.stream().noneMatch(s -> s.address().equals(e.getKey()));
             if (gone) {
-                e.getValue().watch.close();
+                lookers.execute(e.getValue().watch::close);
             }
             return gone;
         });
-        InParallel.map(lookers, stations, this::look);
     }
 
     private boolean look(Station s) {
@@ -90,7 +148,13 @@ public class StationWatch {
                 ? new DockWatch(new InetSocketAddress(s.host(), s.port()), s.address(), clock)
                 : last.watch;
         DockView view = watch.look();
-        watched.put(s.address(), new Watched(watch, view, stored(s, last, view)));
+        boolean answers = view.reachable() && !view.loggers().isEmpty();
+        int silent = answers ? 0 : last == null ? 1 : last.silent + 1;
+        Duration pause = EVERY.multipliedBy(1L << Math.min(silent, 6));
+        long due = System.nanoTime()
+                + (pause.compareTo(AT_LEAST_EVERY) > 0 ? AT_LEAST_EVERY : silent == 0 ? Duration.ZERO : pause)
+                        .toNanos();
+        watched.put(s.address(), new Watched(watch, view, stored(s, last, view), silent, due));
         return view.reachable();
     }
 
@@ -118,7 +182,6 @@ public class StationWatch {
 
     @PreDestroy
     void close() {
-        round.shutdownNow();
         lookers.shutdownNow();
         watched.values().forEach(w -> w.watch.close());
     }

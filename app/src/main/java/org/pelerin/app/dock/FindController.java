@@ -120,7 +120,7 @@ class FindController {
         if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
             flash.addFlashAttribute("refused", host + ":" + port + " does not answer as a station; test it again.");
         } else if (stations.add(host, port, me.getName())) {
-            watch.look();
+            watch.look(host + ":" + port);
             flash.addFlashAttribute("said", host + ":" + port + " is watched from now on.");
         }
         return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;

@@ -196,7 +196,7 @@ class StationController {
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         Station station = find(id);
         stations.remove(station, me.getName());
-        watch.look();
+        watch.forget(station);
         flash.addFlashAttribute("said", station.address() + " is watched no more.");
         return "redirect:/dock/find";
     }

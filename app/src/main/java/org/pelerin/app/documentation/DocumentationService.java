@@ -3,12 +3,14 @@ package org.pelerin.app.documentation;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.place.Picture;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -78,7 +80,7 @@ public class DocumentationService {
         }
         Set<String> taken =
                 mapper.attachments(mission).stream().map(Attachment::name).collect(Collectors.toSet());
-        String free = free(clean(name), taken);
+        String free = free(ending(clean(name), type), taken);
         String sha = new Sha256().add(bytes).hex();
         mapper.insert(mission, free, type, bytes.length, sha, bytes, clock.instant(), by);
         audit.record(by, "attach file", "mission " + mission, "", free + ", SHA-256 " + sha);
@@ -98,9 +100,21 @@ public class DocumentationService {
     /** Without path, and without what a file system may stumble over. */
     static String clean(String name) {
         String last = name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1);
-        String plain = last.replaceAll("[\\p{Cntrl}<>:\"|?*]", "_").strip();
+        String plain =
+                CleanText.line(last).replaceAll("[\\p{Cntrl}<>:\"|?*]", "_").strip();
         String kept = plain.isEmpty() || plain.matches("\\.+") ? "file" : plain;
         return kept.length() > LONGEST_NAME ? kept.substring(kept.length() - LONGEST_NAME) : kept;
+    }
+
+    /** With an ending that says what it is, whatever it was called: the one it has, or one more. */
+    static String ending(String name, String type) {
+        String lower = name.toLowerCase(Locale.ROOT);
+        List<String> ends = switch (type) {
+            case "application/pdf" -> List.of(".pdf");
+            case "image/png" -> List.of(".png");
+            default -> List.of(".jpg", ".jpeg");
+        };
+        return ends.stream().anyMatch(lower::endsWith) ? name : name + ends.get(0);
     }
 
     /** “scan.pdf”, then “scan (2).pdf”. */

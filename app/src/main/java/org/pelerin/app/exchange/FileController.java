@@ -9,6 +9,7 @@ import java.security.Principal;
 import java.time.ZoneId;
 import java.util.Arrays;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -213,7 +214,8 @@ class FileController {
             csv.writeRecord("line", "column", "reason");
             files.findings(file.id())
                     .ifPresent(f -> f.troubles()
-                            .forEach(t -> csv.writeRecord(String.valueOf(t.line()), t.column(), t.reason())));
+                            .forEach(t -> csv.writeRecord(
+                                    String.valueOf(t.line()), CsvCell.text(t.column()), CsvCell.text(t.reason()))));
         }
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "csv", java.nio.charset.StandardCharsets.UTF_8))

@@ -30,6 +30,11 @@ final class SheetTable {
     private static final long LARGEST_UNPACKED = 2L << 30;
     private static final long LARGEST_STRINGS = 256L << 20;
     private static final int MOST_COLUMNS = 500;
+    /** What a cell can hold by the standard, and by how much more it is known not to be one. */
+    private static final int LONGEST_CELL = 32_767;
+
+    private static final int LONGEST_TEXT = 1_000_000;
+    private static final int LONGEST_COLUMN = 3;
 
     private SheetTable() {}
 
@@ -52,10 +57,14 @@ final class SheetTable {
             byte[] buffer = new byte[1 << 16];
             for (ZipArchiveEntry e : Collections.list(zip.getEntries())) {
                 long size = 0;
+                Markup markup = new Markup();
                 try (InputStream in = zip.getInputStream(e)) {
                     for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
                         size += n;
                         whole += n;
+                        if (e.getName().endsWith(".xml")) {
+                            markup.look(buffer, n);
+                        }
                         if (whole > LARGEST_UNPACKED
                                 || size > LARGEST_STRINGS && e.getName().contains("sharedStrings")) {
                             throw new NoSheetException("Unpacked it would be too large", null);
@@ -67,6 +76,42 @@ final class SheetTable {
             throw e;
         } catch (IOException e) {
             throw new NoSheetException("Its packing is damaged: " + e.getMessage(), e);
+        }
+    }
+
+    /** Looks at a part as it is unpacked, byte by byte: nothing of it is kept, however large it is. */
+    private static final class Markup {
+        private int text;
+        private int reference = -1;
+        private int at;
+
+        void look(byte[] bytes, int n) throws NoSheetException {
+            for (int i = 0; i < n; i++) {
+                byte b = bytes[i];
+                text = b == '<' ? 0 : text + 1;
+                if (text > LONGEST_TEXT) {
+                    throw new NoSheetException(
+                            "One of its cells holds more than a million characters; a cell can hold " + LONGEST_CELL,
+                            null);
+                }
+                reference(b);
+            }
+        }
+
+        /** The letters of {@code r="ABC12"}. */
+        private void reference(byte b) throws NoSheetException {
+            boolean letter = b >= 'A' && b <= 'Z';
+            if (reference >= 0 && letter) {
+                if (++reference > LONGEST_COLUMN) {
+                    throw new NoSheetException("One of its cells lies in a column that no sheet has", null);
+                }
+            } else {
+                reference = -1;
+            }
+            at = b == ' ' ? 1 : at == 1 && b == 'r' ? 2 : at == 2 && b == '=' ? 3 : at == 3 && b == '"' ? 4 : 0;
+            if (at == 4) {
+                reference = 0;
+            }
         }
     }
 
@@ -97,7 +142,10 @@ final class SheetTable {
                     }
                 }
             }
-        } catch (ExcelReaderException e) {
+        } catch (ExcelReaderException
+                | IllegalArgumentException
+                | IndexOutOfBoundsException
+                | NegativeArraySizeException e) {
             throw new NoSheetException("It cannot be read as XLSX: " + e.getMessage(), e);
         }
     }

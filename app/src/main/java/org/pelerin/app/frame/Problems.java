@@ -1,23 +1,32 @@
 package org.pelerin.app.frame;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.NoSuchElementException;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.InvalidPropertyException;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 
 /** What went wrong, in plain words and in our look. */
 @ControllerAdvice
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class Problems {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
     private final Shell shell;
 
@@ -60,8 +69,7 @@ class Problems {
 
     @ExceptionHandler(LinkException.class)
     String link(LinkException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(
-                model, response, me, HttpStatus.BAD_GATEWAY, e.getMessage() + ".", "Check the cable and try again.");
+        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", "Check the cable and try again.");
     }
 
     @ExceptionHandler(RefusedException.class)
@@ -73,6 +81,57 @@ class Problems {
                 HttpStatus.CONFLICT,
                 "The logger refused: " + e.getMessage() + ".",
                 "Nothing was changed on it.");
+    }
+
+    /** A form that none of ours sends: a list where there is a text, a number among the millions, half an upload. */
+    @ExceptionHandler({InvalidPropertyException.class, MultipartException.class})
+    String notRead(Exception e, Model model, HttpServletResponse response, Authentication me) {
+        boolean large = e instanceof MaxUploadSizeExceededException;
+        return page(
+                model,
+                response,
+                me,
+                large ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST,
+                large ? "The file is too large." : "The request could not be understood.",
+                large ? "A file has at most 48 MB." : "Nothing was changed. Go back and try again.");
+    }
+
+    /** A number or a name that is sent along, of something that is not there, or not any more. */
+    @ExceptionHandler(NoSuchElementException.class)
+    String notAnyMore(NoSuchElementException e, Model model, HttpServletResponse response, Authentication me) {
+        LOG.warn("Asked for what is not there", e);
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.NOT_FOUND,
+                "This is not there, or not any more.",
+                "Nothing was changed. Go back and look again.");
+    }
+
+    /** Fields that are numbered where there is one, or numbered with what is no number. */
+    @ExceptionHandler(NumberFormatException.class)
+    String noNumber(NumberFormatException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.BAD_REQUEST,
+                "The request could not be understood.",
+                "Nothing was changed. Go back and try again.");
+    }
+
+    /** What is longer, or larger, than it can be kept: the database refuses it whole, so that nothing is cut off in silence. */
+    @ExceptionHandler(DataIntegrityViolationException.class)
+    String notKept(DataIntegrityViolationException e, Model model, HttpServletResponse response, Authentication me) {
+        LOG.warn("Not kept: {}", e.getMostSpecificCause().getMessage());
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.BAD_REQUEST,
+                "Something in it is longer than can be kept, or is not there any more.",
+                "Nothing was changed. Go back, and look at what you typed.");
     }
 
     private String page(

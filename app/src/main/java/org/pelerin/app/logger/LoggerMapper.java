@@ -31,7 +31,7 @@ interface LoggerMapper {
     void describe(String serial, String name, String remarks);
 
     @Update("UPDATE logger SET retired_at = #{at}, retired_reason = #{reason}, lost = #{lost} WHERE serial = #{serial}")
-    void retire(String serial, Instant at, String reason, boolean lost);
+    int retire(String serial, Instant at, String reason, boolean lost);
 
     @Update("UPDATE logger SET alarmed_at = CASE WHEN #{alarmed} THEN COALESCE(alarmed_at, #{at}) ELSE NULL END"
             + " WHERE serial = #{serial} AND (alarmed_at IS NULL) = #{alarmed}")

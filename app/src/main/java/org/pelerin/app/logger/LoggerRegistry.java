@@ -3,6 +3,7 @@ package org.pelerin.app.logger;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
+import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.audit.AuditTrail;
@@ -49,15 +50,21 @@ public class LoggerRegistry {
     /** It goes into stock. */
     @Transactional
     public void retire(String serial, String reason, String by) {
-        loggers.retire(serial, clock.instant(), reason, false);
+        known(loggers.retire(serial, clock.instant(), reason, false), serial);
         audit.record(by, "put into stock", serial, "", "", reason);
     }
 
     /** It is given up; if it turns up, writing it again ends that. */
     @Transactional
     public void lose(String serial, String reason, String by) {
-        loggers.retire(serial, clock.instant(), reason, true);
+        known(loggers.retire(serial, clock.instant(), reason, true), serial);
         audit.record(by, "give up as lost", serial, "", "", reason);
+    }
+
+    private static void known(int rows, String serial) {
+        if (rows == 0) {
+            throw new NoSuchElementException("There is no logger " + serial);
+        }
     }
 
     /** As a file tells of it, that says nothing of its alarms. */

@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
-import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.web.Show;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -41,7 +41,7 @@ public class NoticeRunner {
     private final NoticeMapper notices;
     private final AttentionService attention;
     private final Post post;
-    private final PelerinProperties properties;
+    private final OwnAddress address;
     private final Show show;
     private final Clock machine;
 
@@ -49,13 +49,13 @@ public class NoticeRunner {
             NoticeMapper notices,
             AttentionService attention,
             Post post,
-            PelerinProperties properties,
+            OwnAddress address,
             Show show,
             @Qualifier("machineClock") Clock machine) {
         this.notices = notices;
         this.attention = attention;
         this.post = post;
-        this.properties = properties;
+        this.address = address;
         this.show = show;
         this.machine = machine;
     }
@@ -127,7 +127,7 @@ public class NoticeRunner {
         if (fresh.isEmpty()) {
             return;
         }
-        NoticeText text = NoticeText.of(fresh, properties.address(), show);
+        NoticeText text = NoticeText.of(fresh, address.base(), show);
         try {
             post.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
             fresh.forEach(n -> notices.sent(account, subject(n), now));

@@ -48,7 +48,7 @@ public class Notices {
     /** Of somebody who has an account here. */
     @Transactional
     public void choose(String account, String mail, List<Need.Kind> kinds, String by) {
-        accounts.reachBy(account, mail);
+        accounts.reachBy(account, mail, by);
         choose(account, account, kinds, mail, by);
     }
 

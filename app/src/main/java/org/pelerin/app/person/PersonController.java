@@ -5,16 +5,15 @@ import java.util.List;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.notice.Notices;
-import org.pelerin.app.notice.Post;
 import org.pelerin.app.platform.web.MailAddress;
-import org.springframework.mail.MailException;
+import org.pelerin.app.platform.web.OwnAddress;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** What a person has set for himself. */
 @Controller
@@ -23,13 +22,16 @@ class PersonController {
     private final CalendarService calendars;
     private final Notices notices;
     private final AccountService accounts;
-    private final Post post;
+    private final OwnMail ownMail;
+    private final OwnAddress address;
 
-    PersonController(CalendarService calendars, Notices notices, AccountService accounts, Post post) {
+    PersonController(
+            CalendarService calendars, Notices notices, AccountService accounts, OwnMail ownMail, OwnAddress address) {
+        this.address = address;
         this.calendars = calendars;
         this.notices = notices;
         this.accounts = accounts;
-        this.post = post;
+        this.ownMail = ownMail;
     }
 
     @GetMapping("/me")
@@ -40,6 +42,8 @@ class PersonController {
         page.addAttribute("kinds", Need.Kind.values());
         page.addAttribute("chosen", notices.choices(me.getName()));
         page.addAttribute("trouble", notices.trouble(me.getName()));
+        page.addAttribute("asked", ownMail.asked(me.getName()));
+        page.addAttribute("confirmed", accounts.mailOf(me.getName()));
         if (!page.containsAttribute("mail")) {
             page.addAttribute("mail", accounts.mailOf(me.getName()));
         }
@@ -53,30 +57,54 @@ class PersonController {
             @RequestParam(defaultValue = "false") boolean test,
             Principal me,
             RedirectAttributes flash) {
-        String address = mail.strip();
-        boolean none = address.isEmpty() && kind.isEmpty() && !test;
-        if (!none && !MailAddress.valid(address)) {
-            flash.addFlashAttribute("mail", address);
-            flash.addFlashAttribute("refused", "“" + address + "” is no mail address.");
+        String typed = mail.strip();
+        boolean none = typed.isEmpty() && kind.isEmpty() && !test;
+        if (!none && !MailAddress.valid(typed)) {
+            flash.addFlashAttribute("mail", typed);
+            flash.addFlashAttribute("refused", "“" + typed + "” is no mail address.");
             return "redirect:/me";
         }
-        notices.choose(me.getName(), address, kind, me.getName());
-        flash.addFlashAttribute("said", kind.isEmpty() ? "You are told of nothing by mail." : "You will be told.");
-        if (test) {
-            try {
-                post.send(address, "Pelerin: a mail to try it out", "Notices will come to this address.\n");
-                flash.addFlashAttribute("said", "A mail is on its way to " + address + ".");
-            } catch (MailException e) {
-                String why = e.getMostSpecificCause().getMessage();
-                flash.addFlashAttribute("refused", "The mail server did not take it: " + why);
+        String confirmed = accounts.mailOf(me.getName());
+        boolean other = !typed.isEmpty() && !typed.equals(confirmed);
+        notices.choose(me.getName(), other ? confirmed : typed, kind, me.getName());
+        String told = kind.isEmpty() ? "You are told of nothing by mail." : "You will be told.";
+        flash.addFlashAttribute("said", told);
+        try {
+            if (other) {
+                ownMail.ask(me.getName(), typed);
+                flash.addFlashAttribute(
+                        "said",
+                        !notices.possible()
+                                ? "Kept. It counts once a link that is sent to it was followed: give it again when there is a mail"
+                                        + " server."
+                                : "A mail is on its way to " + typed
+                                        + ". Follow its link: from then on notices go there"
+                                        + (confirmed.isEmpty() ? "." : ", until then to " + confirmed + "."));
+            } else if (test) {
+                ownMail.test(me.getName());
+                flash.addFlashAttribute("said", "A mail is on its way to " + confirmed + ".");
             }
+        } catch (OwnMail.NotSentException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
+        return "redirect:/me";
+    }
+
+    @GetMapping("/me/mail/{secret}")
+    String confirm(@PathVariable String secret, Principal me, RedirectAttributes flash) {
+        ownMail.confirm(me.getName(), secret)
+                .ifPresentOrElse(
+                        mail -> flash.addFlashAttribute("said", "Notices go to " + mail + " from now on."),
+                        () -> flash.addFlashAttribute(
+                                "refused",
+                                "This link does not hold any more, or is somebody else's. Give the address again to have another"
+                                        + " sent."));
         return "redirect:/me";
     }
 
     @PostMapping("/me/calendar")
     String make(Principal me, RedirectAttributes flash) {
-        String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
+        String base = address.base();
         flash.addFlashAttribute("address", base + "/calendar/" + calendars.make(me.getName()) + ".ics");
         return "redirect:/me";
     }

@@ -1,10 +1,11 @@
 package org.pelerin.app.place;
 
-import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Arrays;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
 
 /**
  * A picture that was handed in and found to be one.
@@ -15,6 +16,7 @@ public record Picture(String type, int width, int height, byte[] bytes) {
 
     public static final int LARGEST = 5_000_000;
     private static final long MOST_PIXELS = 40_000_000;
+    private static final double LOOKED_AT = 250_000;
     private static final byte[] PNG = {(byte) 0x89, 'P', 'N', 'G'};
     private static final byte[] JPEG = {(byte) 0xff, (byte) 0xd8, (byte) 0xff};
 
@@ -35,13 +37,25 @@ public record Picture(String type, int width, int height, byte[] bytes) {
             var reader = readers.next();
             reader.setInput(in);
             // looked at before anything is unpacked
-            if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) {
+            int width = reader.getWidth(0);
+            int height = reader.getHeight(0);
+            if ((long) width * height > MOST_PIXELS) {
                 throw new IllegalArgumentException("A picture has at most 40 million points");
             }
-            BufferedImage image = reader.read(0);
-            return new Picture(type, image.getWidth(), image.getHeight(), bytes);
-        } catch (IOException e) {
+            wholly(reader, width, height);
+            return new Picture(type, width, height, bytes);
+        } catch (IOException | IndexOutOfBoundsException | NegativeArraySizeException e) {
             throw new IllegalArgumentException("The picture is damaged", e);
+        }
+    }
+
+    /** Reads it to its end, one picture at a time and in small, so that it is known to be whole and takes little memory. */
+    private static void wholly(ImageReader reader, int width, int height) throws IOException {
+        ImageReadParam small = reader.getDefaultReadParam();
+        int step = (int) Math.max(1, Math.ceil(Math.sqrt((double) width * height / LOOKED_AT)));
+        small.setSourceSubsampling(step, step, 0, 0);
+        synchronized (Picture.class) {
+            reader.read(0, small);
         }
     }
 

@@ -11,6 +11,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
@@ -19,6 +20,7 @@ import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.series.SignificantDigits;
+import org.pelerin.core.text.CleanText;
 
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
@@ -38,13 +40,14 @@ final class CsvExport {
     static void write(Dossier d, int table, boolean fahrenheit, Writer out) throws IOException {
         List<Series> series = table < d.tables().size() ? d.tables().get(table) : List.of();
         for (String line : header(d)) {
-            out.write("# " + line.replace('\n', ' ').replace('\u00a0', ' ') + "\r\n");
+            out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
         }
         CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
         List<String> head = new ArrayList<>();
         head.add("Time");
         for (Series s : series) {
-            head.add(column(s.label(), ShownUnit.of(s.unit(), fahrenheit).symbol()));
+            head.add(CsvCell.text(
+                    column(s.label(), ShownUnit.of(s.unit(), fahrenheit).symbol())));
         }
         ShownUnit[] units =
                 series.stream().map(s -> ShownUnit.of(s.unit(), fahrenheit)).toArray(ShownUnit[]::new);

@@ -119,7 +119,7 @@ final class Proposals {
             case MEMORY_FULL, MEMORY_FILLS, STOPPED, OVERDUE -> Task.Kind.COLLECT;
             case BATTERY_EMPTY, BATTERY_ENDS -> facts.sealed.contains(serial) ? Task.Kind.SWAP : Task.Kind.COLLECT;
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE -> Task.Kind.SWAP;
-            case NEVER_STARTED, ALARM, LOST, SILENT -> Task.Kind.CHECK;
+            case NEVER_STARTED, ALARM, LOST, SILENT, CLAIMED_TWICE -> Task.Kind.CHECK;
             case CLOCK_OFF -> null;
         };
     }

@@ -12,6 +12,7 @@ import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.field.Checklist;
 import org.pelerin.app.field.PlacementService;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.OwnAddress;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -23,7 +24,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** A round as it is gone through, with a phone or with a sheet of paper. */
 @Controller
@@ -36,6 +36,7 @@ class RoundWorkController {
     private final FieldSheet sheet;
     private final Dock dock;
     private final Clock clock;
+    private final OwnAddress address;
 
     RoundWorkController(
             RoundService rounds,
@@ -44,7 +45,9 @@ class RoundWorkController {
             KnownLoggers known,
             FieldSheet sheet,
             Dock dock,
-            Clock clock) {
+            Clock clock,
+            OwnAddress address) {
+        this.address = address;
         this.rounds = rounds;
         this.planner = planner;
         this.work = work;
@@ -143,7 +146,7 @@ class RoundWorkController {
     @GetMapping("/rounds/{id}/sheet.pdf")
     ResponseEntity<byte[]> sheet(@PathVariable long id) throws IOException {
         Round round = find(id);
-        String base = ServletUriComponentsBuilder.fromCurrentContextPath().toUriString();
+        String base = address.base();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         sheet.write(round, planner.refreshed(rounds.tasks(id), round.day()), base, clock.instant(), out);
         return ResponseEntity.ok()

@@ -6,10 +6,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.Test;
@@ -42,6 +46,34 @@ class SheetTableTest {
         SheetTable.read(
                 new ByteArrayInputStream(file), sheet, (line, cells) -> out.add(line + " " + String.join("|", cells)));
         return out;
+    }
+
+    /** A workbook with one part, as somebody could pack it. */
+    private static byte[] packed(String head, char repeated, int times, String tail) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.putNextEntry(new ZipEntry("xl/worksheets/sheet1.xml"));
+            zip.write(head.getBytes(StandardCharsets.US_ASCII));
+            byte[] chunk = new byte[1_000_000];
+            Arrays.fill(chunk, (byte) repeated);
+            for (int left = times; left > 0; left -= chunk.length) {
+                zip.write(chunk, 0, Math.min(left, chunk.length));
+            }
+            zip.write(tail.getBytes(StandardCharsets.US_ASCII));
+        }
+        return out.toByteArray();
+    }
+
+    @Test
+    void a_cell_without_end_is_found_before_it_is_unpacked_into_memory() throws IOException {
+        byte[] bomb = packed("<worksheet><c r=\"A1\"><is><t>", 'x', 300_000_000, "</t></is></c></worksheet>");
+        assertThat(bomb.length).isLessThan(400_000);
+        assertThatThrownBy(() -> SheetTable.check(new ByteArrayInputStream(bomb)))
+                .hasMessageContaining("more than a million characters");
+        byte[] far = packed("<worksheet><row r=\"2\"><c r=\"ZZZZZZZ2\">", '1', 3, "</c></row></worksheet>");
+        assertThatThrownBy(() -> SheetTable.check(new ByteArrayInputStream(far)))
+                .hasMessageContaining("a column that no sheet has");
+        SheetTable.check(new ByteArrayInputStream(packed("<c r=\"XFD1\">", '1', 900_000, "</c>")));
     }
 
     @Test

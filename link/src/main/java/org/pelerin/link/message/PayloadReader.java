@@ -3,9 +3,13 @@ package org.pelerin.link.message;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 
 /** Takes a payload apart; whatever does not fit is a {@link MalformedMessageException}. */
 public final class PayloadReader {
+
+    /** 2200-01-01. */
+    private static final long LATEST = 7_258_118_400_000L;
 
     private final ByteBuffer in;
 
@@ -95,5 +99,18 @@ public final class PayloadReader {
             throw new MalformedMessageException("the message ends too early");
         }
         return in;
+    }
+
+    /**
+     * What a clock reads, in ms since 1970. One that has overflowed says nothing that could be reckoned with.
+     *
+     * @throws MalformedMessageException if it is before 1970 or after 2200
+     */
+    public Instant clock() {
+        long millis = i64();
+        if (millis < 0 || millis > LATEST) {
+            throw new MalformedMessageException("a clock reads " + millis + " ms, which is no time");
+        }
+        return Instant.ofEpochMilli(millis);
     }
 }

@@ -59,7 +59,7 @@ public record Status(
         }
         LoggerState is = LoggerState.values()[state];
         int battery = in.u16();
-        Instant clock = Instant.ofEpochMilli(in.i64());
+        Instant clock = in.clock();
         int mission = in.u16();
         long records = in.u32();
         long capacity = in.u32();

@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.pelerin.link.LinkException;
+import org.pelerin.link.frame.DeadlineStream;
 import org.pelerin.link.frame.Frame;
 import org.pelerin.link.frame.FrameCodec;
 import org.pelerin.link.frame.FrameException;
@@ -36,6 +37,7 @@ final class TcpConnection implements AutoCloseable {
     private Runnable afterConnect;
     private Socket socket;
     private InputStream in;
+    private DeadlineStream deadline;
     private int lastId;
 
     /** @param afterConnect sends what every new connection must begin with; may do nothing */
@@ -89,6 +91,8 @@ final class TcpConnection implements AutoCloseable {
 
     byte[] exchange(int type, byte[] payload) throws IOException {
         lastId = lastId + 1 & 0xffff;
+        // for the whole answer: a peer that drips a byte at a time holds up nobody
+        deadline.allow(timeout.toMillis());
         FrameCodec.write(socket.getOutputStream(), new Frame(type, lastId, payload));
         for (int i = 0; i < STALE_ANSWERS; i++) {
             Frame answer = FrameCodec.read(in);
@@ -113,7 +117,8 @@ final class TcpConnection implements AutoCloseable {
             fresh.setTcpNoDelay(true);
             fresh.setSoTimeout((int) timeout.toMillis());
             fresh.connect(address, (int) timeout.toMillis());
-            in = new BufferedInputStream(fresh.getInputStream());
+            deadline = new DeadlineStream(fresh);
+            in = new BufferedInputStream(deadline);
             socket = fresh;
             afterConnect.run();
         } catch (UncheckedIOException e) {

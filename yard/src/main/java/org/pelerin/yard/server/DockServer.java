@@ -13,6 +13,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.SynchronousQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import org.pelerin.link.frame.DeadlineStream;
 import org.pelerin.link.frame.Frame;
 import org.pelerin.link.frame.FrameCodec;
 import org.pelerin.link.message.MessageType;

@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.util.Locale;
 import java.util.Map;
+import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
@@ -23,7 +24,8 @@ public class PdfPages {
     }
 
     public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        String html = templates.process(template, new Context(Locale.UK, model));
+        // XML can hold no control characters, whatever way they came in
+        String html = CleanText.lines(templates.process(template, new Context(Locale.UK, model)));
         PdfRendererBuilder pdf = new PdfRendererBuilder();
         pdf.useFastMode();
         font(pdf, "/fonts/next-regular.ttf", 400);

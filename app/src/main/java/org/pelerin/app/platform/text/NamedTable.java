@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.core.text.CleanText;
 
 /** Our own tables as CSV (RFC 4180, UTF-8) with named columns, written here and read as people give them back. */
 public final class NamedTable {
@@ -38,7 +39,7 @@ public final class NamedTable {
         try (CsvWriter csv =
                 CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
             csv.writeRecord(columns);
-            rows.forEach(csv::writeRecord);
+            rows.forEach(row -> csv.writeRecord(row.stream().map(CsvCell::text).toList()));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -66,7 +67,8 @@ public final class NamedTable {
                     return new Read(List.of(), errors);
                 }
                 Map<String, String> cells = new LinkedHashMap<>();
-                record.getFieldsAsMap().forEach((k, v) -> cells.put(k.strip(), v.strip()));
+                record.getFieldsAsMap()
+                        .forEach((k, v) -> cells.put(k.strip(), CleanText.lines(CsvCell.read(v.strip()))));
                 rows.add(new Row("Line " + record.getStartingLineNumber() + ": ", cells));
             }
         } catch (CsvParseException e) {

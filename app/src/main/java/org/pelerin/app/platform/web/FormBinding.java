@@ -17,6 +17,9 @@ class FormBinding {
         if (type != null && Form.class.isAssignableFrom(type)) {
             binder.setAutoGrowCollectionLimit(MOST_ROWS);
             binder.initDirectFieldAccess();
+            // what is not sent stays as the form has it: nobody empties a field by naming it otherwise
+            binder.setFieldMarkerPrefix(null);
+            binder.setFieldDefaultPrefix(null);
         }
     }
 }

@@ -1,4 +1,4 @@
-package org.pelerin.yard.server;
+package org.pelerin.link.frame;
 
 import java.io.FilterInputStream;
 import java.io.IOException;
@@ -7,18 +7,18 @@ import java.net.SocketTimeoutException;
 import java.util.concurrent.TimeUnit;
 
 /** What a socket brings until a deadline, however slowly it drips: a time-out for the whole, not for each read. */
-final class DeadlineStream extends FilterInputStream {
+public final class DeadlineStream extends FilterInputStream {
 
     private final Socket socket;
     private long deadline;
 
-    DeadlineStream(Socket socket) throws IOException {
+    public DeadlineStream(Socket socket) throws IOException {
         super(socket.getInputStream());
         this.socket = socket;
     }
 
     /** Everything read from now on must have come by then. */
-    void allow(long millis) {
+    public void allow(long millis) {
         deadline = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(millis);
     }
 

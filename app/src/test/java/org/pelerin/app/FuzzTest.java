@@ -1,0 +1,58 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.mission.Evaluation;
+import org.pelerin.app.mission.Mission;
+import org.pelerin.core.plan.StartCondition;
+
+/** Thousands of broken requests: each is answered, in time and without a fault of ours, and no record suffers. */
+class FuzzTest {
+
+    private static final long SEED = 20_417;
+    private static final int REQUESTS = Integer.getInteger("pelerin.fuzz", 10_000);
+
+    private static PrivateDatabase database;
+    private static TestBed bed;
+
+    @BeforeAll
+    static void begin() throws IOException, InterruptedException {
+        database = new PrivateDatabase();
+        bed = TestBed.with(database);
+    }
+
+    @AfterAll
+    static void end() throws InterruptedException {
+        bed.close();
+        database.close();
+    }
+
+    @Test
+    void every_broken_request_is_answered_and_what_was_recorded_stays() throws Exception {
+        Hands hands = new Hands(bed);
+        long id = hands.write("PL-18033", new StartCondition.Now());
+        hands.pass(Duration.ofDays(2));
+        hands.collect("PL-18033");
+        Mission m = hands.mission(id);
+        // the first report of a process loads its fonts
+        new Fuzzer(bed.app, bed.address, "admin", "pelerin").once("/missions/" + id + "/report.pdf");
+        String judged = bed.bean(Evaluation.class).text(m);
+
+        List<Fuzzer.Fault> faults = new Fuzzer(bed.app, bed.address, "admin", "pelerin").run(SEED, REQUESTS, 4);
+
+        assertThat(faults.stream().map(f -> f.why() + ": " + f.request()).toList())
+                .as("%s requests", REQUESTS)
+                .isEmpty();
+        Fuzzer.settle();
+        assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(judged);
+        assertThat(hands.mission(id).received()).isEqualTo(m.received());
+        assertThat(bed.bean(AuditTrail.class).firstBroken()).isZero();
+    }
+}

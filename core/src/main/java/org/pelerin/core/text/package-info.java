@@ -1,0 +1,2 @@
+/** Text as it comes from outside. */
+package org.pelerin.core.text;
