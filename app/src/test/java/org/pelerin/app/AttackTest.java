@@ -128,6 +128,9 @@ class AttackTest {
                                 "/missions/" + id + "/documentation",
                                 FormData.create()
                                         .set("title", "Tank\u000b \u001b[2Ja\ufffe\u0000")
+                                        .set("purpose", "p")
+                                        .set("place", "p")
+                                        .set("people", "p")
                                         .set("remarks", "one\r\n# Limit: none\rtwo"))
                         .status())
                 .isEqualTo(302);

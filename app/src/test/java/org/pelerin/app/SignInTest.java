@@ -73,7 +73,7 @@ class SignInTest {
     private static long noted(String action, String name) throws SQLException {
         try (Connection c = TestBed.connect();
                 PreparedStatement s =
-                        c.prepareStatement("SELECT COUNT(*) FROM audit WHERE action = ? AND subject = ?")) {
+                        c.prepareStatement("SELECT COUNT(*) FROM audit_entry WHERE action = ? AND subject = ?")) {
             s.setString(1, action);
             s.setString(2, name);
             try (ResultSet r = s.executeQuery()) {

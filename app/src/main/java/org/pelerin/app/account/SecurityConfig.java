@@ -27,6 +27,25 @@ class SecurityConfig {
             "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
                     + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
+    /** Pages that only lead to a change. */
+    private static final String[] OF_TECHNICIANS = {
+        "/yard/**",
+        "/plans/new",
+        "/plans/*/edit",
+        "/dock/*/write",
+        "/library/sensors/edit",
+        "/batches/new",
+        "/dock/find",
+        "/places/new",
+        "/places/*/edit",
+        "/places/*/spots/new",
+        "/spots/*/edit",
+        "/place",
+        "/rounds/new",
+        "/people/new",
+        "/people/*"
+    };
+
     @Bean
     SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
@@ -48,25 +67,13 @@ class SecurityConfig {
                         .hasRole("ADMIN")
                         .requestMatchers(HttpMethod.POST, "/logout", "/me/**")
                         .authenticated()
-                        .requestMatchers(
-                                HttpMethod.GET,
-                                "/yard/**",
-                                "/plans/new",
-                                "/plans/*/edit",
-                                "/dock/*/write",
-                                "/library/sensors/edit",
-                                "/batches/new",
-                                "/dock/find",
-                                "/places/new",
-                                "/places/*/edit",
-                                "/places/*/spots/new",
-                                "/spots/*/edit",
-                                "/place",
-                                "/rounds/new",
-                                "/people/new",
-                                "/people/*")
+                        .requestMatchers(HttpMethod.GET, OF_TECHNICIANS)
+                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.HEAD, OF_TECHNICIANS)
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
+                        .authenticated()
+                        .requestMatchers(HttpMethod.HEAD)
                         .authenticated()
                         .anyRequest()
                         .hasAnyRole("TECHNICIAN", "ADMIN"))

@@ -10,6 +10,7 @@ import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,8 +22,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** The list of what needs somebody, each with the action that settles it. */
 @Controller
 class AttentionController {
-
-    private static final int LONGEST_REASON = 300;
 
     private final AttentionService attention;
     private final MissionService missions;
@@ -52,10 +51,8 @@ class AttentionController {
     /** It is not put back: it goes into stock, and nobody is asked for it any more. */
     @PostMapping("/loggers/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        if (wrong(reason, flash)) {
-            return "redirect:/attention";
-        }
-        placements.retire(serial, reason.strip(), me.getName());
+        String why = Reason.of(reason, "Give a reason").text();
+        placements.retire(serial, why, me.getName());
         flash.addFlashAttribute("said", serial + " is in stock. It is back at work when it is written again.");
         return "redirect:/attention";
     }
@@ -64,24 +61,14 @@ class AttentionController {
     @PostMapping("/missions/{id}/lost")
     String lost(@PathVariable long id, @RequestParam String reason, Principal me, RedirectAttributes flash) {
         Mission mission = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
-        if (wrong(reason, flash)) {
-            return "redirect:/attention";
-        }
+        String why = Reason.of(reason, "Give a reason").text();
         if (!mission.state().inField()) {
             flash.addFlashAttribute("refused", "Mission " + id + " is not in the field any more.");
             return "redirect:/attention";
         }
-        missions.giveUp(mission, reason.strip(), me.getName());
-        loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), reason.strip(), me.getName()));
+        missions.giveUp(mission, why, me.getName());
+        loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), why, me.getName()));
         flash.addFlashAttribute("said", "Given up as lost. If it turns up, its records can still be collected.");
         return "redirect:/attention";
-    }
-
-    private static boolean wrong(String reason, RedirectAttributes flash) {
-        boolean wrong = reason.isBlank() || reason.length() > LONGEST_REASON;
-        if (wrong) {
-            flash.addFlashAttribute("refused", "Give a reason, up to " + LONGEST_REASON + " characters.");
-        }
-        return wrong;
     }
 }

@@ -1,7 +1,7 @@
 package org.pelerin.app.connect;
 
 import java.util.List;
-import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.link.LinkException;
@@ -22,11 +22,11 @@ public class LoggerCare {
     }
 
     private final Dock dock;
-    private final AuditTrail audit;
+    private final Deeds deeds;
 
-    LoggerCare(Dock dock, AuditTrail audit) {
+    LoggerCare(Dock dock, Deeds deeds) {
         this.dock = dock;
-        this.audit = audit;
+        this.deeds = deeds;
     }
 
     /** Whether the catalogue has a newer firmware than the logger runs. */
@@ -44,48 +44,54 @@ public class LoggerCare {
         DockedLogger logger = dock.look(serial);
         FirmwarePackage wanted = FirmwarePackage.newest(logger.model());
         Firmware before = logger.identity().firmware();
-        try (LoggerLink link = unlocked(serial, pin)) {
-            link.updateFirmware(wanted);
-            Identity now = link.identify();
-            if (!now.firmware().equals(wanted.version())) {
-                throw new UpdateFailedException("It still runs firmware " + now.firmware(), null);
+        deeds.noted(by, "update firmware", serial, before.toString(), () -> {
+            try (LoggerLink link = unlocked(serial, pin)) {
+                link.updateFirmware(wanted);
+                Identity now = link.identify();
+                if (!now.firmware().equals(wanted.version())) {
+                    throw new UpdateFailedException("It still runs firmware " + now.firmware(), null);
+                }
+                return now.firmware().toString();
+            } catch (LinkException e) {
+                throw new UpdateFailedException(
+                        "The update broke off; the logger goes on with firmware " + before + " until it is sent again",
+                        e);
             }
-        } catch (LinkException e) {
-            throw new UpdateFailedException(
-                    "The update broke off; the logger goes on with firmware " + before + " until it is sent again", e);
-        }
-        audit.record(
-                by,
-                "update firmware",
-                serial,
-                before.toString(),
-                wanted.version().toString());
+        });
         dock.poll();
         return wanted.version();
     }
 
     /** @param wanted 1 to 8 digits; empty for none */
     public void setPin(String serial, String pin, String wanted, String by) {
-        try (LoggerLink link = unlocked(serial, pin)) {
-            link.setPin(wanted);
-        }
-        audit.record(by, wanted.isEmpty() ? "take PIN away" : "set PIN", serial, "", "");
+        deeds.noted(by, wanted.isEmpty() ? "take PIN away" : "set PIN", serial, "", () -> {
+            try (LoggerLink link = unlocked(serial, pin)) {
+                link.setPin(wanted);
+            }
+            return "";
+        });
         dock.poll();
     }
 
     /** For an administrator, when nobody knows the PIN any more. */
     public void clearPin(String serial, String by) {
-        try (LoggerLink link = dock.open(serial)) {
-            link.clearPin();
-        }
-        audit.record(by, "clear lost PIN", serial, "", "");
+        deeds.noted(by, "clear lost PIN", serial, "", () -> {
+            try (LoggerLink link = dock.open(serial)) {
+                link.clearPin();
+            }
+            return "";
+        });
         dock.poll();
     }
 
-    public void tryOutput(String serial, String output) {
-        try (LoggerLink link = dock.open(serial)) {
-            link.tryOutput(output);
-        }
+    /** Switches something on for a moment: a lamp, a sounder, a relay with whatever hangs on it. */
+    public void tryOutput(String serial, String output, String by) {
+        deeds.noted(by, "switch " + output + " by hand", serial, "", () -> {
+            try (LoggerLink link = dock.open(serial)) {
+                link.tryOutput(output);
+            }
+            return "for a moment";
+        });
     }
 
     /** The outputs that a model has. */

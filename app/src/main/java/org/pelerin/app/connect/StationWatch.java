@@ -26,7 +26,8 @@ import org.springframework.transaction.TransactionException;
 
 /**
  * Watches the network stations: what each tells. Each is looked at in its own time, so that a silent or a slow one holds up no other, and
- * not the dock; one that stays silent is looked at less and less often, once a minute in the end.
+ * not the dock; one that stays silent is looked at less and less often, every quarter of a minute in
+ * the end.
  */
 @Service
 public class StationWatch {
@@ -35,7 +36,7 @@ public class StationWatch {
     private static final int AT_ONCE = 32;
     private static final Duration STORE_EVERY = Duration.ofSeconds(20);
     private static final Duration EVERY = Duration.ofMillis(1500);
-    private static final Duration AT_LEAST_EVERY = Duration.ofMinutes(1);
+    private static final int SLOWEST = 10;
 
     /** One address with what was last seen there, how often it was silent since it answered, and when it is looked at next. */
     private record Watched(DockWatch watch, DockView view, Instant storedAt, int silent, long dueNanos) {
@@ -48,6 +49,7 @@ public class StationWatch {
     private final StationMapper mapper;
     private final Clock clock;
     private final Map<String, Watched> watched = new ConcurrentHashMap<>();
+    private final Map<String, Object> turns = new ConcurrentHashMap<>();
     private final Set<String> beingLookedAt = ConcurrentHashMap.newKeySet();
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
@@ -142,7 +144,14 @@ public class StationWatch {
         });
     }
 
+    /** One look after the other: what an earlier one saw does not replace what a later one did. */
     private boolean look(Station s) {
+        synchronized (turns.computeIfAbsent(s.address(), a -> new Object())) {
+            return looked(s);
+        }
+    }
+
+    private boolean looked(Station s) {
         Watched last = watched.get(s.address());
         DockWatch watch = last == null
                 ? new DockWatch(new InetSocketAddress(s.host(), s.port()), s.address(), clock)
@@ -150,10 +159,8 @@ public class StationWatch {
         DockView view = watch.look();
         boolean answers = view.reachable() && !view.loggers().isEmpty();
         int silent = answers ? 0 : last == null ? 1 : last.silent + 1;
-        Duration pause = EVERY.multipliedBy(1L << Math.min(silent, 6));
-        long due = System.nanoTime()
-                + (pause.compareTo(AT_LEAST_EVERY) > 0 ? AT_LEAST_EVERY : silent == 0 ? Duration.ZERO : pause)
-                        .toNanos();
+        Duration pause = EVERY.multipliedBy(Math.min(silent, SLOWEST));
+        long due = System.nanoTime() + pause.toNanos();
         watched.put(s.address(), new Watched(watch, view, stored(s, last, view), silent, due));
         return view.reachable();
     }

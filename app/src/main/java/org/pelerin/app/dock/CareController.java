@@ -98,10 +98,13 @@ class CareController {
     }
 
     @PostMapping("/dock/{serial}/try")
-    String tryOutput(@PathVariable String serial, @RequestParam String output, RedirectAttributes flash) {
-        dock.get(serial);
+    String tryOutput(@PathVariable String serial, @RequestParam String output, Principal me, RedirectAttributes flash) {
+        if (!LoggerCare.outputs(dock.get(serial).model()).contains(output)) {
+            flash.addFlashAttribute("refused", "It has no such output.");
+            return "redirect:/dock/" + serial;
+        }
         try {
-            care.tryOutput(serial, output);
+            care.tryOutput(serial, output, me.getName());
             flash.addFlashAttribute("said", "Switched on for a moment: look whether it did.");
         } catch (RefusedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");

@@ -35,6 +35,7 @@ import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.next.NextRuns;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.model.StartKind;
@@ -391,8 +392,9 @@ class DockController {
             @RequestParam String reason,
             Principal me,
             RedirectAttributes flash) {
+        Reason why = Reason.of(reason, "To give records up, type the serial " + serial + " and a reason");
         try {
-            collections.discard(serial, typed, reason, me.getName());
+            collections.discard(serial, typed, why.text(), me.getName());
             flash.addFlashAttribute("said", "Given up. The logger is idle and empty; the audit trail says why.");
         } catch (CollectService.NotNowException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
@@ -403,25 +405,19 @@ class DockController {
     /** It is not put back to work. */
     @PostMapping("/dock/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        if (reason.isBlank()) {
-            flash.addFlashAttribute("refused", "Say why it goes into stock.");
-        } else {
-            placements.retire(serial, reason.strip(), me.getName());
-            flash.addFlashAttribute("said", "It goes into stock. It is back at work when it is written again.");
-        }
+        placements.retire(
+                serial, Reason.of(reason, "Say why it goes into stock").text(), me.getName());
+        flash.addFlashAttribute("said", "It goes into stock. It is back at work when it is written again.");
         return "redirect:/dock/" + serial;
     }
 
     /** It is not put back to work, and its memory is emptied too: its samples are here. */
     @PostMapping("/dock/{serial}/erase")
     String erase(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        if (reason.isBlank()) {
-            flash.addFlashAttribute("refused", "Say why it is not put back to work.");
-        } else {
-            collections.erase(serial, me.getName());
-            placements.retire(serial, reason.strip(), me.getName());
-            flash.addFlashAttribute("said", "Erased, and in stock; its samples are kept here.");
-        }
+        Reason why = Reason.of(reason, "Say why it is not put back to work");
+        collections.erase(serial, me.getName());
+        placements.retire(serial, why.text(), me.getName());
+        flash.addFlashAttribute("said", "Erased, and in stock; its samples are kept here.");
         return "redirect:/dock/" + serial;
     }
 }

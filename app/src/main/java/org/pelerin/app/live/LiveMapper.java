@@ -68,8 +68,8 @@ interface LiveMapper {
     @Update("UPDATE live_recording SET message = #{message} WHERE id = #{id}")
     void say(long id, String message);
 
-    @Update("UPDATE live_recording SET stop_wanted = TRUE WHERE id = #{id}")
-    void wantStop(long id);
+    @Update("UPDATE live_recording SET stop_wanted = TRUE WHERE id = #{id} AND NOT stop_wanted")
+    int wantStop(long id);
 
     @Update("UPDATE live_recording SET mission_id = #{missionId} WHERE id = #{id}")
     void become(long id, long missionId);

@@ -87,8 +87,11 @@ public class LiveRecordings {
         return row.id;
     }
 
+    @Transactional
     public void stop(long id, String by) {
-        recordings.wantStop(id);
+        if (recordings.wantStop(id) > 0) {
+            audit.record(by, "stop live recording", "live recording " + id, "", "");
+        }
     }
 
     long kept(long id) {

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
@@ -34,7 +35,6 @@ class MissionController {
 
     private static final int LIST_PAGE = 50;
     private static final int DISTURBANCES_SHOWN = 100;
-    private static final int LONGEST_REASON = 300;
 
     /** Asks for times as the logger had them. */
     static final String OWN = "own";
@@ -190,21 +190,13 @@ class MissionController {
             @RequestParam(defaultValue = "") String reason,
             Principal me,
             RedirectAttributes flash) {
-        String why = reason.strip();
-        if (why.isEmpty() || why.length() > LONGEST_REASON) {
-            flash.addFlashAttribute(
-                    "refused",
-                    why.isEmpty()
-                            ? "Say why: it changes the times of this mission and what they are judged by."
-                            : "The reason has at most " + LONGEST_REASON + " characters.");
-        } else {
-            evaluation.decideClock(get(id), on, why, me.getName());
-            flash.addFlashAttribute(
-                    "said",
-                    on
-                            ? "The drift of its clock is corrected; it was judged by the corrected times."
-                            : "Its times stay as the logger had them; it was judged by them.");
-        }
+        Reason why = Reason.of(reason, "Say why: it changes the times of this mission and what they are judged by");
+        evaluation.decideClock(get(id), on, why.text(), me.getName());
+        flash.addFlashAttribute(
+                "said",
+                on
+                        ? "The drift of its clock is corrected; it was judged by the corrected times."
+                        : "Its times stay as the logger had them; it was judged by them.");
         return "redirect:/missions/" + id;
     }
 

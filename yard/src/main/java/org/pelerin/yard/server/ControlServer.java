@@ -38,6 +38,12 @@ public final class ControlServer implements AutoCloseable {
     private final Runnable changed;
     private final JsonMapper json = JsonMapper.builder().build();
 
+    static {
+        // read once, when the first server is made: whoever sends by halves is given up
+        System.setProperty("sun.net.httpserver.maxReqTime", "20");
+        System.setProperty("sun.net.httpserver.maxRspTime", "60");
+    }
+
     /** @param stations ports at which the network stations listen, by serial */
     public ControlServer(World world, Map<String, Integer> stations, MailServer mail, int port, Runnable changed)
             throws IOException {
@@ -67,6 +73,11 @@ public final class ControlServer implements AutoCloseable {
 
     private void answer(HttpExchange exchange) throws IOException {
         String path = exchange.getRequestURI().getPath();
+        // a browser names the page that asks; no page of anybody's is to move the world
+        if (exchange.getRequestHeaders().containsKey("Origin")) {
+            reply(exchange, 403, Map.of("error", "Not for pages of a browser"));
+            return;
+        }
         try {
             if (exchange.getRequestMethod().equals("GET") && path.startsWith(CARRIER)) {
                 carrier(exchange, path.substring(CARRIER.length()).split("/"));

@@ -56,6 +56,18 @@ class ControlServerTest {
     }
 
     @Test
+    void a_page_of_somebody_elses_moves_nothing() throws Exception {
+        HttpResponse<String> answer = http.send(
+                HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + "/advance"))
+                        .header("Origin", "http://evil.example")
+                        .POST(HttpRequest.BodyPublishers.ofString("{\"seconds\": 10}"))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.statusCode()).isEqualTo(403);
+        assertThat(changes).isZero();
+    }
+
+    @Test
     void a_day_outdoors() throws Exception {
         post("/carry", "{\"serial\":\"PL-18033\",\"to\":\"dock\"}");
         post("/carry", "{\"serial\":\"PL-18034\",\"to\":\"dock:5\"}");

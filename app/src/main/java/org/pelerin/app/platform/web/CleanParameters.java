@@ -24,8 +24,9 @@ class CleanParameters extends OncePerRequestFilter {
     /** Fields that are written on several lines. */
     private static final Set<String> OF_LINES = Set.of("list", "notes", "points", "remarks", "table", "text");
 
-    /** “scale[3]”, “row[12].name”: fields of rows are numbered, and there are not that many. */
-    private static final Pattern OF_ROWS = Pattern.compile("\\w+(?:\\[\\d{1,3}](?:\\.\\w+)?)+");
+    /** “scale[3]”, “row[12].name”, “options[lamp]”: fields of rows are numbered, and there are not that many. */
+    private static final Pattern OF_ROWS =
+            Pattern.compile("\\w+(?:\\[(?:\\d{1,3}|[A-Za-z][\\w-]{0,39})](?:\\.\\w+)?)+");
 
     /** Its fields can be read here; those of an upload are read when its limits are known. */
     private static final Pattern FORM =

@@ -1,0 +1,42 @@
+package org.pelerin.app.audit;
+
+import java.util.function.Supplier;
+import org.springframework.stereotype.Service;
+
+/**
+ * What is done to a device cannot be taken back with a transaction: it has an entry before it is tried, and one that says what came of it.
+ * Where the second is missing, nobody knows, and that is seen.
+ */
+@Service
+public class Deeds {
+
+    private static final int LONGEST = 300;
+
+    private final AuditTrail audit;
+
+    Deeds(AuditTrail audit) {
+        this.audit = audit;
+    }
+
+    /**
+     * Does it, between its two entries.
+     *
+     * @param before how it is now; may be empty
+     * @param deed what is done; it tells how it is then
+     * @return what the deed told
+     */
+    public String noted(String by, String action, String subject, String before, Supplier<String> deed) {
+        audit.record(by, action + ": intended", subject, before, "");
+        String after;
+        try {
+            after = deed.get();
+        } catch (RuntimeException e) {
+            String why = String.valueOf(e.getMessage());
+            audit.record(
+                    by, action + ": failed", subject, before, why.length() > LONGEST ? why.substring(0, LONGEST) : why);
+            throw e;
+        }
+        audit.record(by, action, subject, before, after);
+        return after;
+    }
+}
