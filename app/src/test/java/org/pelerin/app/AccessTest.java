@@ -102,6 +102,15 @@ class AccessTest {
     }
 
     @Test
+    void a_form_that_was_open_too_long_leads_to_the_sign_in_and_says_so() throws Exception {
+        HttpResponse<String> answer =
+                post("/login", Map.of("username", "tech", "password", "pelerin", "_csrf", "of-old"));
+        assertThat(answer.uri().getQuery()).isEqualTo("again");
+        assertThat(answer.body()).contains("was open too long");
+        assertThat(post("/plans", Map.of("name", "Late")).uri().getQuery()).isEqualTo("again");
+    }
+
+    @Test
     void a_change_without_its_token_is_refused() throws Exception {
         signIn("tech", "pelerin");
         assertThat(post("/plans", Map.of("name", "Forged")).statusCode()).isEqualTo(403);

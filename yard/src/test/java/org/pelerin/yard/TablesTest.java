@@ -215,7 +215,15 @@ class TablesTest {
         assertThat(states.values(0, 5)).containsExactly(0, 1, 0, 1, 0);
         assertThat(states.axis().instantAt(1)).isEqualTo(first);
         assertThat(states.axis().instantAt(4)).isEqualTo(second.plusSeconds(1_207));
-        assertThat(states.axis().end()).isEqualTo(START.plusSeconds(80_000));
+        // stopped by hand after 22 h and some minutes: the last record stands for its hour, and so does what the door
+        // was
+        assertThat(states.axis().end()).isEqualTo(START.plusSeconds(82_800));
+        assertThat(Judge.judge(
+                                decoded.series(),
+                                contacts(OPEN_TWENTY_MINUTES, new StopCondition.MemoryFull())
+                                        .limits())
+                        .coverage())
+                .isEqualTo(100);
         assertThat(decoded.series()).extracting(Series::label).containsExactly("Flow", "Door");
         // 20 min 7 s each: found to the second by the judge, and raised by the logger at the same instants
         List<Excursion> found = Judge.judge(

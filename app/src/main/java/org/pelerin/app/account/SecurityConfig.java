@@ -9,11 +9,14 @@ import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
 import org.springframework.security.web.savedrequest.RequestCache;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
@@ -83,7 +86,8 @@ class SecurityConfig {
                         .successHandler(new SignedIn(cache))
                         .failureUrl("/login?error"))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
-                .exceptionHandling(e -> e.defaultAuthenticationEntryPointFor(
+                .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
+                        .defaultAuthenticationEntryPointFor(
                                 new HxRefreshHeaderAuthenticationEntryPoint(),
                                 new RequestHeaderRequestMatcher("HX-Request"))
                         .defaultAuthenticationEntryPointFor(toLogin(), AnyRequestMatcher.INSTANCE))
@@ -92,6 +96,16 @@ class SecurityConfig {
                                 org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
                                         .ReferrerPolicy.SAME_ORIGIN)));
         return http.build();
+    }
+
+    /** A form whose session has ended meanwhile is not a matter of roles: it says so, and leads to where one goes on. */
+    private static void denied(HttpServletRequest request, HttpServletResponse response, AccessDeniedException e)
+            throws IOException, ServletException {
+        if (e instanceof CsrfException && request.getUserPrincipal() == null) {
+            response.sendRedirect("/login?again");
+        } else {
+            new AccessDeniedHandlerImpl().handle(request, response, e);
+        }
     }
 
     /** Without the host that the request names: it is whoever asks who says that. */

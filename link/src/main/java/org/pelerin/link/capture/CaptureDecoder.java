@@ -106,7 +106,7 @@ public final class CaptureDecoder {
                 header.firstSampleAt().plus(interval.multipliedBy(firstRecord)), interval, count, correction);
     }
 
-    /** A series a channel whose every change is recorded; it ends with the records, or where the logger stopped after them. */
+    /** A series a channel whose every change is recorded; it ends with the records, or where the logger stopped if that is later. */
     private List<Series> changes(long recordsEnd) {
         List<Integer> channels = plan.changes(model);
         List<ChangesPage.Change> all = pages(PageTable.CHANGES).stream()
@@ -115,7 +115,9 @@ public final class CaptureDecoder {
         long last = all.isEmpty() ? recordsEnd : all.get(all.size() - 1).at();
         long stopped =
                 header.stop().map(LoggerEvent::at).map(Instant::toEpochMilli).orElse(recordsEnd);
-        Instant end = Instant.ofEpochMilli(Math.max(last, stopped));
+        // a value holds for as long as the last record stands: what was switched is not missing where the records are
+        // not
+        Instant end = Instant.ofEpochMilli(Math.max(recordsEnd, Math.max(last, stopped)));
         List<Series> out = new ArrayList<>();
         for (int channel : channels) {
             List<ChangesPage.Change> own =

@@ -39,7 +39,8 @@ class CleanParameters extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         Cleaned cleaned = new Cleaned(request);
-        if (FORM.matcher(String.valueOf(request.getContentType())).matches() || request.getQueryString() != null) {
+        String type = String.valueOf(request.getContentType());
+        if (FORM.matcher(type).matches() || request.getQueryString() != null && !type.startsWith("multipart/")) {
             for (String name : cleaned.getParameterMap().keySet()) {
                 if (name.indexOf('[') >= 0 && !OF_ROWS.matcher(name).matches()) {
                     response.sendError(HttpServletResponse.SC_BAD_REQUEST);
