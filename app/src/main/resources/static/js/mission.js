@@ -217,11 +217,11 @@
       return b;
     }));
     if (lines.length > 6) {
-      [['all', () => chosen.hidden.clear()], ['none', () => lines.forEach((l) => chosen.hidden.add(l.channel))]].forEach(([text, act]) => {
+      [['none', () => lines.forEach((l) => chosen.hidden.add(l.channel))], ['all', () => chosen.hidden.clear()]].forEach(([text, act]) => {
         const b = document.createElement('button');
         b.type = 'button'; b.className = 'chip'; b.textContent = text; b.dataset.line = text;
         b.addEventListener('click', () => { act(); redraw(); });
-        place.append(b);
+        place.prepend(b);
       });
     }
     if (focused) place.querySelector(`[data-line="${focused}"]`)?.focus();
@@ -382,6 +382,8 @@
   }));
   document.querySelectorAll('.excursion').forEach((b) => b.addEventListener('click', () => {
     const from = Number(b.dataset.from), to = Number(b.dataset.to), room = Math.max((to - from) * 0.75, 1800000);
+    // what is to be looked at is not left hidden
+    data.channels.filter((c) => c.channel === b.dataset.channel).forEach((c) => chosen.hidden.delete(c.number));
     show(from - room, to + room);
     box.scrollIntoView({ block: 'nearest' });
   }));

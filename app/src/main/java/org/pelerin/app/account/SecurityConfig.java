@@ -12,6 +12,7 @@ import org.springframework.http.HttpMethod;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
@@ -101,7 +102,8 @@ class SecurityConfig {
     /** A form whose session has ended meanwhile is not a matter of roles: it says so, and leads to where one goes on. */
     private static void denied(HttpServletRequest request, HttpServletResponse response, AccessDeniedException e)
             throws IOException, ServletException {
-        if (e instanceof CsrfException && request.getUserPrincipal() == null) {
+        // asked so early nobody's name is with the request yet, but his session is known
+        if (e instanceof CsrfException && SecurityContextHolder.getContext().getAuthentication() == null) {
             response.sendRedirect("/login?again");
         } else {
             new AccessDeniedHandlerImpl().handle(request, response, e);
