@@ -5,6 +5,7 @@ import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,7 +35,8 @@ class CarrierController {
         List<CarrierIntake.Taken> taken = new ArrayList<>();
         for (MultipartFile file : files) {
             if (!file.isEmpty()) {
-                String name = file.getOriginalFilename() == null ? "a file" : file.getOriginalFilename();
+                String name =
+                        file.getOriginalFilename() == null ? "a file" : CleanText.line(file.getOriginalFilename());
                 taken.add(intake.take(name, file.getBytes(), me.getName()));
             }
         }

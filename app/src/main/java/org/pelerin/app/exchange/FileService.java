@@ -15,6 +15,7 @@ import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -144,8 +145,7 @@ public class FileService {
 
     /** Without the way to it, which some programs send along. */
     private static String named(String name) {
-        String last =
-                name.replaceAll("^.*[/\\\\]", "").replaceAll("\\p{Cntrl}", "").strip();
+        String last = CleanText.line(name).replaceAll("^.*[/\\\\]", "").strip();
         String kept = last.isEmpty() ? "file" : last;
         return kept.length() > LONGEST_NAME ? kept.substring(0, LONGEST_NAME) : kept;
     }

@@ -13,6 +13,7 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
+import org.pelerin.core.text.CleanText;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -159,7 +160,9 @@ class PlanLibraryController {
                         0);
             }
             impossible(model, document.plan());
-            String name = document.name().isBlank() ? file.getOriginalFilename() : document.name();
+            String name = document.name().isBlank()
+                    ? CleanText.line(String.valueOf(file.getOriginalFilename()))
+                    : document.name();
             StoredPlan stored = plans.take(shortened(name == null ? "Plan" : name), document.plan(), me.getName());
             flash.addFlashAttribute("said", "Read from the file. Look it over before you use it.");
             return "redirect:/plans/" + stored.id();

@@ -14,18 +14,23 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.text.CleanText;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.DatabindException;
+import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.deser.jdk.StringDeserializer;
 import tools.jackson.databind.exc.InvalidTypeIdException;
 import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.exc.ValueInstantiationException;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.module.SimpleModule;
 
 /** Reads and writes trees of settings as JSON: strictly, so that nothing is guessed and nothing passed over. */
 final class Documents {
@@ -82,12 +87,22 @@ final class Documents {
     })
     private interface CorrectionKinds {}
 
+    /** Names in a document are read like those in a form. */
+    private static final class CleanStrings extends StringDeserializer {
+
+        @Override
+        public String deserialize(JsonParser in, DeserializationContext context) {
+            return CleanText.line(super.deserialize(in, context));
+        }
+    }
+
     private static final JsonMapper JSON = JsonMapper.builder()
             .addMixIn(StartCondition.class, StartKinds.class)
             .addMixIn(StopCondition.class, StopKinds.class)
             .addMixIn(Lasting.class, LastingKinds.class)
             .addMixIn(Scaling.class, ScalingKinds.class)
             .addMixIn(Correction.class, CorrectionKinds.class)
+            .addModule(new SimpleModule().addDeserializer(String.class, new CleanStrings()))
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
             .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.core.text.CleanText;
 
 /** What a column's heading says of its unit. */
 public final class Units {
@@ -82,7 +83,7 @@ public final class Units {
 
     /** @param below what the line of units says; empty where there is none */
     public static Heading of(String heading, String below) {
-        String text = heading.strip();
+        String text = CleanText.line(heading).strip();
         if (!below.isBlank()) {
             return new Heading(text, symbol(below), true);
         }

@@ -52,6 +52,15 @@ class PlanDocumentTest {
     }
 
     @Test
+    void names_in_a_document_are_read_without_what_cannot_be_seen() {
+        String text = PlanDocument.write("feed", full(SensorDocument.ready().get(0)));
+        Plan read = PlanDocument.plan(
+                text.replace("\"FEED\"", "\"FE\\u000bE\\u202eD\"").replace("\"Feed\"", "\"Fe\\r\\ned\""));
+        assertThat(read.loggerName()).isEqualTo("FEED");
+        assertThat(read.channels().get(0).label()).isEqualTo("Fe ed");
+    }
+
+    @Test
     void whatever_a_plan_holds_comes_back() {
         for (Sensor sensor : SensorDocument.ready()) {
             Plan plan = full(sensor);

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import org.pelerin.core.text.CleanText;
 
 /** Takes a payload apart; whatever does not fit is a {@link MalformedMessageException}. */
 public final class PayloadReader {
@@ -45,8 +46,9 @@ public final class PayloadReader {
         return need(8).getDouble();
     }
 
+    /** What a device says of itself, read like what people type. */
     public String text() {
-        return utf8(raw(u8()));
+        return CleanText.line(utf8(raw(u8())));
     }
 
     public String longText() {
