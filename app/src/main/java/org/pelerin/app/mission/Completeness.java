@@ -45,18 +45,18 @@ public final class Completeness {
 
         /** Of what is home so far. */
         public String of(Mission m, JudgementDocument j) {
-            List<SeriesTable> tables = store.tables(m);
             if (m.received() == null || m.expected() == null) {
                 return "";
             }
-            List<String> labels = tables.isEmpty() || tables.get(0).axis().events()
-                    ? List.of()
-                    : tables.get(0).labels();
-            // an upgraded label of a second table may be the same: the records come first
+            List<SeriesTable> tables = store.tables(m);
+            // the records come first; what else there is counts otherwise
+            int records = tables.isEmpty() || tables.get(0).axis().events()
+                    ? 0
+                    : tables.get(0).channels().size();
             return words(
                     m.received(),
                     m.expected(),
-                    j.series().stream().limit(labels.size()).toList(),
+                    j.series().stream().limit(records).toList(),
                     show);
         }
     }
