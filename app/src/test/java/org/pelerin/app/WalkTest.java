@@ -276,6 +276,7 @@ class WalkTest {
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
         assertThat(page.locator(".excursion.high")).isVisible();
         assertThat(page.locator(".crumb.names")).isVisible();
+        assertThat(page.locator("#legend [data-line]").first()).isVisible();
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
         page.locator("[data-span='86400000']").click();
         // a day of five minutes, its edges included
