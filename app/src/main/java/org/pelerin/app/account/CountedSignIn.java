@@ -36,7 +36,7 @@ class CountedSignIn extends DaoAuthenticationProvider {
         try {
             Authentication done = super.authenticate(asked);
             gate.succeeded(name, source);
-            audit.record(name, "sign in", name, "", "from " + source);
+            audit.record(done.getName(), "sign in", done.getName(), "", "from " + source);
             return done;
         } catch (BadCredentialsException e) {
             audit.record("system", "refuse sign-in", shown, "", "from " + source);

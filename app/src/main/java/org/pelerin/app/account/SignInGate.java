@@ -19,8 +19,8 @@ import org.springframework.transaction.annotation.Transactional;
  *   <li>for an account from one source, the first {@value #FREE} in an hour are compared; then none for 30 s, twice as long after each
  *       further one, up to 15 min. Others sign in to the account meanwhile, from where they are.
  *   <li>from one source, whatever the accounts, the first {@value #FREE_OF_SOURCE} in an hour; then likewise.
- *   <li>for an account from all sources together, the first {@value #FREE_OF_ACCOUNT} in an hour; then only from sources from which it
- *       was signed in to within 90 days.
+ *   <li>for an account from all sources together, the first {@value #FREE_OF_ACCOUNT} in an hour; then likewise, but for sources from
+ *       which it was signed in to within 90 days.
  * </ul>
  *
  * Counts begin anew after an hour's rest, and with a sign-in that succeeds.

@@ -45,10 +45,14 @@ public final class Completeness {
 
         /** Of what is home so far. */
         public String of(Mission m, JudgementDocument j) {
+            return of(m, store.tables(m), j);
+        }
+
+        /** The same where its tables are read already. */
+        String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
             if (m.received() == null || m.expected() == null) {
                 return "";
             }
-            List<SeriesTable> tables = store.tables(m);
             // the records come first; what else there is counts otherwise
             int records = tables.isEmpty() || tables.get(0).axis().events()
                     ? 0

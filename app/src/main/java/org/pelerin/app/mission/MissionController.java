@@ -116,8 +116,11 @@ class MissionController {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
-            model.addAttribute("figures", Figures.of(shownAtFirst(mission, j), fahrenheit));
-            model.addAttribute("chartData", chartData(mission, j, fahrenheit, own));
+            // read once: the instants of events come with them
+            List<SeriesTable> tables = store.tables(mission);
+            model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), fahrenheit));
+            model.addAttribute(
+                    "chartData", chartData(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE));
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
                     "temperatures",
@@ -130,9 +133,8 @@ class MissionController {
             model.addAttribute("intake", missions.intake(mission));
             model.addAttribute("clockCompared", missions.clockCompared(id));
             disturbances(mission, model);
-            List<SeriesTable> tables = store.tables(mission);
             model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
-            model.addAttribute("complete", completeness.of(mission, j));
+            model.addAttribute("complete", completeness.of(mission, tables, j));
         });
         return "mission/mission";
     }
@@ -209,16 +211,21 @@ class MissionController {
         return "redirect:/missions/" + id;
     }
 
-    private List<JudgementDocument.Channel> shownAtFirst(Mission mission, JudgementDocument j) {
-        return SeriesTable.shownAtFirst(store.tables(mission)).stream()
+    private static List<JudgementDocument.Channel> shownAtFirst(List<SeriesTable> tables, JudgementDocument j) {
+        return SeriesTable.shownAtFirst(tables).stream()
                 .filter(i -> i < j.series().size())
                 .map(j.series()::get)
                 .toList();
     }
 
-    private String chartData(Mission mission, JudgementDocument j, boolean fahrenheit, boolean own) {
+    /** @param viewed the correction that its own times are told without; none where they are told as they are judged */
+    private String chartData(
+            Mission mission,
+            List<SeriesTable> tables,
+            JudgementDocument j,
+            boolean fahrenheit,
+            ClockCorrection viewed) {
         Plan plan = missions.plan(mission);
-        List<SeriesTable> tables = store.tables(mission);
         List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Map<String, Object>> limits = new ArrayList<>();
         for (int i = 0; i < j.series().size(); i++) {
@@ -253,9 +260,8 @@ class MissionController {
                 .toList();
         Instant begun = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
         Instant ended = mission.lastAt() == null ? begun : mission.lastAt();
-        ClockCorrection correction = store.clock(mission);
-        Instant first = own ? correction.loggerTime(begun) : begun;
-        Instant last = own ? correction.loggerTime(ended) : ended;
+        Instant first = viewed.loggerTime(begun);
+        Instant last = viewed.loggerTime(ended);
         Map<String, Object> data = new LinkedHashMap<>(Map.of(
                 "mission",
                 mission.id(),
@@ -277,7 +283,7 @@ class MissionController {
                 tables.stream()
                         .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
                         .toList()));
-        data.put("clock", own ? OWN : "");
+        data.put("clock", viewed.none() ? "" : OWN);
         return json.writeValueAsString(data);
     }
 
