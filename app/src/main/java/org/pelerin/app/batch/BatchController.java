@@ -22,6 +22,7 @@ import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.SpotAt;
 import org.pelerin.app.plan.PlanService;
 import org.pelerin.app.plan.StoredPlan;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.OwnAddress;
@@ -46,7 +47,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class BatchController {
 
     private static final int MOST = 64;
-    private static final int LONGEST_REASON = 200;
     private static final String PIN = "\\d{0,8}";
 
     private final BatchService batches;
@@ -129,9 +129,7 @@ class BatchController {
         if (!form.again() && stored == null && !listed.isEmpty()) {
             typed.wrong("plan", "Choose the plan that all are to get");
         }
-        if (form.notWired.length() > LONGEST_REASON) {
-            typed.wrong("notWired", "At most " + LONGEST_REASON + " characters");
-        }
+        typed.text("notWired", form.notWired, Length.NOT_WIRED);
         pin(form, typed);
         List<BatchService.Wanted> wanted = new ArrayList<>();
         for (BatchForm.Listed l : listed.subList(0, Math.min(MOST, listed.size()))) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.logger.LoggerUnit;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -61,8 +62,9 @@ class CalibrationController {
         Instant done = CalibrationForm.day("calibrated", form.calibrated, show.home(), typed);
         Instant due = CalibrationForm.day("due", form.due, show.home(), typed);
         Correction correction = form.correction(typed);
-        if (form.certificate.isBlank() || form.certificate.length() > 80) {
-            typed.wrong("certificate", "Give the certificate's number, up to 80 characters");
+        if (form.certificate.isBlank() || Length.CERTIFICATE.exceeded(form.certificate)) {
+            typed.wrong(
+                    "certificate", "Give the certificate's number, up to " + Length.CERTIFICATE.most() + " characters");
         }
         if (done == null) {
             typed.wrong("calibrated", "Give the date of the certificate");
@@ -71,6 +73,7 @@ class CalibrationController {
         } else if (due != null && !due.isAfter(done)) {
             typed.wrong("due", "It is due again after it was calibrated");
         }
+        typed.text("reason", form.reason, Length.REASON);
         if (form.channel < 0 || form.channel >= model(serial).channels().size()) {
             typed.wrong("channel", "There is no such channel");
         }

@@ -1,17 +1,13 @@
 package org.pelerin.app.contact;
 
 import java.util.Map;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.Typed;
 
 /** Somebody of the address book as typed. */
 public class ContactForm implements Form {
-
-    private static final int LONGEST_NAME = 120;
-    private static final int LONGEST_ABOUT = 200;
-    private static final int LONGEST_PHONE = 60;
-    private static final int LONGEST_NOTES = 1000;
 
     public long id;
     public String name = "";
@@ -41,10 +37,6 @@ public class ContactForm implements Form {
         if (name.isBlank()) {
             typed.wrong("name", "Somebody has a name");
         }
-        atMost(typed, "name", name, LONGEST_NAME);
-        atMost(typed, "about", about, LONGEST_ABOUT);
-        atMost(typed, "phone", phone, LONGEST_PHONE);
-        atMost(typed, "notes", notes, LONGEST_NOTES);
         if (!mail.isBlank() && !MailAddress.valid(mail.strip())) {
             typed.wrong("mail", "“" + mail.strip() + "” is no mail address");
         }
@@ -52,19 +44,13 @@ public class ContactForm implements Form {
         return new Parsed(
                 new Contact(
                         id,
-                        name.strip(),
-                        about.strip(),
-                        phone.strip(),
-                        mail.strip(),
+                        typed.text("name", name, Length.PERSON_NAME),
+                        typed.text("about", about, Length.PERSON_ABOUT),
+                        typed.text("phone", phone, Length.PERSON_PHONE),
+                        typed.text("mail", mail, Length.MAIL),
                         at == null ? null : at.longValue(),
                         null,
-                        notes.strip()),
+                        typed.text("notes", notes, Length.PERSON_NOTES)),
                 typed.errors());
-    }
-
-    private static void atMost(Typed typed, String field, String text, int most) {
-        if (text.strip().length() > most) {
-            typed.wrong(field, "At most " + most + " characters");
-        }
     }
 }

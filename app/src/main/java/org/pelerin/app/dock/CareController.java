@@ -4,6 +4,7 @@ import java.security.Principal;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.LoggerCare;
 import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -15,9 +16,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** Care for one connected logger: name, PIN, firmware, outputs. */
 @Controller
 class CareController {
-
-    private static final int LONGEST_NAME = 80;
-    private static final int LONGEST_REMARKS = 400;
 
     private final LoggerCare care;
     private final LoggerRegistry registry;
@@ -36,10 +34,11 @@ class CareController {
             @RequestParam String remarks,
             Principal me,
             RedirectAttributes flash) {
-        if (ownName.length() > LONGEST_NAME || remarks.length() > LONGEST_REMARKS) {
+        if (Length.OWN_NAME.exceeded(ownName) || Length.LOGGER_REMARKS.exceeded(remarks)) {
             flash.addFlashAttribute(
                     "refused",
-                    "A name has up to " + LONGEST_NAME + " characters, remarks up to " + LONGEST_REMARKS + ".");
+                    "A name has up to " + Length.OWN_NAME.most() + " characters, remarks up to "
+                            + Length.LOGGER_REMARKS.most() + ".");
         } else {
             registry.describe(serial, ownName.strip(), remarks.strip(), me.getName());
             flash.addFlashAttribute("said", "Noted.");

@@ -1,5 +1,8 @@
 package org.pelerin.app.documentation;
 
+import java.util.List;
+import org.pelerin.app.platform.text.Length;
+
 /**
  * What a person has to say of a mission.
  *
@@ -10,11 +13,7 @@ public record MissionNote(String title, String purpose, String people, String pl
 
     public static final MissionNote NONE = new MissionNote("", "", "", "", "");
 
-    static final int LONGEST_TITLE = 200;
-    static final int LONGEST_PURPOSE = 500;
-    static final int LONGEST_PEOPLE = 300;
-    static final int LONGEST_PLACE = 300;
-    static final int LONGEST_REMARKS = 4000;
+    private record Part(String called, String text, Length length) {}
 
     public boolean empty() {
         return equals(NONE);
@@ -22,16 +21,16 @@ public record MissionNote(String title, String purpose, String people, String pl
 
     /** What is too long, in words; empty if nothing is. */
     String wrong() {
-        return title.length() > LONGEST_TITLE
-                ? "A title has at most " + LONGEST_TITLE + " characters"
-                : purpose.length() > LONGEST_PURPOSE
-                        ? "A purpose has at most " + LONGEST_PURPOSE + " characters"
-                        : people.length() > LONGEST_PEOPLE
-                                ? "Names have at most " + LONGEST_PEOPLE + " characters"
-                                : place.length() > LONGEST_PLACE
-                                        ? "A place has at most " + LONGEST_PLACE + " characters"
-                                        : remarks.length() > LONGEST_REMARKS
-                                                ? "Remarks have at most " + LONGEST_REMARKS + " characters"
-                                                : "";
+        return List.of(
+                        new Part("The title", title, Length.NOTE_TITLE),
+                        new Part("What it was for", purpose, Length.NOTE_PURPOSE),
+                        new Part("Who was there", people, Length.NOTE_PEOPLE),
+                        new Part("Where", place, Length.NOTE_PLACE),
+                        new Part("The remarks", remarks, Length.NOTE_REMARKS))
+                .stream()
+                .filter(p -> p.length.exceeded(p.text))
+                .map(p -> p.called + ": " + p.length.said(p.text))
+                .findFirst()
+                .orElse("");
     }
 }

@@ -10,6 +10,7 @@ import java.time.ZoneId;
 import java.util.Arrays;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.text.CsvCell;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -36,7 +37,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class FileController {
 
     private static final int LISTED = 50;
-    private static final int LONGEST_NAME = 120;
     private static final int TROUBLES_SHOWN = 200;
 
     private final FileService files;
@@ -163,11 +163,11 @@ class FileController {
         FileSettings before = files.settings(file);
         Typed typed = new Typed();
         Layout layout = form.layout(before, typed);
-        if (!typed.errors().isEmpty() || keep.length() > LONGEST_NAME) {
+        if (!typed.errors().isEmpty() || Length.LAYOUT_NAME.exceeded(keep)) {
             flash.addFlashAttribute(
                     "refused",
                     typed.errors().isEmpty()
-                            ? "A layout’s name has at most " + LONGEST_NAME + " characters."
+                            ? "A layout’s name has at most " + Length.LAYOUT_NAME.most() + " characters."
                             : typed.errors().values().iterator().next() + ".");
             return "redirect:/files/" + id;
         }

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.evidence.Sha256;
@@ -26,7 +27,6 @@ public class FileService {
 
     static final long LARGEST = 2L << 30;
     private static final int LONGEST_NAME = 200;
-    private static final int LONGEST_DEVICE = 30;
 
     /** It cannot be done with this file, or not now; the message says why. */
     static class FileRefusedException extends NotDoneException {
@@ -212,8 +212,8 @@ public class FileService {
     void orderTaking(ForeignFile file, FileSettings settings, boolean again, String by) {
         Findings found = findings(file.id()).orElseThrow(() -> new FileRefusedException("Look through its rows first"));
         String device = settings.device();
-        if (device.isEmpty() || device.length() > LONGEST_DEVICE) {
-            throw new FileRefusedException("Say what recorded it, in up to " + LONGEST_DEVICE + " characters");
+        if (device.isEmpty() || Length.DEVICE.exceeded(device)) {
+            throw new FileRefusedException("Say what recorded it, in up to " + Length.DEVICE.most() + " characters");
         }
         if (loggers.find(device)
                 .filter(l -> !l.model().equals(ModelCatalogue.FILE))

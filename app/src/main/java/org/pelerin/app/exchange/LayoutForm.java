@@ -4,6 +4,7 @@ import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.intake.DateOrder;
@@ -14,8 +15,6 @@ import org.pelerin.core.intake.Units;
 public class LayoutForm implements Form {
 
     static final List<String> CHARSETS = List.of("UTF-8", "UTF-16LE", "UTF-16BE", "windows-1252", "ISO-8859-15");
-    private static final int LONGEST_NAME = 60;
-    private static final int LONGEST_UNIT = 12;
 
     /** Names of delimiters, since a tab and a blank cannot be seen. */
     enum Delimiter {
@@ -111,10 +110,11 @@ public class LayoutForm implements Form {
             Layout.Column before = s.layout().columns().get(i);
             String called = i < name.size() ? name.get(i).strip() : before.name();
             String symbol = i < unit.size() ? Units.symbol(unit.get(i)) : before.unit();
-            if (called.length() > LONGEST_NAME || symbol.length() > LONGEST_UNIT) {
+            if (Length.CHANNEL_LABEL.exceeded(called) || Length.CHANNEL_UNIT.exceeded(symbol)) {
                 typed.wrong(
                         "name[" + i + "]",
-                        "A name has at most " + LONGEST_NAME + " characters, a unit " + LONGEST_UNIT);
+                        "A name has at most " + Length.CHANNEL_LABEL.most() + " characters, a unit "
+                                + Length.CHANNEL_UNIT.most());
                 called = before.name();
                 symbol = before.unit();
             }

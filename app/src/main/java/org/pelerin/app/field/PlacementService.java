@@ -18,6 +18,7 @@ import org.pelerin.app.mission.NotWired;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.place.Spot;
 import org.pelerin.app.place.SpotAt;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Hanging;
@@ -28,8 +29,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Which logger lies where, and where it has been. A logger is at one spot at a time. */
 @Service
 public class PlacementService {
-
-    private static final int LONGEST_REMARKS = 1000;
 
     /** What becomes of a logger that lies at the spot already. */
     public enum Other {
@@ -179,8 +178,8 @@ public class PlacementService {
         if (p.at.isAfter(clock.instant())) {
             throw new NotPlacedException("It cannot have been placed in the future");
         }
-        if (p.remarks.length() > LONGEST_REMARKS) {
-            throw new NotPlacedException("Remarks have at most " + LONGEST_REMARKS + " characters");
+        if (Length.PLACING_REMARKS.exceeded(p.remarks)) {
+            throw new NotPlacedException("Remarks: " + Length.PLACING_REMARKS.said(p.remarks));
         }
         deepEnough(logger, p);
         leave(p, by);

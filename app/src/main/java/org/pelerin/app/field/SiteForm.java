@@ -4,15 +4,12 @@ import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Map;
 import org.pelerin.app.place.Site;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 
 /** A site as it is typed. */
 public class SiteForm implements Form {
-
-    private static final int LONGEST_NAME = 120;
-    private static final int LONGEST_ADDRESS = 300;
-    private static final int LONGEST_NOTES = 2000;
 
     public long id;
     public String name = "";
@@ -45,26 +42,29 @@ public class SiteForm implements Form {
 
     Parsed parse() {
         Typed typed = new Typed();
-        if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
-            typed.wrong("name", "A site has a name of at most " + LONGEST_NAME + " characters");
+        if (name.isBlank()) {
+            typed.wrong("name", "A site has a name");
         }
         try {
             ZoneId.of(zone.strip());
         } catch (DateTimeException e) {
-            typed.wrong("zone", "There is no time zone “" + zone + "”; one is called Europe/Paris");
+            typed.wrong("zone", "There is no time zone “" + zone.strip() + "”; one is called Europe/Paris");
         }
         Double north = degrees(typed, "latitude", latitude, 90);
         Double east = degrees(typed, "longitude", longitude, 180);
         if ((north == null) != (east == null) && typed.errors().isEmpty()) {
             typed.wrong(north == null ? "latitude" : "longitude", "A position has both");
         }
-        if (address.length() > LONGEST_ADDRESS || notes.length() > LONGEST_NOTES) {
-            typed.wrong(
-                    address.length() > LONGEST_ADDRESS ? "address" : "notes",
-                    "That is too long: an address has " + LONGEST_ADDRESS + " characters, notes " + LONGEST_NOTES);
-        }
         return new Parsed(
-                new Site(id, name.strip(), zone.strip(), address.strip(), north, east, notes.strip(), null),
+                new Site(
+                        id,
+                        typed.text("name", name, Length.SITE_NAME),
+                        zone.strip(),
+                        typed.text("address", address, Length.SITE_ADDRESS),
+                        north,
+                        east,
+                        typed.text("notes", notes, Length.SITE_NOTES),
+                        null),
                 typed.errors());
     }
 

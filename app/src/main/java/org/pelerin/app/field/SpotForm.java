@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.place.Spot;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.plan.Errand;
@@ -25,9 +26,6 @@ public class SpotForm implements Form {
             "machine");
 
     static final List<String> UNITS = List.of("°C", "%RH", "kPa", "bar", "dB", "V", "A", "m", "l", "m³/h");
-
-    private static final int LONGEST_NAME = 120;
-    private static final int LONGEST_NOTES = 2000;
     private static final int LIMITS = 3;
     private static final double DEEPEST = 1000;
     private static final int LONGEST_DAYS = 3660;
@@ -97,11 +95,8 @@ public class SpotForm implements Form {
     Parsed parse() {
         fill();
         Typed typed = new Typed();
-        if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
-            typed.wrong("name", "A spot has a name of at most " + LONGEST_NAME + " characters");
-        }
-        if (notes.length() > LONGEST_NOTES) {
-            typed.wrong("notes", "Notes have at most " + LONGEST_NOTES + " characters");
+        if (name.isBlank()) {
+            typed.wrong("name", "A spot has a name");
         }
         Integer wanted = typed.whole("plan", plan, 1, Integer.MAX_VALUE);
         Double deep = metres(typed, "depth", depth, 0);
@@ -110,8 +105,8 @@ public class SpotForm implements Form {
                 id,
                 siteId,
                 "",
-                name.strip(),
-                surroundings.strip(),
+                typed.text("name", name, Length.SPOT_NAME),
+                typed.text("surroundings", surroundings, Length.SPOT_SURROUNDINGS),
                 wanted == null ? null : wanted.longValue(),
                 null,
                 typed.whole("collectDays", collectDays, 1, LONGEST_DAYS),
@@ -119,7 +114,7 @@ public class SpotForm implements Form {
                         ? Double.valueOf(centimetres(hanging.immersion().getAsDouble()))
                         : deep,
                 hanging,
-                notes.strip(),
+                typed.text("notes", notes, Length.SPOT_NOTES),
                 null,
                 null,
                 null,
@@ -179,7 +174,7 @@ public class SpotForm implements Form {
             if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
                 typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");
             }
-            out.add(new Errand.Demand(l.unit, low, high));
+            out.add(new Errand.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
         }
         return out;
     }

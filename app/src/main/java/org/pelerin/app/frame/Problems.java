@@ -2,6 +2,8 @@ package org.pelerin.app.frame;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.NoSuchElementException;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.platform.web.NotThereException;
@@ -121,16 +123,25 @@ class Problems {
                 "Nothing was changed. Go back and try again.");
     }
 
-    /** What is longer, or larger, than it can be kept: the database refuses it whole, so that nothing is cut off in silence. */
+    private static final Pattern TOO_LONG = Pattern.compile("too long for column '(?:.*\\.)?`?([a-z_]+)");
+
+    /**
+     * What is longer, or larger, than it can be kept: the database refuses it whole, so that nothing is cut off in silence. Fields say so
+     * before ({@link org.pelerin.app.platform.text.Length}); this is what stands behind them.
+     */
     @ExceptionHandler(DataIntegrityViolationException.class)
     String notKept(DataIntegrityViolationException e, Model model, HttpServletResponse response, Authentication me) {
-        LOG.warn("Not kept: {}", e.getMostSpecificCause().getMessage());
+        String cause = String.valueOf(e.getMostSpecificCause().getMessage());
+        LOG.warn("Not kept: {}", cause);
+        Matcher column = TOO_LONG.matcher(cause);
         return page(
                 model,
                 response,
                 me,
                 HttpStatus.BAD_REQUEST,
-                "Something in it is longer than can be kept, or is not there any more.",
+                column.find()
+                        ? "The " + column.group(1).replace('_', ' ') + " is longer than can be kept."
+                        : "Something in it is longer than can be kept, or is not there any more.",
                 "Nothing was changed. Go back, and look at what you typed.");
     }
 

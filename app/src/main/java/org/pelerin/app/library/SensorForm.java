@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.Input;
@@ -156,9 +157,10 @@ public class SensorForm implements Form {
 
     /** The definition; null if something is wrong, which is then said. */
     Sensor parse(Typed typed) {
-        if (name.isBlank() || name.strip().length() > 80) {
-            typed.wrong("name", "Give it a name of up to 80 characters");
+        if (name.isBlank() || Length.SENSOR_NAME.exceeded(name)) {
+            typed.wrong("name", "Give it a name of up to " + Length.SENSOR_NAME.most() + " characters");
         }
+        typed.text("unit", unit, Length.CHANNEL_UNIT);
         if (!scalings().contains(scaling)) {
             scaling = scalings().get(0);
         }

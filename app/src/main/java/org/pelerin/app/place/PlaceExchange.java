@@ -76,6 +76,7 @@ public class PlaceExchange {
         PlaceTable.Read read =
                 text.strip().startsWith("{") ? PlaceMap.read(text, home, known) : PlaceTable.read(text, home, known);
         List<String> errors = new ArrayList<>(read.errors());
+        read.rows().forEach(row -> errors.addAll(row.tooLong()));
         Map<String, Long> plans = new HashMap<>();
         read.rows().stream()
                 .map(PlaceRow::spot)

@@ -2,6 +2,7 @@ package org.pelerin.app.plan;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.judge.Lasting;
@@ -123,17 +124,24 @@ public class ChannelForm implements Form {
             typed.wrong(at + ".cutOff", "A low cut-off is 0 or more");
             cut = null;
         }
+        String called = label.strip().replace("{n}", String.valueOf(number));
         return new ChannelSettings(
                 enabled,
-                label.strip().replace("{n}", String.valueOf(number)),
+                fitting(at + ".label", called, Length.CHANNEL_LABEL, typed),
                 chosen,
-                unit,
+                fitting(at + ".unit", unit, Length.CHANNEL_UNIT, typed),
                 old == null ? Correction.NONE : old.correction(),
                 cut == null ? 0 : cut,
                 faultDirection(),
                 typed.whole(at + ".decimals", decimals, 0, 6),
                 display(at, typed),
                 alarms(at, old, new LimitReader(nominal, unitShown, typed), typed));
+    }
+
+    /** A plan holds none that is too long, while that is said. */
+    private static String fitting(String field, String text, Length length, Typed typed) {
+        typed.text(field, text, length);
+        return length.cut(text);
     }
 
     private FaultDirection faultDirection() {

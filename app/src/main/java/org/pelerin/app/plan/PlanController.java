@@ -133,8 +133,8 @@ class PlanController {
     private String save(StoredPlan stored, PlanForm form, Model page, Principal me, RedirectAttributes flash) {
         PlanForm.Parsed parsed = pages.parse(form);
         String name = form.name.strip();
-        if (name.isEmpty() || name.length() > 120) {
-            parsed.errors().put("name", "Give the plan a name of up to 120 characters");
+        if (name.isEmpty()) {
+            parsed.errors().put("name", "Give the plan a name");
         }
         if (parsed.valid()) {
             pages.impossible(form, parsed).ifPresent(c -> {

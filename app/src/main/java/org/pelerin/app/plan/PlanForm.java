@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;
@@ -178,6 +179,8 @@ public class PlanForm implements Form {
             typed.wrong("name", "The page has lost " + channelsMissing + " of its channels; open it again");
             fillChannels();
         }
+        typed.text("name", name, Length.PLAN_NAME);
+        typed.text("notWired", notWired, Length.NOT_WIRED);
         Plan before = before(typed);
         Duration every = typed.duration("interval", interval);
         if (every.isZero()) {

@@ -6,6 +6,7 @@ import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.PlanDocument;
@@ -28,8 +29,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What can be done with whole plans: their versions, comparing, copying, sharing. */
 @Controller
 class PlanLibraryController {
-
-    private static final int LONGEST_NAME = 110;
 
     private final PlanService plans;
     private final PlaceService places;
@@ -181,7 +180,7 @@ class PlanLibraryController {
     }
 
     private static String shortened(String name) {
-        return name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
+        return Length.PLAN_NAME.cut(name);
     }
 
     private StoredPlan plan(long id) {

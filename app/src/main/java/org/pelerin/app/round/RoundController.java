@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Person;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.web.Typed;
@@ -32,7 +33,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class RoundController {
 
     private static final int PAGE = 30;
-    private static final int LONGEST_REMARKS = 2000;
 
     private final RoundService rounds;
     private final RoundPlanner planner;
@@ -140,18 +140,14 @@ class RoundController {
 
     /** @param otherwise day for a round that names none */
     private RoundService.Heading heading(RoundForm form, Typed typed, LocalDate otherwise) {
-        String wrong = RoundService.wrong(form.name);
-        if (!wrong.isEmpty()) {
-            typed.wrong("name", wrong);
-        }
         if (people().stream().noneMatch(p -> p.name().equals(form.person))) {
             typed.wrong("person", "Choose who goes");
         }
-        if (form.remarks.length() > LONGEST_REMARKS) {
-            typed.wrong("remarks", "At most " + LONGEST_REMARKS + " characters");
-        }
         return new RoundService.Heading(
-                form.name.strip(), form.day(typed, otherwise), form.person, form.remarks.strip());
+                typed.text("name", form.name, Length.ROUND_NAME),
+                form.day(typed, otherwise),
+                form.person,
+                typed.text("remarks", form.remarks, Length.ROUND_REMARKS));
     }
 
     @GetMapping("/rounds/{id}")

@@ -15,6 +15,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.place.PlaceService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,10 +24,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @RetriedOnDeadlock
 public class RoundService {
-
-    static final int LONGEST_NOTE = 1000;
-    private static final int LONGEST_NAME = 120;
-    private static final int LONGEST_WHY = 400;
 
     /** The round is not as it would have to be for this; the message says why. */
     public static class NotPossibleException extends NotDoneException {
@@ -150,12 +147,7 @@ public class RoundService {
     }
 
     private static String cut(String why) {
-        return why.length() > LONGEST_WHY ? why.substring(0, LONGEST_WHY - 1) + "…" : why;
-    }
-
-    /** What is wrong with a name, or empty. */
-    static String wrong(String name) {
-        return name.length() > LONGEST_NAME ? "At most " + LONGEST_NAME + " characters" : "";
+        return Length.TASK_WHY.cut(why);
     }
 
     /** The sites it goes to, where no name was given. */
@@ -166,8 +158,7 @@ public class RoundService {
         String sites =
                 proposals.stream().map(Proposal::site).distinct().limit(3).collect(Collectors.joining(", "));
         String name = sites.isEmpty() ? "Round" : sites;
-        return new Heading(
-                name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name, h.day, h.person, h.remarks);
+        return new Heading(Length.ROUND_NAME.cut(name), h.day, h.person, h.remarks);
     }
 
     @Transactional
@@ -192,8 +183,8 @@ public class RoundService {
         if (serial.isEmpty() && kind != Task.Kind.PLACE && kind != Task.Kind.CHECK) {
             throw new NotPossibleException("Say which logger: scan or type its serial");
         }
-        if (why.length() > LONGEST_WHY) {
-            throw new NotPossibleException("The reason has at most " + LONGEST_WHY + " characters");
+        if (Length.TASK_WHY.exceeded(why)) {
+            throw new NotPossibleException("The reason: " + Length.TASK_WHY.said(why));
         }
         int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
         rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, "", null);

@@ -11,6 +11,7 @@ import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.field.Checklist;
 import org.pelerin.app.field.PlacementService;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.springframework.http.HttpHeaders;
@@ -118,8 +119,8 @@ class RoundWorkController {
     /** @return why it could not be noted, or empty */
     private String refusedFor(Round round, Task task, OutcomeForm form, String by) {
         String note = form.note.strip();
-        if (note.length() > RoundService.LONGEST_NOTE - 60) {
-            return "The note has at most " + (RoundService.LONGEST_NOTE - 60) + " characters.";
+        if (Length.TASK_NOTE.exceeded(note)) {
+            return "The note: " + Length.TASK_NOTE.said(note) + ".";
         }
         try {
             switch (form.outcome) {

@@ -31,6 +31,9 @@ public record ChannelSettings(
         Display display,
         List<AlarmLevel> levels) {
 
+    /** Characters of a label; what a scanned record adds to it is kept beside. */
+    public static final int LONGEST_LABEL = 80;
+
     /** A range of values to show. */
     public record Display(double low, double high) {
         public Display {
@@ -41,6 +44,10 @@ public record ChannelSettings(
     }
 
     public ChannelSettings {
+        if (label.length() > LONGEST_LABEL || unit.length() > Sensor.LONGEST_UNIT) {
+            throw new IllegalArgumentException(
+                    "A channel's name has at most " + LONGEST_LABEL + " characters, a unit " + Sensor.LONGEST_UNIT);
+        }
         if (!(cutOff >= 0)) {
             throw new IllegalArgumentException("A low cut-off is 0 or more, not " + cutOff);
         }

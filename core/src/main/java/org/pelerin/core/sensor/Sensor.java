@@ -30,7 +30,17 @@ public record Sensor(
         double shuntOhms,
         Supply supply) {
 
+    /** Characters of a unit's symbol. */
+    public static final int LONGEST_UNIT = 20;
+
+    /** Characters of a sensor's name. */
+    public static final int LONGEST_NAME = 80;
+
     public Sensor {
+        if (name.length() > LONGEST_NAME || unit.length() > LONGEST_UNIT) {
+            throw new IllegalArgumentException(
+                    "A sensor's name has at most " + LONGEST_NAME + " characters, a unit " + LONGEST_UNIT);
+        }
         if (!(low < high)) {
             throw new IllegalArgumentException("The range of “" + name + "” is empty: " + low + " to " + high);
         }

@@ -2,17 +2,16 @@ package org.pelerin.app.platform.web;
 
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
+import org.pelerin.app.platform.text.Length;
 
 /** Mail addresses as they are typed. */
 public final class MailAddress {
-
-    private static final int LONGEST = 200;
 
     private MailAddress() {}
 
     /** Whether a text is one address (RFC 822) that mail can be sent to, and no longer than is kept. */
     public static boolean valid(String text) {
-        if (text.length() > LONGEST) {
+        if (Length.MAIL.exceeded(text)) {
             return false;
         }
         try {

@@ -1,13 +1,12 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.text.Length;
+
 /**
- * Why somebody does what needs a reason, as it is kept: one line, not blank, at most {@value #LONGEST} characters. It is read before
+ * Why somebody does what needs a reason, as it is kept: one line, not blank, at most as many characters as {@link Length#REASON}. It is read before
  * anything is done, so that nothing is done whose reason could not be kept.
  */
 public record Reason(String text) {
-
-    /** The columns that keep one are that long, or longer; fields have it as their {@code maxlength}. */
-    public static final int LONGEST = 250;
 
     /** It is missing or too long. */
     public static final class NoReasonException extends NotDoneException {
@@ -25,9 +24,9 @@ public record Reason(String text) {
         if (text.isEmpty()) {
             throw new NoReasonException(blank);
         }
-        if (text.length() > LONGEST) {
-            throw new NoReasonException("A reason has at most " + LONGEST + " characters; this one has " + text.length()
-                    + ". Nothing was done");
+        if (Length.REASON.exceeded(text)) {
+            throw new NoReasonException("A reason has at most " + Length.REASON.most() + " characters; this one has "
+                    + text.length() + ". Nothing was done");
         }
         return new Reason(text);
     }

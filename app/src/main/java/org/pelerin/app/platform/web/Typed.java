@@ -8,10 +8,13 @@ import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.plan.Durations;
 
 /** Reads typed text field by field and gathers what is wrong with each. */
 public final class Typed {
+
+    private static final int SHOWN = 40;
 
     private final Map<String, String> errors = new LinkedHashMap<>();
     private final Map<String, String> understood = new LinkedHashMap<>();
@@ -45,6 +48,14 @@ public final class Typed {
         errors.putIfAbsent(field, message);
     }
 
+    /** The text without blanks around it; said at its place if it is longer than is kept. */
+    public String text(String field, String text, Length length) {
+        if (length.exceeded(text)) {
+            wrong(field, length.said(text));
+        }
+        return text.strip();
+    }
+
     /** A decimal point or comma; null if blank or wrong. */
     public Double number(String field, String text) {
         if (text == null || text.isBlank()) {
@@ -59,8 +70,12 @@ public final class Typed {
         } catch (NumberFormatException e) {
             // said below
         }
-        wrong(field, "“" + text.strip() + "” is not a number");
+        wrong(field, "“" + shown(text.strip()) + "” is not a number");
         return null;
+    }
+
+    private static String shown(String text) {
+        return text.length() > SHOWN ? text.substring(0, SHOWN) + "…" : text;
     }
 
     /** A number that must be there; {@code otherwise} with a word if it is not. */
