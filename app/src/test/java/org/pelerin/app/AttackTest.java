@@ -1,6 +1,7 @@
 package org.pelerin.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.BrowserContext;
@@ -13,6 +14,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.net.URI;
@@ -25,6 +27,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
@@ -33,8 +36,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.connect.Discovery;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationHosts;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.place.Picture;
@@ -197,6 +202,71 @@ class AttackTest {
         }
     }
 
+    /** Each takes a connection and says nothing; one that answers is seen, and its loss noticed, all the same. */
+    @Test
+    void two_hundred_silent_stations_hold_up_no_other() throws Exception {
+        Stations stations = bed.bean(Stations.class);
+        StationWatch watch = bed.bean(StationWatch.class);
+        List<ServerSocket> silent = new ArrayList<>();
+        String serial = "PL-70001";
+        int port = bed.yard.stationPort(serial);
+        try (CuttableProxy good = new CuttableProxy(new InetSocketAddress("127.0.0.1", port))) {
+            stations.add("127.0.0.1", good.port(), "tech");
+            watch.look("127.0.0.1:" + good.port());
+            for (int i = 0; i < 200; i++) {
+                ServerSocket s = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
+                silent.add(s);
+                stations.add("127.0.0.1", s.getLocalPort(), "tech");
+            }
+            // all of them are begun with
+            TimeUnit.SECONDS.sleep(4);
+            good.cut();
+            soon(() -> watch.loggers().stream().noneMatch(l -> l.serial().equals(serial)));
+            good.mend();
+            soon(() -> watch.loggers().stream().anyMatch(l -> l.serial().equals(serial)));
+            assertThat(page.request().get(bed.address + "/").status()).isEqualTo(200);
+        } finally {
+            for (ServerSocket s : silent) {
+                s.close();
+            }
+            stations.all().forEach(s -> stations.remove(s, "system"));
+            watch.look();
+        }
+    }
+
+    /** Within ten seconds. */
+    private static void soon(BooleanSupplier so) throws InterruptedException {
+        long begun = System.nanoTime();
+        while (!so.getAsBoolean()) {
+            assertThat(Duration.ofNanos(System.nanoTime() - begun)).isLessThan(Duration.ofSeconds(10));
+            TimeUnit.MILLISECONDS.sleep(200);
+        }
+    }
+
+    @Test
+    void stations_are_looked_for_at_the_hosts_of_the_list_and_nowhere_else() {
+        StationHosts hosts = bed.bean(StationHosts.class);
+        Discovery discovery = bed.bean(Discovery.class);
+        assertThat(discovery.test("127.0.0.2", 7000).steps().get(0).told())
+                .isEqualTo("127.0.0.2 is not among the hosts that may be asked");
+        hosts.add(" 127.0.0.2 ", "admin");
+        assertThat(discovery.test("127.0.0.2", 7000).steps().get(0).ok()).isTrue();
+        hosts.remove("127.0.0.2", "admin");
+        assertThat(discovery.test("127.0.0.2", 7000).steps().get(0).ok()).isFalse();
+        for (String no : List.of("", "two hosts", "a/b", "http://x", "-x", "x".repeat(121))) {
+            assertThatThrownBy(() -> hosts.add(no, "admin")).isInstanceOf(StationHosts.NotKeptException.class);
+        }
+        Stations stations = bed.bean(Stations.class);
+        stations.add("localhost", 7001, "tech");
+        try {
+            assertThatThrownBy(() -> hosts.remove("localhost", "admin"))
+                    .hasMessageContaining("Stations at localhost are watched");
+            assertThat(hosts.allowed("LOCALHOST")).isTrue();
+        } finally {
+            stations.all().forEach(s -> stations.remove(s, "system"));
+        }
+    }
+
     private static void drip(ServerSocket server) {
         try {
             while (true) {
@@ -228,7 +298,7 @@ class AttackTest {
         String serial = "PL-70001";
         Stations stations = bed.bean(Stations.class);
         int port = bed.yard.stationPort(serial);
-        try (CuttableProxy other = new CuttableProxy(new java.net.InetSocketAddress("127.0.0.1", port))) {
+        try (CuttableProxy other = new CuttableProxy(new InetSocketAddress("127.0.0.1", port))) {
             stations.add("127.0.0.1", port, "tech");
             stations.add("127.0.0.1", other.port(), "tech");
             bed.bean(StationWatch.class).look();

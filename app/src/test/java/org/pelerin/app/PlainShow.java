@@ -15,8 +15,6 @@ public final class PlainShow {
     private PlainShow() {}
 
     public static Show in(ZoneId zone) {
-        return new Show(
-                new PelerinProperties(zone, null, null, false, java.util.List.of(), "", "", null),
-                Clock.fixed(NOW, ZoneOffset.UTC));
+        return new Show(new PelerinProperties(zone, null, null, false, "", "", null), Clock.fixed(NOW, ZoneOffset.UTC));
     }
 }

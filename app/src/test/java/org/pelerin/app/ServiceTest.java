@@ -7,11 +7,13 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -143,7 +145,7 @@ class ServiceTest {
     }
 
     @Test
-    void a_logger_that_reads_back_other_settings_is_not_let_go_to_work() throws InterruptedException {
+    void a_logger_that_reads_back_other_settings_is_not_let_go_to_work() throws Exception {
         String serial = "PL-18077";
         hands.write(serial, new StartCondition.OnButton());
         hands.collect(serial);
@@ -156,6 +158,7 @@ class ServiceTest {
                                 .containsExactly("name"));
         bed.bean(Dock.class).poll();
         assertThat(bed.bean(Dock.class).get(serial).running()).isFalse();
+        assertThat(noted(serial)).endsWith("write mission: intended", "write mission: failed");
         assertThat(bed.bean(MissionService.class).ofLogger(serial, 1))
                 .extracting(Mission::state)
                 .containsOnly(MissionState.ABANDONED);
@@ -265,6 +268,48 @@ class ServiceTest {
                     + " WHERE sequence = 2");
         }
         assertThat(trail.firstBroken()).isZero();
+    }
+
+    /** What the trail says of a subject that contains this word, the oldest first. */
+    private static List<String> noted(String subject) throws SQLException {
+        List<String> out = new ArrayList<>();
+        try (Connection c = TestBed.connect();
+                PreparedStatement s =
+                        c.prepareStatement("SELECT action FROM audit_entry WHERE subject LIKE ? ORDER BY sequence")) {
+            s.setString(1, "%" + subject + "%");
+            try (ResultSet r = s.executeQuery()) {
+                while (r.next()) {
+                    out.add(r.getString(1));
+                }
+            }
+        }
+        return out;
+    }
+
+    @Test
+    void what_is_done_to_a_logger_is_noted_before_and_after_or_that_it_failed() throws Exception {
+        String serial = "PL-18033";
+        int before = noted(serial).size();
+        hands.write(serial, new StartCondition.Now());
+        hands.pass(Duration.ofDays(1));
+        assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
+        CollectService collecting = bed.bean(CollectService.class);
+        collecting.erase(serial, "tech");
+        List<String> all = noted(serial);
+        assertThat(all.subList(before, all.size()))
+                .containsSubsequence(
+                        "write mission: intended",
+                        "write mission",
+                        "order collection",
+                        "stop logger: intended",
+                        "stop logger",
+                        "collect mission",
+                        "erase logger: intended",
+                        "erase logger");
+        // what holds nothing has nothing to bring home
+        collecting.order(serial, "tech");
+        hands.until(() -> collecting.active(serial).isEmpty());
+        assertThat(noted(serial)).last().isEqualTo("collect: failed");
     }
 
     @Test

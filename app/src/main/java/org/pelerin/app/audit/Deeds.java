@@ -26,17 +26,30 @@ public class Deeds {
      * @return what the deed told
      */
     public String noted(String by, String action, String subject, String before, Supplier<String> deed) {
+        return tried(by, action, subject, before, () -> {
+            String after = deed.get();
+            audit.record(by, action, subject, before, after);
+            return after;
+        });
+    }
+
+    /**
+     * Does what notes its own success, as what it changes here is changed in the same transaction; before it stands what is intended,
+     * and after it, if so, that it failed.
+     */
+    public <T> T tried(String by, String action, String subject, String before, Supplier<T> deed) {
         audit.record(by, action + ": intended", subject, before, "");
-        String after;
         try {
-            after = deed.get();
+            return deed.get();
         } catch (RuntimeException e) {
-            String why = String.valueOf(e.getMessage());
-            audit.record(
-                    by, action + ": failed", subject, before, why.length() > LONGEST ? why.substring(0, LONGEST) : why);
+            failed(by, action, subject, before, String.valueOf(e.getMessage()));
             throw e;
         }
-        audit.record(by, action, subject, before, after);
-        return after;
+    }
+
+    /** What was intended before did not come about. */
+    public void failed(String by, String action, String subject, String before, String why) {
+        audit.record(
+                by, action + ": failed", subject, before, why.length() > LONGEST ? why.substring(0, LONGEST) : why);
     }
 }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.WriteService;
@@ -22,7 +23,6 @@ import org.pelerin.link.message.MissionInfo;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Orders collections, and puts loggers back to work after them. */
 @Service
@@ -46,7 +46,7 @@ public class CollectService {
     private final Eraser eraser;
     private final AuditTrail audit;
     private final Clock clock;
-    private final TransactionTemplate transaction;
+    private final Deeds deeds;
 
     CollectService(
             JobMapper jobs,
@@ -57,7 +57,7 @@ public class CollectService {
             Eraser eraser,
             AuditTrail audit,
             Clock clock,
-            TransactionTemplate transaction) {
+            Deeds deeds) {
         this.jobs = jobs;
         this.captures = captures;
         this.dock = dock;
@@ -66,7 +66,7 @@ public class CollectService {
         this.eraser = eraser;
         this.audit = audit;
         this.clock = clock;
-        this.transaction = transaction;
+        this.deeds = deeds;
     }
 
     /** Orders a collection; a second order while one is under way changes nothing. */
@@ -179,21 +179,22 @@ public class CollectService {
                 throw new NotNowException(
                         link.missions().isEmpty() ? "It holds no mission" : "They are home already; erase it instead");
             }
-            audit(serial, reason, by, lost);
-            for (MissionInfo info : lost) {
-                link.erase(EraseRequest.discard(info.number(), info.endRecord()));
-                missions.ofDevice(serial, info.number())
-                        .ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
-            }
+            // before it is done: what cannot be undone is never without its entry
+            deeds.noted(by, "discard records", serial, told(lost) + ": " + reason.strip(), () -> {
+                for (MissionInfo info : lost) {
+                    link.erase(EraseRequest.discard(info.number(), info.endRecord()));
+                    missions.ofDevice(serial, info.number())
+                            .ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
+                }
+                return "given up";
+            });
         }
         dock.poll();
     }
 
-    /** Before it is done: what cannot be undone is never without its entry. */
-    private void audit(String serial, String reason, String by, List<MissionInfo> lost) {
+    private static String told(List<MissionInfo> lost) {
         long records = lost.stream().mapToLong(MissionInfo::records).sum();
-        String what = records + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
-        transaction.executeWithoutResult(t -> audit.record(by, "discard records", serial, what, "", reason.strip()));
+        return records + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
     }
 
     /** Serials of those that hold records, all of which are home: one query for all of them. */

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
@@ -34,6 +35,7 @@ class Collector {
     private final CaptureStore captures;
     private final CaptureIntake intake;
     private final Homecoming homecoming;
+    private final Deeds deeds;
     private final Clock clock;
 
     Collector(
@@ -42,7 +44,9 @@ class Collector {
             CaptureStore captures,
             CaptureIntake intake,
             Homecoming homecoming,
+            Deeds deeds,
             Clock clock) {
+        this.deeds = deeds;
         this.dock = dock;
         this.missions = missions;
         this.captures = captures;
@@ -74,7 +78,10 @@ class Collector {
         List<String> told = new ArrayList<>();
         try (LoggerLink link = dock.open(job.serial())) {
             if (!job.leaveRunning() && link.status().state().running()) {
-                link.stop();
+                deeds.noted(job.orderedBy(), "stop logger", job.serial(), "to collect it", () -> {
+                    link.stop();
+                    return "stopped";
+                });
             }
             // the clock first: what must be there by then is; then pages and records: what the header says of the end
             // is not older

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.HomeKeeper;
@@ -22,8 +23,10 @@ class Eraser implements HomeKeeper {
     private final CaptureStore captures;
     private final MissionService missions;
     private final Dock dock;
+    private final Deeds deeds;
 
-    Eraser(CaptureStore captures, MissionService missions, Dock dock) {
+    Eraser(CaptureStore captures, MissionService missions, Dock dock, Deeds deeds) {
+        this.deeds = deeds;
         this.captures = captures;
         this.missions = missions;
         this.dock = dock;
@@ -74,8 +77,17 @@ class Eraser implements HomeKeeper {
                 StoredCapture capture = captures.summary(mission.id())
                         .filter(c -> c.sha256() != null)
                         .orElseThrow(() -> new CollectService.NotNowException("The capture is not complete"));
-                link.erase(EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
-                missions.erased(mission, by);
+                deeds.tried(
+                        by,
+                        "erase logger",
+                        "mission " + mission.id() + " of " + serial,
+                        "collected and verified, capture " + capture.sha256(),
+                        () -> {
+                            link.erase(
+                                    EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
+                            missions.erased(mission, by);
+                            return info;
+                        });
             }
         }
         dock.poll();

@@ -11,6 +11,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
@@ -40,16 +41,18 @@ class JobRunner {
     private final JobMapper jobs;
     private final Collector collector;
     private final Dock dock;
+    private final Deeds deeds;
     private final Clock machine;
     private final String owner = UUID.randomUUID().toString();
     private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
     private final ScheduledExecutorService heart = Executors.newSingleThreadScheduledExecutor();
     private final Semaphore free = new Semaphore(AT_ONCE);
 
-    JobRunner(JobMapper jobs, Collector collector, Dock dock, @Qualifier("machineClock") Clock machine) {
+    JobRunner(JobMapper jobs, Collector collector, Dock dock, Deeds deeds, @Qualifier("machineClock") Clock machine) {
         this.jobs = jobs;
         this.collector = collector;
         this.dock = dock;
+        this.deeds = deeds;
         this.machine = machine;
     }
 
@@ -168,7 +171,9 @@ class JobRunner {
     }
 
     private void fail(Job job, String message) {
-        jobs.finish(job.id(), owner, Job.State.FAILED, message);
+        if (jobs.finish(job.id(), owner, Job.State.FAILED, message) == 1) {
+            deeds.failed(job.orderedBy(), "collect", job.serial(), "", message);
+        }
     }
 
     @PreDestroy

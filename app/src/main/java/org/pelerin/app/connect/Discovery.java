@@ -55,8 +55,10 @@ public class Discovery {
     private static final int AT_ONCE = 64;
 
     private final PelerinProperties properties;
+    private final StationHosts hosts;
 
-    Discovery(PelerinProperties properties) {
+    Discovery(PelerinProperties properties, StationHosts hosts) {
+        this.hosts = hosts;
         this.properties = properties;
     }
 
@@ -98,19 +100,14 @@ public class Discovery {
         return new Found(host, port, listens, steps);
     }
 
-    /** Whether stations may be looked for there: what this application can reach is not everybody's to try. */
-    public boolean allowed(String host) {
-        return properties.stationHosts().stream().anyMatch(h -> h.strip().equalsIgnoreCase(host));
-    }
-
     private boolean resolved(String host, List<Step> steps) {
-        String hosts = String.join(", ", properties.stationHosts());
-        if (!allowed(host)) {
+        if (!hosts.allowed(host)) {
             steps.add(new Step(
                     "The address",
                     false,
                     host + " is not among the hosts that may be asked",
-                    "These may: " + hosts + ". Whoever runs Pelerin can add others (PELERIN_STATION_HOSTS)."));
+                    "These may: " + String.join(", ", hosts.all())
+                            + ". An administrator can add others on this page."));
             return false;
         }
         try {

@@ -20,6 +20,17 @@ interface StationMapper {
             "INSERT IGNORE INTO station (host, port, added_by, added_at, reason) VALUES (#{host}, #{port}, #{by}, #{at}, '')")
     int insert(String host, int port, String by, Instant at);
 
+    @Select("SELECT host FROM station_host ORDER BY host")
+    List<String> hosts();
+
+    @Insert("INSERT IGNORE INTO station_host (host, added_by, added_at) VALUES (#{host}, #{by}, #{at})")
+    int addHost(String host, String by, Instant at);
+
+    /** @return 0 if it is not there, or a station at it is watched */
+    @Delete("DELETE FROM station_host WHERE host = #{host}"
+            + " AND NOT EXISTS (SELECT 1 FROM station s WHERE s.host = station_host.host)")
+    int removeHost(String host);
+
     @Delete("DELETE FROM station WHERE id = #{id}")
     int delete(long id);
 

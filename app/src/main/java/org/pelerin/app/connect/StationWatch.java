@@ -38,8 +38,15 @@ public class StationWatch {
     private static final Duration EVERY = Duration.ofMillis(1500);
     private static final int SLOWEST = 10;
 
-    /** One address with what was last seen there, how often it was silent since it answered, and when it is looked at next. */
-    private record Watched(DockWatch watch, DockView view, Instant storedAt, int silent, long dueNanos) {
+    /**
+     * One address with what was last seen there.
+     *
+     * @param answered whether it ever did
+     * @param silent how often it did not since
+     * @param dueNanos when it is looked at next
+     */
+    private record Watched(
+            DockWatch watch, DockView view, Instant storedAt, boolean answered, int silent, long dueNanos) {
 
         boolean due() {
             return System.nanoTime() - dueNanos >= 0;
@@ -52,6 +59,8 @@ public class StationWatch {
     private final Map<String, Object> turns = new ConcurrentHashMap<>();
     private final Set<String> beingLookedAt = ConcurrentHashMap.newKeySet();
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
+    /** For those that have not answered for long: however many they are, they keep nobody from looking at the others. */
+    private final ExecutorService doubters = Executors.newFixedThreadPool(AT_ONCE);
 
     StationWatch(StationMapper mapper, Clock clock) {
         this.mapper = mapper;
@@ -97,7 +106,7 @@ public class StationWatch {
             for (Station s : stations) {
                 Watched last = watched.get(s.address());
                 if ((last == null || last.due()) && beingLookedAt.add(s.address())) {
-                    lookers.execute(() -> {
+                    (answered(s, last) ? lookers : doubters).execute(() -> {
                         try {
                             look(s);
                         } catch (RuntimeException e) {
@@ -111,6 +120,11 @@ public class StationWatch {
         } catch (DataAccessException | TransactionException e) {
             LOG.warn("The stations could not be looked at: {}", e.getMessage());
         }
+    }
+
+    /** Whether it has answered lately, to this process or another. */
+    private static boolean answered(Station s, Watched last) {
+        return last == null ? s.answeredAt() != null && s.reason().isEmpty() : last.answered && last.silent < SLOWEST;
     }
 
     /** Looks at every station once, and waits for them. */
@@ -159,9 +173,10 @@ public class StationWatch {
         DockView view = watch.look();
         boolean answers = view.reachable() && !view.loggers().isEmpty();
         int silent = answers ? 0 : last == null ? 1 : last.silent + 1;
+        boolean everAnswered = answers || last != null && last.answered;
         Duration pause = EVERY.multipliedBy(Math.min(silent, SLOWEST));
         long due = System.nanoTime() + pause.toNanos();
-        watched.put(s.address(), new Watched(watch, view, stored(s, last, view), silent, due));
+        watched.put(s.address(), new Watched(watch, view, stored(s, last, view), everAnswered, silent, due));
         return view.reachable();
     }
 
@@ -190,6 +205,7 @@ public class StationWatch {
     @PreDestroy
     void close() {
         lookers.shutdownNow();
+        doubters.shutdownNow();
         watched.values().forEach(w -> w.watch.close());
     }
 }

@@ -3,6 +3,7 @@ package org.pelerin.app.connect;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.audit.Deeds;
 import org.pelerin.app.calibration.CalibrationService;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
@@ -59,6 +60,7 @@ public class WriteService {
     private final MissionService missions;
     private final CalibrationService calibrations;
     private final HomeKeeper home;
+    private final Deeds deeds;
     private final Clock clock;
 
     WriteService(
@@ -67,8 +69,10 @@ public class WriteService {
             MissionService missions,
             CalibrationService calibrations,
             HomeKeeper home,
+            Deeds deeds,
             Clock clock) {
         this.home = home;
+        this.deeds = deeds;
         this.dock = dock;
         this.places = places;
         this.missions = missions;
@@ -125,9 +129,12 @@ public class WriteService {
             // before anything is noted: a wrong PIN leaves no mission behind
             unlock(link, pin);
             long id = missions.draft(draft);
-            send(link, draft, id);
-            confirm(link, draft, id);
-            return id;
+            return deeds.tried(
+                    draft.by(), "write mission", "mission " + id + " of " + draft.serial(), draft.planName(), () -> {
+                        send(link, draft, id);
+                        confirm(link, draft, id);
+                        return id;
+                    });
         }
     }
 

@@ -8,6 +8,7 @@ import org.pelerin.app.collect.Job;
 import org.pelerin.app.connect.Discovery;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.connect.Station;
+import org.pelerin.app.connect.StationHosts;
 import org.pelerin.app.connect.StationWatch;
 import org.pelerin.app.connect.Stations;
 import org.pelerin.app.platform.web.Typed;
@@ -28,9 +29,16 @@ class FindController {
     private final Discovery discovery;
     private final Stations stations;
     private final StationWatch watch;
+    private final StationHosts hosts;
     private final CollectService collections;
 
-    FindController(Discovery discovery, Stations stations, StationWatch watch, CollectService collections) {
+    FindController(
+            Discovery discovery,
+            Stations stations,
+            StationWatch watch,
+            StationHosts hosts,
+            CollectService collections) {
+        this.hosts = hosts;
         this.discovery = discovery;
         this.stations = stations;
         this.watch = watch;
@@ -102,6 +110,7 @@ class FindController {
                                 kept.stream().anyMatch(s -> s.host().equals(f.host()) && s.port() == f.port())))
                         .toList());
         page.addAttribute("stations", kept.stream().map(this::kept).toList());
+        page.addAttribute("hosts", hosts.all());
         page.addAttribute("asked", good);
         return "dock/find";
     }
@@ -113,6 +122,29 @@ class FindController {
                 .flatMap(l -> collections.newest(l.serial()))
                 .orElse(null);
         return new Kept(s, loggers, last);
+    }
+
+    /** Under {@code /admin}, which only administrators reach. */
+    @PostMapping("/admin/dock/hosts")
+    String allow(@RequestParam String host, Principal me, RedirectAttributes flash) {
+        try {
+            hosts.add(host, me.getName());
+            flash.addFlashAttribute("said", "Stations at " + host.strip() + " may be looked for.");
+        } catch (StationHosts.NotKeptException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/find";
+    }
+
+    @PostMapping("/admin/dock/hosts/remove")
+    String forbid(@RequestParam String host, Principal me, RedirectAttributes flash) {
+        try {
+            hosts.remove(host, me.getName());
+            flash.addFlashAttribute("said", host.strip() + " is asked no more.");
+        } catch (StationHosts.NotKeptException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/dock/find";
     }
 
     @PostMapping("/dock/stations")

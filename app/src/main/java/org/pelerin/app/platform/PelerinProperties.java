@@ -1,7 +1,6 @@
 package org.pelerin.app.platform;
 
 import java.time.ZoneId;
-import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
@@ -12,7 +11,6 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param dock where the dock listens
  * @param yard the simulated outdoors, if any
  * @param demo whether an empty database is filled with demo data
- * @param stationHosts where network stations may be looked for: names and addresses as they are given; kept by whoever runs this
  * @param address where this application is reached, for what is sent out; empty for this machine alone
  * @param fileNames pattern for names of files that leave, empty for the usual one
  * @param mail the server that notices go to, if any
@@ -23,7 +21,6 @@ public record PelerinProperties(
         Dock dock,
         Yard yard,
         @DefaultValue("false") boolean demo,
-        @DefaultValue({"127.0.0.1", "localhost"}) List<String> stationHosts,
         @DefaultValue("") String address,
         @DefaultValue("") String fileNames,
         @DefaultValue Mail mail) {
