@@ -327,7 +327,7 @@ class FilesTest {
     }
 
     @Test
-    void what_a_dead_process_was_taking_in_is_taken_in_once_when_its_lease_is_over() throws Exception {
+    void what_a_dead_process_was_taking_in_is_taken_in_once_when_its_claim_has_lapsed() throws Exception {
         FileService files = bed.bean(FileService.class);
         StringBuilder text = new StringBuilder("t,Air (°C)\n");
         for (int i = 0; i < 50; i++) {
@@ -344,13 +344,15 @@ class FilesTest {
         page.fill("#device", "Orphan");
         // as if somebody else had it and died
         execute(
-                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"'),"
-                        + " lease_owner = 'nobody', lease_until_at = 9000000000000 WHERE id = " + id);
+                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"')"
+                        + " WHERE id = " + id);
+        execute("INSERT INTO work (kind, id, due_at, claim, until_at) VALUES ('file', " + id
+                + ", 0, 'of nobody', 9000000000000)");
         page.navigate(bed.address + "/files/" + id);
         assertThat(page.locator("h1")).containsText("are taken in");
         java.util.concurrent.TimeUnit.MILLISECONDS.sleep(1500);
         assertThat(files.find(id).orElseThrow().missionId()).isNull();
-        execute("UPDATE foreign_file SET lease_until_at = 1 WHERE id = " + id);
+        execute("UPDATE work SET until_at = 1 WHERE kind = 'file' AND id = " + id);
         assertThat(taken().serial()).isEqualTo("Orphan");
         assertThat(bed.bean(MissionService.class).ofLogger("Orphan", 9)).hasSize(1);
     }

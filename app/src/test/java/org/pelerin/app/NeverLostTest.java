@@ -332,7 +332,7 @@ class NeverLostTest {
                     left.next();
                     free = left.getLong(1);
                 }
-            } while (free > 3 << 20);
+            } while (free > 4 << 20);
         }
     }
 

@@ -111,7 +111,12 @@ class ServiceTest {
         List<Series> again =
                 CaptureDecoder.decode(capture.capture(), capture.correction()).series();
         bed.bean(SeriesStore.class).replace(id, again);
-        bed.bean(Evaluation.class).evaluate(id);
+        Evaluation evaluation = bed.bean(Evaluation.class);
+        evaluation.keep(
+                id,
+                evaluation.judge(
+                        bed.bean(MissionService.class).plan(m),
+                        bed.bean(SeriesStore.class).load(m)));
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
         assertThat(j.verdict()).isEqualTo("within");

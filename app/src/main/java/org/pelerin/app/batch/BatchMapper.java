@@ -69,26 +69,24 @@ interface BatchMapper {
     @Select(ITEMS + "WHERE i.batch_id = #{batchId} ORDER BY i.id")
     List<BatchItem> items(long batchId);
 
-    @Select(ITEMS
-            + "WHERE o.state = 'GOING' AND (i.state = 'QUEUED' OR i.state = 'WRITING'"
-            + " AND i.lease_until_at < #{now}) ORDER BY i.id")
-    List<BatchItem> claimable(Instant now);
+    @Select(ITEMS + "WHERE i.id = #{id}")
+    BatchItem item(long id);
 
-    @Update(
-            "UPDATE batch_item SET lease_owner = #{owner}, lease_until_at = #{until}, state = 'WRITING',"
-                    + " message = 'writing' WHERE id = #{id} AND (state = 'QUEUED' OR state = 'WRITING' AND lease_until_at < #{now})")
-    int claim(long id, String owner, Instant now, Instant until);
+    @Select("SELECT id FROM batch_item WHERE batch_id = #{batchId} AND state = 'QUEUED' ORDER BY id")
+    List<Long> queued(long batchId);
 
-    @Update("UPDATE batch_item SET state = #{state}, message = #{message}, mission_id = #{missionId}, done_at = #{at},"
-            + " lease_owner = NULL, lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
-    int finish(long id, String owner, BatchItem.State state, String message, Long missionId, Instant at);
+    /** @return 0 if it is stopped, or over */
+    @Update("UPDATE batch_item SET state = 'WRITING', message = 'writing' WHERE id = #{id} AND (state = 'WRITING'"
+            + " OR state = 'QUEUED' AND (SELECT state FROM batch WHERE id = batch_item.batch_id) = 'GOING')")
+    int begin(long id);
 
-    @Update("UPDATE batch_item SET state = 'QUEUED', message = 'waiting its turn again', lease_owner = NULL,"
-            + " lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
-    int again(long id, String owner);
+    @Update("UPDATE batch_item SET state = #{state}, message = #{message}, mission_id = #{missionId}, done_at = #{at}"
+            + " WHERE id = #{id} AND state = 'WRITING'")
+    int finish(long id, BatchItem.State state, String message, Long missionId, Instant at);
 
-    @Update("UPDATE batch SET state = #{state} WHERE id = #{id}")
-    void state(long id, String state);
+    /** @return 0 if it is so already */
+    @Update("UPDATE batch SET state = #{state} WHERE id = #{id} AND state <> #{state}")
+    int state(long id, String state);
 
     @Update("UPDATE batch_item SET state = 'STOPPED', message = 'stopped before it was written' WHERE batch_id = #{id}"
             + " AND state = 'QUEUED'")

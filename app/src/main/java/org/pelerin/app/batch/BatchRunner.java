@@ -1,20 +1,17 @@
 package org.pelerin.app.batch;
 
-import jakarta.annotation.PreDestroy;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Semaphore;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.WriteService;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.platform.secret.Seal;
+import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.platform.work.ClaimLostException;
+import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LinkException;
@@ -23,21 +20,17 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.dao.DataAccessException;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/**
- * Writes the loggers of batches, several at once. A claim is a lease: what a process leaves when it dies is taken up by another, and
- * a logger that had its plan already is found out by what it holds.
- */
+/** Writes the loggers of batches, several at once. A logger that had its plan already, from an attempt that broke off, is found out by what it holds. */
 @Component
-class BatchRunner {
+class BatchRunner implements LongWork {
+
+    static final String KIND = "write";
 
     private static final Logger LOG = LoggerFactory.getLogger(BatchRunner.class);
-    /** Longer than any single writing takes: its requests wait 2 s each, at most three times over. */
-    private static final Duration LEASE = Duration.ofSeconds(60);
-
     private static final int AT_ONCE = 16;
 
     private final BatchMapper batches;
@@ -45,10 +38,8 @@ class BatchRunner {
     private final MissionService missions;
     private final Dock dock;
     private final Clock machine;
-    private final String owner = UUID.randomUUID().toString();
-    private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
     private final Seal seal;
-    private final Semaphore free = new Semaphore(AT_ONCE);
+    private final TransactionTemplate transaction;
 
     BatchRunner(
             BatchMapper batches,
@@ -56,8 +47,10 @@ class BatchRunner {
             MissionService missions,
             Dock dock,
             Seal seal,
+            TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.seal = seal;
+        this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
         this.missions = missions;
@@ -65,60 +58,55 @@ class BatchRunner {
         this.machine = machine;
     }
 
-    @Scheduled(fixedDelay = 300)
-    void claim() {
-        try {
-            for (BatchItem item : batches.claimable(machine.instant())) {
-                if (!free.tryAcquire()) {
-                    return;
-                }
-                Instant now = machine.instant();
-                if (batches.claim(item.id(), owner, now, now.plus(LEASE)) == 1) {
-                    workers.execute(() -> run(item));
-                } else {
-                    free.release();
-                }
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public int atOnce() {
+        return AT_ONCE;
+    }
+
+    @Override
+    public void run(long id, Claim claim) {
+        BatchItem item = transaction.execute(t -> {
+            if (batches.begin(id) == 0) {
+                claim.finish();
+                return null;
             }
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("Batches cannot be looked up: {}", e.getMessage());
+            return batches.item(id);
+        });
+        if (item != null) {
+            write(item, claim);
         }
     }
 
-    private void run(BatchItem item) {
+    private void write(BatchItem item, Claim claim) {
         try {
             long mission = write(item);
-            finish(item, BatchItem.State.DONE, "written, read back and compared", mission);
+            finish(item, claim, BatchItem.State.DONE, "written, read back and compared", mission);
         } catch (WriteService.BlockedException e) {
             finish(
                     item,
+                    claim,
                     BatchItem.State.BLOCKED,
                     e.getMessage() + ". " + e.conflicts().get(0).fix() + ".",
                     null);
         } catch (Dock.NotConnectedException e) {
-            finish(item, BatchItem.State.FAILED, "It left the dock. Plug it in again and resume.", null);
+            finish(item, claim, BatchItem.State.FAILED, "It left the dock. Plug it in again and resume.", null);
         } catch (LinkException e) {
-            finish(item, BatchItem.State.FAILED, e.getMessage() + ". Check its cable and resume.", null);
+            finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ". Check its cable and resume.", null);
         } catch (WriteService.ReadBackException e) {
-            finish(item, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
+            finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
         } catch (RefusedException e) {
-            finish(item, BatchItem.State.FAILED, "The logger refused: " + e.getMessage() + ".", null);
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("The writing of {} lost the database: {}", item.serial(), e.getMessage());
-            again(item);
+            finish(item, claim, BatchItem.State.FAILED, "The logger refused: " + e.getMessage() + ".", null);
+        } catch (ClaimLostException | DataAccessException | TransactionException e) {
+            // what the logger then holds tells whoever comes next whether it was written
+            throw e;
         } catch (RuntimeException e) {
             LOG.error("The writing of {} failed", item.serial(), e);
-            finish(item, BatchItem.State.FAILED, "The writing failed; resume to try again.", null);
-        } finally {
-            free.release();
-        }
-    }
-
-    /** Has it tried again; what the logger then holds tells whether it was written. Failing that, the lease runs out. */
-    private void again(BatchItem item) {
-        try {
-            batches.again(item.id(), owner);
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("{} waits for its lease to end: {}", item.serial(), e.getMessage());
+            finish(item, claim, BatchItem.State.FAILED, "The writing failed; resume to try again.", null);
         }
     }
 
@@ -153,18 +141,12 @@ class BatchRunner {
                         .filter(m -> missions.draftedSince(m, orderedAt));
     }
 
-    private void finish(BatchItem item, BatchItem.State state, String message, Long mission) {
+    private void finish(BatchItem item, Claim claim, BatchItem.State state, String message, Long mission) {
         String told = message.length() > 400 ? message.substring(0, 400) : message;
-        try {
-            batches.finish(item.id(), owner, state, told, mission, machine.instant());
+        transaction.executeWithoutResult(t -> {
+            batches.finish(item.id(), state, told, mission, machine.instant());
             batches.forgetPin(item.batchId());
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("How the writing of {} went could not be stored: {}", item.serial(), e.getMessage());
-        }
-    }
-
-    @PreDestroy
-    void stop() {
-        workers.shutdownNow();
+            claim.finish();
+        });
     }
 }

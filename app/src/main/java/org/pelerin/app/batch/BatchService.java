@@ -14,6 +14,7 @@ import org.pelerin.app.next.Errands;
 import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
@@ -63,6 +64,7 @@ public class BatchService {
     private final Clock machine;
     private final TransactionTemplate transaction;
     private final Seal seal;
+    private final WorkOrders orders;
     private final ExecutorService lookers = Executors.newFixedThreadPool(AT_ONCE);
 
     BatchService(
@@ -72,7 +74,9 @@ public class BatchService {
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine,
             TransactionTemplate transaction,
-            Seal seal) {
+            Seal seal,
+            WorkOrders orders) {
+        this.orders = orders;
         this.seal = seal;
         this.transaction = transaction;
         this.batches = batches;
@@ -151,6 +155,7 @@ public class BatchService {
             for (int i = 0; i < order.wanted.size(); i++) {
                 insert(row.id, all == null, order.wanted.get(i), conflicts.get(i));
             }
+            orders.order(BatchRunner.KIND, batches.queued(row.id));
             audit.record(
                     by,
                     "order batch",
@@ -204,6 +209,7 @@ public class BatchService {
         int again = batches.requeue(id);
         batches.pin(id, seal.close(pin));
         batches.state(id, "GOING");
+        orders.order(BatchRunner.KIND, batches.queued(id));
         audit.record(by, "resume batch", "batch " + id, "", again + " loggers tried again");
     }
 

@@ -170,10 +170,12 @@ public class CaptureStore {
         captures.grow(missionId, before.page(), now);
     }
 
+    @Transactional
     void add(long missionId, long page, byte[] bytes) {
         captures.insertPage(missionId, page, bytes);
     }
 
+    @Transactional
     void addRereads(long missionId, Map<Long, Integer> more) {
         if (!more.isEmpty()) {
             int count = more.values().stream().mapToInt(Integer::intValue).sum();
@@ -204,6 +206,7 @@ public class CaptureStore {
     }
 
     /** What the newest visit brought, counted when its series are there. */
+    @Transactional
     void brought(long missionId, long expected, long received, int gaps) {
         captures.brought(missionId, captures.reads(missionId), expected, received, gaps);
     }

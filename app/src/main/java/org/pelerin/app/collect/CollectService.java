@@ -15,6 +15,7 @@ import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.plan.NextRun;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
@@ -45,6 +46,7 @@ public class CollectService {
     private final WriteService writer;
     private final Eraser eraser;
     private final AuditTrail audit;
+    private final WorkOrders orders;
     private final Clock clock;
     private final Deeds deeds;
 
@@ -56,6 +58,7 @@ public class CollectService {
             WriteService writer,
             Eraser eraser,
             AuditTrail audit,
+            WorkOrders orders,
             Clock clock,
             Deeds deeds) {
         this.jobs = jobs;
@@ -65,6 +68,7 @@ public class CollectService {
         this.writer = writer;
         this.eraser = eraser;
         this.audit = audit;
+        this.orders = orders;
         this.clock = clock;
         this.deeds = deeds;
     }
@@ -91,7 +95,9 @@ public class CollectService {
             return;
         }
         try {
-            jobs.insert(serial, by, clock.instant(), leaveRunning, choice.missionsText(), choice.tablesText());
+            JobMapper.Fresh job = new JobMapper.Fresh(serial, by, clock.instant(), leaveRunning, choice);
+            jobs.insert(job);
+            orders.order(JobRunner.KIND, job.id);
             String how = leaveRunning ? "left running" : "";
             String what = choice.words();
             audit.record(
@@ -104,7 +110,8 @@ public class CollectService {
     /** Gives up a collection that waits for its logger; what is home stays home. */
     @Transactional
     public void giveUp(String serial, String by) {
-        if (jobs.cancel(serial, "given up by " + by) > 0) {
+        Job job = jobs.active(serial);
+        if (job != null && orders.cancel(JobRunner.KIND, job.id()) && jobs.cancel(job.id(), "given up by " + by) > 0) {
             audit.record(by, "give up collection", serial, "waiting for the logger", "");
         }
     }

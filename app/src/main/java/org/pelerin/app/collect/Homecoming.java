@@ -2,12 +2,10 @@ package org.pelerin.app.collect;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.mission.DisturbanceStore;
 import org.pelerin.app.mission.Evaluation;
-import org.pelerin.app.mission.JudgementDocument;
 import org.pelerin.app.mission.Mission;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
@@ -105,24 +103,20 @@ public class Homecoming {
         if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";
         }
+        Mission mission = missions.find(missionId).orElseThrow();
+        Evaluation.Judged judged = evaluation.judge(missions.plan(mission), series.load(mission));
+        boolean whole = stored.capture().firstRecord() == 0;
+        String alarms = AlarmComparison.differences(stored.header(), judged.document(), whole);
         transaction.executeWithoutResult(t -> {
-            Mission mission = missions.find(missionId).orElseThrow();
             if (over) {
                 missions.collected(mission, first, expected, received, stored.sha256(), by);
             } else {
                 missions.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
             }
-            evaluation.evaluate(missionId);
-            boolean whole = stored.capture().firstRecord() == 0;
-            Optional<JudgementDocument> judged =
-                    evaluation.judgement(missions.find(missionId).orElseThrow());
-            judged.ifPresent(
-                    j -> missions.alarmsCompared(missionId, AlarmComparison.differences(stored.header(), j, whole)));
+            evaluation.keep(missionId, judged);
+            missions.alarmsCompared(missionId, alarms);
             captures.brought(
-                    missionId,
-                    expected,
-                    received,
-                    judged.map(j -> j.gaps().size()).orElse(0));
+                    missionId, expected, received, judged.document().gaps().size());
         });
         return received + " of " + expected + " samples are home"
                 + (ended ? "" : "; the logger goes on recording")

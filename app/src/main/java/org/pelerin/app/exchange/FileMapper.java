@@ -81,32 +81,26 @@ interface FileMapper {
     @Select("SELECT findings FROM foreign_file WHERE id = #{id}")
     String findings(long id);
 
-    @Select(FILE + "WHERE state IN ('READING', 'TAKING') AND (lease_until_at IS NULL OR lease_until_at < #{now})"
-            + " ORDER BY id")
-    List<ForeignFile> claimable(Instant now);
+    @Update("UPDATE foreign_file SET done = #{done} WHERE id = #{id} AND state IN ('READING', 'TAKING')")
+    int progress(long id, long done);
 
-    @Update("UPDATE foreign_file SET lease_owner = #{owner}, lease_until_at = #{until} WHERE id = #{id}"
-            + " AND state IN ('READING', 'TAKING') AND (lease_until_at IS NULL OR lease_until_at < #{now})")
-    int claim(long id, String owner, Instant now, Instant until);
-
-    @Update("UPDATE foreign_file SET done = #{done}, lease_until_at = #{until} WHERE id = #{id}"
-            + " AND lease_owner = #{owner}")
-    int renew(long id, String owner, Instant until, long done);
-
-    @Update(
-            "UPDATE foreign_file SET state = #{state}, message = #{message}, findings = COALESCE(#{findings}, findings),"
-                    + " lease_owner = NULL, lease_until_at = NULL WHERE id = #{id} AND lease_owner = #{owner}")
-    int finish(long id, String owner, ForeignFile.State state, String message, String findings);
+    @Update("UPDATE foreign_file SET state = #{state}, message = #{message}, findings = COALESCE(#{findings}, findings)"
+            + " WHERE id = #{id} AND state IN ('READING', 'TAKING')")
+    int finish(long id, ForeignFile.State state, String message, String findings);
 
     /** In the transaction that makes the mission: done once, by whoever has the file. */
-    @Update("UPDATE foreign_file SET state = 'TAKEN', mission_id = #{mission}, message = '', lease_owner = NULL,"
-            + " lease_until_at = NULL WHERE id = #{id} AND state = 'TAKING' AND lease_owner = #{owner}")
-    int taken(long id, String owner, long mission);
+    @Update("UPDATE foreign_file SET state = 'TAKEN', mission_id = #{mission}, message = ''"
+            + " WHERE id = #{id} AND state = 'TAKING'")
+    int taken(long id, long mission);
+
+    /** From now on it is as if it had not arrived whole; @return 0 if it is just being read, or taken in already */
+    @Update("UPDATE foreign_file SET state = 'ARRIVING' WHERE id = #{id} AND state IN ('ARRIVING', 'LAYOUT', 'READ')")
+    int letGo(long id);
 
     @Delete("DELETE FROM foreign_piece WHERE file_id = #{id}")
     void removePieces(long id);
 
-    @Delete("DELETE FROM foreign_file WHERE id = #{id} AND state IN ('ARRIVING', 'LAYOUT', 'READ')")
+    @Delete("DELETE FROM foreign_file WHERE id = #{id} AND state = 'ARRIVING'")
     int remove(long id);
 
     /** What broke off on its way here. */

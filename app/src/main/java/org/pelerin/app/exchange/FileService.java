@@ -13,6 +13,7 @@ import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.model.ModelCatalogue;
@@ -40,6 +41,7 @@ public class FileService {
     private final FileRows rows;
     private final LoggerRegistry loggers;
     private final AuditTrail audit;
+    private final WorkOrders orders;
     private final Show show;
     private final Clock clock;
     private final JsonMapper json = JsonMapper.builder().build();
@@ -50,6 +52,7 @@ public class FileService {
             FileRows rows,
             LoggerRegistry loggers,
             AuditTrail audit,
+            WorkOrders orders,
             Show show,
             Clock clock) {
         this.files = files;
@@ -57,6 +60,7 @@ public class FileService {
         this.rows = rows;
         this.loggers = loggers;
         this.audit = audit;
+        this.orders = orders;
         this.show = show;
         this.clock = clock;
     }
@@ -137,8 +141,7 @@ public class FileService {
             throw new FileRefusedException(e.getMessage());
         } finally {
             if (!whole) {
-                files.removePieces(fresh.id);
-                files.remove(fresh.id);
+                remove(fresh.id);
             }
         }
     }
@@ -199,12 +202,15 @@ public class FileService {
     }
 
     /** Has every row looked at. */
+    @Transactional
     void orderReading(ForeignFile file) {
         String wrong = settings(file).layout().wrong();
         if (!wrong.isEmpty()) {
             throw new FileRefusedException(wrong);
         }
-        files.orderReading(file.id());
+        if (files.orderReading(file.id()) == 1) {
+            orders.order(FileRunner.KIND, file.id());
+        }
     }
 
     /** Has it taken in as a mission. */
@@ -233,6 +239,7 @@ public class FileService {
                     "The same file is mission " + before.get().missionId() + " already");
         }
         if (files.orderTaking(file.id(), json.writeValueAsString(settings)) == 1) {
+            orders.order(FileRunner.KIND, file.id());
             audit.record(by, "take file in", "file " + file.id(), "", file.name() + " as " + device);
         }
     }
@@ -250,9 +257,24 @@ public class FileService {
         if (file.busy() || file.state() == ForeignFile.State.TAKEN) {
             throw new FileRefusedException("It is just being read, or taken in already");
         }
-        files.removePieces(file.id());
-        if (files.remove(file.id()) == 1) {
-            audit.record(by, "discard file", "file " + file.id(), file.name(), "");
+        if (!remove(file.id())) {
+            throw new FileRefusedException("It is just being read, or taken in already");
         }
+        audit.record(by, "discard file", "file " + file.id(), file.name(), "");
+    }
+
+    /** What broke off on its way here. */
+    @Transactional
+    void forget(ForeignFile file) {
+        remove(file.id());
+    }
+
+    /** The row first: whoever takes it up meanwhile keeps its pieces. */
+    private boolean remove(long id) {
+        if (files.letGo(id) == 0) {
+            return false;
+        }
+        files.removePieces(id);
+        return files.remove(id) == 1;
     }
 }

@@ -14,6 +14,7 @@ import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
 import org.pelerin.app.mission.SeriesStore;
 import org.pelerin.app.place.PlaceService;
+import org.pelerin.app.platform.work.Claim;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.intake.Intake;
 import org.pelerin.core.intake.Layout;
@@ -98,9 +99,9 @@ class FileWork {
     /**
      * Makes a mission of it and marks it as taken, in one transaction.
      *
-     * @param owner of the lease; whoever has lost it makes no mission
+     * @param claim that ends with it; whoever has lost it makes no mission
      */
-    void take(ForeignFile file, String owner, Progress progress) throws IOException {
+    void take(ForeignFile file, Claim claim, Progress progress) throws IOException {
         FileSettings settings = service.settings(file);
         Intake intake = gather(file, settings, progress);
         Findings found = intake.findings();
@@ -115,26 +116,25 @@ class FileWork {
                         record.get(0).axis().first(), record.get(0).axis().end())
                 .dividedBy(found.interval());
         long expected = Math.max(slots, received);
+        Plan plan = plan(settings, found, expected);
+        Evaluation.Judged judged = evaluation.judge(plan, record);
         transaction.executeWithoutResult(t -> {
-            long id = begin(file, settings, found, expected);
-            if (files.taken(file.id(), owner, id) == 0) {
-                t.setRollbackOnly();
-                return;
-            }
+            long id = begin(file, settings, found, plan);
+            files.taken(file.id(), id);
+            claim.finish();
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
             missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
-            evaluation.evaluate(id);
+            evaluation.keep(id, judged);
         });
     }
 
-    private long begin(ForeignFile file, FileSettings s, Findings found, long expected) {
+    private long begin(ForeignFile file, FileSettings s, Findings found, Plan plan) {
         Instant now = clock.instant();
         loggers.see(
                 LoggerUnit.seen(s.device(), ModelCatalogue.FILE, "", 1000, "ENDED", found.good(), Duration.ZERO, now));
         return missions.recordedElsewhere(
-                new MissionDraft(
-                        s.device(), named(file.name()), 0, plan(s, found, expected), s.spotId(), file.uploadedBy()),
+                new MissionDraft(s.device(), named(file.name()), 0, plan, s.spotId(), file.uploadedBy()),
                 found.first(),
                 IntakeText.of(found, s));
     }

@@ -54,16 +54,9 @@ interface LiveMapper {
     @Select(RECORDING + "WHERE active_serial = #{serial}")
     LiveRecording active(String serial);
 
-    @Select(RECORDING + "WHERE active_serial IS NOT NULL ORDER BY id")
-    List<LiveRecording> allActive();
-
-    @Update(
-            "UPDATE live_recording SET lease_owner = #{owner}, lease_until_at = #{until} WHERE id = #{id}"
-                    + " AND active_serial IS NOT NULL AND (lease_owner = #{owner} OR lease_until_at IS NULL OR lease_until_at < #{now})")
-    int lease(long id, String owner, Instant now, Instant until);
-
-    @Update("UPDATE live_recording SET state = 'GOING', started_at = #{at}, message = '' WHERE id = #{id}")
-    void begin(long id, Instant at);
+    @Update("UPDATE live_recording SET state = 'GOING', started_at = #{at}, message = ''"
+            + " WHERE id = #{id} AND state = 'WAITING'")
+    int begin(long id, Instant at);
 
     @Update("UPDATE live_recording SET message = #{message} WHERE id = #{id}")
     void say(long id, String message);
@@ -74,10 +67,9 @@ interface LiveMapper {
     @Update("UPDATE live_recording SET mission_id = #{missionId} WHERE id = #{id}")
     void become(long id, long missionId);
 
-    @Update(
-            "UPDATE live_recording SET state = #{state}, message = #{message}, active_serial = NULL, lease_owner = NULL,"
-                    + " lease_until_at = NULL WHERE id = #{id}")
-    void finish(long id, LiveRecording.State state, String message);
+    @Update("UPDATE live_recording SET state = #{state}, message = #{message}, active_serial = NULL"
+            + " WHERE id = #{id} AND active_serial IS NOT NULL")
+    int finish(long id, LiveRecording.State state, String message);
 
     @Insert("INSERT IGNORE INTO live_sample (recording_id, seq, counts) VALUES (#{id}, #{seq}, #{counts})")
     void keep(long id, long seq, byte[] counts);

@@ -1,21 +1,17 @@
 package org.pelerin.app.live;
 
-import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Set;
-import java.util.UUID;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.pelerin.app.collect.Homecoming;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.mission.MissionDraft;
 import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -27,113 +23,128 @@ import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.RefusedException;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Qualifier;
-import org.springframework.dao.DataAccessException;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Keeps live readings, each stored as it comes. Whoever holds the lease of a recording takes its next reading; when a process dies the
+ * Keeps live readings, each stored as it comes. Whoever claims a recording takes its next reading; when a process dies the
  * next one goes on, and what was not read meanwhile is a gap. In the end the readings become pages like a logger's own, and a mission
  * like any other.
  */
 @Component
-class LiveRecorder {
+class LiveRecorder implements LongWork {
 
-    private static final Logger LOG = LoggerFactory.getLogger(LiveRecorder.class);
-    private static final Duration LEASE = Duration.ofSeconds(12);
+    static final String KIND = "live";
+
+    private static final Duration PAUSE = Duration.ofMillis(500);
+    private static final int AT_ONCE = 4;
 
     private final LiveMapper recordings;
     private final Dock dock;
     private final MissionService missions;
     private final Homecoming homecoming;
     private final Clock clock;
-    private final Clock machine;
-    private final String owner = UUID.randomUUID().toString();
-    private final ExecutorService workers = Executors.newFixedThreadPool(4);
-    private final Set<Long> busy = ConcurrentHashMap.newKeySet();
+    private final TransactionTemplate transaction;
 
     LiveRecorder(
             LiveMapper recordings,
             Dock dock,
             MissionService missions,
             Homecoming homecoming,
-            Clock clock,
-            @Qualifier("machineClock") Clock machine) {
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.transaction = transaction;
         this.recordings = recordings;
         this.dock = dock;
         this.missions = missions;
         this.homecoming = homecoming;
         this.clock = clock;
-        this.machine = machine;
     }
 
-    @Scheduled(fixedDelay = 200)
-    void tick() {
-        try {
-            for (LiveRecording r : recordings.allActive()) {
-                if (busy.add(r.id())) {
-                    workers.execute(() -> turn(r));
-                }
-            }
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("Live recordings cannot be looked up: {}", e.getMessage());
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public int atOnce() {
+        return AT_ONCE;
+    }
+
+    @Override
+    public void run(long id, Claim claim) {
+        LiveRecording r = recordings.byId(id);
+        if (r == null || r.state().over()) {
+            claim.finish();
+            return;
         }
-    }
-
-    private void turn(LiveRecording r) {
         try {
-            Instant now = machine.instant();
-            if (recordings.lease(r.id(), owner, now, now.plus(LEASE)) == 1) {
-                turn(r, PlanDocument.plan(r.settings()));
-            }
+            turn(r, PlanDocument.plan(r.settings()), claim);
         } catch (Dock.NotConnectedException | LinkException e) {
-            recordings.say(r.id(), "It does not answer; what is missed is a gap. It goes on when the logger is back.");
+            transaction.executeWithoutResult(t -> {
+                recordings.say(id, "It does not answer; what is missed is a gap. It goes on when the logger is back.");
+                claim.again(PAUSE);
+            });
         } catch (RefusedException e) {
-            recordings.finish(r.id(), LiveRecording.State.FAILED, "The logger refused: " + e.getMessage());
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("The live recording of {} lost the database: {}", r.serial(), e.getMessage());
-        } catch (RuntimeException e) {
-            LOG.error("The live recording of {} failed", r.serial(), e);
-        } finally {
-            busy.remove(r.id());
+            finish(r, claim, LiveRecording.State.FAILED, "The logger refused: " + e.getMessage());
         }
     }
 
-    private void turn(LiveRecording r, Plan plan) {
+    private void turn(LiveRecording r, Plan plan, Claim claim) {
         Instant now = clock.instant();
         if (r.state() == LiveRecording.State.WAITING) {
             if (r.stopWanted()) {
-                recordings.finish(
-                        r.id(), LiveRecording.State.FAILED, "Stopped before its value came; nothing was kept.");
+                finish(r, claim, LiveRecording.State.FAILED, "Stopped before its value came; nothing was kept.");
             } else {
-                await(r, plan, now);
+                await(r, plan, now, claim);
             }
             return;
         }
         long due = Duration.between(r.startedAt(), now).dividedBy(r.everyMs());
         boolean enough = r.most() != null && due >= r.most();
         if (r.stopWanted() || enough) {
-            end(r, plan);
-        } else if (due >= recordings.nextSeq(r.id())) {
-            recordings.keep(r.id(), due, LiveCounts.bytes(read(r, plan)));
+            end(r, plan, claim);
+            return;
         }
+        byte[] counts = due >= recordings.nextSeq(r.id()) ? LiveCounts.bytes(read(r, plan)) : null;
+        transaction.executeWithoutResult(t -> {
+            if (counts != null) {
+                recordings.keep(r.id(), due, counts);
+            }
+            claim.again(pause(r, due + 1, now));
+        });
     }
 
-    private void await(LiveRecording r, Plan plan, Instant now) {
+    /** Until the next reading, but never long: the clock may be ahead of the machine's, and somebody may stop it. */
+    private static Duration pause(LiveRecording r, long next, Instant now) {
+        Duration until = Duration.between(now, r.startedAt().plus(r.everyMs().multipliedBy(next)));
+        return until.compareTo(PAUSE) < 0 ? until.isNegative() ? Duration.ZERO : until : PAUSE;
+    }
+
+    private void await(LiveRecording r, Plan plan, Instant now, Claim claim) {
         int[] counts = read(r, plan);
-        if (plan.start() instanceof StartCondition.OnThreshold t) {
+        boolean met = true;
+        if (plan.start() instanceof StartCondition.OnThreshold threshold) {
             LoggerModel model = ModelCatalogue.get(plan.model());
-            double v = LiveCounts.values(model, plan, counts)[plan.enabled().indexOf(t.channel())];
-            if (!t.metBy(v)) {
-                return;
-            }
+            met = threshold.metBy(
+                    LiveCounts.values(model, plan, counts)[plan.enabled().indexOf(threshold.channel())]);
         }
-        recordings.begin(r.id(), now);
-        recordings.keep(r.id(), 0, LiveCounts.bytes(counts));
+        boolean begins = met;
+        transaction.executeWithoutResult(t -> {
+            if (begins) {
+                recordings.begin(r.id(), now);
+                recordings.keep(r.id(), 0, LiveCounts.bytes(counts));
+            }
+            claim.again(begins && r.everyMs().compareTo(PAUSE) < 0 ? r.everyMs() : PAUSE);
+        });
+    }
+
+    private void finish(LiveRecording r, Claim claim, LiveRecording.State state, String message) {
+        transaction.executeWithoutResult(t -> {
+            recordings.finish(r.id(), state, message);
+            recordings.drop(r.id());
+            claim.finish();
+        });
     }
 
     private int[] read(LiveRecording r, Plan plan) {
@@ -143,10 +154,10 @@ class LiveRecorder {
     }
 
     /** Each step is stored before the next, so that it can be taken up after a break. */
-    private void end(LiveRecording r, Plan plan) {
+    private void end(LiveRecording r, Plan plan, Claim claim) {
         List<LiveMapper.Sample> samples = recordings.samples(r.id(), 0);
         if (samples.isEmpty() && r.missionId() == null) {
-            recordings.finish(r.id(), LiveRecording.State.FAILED, "Nothing was kept: it never answered.");
+            finish(r, claim, LiveRecording.State.FAILED, "Nothing was kept: it never answered.");
             return;
         }
         long mission = r.missionId() != null ? r.missionId() : become(r, plan);
@@ -165,15 +176,16 @@ class LiveRecorder {
             homecoming.keep(mission, header.encode(), pages(plan, samples, records), records, last);
         }
         String home = homecoming.settle(mission, r.orderedBy(), step -> {});
-        recordings.finish(r.id(), LiveRecording.State.DONE, home);
-        recordings.drop(r.id());
+        finish(r, claim, LiveRecording.State.DONE, home);
     }
 
     private long become(LiveRecording r, Plan plan) {
-        long id = missions.recordedLive(
-                new MissionDraft(r.serial(), "live recording", 0, plan, r.spotId(), r.orderedBy()), r.startedAt());
-        recordings.become(r.id(), id);
-        return id;
+        return transaction.execute(t -> {
+            long id = missions.recordedLive(
+                    new MissionDraft(r.serial(), "live recording", 0, plan, r.spotId(), r.orderedBy()), r.startedAt());
+            recordings.become(r.id(), id);
+            return id;
+        });
     }
 
     /** Readings that were missed are faults in every channel. */
@@ -194,10 +206,5 @@ class LiveRecorder {
             out.add(new MissionPage(0, first / perPage, first, width, true, counts).encode());
         }
         return out;
-    }
-
-    @PreDestroy
-    void stop() {
-        workers.shutdownNow();
     }
 }

@@ -9,6 +9,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.connect.Dock;
 import org.pelerin.app.connect.DockedLogger;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.ChannelSettings;
@@ -32,9 +33,11 @@ public class LiveRecordings {
     private final LiveMapper recordings;
     private final Dock dock;
     private final AuditTrail audit;
+    private final WorkOrders orders;
     private final Clock clock;
 
-    LiveRecordings(LiveMapper recordings, Dock dock, AuditTrail audit, Clock clock) {
+    LiveRecordings(LiveMapper recordings, Dock dock, AuditTrail audit, WorkOrders orders, Clock clock) {
+        this.orders = orders;
         this.recordings = recordings;
         this.dock = dock;
         this.audit = audit;
@@ -78,6 +81,7 @@ public class LiveRecordings {
         LiveMapper.Row row = new LiveMapper.Row(
                 serial, PlanDocument.write("live recording", plan), plan.interval(), most, spotId, clock.instant(), by);
         recordings.insert(row);
+        orders.order(LiveRecorder.KIND, row.id);
         audit.record(
                 by,
                 "record live",

@@ -68,11 +68,13 @@ public class LoggerRegistry {
     }
 
     /** As a file tells of it, that says nothing of its alarms. */
+    @Transactional
     public void see(LoggerUnit unit) {
         loggers.see(unit);
     }
 
     /** @param alarmed whether it has an alarm raised */
+    @Transactional
     public void see(LoggerUnit unit, boolean alarmed) {
         see(unit);
         loggers.alarmed(unit.serial(), alarmed, unit.seenAt());

@@ -28,7 +28,10 @@ public class DisturbanceStore {
     /** Replaces what is stored of a mission. */
     @Transactional
     public void replace(long missionId, List<Disturbance> disturbances) {
-        mapper.delete(missionId);
+        // looked up first, as for series
+        if (mapper.count(missionId) > 0) {
+            mapper.delete(missionId);
+        }
         int seq = 0;
         for (Disturbance d : disturbances.stream()
                 .sorted(Comparator.comparing(Disturbance::start))

@@ -20,6 +20,7 @@ import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Judges a collected mission and keeps the judgement, so that pages only read it. */
@@ -29,9 +30,11 @@ public class Evaluation {
     private final MissionMapper missions;
     private final MissionService service;
     private final SeriesStore store;
+    private final TransactionTemplate transaction;
     private final JsonMapper json = JsonMapper.builder().build();
 
-    Evaluation(MissionMapper missions, MissionService service, SeriesStore store) {
+    Evaluation(MissionMapper missions, MissionService service, SeriesStore store, TransactionTemplate transaction) {
+        this.transaction = transaction;
         this.missions = missions;
         this.service = service;
         this.store = store;
@@ -42,40 +45,36 @@ public class Evaluation {
      *
      * @param reason for the record
      */
-    @Transactional
     public void decideClock(Mission mission, boolean corrected, String reason, String by) {
-        if (service.correctClock(mission, corrected, reason, by)) {
-            evaluate(mission.id());
-        }
+        Judged judged = judge(service.plan(mission), store.load(mission.withClock(corrected)));
+        transaction.executeWithoutResult(t -> {
+            if (service.correctClock(mission, corrected, reason, by)) {
+                keep(mission.id(), judged);
+            }
+        });
     }
 
-    /** Judges anew; repeating it gives the same. */
-    @Transactional
-    public void evaluate(long missionId) {
-        Mission mission = missions.byId(missionId);
-        Plan plan = service.plan(mission);
-        Limits limits = plan.limits();
-        List<Series> record = store.load(mission);
-        missions.deleteExcursions(missionId);
+    /**
+     * A judgement, and the ends of the record that it was made on.
+     *
+     * @param firstAt and {@code lastAt}: null where nothing was recorded
+     */
+    public record Judged(JudgementDocument document, Instant firstAt, Instant lastAt) {}
+
+    /** Judges a record, and keeps nothing: to be done before the transaction that does. */
+    public Judged judge(Plan plan, List<Series> record) {
         if (record.isEmpty()) {
-            missions.judged(missionId, "inconclusive", json.writeValueAsString(nothing()), null, null);
-            return;
+            return new Judged(nothing(), null, null);
         }
+        Limits limits = plan.limits();
         Judgement judgement = Judge.judge(record, limits);
         List<JudgementDocument.Channel> figures = record.stream()
                 .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
                 .toList();
         JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record))
                 .withDoses(doses(plan, record));
-        for (int i = 0; i < document.excursions().size(); i++) {
-            JudgementDocument.Departure e = document.excursions().get(i);
-            missions.insertExcursion(
-                    missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
-        }
-        missions.judged(
-                missionId,
-                document.verdict(),
-                json.writeValueAsString(document),
+        return new Judged(
+                document,
                 record.stream()
                         .map(s -> s.axis().first())
                         .min(Comparator.naturalOrder())
@@ -84,6 +83,23 @@ public class Evaluation {
                         .map(Evaluation::last)
                         .max(Comparator.naturalOrder())
                         .orElseThrow());
+    }
+
+    /** Keeps a judgement in the place of the one before; repeating it changes nothing. */
+    @Transactional
+    public void keep(long missionId, Judged judged) {
+        JudgementDocument document = judged.document;
+        // looked up first, as for series
+        if (missions.countOf(missionId) > 0) {
+            missions.deleteExcursions(missionId);
+        }
+        for (int i = 0; i < document.excursions().size(); i++) {
+            JudgementDocument.Departure e = document.excursions().get(i);
+            missions.insertExcursion(
+                    missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
+        }
+        missions.judged(
+                missionId, document.verdict(), json.writeValueAsString(document), judged.firstAt, judged.lastAt);
     }
 
     /** The instant of the last sample; where a value holds until the next one, the end of the record. */

@@ -45,6 +45,11 @@ public record Mission(
 
     /** As if its clock were not corrected: a view of it. */
     Mission byItsOwnClock() {
+        return withClock(false);
+    }
+
+    /** As if its clock were corrected, or not. */
+    Mission withClock(boolean corrected) {
         return new Mission(
                 id,
                 loggerId,
@@ -71,7 +76,7 @@ public record Mission(
                 lastAt,
                 expected,
                 received,
-                false,
+                corrected,
                 verdict,
                 remark);
     }

@@ -104,8 +104,9 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
-                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt}, planned_end = #{plannedEnd} WHERE id = #{id}")
-    void written(
+                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt}, planned_end = #{plannedEnd}"
+                    + " WHERE id = #{id} AND state = 'DRAFT'")
+    int written(
             long id,
             MissionState state,
             int number,
@@ -126,8 +127,9 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
-                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received} WHERE id = #{id}")
-    void collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
+                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received}"
+                    + " WHERE id = #{id} AND state <> 'COLLECTED'")
+    int collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
 
     @Update(
             "UPDATE mission SET checked_at = #{at}, checked_by = #{by}, checked_readings = #{readings} WHERE id = #{id}")
@@ -143,8 +145,8 @@ interface MissionMapper {
     @Select("SELECT alarms_compared FROM mission WHERE id = #{id}")
     String comparedAlarms(long id);
 
-    @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id}")
-    void erased(long id, Instant at);
+    @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id} AND erased_at IS NULL")
+    int erased(long id, Instant at);
 
     @Update(
             "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
@@ -165,6 +167,9 @@ interface MissionMapper {
 
     @Select("SELECT intake FROM mission WHERE id = #{id}")
     String intake(long id);
+
+    @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")
+    int countOf(long missionId);
 
     @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
     void deleteExcursions(long missionId);
@@ -194,8 +199,10 @@ interface MissionMapper {
                     + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' AND m.drafted_at < #{before} ORDER BY m.id DESC LIMIT 1")
     Mission draftOf(String serial, Instant before);
 
-    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}")
-    void abandon(long id, String remark);
+    /** @return 0 if it is home, or was given up already */
+    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}"
+            + " AND state NOT IN ('COLLECTED', 'ABANDONED')")
+    int abandon(long id, String remark);
 
     @Select(
             "SELECT placed_at, acclimatise_min AS minutes, placed_by FROM placement WHERE mission_id = #{id} AND acclimatise_min > 0"

@@ -13,6 +13,7 @@ import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.logger.Checked;
 import org.pelerin.app.logger.LoggerRegistry;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Forecast;
@@ -208,7 +209,7 @@ public class MissionService {
         Plan plan = plan(mission);
         Forecast forecast = Forecast.of(ModelCatalogue.get(plan.model()), plan, battery, 10, at);
         Instant from = forecast.startsAt() == null ? at : forecast.startsAt();
-        missions.written(
+        int noted = missions.written(
                 id,
                 MissionState.WRITTEN,
                 deviceNumber,
@@ -217,6 +218,9 @@ public class MissionService {
                 forecast.stopsAt(),
                 endsByItself(plan, forecast.startsAt()),
                 from.plus(forecast.batteryLeft()));
+        if (noted == 0) {
+            throw new TooLateException("Somebody else has written this logger meanwhile");
+        }
         loggers.check(mission.serial())
                 .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
                 .ifPresent(c -> missions.checked(id, c.at(), c.who(), c.readings()));
@@ -227,8 +231,9 @@ public class MissionService {
     @Transactional
     public void abandon(long id, String why, String by) {
         String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
-        missions.abandon(id, reason);
-        audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
+        if (missions.abandon(id, reason) == 1) {
+            audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
+        }
     }
 
     /**
@@ -352,14 +357,15 @@ public class MissionService {
     @Transactional
     public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
         Instant endsAt = firstAt == null ? null : endsAt(plan(mission), firstAt);
-        missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received);
-        audit.record(
-                by,
-                "collect mission",
-                subject(mission),
-                "",
-                received + " of " + expected + " samples, capture " + sha256);
-        broughtHome(mission, by);
+        if (missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received) == 1) {
+            audit.record(
+                    by,
+                    "collect mission",
+                    subject(mission),
+                    "",
+                    received + " of " + expected + " samples, capture " + sha256);
+            broughtHome(mission, by);
+        }
     }
 
     /**
@@ -405,7 +411,9 @@ public class MissionService {
     /** It will not come home. */
     @Transactional
     public void giveUp(Mission mission, String why, String by) {
-        missions.abandon(mission.id(), why);
+        if (missions.abandon(mission.id(), why) == 0) {
+            throw new TooLateException("It is home meanwhile, or was given up already");
+        }
         audit.record(by, "give up mission", subject(mission), mission.state().name(), "ABANDONED", why);
     }
 
@@ -438,7 +446,9 @@ public class MissionService {
 
     @Transactional
     public void erased(Mission mission, String by) {
-        missions.erased(mission.id(), clock.instant());
+        if (missions.erased(mission.id(), clock.instant()) == 0) {
+            return;
+        }
         audit.record(by, "erase logger", subject(mission), "collected and verified", "empty");
     }
 

@@ -41,9 +41,12 @@ public class SeriesStore {
     /** Replaces what is stored of a mission. */
     @Transactional
     public void replace(long missionId, List<Series> series) {
-        mapper.deleteBlocks(missionId);
-        mapper.deleteInstants(missionId);
-        mapper.deleteSeries(missionId);
+        // looked up first: a deletion that finds none would lock the gap that other missions' series go into
+        if (!mapper.series(missionId).isEmpty()) {
+            mapper.deleteBlocks(missionId);
+            mapper.deleteInstants(missionId);
+            mapper.deleteSeries(missionId);
+        }
         for (int channel = 0; channel < series.size(); channel++) {
             Series s = series.get(channel);
             mapper.insertSeries(row(missionId, channel, s));

@@ -3,7 +3,6 @@ package org.pelerin.app.notice;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,23 +12,24 @@ import org.pelerin.app.attention.AttentionService;
 import org.pelerin.app.attention.Need;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.platform.work.LongWork;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
-import org.springframework.dao.DataAccessException;
 import org.springframework.mail.MailException;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Tells people by mail what has come to need somebody, one mail for all that is new, each thing once: a row a thing is claimed before
  * it is sent, so that of several processes one sends it. What is settled may be told again when it comes back a day later or more.
  */
 @Component
-public class NoticeRunner {
+public class NoticeRunner implements LongWork {
 
     private static final Logger LOG = LoggerFactory.getLogger(NoticeRunner.class);
+    private static final Duration EVERY = Duration.ofSeconds(30);
     private static final Duration FORGOTTEN_AFTER = Duration.ofHours(24);
     /** Longer than any sending takes. */
     private static final Duration CLAIM_HOLDS = Duration.ofMinutes(3);
@@ -43,6 +43,7 @@ public class NoticeRunner {
     private final Post post;
     private final OwnAddress address;
     private final Show show;
+    private final TransactionTemplate transaction;
     private final Clock machine;
 
     NoticeRunner(
@@ -51,25 +52,38 @@ public class NoticeRunner {
             Post post,
             OwnAddress address,
             Show show,
+            TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.notices = notices;
         this.attention = attention;
         this.post = post;
         this.address = address;
         this.show = show;
+        this.transaction = transaction;
         this.machine = machine;
     }
 
+    @Override
+    public String kind() {
+        return "notices";
+    }
+
+    @Override
+    public int atOnce() {
+        return 1;
+    }
+
+    /** There is one, for ever. */
+    @Override
+    public void run(long id, Claim claim) {
+        look();
+        claim.again(EVERY);
+    }
+
     /** Looks once and tells what is new. */
-    @Scheduled(initialDelay = 20_000, fixedDelay = 30_000)
     public void look() {
-        if (!post.present()) {
-            return;
-        }
-        try {
+        if (post.present()) {
             tell();
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("Notices wait for the database: {}", e.getMessage());
         }
     }
 
@@ -103,6 +117,10 @@ public class NoticeRunner {
 
     /** Notes what is settled, and what has come back soon after it was. */
     private void settle(List<NoticeMapper.Told> told, List<Need> needs, Instant now) {
+        transaction.executeWithoutResult(t -> note(told, needs, now));
+    }
+
+    private void note(List<NoticeMapper.Told> told, List<Need> needs, Instant now) {
         Set<String> present = needs.stream().map(NoticeRunner::subject).collect(Collectors.toSet());
         for (NoticeMapper.Told t : told) {
             boolean there = present.contains(t.subject());
@@ -116,26 +134,28 @@ public class NoticeRunner {
     /** @param needs that this person has not been told of, as far as is known */
     private void tell(String account, List<NoticeMapper.Wish> kinds, List<Need> needs, Instant now) {
         Set<Need.Kind> wanted = kinds.stream().map(NoticeMapper.Wish::kind).collect(Collectors.toSet());
-        List<Need> fresh = new ArrayList<>();
-        for (Need n : needs) {
-            if (wanted.contains(n.kind())
-                    && (notices.claim(account, subject(n), now) == 1
-                            || notices.claimAgain(account, subject(n), now, now.minus(CLAIM_HOLDS)) == 1)) {
-                fresh.add(n);
-            }
-        }
+        List<Need> fresh = transaction.execute(t -> needs.stream()
+                .filter(n -> wanted.contains(n.kind()))
+                .filter(n -> notices.claim(account, subject(n), now) == 1
+                        || notices.claimAgain(account, subject(n), now, now.minus(CLAIM_HOLDS)) == 1)
+                .toList());
         if (fresh.isEmpty()) {
             return;
         }
         NoticeText text = NoticeText.of(fresh, address.base(), show);
         try {
             post.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
+        } catch (MailException e) {
+            transaction.executeWithoutResult(t -> {
+                fresh.forEach(n -> notices.unclaim(account, subject(n)));
+                wait(account, e, now);
+            });
+            return;
+        }
+        transaction.executeWithoutResult(t -> {
             fresh.forEach(n -> notices.sent(account, subject(n), now));
             notices.noTrouble(account);
-        } catch (MailException e) {
-            fresh.forEach(n -> notices.unclaim(account, subject(n)));
-            wait(account, e, now);
-        }
+        });
     }
 
     private void wait(String account, MailException e, Instant now) {

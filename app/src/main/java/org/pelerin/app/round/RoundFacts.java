@@ -36,11 +36,10 @@ class RoundFacts {
     /** Open ones are done; what a closed round left undone stays so in its record, but is not due any more. */
     private void settle(List<Task> tasks, String note, Instant at, String by) {
         for (Task t : tasks) {
-            if (t.open()) {
-                rounds.settle(t.id(), Task.State.DONE, at, by, note, false);
+            if (t.open() && rounds.fact(t.id(), at, by, note) == 1) {
                 rounds.touch(t.roundId(), at);
             } else {
-                rounds.settle(t.id(), t.state(), t.settledAt(), t.settledBy(), t.note(), false);
+                rounds.noLongerDue(t.id());
             }
         }
     }

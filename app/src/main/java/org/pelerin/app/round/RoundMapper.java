@@ -108,12 +108,21 @@ interface RoundMapper {
     @Update("UPDATE round_task SET seq = #{seq} WHERE id = #{id}")
     void reorder(long id, int seq);
 
-    @Delete("DELETE FROM round_task WHERE id = #{id}")
-    void removeTask(long id);
+    @Delete("DELETE FROM round_task WHERE id = #{id} AND state = 'OPEN'")
+    int removeTask(long id);
 
     @Update("UPDATE round_task SET state = #{state}, settled_at = #{at}, settled_by = #{by}, note = #{note},"
-            + " still_due = #{stillDue} WHERE id = #{id}")
-    void settle(long id, Task.State state, Instant at, String by, String note, boolean stillDue);
+            + " still_due = #{stillDue} WHERE id = #{id} AND (state <> 'DONE' OR #{state} IN ('DONE', 'OPEN'))")
+    int settle(long id, Task.State state, Instant at, String by, String note, boolean stillDue);
+
+    /** A fact settles what is open; @return 0 if somebody was faster */
+    @Update("UPDATE round_task SET state = 'DONE', settled_at = #{at}, settled_by = #{by}, note = #{note},"
+            + " still_due = FALSE WHERE id = #{id} AND state = 'OPEN'")
+    int fact(long id, Instant at, String by, String note);
+
+    /** What a closed round left undone stays so in its record, but is not due any more. */
+    @Update("UPDATE round_task SET still_due = FALSE WHERE id = #{id} AND still_due")
+    int noLongerDue(long id);
 
     /** What a closed round leaves stays due. */
     @Update("UPDATE round_task SET state = 'NOT_DONE', settled_at = #{at}, settled_by = #{by}, still_due = TRUE"

@@ -225,10 +225,9 @@ public class RoundService {
     @Transactional
     void remove(Round round, Task task, String by) {
         needOpen(round);
-        if (!task.open()) {
+        if (rounds.removeTask(task.id()) == 0) {
             throw new NotPossibleException("What was done stays in the round");
         }
-        rounds.removeTask(task.id());
         rounds.touch(round.id(), clock.instant());
         audit.record(by, "take out of round", "round " + round.id(), text(task), "");
     }
@@ -236,11 +235,10 @@ public class RoundService {
     /** Puts the outcome of a task on record. */
     @Transactional
     void settle(Task task, Task.State state, Instant at, String note, String by) {
-        if (task.state() == Task.State.DONE && state != Task.State.DONE) {
+        if (rounds.settle(task.id(), state, at, by, note, state == Task.State.NOT_DONE) == 0) {
             // a word that comes late does not undo what was done; only undoing does
             throw new NotPossibleException("It is done already");
         }
-        rounds.settle(task.id(), state, at, by, note, state == Task.State.NOT_DONE);
         rounds.touch(task.roundId(), clock.instant());
         audit.record(
                 by,

@@ -3,6 +3,7 @@ package org.pelerin.link.tcp;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
@@ -15,10 +16,14 @@ import org.pelerin.link.message.Payload;
 import org.pelerin.link.message.PayloadReader;
 import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.PlanCodec;
+import org.pelerin.link.message.Refusal;
+import org.pelerin.link.message.RefusedException;
 import org.pelerin.link.message.Spectrum;
 import org.pelerin.link.message.Status;
 
 final class TcpLoggerLink implements LoggerLink {
+
+    private static final Pattern PIN = Pattern.compile("[0-9]{0,8}");
 
     private static final byte[] NOTHING = {};
     private static final int FIRMWARE_CHUNK = 4096;
@@ -96,6 +101,10 @@ final class TcpLoggerLink implements LoggerLink {
 
     @Override
     public void unlock(String pin) {
+        if (!PIN.matcher(pin).matches()) {
+            // no logger has one like it, and it need not be asked
+            throw new RefusedException(Refusal.PIN_WRONG, "This is not its PIN: one has 1 to 8 digits");
+        }
         byte[] said = new Payload().text(pin).bytes();
         connection.request(MessageType.UNLOCK, said, answer -> answer);
         connection.repeatOnConnect(MessageType.UNLOCK, said);

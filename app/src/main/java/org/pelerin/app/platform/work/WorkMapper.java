@@ -1,0 +1,56 @@
+package org.pelerin.app.platform.work;
+
+import java.util.Collection;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Work that is to be done; times are the machine's, in milliseconds. */
+@Mapper
+interface WorkMapper {
+
+    /** What may be claimed. */
+    record Due(String kind, long id, String awaited, int attempts) {}
+
+    @Insert("INSERT IGNORE INTO work (kind, id, due_at) VALUES (#{kind}, #{id}, #{now})")
+    int order(String kind, long id, long now);
+
+    @Insert("<script>INSERT IGNORE INTO work (kind, id, due_at) VALUES"
+            + " <foreach collection='ids' item='id' separator=','>(#{kind}, #{id}, #{now})</foreach></script>")
+    void orderAll(@Param("kind") String kind, @Param("ids") List<Long> ids, @Param("now") long now);
+
+    @Select("SELECT kind, id, awaited, attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"
+            + " AND (claim IS NULL OR until_at < #{now}) ORDER BY due_at, id")
+    List<Due> due(String kind, long now);
+
+    @Update(
+            "UPDATE work SET claim = #{claim}, until_at = #{until}, attempts = IF(claim IS NULL, attempts, attempts + 1)"
+                    + " WHERE kind = #{kind} AND id = #{id} AND due_at <= #{now} AND (claim IS NULL OR until_at < #{now})")
+    int take(String kind, long id, String claim, long now, long until);
+
+    @Update(
+            "UPDATE work SET until_at = GREATEST(until_at + 1, #{until}) WHERE kind = #{kind} AND id = #{id} AND claim = #{claim}")
+    int hold(String kind, long id, String claim, long until);
+
+    @Update("<script>UPDATE work SET until_at = #{until} WHERE claim IN"
+            + " <foreach collection='claims' item='c' open='(' separator=',' close=')'>#{c}</foreach></script>")
+    int renew(@Param("claims") Collection<String> claims, @Param("until") long until);
+
+    @Delete("DELETE FROM work WHERE kind = #{kind} AND id = #{id} AND claim = #{claim}")
+    int finish(String kind, long id, String claim);
+
+    @Update(
+            "UPDATE work SET claim = NULL, until_at = NULL, due_at = #{due}, awaited = #{awaited}, attempts = #{attempts}"
+                    + " WHERE kind = #{kind} AND id = #{id} AND claim = #{claim}")
+    int again(String kind, long id, String claim, long due, String awaited, int attempts);
+
+    @Delete("DELETE FROM work WHERE kind = #{kind} AND id = #{id} AND claim IS NULL")
+    int cancel(String kind, long id);
+
+    @Select("SELECT COUNT(*) FROM work WHERE kind = #{kind} AND id = #{id}")
+    int ordered(String kind, long id);
+}

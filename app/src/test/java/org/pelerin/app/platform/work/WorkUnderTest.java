@@ -1,0 +1,49 @@
+package org.pelerin.app.platform.work;
+
+import java.time.Clock;
+import java.util.function.Consumer;
+import org.springframework.context.ApplicationContext;
+
+/** Work of a kind that no room does, for tests that are its workers. */
+public final class WorkUnderTest {
+
+    private static final String KIND = "tried";
+
+    private final WorkMapper mapper;
+    private final WorkOrders orders;
+    private final Clock machine;
+
+    public WorkUnderTest(ApplicationContext app) {
+        mapper = app.getBean(WorkMapper.class);
+        orders = app.getBean(WorkOrders.class);
+        machine = app.getBean("machineClock", Clock.class);
+    }
+
+    public void order(long id) {
+        orders.order(KIND, id);
+    }
+
+    /** Claims it as a worker that dies at once. */
+    public Claim taken(long id) {
+        WorkMapper.Due due = mapper.due(KIND, machine.millis()).stream()
+                .filter(d -> d.id() == id)
+                .findFirst()
+                .orElseThrow();
+        Claim claim = new Claim(mapper, machine, due);
+        if (!claim.take()) {
+            throw new IllegalStateException("Somebody else was faster");
+        }
+        return claim;
+    }
+
+    /** Does something on this thread as the worker that has claimed it. */
+    public void under(long id, Consumer<Claim> deed) {
+        Claim claim = taken(id);
+        claim.enter();
+        try {
+            deed.accept(claim);
+        } finally {
+            Claim.leave();
+        }
+    }
+}
