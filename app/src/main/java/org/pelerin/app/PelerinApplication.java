@@ -1,5 +1,7 @@
 package org.pelerin.app;
 
+import java.util.Arrays;
+import org.pelerin.app.setup.AdminPassword;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
@@ -12,7 +14,12 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 @EnableResilientMethods
 public class PelerinApplication {
 
+    /** @param args nothing, or the command {@code admin-password} with the account */
     public static void main(String[] args) {
+        if (args.length > 0 && args[0].equals("admin-password")) {
+            AdminPassword.main(Arrays.copyOfRange(args, 1, args.length));
+            return;
+        }
         SpringApplication.run(PelerinApplication.class, args);
     }
 }

@@ -1,7 +1,9 @@
 package org.pelerin.app.account;
 
+import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.audit.AuditTrail;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -14,11 +16,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AccountService implements UserDetailsService {
 
+    /** The role of somebody who has to change the password first. */
+    static final String ONCE = "ONCE";
+
     private final AccountMapper accounts;
     private final PasswordEncoder passwords;
     private final AuditTrail audit;
+    private final Clock machine;
 
-    AccountService(AccountMapper accounts, PasswordEncoder passwords, AuditTrail audit) {
+    AccountService(
+            AccountMapper accounts,
+            PasswordEncoder passwords,
+            AuditTrail audit,
+            @Qualifier("machineClock") Clock machine) {
+        this.machine = machine;
         this.accounts = accounts;
         this.passwords = passwords;
         this.audit = audit;
@@ -27,20 +38,25 @@ public class AccountService implements UserDetailsService {
     @Override
     public UserDetails loadUserByUsername(String name) {
         Account account = accounts.byName(name);
-        if (account == null) {
+        if (account == null || account.disabled() || lapsed(account)) {
             throw new UsernameNotFoundException("no such account");
         }
         return User.withUsername(account.name())
                 .password(account.passwordHash())
-                .roles(account.role().name())
+                // whoever comes with a password that another gave can do nothing but change it
+                .roles(account.onceUntilAt() == null ? account.role().name() : ONCE)
                 .build();
+    }
+
+    private boolean lapsed(Account account) {
+        return account.onceUntilAt() != null && account.onceUntilAt().isBefore(machine.instant());
     }
 
     public boolean empty() {
         return accounts.count() == 0;
     }
 
-    /** Everybody, by name. */
+    /** Everybody who can sign in, by name. */
     public List<Person> people() {
         return accounts.people();
     }

@@ -3,11 +3,21 @@ package org.pelerin.app.account;
 /** What a person may do. */
 public enum Role {
     /** Programs, places and collects. */
-    TECHNICIAN,
-    /** Judges. */
-    REVIEWER,
+    TECHNICIAN("technician"),
+    /** Judges, and says what there is to say of a record. */
+    REVIEWER("reviewer"),
     /** Everything, accounts included. */
-    ADMIN,
+    ADMIN("administrator"),
     /** Looks only. */
-    VIEWER
+    VIEWER("viewer");
+
+    private final String words;
+
+    Role(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
 }

@@ -50,6 +50,13 @@ class SecurityConfig {
         "/people/*"
     };
 
+    /** What goes with judging: the record of a mission, and what there is to say of it. */
+    private static final String[] OF_REVIEWERS = {
+        "/missions/*/clock-correction", "/missions/*/documentation", "/missions/*/attachments", "/attachments/*/remove"
+    };
+
+    private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
+
     @Bean
     SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
@@ -69,16 +76,20 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers("/admin/**")
                         .hasRole("ADMIN")
-                        .requestMatchers(HttpMethod.POST, "/logout", "/me/**")
+                        .requestMatchers("/me/password", "/logout")
                         .authenticated()
+                        .requestMatchers(HttpMethod.POST, "/me/**")
+                        .hasAnyRole(EVERYBODY)
+                        .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
+                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET, OF_TECHNICIANS)
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.HEAD, OF_TECHNICIANS)
                         .hasAnyRole("TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET)
-                        .authenticated()
+                        .hasAnyRole(EVERYBODY)
                         .requestMatchers(HttpMethod.HEAD)
-                        .authenticated()
+                        .hasAnyRole(EVERYBODY)
                         .anyRequest()
                         .hasAnyRole("TECHNICIAN", "ADMIN"))
                 .requestCache(c -> c.requestCache(cache))
@@ -102,6 +113,10 @@ class SecurityConfig {
     /** A form whose session has ended meanwhile is not a matter of roles: it says so, and leads to where one goes on. */
     private static void denied(HttpServletRequest request, HttpServletResponse response, AccessDeniedException e)
             throws IOException, ServletException {
+        if (request.isUserInRole(AccountService.ONCE)) {
+            response.sendRedirect("/me/password");
+            return;
+        }
         // asked so early nobody's name is with the request yet, but his session is known
         if (e instanceof CsrfException && SecurityContextHolder.getContext().getAuthentication() == null) {
             response.sendRedirect("/login?again");

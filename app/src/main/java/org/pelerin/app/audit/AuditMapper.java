@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 import org.pelerin.core.evidence.AuditEntry;
@@ -39,6 +40,12 @@ interface AuditMapper {
     @Insert("INSERT INTO audit_entry VALUES (#{e.sequence}, #{e.at}, #{e.who}, #{e.action}, #{e.subject}, #{e.before},"
             + " #{e.after}, #{e.reason}, #{e.previous}, #{hash})")
     void insert(AuditEntry e, String hash);
+
+    @Select("<script>SELECT * FROM audit_entry WHERE subject = #{subject} AND action IN"
+            + " <foreach item='a' collection='actions' open='(' separator=',' close=')'>#{a}</foreach>"
+            + " ORDER BY sequence DESC LIMIT #{limit}</script>")
+    List<Stored> latest(
+            @Param("subject") String subject, @Param("actions") List<String> actions, @Param("limit") int limit);
 
     @Select("SELECT * FROM audit_entry WHERE sequence > #{after} ORDER BY sequence LIMIT #{limit}")
     List<Stored> page(long after, int limit);

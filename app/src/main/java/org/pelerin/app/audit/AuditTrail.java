@@ -41,6 +41,13 @@ public class AuditTrail {
         entries.moveHead(entry.sequence(), hash);
     }
 
+    /** What was done to something, the newest first. */
+    public List<AuditEntry> latest(String subject, List<String> actions, int limit) {
+        return entries.latest(subject, actions, limit).stream()
+                .map(AuditMapper.Stored::entry)
+                .toList();
+    }
+
     /** Recomputes the whole chain; returns the sequence number of the first entry that does not fit, or 0. */
     public long firstBroken() {
         List<AuditEntry> chunk = new ArrayList<>();

@@ -1,6 +1,8 @@
 package org.pelerin.app.fleet;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -31,6 +33,10 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 class FleetController {
 
     private static final int PAGE = 60;
+    /** What a reviewer is shown of what came home. */
+    private static final Duration REVIEWED = Duration.ofDays(30);
+
+    private static final int DEPARTED = 8;
     private static final Comparator<Standing> ORDER = Comparator.comparing(
                     (Standing s) -> Unit.site(s).equals(Unit.IN_STOCK))
             .thenComparing(Unit::site)
@@ -60,7 +66,13 @@ class FleetController {
     }
 
     @GetMapping("/")
-    String fleet(@ModelAttribute FleetFilter filter, Model model) {
+    String fleet(@ModelAttribute FleetFilter filter, HttpServletRequest request, Model model) {
+        boolean goes = request.isUserInRole("TECHNICIAN") || request.isUserInRole("ADMIN");
+        if (request.isUserInRole("REVIEWER")) {
+            Instant since = clock.instant().minus(REVIEWED);
+            model.addAttribute("departed", missions.departed(since, DEPARTED));
+            model.addAttribute("departedCount", missions.countDeparted(since));
+        }
         Instant now = clock.instant();
         Waylines.Window window = Waylines.Window.around(now, filter.span());
         List<Standing> fleet = attention.standings();
@@ -73,7 +85,7 @@ class FleetController {
         model.addAttribute("room", "fleet");
         model.addAttribute("filter", filter);
         model.addAttribute(
-                "sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), now, show));
+                "sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), goes, now, show));
         model.addAttribute("count", fleet.size());
         model.addAttribute("matching", matching.size());
         model.addAttribute("pages", pages);

@@ -23,7 +23,8 @@ record FleetSentence(String lead, String rest, String below) {
     private static final List<String> NUMBERS =
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
-    static FleetSentence of(List<Standing> fleet, long excursions, Instant now, Show show) {
+    /** @param goes whether who reads it is one of those who can go there */
+    static FleetSentence of(List<Standing> fleet, long excursions, boolean goes, Instant now, Show show) {
         List<String> reasons = new ArrayList<>();
         Map<Need.Kind, Long> counts = fleet.stream()
                 .map(Standing::pressing)
@@ -37,8 +38,9 @@ record FleetSentence(String lead, String rest, String below) {
                 .filter(s -> s.pressing() == null && Stand.of(s, now).works())
                 .count();
         String lead = need == 0
-                ? "Nobody needs you."
-                : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need") + " you.";
+                ? goes ? "Nobody needs you." : "No logger needs anybody."
+                : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need")
+                        + (goes ? " you." : " somebody.");
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
         String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
                 + show.counted(excursions, "excursion") + " in the last seven days";

@@ -29,6 +29,7 @@ class Shell {
         model.addAttribute("zone", show.home());
         model.addAttribute("me", me == null ? null : me.getName());
         model.addAttribute("canChange", me != null && mayChange(me));
+        model.addAttribute("canReview", me != null && (mayChange(me) || has(me, "ROLE_REVIEWER")));
         model.addAttribute("isAdmin", me != null && has(me, "ROLE_ADMIN"));
         model.addAttribute("yardPresent", properties.yard().present());
     }

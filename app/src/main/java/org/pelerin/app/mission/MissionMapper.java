@@ -29,6 +29,15 @@ interface MissionMapper {
     /** The same without settings, which are long: for where many are listed. */
     String LISTED = BEFORE_SETTINGS + "'' AS settings" + AFTER_SETTINGS;
 
+    String DEPARTED =
+            "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.collected_at >= #{since}";
+
+    @Select(LISTED + DEPARTED + " ORDER BY m.collected_at DESC, m.id DESC LIMIT #{limit}")
+    List<Mission> departed(Instant since, int limit);
+
+    @Select("SELECT COUNT(*) FROM mission m " + DEPARTED)
+    int countDeparted(Instant since);
+
     /** What a new mission needs; {@code id} is filled in. */
     final class Draft {
         Long id;

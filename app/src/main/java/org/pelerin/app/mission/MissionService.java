@@ -143,6 +143,15 @@ public class MissionService {
                         .toList();
     }
 
+    /** Missions that came home since and left their limits, or could not be judged, the newest first. */
+    public List<Mission> departed(Instant since, int limit) {
+        return missions.departed(since, limit);
+    }
+
+    public int countDeparted(Instant since) {
+        return missions.countDeparted(since);
+    }
+
     /** How many excursions ended since. */
     public long countExcursions(Instant from) {
         return missions.countExcursions(from);

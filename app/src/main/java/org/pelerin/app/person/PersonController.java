@@ -4,6 +4,7 @@ import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.attention.Need;
+import org.pelerin.app.audit.AuditTrail;
 import org.pelerin.app.notice.Notices;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.OwnAddress;
@@ -24,9 +25,16 @@ class PersonController {
     private final AccountService accounts;
     private final OwnMail ownMail;
     private final OwnAddress address;
+    private final AuditTrail audit;
 
     PersonController(
-            CalendarService calendars, Notices notices, AccountService accounts, OwnMail ownMail, OwnAddress address) {
+            CalendarService calendars,
+            Notices notices,
+            AccountService accounts,
+            OwnMail ownMail,
+            OwnAddress address,
+            AuditTrail audit) {
+        this.audit = audit;
         this.address = address;
         this.calendars = calendars;
         this.notices = notices;
@@ -36,6 +44,12 @@ class PersonController {
 
     @GetMapping("/me")
     String me(Model page, Principal me) {
+        page.addAttribute(
+                "signedIn",
+                audit.latest(me.getName(), List.of("sign in"), 2).stream()
+                        .skip(1)
+                        .findFirst()
+                        .orElse(null));
         page.addAttribute("room", "me");
         page.addAttribute("calendar", calendars.of(me.getName()).orElse(null));
         page.addAttribute("mailed", notices.possible());

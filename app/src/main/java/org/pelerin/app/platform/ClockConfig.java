@@ -6,7 +6,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 
 @Configuration
-class ClockConfig {
+public class ClockConfig {
 
     @Bean
     @Primary

@@ -1,7 +1,5 @@
 package org.pelerin.app.setup;
 
-import java.security.SecureRandom;
-import java.util.Base64;
 import org.pelerin.app.account.AccountService;
 import org.pelerin.app.account.Role;
 import org.slf4j.Logger;
@@ -12,7 +10,7 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** Makes the first account of a new installation, as otherwise nobody could sign in. */
+/** Makes the first account of a new installation where its password was chosen; else says how there comes to be one. */
 @Component
 @ConditionalOnProperty(value = "pelerin.demo", havingValue = "false", matchIfMissing = true)
 class FirstAdministrator {
@@ -32,13 +30,10 @@ class FirstAdministrator {
         if (!accounts.empty()) {
             return;
         }
-        String password = chosen;
-        if (password.isBlank()) {
-            byte[] random = new byte[12];
-            new SecureRandom().nextBytes(random);
-            password = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-            LOG.info("First account: name admin, password {}", password);
+        if (chosen.isBlank()) {
+            LOG.info("Nobody can sign in yet: ./pelerin admin-password makes the first account");
+        } else {
+            accounts.create("admin", "Administrator", chosen, Role.ADMIN, "system");
         }
-        accounts.create("admin", "Administrator", password, Role.ADMIN, "system");
     }
 }

@@ -8,6 +8,8 @@ import org.pelerin.core.sensor.Sensor;
  * for its column. Names the column that keeps it; a test holds each against the schema.
  */
 public enum Length {
+    ACCOUNT_NAME("account.name", 60),
+    DISPLAY_NAME("account.display_name", 120),
     SITE_NAME("site.name", 120),
     SITE_ADDRESS("site.address", 300),
     SITE_NOTES("site.notes", 2000),

@@ -5,11 +5,17 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 
+/** How passwords are kept, and what they must be. */
 @Configuration
-class PasswordConfig {
+public class Passwords {
 
     @Bean
     PasswordEncoder passwordEncoder() {
         return new BCryptPasswordEncoder(10);
+    }
+
+    @Bean
+    PasswordRules passwordRules() {
+        return new PasswordRules();
     }
 }

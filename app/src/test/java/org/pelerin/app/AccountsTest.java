@@ -1,0 +1,176 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.account.AccountAdministration;
+import org.pelerin.app.account.AccountService;
+import org.pelerin.app.account.Role;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+
+/** Accounts: made, changed, disabled, and how people come to a password of their own. */
+@Timeout(120)
+class AccountsTest {
+
+    private static final String GOOD = "bramble lantern otter 7";
+
+    private static TestBed bed;
+    private static AccountAdministration accounts;
+
+    @BeforeAll
+    static void begin() {
+        bed = TestBed.get();
+        accounts = bed.bean(AccountAdministration.class);
+    }
+
+    private static void signIn(Page page, String name, String password) {
+        page.navigate(bed.address + "/login");
+        page.fill("#username", name);
+        page.fill("#password", password);
+        page.press("#password", "Enter");
+    }
+
+    @Test
+    void somebody_is_added_chooses_a_password_and_is_signed_out_by_what_is_changed() {
+        try (BrowserContext desk = bed.browser().newContext();
+                BrowserContext theirs = bed.browser().newContext()) {
+            Page admin = desk.newPage();
+            signIn(admin, "admin", "pelerin");
+            admin.navigate(bed.address + "/admin/accounts");
+            admin.fill("#name", "rosa");
+            admin.fill("#displayName", "Rosa of the cellar");
+            admin.selectOption("#role", "TECHNICIAN");
+            admin.click("text=Add the account");
+            String once = admin.inputValue("#given");
+            // once, and in no page afterwards
+            admin.reload();
+            assertThat(admin.locator(".given")).hasCount(0);
+
+            Page rosa = theirs.newPage();
+            signIn(rosa, "rosa", once);
+            assertThat(rosa.locator("h1")).containsText("your own password first");
+            for (String path : List.of("/", "/dock", "/me", "/admin/accounts", "/plans/new")) {
+                rosa.navigate(bed.address + path);
+                assertThat(rosa.locator("h1")).containsText("your own password first");
+            }
+            change(rosa, once, "too short");
+            assertThat(rosa.locator(".refused")).containsText("at least 12 characters");
+            change(rosa, once, "password1234");
+            assertThat(rosa.locator(".refused")).containsText("among those that are tried first");
+            change(rosa, once, "i am rosa and none else");
+            assertThat(rosa.locator(".refused")).containsText("name of the account");
+            change(rosa, "not it at all", GOOD);
+            assertThat(rosa.locator(".refused")).containsText("so far is not right");
+            change(rosa, once, GOOD);
+            assertThat(rosa.locator(".said")).containsText("Your password is changed");
+            signIn(rosa, "rosa", once);
+            assertThat(rosa.locator(".refused")).isVisible();
+            signIn(rosa, "rosa", GOOD);
+            assertThat(rosa.locator("nav.rail")).isVisible();
+
+            // another role: she signs in again, and may no longer what she might
+            admin.navigate(bed.address + "/admin/accounts/rosa");
+            admin.selectOption("#role", "VIEWER");
+            admin.click("text=Keep this");
+            assertThat(admin.locator(".said")).containsText("Kept");
+            rosa.navigate(bed.address + "/plans/new");
+            assertThat(rosa.locator("#username")).isVisible();
+            signIn(rosa, "rosa", GOOD);
+            rosa.navigate(bed.address + "/plans/new");
+            assertThat(rosa.locator("h1")).not().containsText("plan");
+
+            admin.fill("input[name=reason]", "another job");
+            admin.click("text=Disable the account");
+            assertThat(admin.locator("h1")).containsText("cannot sign in since");
+            rosa.navigate(bed.address + "/");
+            assertThat(rosa.locator("#username")).isVisible();
+            signIn(rosa, "rosa", GOOD);
+            assertThat(rosa.locator(".refused")).isVisible();
+            assertThat(admin.locator("main table")).containsText("change own password");
+            assertThat(admin.locator("main table")).containsText("refused: wrong password");
+        }
+    }
+
+    private static void change(Page page, String present, String wanted) {
+        page.navigate(bed.address + "/me/password");
+        page.locator("#wanted").evaluate("e => { e.minLength = 0; }");
+        page.fill("#present", present);
+        page.fill("#wanted", wanted);
+        page.fill("#repeated", wanted);
+        page.click("text=Change it");
+    }
+
+    @Test
+    void nobody_locks_himself_or_everybody_out() {
+
+        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.VIEWER, "admin"))
+                .hasMessageContaining("Nobody changes what he may do himself");
+        assertThatThrownBy(() -> accounts.disable("admin", "why not", "admin")).hasMessageContaining("Nobody disables");
+        assertThatThrownBy(() -> accounts.disable("admin", "why not", "tech"))
+                .hasMessageContaining("only administrator");
+        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.TECHNICIAN, "tech"))
+                .hasMessageContaining("only administrator");
+    }
+
+    @Test
+    void names_that_cannot_be_are_refused() {
+        for (String no : List.of("", "Rosa", "a b", "-a", "a/b", "system", "x".repeat(61), "ä")) {
+            assertThatThrownBy(() -> accounts.add(no, "Somebody", Role.VIEWER, "admin"))
+                    .as(no)
+                    .isInstanceOf(AccountAdministration.NotChangedException.class);
+        }
+        assertThatThrownBy(() -> accounts.add("viewer", "Somebody", Role.VIEWER, "admin"))
+                .hasMessageContaining("already");
+        assertThatThrownBy(() -> accounts.add("nobody-yet", " ", Role.VIEWER, "admin"))
+                .hasMessageContaining("how pages are to call them");
+    }
+
+    @Test
+    void a_password_that_was_given_lapses() throws SQLException {
+        accounts.add("late", "Late", Role.VIEWER, "admin");
+        AccountService service = bed.bean(AccountService.class);
+
+        assertThat(service.loadUserByUsername("late").getAuthorities())
+                .extracting(a -> a.getAuthority())
+                .containsExactly("ROLE_ONCE");
+        try (Connection c = TestBed.connect();
+                Statement s = c.createStatement()) {
+            s.execute("UPDATE account SET once_until_at = 1 WHERE name = 'late'");
+        }
+        assertThatThrownBy(() -> service.loadUserByUsername("late")).isInstanceOf(UsernameNotFoundException.class);
+        String again = accounts.reset("late", "admin");
+        assertThat(again).matches("([a-km-np-z2-9]{4}-){3}[a-km-np-z2-9]{4}");
+        assertThat(service.loadUserByUsername("late").getUsername()).isEqualTo("late");
+    }
+
+    @Test
+    void who_stands_before_the_machine_gets_in_again() {
+        assertThatThrownBy(() -> accounts.recover("viewer")).hasMessageContaining("no administrator; these are: admin");
+        assertThatThrownBy(() -> accounts.recover("nobody-of-that-name")).hasMessageContaining("no account");
+    }
+
+    @Test
+    void a_reviewer_judges_and_documents_and_a_viewer_is_not_told_to_do_anything() {
+        try (BrowserContext context = bed.browser().newContext()) {
+            Page page = context.newPage();
+            signIn(page, "viewer", "pelerin");
+            page.navigate(bed.address + "/");
+            assertThat(page.locator("h1")).not().containsText("you");
+            assertThat(page.locator("nav.rail")).not().containsText("Accounts");
+            bed.bean(AccountService.class).create("judge", "Judge", "pelerin", Role.REVIEWER, "system");
+            signIn(page, "judge", "pelerin");
+            page.navigate(bed.address + "/");
+            assertThat(page.locator("h1")).containsText("came home outside");
+        }
+    }
+}
