@@ -17,6 +17,7 @@ public final class AdminPassword {
     public static void main(String[] args) {
         try (ConfigurableApplicationContext context = new SpringApplicationBuilder(AdminPasswordRooms.class)
                 .web(WebApplicationType.NONE)
+                .logStartupInfo(false)
                 .properties("logging.level.root=error", "spring.main.banner-mode=off")
                 .run()) {
             String name = args.length == 0 ? "admin" : args[0];
