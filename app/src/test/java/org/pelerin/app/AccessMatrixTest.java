@@ -22,8 +22,8 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.account.AccountService;
-import org.pelerin.app.account.Role;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
 
 /** Every door with every role: {@code access.txt} says who may use it, and knows them all. */
 @Timeout(180)

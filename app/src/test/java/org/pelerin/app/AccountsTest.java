@@ -13,9 +13,9 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.account.AccountAdministration;
-import org.pelerin.app.account.AccountService;
-import org.pelerin.app.account.Role;
+import org.pelerin.app.people.account.AccountAdministration;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 
 /** Accounts: made, changed, disabled, and how people come to a password of their own. */

@@ -21,7 +21,7 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule rooms_have_no_cycles =
-            slices().matching("org.pelerin.app.(*)..").should().beFreeOfCycles();
+            slices().matching("org.pelerin.app.(**)").should().beFreeOfCycles();
 
     @ArchTest
     static final ArchRule a_mapper_belongs_to_its_room =

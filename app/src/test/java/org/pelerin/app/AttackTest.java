@@ -34,15 +34,15 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.attention.AttentionService;
-import org.pelerin.app.attention.Need;
-import org.pelerin.app.connect.Discovery;
-import org.pelerin.app.connect.Dock;
-import org.pelerin.app.connect.Station;
-import org.pelerin.app.connect.StationHosts;
-import org.pelerin.app.connect.StationWatch;
-import org.pelerin.app.connect.Stations;
-import org.pelerin.app.place.Picture;
+import org.pelerin.app.connection.Discovery;
+import org.pelerin.app.connection.Dock;
+import org.pelerin.app.connection.Station;
+import org.pelerin.app.connection.StationHosts;
+import org.pelerin.app.connection.StationWatch;
+import org.pelerin.app.connection.Stations;
+import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.places.Picture;
 import org.pelerin.core.plan.StartCondition;
 
 /** What hostile people, peers and files try; each did harm once. */

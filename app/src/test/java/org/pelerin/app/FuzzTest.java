@@ -8,9 +8,9 @@ import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.audit.AuditTrail;
-import org.pelerin.app.mission.Evaluation;
-import org.pelerin.app.mission.Mission;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Evaluation;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.core.plan.StartCondition;
 
 /** Thousands of broken requests: each is answered, in time and without a fault of ours, and no record suffers. */

@@ -13,10 +13,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.attention.Need;
-import org.pelerin.app.field.PlacementService;
-import org.pelerin.app.notice.NoticeRunner;
-import org.pelerin.app.notice.Notices;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.notices.NoticeRunner;
+import org.pelerin.app.fleet.notices.Notices;
+import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.yard.YardClient;
 
 /** Notices by mail, from what needs somebody to the mail server. */

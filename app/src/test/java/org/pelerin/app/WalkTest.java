@@ -40,9 +40,9 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.audit.AuditTrail;
-import org.pelerin.app.mission.Mission;
-import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
 
 /** The whole way in a browser, against the yard: program, place, wait, collect over a broken link, judge, hand over. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)

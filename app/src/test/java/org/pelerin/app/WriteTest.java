@@ -18,11 +18,11 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
-import org.pelerin.app.connect.Dock;
-import org.pelerin.app.connect.LoggerCare;
-import org.pelerin.app.field.PlacementService;
-import org.pelerin.app.mission.Mission;
-import org.pelerin.app.mission.MissionService;
+import org.pelerin.app.connection.Dock;
+import org.pelerin.app.connection.LoggerCare;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.placing.PlacementService;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 

@@ -1,9 +1,9 @@
 package org.pelerin.app.dock;
 
 import java.security.Principal;
-import org.pelerin.app.connect.Dock;
-import org.pelerin.app.connect.LoggerCare;
-import org.pelerin.app.logger.LoggerRegistry;
+import org.pelerin.app.connection.Dock;
+import org.pelerin.app.connection.LoggerCare;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.link.message.RefusedException;

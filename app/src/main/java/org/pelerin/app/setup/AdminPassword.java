@@ -1,6 +1,6 @@
 package org.pelerin.app.setup;
 
-import org.pelerin.app.account.AccountAdministration;
+import org.pelerin.app.people.account.AccountAdministration;
 import org.springframework.boot.WebApplicationType;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;

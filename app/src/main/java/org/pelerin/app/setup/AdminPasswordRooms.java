@@ -2,9 +2,9 @@ package org.pelerin.app.setup;
 
 import org.apache.ibatis.annotations.Mapper;
 import org.mybatis.spring.annotation.MapperScan;
-import org.pelerin.app.account.AccountAdministration;
-import org.pelerin.app.account.Passwords;
-import org.pelerin.app.audit.AuditTrail;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.people.account.AccountAdministration;
+import org.pelerin.app.people.account.Passwords;
 import org.pelerin.app.platform.ClockConfig;
 import org.springframework.boot.autoconfigure.EnableAutoConfiguration;
 import org.springframework.context.annotation.Import;
@@ -13,7 +13,7 @@ import org.springframework.context.annotation.Import;
 @EnableAutoConfiguration
 @Import({AccountAdministration.class, AuditTrail.class, ClockConfig.class, Passwords.class})
 @MapperScan(
-        basePackages = {"org.pelerin.app.account", "org.pelerin.app.audit"},
+        basePackages = {"org.pelerin.app.people.account", "org.pelerin.app.evidence"},
         annotationClass = Mapper.class)
 final class AdminPasswordRooms {
 

@@ -1,7 +1,7 @@
 package org.pelerin.app.setup;
 
-import org.pelerin.app.account.AccountService;
-import org.pelerin.app.account.Role;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;

@@ -20,10 +20,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.collect.StoredCapture;
-import org.pelerin.app.mission.DisturbanceRow;
-import org.pelerin.app.mission.JudgementDocument;
-import org.pelerin.app.mission.Mission;
-import org.pelerin.app.mission.MissionState;
+import org.pelerin.app.missions.DisturbanceRow;
+import org.pelerin.app.missions.JudgementDocument;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -104,7 +104,7 @@ class ExportTest {
                 List.of(air),
                 disturbances,
                 null,
-                org.pelerin.app.documentation.MissionNote.NONE,
+                org.pelerin.app.missions.documentation.MissionNote.NONE,
                 List.of(),
                 List.of(),
                 Dossier.Particulars.NONE);

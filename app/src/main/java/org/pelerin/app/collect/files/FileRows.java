@@ -1,0 +1,85 @@
+package org.pelerin.app.collect.files;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.intake.Guess;
+import org.pelerin.core.intake.Layout;
+import org.pelerin.core.intake.Merge;
+import org.pelerin.core.intake.TextTable;
+import org.springframework.stereotype.Component;
+
+/** The rows of a stored file, whatever its format. */
+@Component
+class FileRows {
+
+    /** Rows that a guess and a preview look at. */
+    static final int HEAD = 300;
+
+    private static final int HEAD_BYTES = 1 << 16;
+
+    private final Pieces pieces;
+
+    FileRows(Pieces pieces) {
+        this.pieces = pieces;
+    }
+
+    void read(long file, FileSettings s, TextTable.Sink sink) throws IOException {
+        try (InputStream in = pieces.open(file)) {
+            if (s.text()) {
+                TextTable.read(in, s.code(), s.delimiter(), sink);
+            } else {
+                SheetTable.read(in, s.sheet(), sink);
+            }
+        }
+    }
+
+    Head head(long file, FileSettings s) throws IOException {
+        List<Head.Row> rows = new ArrayList<>();
+        read(file, s, (line, cells) -> {
+            rows.add(new Head.Row(line, cells));
+            return rows.size() < HEAD;
+        });
+        return new Head(s.text() ? List.of() : sheets(file), rows);
+    }
+
+    private List<String> sheets(long file) throws IOException {
+        try (InputStream in = pieces.open(file)) {
+            return SheetTable.names(in);
+        }
+    }
+
+    /** What a file is and how its cells are probably parted; its layout is still empty. */
+    FileSettings guess(long file) throws IOException {
+        byte[] head;
+        try (InputStream in = pieces.open(file)) {
+            head = in.readNBytes(HEAD_BYTES);
+        }
+        if (head.length > 3 && head[0] == 'P' && head[1] == 'K') {
+            try (InputStream in = pieces.open(file)) {
+                SheetTable.check(in);
+            }
+            return bare(0, StandardCharsets.UTF_8.name(), ',');
+        }
+        java.nio.charset.Charset code = TextTable.charset(head);
+        String text = new String(head, code);
+        if (text.indexOf('\0') >= 0) {
+            throw new SheetTable.NoSheetException("It is neither text nor XLSX", null);
+        }
+        return bare(-1, code.name(), Guess.delimiter(text.lines().toList()));
+    }
+
+    private static FileSettings bare(int sheet, String charset, char delimiter) {
+        Layout none =
+                new Layout(0, '.', org.pelerin.core.intake.DateOrder.YEAR_FIRST, java.time.ZoneOffset.UTC, List.of());
+        return new FileSettings(sheet, charset, delimiter, none, Merge.NONE, false, "", null);
+    }
+
+    /** The same with the layout that is probable from its head. */
+    static FileSettings laidOut(Head head, FileSettings s, ZoneId zone) {
+        return s.with(Guess.layout(head.cells(), s.text() ? s.delimiter() : ';', zone));
+    }
+}

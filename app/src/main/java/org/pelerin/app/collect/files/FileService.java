@@ -1,0 +1,280 @@
+package org.pelerin.app.collect.files;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.work.WorkOrders;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.intake.Findings;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.text.CleanText;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Files from elsewhere: they arrive, their layout is settled, every row is looked at, and they become missions. */
+@Service
+public class FileService {
+
+    static final long LARGEST = 2L << 30;
+    private static final int LONGEST_NAME = 200;
+
+    /** It cannot be done with this file, or not now; the message says why. */
+    static class FileRefusedException extends NotDoneException {
+        FileRefusedException(String message) {
+            super(message);
+        }
+    }
+
+    private final FileMapper files;
+    private final Pieces pieces;
+    private final FileRows rows;
+    private final LoggerRegistry loggers;
+    private final AuditTrail audit;
+    private final WorkOrders orders;
+    private final Show show;
+    private final Clock clock;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    FileService(
+            FileMapper files,
+            Pieces pieces,
+            FileRows rows,
+            LoggerRegistry loggers,
+            AuditTrail audit,
+            WorkOrders orders,
+            Show show,
+            Clock clock) {
+        this.files = files;
+        this.pieces = pieces;
+        this.rows = rows;
+        this.loggers = loggers;
+        this.audit = audit;
+        this.orders = orders;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    /** Empty for one that has not arrived whole. */
+    public Optional<ForeignFile> find(long id) {
+        return Optional.ofNullable(files.byId(id)).filter(f -> f.state() != ForeignFile.State.ARRIVING);
+    }
+
+    /** The file that a mission was made of. */
+    public Optional<ForeignFile> ofMission(long mission) {
+        return Optional.ofNullable(files.ofMission(mission));
+    }
+
+    List<ForeignFile> newest(int limit) {
+        return files.newest(limit);
+    }
+
+    /** One with the same bytes that was taken in before. */
+    Optional<ForeignFile> takenBefore(ForeignFile file) {
+        return Optional.ofNullable(files.takenBefore(file.sha256(), file.id()));
+    }
+
+    /** The file as it was handed in. */
+    InputStream bytes(long id) {
+        return pieces.open(id);
+    }
+
+    FileSettings settings(ForeignFile file) {
+        return json.readValue(file.settings(), FileSettings.class);
+    }
+
+    /** What was found in it; empty before every row was looked at. */
+    Optional<Findings> findings(long id) {
+        return Optional.ofNullable(files.findings(id)).map(text -> json.readValue(text, Findings.class));
+    }
+
+    String write(Findings findings) {
+        return json.writeValueAsString(findings);
+    }
+
+    /**
+     * Stores a file and guesses how it is laid out. Not one transaction: a file may be large.
+     *
+     * @return its number
+     * @throws FileRefusedException if it is no table; nothing is kept then
+     */
+    public long arrive(String name, InputStream in, String by) throws IOException {
+        FileMapper.Fresh fresh = new FileMapper.Fresh(named(name), clock.instant(), by);
+        files.insert(fresh);
+        boolean whole = false;
+        try {
+            Pieces.Arrived arrived = pieces.store(fresh.id, in, LARGEST);
+            if (arrived.size() == 0) {
+                throw new FileRefusedException("The file is empty");
+            }
+            FileSettings parted = rows.guess(fresh.id);
+            Head head = rows.head(fresh.id, parted);
+            FileSettings guessed = FileRows.laidOut(head, parted, show.home());
+            Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));
+            FileSettings settings = saved.map(s -> json.readValue(s.settings(), FileSettings.class))
+                    .orElse(guessed);
+            boolean otherwise = !settings.partedLike(parted);
+            files.arrived(
+                    fresh.id,
+                    arrived.size(),
+                    arrived.sha256(),
+                    json.writeValueAsString(settings),
+                    json.writeValueAsString(otherwise ? rows.head(fresh.id, settings) : head),
+                    saved.map(s -> "Laid out as “" + s.name() + "”, which was kept " + show.minute(s.savedAt()) + ".")
+                            .orElse(""));
+            whole = true;
+            audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
+            return fresh.id;
+        } catch (Pieces.TooLargeException e) {
+            throw new FileRefusedException("The file has more than 2 GiB");
+        } catch (SheetTable.NoSheetException | org.pelerin.core.intake.TextTable.BrokenException e) {
+            throw new FileRefusedException(e.getMessage());
+        } finally {
+            if (!whole) {
+                remove(fresh.id);
+            }
+        }
+    }
+
+    /** Without the way to it, which some programs send along. */
+    private static String named(String name) {
+        String last = CleanText.line(name).replaceAll("^.*[/\\\\]", "").strip();
+        String kept = last.isEmpty() ? "file" : last;
+        return kept.length() > LONGEST_NAME ? kept.substring(0, LONGEST_NAME) : kept;
+    }
+
+    /** What tells files of one kind from others: their last row before the data and how many cells it has. */
+    private static String headings(Head head, FileSettings s) {
+        int skipped = s.layout().skipped();
+        String text = skipped == 0 || skipped > head.rows().size()
+                ? "none " + s.layout().columns().size()
+                : head.rows().get(skipped - 1).cells().stream()
+                        .map(String::strip)
+                        .collect(Collectors.joining("\u001f"));
+        return Sha256.of((s.text() + "\u001e" + text).getBytes(StandardCharsets.UTF_8));
+    }
+
+    Head head(ForeignFile file) {
+        return json.readValue(files.head(file.id()), Head.class);
+    }
+
+    Preview preview(Head head, FileSettings settings, ZoneId zone) {
+        return Preview.of(head, settings.layout(), zone, show);
+    }
+
+    /** It is read in another way: its layout is guessed anew. */
+    @Transactional
+    void guessAnew(ForeignFile file, FileSettings how) {
+        try {
+            Head head = rows.head(file.id(), how);
+            lay(file, FileRows.laidOut(head, how, how.layout().zone()));
+            files.putHead(file.id(), json.writeValueAsString(head));
+        } catch (IOException e) {
+            throw new FileRefusedException(e.getMessage());
+        }
+    }
+
+    /** Settles how it is read. */
+    void lay(ForeignFile file, FileSettings settings) {
+        String text = json.writeValueAsString(settings);
+        if (text.equals(file.settings())) {
+            return;
+        }
+        if (files.lay(file.id(), text, "") == 0) {
+            throw new FileRefusedException("It is just being read, or taken in already");
+        }
+    }
+
+    void backToLayout(ForeignFile file) {
+        if (files.lay(file.id(), file.settings(), "") == 0) {
+            throw new FileRefusedException("It is just being read, or taken in already");
+        }
+    }
+
+    /** Has every row looked at. */
+    @Transactional
+    void orderReading(ForeignFile file) {
+        String wrong = settings(file).layout().wrong();
+        if (!wrong.isEmpty()) {
+            throw new FileRefusedException(wrong);
+        }
+        if (files.orderReading(file.id()) == 1) {
+            orders.order(FileRunner.KIND, file.id());
+        }
+    }
+
+    /** Has it taken in as a mission. */
+    @Transactional
+    void orderTaking(ForeignFile file, FileSettings settings, boolean again, String by) {
+        Findings found = findings(file.id()).orElseThrow(() -> new FileRefusedException("Look through its rows first"));
+        String device = settings.device();
+        if (device.isEmpty() || Length.DEVICE.exceeded(device)) {
+            throw new FileRefusedException("Say what recorded it, in up to " + Length.DEVICE.most() + " characters");
+        }
+        if (loggers.find(device)
+                .filter(l -> !l.model().equals(ModelCatalogue.FILE))
+                .isPresent()) {
+            throw new FileRefusedException(device
+                    + " is a logger that was connected here; its records come home by themselves. Name it otherwise");
+        }
+        if (found.first() == null || found.first().equals(found.last())) {
+            throw new FileRefusedException("There are no two rows with different instants");
+        }
+        if (found.undecided(settings.merge(), settings.sort())) {
+            throw new FileRefusedException("Say what is done with instants that come twice or out of order");
+        }
+        Optional<ForeignFile> before = takenBefore(file);
+        if (before.isPresent() && !again) {
+            throw new FileRefusedException(
+                    "The same file is mission " + before.get().missionId() + " already");
+        }
+        if (files.orderTaking(file.id(), json.writeValueAsString(settings)) == 1) {
+            orders.order(FileRunner.KIND, file.id());
+            audit.record(by, "take file in", "file " + file.id(), "", file.name() + " as " + device);
+        }
+    }
+
+    /** Keeps the layout for files with the same headings. */
+    @Transactional
+    void keepLayout(ForeignFile file, String name, String by) {
+        FileSettings s = settings(file);
+        files.save(name, headings(head(file), s), json.writeValueAsString(s), clock.instant(), by);
+        audit.record(by, "keep layout", name, "", file.name());
+    }
+
+    @Transactional
+    void discard(ForeignFile file, String by) {
+        if (file.busy() || file.state() == ForeignFile.State.TAKEN) {
+            throw new FileRefusedException("It is just being read, or taken in already");
+        }
+        if (!remove(file.id())) {
+            throw new FileRefusedException("It is just being read, or taken in already");
+        }
+        audit.record(by, "discard file", "file " + file.id(), file.name(), "");
+    }
+
+    /** What broke off on its way here. */
+    @Transactional
+    void forget(ForeignFile file) {
+        remove(file.id());
+    }
+
+    /** The row first: whoever takes it up meanwhile keeps its pieces. */
+    private boolean remove(long id) {
+        if (files.letGo(id) == 0) {
+            return false;
+        }
+        files.removePieces(id);
+        return files.remove(id) == 1;
+    }
+}

@@ -1,0 +1,75 @@
+package org.pelerin.app.connection;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.link.LoggerLink;
+import org.pelerin.link.message.LiveValues;
+import org.pelerin.link.message.LoggerState;
+import org.springframework.stereotype.Service;
+
+/** What a connected logger reads right now. */
+@Service
+public class LiveService {
+
+    private final Dock dock;
+    private final Show show;
+
+    LiveService(Dock dock, Show show) {
+        this.dock = dock;
+        this.show = show;
+    }
+
+    /**
+     * What a logger reads.
+     *
+     * @param watched what it waits for and how far that is, empty where it does not wait for a value
+     */
+    public record Reading(List<LiveGauge> gauges, String watched) {}
+
+    public List<LiveGauge> gauges(String serial) {
+        return read(serial).gauges();
+    }
+
+    public Reading read(String serial) {
+        DockedLogger logger = dock.get(serial);
+        try (LoggerLink link = dock.open(serial)) {
+            Plan plan = logger.status().mission() == 0 ? null : link.readPlan();
+            List<LiveGauge> out = new ArrayList<>();
+            List<LiveValues.Value> values = LiveValues.of(logger.model(), plan, link.live());
+            for (LiveValues.Value v : values) {
+                boolean planned = plan != null && plan.channels().get(v.index()).enabled();
+                out.add(LiveGauge.of(v, planned ? plan.channels().get(v.index()) : null));
+            }
+            boolean waits = logger.status().state() == LoggerState.WAITING
+                    && plan != null
+                    && plan.start() instanceof StartCondition.OnThreshold;
+            return new Reading(out, waits ? watched((StartCondition.OnThreshold) plan.start(), values) : "");
+        }
+    }
+
+    private String watched(StartCondition.OnThreshold start, List<LiveValues.Value> values) {
+        LiveValues.Value v = values.stream()
+                .filter(x -> x.index() == start.channel())
+                .findFirst()
+                .orElseThrow();
+        int decimals = v.channel().decimals();
+        String unit = "\u00a0" + v.channel().unit();
+        String waits = switch (start.crossing()) {
+            case ABOVE -> "rises above " + show.number(start.high(), decimals);
+            case BELOW -> "falls below " + show.number(start.low(), decimals);
+            case ENTERS -> "enters " + show.number(start.low(), decimals) + " … " + show.number(start.high(), decimals);
+            case LEAVES -> "leaves " + show.number(start.low(), decimals) + " … " + show.number(start.high(), decimals);
+        };
+        double missing = start.missing(v.value());
+        String far = Double.isNaN(missing)
+                ? "; it reads open and will never start like this"
+                : missing == 0
+                        ? "; it starts with the next look"
+                        : "; " + show.number(missing, decimals) + unit + " to go";
+        return "Starts when “" + v.channel().label() + "” " + waits + unit + ". It reads "
+                + show.number(v.value(), decimals) + unit + far + ".";
+    }
+}

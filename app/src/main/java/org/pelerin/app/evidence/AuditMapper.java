@@ -1,0 +1,52 @@
+package org.pelerin.app.evidence;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+import org.pelerin.core.evidence.AuditEntry;
+
+@Mapper
+interface AuditMapper {
+
+    record Head(long sequence, String hash) {}
+
+    record Stored(
+            long sequence,
+            Instant at,
+            String who,
+            String action,
+            String subject,
+            String beforeState,
+            String afterState,
+            String reason,
+            String previous,
+            String hash) {
+
+        AuditEntry entry() {
+            return new AuditEntry(sequence, at, who, action, subject, beforeState, afterState, reason, previous);
+        }
+    }
+
+    @Select("SELECT sequence, hash FROM audit_head WHERE id = 1 FOR UPDATE")
+    Head lockHead();
+
+    @Update("UPDATE audit_head SET sequence = #{sequence}, hash = #{hash} WHERE id = 1")
+    void moveHead(long sequence, String hash);
+
+    @Insert("INSERT INTO audit_entry VALUES (#{e.sequence}, #{e.at}, #{e.who}, #{e.action}, #{e.subject}, #{e.before},"
+            + " #{e.after}, #{e.reason}, #{e.previous}, #{hash})")
+    void insert(AuditEntry e, String hash);
+
+    @Select("<script>SELECT * FROM audit_entry WHERE subject = #{subject} AND action IN"
+            + " <foreach item='a' collection='actions' open='(' separator=',' close=')'>#{a}</foreach>"
+            + " ORDER BY sequence DESC LIMIT #{limit}</script>")
+    List<Stored> latest(
+            @Param("subject") String subject, @Param("actions") List<String> actions, @Param("limit") int limit);
+
+    @Select("SELECT * FROM audit_entry WHERE sequence > #{after} ORDER BY sequence LIMIT #{limit}")
+    List<Stored> page(long after, int limit);
+}

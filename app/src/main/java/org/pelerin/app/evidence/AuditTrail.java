@@ -1,0 +1,79 @@
+package org.pelerin.app.evidence;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.evidence.AuditChain;
+import org.pelerin.core.evidence.AuditEntry;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The append-only trail of changes; an entry is written in the transaction of the change it tells of, or not at all. */
+@Service
+public class AuditTrail {
+
+    private static final int PAGE = 500;
+
+    private final AuditMapper entries;
+    private final Clock clock;
+
+    private static final int LONGEST_SUBJECT = 200;
+
+    AuditTrail(AuditMapper entries, Clock clock) {
+        this.entries = entries;
+        this.clock = clock;
+    }
+
+    @Transactional(propagation = Propagation.REQUIRED)
+    public void record(String who, String action, String subject, String before, String after) {
+        record(who, action, subject, before, after, "");
+    }
+
+    @Transactional(propagation = Propagation.REQUIRED)
+    public void record(String who, String action, String subject, String before, String after, String reason) {
+        String named = subject.length() > LONGEST_SUBJECT ? subject.substring(0, LONGEST_SUBJECT - 1) + "…" : subject;
+        AuditMapper.Head head = entries.lockHead();
+        AuditEntry entry = new AuditEntry(
+                head.sequence() + 1, clock.instant(), who, action, named, before, after, reason, head.hash());
+        String hash = AuditChain.hash(entry);
+        entries.insert(entry, hash);
+        entries.moveHead(entry.sequence(), hash);
+    }
+
+    /** What was done to something, the newest first. */
+    public List<AuditEntry> latest(String subject, List<String> actions, int limit) {
+        return entries.latest(subject, actions, limit).stream()
+                .map(AuditMapper.Stored::entry)
+                .toList();
+    }
+
+    /** Recomputes the whole chain; returns the sequence number of the first entry that does not fit, or 0. */
+    public long firstBroken() {
+        List<AuditEntry> chunk = new ArrayList<>();
+        List<String> hashes = new ArrayList<>();
+        long after = 0;
+        while (true) {
+            List<AuditMapper.Stored> page = entries.page(after, PAGE);
+            page.forEach(s -> {
+                chunk.add(s.entry());
+                hashes.add(s.hash());
+            });
+            int broken = AuditChain.firstBroken(chunk, hashes);
+            if (broken >= 0) {
+                return chunk.get(broken).sequence();
+            }
+            if (page.size() < PAGE) {
+                return 0;
+            }
+            after = page.get(page.size() - 1).sequence();
+            // the last entry of a chunk is the first of the next, so that the link between them is checked too
+            keepLast(chunk);
+            keepLast(hashes);
+        }
+    }
+
+    private static <T> void keepLast(List<T> list) {
+        list.subList(0, list.size() - 1).clear();
+    }
+}

@@ -1,0 +1,155 @@
+package org.pelerin.app.fleet.attention;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.pelerin.app.connection.Dock;
+import org.pelerin.app.connection.DockedLogger;
+import org.pelerin.app.connection.Station;
+import org.pelerin.app.connection.Stations;
+import org.springframework.stereotype.Service;
+
+/** How loggers stand and who needs somebody. */
+@Service
+public class AttentionService {
+
+    private final Register register;
+    private final Dock dock;
+    private final Stations stations;
+    private final Clock clock;
+
+    AttentionService(Register register, Dock dock, Stations stations, Clock clock) {
+        this.stations = stations;
+        this.register = register;
+        this.dock = dock;
+        this.clock = clock;
+    }
+
+    /** Everything that needs somebody, the gravest first, then by what began first. */
+    public List<Need> all() {
+        return needs(standings());
+    }
+
+    /** All loggers as they stand now. */
+    public List<Standing> standings() {
+        return standings(clock.instant(), Duration.ZERO);
+    }
+
+    /**
+     * All loggers as they will stand at an instant if nothing is done until then.
+     *
+     * @param ahead how much earlier than required a collection is taken to be due
+     */
+    public List<Standing> standings(Instant now, Duration ahead) {
+        Map<String, DockedLogger> connected = dock.view().loggers().stream()
+                .collect(Collectors.toMap(DockedLogger::serial, Function.identity(), (a, b) -> a));
+        Register.Entries entries = register.entries();
+        Map<String, Silence> silent = silent();
+        Map<String, List<String>> twice = dock.claimedTwice();
+        List<Standing> out = new ArrayList<>();
+        for (StandingMapper.Row row : entries.rows()) {
+            Standing s = standing(
+                    row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
+            out.add(s.needing(needs(s, now, ahead, twice)));
+        }
+        return out;
+    }
+
+    /** One logger as it stands now; empty for one that was never connected. */
+    public Optional<Standing> of(String serial) {
+        Instant now = clock.instant();
+        Register.Entries entries = register.entries();
+        return entries.rows().stream()
+                .filter(r -> r.serial.equals(serial))
+                .findFirst()
+                .map(r -> standing(
+                        r,
+                        dock.find(serial).orElse(null),
+                        entries.calibrationDue().get(serial),
+                        silent().get(serial)))
+                .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice())));
+    }
+
+    private static List<Need> needs(Standing s, Instant now, Duration ahead, Map<String, List<String>> twice) {
+        List<Need> out = Needs.of(s, now, ahead);
+        List<String> claimants = twice.get(s.serial());
+        if (claimants == null) {
+            return out;
+        }
+        List<Need> all = new ArrayList<>(out);
+        all.add(
+                0,
+                new Need(
+                        Need.Kind.CLAIMED_TWICE,
+                        s.serial(),
+                        s.missionId(),
+                        s.where(),
+                        s.spotId(),
+                        null,
+                        "at " + String.join(" and at ", claimants),
+                        true));
+        return all;
+    }
+
+    private Map<String, Silence> silent() {
+        Map<String, Silence> out = new HashMap<>();
+        for (Station s : stations.all()) {
+            Silence silence = Silence.of(s);
+            if (silence != null && !s.serial().isEmpty()) {
+                out.put(s.serial(), silence);
+            }
+        }
+        return out;
+    }
+
+    /** What they need, the gravest first, then by what began first. */
+    public static List<Need> needs(List<Standing> standings) {
+        return standings.stream()
+                .flatMap(s -> s.needs().stream())
+                .sorted(Comparator.comparing(Need::kind)
+                        .thenComparing(Need::since, Comparator.nullsLast(Comparator.naturalOrder())))
+                .toList();
+    }
+
+    private static Standing standing(StandingMapper.Row r, DockedLogger here, Instant calibrationDue, Silence silence) {
+        boolean retired = r.retiredAt != null && (r.writtenAt == null || !r.retiredAt.isBefore(r.writtenAt));
+        return new Standing(
+                r.loggerId,
+                r.serial,
+                r.model,
+                r.clockOffsetMs,
+                r.seenAt,
+                r.missionId,
+                r.state,
+                r.writtenAt,
+                r.startsAt,
+                r.endsAt,
+                r.plannedEnd,
+                r.batteryEndsAt,
+                r.collectedAt,
+                r.spotId,
+                r.spot,
+                r.site,
+                r.placedAt,
+                r.collectDays,
+                r.readAt,
+                calibrationDue,
+                retired,
+                here != null,
+                here != null && here.status().alarmed(),
+                here != null && here.inDock(),
+                r.alarmedAt,
+                r.homeAt,
+                r.lost,
+                here != null ? null : silence,
+                List.of());
+    }
+}

@@ -1,0 +1,84 @@
+package org.pelerin.app.fleet.attention;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.loggers.calibration.Calibration;
+import org.pelerin.app.loggers.calibration.CalibrationService;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/**
+ * What the database knows of all loggers, held for as long as one small query says that nothing has changed: with ten thousand loggers
+ * reading it all takes some hundred milliseconds. Whatever process changed it, the others notice at their next look.
+ */
+@Component
+class Register {
+
+    /** What is seen of loggers by the way, such as how far their clocks are off, may be as old as this. */
+    private static final Duration LONGEST = Duration.ofSeconds(60);
+    /** A change is dated before it is committed; within this time another one may follow under the same date. */
+    private static final Duration UNSETTLED = Duration.ofSeconds(2);
+
+    private static final Duration CALIBRATIONS_AHEAD = Duration.ofDays(400);
+
+    /** @param calibrationDue when the first of a logger's calibrations lapses, by serial */
+    record Entries(List<StandingMapper.Row> rows, Map<String, Instant> calibrationDue) {}
+
+    private record Held(StandingMapper.Mark mark, Instant at, Entries entries) {}
+
+    private final StandingMapper standings;
+    private final CalibrationService calibrations;
+    private final Clock clock;
+    private final Clock machine;
+    private volatile Held held;
+
+    Register(
+            StandingMapper standings,
+            CalibrationService calibrations,
+            Clock clock,
+            @Qualifier("machineClock") Clock machine) {
+        this.standings = standings;
+        this.calibrations = calibrations;
+        this.clock = clock;
+        this.machine = machine;
+    }
+
+    Entries entries() {
+        if (TransactionSynchronizationManager.isActualTransactionActive()) {
+            // may hold what is not committed, or not see what is
+            return read();
+        }
+        StandingMapper.Mark mark = standings.mark();
+        Held now = held;
+        return now != null && holds(now, mark) ? now.entries : renewed();
+    }
+
+    private boolean holds(Held h, StandingMapper.Mark mark) {
+        return h.mark.equals(mark)
+                && machine.instant().isBefore(h.at.plus(LONGEST))
+                && (mark.changedAt() == null || mark.changedAt().isBefore(h.at.minus(UNSETTLED)));
+    }
+
+    /** One reads while the others wait for what it finds. */
+    private synchronized Entries renewed() {
+        StandingMapper.Mark mark = standings.mark();
+        if (held == null || !holds(held, mark)) {
+            Instant at = machine.instant();
+            held = new Held(mark, at, read());
+        }
+        return held.entries;
+    }
+
+    private Entries read() {
+        Map<String, Instant> due = new HashMap<>();
+        for (Calibration c : calibrations.dueBefore(clock.instant().plus(CALIBRATIONS_AHEAD))) {
+            due.merge(c.serial(), c.dueAt(), (a, b) -> a.isBefore(b) ? a : b);
+        }
+        return new Entries(standings.all(), due);
+    }
+}

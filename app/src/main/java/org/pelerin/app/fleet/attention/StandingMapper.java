@@ -1,0 +1,65 @@
+package org.pelerin.app.fleet.attention;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.pelerin.app.missions.MissionState;
+import org.pelerin.core.model.ModelCatalogue;
+
+@Mapper
+interface StandingMapper {
+
+    /**
+     * A {@link Standing} without what is not in the database. Fields instead of a record's constructor: for that the mapper goes
+     * through all names anew for each of ten thousand rows.
+     */
+    final class Row {
+        long loggerId;
+        String serial;
+        String model;
+        Duration clockOffsetMs;
+        Instant seenAt;
+        Instant retiredAt;
+        Long missionId;
+        MissionState state;
+        Instant writtenAt;
+        Instant startsAt;
+        Instant endsAt;
+        boolean plannedEnd;
+        Instant batteryEndsAt;
+        Instant collectedAt;
+        Long spotId;
+        String spot;
+        String site;
+        Instant placedAt;
+        Integer collectDays;
+        Instant readAt;
+        Instant alarmedAt;
+        Instant homeAt;
+        boolean lost;
+    }
+
+    /** Every logger that was ever connected; devices known from files only are none. */
+    @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
+            + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, COALESCE(m.planned_end, FALSE) AS planned_end, m.battery_ends_at, m.collected_at,"
+            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, s.read_at,"
+            + " g.alarmed_at, m.home_at, g.lost FROM logger g"
+            + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission WHERE counts = 1 GROUP BY logger_id) n"
+            + " ON n.logger_id = g.id LEFT JOIN mission m ON m.id = n.id"
+            + " LEFT JOIN placement p ON p.present_logger_id = g.id"
+            + " LEFT JOIN spot s ON s.id = COALESCE(p.spot_id, m.spot_id) LEFT JOIN site t ON t.id = s.site_id"
+            + " WHERE g.model <> '" + ModelCatalogue.FILE + "'")
+    List<Row> all();
+
+    /**
+     * What tells whether rows are as they were: every change that matters is in the audit trail, what is seen of loggers is dated, and
+     * new loggers have new numbers.
+     */
+    record Mark(long audit, Instant changedAt, Long newest) {}
+
+    @Select("SELECT (SELECT sequence FROM audit_head WHERE id = 1) AS audit, (SELECT MAX(changed_at) FROM mission)"
+            + " AS changed_at, (SELECT MAX(id) FROM logger) AS newest")
+    Mark mark();
+}

@@ -1,0 +1,156 @@
+package org.pelerin.app.fleet.home;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.attention.Needs;
+import org.pelerin.app.fleet.attention.Stand;
+import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.rounds.RoundService;
+import org.pelerin.app.missions.ExcursionMark;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+
+/** Home: who needs somebody, and the fleet over time. Of many loggers a page at a time is drawn. */
+@Controller
+class FleetController {
+
+    private static final int PAGE = 60;
+    /** What a reviewer is shown of what came home. */
+    private static final Duration REVIEWED = Duration.ofDays(30);
+
+    private static final int DEPARTED = 8;
+    private static final Comparator<Standing> ORDER = Comparator.comparing(
+                    (Standing s) -> Unit.site(s).equals(Unit.IN_STOCK))
+            .thenComparing(Unit::site)
+            .thenComparing(s -> s.spot() == null ? "" : s.spot())
+            .thenComparing(Standing::serial);
+
+    private final AttentionService attention;
+    private final MissionService missions;
+    private final CaptureStore captures;
+    private final RoundService rounds;
+    private final Clock clock;
+    private final Show show;
+
+    FleetController(
+            AttentionService attention,
+            MissionService missions,
+            CaptureStore captures,
+            RoundService rounds,
+            Clock clock,
+            Show show) {
+        this.attention = attention;
+        this.missions = missions;
+        this.captures = captures;
+        this.rounds = rounds;
+        this.clock = clock;
+        this.show = show;
+    }
+
+    @GetMapping("/")
+    String fleet(@ModelAttribute FleetFilter filter, HttpServletRequest request, Model model) {
+        boolean goes = request.isUserInRole("TECHNICIAN") || request.isUserInRole("ADMIN");
+        if (request.isUserInRole("REVIEWER")) {
+            Instant since = clock.instant().minus(REVIEWED);
+            model.addAttribute("departed", missions.departed(since, DEPARTED));
+            model.addAttribute("departedCount", missions.countDeparted(since));
+        }
+        Instant now = clock.instant();
+        Waylines.Window window = Waylines.Window.around(now, filter.span());
+        List<Standing> fleet = attention.standings();
+        List<Standing> matching =
+                fleet.stream().filter(s -> filter.shows(s, now)).sorted(ORDER).toList();
+        int pages = Math.max(1, (matching.size() + PAGE - 1) / PAGE);
+        filter.page = Math.max(0, Math.min(filter.page, pages - 1));
+        List<Standing> shown =
+                matching.subList(filter.page * PAGE, Math.min(matching.size(), (filter.page + 1) * PAGE));
+        model.addAttribute("room", "fleet");
+        model.addAttribute("filter", filter);
+        model.addAttribute(
+                "sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), goes, now, show));
+        model.addAttribute("count", fleet.size());
+        model.addAttribute("matching", matching.size());
+        model.addAttribute("pages", pages);
+        model.addAttribute("w", waylines(shown, window));
+        model.addAttribute("scales", FleetFilter.SCALES.keySet());
+        choices(fleet, model);
+        return "fleet/fleet";
+    }
+
+    /** What there is to choose from, each with how many it would show of the whole fleet. */
+    private void choices(List<Standing> fleet, Model model) {
+        Instant now = clock.instant();
+        model.addAttribute(
+                "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
+        model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
+        model.addAttribute("models", counted(fleet.stream().map(Standing::model).toList()));
+        model.addAttribute(
+                "modelNames",
+                ModelCatalogue.all().stream().collect(Collectors.toMap(LoggerModel::id, LoggerModel::name)));
+        model.addAttribute(
+                "stands", counted(fleet.stream().map(s -> Stand.of(s, now)).toList()));
+        model.addAttribute(
+                "troubles",
+                counted(fleet.stream()
+                        .flatMap(s -> s.needs().stream().map(Need::kind))
+                        .toList()));
+        List<Need> calibrations = fleet.stream()
+                .flatMap(s -> s.needs().stream())
+                .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
+                .sorted(Comparator.comparing(Need::since))
+                .toList();
+        model.addAttribute(
+                "lapsed",
+                calibrations.stream().filter(n -> !n.since().isAfter(now)).toList());
+        model.addAttribute(
+                "calibrations",
+                calibrations.stream().filter(n -> n.since().isAfter(now)).toList());
+    }
+
+    private static <T extends Comparable<T>> Map<T, Long> counted(List<T> all) {
+        return all.stream().collect(Collectors.groupingBy(t -> t, java.util.TreeMap::new, Collectors.counting()));
+    }
+
+    private Waylines waylines(List<Standing> shown, Waylines.Window window) {
+        List<Mission> all =
+                missions.since(shown.stream().map(Standing::loggerId).toList(), window.from());
+        List<Long> ids = all.stream().map(Mission::id).toList();
+        Map<Long, List<Mission>> byLogger = all.stream().collect(Collectors.groupingBy(Mission::loggerId));
+        Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
+                .collect(Collectors.groupingBy(ExcursionMark::missionId));
+        Map<Long, List<Instant>> visits = captures.visits(ids, window.from());
+        Map<Long, List<LocalDate>> planned = rounds.visits();
+        List<Unit> units = new ArrayList<>();
+        for (Standing s : shown) {
+            List<Mission> own = byLogger.getOrDefault(s.loggerId(), List.of());
+            units.add(Unit.of(
+                    s,
+                    own,
+                    own.stream()
+                            .flatMap(m -> visits.getOrDefault(m.id(), List.of()).stream())
+                            .toList(),
+                    s.spotId() == null ? List.of() : planned.getOrDefault(s.spotId(), List.of()),
+                    show.home(),
+                    show));
+        }
+        return Waylines.of(units, excursions, window, show.home(), show);
+    }
+}

@@ -1,0 +1,62 @@
+package org.pelerin.app.fleet.home;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.attention.Stand;
+import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.platform.web.Show;
+
+/**
+ * Who needs somebody, in one sentence.
+ *
+ * @param lead the strong part
+ * @param rest the reasons, empty if nobody does
+ * @param below the quieter line underneath
+ */
+record FleetSentence(String lead, String rest, String below) {
+
+    private static final List<String> NUMBERS =
+            List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
+
+    /** @param goes whether who reads it is one of those who can go there */
+    static FleetSentence of(List<Standing> fleet, long excursions, boolean goes, Instant now, Show show) {
+        List<String> reasons = new ArrayList<>();
+        Map<Need.Kind, Long> counts = fleet.stream()
+                .map(Standing::pressing)
+                .filter(Objects::nonNull)
+                .collect(Collectors.groupingBy(k -> k, Collectors.counting()));
+        for (Need.Kind kind : Need.Kind.values()) {
+            add(reasons, kind, counts.getOrDefault(kind, 0L).intValue());
+        }
+        long need = counts.values().stream().mapToLong(Long::longValue).sum();
+        long logging = fleet.stream()
+                .filter(s -> s.pressing() == null && Stand.of(s, now).works())
+                .count();
+        String lead = need == 0
+                ? goes ? "Nobody needs you." : "No logger needs anybody."
+                : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need")
+                        + (goes ? " you." : " somebody.");
+        String rest = reasons.isEmpty() ? "" : sentence(reasons);
+        String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
+                + show.counted(excursions, "excursion") + " in the last seven days";
+        return new FleetSentence(lead, rest, below);
+    }
+
+    private static void add(List<String> reasons, Need.Kind kind, int n) {
+        if (n > 0) {
+            reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + kind.words(n));
+        }
+    }
+
+    private static String sentence(List<String> reasons) {
+        String joined = reasons.size() == 1
+                ? reasons.get(0)
+                : String.join(", ", reasons.subList(0, reasons.size() - 1)) + " and " + reasons.get(reasons.size() - 1);
+        return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
+    }
+}

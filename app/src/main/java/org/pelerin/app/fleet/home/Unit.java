@@ -1,0 +1,106 @@
+package org.pelerin.app.fleet.home;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.web.Show;
+
+/**
+ * One logger with its missions in the window, oldest first, and what troubles it.
+ *
+ * @param visits when records of its missions came home
+ * @param rounds days on which somebody is to come by
+ * @param note what the lane says, or empty
+ * @param noteAt where it says it
+ */
+record Unit(
+        Standing standing,
+        List<Mission> missions,
+        List<Instant> visits,
+        List<LocalDate> rounds,
+        String note,
+        Instant noteAt) {
+
+    static final String IN_STOCK = "In stock";
+    static final String LOST = "Lost";
+    static final String NO_SITE = "No spot yet";
+
+    static Unit of(
+            Standing s, List<Mission> missions, List<Instant> visits, List<LocalDate> rounds, ZoneId zone, Show show) {
+        return new Unit(s, missions, visits, rounds, note(s, zone, show), noteAt(s, missions));
+    }
+
+    /** Under which site it is listed. */
+    static String site(Standing s) {
+        if (s.retired() && s.lost()) {
+            return LOST;
+        }
+        return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
+    }
+
+    String site() {
+        return site(standing);
+    }
+
+    String spot() {
+        return site().equals(LOST)
+                ? "given up"
+                : site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot yet" : standing.spot();
+    }
+
+    Need.Kind need() {
+        return standing.pressing();
+    }
+
+    boolean needy() {
+        return need() != null;
+    }
+
+    private static String note(Standing s, ZoneId zone, Show show) {
+        Need.Kind need = s.pressing();
+        return need == null
+                ? ""
+                : switch (need) {
+                    case MEMORY_FULL -> "◇ full since " + show.day(s.endsAt(), zone);
+                    case STOPPED ->
+                        "◇ stopped" + (s.endsAt() == null ? "" : " " + show.day(s.endsAt(), zone)) + ", not collected";
+                    case BATTERY_EMPTY -> "◇ battery empty since " + show.day(s.batteryEndsAt(), zone);
+                    case NEVER_STARTED -> "◇ start not confirmed";
+                    case LEFT_STOPPED -> "◇ collected " + show.day(s.collectedAt(), zone) + ", not put back";
+                    case OVERDUE -> "◇ collection overdue";
+                    case LOST -> "◇ not heard of";
+                    case NO_PLAN -> "◇ no plan";
+                    case ALARM -> "◇ alarm raised";
+                    case SILENT -> "◇ silent since " + show.minute(s.silence().since(), zone);
+                    default -> "";
+                };
+    }
+
+    /** Until when the current mission has recorded, as far as is known. */
+    Instant runsUntil(Instant now) {
+        Instant end = standing.endsAt() != null && standing.endsAt().isBefore(now) ? standing.endsAt() : now;
+        return standing.batteryEndsAt() != null && standing.batteryEndsAt().isBefore(end)
+                ? standing.batteryEndsAt()
+                : end;
+    }
+
+    private static Instant noteAt(Standing s, List<Mission> missions) {
+        Need.Kind need = s.pressing();
+        if (need == null) {
+            return null;
+        }
+        Instant last =
+                missions.isEmpty() ? null : missions.get(missions.size() - 1).lastAt();
+        return switch (need) {
+            case MEMORY_FULL, STOPPED -> s.endsAt();
+            case BATTERY_EMPTY -> s.batteryEndsAt();
+            case NEVER_STARTED -> s.writtenAt();
+            case LEFT_STOPPED -> last == null ? s.collectedAt() : last;
+            default -> null;
+        };
+    }
+}

@@ -1,0 +1,34 @@
+package org.pelerin.app.fleet.notices;
+
+import java.util.List;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.web.Show;
+
+/** A notice as it is written: what needs somebody, the gravest first, each with where to go. */
+record NoticeText(String subject, String text) {
+
+    /** @param address of the application, without a slash at its end */
+    static NoticeText of(List<Need> needs, String address, Show show) {
+        StringBuilder text = new StringBuilder();
+        for (Need n : needs) {
+            text.append(n.serial())
+                    .append(n.where().isEmpty() ? "" : ", " + n.where())
+                    .append(": ")
+                    .append(n.kind().words(1))
+                    .append(n.since() == null ? "" : ", " + show.when(n.since()))
+                    .append('\n')
+                    .append(address)
+                    .append("/dock/")
+                    .append(n.serial())
+                    .append("\n\n");
+        }
+        text.append("All that needs somebody: ").append(address).append("/attention\n");
+        text.append("What you are told of: ").append(address).append("/me\n");
+        Need first = needs.get(0);
+        String subject = needs.size() == 1
+                ? first.serial() + ": " + first.kind().words(1)
+                : show.counted(needs.size(), "thing").replace('\u00a0', ' ') + " need somebody, first " + first.serial()
+                        + ": " + first.kind().words(1);
+        return new NoticeText(subject, text.toString());
+    }
+}

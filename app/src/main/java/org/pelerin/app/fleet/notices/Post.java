@@ -1,0 +1,62 @@
+package org.pelerin.app.fleet.notices;
+
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.MimeMessage;
+import java.nio.charset.StandardCharsets;
+import java.util.Properties;
+import org.pelerin.app.platform.PelerinProperties;
+import org.springframework.mail.MailException;
+import org.springframework.mail.MailPreparationException;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
+import org.springframework.mail.javamail.MimeMessageHelper;
+import org.springframework.stereotype.Component;
+
+/** Sends mails by SMTP. */
+@Component
+public class Post {
+
+    private static final String WAIT_MS = "8000";
+
+    private final PelerinProperties.Mail settings;
+    private final JavaMailSenderImpl sender;
+
+    Post(PelerinProperties properties) {
+        this.settings = properties.mail();
+        this.sender = new JavaMailSenderImpl();
+        sender.setHost(settings.host());
+        sender.setPort(settings.port());
+        sender.setDefaultEncoding(StandardCharsets.UTF_8.name());
+        Properties p = sender.getJavaMailProperties();
+        if (!settings.user().isBlank()) {
+            sender.setUsername(settings.user());
+            sender.setPassword(settings.password());
+            p.put("mail.smtp.auth", "true");
+        }
+        p.put("mail.smtp.starttls.enable", String.valueOf(settings.starttls()));
+        p.put("mail.smtp.starttls.required", String.valueOf(settings.starttls()));
+        p.put("mail.smtp.connectiontimeout", WAIT_MS);
+        p.put("mail.smtp.timeout", WAIT_MS);
+        p.put("mail.smtp.writetimeout", WAIT_MS);
+    }
+
+    public boolean present() {
+        return settings.present();
+    }
+
+    /** @throws MailException if the server does not take it */
+    public void send(String to, String subject, String text) {
+        MimeMessage message = sender.createMimeMessage();
+        try {
+            MimeMessageHelper helper = new MimeMessageHelper(message, StandardCharsets.UTF_8.name());
+            helper.setFrom(settings.from());
+            helper.setTo(to);
+            helper.setSubject(subject);
+            helper.setText(text);
+            // RFC 3834: nobody's absence is to answer it
+            message.setHeader("Auto-Submitted", "auto-generated");
+        } catch (MessagingException e) {
+            throw new MailPreparationException("This mail cannot be written", e);
+        }
+        sender.send(message);
+    }
+}

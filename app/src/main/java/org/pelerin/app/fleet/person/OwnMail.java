@@ -1,0 +1,124 @@
+package org.pelerin.app.fleet.person;
+
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Base64;
+import java.util.Optional;
+import org.pelerin.app.fleet.notices.Post;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.core.evidence.Sha256;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.mail.MailException;
+import org.springframework.stereotype.Service;
+
+/**
+ * The address at which somebody is reached: it counts once the link that was sent there is followed, within two days, by who asked for it.
+ * Nobody has more than {@value #MOST} mails of his own asking sent in an hour.
+ */
+@Service
+class OwnMail {
+
+    static final int MOST = 5;
+
+    private static final Duration VALID = Duration.ofDays(2);
+    private static final Duration COUNTED = Duration.ofHours(1);
+
+    /** It was not sent; the message says why. */
+    static final class NotSentException extends NotDoneException {
+        NotSentException(String message) {
+            super(message);
+        }
+    }
+
+    private final AccountService accounts;
+    private final OwnMailMapper mapper;
+    private final Post post;
+    private final OwnAddress address;
+    private final Clock machine;
+    private final SecureRandom random = new SecureRandom();
+
+    OwnMail(
+            AccountService accounts,
+            OwnMailMapper mapper,
+            Post post,
+            OwnAddress address,
+            @Qualifier("machineClock") Clock machine) {
+        this.accounts = accounts;
+        this.mapper = mapper;
+        this.post = post;
+        this.address = address;
+        this.machine = machine;
+    }
+
+    /** The address that waits for its link to be followed; empty if none does. */
+    String asked(String account) {
+        return Optional.ofNullable(mapper.asked(account)).orElse("");
+    }
+
+    /** Sends a link to it. */
+    void ask(String account, String mail) {
+        if (!post.present()) {
+            mapper.ask(account, mail, null, machine.instant());
+            return;
+        }
+        counted(account);
+        byte[] bytes = new byte[24];
+        random.nextBytes(bytes);
+        String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        mapper.ask(account, mail, hash(secret), machine.instant());
+        send(
+                mail,
+                "Pelerin: is this your address?",
+                "Somebody who is signed in to Pelerin as " + account
+                        + " wants notices to come to this address. If that is"
+                        + " you, follow this link within two days:\n\n" + address.base() + "/me/mail/" + secret
+                        + "\n\nIf not, do nothing: no more mails will come.\n");
+    }
+
+    /** To the address that is confirmed. */
+    void test(String account) {
+        String mail = accounts.mailOf(account);
+        if (mail.isEmpty()) {
+            throw new NotSentException("Give an address first, and follow the link that is sent to it");
+        }
+        counted(account);
+        send(mail, "Pelerin: a mail to try it out", "Notices will come to this address.\n");
+    }
+
+    /** The address that is reached from now on; empty if the link is another's, or too old. */
+    Optional<String> confirm(String account, String secret) {
+        String mail = asked(account);
+        if (mail.isEmpty()
+                || mapper.confirm(account, hash(secret), machine.instant().minus(VALID)) == 0) {
+            return Optional.empty();
+        }
+        accounts.reachBy(account, mail, account);
+        return Optional.of(mail);
+    }
+
+    private void counted(String account) {
+        Instant now = machine.instant();
+        mapper.rest(account, now, now.minus(COUNTED));
+        if (mapper.count(account, MOST) == 0) {
+            throw new NotSentException("You had " + MOST + " mails sent within the hour; try again later");
+        }
+    }
+
+    private void send(String to, String subject, String text) {
+        try {
+            post.send(to, subject, text);
+        } catch (MailException e) {
+            throw new NotSentException("The mail server did not take it: "
+                    + e.getMostSpecificCause().getMessage());
+        }
+    }
+
+    private static String hash(String secret) {
+        return Sha256.of(secret.getBytes(StandardCharsets.UTF_8));
+    }
+}

@@ -1,0 +1,132 @@
+package org.pelerin.app.fleet.person;
+
+import java.security.Principal;
+import java.util.List;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.notices.Notices;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.platform.web.MailAddress;
+import org.pelerin.app.platform.web.OwnAddress;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What a person has set for himself. */
+@Controller
+class PersonController {
+
+    private final CalendarService calendars;
+    private final Notices notices;
+    private final AccountService accounts;
+    private final OwnMail ownMail;
+    private final OwnAddress address;
+    private final AuditTrail audit;
+
+    PersonController(
+            CalendarService calendars,
+            Notices notices,
+            AccountService accounts,
+            OwnMail ownMail,
+            OwnAddress address,
+            AuditTrail audit) {
+        this.audit = audit;
+        this.address = address;
+        this.calendars = calendars;
+        this.notices = notices;
+        this.accounts = accounts;
+        this.ownMail = ownMail;
+    }
+
+    @GetMapping("/me")
+    String me(Model page, Principal me) {
+        page.addAttribute(
+                "signedIn",
+                audit.latest(me.getName(), List.of("sign in"), 2).stream()
+                        .skip(1)
+                        .findFirst()
+                        .orElse(null));
+        page.addAttribute("room", "me");
+        page.addAttribute("calendar", calendars.of(me.getName()).orElse(null));
+        page.addAttribute("mailed", notices.possible());
+        page.addAttribute("kinds", Need.Kind.values());
+        page.addAttribute("chosen", notices.choices(me.getName()));
+        page.addAttribute("trouble", notices.trouble(me.getName()));
+        page.addAttribute("asked", ownMail.asked(me.getName()));
+        page.addAttribute("confirmed", accounts.mailOf(me.getName()));
+        if (!page.containsAttribute("mail")) {
+            page.addAttribute("mail", accounts.mailOf(me.getName()));
+        }
+        return "person/me";
+    }
+
+    @PostMapping("/me/notices")
+    String choose(
+            @RequestParam String mail,
+            @RequestParam(defaultValue = "") List<Need.Kind> kind,
+            @RequestParam(defaultValue = "false") boolean test,
+            Principal me,
+            RedirectAttributes flash) {
+        String typed = mail.strip();
+        boolean none = typed.isEmpty() && kind.isEmpty() && !test;
+        if (!none && !MailAddress.valid(typed)) {
+            flash.addFlashAttribute("mail", typed);
+            flash.addFlashAttribute("refused", "“" + typed + "” is no mail address.");
+            return "redirect:/me";
+        }
+        String confirmed = accounts.mailOf(me.getName());
+        boolean other = !typed.isEmpty() && !typed.equals(confirmed);
+        notices.choose(me.getName(), other ? confirmed : typed, kind, me.getName());
+        String told = kind.isEmpty() ? "You are told of nothing by mail." : "You will be told.";
+        flash.addFlashAttribute("said", told);
+        try {
+            if (other) {
+                ownMail.ask(me.getName(), typed);
+                flash.addFlashAttribute(
+                        "said",
+                        !notices.possible()
+                                ? "Kept. It counts once a link that is sent to it was followed: give it again when there is a mail"
+                                        + " server."
+                                : "A mail is on its way to " + typed
+                                        + ". Follow its link: from then on notices go there"
+                                        + (confirmed.isEmpty() ? "." : ", until then to " + confirmed + "."));
+            } else if (test) {
+                ownMail.test(me.getName());
+                flash.addFlashAttribute("said", "A mail is on its way to " + confirmed + ".");
+            }
+        } catch (OwnMail.NotSentException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/me";
+    }
+
+    @GetMapping("/me/mail/{secret}")
+    String confirm(@PathVariable String secret, Principal me, RedirectAttributes flash) {
+        ownMail.confirm(me.getName(), secret)
+                .ifPresentOrElse(
+                        mail -> flash.addFlashAttribute("said", "Notices go to " + mail + " from now on."),
+                        () -> flash.addFlashAttribute(
+                                "refused",
+                                "This link does not hold any more, or is somebody else's. Give the address again to have another"
+                                        + " sent."));
+        return "redirect:/me";
+    }
+
+    @PostMapping("/me/calendar")
+    String make(Principal me, RedirectAttributes flash) {
+        String base = address.base();
+        flash.addFlashAttribute("address", base + "/calendar/" + calendars.make(me.getName()) + ".ics");
+        return "redirect:/me";
+    }
+
+    @PostMapping("/me/calendar/revoke")
+    String revoke(Principal me, RedirectAttributes flash) {
+        calendars.revoke(me.getName());
+        flash.addFlashAttribute("said", "The address is revoked; nobody can read the calendar there any more.");
+        return "redirect:/me";
+    }
+}

@@ -1,0 +1,42 @@
+package org.pelerin.app.fleet.rounds;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.Typed;
+
+/** A round as it is typed. */
+public class RoundForm implements Form {
+
+    static final Duration LONGEST_AHEAD = Duration.ofDays(60);
+
+    public String name = "";
+    public String day = "";
+    public String person = "";
+    public String remarks = "";
+    /** Days that required collections are fetched ahead of their time. */
+    public String ahead = "7";
+
+    public List<Long> site = new ArrayList<>();
+    /** Proposals that are taken up. */
+    public List<String> task = new ArrayList<>();
+
+    /** @param otherwise for a day that is none */
+    LocalDate day(Typed typed, LocalDate otherwise) {
+        try {
+            return day.isBlank() ? otherwise : LocalDate.parse(day.strip());
+        } catch (DateTimeException e) {
+            typed.wrong("day", "Give a date");
+            return otherwise;
+        }
+    }
+
+    int ahead(Typed typed) {
+        Integer days =
+                ahead.isBlank() ? Integer.valueOf(0) : typed.whole("ahead", ahead, 0, (int) LONGEST_AHEAD.toDays());
+        return days == null ? 0 : days;
+    }
+}

@@ -1,0 +1,120 @@
+package org.pelerin.app.fleet.rounds;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.placing.Checklist;
+import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** A task as it is done on the spot: what it does to the loggers, and its outcome. */
+@Service
+@RetriedOnDeadlock
+class RoundWork {
+
+    /**
+     * What somebody reports from the field.
+     *
+     * @param serial of the logger that lies there now, for a placing or a swap, as it was typed
+     * @param runs whether a logger was seen to run
+     * @param other what becomes of one that is there already; null where that was not asked
+     * @param wired what was said of its wiring, one of {@link Checklist#WIRINGS}; may be empty
+     * @param at when it was done
+     */
+    record Report(
+            String serial,
+            boolean runs,
+            boolean moved,
+            PlacementService.Other other,
+            String wired,
+            String note,
+            Instant at) {}
+
+    private final RoundService rounds;
+    private final PlacementService placements;
+    private final MissionService missions;
+    private final LoggerRegistry loggers;
+    private final Clock clock;
+
+    RoundWork(
+            RoundService rounds,
+            PlacementService placements,
+            MissionService missions,
+            LoggerRegistry loggers,
+            Clock clock) {
+        this.loggers = loggers;
+        this.rounds = rounds;
+        this.placements = placements;
+        this.missions = missions;
+        this.clock = clock;
+    }
+
+    /**
+     * Does nothing where it is done already, so that a report may be sent twice.
+     *
+     * @throws PlacementService.NotPlacedException if something must be decided first; nothing has changed then
+     */
+    @Transactional
+    public void done(Task task, Report r, String by) {
+        if (task.state() == Task.State.DONE) {
+            return;
+        }
+        Instant at = r.at.isAfter(clock.instant()) ? clock.instant() : r.at;
+        String note = r.note;
+        switch (task.kind()) {
+            case PLACE, SWAP -> {
+                note = place(task, r, at, by) + " is there" + (r.note.isEmpty() ? "" : "; " + r.note);
+            }
+            case BRING_HOME ->
+                placements
+                        .presentOf(task.serial())
+                        .filter(p -> p.spotId() == task.spotId())
+                        .ifPresent(p -> placements.take(task.serial(), at, by));
+            case CHECK -> {
+                if (r.runs && !task.serial().isEmpty()) {
+                    placements
+                            .current(task.serial())
+                            .filter(m -> m.startsAt() == null)
+                            .ifPresent(m -> missions.confirmStarted(m, by));
+                    note = "it runs" + (r.note.isEmpty() ? "" : "; " + r.note);
+                }
+            }
+            case COLLECT -> {
+                // the records say so themselves when they are read in
+            }
+        }
+        rounds.settle(task, Task.State.DONE, at, note, by);
+    }
+
+    /** @return the serial of what lies there now */
+    private String place(Task task, Report r, Instant at, String by) {
+        if (r.serial.isBlank()) {
+            throw new RoundService.NotPossibleException("Scan or type the serial of the logger that lies there now");
+        }
+        String serial = loggers.typed(r.serial)
+                .map(LoggerUnit::serial)
+                .orElse(r.serial.strip().toUpperCase(Locale.ROOT));
+        if (task.kind() == Task.Kind.SWAP && serial.equals(task.serial())) {
+            throw new RoundService.NotPossibleException(serial + " is the one that goes home; scan the one that stays");
+        }
+        placements.place(
+                new PlacementService.Placing(
+                        serial,
+                        task.spotId(),
+                        at,
+                        r.moved,
+                        task.kind() == Task.Kind.SWAP ? PlacementService.Other.TAKEN : r.other,
+                        r.note,
+                        0,
+                        Stream.of(r.wired).filter(Checklist.WIRINGS::contains).toList(),
+                        r.runs),
+                by);
+        return serial;
+    }
+}

@@ -1,0 +1,95 @@
+package org.pelerin.app.fleet.rounds;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Locale;
+
+/**
+ * Something to do at a spot.
+ *
+ * @param serial of the logger it is about; empty where any will do
+ * @param model of that logger, or null
+ * @param why in plain words; may be empty
+ * @param needs that it was planned for: names of {@link org.pelerin.app.fleet.attention.Need.Kind}, divided by blanks; empty for other reasons
+ * @param dueAt by when, or null
+ * @param settledAt when it was done, or given up; null as long as it is open
+ * @param stillDue whether a closed round left it and nobody has taken it over
+ */
+public record Task(
+        long id,
+        long roundId,
+        int seq,
+        Kind kind,
+        long spotId,
+        String spot,
+        long siteId,
+        String site,
+        String zone,
+        String serial,
+        String model,
+        String why,
+        String needs,
+        Instant dueAt,
+        State state,
+        Instant settledAt,
+        String settledBy,
+        String note,
+        boolean stillDue) {
+
+    /** The one that comes first says the most: who swaps a logger has collected it, who collects has looked at it. */
+    public enum Kind {
+        SWAP("Swap"),
+        BRING_HOME("Bring home"),
+        COLLECT("Collect"),
+        CHECK("Check"),
+        PLACE("Place");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** What has become of it. */
+    public enum State {
+        OPEN,
+        DONE,
+        NOT_DONE,
+        /** It need not be done any more. */
+        DROPPED
+    }
+
+    Task because(String reason) {
+        return new Task(
+                id, roundId, seq, kind, spotId, spot, siteId, site, zone, serial, model, reason, needs, dueAt, state,
+                settledAt, settledBy, note, stillDue);
+    }
+
+    public boolean open() {
+        return state == State.OPEN;
+    }
+
+    public ZoneId zoneId() {
+        return ZoneId.of(zone);
+    }
+
+    /** What is to be done, within a sentence. */
+    public String toDo() {
+        String what = kind.words().toLowerCase(Locale.ROOT);
+        return serial.isEmpty() ? what : what + " " + serial;
+    }
+
+    public String where() {
+        return site + " / " + spot;
+    }
+
+    /** Whether another logger has to be taken along for it. */
+    public boolean bringsOne() {
+        return kind == Kind.PLACE || kind == Kind.SWAP;
+    }
+}

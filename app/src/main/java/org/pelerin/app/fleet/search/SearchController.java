@@ -1,0 +1,79 @@
+package org.pelerin.app.fleet.search;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Function;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Site;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.plans.StoredPlan;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** A serial typed or scanned anywhere opens that logger; anything else lists what fits. */
+@Controller
+class SearchController {
+
+    private static final int SHOWN = 20;
+
+    private final LoggerRegistry loggers;
+    private final MissionService missions;
+    private final PlanService plans;
+    private final PlaceService places;
+    private final AccountService people;
+
+    SearchController(
+            LoggerRegistry loggers,
+            MissionService missions,
+            PlanService plans,
+            PlaceService places,
+            AccountService people) {
+        this.loggers = loggers;
+        this.missions = missions;
+        this.plans = plans;
+        this.places = places;
+        this.people = people;
+    }
+
+    @GetMapping("/search")
+    String search(@RequestParam(defaultValue = "") String q, Model model) {
+        String wanted = q.strip().toLowerCase(Locale.ROOT);
+        List<LoggerUnit> units = wanted.isEmpty()
+                ? List.of()
+                : loggers.all().stream()
+                        .filter(l -> (l.serial() + " " + l.ownName())
+                                .toLowerCase(Locale.ROOT)
+                                .contains(wanted))
+                        .toList();
+        if (units.size() == 1) {
+            return "redirect:/dock/" + units.get(0).serial();
+        }
+        List<Mission> fitting = wanted.isEmpty() ? List.of() : missions.named(q.strip(), SHOWN);
+        List<StoredPlan> named = fitting(plans.all(), StoredPlan::name, wanted);
+        model.addAttribute("sites", fitting(places.sites(), Site::name, wanted));
+        model.addAttribute("spots", fitting(places.all(), SpotAt::full, wanted));
+        model.addAttribute("people", fitting(people.people(), p -> p.name() + " " + p.displayName(), wanted));
+        model.addAttribute("q", q.strip());
+        model.addAttribute("units", units);
+        model.addAttribute("found", fitting);
+        model.addAttribute("plans", named);
+        return "search";
+    }
+
+    private static <T> List<T> fitting(List<T> all, Function<T, String> name, String wanted) {
+        return wanted.isEmpty()
+                ? List.of()
+                : all.stream()
+                        .filter(x -> name.apply(x).toLowerCase(Locale.ROOT).contains(wanted))
+                        .limit(SHOWN)
+                        .toList();
+    }
+}

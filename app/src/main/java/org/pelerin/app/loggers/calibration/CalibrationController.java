@@ -1,0 +1,142 @@
+package org.pelerin.app.loggers.calibration;
+
+import java.security.Principal;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.exchange.CorrectionDocument;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.PlanFields;
+import org.pelerin.core.sensor.Correction;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The certificates of one logger. */
+@Controller
+class CalibrationController {
+
+    private static final Duration SOON = Duration.ofDays(30);
+
+    private final CalibrationService calibrations;
+    private final LoggerRegistry loggers;
+    private final Clock clock;
+    private final Show show;
+
+    CalibrationController(CalibrationService calibrations, LoggerRegistry loggers, Clock clock, Show show) {
+        this.calibrations = calibrations;
+        this.loggers = loggers;
+        this.clock = clock;
+        this.show = show;
+    }
+
+    /** A channel with what holds for it; {@code calibration} is null where it was never calibrated. */
+    record Row(int channel, String label, Calibration calibration, String correction, String state) {}
+
+    @GetMapping("/loggers/{serial}/calibration")
+    String page(@PathVariable String serial, Model page) {
+        return fill(serial, new CalibrationForm(), new Typed(), page);
+    }
+
+    @PostMapping("/loggers/{serial}/calibration")
+    String save(
+            @PathVariable String serial,
+            @ModelAttribute CalibrationForm form,
+            Principal me,
+            Model page,
+            RedirectAttributes flash) {
+        Typed typed = new Typed();
+        Instant done = CalibrationForm.day("calibrated", form.calibrated, show.home(), typed);
+        Instant due = CalibrationForm.day("due", form.due, show.home(), typed);
+        Correction correction = form.correction(typed);
+        if (form.certificate.isBlank() || Length.CERTIFICATE.exceeded(form.certificate)) {
+            typed.wrong(
+                    "certificate", "Give the certificate's number, up to " + Length.CERTIFICATE.most() + " characters");
+        }
+        if (done == null) {
+            typed.wrong("calibrated", "Give the date of the certificate");
+        } else if (done.isAfter(clock.instant())) {
+            typed.wrong("calibrated", "This day has not come yet");
+        } else if (due != null && !due.isAfter(done)) {
+            typed.wrong("due", "It is due again after it was calibrated");
+        }
+        typed.text("reason", form.reason, Length.REASON);
+        if (form.channel < 0 || form.channel >= model(serial).channels().size()) {
+            typed.wrong("channel", "There is no such channel");
+        }
+        if (typed.errors().isEmpty()) {
+            try {
+                calibrations.save(
+                        serial,
+                        form.channel,
+                        form.certificate.strip(),
+                        done,
+                        due,
+                        correction,
+                        form.reason.strip(),
+                        me.getName());
+                flash.addFlashAttribute("said", "Noted. It holds from the next plan that is written.");
+                return "redirect:/loggers/" + serial + "/calibration";
+            } catch (IllegalArgumentException e) {
+                typed.wrong("reason", e.getMessage());
+            }
+        }
+        return fill(serial, form, typed, page);
+    }
+
+    private LoggerModel model(String serial) {
+        LoggerUnit unit = loggers.find(serial)
+                .orElseThrow(() -> new NotThereException("No logger " + serial + " was ever connected."));
+        return ModelCatalogue.get(unit.model());
+    }
+
+    private String fill(String serial, CalibrationForm form, Typed typed, Model page) {
+        LoggerModel model = model(serial);
+        List<Calibration> newest = calibrations.newest(serial);
+        List<Row> rows = IntStream.range(0, model.channels().size())
+                .mapToObj(i -> row(
+                        i,
+                        model.channels().get(i).label(),
+                        newest.stream()
+                                .filter(c -> c.channel() == i)
+                                .findFirst()
+                                .orElse(null)))
+                .toList();
+        page.addAttribute("room", "dock");
+        page.addAttribute("serial", serial);
+        page.addAttribute("model", model);
+        page.addAttribute("form", form);
+        page.addAttribute("errors", typed.errors());
+        page.addAttribute("rows", rows);
+        page.addAttribute(
+                "lapsed", rows.stream().filter(r -> r.state.equals("lapsed")).count());
+        page.addAttribute(
+                "soon", rows.stream().filter(r -> r.state.equals("soon")).count());
+        page.addAttribute("history", calibrations.history(serial));
+        return "calibration/logger";
+    }
+
+    private Row row(int channel, String label, Calibration c) {
+        if (c == null) {
+            return new Row(channel, label, null, "none", "never");
+        }
+        Instant now = clock.instant();
+        String state = c.dueAt() == null
+                ? "holds"
+                : c.dueAt().isBefore(now) ? "lapsed" : c.dueAt().isBefore(now.plus(SOON)) ? "soon" : "holds";
+        return new Row(channel, label, c, PlanFields.correction(CorrectionDocument.read(c.correction())), state);
+    }
+}

@@ -1,0 +1,65 @@
+package org.pelerin.app.loggers.calibration;
+
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.Typed;
+import org.pelerin.core.sensor.Correction;
+import org.pelerin.core.sensor.Scaling;
+
+/** A certificate as it is typed. */
+public class CalibrationForm implements Form {
+
+    public int channel;
+    public String certificate = "";
+    public String calibrated = "";
+    public String due = "";
+    public String kind = "offset";
+    public String offset = "0";
+    public String gain = "1";
+    public String points = "";
+    public String reason = "";
+
+    Correction correction(Typed typed) {
+        try {
+            return switch (kind) {
+                case "points" -> new Correction.Points(points(typed));
+                case "gain" -> new Correction.Linear(typed.needed("gain", gain, 1), typed.needed("offset", offset, 0));
+                default -> Correction.offset(typed.needed("offset", offset, 0));
+            };
+        } catch (IllegalArgumentException e) {
+            typed.wrong(kind.equals("points") ? "points" : "gain", e.getMessage());
+            return Correction.NONE;
+        }
+    }
+
+    private List<Scaling.Point> points(Typed typed) {
+        List<Scaling.Point> out = new ArrayList<>();
+        String[] lines = points.strip().split("\\R");
+        for (int i = 0; i < lines.length; i++) {
+            String[] cells = lines[i].strip().split("[\\t;]\\s*|\\s+");
+            if (cells.length != 2) {
+                typed.wrong("points", "Row " + (i + 1) + " has not two numbers: the reading and the true value");
+                continue;
+            }
+            out.add(new Scaling.Point(typed.needed("points", cells[0], i), typed.needed("points", cells[1], 0)));
+        }
+        return out;
+    }
+
+    /** The beginning of a day; null if none is given. */
+    static Instant day(String field, String text, ZoneId zone, Typed typed) {
+        try {
+            return text.isBlank()
+                    ? null
+                    : LocalDate.parse(text.strip()).atStartOfDay(zone).toInstant();
+        } catch (DateTimeException e) {
+            typed.wrong(field, "Give a date");
+            return null;
+        }
+    }
+}

@@ -1,0 +1,97 @@
+package org.pelerin.app.loggers.calibration;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.core.exchange.CorrectionDocument;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.sensor.Correction;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Certificates of the loggers' channels. The newest of a channel holds; none is ever changed or deleted. What it corrects goes into
+ * the plan when that is written, so that a mission keeps the correction it was made with.
+ */
+@Service
+@RetriedOnDeadlock
+public class CalibrationService {
+
+    private final CalibrationMapper calibrations;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    CalibrationService(CalibrationMapper calibrations, AuditTrail audit, Clock clock) {
+        this.calibrations = calibrations;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** What holds now, a channel each. */
+    public List<Calibration> newest(String serial) {
+        return calibrations.newest(serial);
+    }
+
+    /** Newest first. */
+    public List<Calibration> history(String serial) {
+        return calibrations.all(serial);
+    }
+
+    /** Those that have lapsed or lapse before an instant, the earliest first. */
+    public List<Calibration> dueBefore(Instant before) {
+        return calibrations.dueBefore(before);
+    }
+
+    /** When the calibration of each channel lapses. */
+    public Map<Integer, Instant> due(String serial) {
+        Map<Integer, Instant> out = new HashMap<>();
+        newest(serial).stream().filter(c -> c.dueAt() != null).forEach(c -> out.put(c.channel(), c.dueAt()));
+        return out;
+    }
+
+    /** The plan with the corrections of this logger, and of no other. */
+    public Plan correct(String serial, Plan plan) {
+        Map<Integer, Correction> corrections = new HashMap<>();
+        newest(serial).forEach(c -> corrections.put(c.channel(), CorrectionDocument.read(c.correction())));
+        List<ChannelSettings> channels = new ArrayList<>();
+        for (int i = 0; i < plan.channels().size(); i++) {
+            channels.add(plan.channels().get(i).withCorrection(corrections.getOrDefault(i, Correction.NONE)));
+        }
+        return plan.withChannels(channels);
+    }
+
+    /** @param reason why; needed where the channel has a calibration already */
+    @Transactional
+    public void save(
+            String serial,
+            int channel,
+            String certificate,
+            Instant calibratedAt,
+            Instant dueAt,
+            Correction correction,
+            String reason,
+            String by) {
+        Optional<Calibration> before =
+                newest(serial).stream().filter(c -> c.channel() == channel).findFirst();
+        if (before.isPresent() && reason.isBlank()) {
+            throw new IllegalArgumentException("Say why the calibration changes");
+        }
+        String after = CorrectionDocument.write(correction);
+        calibrations.insert(new Calibration(
+                0, serial, channel, certificate, calibratedAt, dueAt, after, reason, clock.instant(), by));
+        audit.record(
+                by,
+                "calibrate",
+                serial + ", channel " + (channel + 1),
+                before.map(c -> c.certificate() + " " + c.correction()).orElse(""),
+                certificate + " " + after,
+                reason);
+    }
+}

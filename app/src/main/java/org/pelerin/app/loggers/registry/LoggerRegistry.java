@@ -1,0 +1,101 @@
+package org.pelerin.app.loggers.registry;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import java.util.NoSuchElementException;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Every logger that was ever connected. */
+@Service
+@RetriedOnDeadlock
+public class LoggerRegistry {
+
+    private static final Pattern WITHOUT_PREFIX = Pattern.compile("[0-9A-Z]{3,}");
+
+    private final LoggerMapper loggers;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    LoggerRegistry(LoggerMapper loggers, AuditTrail audit, Clock clock) {
+        this.loggers = loggers;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public void checked(String serial, String by, String readings) {
+        loggers.checked(serial, clock.instant(), by, readings);
+        audit.record(by, "check live readings", serial, "", readings);
+    }
+
+    /** The last word that its live readings were good. */
+    public Optional<Checked> check(String serial) {
+        return Optional.ofNullable(loggers.check(serial));
+    }
+
+    /** What its owner calls it and has to say of it. */
+    @Transactional
+    public void describe(String serial, String name, String remarks, String by) {
+        LoggerUnit before = find(serial).orElseThrow();
+        loggers.describe(serial, name, remarks);
+        audit.record(by, "describe logger", serial, before.ownName() + "; " + before.remarks(), name + "; " + remarks);
+    }
+
+    /** It goes into stock. */
+    @Transactional
+    public void retire(String serial, String reason, String by) {
+        known(loggers.retire(serial, clock.instant(), reason, false), serial);
+        audit.record(by, "put into stock", serial, "", "", reason);
+    }
+
+    /** It is given up; if it turns up, writing it again ends that. */
+    @Transactional
+    public void lose(String serial, String reason, String by) {
+        known(loggers.retire(serial, clock.instant(), reason, true), serial);
+        audit.record(by, "give up as lost", serial, "", "", reason);
+    }
+
+    private static void known(int rows, String serial) {
+        if (rows == 0) {
+            throw new NoSuchElementException("There is no logger " + serial);
+        }
+    }
+
+    /** As a file tells of it, that says nothing of its alarms. */
+    @Transactional
+    public void see(LoggerUnit unit) {
+        loggers.see(unit);
+    }
+
+    /** @param alarmed whether it has an alarm raised */
+    @Transactional
+    public void see(LoggerUnit unit, boolean alarmed) {
+        see(unit);
+        loggers.alarmed(unit.serial(), alarmed, unit.seenAt());
+    }
+
+    public Optional<LoggerUnit> find(String serial) {
+        return Optional.ofNullable(loggers.bySerial(serial));
+    }
+
+    /** As somebody types it: in any case, and without its prefix where only one ends so. */
+    public Optional<LoggerUnit> typed(String text) {
+        String serial = text.strip().toUpperCase(Locale.ROOT);
+        Optional<LoggerUnit> exact = find(serial);
+        if (exact.isPresent() || !WITHOUT_PREFIX.matcher(serial).matches()) {
+            return exact;
+        }
+        List<LoggerUnit> ending = loggers.endingWith(serial);
+        return ending.size() == 1 ? Optional.of(ending.get(0)) : Optional.empty();
+    }
+
+    public List<LoggerUnit> all() {
+        return loggers.all();
+    }
+}

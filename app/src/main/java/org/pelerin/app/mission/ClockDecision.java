@@ -1,6 +1,0 @@
-package org.pelerin.app.mission;
-
-import java.time.Instant;
-
-/** Somebody's decision whether the clock of a mission is corrected. */
-public record ClockDecision(Instant at, String by, String reason) {}

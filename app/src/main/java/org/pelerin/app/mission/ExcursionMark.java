@@ -1,6 +1,0 @@
-package org.pelerin.app.mission;
-
-import java.time.Instant;
-
-/** Start and end of an excursion, for pictures of many missions. */
-public record ExcursionMark(long missionId, boolean above, Instant start, Instant end) {}

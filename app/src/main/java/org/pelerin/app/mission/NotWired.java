@@ -1,8 +1,0 @@
-package org.pelerin.app.mission;
-
-/**
- * A mission that was written before all channels of its logger were wired.
- *
- * @param reason that was given
- */
-public record NotWired(String serial, long missionId, String reason) {}

@@ -1,0 +1,67 @@
+package org.pelerin.app.missions;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import org.pelerin.app.platform.web.Show;
+import org.springframework.stereotype.Component;
+
+/**
+ * What of a record came home, in words that agree with its coverage: a sample that came home without a value (a sensor fault, an empty
+ * cell) is missing there.
+ */
+public final class Completeness {
+
+    private static final int NAMED = 3;
+
+    private Completeness() {}
+
+    /** @param records the channels of its records, not those of a second table or of changes */
+    static String words(long received, long expected, List<JudgementDocument.Channel> records, Show show) {
+        String came = show.count(received) + " of " + show.count(expected) + " expected samples";
+        List<JudgementDocument.Channel> holed =
+                records.stream().filter(c -> c.count() < received).toList();
+        if (holed.isEmpty()) {
+            return came;
+        }
+        String named = holed.stream()
+                .limit(NAMED)
+                .map(c -> show.count(received - c.count()) + " in “" + c.channel() + "”")
+                .collect(Collectors.joining(", "));
+        return came + ", without a value " + named
+                + (holed.size() > NAMED ? " and some in " + (holed.size() - NAMED) + " more" : "");
+    }
+
+    /** Tells it of a mission. */
+    @Component
+    public static class Teller {
+
+        private final SeriesStore store;
+        private final Show show;
+
+        Teller(SeriesStore store, Show show) {
+            this.store = store;
+            this.show = show;
+        }
+
+        /** Of what is home so far. */
+        public String of(Mission m, JudgementDocument j) {
+            return of(m, store.tables(m), j);
+        }
+
+        /** The same where its tables are read already. */
+        String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
+            if (m.received() == null || m.expected() == null) {
+                return "";
+            }
+            // the records come first; what else there is counts otherwise
+            int records = tables.isEmpty() || tables.get(0).axis().events()
+                    ? 0
+                    : tables.get(0).channels().size();
+            return words(
+                    m.received(),
+                    m.expected(),
+                    j.series().stream().limit(records).toList(),
+                    show);
+        }
+    }
+}

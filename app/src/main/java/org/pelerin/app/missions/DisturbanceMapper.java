@@ -1,0 +1,38 @@
+package org.pelerin.app.missions;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface DisturbanceMapper {
+
+    record Row(
+            long missionId,
+            int seq,
+            String kind,
+            int channel,
+            Instant startAt,
+            Duration durationMs,
+            double extreme,
+            long halfPeriodNs,
+            int valuesBefore,
+            byte[] halfPeriods) {}
+
+    @Delete("DELETE FROM disturbance WHERE mission_id = #{missionId}")
+    void delete(long missionId);
+
+    @Insert("INSERT INTO disturbance VALUES (#{missionId}, #{seq}, #{kind}, #{channel}, #{startAt}, #{durationMs},"
+            + " #{extreme}, #{halfPeriodNs}, #{valuesBefore}, #{halfPeriods})")
+    void insert(Row row);
+
+    @Select("SELECT COUNT(*) FROM disturbance WHERE mission_id = #{missionId}")
+    int count(long missionId);
+
+    @Select("SELECT * FROM disturbance WHERE mission_id = #{missionId} ORDER BY seq LIMIT #{limit}")
+    List<Row> first(long missionId, int limit);
+}

@@ -1,0 +1,182 @@
+package org.pelerin.app.missions;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Direction;
+import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.NoiseDose;
+import org.pelerin.core.stats.Statistics;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Judges a collected mission and keeps the judgement, so that pages only read it. */
+@Service
+public class Evaluation {
+
+    private final MissionMapper missions;
+    private final MissionService service;
+    private final SeriesStore store;
+    private final TransactionTemplate transaction;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    Evaluation(MissionMapper missions, MissionService service, SeriesStore store, TransactionTemplate transaction) {
+        this.transaction = transaction;
+        this.missions = missions;
+        this.service = service;
+        this.store = store;
+    }
+
+    /**
+     * Decides whether the clock is corrected, and judges by it; nothing where it is so already.
+     *
+     * @param reason for the record
+     */
+    public void decideClock(Mission mission, boolean corrected, String reason, String by) {
+        Judged judged = judge(service.plan(mission), store.load(mission.withClock(corrected)));
+        transaction.executeWithoutResult(t -> {
+            if (service.correctClock(mission, corrected, reason, by)) {
+                keep(mission.id(), judged);
+            }
+        });
+    }
+
+    /**
+     * A judgement, and the ends of the record that it was made on.
+     *
+     * @param firstAt and {@code lastAt}: null where nothing was recorded
+     */
+    public record Judged(JudgementDocument document, Instant firstAt, Instant lastAt) {}
+
+    /** Judges a record, and keeps nothing: to be done before the transaction that does. */
+    public Judged judge(Plan plan, List<Series> record) {
+        if (record.isEmpty()) {
+            return new Judged(nothing(), null, null);
+        }
+        Limits limits = plan.limits();
+        Judgement judgement = Judge.judge(record, limits);
+        List<JudgementDocument.Channel> figures = record.stream()
+                .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
+                .toList();
+        JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record))
+                .withDoses(doses(plan, record));
+        return new Judged(
+                document,
+                record.stream()
+                        .map(s -> s.axis().first())
+                        .min(Comparator.naturalOrder())
+                        .orElseThrow(),
+                record.stream()
+                        .map(Evaluation::last)
+                        .max(Comparator.naturalOrder())
+                        .orElseThrow());
+    }
+
+    /** Keeps a judgement in the place of the one before; repeating it changes nothing. */
+    @Transactional
+    public void keep(long missionId, Judged judged) {
+        JudgementDocument document = judged.document;
+        // looked up first, as for series
+        if (missions.countOf(missionId) > 0) {
+            missions.deleteExcursions(missionId);
+        }
+        for (int i = 0; i < document.excursions().size(); i++) {
+            JudgementDocument.Departure e = document.excursions().get(i);
+            missions.insertExcursion(
+                    missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
+        }
+        missions.judged(
+                missionId, document.verdict(), json.writeValueAsString(document), judged.firstAt, judged.lastAt);
+    }
+
+    /** The instant of the last sample; where a value holds until the next one, the end of the record. */
+    private static Instant last(Series s) {
+        return s.axis().events() ? s.axis().end() : s.axis().instantAt(s.axis().count() - 1);
+    }
+
+    /** The judgement of a mission; empty before it is collected. */
+    public Optional<JudgementDocument> judgement(Mission mission) {
+        return Optional.ofNullable(missions.judgement(mission.id()))
+                .map(text -> json.readValue(text, JudgementDocument.class));
+    }
+
+    /** The document as it is stored, for its hash. */
+    public String text(Mission mission) {
+        return missions.judgement(mission.id());
+    }
+
+    /** The widest bounds that the rules set for a channel; null if none does. */
+    public static Band band(Limits limits, String channel) {
+        double low = Double.NEGATIVE_INFINITY;
+        double high = Double.POSITIVE_INFINITY;
+        for (Rule rule : limits.rules()) {
+            if (rule.channel().equals(channel)) {
+                Bound bound = rule.bound();
+                low = Math.max(low, bound.low());
+                high = Math.min(high, bound.high());
+            }
+        }
+        Band band = new Band(low, high);
+        return band.unbounded() ? null : band;
+    }
+
+    private static List<JudgementDocument.Departure> departures(
+            Judgement judgement, Limits limits, List<Series> record) {
+        List<JudgementDocument.Departure> out = new ArrayList<>();
+        for (Excursion e : judgement.excursions()) {
+            Rule rule = limits.rules().stream()
+                    .filter(r -> r.id().equals(e.rule()))
+                    .findFirst()
+                    .orElseThrow();
+            String unit = record.stream()
+                    .filter(s -> s.label().equals(e.channel()))
+                    .findFirst()
+                    .orElseThrow()
+                    .unit();
+            out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e), otherLimit(rule, e)));
+        }
+        return out;
+    }
+
+    /** The limit on the other side of an excursion that adds both; null for others. */
+    private static Double otherLimit(Rule rule, Excursion e) {
+        if (e.direction() != Direction.OUTSIDE) {
+            return null;
+        }
+        return rule.limitOf(e) == rule.bound().high()
+                ? rule.bound().low()
+                : rule.bound().high();
+    }
+
+    /** The dose of the first level channel, where the plan asks for one. */
+    private static List<JudgementDocument.Dose> doses(Plan plan, List<Series> record) {
+        return ModelCatalogue.get(plan.model())
+                .option("dose")
+                .map(plan::option)
+                .flatMap(NoiseDose.Scheme::of)
+                .flatMap(scheme -> record.stream()
+                        .filter(s -> s.unit().startsWith("dB"))
+                        .findFirst()
+                        .map(s -> JudgementDocument.Dose.of(s.label(), scheme.title(), NoiseDose.of(s, scheme))))
+                .map(List::of)
+                .orElse(List.of());
+    }
+
+    private static JudgementDocument nothing() {
+        return new JudgementDocument(
+                "inconclusive", List.of(), List.of(), List.of(), 0, List.of("the logger recorded nothing"));
+    }
+}

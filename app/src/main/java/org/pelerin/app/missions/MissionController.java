@@ -1,0 +1,293 @@
+package org.pelerin.app.missions;
+
+import java.security.Principal;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.stats.Band;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.validation.BindingResult;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The missions: their list, and each one's chart, figures, excursions and values. */
+@Controller
+class MissionController {
+
+    private static final int LIST_PAGE = 50;
+    private static final int DISTURBANCES_SHOWN = 100;
+
+    /** Asks for times as the logger had them. */
+    static final String OWN = "own";
+
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final SeriesStore store;
+    private final DisturbanceStore disturbances;
+    private final Completeness.Teller completeness;
+    private final PlaceService places;
+    private final Show show;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    MissionController(
+            MissionService missions,
+            Evaluation evaluation,
+            SeriesStore store,
+            DisturbanceStore disturbances,
+            Completeness.Teller completeness,
+            PlaceService places,
+            Show show) {
+        this.completeness = completeness;
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.store = store;
+        this.disturbances = disturbances;
+        this.places = places;
+        this.show = show;
+    }
+
+    @GetMapping("/missions")
+    String list(@ModelAttribute("filter") MissionFilter filter, BindingResult unread, Model model) {
+        // what cannot be read does not narrow
+        MissionFilter.Wanted wanted = filter.wanted(show.home());
+        MissionTally tally = missions.tally(wanted);
+        int count = tally.missions();
+        int pages = Math.max(1, (count + LIST_PAGE - 1) / LIST_PAGE);
+        int current = Math.max(0, Math.min(filter.page, pages - 1));
+        model.addAttribute("room", "missions");
+        model.addAttribute("missions", missions.page(wanted, LIST_PAGE, current));
+        model.addAttribute("tally", tally);
+        model.addAttribute("count", count);
+        model.addAttribute("page", current);
+        model.addAttribute("pages", pages);
+        model.addAttribute("sites", places.sites());
+        model.addAttribute(
+                "spots",
+                places.all().stream()
+                        .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
+        model.addAttribute("models", ModelCatalogue.all());
+        model.addAttribute("ways", MissionFilter.Stands.values());
+        return "mission/list";
+    }
+
+    @GetMapping("/missions/{id}")
+    String mission(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
+            Model model) {
+        Mission stored = get(id);
+        ClockCorrection correction = store.clock(stored);
+        boolean own = clock.equals(OWN) && stored.clockCorrected() && !correction.none();
+        Mission mission = own ? stored.byItsOwnClock() : stored;
+        boolean fahrenheit = t.equals("f");
+        model.addAttribute("room", "missions");
+        model.addAttribute("m", mission);
+        model.addAttribute("mz", mission.zoneOr(show.home()));
+        model.addAttribute("plan", missions.plan(mission));
+        model.addAttribute("ending", ending(mission));
+        model.addAttribute("check", missions.check(mission).orElse(null));
+        model.addAttribute("settling", missions.settling(id));
+        model.addAttribute("compared", missions.comparedAlarms(mission));
+        model.addAttribute("fahrenheit", fahrenheit);
+        model.addAttribute("reads", missions.visits(mission));
+        model.addAttribute("own", own);
+        model.addAttribute("clockKey", own ? OWN : "");
+        evaluation.judgement(mission).ifPresent(judged -> {
+            JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
+            model.addAttribute("j", j);
+            model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
+            // read once: the instants of events come with them
+            List<SeriesTable> tables = store.tables(mission);
+            model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), fahrenheit));
+            model.addAttribute(
+                    "chartData", chartData(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE));
+            model.addAttribute("units", new Units(fahrenheit));
+            model.addAttribute(
+                    "temperatures",
+                    j.series().stream()
+                            .anyMatch(
+                                    s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
+            model.addAttribute("clock", correction);
+            model.addAttribute("corrected", stored.clockCorrected());
+            model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));
+            model.addAttribute("intake", missions.intake(mission));
+            model.addAttribute("clockCompared", missions.clockCompared(id));
+            disturbances(mission, model);
+            model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
+            model.addAttribute("complete", completeness.of(mission, tables, j));
+        });
+        return "mission/mission";
+    }
+
+    /** What ends it, and when, as foreseen: the earliest of plan, memory and battery; empty where that is not known. */
+    private String ending(Mission m) {
+        if (m.collected() || m.startsAt() == null) {
+            return "";
+        }
+        ZoneId zone = m.zoneOr(show.home());
+        boolean battery = m.batteryEndsAt() != null
+                && (m.endsAt() == null || m.batteryEndsAt().isBefore(m.endsAt()));
+        if (battery) {
+            return "The battery ends it about " + show.when(m.batteryEndsAt(), zone) + ".";
+        }
+        if (m.endsAt() == null) {
+            return "";
+        }
+        boolean planned = missions.plan(m).endsByItself(ModelCatalogue.get(m.model()), m.startsAt());
+        return (planned ? "It ends " : "Its memory is full ") + show.when(m.endsAt(), zone) + ".";
+    }
+
+    private void disturbances(Mission mission, Model model) {
+        int count = disturbances.count(mission);
+        model.addAttribute("disturbanceCount", count);
+        if (count > 0) {
+            model.addAttribute("disturbances", disturbances.rows(mission, DISTURBANCES_SHOWN));
+        }
+    }
+
+    /** Values in the unit shown, for templates. */
+    public record Units(boolean fahrenheit) {
+
+        public ShownUnit of(String unit) {
+            return ShownUnit.of(unit, fahrenheit);
+        }
+
+        public double value(String unit, double v) {
+            return ShownUnit.of(unit, fahrenheit).value(v);
+        }
+
+        public double difference(String unit, double v) {
+            return ShownUnit.of(unit, fahrenheit).difference(v);
+        }
+
+        public String symbol(String unit) {
+            return ShownUnit.of(unit, fahrenheit).symbol();
+        }
+    }
+
+    @PostMapping("/missions/{id}/clock-correction")
+    String clockCorrection(
+            @PathVariable long id,
+            @RequestParam boolean on,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        Reason why = Reason.of(reason, "Say why: it changes the times of this mission and what they are judged by");
+        evaluation.decideClock(get(id), on, why.text(), me.getName());
+        flash.addFlashAttribute(
+                "said",
+                on
+                        ? "The drift of its clock is corrected; it was judged by the corrected times."
+                        : "Its times stay as the logger had them; it was judged by them.");
+        return "redirect:/missions/" + id;
+    }
+
+    @PostMapping("/missions/{id}/started")
+    String started(@PathVariable long id, Principal me) {
+        Mission mission = get(id);
+        if (mission.startsAt() == null && mission.state().inField()) {
+            missions.confirmStarted(mission, me.getName());
+        }
+        return "redirect:/missions/" + id;
+    }
+
+    private static List<JudgementDocument.Channel> shownAtFirst(List<SeriesTable> tables, JudgementDocument j) {
+        return SeriesTable.shownAtFirst(tables).stream()
+                .filter(i -> i < j.series().size())
+                .map(j.series()::get)
+                .toList();
+    }
+
+    /** @param viewed the correction that its own times are told without; none where they are told as they are judged */
+    private String chartData(
+            Mission mission,
+            List<SeriesTable> tables,
+            JudgementDocument j,
+            boolean fahrenheit,
+            ClockCorrection viewed) {
+        Plan plan = missions.plan(mission);
+        List<Integer> shown = SeriesTable.shownAtFirst(tables);
+        List<Map<String, Object>> limits = new ArrayList<>();
+        for (int i = 0; i < j.series().size(); i++) {
+            JudgementDocument.Channel c = j.series().get(i);
+            Band band = Evaluation.band(plan.limits(), c.channel());
+            ShownUnit unit = ShownUnit.of(c.unit(), fahrenheit);
+            limits.add(Map.of(
+                    "number",
+                    i,
+                    "shown",
+                    shown.contains(i),
+                    "scans",
+                    SeriesTable.ofScans(c.channel()),
+                    "channel",
+                    c.channel(),
+                    "unit",
+                    unit.symbol(),
+                    "low",
+                    band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
+                    "high",
+                    band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
+        }
+        List<Map<String, Object>> out = new ArrayList<>();
+        j.excursions()
+                .forEach(e -> out.add(Map.of(
+                        "from", e.start().toEpochMilli(),
+                        "to", e.end().toEpochMilli(),
+                        "above", e.isAbove(),
+                        "channel", e.channel())));
+        List<List<Long>> gaps = j.gaps().stream()
+                .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
+                .toList();
+        Instant begun = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
+        Instant ended = mission.lastAt() == null ? begun : mission.lastAt();
+        Instant first = viewed.loggerTime(begun);
+        Instant last = viewed.loggerTime(ended);
+        Map<String, Object> data = new LinkedHashMap<>(Map.of(
+                "mission",
+                mission.id(),
+                "from",
+                first.toEpochMilli(),
+                "to",
+                last.toEpochMilli(),
+                "zone",
+                mission.zoneOr(show.home()).getId(),
+                "t",
+                fahrenheit ? "f" : "c",
+                "channels",
+                limits,
+                "excursions",
+                out,
+                "gaps",
+                gaps,
+                "tables",
+                tables.stream()
+                        .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
+                        .toList()));
+        data.put("clock", viewed.none() ? "" : OWN);
+        return json.writeValueAsString(data);
+    }
+
+    private Mission get(long id) {
+        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+    }
+}

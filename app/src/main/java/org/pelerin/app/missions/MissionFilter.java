@@ -1,0 +1,111 @@
+package org.pelerin.app.missions;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.platform.web.Form;
+import org.springframework.format.annotation.DateTimeFormat;
+import org.springframework.web.util.UriComponentsBuilder;
+
+/** Which missions are listed, as the page's address says. */
+public class MissionFilter implements Form {
+
+    /** How a mission stands, as somebody asks for it. */
+    public enum Stands {
+        OUTSIDE("outside limits", "excursions"),
+        UNJUDGED("could not be judged", "inconclusive"),
+        WITHIN("within limits", "within"),
+        WAITS("waiting for its start", null, MissionState.WRITTEN, MissionState.WAITING),
+        RUNS("logging", null, MissionState.LOGGING),
+        STOPPED("stopped, not collected", null, MissionState.ENDED);
+
+        private final String words;
+        private final String verdict;
+        private final List<MissionState> states;
+
+        Stands(String words, String verdict, MissionState... states) {
+            this.words = words;
+            this.verdict = verdict;
+            this.states = List.of(states);
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** Letters of serial, plan, spot, site or name. */
+    public String q = "";
+
+    public Long site;
+    public Long spot;
+    public String model = "";
+    public Stands stands;
+
+    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
+    public LocalDate from;
+
+    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
+    public LocalDate until;
+
+    public int page;
+
+    /**
+     * What the database looks for; null where that does not matter.
+     *
+     * @param text with the database's own signs escaped
+     * @param until exclusive
+     */
+    record Wanted(
+            String text,
+            Long site,
+            Long spot,
+            String model,
+            String verdict,
+            List<MissionState> states,
+            Instant from,
+            Instant until) {}
+
+    Wanted wanted(ZoneId zone) {
+        return new Wanted(
+                q.isBlank() ? null : q.strip().replaceAll("([\\\\%_])", "\\\\$1"),
+                site,
+                spot,
+                model.isEmpty() ? null : model,
+                stands == null ? null : stands.verdict,
+                stands == null ? List.of() : stands.states,
+                from == null ? null : from.atStartOfDay(zone).toInstant(),
+                until == null ? null : until.plusDays(1).atStartOfDay(zone).toInstant());
+    }
+
+    /** Whether it leaves anything out. */
+    public boolean narrowed() {
+        return !q.isBlank()
+                || site != null
+                || spot != null
+                || !model.isEmpty()
+                || stands != null
+                || from != null
+                || until != null;
+    }
+
+    /** The address of another page of the same list. */
+    public String atPage(int other) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("q", q.strip());
+        all.put("site", site);
+        all.put("spot", spot);
+        all.put("model", model);
+        all.put("stands", stands == null ? null : stands.name());
+        all.put("from", from);
+        all.put("until", until);
+        all.put("page", other == 0 ? null : other);
+        all.values().removeIf(v -> v == null || v.equals(""));
+        UriComponentsBuilder out = UriComponentsBuilder.fromPath("/missions");
+        all.keySet().forEach(k -> out.queryParam(k, "{" + k + "}"));
+        return out.encode().buildAndExpand(all).toUriString();
+    }
+}

@@ -1,0 +1,295 @@
+package org.pelerin.app.missions;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+import org.pelerin.app.loggers.registry.Checked;
+
+@Mapper
+interface MissionMapper {
+
+    String BEFORE_SETTINGS =
+            "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version, ";
+
+    String AFTER_SETTINGS =
+            ", m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
+                    + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
+                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
+                    + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
+                    + " LEFT JOIN site t ON t.id = s.site_id ";
+
+    String SELECT = BEFORE_SETTINGS + "m.settings" + AFTER_SETTINGS;
+
+    /** The same without settings, which are long: for where many are listed. */
+    String LISTED = BEFORE_SETTINGS + "'' AS settings" + AFTER_SETTINGS;
+
+    String DEPARTED =
+            "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.collected_at >= #{since}";
+
+    @Select(LISTED + DEPARTED + " ORDER BY m.collected_at DESC, m.id DESC LIMIT #{limit}")
+    List<Mission> departed(Instant since, int limit);
+
+    @Select("SELECT COUNT(*) FROM mission m " + DEPARTED)
+    int countDeparted(Instant since);
+
+    /** What a new mission needs; {@code id} is filled in. */
+    final class Draft {
+        Long id;
+        final long loggerId;
+        final String planName;
+        final int planVersion;
+        final String settings;
+        final Long spotId;
+        final String writtenBy;
+        final Instant draftedAt;
+        final String notWired;
+        final String loggerName;
+
+        Draft(
+                long loggerId,
+                String planName,
+                int planVersion,
+                String settings,
+                Long spotId,
+                String writtenBy,
+                Instant draftedAt,
+                String notWired,
+                String loggerName) {
+            this.loggerId = loggerId;
+            this.planName = planName;
+            this.planVersion = planVersion;
+            this.settings = settings;
+            this.spotId = spotId;
+            this.writtenBy = writtenBy;
+            this.draftedAt = draftedAt;
+            this.notWired = notWired;
+            this.loggerName = loggerName;
+        }
+    }
+
+    /** Start and end of an excursion, for pictures of many missions. */
+    record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
+
+    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by, drafted_at,"
+            + " not_wired, logger_name) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId},"
+            + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName})")
+    @Options(useGeneratedKeys = true, keyProperty = "id")
+    void insert(Draft draft);
+
+    @Update("UPDATE mission SET written_at = #{at}, starts_at = #{at} WHERE id = #{id}")
+    void begunAt(long id, Instant at);
+
+    String NOT_WIRED = "SELECT l.serial, m.id AS mission_id, m.not_wired AS reason FROM mission m"
+            + " JOIN logger l ON l.id = m.logger_id WHERE m.not_wired <> '' AND ";
+
+    @Select(NOT_WIRED + "m.id = #{id}")
+    List<NotWired> notWired(long id);
+
+    /** Of all missions in the field. */
+    @Select(NOT_WIRED + "m.state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED') ORDER BY m.id")
+    List<NotWired> allNotWired();
+
+    /** Other loggers in the field under a name. */
+    @Select("SELECT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.logger_name = #{name}"
+            + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') AND l.serial <> #{serial} ORDER BY l.serial LIMIT 20")
+    List<String> namesakes(String serial, String name);
+
+    /** Loggers that have been written for a spot and are in the field. */
+    @Select("SELECT DISTINCT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.spot_id = #{spotId}"
+            + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') ORDER BY l.serial LIMIT 20")
+    List<String> writtenFor(long spotId);
+
+    @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
+    Instant draftedAt(long id);
+
+    @Select("SELECT id FROM mission WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
+    List<Long> drafts(long loggerId);
+
+    @Update(
+            "UPDATE mission SET state = #{state}, device_number = #{number}, written_at = #{at}, starts_at = #{startsAt},"
+                    + " ends_at = #{endsAt}, battery_ends_at = #{batteryEndsAt}, planned_end = #{plannedEnd}"
+                    + " WHERE id = #{id} AND state = 'DRAFT'")
+    int written(
+            long id,
+            MissionState state,
+            int number,
+            Instant at,
+            Instant startsAt,
+            Instant endsAt,
+            boolean plannedEnd,
+            Instant batteryEndsAt);
+
+    @Update(
+            "UPDATE mission SET state = #{state}, changed_at = #{now} WHERE id = #{id} AND state IN ('WRITTEN', 'WAITING', 'LOGGING',"
+                    + " 'ENDED')")
+    void observe(long id, MissionState state, Instant now);
+
+    @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt}, planned_end = #{plannedEnd},"
+            + " changed_at = #{now} WHERE id = #{id}")
+    void started(long id, Instant startsAt, Instant endsAt, boolean plannedEnd, Instant now);
+
+    @Update(
+            "UPDATE mission SET state = 'COLLECTED', collected_at = #{at}, collected_by = #{by}, starts_at = #{startsAt},"
+                    + " ends_at = #{endsAt}, expected = #{expected}, received = #{received}"
+                    + " WHERE id = #{id} AND state <> 'COLLECTED'")
+    int collected(long id, Instant at, String by, Instant startsAt, Instant endsAt, long expected, long received);
+
+    @Update(
+            "UPDATE mission SET checked_at = #{at}, checked_by = #{by}, checked_readings = #{readings} WHERE id = #{id}")
+    void checked(long id, Instant at, String by, String readings);
+
+    @Select("SELECT checked_at AS at, checked_by AS who, checked_readings AS readings FROM mission WHERE id = #{id}"
+            + " AND checked_at IS NOT NULL")
+    Checked check(long id);
+
+    @Update("UPDATE mission SET alarms_compared = #{text} WHERE id = #{id}")
+    void alarmsCompared(long id, String text);
+
+    @Select("SELECT alarms_compared FROM mission WHERE id = #{id}")
+    String comparedAlarms(long id);
+
+    @Update("UPDATE mission SET erased_at = #{at} WHERE id = #{id} AND erased_at IS NULL")
+    int erased(long id, Instant at);
+
+    @Update(
+            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
+                    + " WHERE id = #{id}")
+    void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
+
+    @Update(
+            "UPDATE mission SET clock_corrected = #{corrected}, clock_decided_at = #{at}, clock_decided_by = #{by},"
+                    + " clock_reason = #{reason} WHERE id = #{id} AND clock_corrected <> #{corrected} AND collected_at IS NOT NULL")
+    int correctClock(long id, boolean corrected, Instant at, String by, String reason);
+
+    @Select("SELECT clock_decided_at AS at, clock_decided_by AS `by`, clock_reason AS reason FROM mission"
+            + " WHERE id = #{id} AND clock_decided_at IS NOT NULL")
+    ClockDecision clockDecision(long id);
+
+    @Update("UPDATE mission SET intake = #{how} WHERE id = #{id}")
+    void takenIn(long id, String how);
+
+    @Select("SELECT intake FROM mission WHERE id = #{id}")
+    String intake(long id);
+
+    @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")
+    int countOf(long missionId);
+
+    @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
+    void deleteExcursions(long missionId);
+
+    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
+    void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
+
+    @Select(SELECT + "WHERE m.id = #{id}")
+    Mission byId(long id);
+
+    @Select(SELECT
+            + "WHERE m.spot_id = #{spotId} AND m.state = 'COLLECTED' AND m.received > 0 ORDER BY m.collected_at DESC"
+            + " LIMIT #{limit}")
+    List<Mission> collectedAt(long spotId, int limit);
+
+    @Select("SELECT judgement FROM mission WHERE id = #{id}")
+    String judgement(long id);
+
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.device_number = #{number}")
+    Mission byDeviceNumber(String serial, int number);
+
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' ORDER BY m.id DESC LIMIT #{limit}")
+    List<Mission> ofLogger(String serial, int limit);
+
+    @Select(
+            SELECT
+                    + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' AND m.drafted_at < #{before} ORDER BY m.id DESC LIMIT 1")
+    Mission draftOf(String serial, Instant before);
+
+    /** @return 0 if it is home, or was given up already */
+    @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}"
+            + " AND state NOT IN ('COLLECTED', 'ABANDONED')")
+    int abandon(long id, String remark);
+
+    @Select(
+            "SELECT placed_at, acclimatise_min AS minutes, placed_by FROM placement WHERE mission_id = #{id} AND acclimatise_min > 0"
+                    + " ORDER BY placed_at DESC LIMIT 1")
+    Settling settling(long id);
+
+    /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
+    @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
+    Boolean clockCompared(long id);
+
+    /** Those that are wanted, for scripts. */
+    String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
+            + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"
+            + "<if test='w.spot != null'> AND m.spot_id = #{w.spot}</if>"
+            + "<if test='w.model != null'> AND l.model = #{w.model}</if>"
+            + "<if test='w.verdict != null'> AND m.verdict = #{w.verdict}</if>"
+            + "<if test='!w.states.isEmpty()'> AND m.state IN"
+            + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
+            // what runs has no end yet
+            + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
+            + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
+            + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, t.name, m.logger_name, m.id)"
+            + " LIKE CONCAT('%', #{w.text}, '%')</if> ";
+
+    @Select("<script>" + LISTED + WANTED
+            + "ORDER BY COALESCE(m.collected_at, m.written_at) DESC, m.id DESC LIMIT #{limit}"
+            + " OFFSET #{offset}</script>")
+    List<Mission> page(@Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") int offset);
+
+    @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
+            + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
+            + " FROM mission m JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
+            + " LEFT JOIN site t ON t.id = s.site_id " + WANTED + "</script>")
+    MissionTally tally(@Param("w") MissionFilter.Wanted wanted);
+
+    @Select("<script>" + LISTED
+            + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) &gt;= #{from}"
+            + " AND m.logger_id IN <foreach item='l' collection='loggers' open='(' separator=',' close=')'>#{l}</foreach>"
+            + " ORDER BY m.id</script>")
+    List<Mission> since(List<Long> loggers, Instant from);
+
+    @Select(
+            "<script>SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at &gt;= #{from}"
+                    + " AND e.mission_id IN <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach>"
+                    + " ORDER BY e.start_at</script>")
+    List<Mark> excursions(List<Long> missions, Instant from);
+
+    @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from}")
+    long countExcursions(Instant from);
+
+    @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")
+    void moveTo(long id, long spotId);
+
+    @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"
+            + " expected = #{expected}, received = #{received} WHERE id = #{id}")
+    void readSoFar(long id, MissionState state, Instant startsAt, long expected, long received);
+
+    @Update("UPDATE mission SET home_at = #{at} WHERE id = #{mission}")
+    void homeAt(long mission, Instant at);
+
+    /** Records from the spot of a mission came home. */
+    @Update("UPDATE spot SET read_at = #{at} WHERE id = (SELECT spot_id FROM mission WHERE id = #{mission})")
+    void broughtHome(long mission, Instant at);
+
+    @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
+    int visits(long id);
+
+    @Select("<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
+            + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
+            + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    List<String> collectedDevices(List<String> serials);
+
+    /** How many records of a logger's mission are home; null where none is. */
+    record Received(String serial, int number, Long received) {}
+
+    @Select(
+            "<script>SELECT l.serial, m.device_number AS number, m.received FROM mission m JOIN logger l ON l.id = m.logger_id"
+                    + " WHERE m.erased_at IS NULL AND m.received IS NOT NULL AND m.device_number IS NOT NULL AND l.serial IN"
+                    + " <foreach collection='serials' item='s' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    List<Received> received(List<String> serials);
+}

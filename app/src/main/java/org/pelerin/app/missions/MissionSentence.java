@@ -1,0 +1,129 @@
+package org.pelerin.app.missions;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Comparator;
+import java.util.List;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.series.ShownUnit;
+
+/**
+ * The verdict in one sentence, in parts so that the page can set its weight.
+ *
+ * @param lead what it comes to
+ * @param mark ▲, ▼, ◇ or empty, for the strong part
+ * @param strong the figure that matters
+ * @param rest what follows
+ * @param tone above, below, missing or fine
+ */
+public record MissionSentence(String lead, String mark, String strong, String rest, String tone) {
+
+    static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+        return switch (j.verdict()) {
+            case "excursions" -> outside(j, zone, fahrenheit, show);
+            case "within" -> within(j, show);
+            default ->
+                new MissionSentence(
+                        "",
+                        "◇",
+                        "Not conclusive",
+                        ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
+                        "missing");
+        };
+    }
+
+    /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
+    private static MissionSentence within(JudgementDocument j, Show show) {
+        Duration out = j.series().stream()
+                .filter(c -> c.within() != null)
+                .map(c -> c.above().plus(c.below()))
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
+        boolean throughout = j.series().stream()
+                .anyMatch(c -> c.withinPercent() != null && c.within().isZero());
+        String covered = ", with samples for " + show.percent(j.coverage()) + " of the time";
+        if (throughout) {
+            return new MissionSentence(
+                    "",
+                    "◇",
+                    "Outside its band throughout",
+                    ", " + show.rough(out) + ", which is not longer than its limits allow: no excursion" + covered
+                            + ".",
+                    "missing");
+        }
+        String rest = " for " + show.rough(span(j)) + covered
+                + (out.isZero() ? "." : "; outside the band for " + show.rough(out) + ", no longer than they allow.");
+        return new MissionSentence("", "", "Within its limits", rest, "fine");
+    }
+
+    private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+        List<JudgementDocument.Departure> all = j.excursions();
+        JudgementDocument.Departure worst = worst(all);
+        ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
+        String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
+        String rest = " for " + show.rough(timeOut(all))
+                + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")
+                + " in " + show.rough(longer(span(j), timeOut(all))) + ": "
+                + told(worst, unit, zone, show) + ".";
+        return new MissionSentence(
+                "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+    }
+
+    /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
+    private static String told(JudgementDocument.Departure d, ShownUnit unit, ZoneId zone, Show show) {
+        if (d.unit().isEmpty()) {
+            return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
+        }
+        return "“" + d.channel() + "” " + (d.isAbove() ? "rose" : "fell") + " to "
+                + show.quantity(unit.value(d.peak()), 1, unit.symbol()) + " on " + show.minute(d.peakAt(), zone)
+                + ", limit " + show.number(unit.value(d.limit()), 1);
+    }
+
+    /**
+     * The one whose peak lies farthest from its limit. Units cannot be compared: where there are several, it is that of the one that
+     * lasted longest.
+     */
+    static JudgementDocument.Departure worst(List<JudgementDocument.Departure> all) {
+        String unit = all.stream()
+                .max(Comparator.comparing(JudgementDocument.Departure::duration))
+                .orElseThrow()
+                .unit();
+        return all.stream()
+                .filter(d -> d.unit().equals(unit))
+                .max(Comparator.<JudgementDocument.Departure>comparingDouble(d -> Math.abs(d.peak() - d.limit()))
+                        .thenComparing(JudgementDocument.Departure::duration))
+                .orElseThrow();
+    }
+
+    /** Time in which anything was out: departures of several rules and channels overlap. */
+    private static Duration timeOut(List<JudgementDocument.Departure> all) {
+        List<JudgementDocument.Hole> pieces = all.stream()
+                .flatMap(d -> d.pieces().stream())
+                .sorted(Comparator.comparing(JudgementDocument.Hole::start))
+                .toList();
+        Duration sum = Duration.ZERO;
+        Instant counted = Instant.MIN;
+        for (JudgementDocument.Hole p : pieces) {
+            Instant from = p.start().isAfter(counted) ? p.start() : counted;
+            if (p.end().isAfter(from)) {
+                sum = sum.plus(Duration.between(from, p.end()));
+                counted = p.end();
+            }
+        }
+        return sum;
+    }
+
+    /** What lies between samples says nothing of how long the last one stands. */
+    private static Duration longer(Duration a, Duration b) {
+        return a.compareTo(b) < 0 ? b : a;
+    }
+
+    private static Duration span(JudgementDocument j) {
+        return j.series().stream()
+                .filter(s -> s.first() != null)
+                .map(s -> Duration.between(s.first(), s.last()))
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO);
+    }
+}

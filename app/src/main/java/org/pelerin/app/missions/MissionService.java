@@ -1,0 +1,498 @@
+package org.pelerin.app.missions;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.loggers.registry.Checked;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.exchange.PlanDocument;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Forecast;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StopCondition;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The missions and what has become of each. */
+@Service
+@RetriedOnDeadlock
+public class MissionService {
+
+    private static final int LONGEST_REMARK = 400;
+    /** A draft older than this is no longer being written by anybody. */
+    private static final Duration LONGEST_WRITING = Duration.ofSeconds(30);
+
+    /** Live readings found good belong to what is written within this time. */
+    private static final Duration CHECK_HOLDS = Duration.ofHours(12);
+
+    private final MissionMapper missions;
+    private final LoggerRegistry loggers;
+    private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+    private final Clock machine;
+
+    MissionService(
+            MissionMapper missions,
+            LoggerRegistry loggers,
+            AuditTrail audit,
+            ApplicationEventPublisher events,
+            Clock clock,
+            @Qualifier("machineClock") Clock machine) {
+        this.missions = missions;
+        this.loggers = loggers;
+        this.audit = audit;
+        this.events = events;
+        this.clock = clock;
+        this.machine = machine;
+    }
+
+    public Optional<Mission> find(long id) {
+        return Optional.ofNullable(missions.byId(id));
+    }
+
+    public Optional<Mission> ofDevice(String serial, int number) {
+        return Optional.ofNullable(missions.byDeviceNumber(serial, number));
+    }
+
+    public List<Mission> ofLogger(String serial, int limit) {
+        return missions.ofLogger(serial, limit);
+    }
+
+    /** The newest first. */
+    List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
+        return missions.page(wanted, size, size * page);
+    }
+
+    /** Those of a spot, the newest first, running ones too. */
+    public List<Mission> atSpot(long spotId, int limit) {
+        MissionFilter filter = new MissionFilter();
+        filter.spot = spotId;
+        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
+    }
+
+    /** Whether its logger's clock was compared with the reference when its records came home. */
+    public boolean clockCompared(long id) {
+        return Boolean.TRUE.equals(missions.clockCompared(id));
+    }
+
+    /** How long its logger was to take on the temperature after it was placed for it; null where that was not said. */
+    public Settling settling(long id) {
+        return missions.settling(id);
+    }
+
+    /** The newest that fit these letters of serial, plan, spot, site or name. */
+    public List<Mission> named(String text, int limit) {
+        MissionFilter filter = new MissionFilter();
+        filter.q = text;
+        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
+    }
+
+    /** The last missions collected at a spot that hold samples, the newest first. */
+    public List<Mission> collectedAt(long spotId, int limit) {
+        return missions.collectedAt(spotId, limit);
+    }
+
+    /** Why channels that read open were left so until its logger is placed; one, or none where none were. */
+    public List<NotWired> notWired(Mission mission) {
+        return missions.notWired(mission.id());
+    }
+
+    /** The same of all missions in the field. */
+    public List<NotWired> notWired() {
+        return missions.allNotWired();
+    }
+
+    /** Other loggers at work under a name. */
+    public List<String> namesakes(String serial, String loggerName) {
+        return loggerName.isBlank() ? List.of() : missions.namesakes(serial, loggerName);
+    }
+
+    /** Loggers that have been written for a spot and are in the field. */
+    public List<String> writtenFor(long spotId) {
+        return missions.writtenFor(spotId);
+    }
+
+    MissionTally tally(MissionFilter.Wanted wanted) {
+        return missions.tally(wanted);
+    }
+
+    /** Missions of these loggers in the field, and those collected since; without their settings. */
+    public List<Mission> since(List<Long> loggers, Instant from) {
+        return loggers.isEmpty() ? List.of() : missions.since(loggers, from);
+    }
+
+    /** Excursions of these missions that ended since. */
+    public List<ExcursionMark> excursions(List<Long> of, Instant from) {
+        return of.isEmpty()
+                ? List.of()
+                : missions.excursions(of, from).stream()
+                        .map(m ->
+                                new ExcursionMark(m.missionId(), m.direction().equals("ABOVE"), m.startAt(), m.endAt()))
+                        .toList();
+    }
+
+    /** Missions that came home since and left their limits, or could not be judged, the newest first. */
+    public List<Mission> departed(Instant since, int limit) {
+        return missions.departed(since, limit);
+    }
+
+    public int countDeparted(Instant since) {
+        return missions.countDeparted(since);
+    }
+
+    /** How many excursions ended since. */
+    public long countExcursions(Instant from) {
+        return missions.countExcursions(from);
+    }
+
+    public Plan plan(Mission mission) {
+        return PlanDocument.plan(mission.settings());
+    }
+
+    /** Whether its writing began at an instant of the machine's clock or later. */
+    public boolean draftedSince(Mission mission, Instant instant) {
+        return !missions.draftedAt(mission.id()).isBefore(instant);
+    }
+
+    /** Notes that a mission is about to be written; an earlier attempt that got stuck is given up. */
+    @Transactional
+    public long draft(MissionDraft draft) {
+        long loggerId = loggers.find(draft.serial()).orElseThrow().id();
+        // looked up first: an update that finds none would lock the gap that other loggers' missions go into
+        missions.drafts(loggerId).forEach(id -> missions.abandon(id, "Writing was interrupted"));
+        return insert(draft, loggerId);
+    }
+
+    private long insert(MissionDraft draft, long loggerId) {
+        MissionMapper.Draft row = new MissionMapper.Draft(
+                loggerId,
+                draft.planName(),
+                draft.planVersion(),
+                PlanDocument.write(draft.planName(), draft.plan()),
+                draft.spotId(),
+                draft.by(),
+                machine.instant(),
+                draft.notWired(),
+                draft.plan().loggerName());
+        missions.insert(row);
+        return row.id;
+    }
+
+    /** A mission that was recorded here from live readings, to be collected at once. */
+    @Transactional
+    public long recordedLive(MissionDraft draft, Instant from) {
+        long id = draft(draft);
+        missions.begunAt(id, from);
+        return id;
+    }
+
+    /**
+     * A mission that was recorded elsewhere and comes in as a file, to be collected at once.
+     *
+     * @param how its rows become a record
+     */
+    @Transactional
+    public long recordedElsewhere(MissionDraft draft, Instant from, String how) {
+        long id = insert(draft, loggers.find(draft.serial()).orElseThrow().id());
+        missions.begunAt(id, from);
+        missions.takenIn(id, how);
+        return id;
+    }
+
+    /** The logger has read its plan back and it is the same. */
+    @Transactional
+    public void written(long id, int deviceNumber, double battery, Instant at, String by) {
+        Mission mission = missions.byId(id);
+        Plan plan = plan(mission);
+        Forecast forecast = Forecast.of(ModelCatalogue.get(plan.model()), plan, battery, 10, at);
+        Instant from = forecast.startsAt() == null ? at : forecast.startsAt();
+        int noted = missions.written(
+                id,
+                MissionState.WRITTEN,
+                deviceNumber,
+                at,
+                forecast.startsAt(),
+                forecast.stopsAt(),
+                endsByItself(plan, forecast.startsAt()),
+                from.plus(forecast.batteryLeft()));
+        if (noted == 0) {
+            throw new TooLateException("Somebody else has written this logger meanwhile");
+        }
+        loggers.check(mission.serial())
+                .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
+                .ifPresent(c -> missions.checked(id, c.at(), c.who(), c.readings()));
+        audit.record(by, "write mission", subject(mission), "", mission.settings());
+    }
+
+    /** Writing did not succeed, or not as it should have. */
+    @Transactional
+    public void abandon(long id, String why, String by) {
+        String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
+        if (missions.abandon(id, reason) == 1) {
+            audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
+        }
+    }
+
+    /**
+     * The mission that a logger holds, as it is known here: written here, its writing interrupted here after the logger had taken the
+     * plan, or begun by hand after the end of the one before.
+     */
+    @Transactional
+    public Optional<Mission> known(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt) {
+        return ofDevice(serial, deviceNumber)
+                .or(() -> draftTaken(serial, deviceNumber, found, writtenAt))
+                .or(() -> begunAgain(serial, deviceNumber, found, firstAt));
+    }
+
+    /** The same, or noted as what some other program wrote. */
+    @Transactional
+    public Mission adopt(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt, String by) {
+        return known(serial, deviceNumber, found, writtenAt, firstAt)
+                .orElseGet(() -> foreign(serial, deviceNumber, found, writtenAt, by));
+    }
+
+    private Optional<Mission> draftTaken(String serial, int deviceNumber, Plan found, Instant writtenAt) {
+        Mission draft = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
+        if (draft == null || !plan(draft).equals(found)) {
+            return Optional.empty();
+        }
+        written(draft.id(), deviceNumber, 1, writtenAt, draft.writtenBy());
+        return find(draft.id());
+    }
+
+    /** It has the plan, the spot and the writer of the one before, which is still in its memory. */
+    private Optional<Mission> begunAgain(String serial, int deviceNumber, Plan found, Instant firstAt) {
+        if (firstAt == null || !Plan.AGAIN_KEPT.equals(found.options().get(Plan.AGAIN))) {
+            return Optional.empty();
+        }
+        Optional<Mission> before = ofDevice(serial, deviceNumber - 1)
+                .filter(m -> m.erasedAt() == null && m.state() != MissionState.ABANDONED)
+                .filter(m -> plan(m).equals(found));
+        return before.flatMap(m -> {
+            long id = insert(
+                    new MissionDraft(serial, m.planName(), m.planVersion(), found, m.spotId(), m.writtenBy()),
+                    loggers.find(serial).orElseThrow().id());
+            missions.written(
+                    id,
+                    MissionState.LOGGING,
+                    deviceNumber,
+                    firstAt,
+                    firstAt,
+                    endsAt(found, firstAt),
+                    endsByItself(found, firstAt),
+                    m.batteryEndsAt());
+            audit.record(
+                    m.writtenBy(),
+                    "note mission",
+                    "mission " + id + " of " + serial,
+                    "",
+                    "begun by hand after the end of mission " + m.id());
+            return find(id);
+        });
+    }
+
+    private Mission foreign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
+        long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
+        written(id, deviceNumber, 1, writtenAt, by);
+        return find(id).orElseThrow();
+    }
+
+    /** What a connected logger says of its mission. */
+    @Transactional
+    public void observed(Mission mission, MissionState state) {
+        if (mission.state() != state) {
+            missions.observe(mission.id(), state, machine.instant());
+        }
+    }
+
+    /** Somebody saw that it runs, or it was read from the logger. */
+    @Transactional
+    public void started(Mission mission, Instant at) {
+        Plan plan = plan(mission);
+        missions.started(mission.id(), at, endsAt(plan, at), endsByItself(plan, at), machine.instant());
+    }
+
+    /** It records no more: seen in the logger, however it came about. */
+    @Transactional
+    public void ended(Mission mission, Instant startsAt, Instant at) {
+        missions.started(mission.id(), startsAt, at, endsByItself(plan(mission), startsAt), machine.instant());
+    }
+
+    /**
+     * Earlier missions leave it less memory than the plan counts on.
+     *
+     * @param records that fit
+     */
+    @Transactional
+    public void roomLeft(Mission mission, long records) {
+        Instant full = mission.startsAt().plus(plan(mission).interval().multipliedBy(records));
+        if (mission.endsAt() != null && full.isBefore(mission.endsAt())) {
+            missions.started(mission.id(), mission.startsAt(), full, false, machine.instant());
+        }
+    }
+
+    @Transactional
+    public void confirmStarted(Mission mission, String by) {
+        started(mission, clock.instant());
+        missions.observe(mission.id(), MissionState.LOGGING, machine.instant());
+        audit.record(by, "confirm start", subject(mission), mission.state().name(), "LOGGING");
+    }
+
+    /** Its logger lies at another spot than was planned. */
+    @Transactional
+    public void moveTo(Mission mission, long spotId, String by) {
+        missions.moveTo(mission.id(), spotId);
+        audit.record(
+                by,
+                "move mission",
+                subject(mission),
+                mission.where(),
+                missions.byId(mission.id()).where());
+    }
+
+    /** @param firstAt first sample on the reference clock, null if there is none */
+    @Transactional
+    public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
+        Instant endsAt = firstAt == null ? null : endsAt(plan(mission), firstAt);
+        if (missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received) == 1) {
+            audit.record(
+                    by,
+                    "collect mission",
+                    subject(mission),
+                    "",
+                    received + " of " + expected + " samples, capture " + sha256);
+            broughtHome(mission, by);
+        }
+    }
+
+    /**
+     * What was chosen of its records up to now is home.
+     *
+     * @param ended whether it records no more
+     */
+    @Transactional
+    public void readSoFar(
+            Mission mission, boolean ended, Instant firstAt, long expected, long received, String sha256, String by) {
+        missions.readSoFar(
+                mission.id(), ended ? MissionState.ENDED : MissionState.LOGGING, firstAt, expected, received);
+        audit.record(
+                by,
+                "collect running mission",
+                subject(mission),
+                "",
+                received + " of " + expected + " samples so far, capture " + sha256);
+        broughtHome(mission, by);
+    }
+
+    private void broughtHome(Mission mission, String by) {
+        Instant now = clock.instant();
+        missions.broughtHome(mission.id(), now);
+        missions.homeAt(mission.id(), now);
+        events.publishEvent(new BroughtHome(mission.serial(), now, by));
+    }
+
+    /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */
+    public Set<String> collectedDevices(List<String> serials) {
+        return serials.isEmpty() ? Set.of() : Set.copyOf(missions.collectedDevices(serials));
+    }
+
+    /** Records that are home of missions of these loggers that have not been erased since, by “serial/number”. */
+    public Map<String, Long> received(List<String> serials) {
+        return serials.isEmpty()
+                ? Map.of()
+                : missions.received(serials).stream()
+                        .collect(
+                                Collectors.toMap(r -> r.serial() + "/" + r.number(), MissionMapper.Received::received));
+    }
+
+    /** It will not come home. */
+    @Transactional
+    public void giveUp(Mission mission, String why, String by) {
+        if (missions.abandon(mission.id(), why) == 0) {
+            throw new TooLateException("It is home meanwhile, or was given up already");
+        }
+        audit.record(by, "give up mission", subject(mission), mission.state().name(), "ABANDONED", why);
+    }
+
+    /** How often its records were fetched. */
+    public int visits(Mission mission) {
+        return missions.visits(mission.id());
+    }
+
+    /** Somebody looked at its live readings and found them good. */
+    @Transactional
+    public void checked(Mission mission, String by, String readings) {
+        missions.checked(mission.id(), clock.instant(), by, readings);
+    }
+
+    public Optional<Checked> check(Mission mission) {
+        return Optional.ofNullable(missions.check(mission.id()));
+    }
+
+    /** Notes where the alarms that the logger raised differ from the judgement of its record; empty where they agree. */
+    @Transactional
+    public void alarmsCompared(long id, String differences) {
+        missions.alarmsCompared(
+                id, differences.length() > LONGEST_REMARK ? differences.substring(0, LONGEST_REMARK) : differences);
+    }
+
+    /** Empty where they agree; null where they were not compared. */
+    public String comparedAlarms(Mission mission) {
+        return missions.comparedAlarms(mission.id());
+    }
+
+    @Transactional
+    public void erased(Mission mission, String by) {
+        if (missions.erased(mission.id(), clock.instant()) == 0) {
+            return;
+        }
+        audit.record(by, "erase logger", subject(mission), "collected and verified", "empty");
+    }
+
+    /** @return whether it was not decided so already */
+    @Transactional
+    boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
+        if (missions.correctClock(mission.id(), corrected, clock.instant(), by, reason) == 0) {
+            return false;
+        }
+        audit.record(
+                by, "clock correction", subject(mission), corrected ? "off" : "on", corrected ? "on" : "off", reason);
+        return true;
+    }
+
+    public Optional<ClockDecision> clockDecision(long id) {
+        return Optional.ofNullable(missions.clockDecision(id));
+    }
+
+    /** How the rows of the file that it was became its record; empty for what no file was read for. */
+    public String intake(Mission mission) {
+        return missions.intake(mission.id());
+    }
+
+    private static Instant endsAt(Plan plan, Instant start) {
+        if (plan.stop() instanceof StopCondition.Wrap) {
+            return null;
+        }
+        return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()), start)));
+    }
+
+    private static boolean endsByItself(Plan plan, Instant start) {
+        return plan.endsByItself(ModelCatalogue.get(plan.model()), start);
+    }
+
+    private static String subject(Mission mission) {
+        return "mission " + mission.id() + " of " + mission.serial();
+    }
+}

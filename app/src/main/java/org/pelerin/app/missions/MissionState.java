@@ -1,0 +1,18 @@
+package org.pelerin.app.missions;
+
+/** Where a mission is on its way. */
+public enum MissionState {
+    /** Being written; the logger may or may not have it. */
+    DRAFT,
+    WRITTEN,
+    WAITING,
+    LOGGING,
+    ENDED,
+    COLLECTED,
+    ABANDONED;
+
+    /** Whether its logger is, or should be, out at work. */
+    public boolean inField() {
+        return this == WRITTEN || this == WAITING || this == LOGGING || this == ENDED;
+    }
+}

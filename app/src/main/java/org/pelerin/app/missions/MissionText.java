@@ -1,0 +1,15 @@
+package org.pelerin.app.missions;
+
+import java.time.ZoneId;
+import org.pelerin.app.platform.web.Show;
+
+/** A mission's verdict as plain text, for documents; without the mark, which the fonts of documents do not hold. */
+public final class MissionText {
+
+    private MissionText() {}
+
+    public static String verdict(JudgementDocument j, ZoneId zone, Show show) {
+        MissionSentence s = MissionSentence.of(j, zone, false, show);
+        return s.lead() + s.strong() + s.rest();
+    }
+}

@@ -1,0 +1,178 @@
+package org.pelerin.app.missions;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.Statistics;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** The record of a mission: the points of its chart, the figures of a range, the table of values. */
+@Controller
+class RecordController {
+
+    private static final int TABLE_PAGE = 100;
+    private static final int MOST_COLUMNS = 4000;
+
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final SeriesStore store;
+    private final Chart chart;
+    private final Show show;
+
+    RecordController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Show show) {
+        this.evaluation = evaluation;
+        this.missions = missions;
+        this.store = store;
+        this.chart = chart;
+        this.show = show;
+    }
+
+    /**
+     * The figures of what the chart shows. Those of the whole record are kept with its judgement and only read.
+     *
+     * @param from in ms, as {@code to}
+     * @param channels numbers of those that are drawn; all where none are named
+     */
+    @GetMapping("/missions/{id}/figures")
+    String figures(
+            @PathVariable long id,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam(required = false) List<Integer> channels,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
+            Model model) {
+        Mission mission = get(id, clock);
+        List<SeriesTable> tables = store.tables(mission);
+        Predicate<Integer> wanted = channels == null ? c -> true : channels::contains;
+        boolean whole = tables.stream()
+                .allMatch(x -> from <= x.axis().first().toEpochMilli()
+                        && to >= x.axis().millisAt(Math.max(0, x.axis().count() - 1)));
+        Optional<JudgementDocument> kept = whole ? evaluation.judgement(mission) : Optional.empty();
+        List<JudgementDocument.Channel> figures = kept.isPresent()
+                ? IntStream.range(0, kept.get().series().size())
+                        .boxed()
+                        .filter(wanted)
+                        .map(kept.get().series()::get)
+                        .toList()
+                : reckoned(mission, tables, wanted, from, to);
+        model.addAttribute("figures", Figures.of(figures, t.equals("f")));
+        return "mission/figures :: figures";
+    }
+
+    private List<JudgementDocument.Channel> reckoned(
+            Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
+        Limits limits = missions.plan(mission).limits();
+        List<JudgementDocument.Channel> out = new ArrayList<>();
+        for (SeriesTable table : tables) {
+            long first = table.axis().indexAtOrAfter(from);
+            long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
+            for (Series s : store.window(mission, table.only(wanted), first, last)) {
+                Band band = Evaluation.band(limits, s.label());
+                out.add(JudgementDocument.Channel.of(Statistics.of(s, first, last, band)));
+            }
+        }
+        return out;
+    }
+
+    /** The chart's points; see {@link Chart}. */
+    @GetMapping("/missions/{id}/window")
+    @ResponseBody
+    Chart.Window window(
+            @PathVariable long id,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam int width,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock) {
+        return chart.window(get(id, clock), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), t.equals("f"));
+    }
+
+    /** One row of the table of values. */
+    public record Row(long number, String time, List<Double> values, List<Integer> sides) {}
+
+    /** @param table which of the mission's tables, from 0 */
+    @GetMapping("/missions/{id}/values")
+    String values(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "0") int table,
+            @RequestParam(defaultValue = "0") long page,
+            @RequestParam(required = false) Long at,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock,
+            Model model) {
+        Mission mission = get(id, clock);
+        List<SeriesTable> tables = store.tables(mission);
+        model.addAttribute("m", mission);
+        model.addAttribute("t", t);
+        model.addAttribute("clockKey", clock.equals(MissionController.OWN) ? clock : "");
+        model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
+        if (tables.isEmpty()) {
+            throw new NotThereException("Mission " + id + " holds no values.");
+        }
+        int chosen = Math.max(0, Math.min(table, tables.size() - 1));
+        model.addAttribute("table", chosen);
+        page(mission, tables.get(chosen), page, at, t.equals("f"), model);
+        return "mission/values :: values";
+    }
+
+    private void page(Mission mission, SeriesTable table, long page, Long at, boolean fahrenheit, Model model) {
+        TimeAxis axis = table.axis();
+        long count = axis.count();
+        long pages = Math.max(1, (count + TABLE_PAGE - 1) / TABLE_PAGE);
+        long wanted = at == null ? page : axis.indexAtOrAfter(at) / TABLE_PAGE;
+        long current = Math.max(0, Math.min(wanted, pages - 1));
+        long from = current * TABLE_PAGE;
+        long to = Math.min(count, from + TABLE_PAGE);
+        Limits limits = missions.plan(mission).limits();
+        List<Series> series = store.window(mission, table, from, to);
+        List<double[]> columns = series.stream().map(s -> s.values(from, to)).toList();
+        List<ShownUnit> units =
+                series.stream().map(c -> ShownUnit.of(c.unit(), fahrenheit)).toList();
+        // absent for a channel without limits
+        List<Optional<Band>> bands = series.stream()
+                .map(c -> Optional.ofNullable(Evaluation.band(limits, c.label())))
+                .toList();
+        List<Row> rows = new ArrayList<>();
+        for (long i = from; i < to; i++) {
+            List<Double> values = new ArrayList<>();
+            List<Integer> sides = new ArrayList<>();
+            for (int c = 0; c < columns.size(); c++) {
+                double v = columns.get(c)[(int) (i - from)];
+                values.add(units.get(c).value(v));
+                sides.add(bands.get(c).map(band -> band.side(v)).orElse(0));
+            }
+            rows.add(new Row(i + 1, show.second(axis.instantAt(i), mission.zoneOr(show.home())), values, sides));
+        }
+        model.addAttribute(
+                "heads",
+                series.stream()
+                        .map(s -> s.label() + " "
+                                + ShownUnit.of(s.unit(), fahrenheit).symbol())
+                        .toList());
+        model.addAttribute("rows", rows);
+        model.addAttribute("page", current);
+        model.addAttribute("pages", pages);
+        model.addAttribute("count", count);
+    }
+
+    /** @param clock {@link MissionController#OWN} for times as the logger had them */
+    private Mission get(long id, String clock) {
+        Mission m = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return clock.equals(MissionController.OWN) ? m.byItsOwnClock() : m;
+    }
+}

@@ -1,0 +1,91 @@
+package org.pelerin.app.missions;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface SeriesMapper {
+
+    /**
+     * One series.
+     *
+     * @param intervalMs zero for events
+     * @param endsAt where a series with listed instants ends; null for others
+     * @param clockSettings what the clock read and was set to, in ms, pairs with blanks between
+     */
+    record SeriesRow(
+            long missionId,
+            int channel,
+            String label,
+            String unit,
+            Instant startAt,
+            Duration intervalMs,
+            long samples,
+            Instant clockSetAt,
+            Instant clockReadAt,
+            Duration clockOffsetMs,
+            Instant endsAt,
+            String clockSettings) {
+
+        /** Whether its instants are stored one by one. */
+        boolean listed() {
+            return endsAt != null;
+        }
+
+        boolean events() {
+            return listed() && intervalMs.isZero();
+        }
+    }
+
+    /** {@code data} is null where only the summary was asked for. */
+    record BlockRow(
+            int block,
+            long firstIndex,
+            int samples,
+            int missing,
+            Double minValue,
+            Double maxValue,
+            double sumValue,
+            byte[] cells,
+            byte[] data) {}
+
+    record InstantsRow(int block, int samples, byte[] data) {}
+
+    @Delete("DELETE FROM series_block WHERE mission_id = #{missionId}")
+    void deleteBlocks(long missionId);
+
+    @Delete("DELETE FROM series_instants WHERE mission_id = #{missionId}")
+    void deleteInstants(long missionId);
+
+    @Delete("DELETE FROM series WHERE mission_id = #{missionId}")
+    void deleteSeries(long missionId);
+
+    @Insert(
+            "INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
+                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt}, #{clockSettings})")
+    void insertSeries(SeriesRow row);
+
+    @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"
+            + " #{r.missing}, #{r.minValue}, #{r.maxValue}, #{r.sumValue}, #{r.cells}, #{r.data})")
+    void insertBlock(long missionId, int channel, BlockRow r);
+
+    @Insert("INSERT INTO series_instants VALUES (#{missionId}, #{channel}, #{r.block}, #{r.samples}, #{r.data})")
+    void insertInstants(long missionId, int channel, InstantsRow r);
+
+    @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
+    List<SeriesRow> series(long missionId);
+
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells,"
+            + " IF(block BETWEEN #{firstBlock} AND #{lastBlock}, data, NULL) AS data"
+            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")
+    List<BlockRow> blocks(long missionId, int channel, int firstBlock, int lastBlock);
+
+    @Select("SELECT block, samples, data FROM series_instants WHERE mission_id = #{missionId} AND channel = #{channel}"
+            + " ORDER BY block")
+    List<InstantsRow> instants(long missionId, int channel);
+}

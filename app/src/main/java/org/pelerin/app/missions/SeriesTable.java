@@ -1,0 +1,69 @@
+package org.pelerin.app.missions;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.pelerin.core.plan.Durations;
+import org.pelerin.core.series.EvenAxis;
+import org.pelerin.core.series.ListedAxis;
+import org.pelerin.core.series.TimeAxis;
+
+/**
+ * Series of a mission that share their instants: the records, those of a second table, or the changes of one contact.
+ *
+ * @param channels their numbers, in order
+ */
+public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis axis) {
+
+    public SeriesTable {
+        channels = List.copyOf(channels);
+        labels = List.copyOf(labels);
+    }
+
+    /** The same with some of its channels. */
+    SeriesTable only(Predicate<Integer> wanted) {
+        List<Integer> kept = IntStream.range(0, channels.size())
+                .filter(i -> wanted.test(channels.get(i)))
+                .boxed()
+                .toList();
+        return new SeriesTable(
+                kept.stream().map(channels::get).toList(),
+                kept.stream().map(labels::get).toList(),
+                axis);
+    }
+
+    private static final Pattern OF_SCANS = Pattern.compile(" (?:least|greatest)(?:,|$)");
+
+    /**
+     * The channels that a page shows at first: the records and all changes, of scans the mean. Others sum these up, or lie around them.
+     */
+    static List<Integer> shownAtFirst(List<SeriesTable> tables) {
+        List<Integer> out = new ArrayList<>();
+        for (int t = 0; t < tables.size(); t++) {
+            SeriesTable table = tables.get(t);
+            for (int i = 0; i < table.channels.size(); i++) {
+                if ((t == 0 || table.axis.events()) && !ofScans(table.labels.get(i))) {
+                    out.add(table.channels.get(i));
+                }
+            }
+        }
+        return out;
+    }
+
+    /** Whether a channel is the least or greatest of scans. */
+    static boolean ofScans(String label) {
+        return OF_SCANS.matcher(label).find();
+    }
+
+    /** As people say it: “every 10 min”, “changes of Door”. */
+    public String title() {
+        if (axis instanceof ListedAxis listed && !listed.events()) {
+            return "about every " + Durations.format(listed.interval());
+        }
+        return axis instanceof EvenAxis even
+                ? "every " + Durations.format(even.interval())
+                : "changes of " + String.join(", ", labels);
+    }
+}

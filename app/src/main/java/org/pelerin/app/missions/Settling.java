@@ -1,0 +1,10 @@
+package org.pelerin.app.missions;
+
+import java.time.Instant;
+
+/**
+ * What was said of a logger when it was placed: until when its readings are those of the way there.
+ *
+ * @param minutes from {@code placedAt} on
+ */
+public record Settling(Instant placedAt, int minutes, String placedBy) {}

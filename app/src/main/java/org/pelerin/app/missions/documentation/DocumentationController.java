@@ -1,0 +1,152 @@
+package org.pelerin.app.missions.documentation;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.stream.Stream;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Person;
+import org.pelerin.app.people.contact.AddressBook;
+import org.pelerin.app.people.contact.Contact;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.web.NotThereException;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The documentation of a mission, a part of its page. */
+@Controller
+class DocumentationController {
+
+    private final DocumentationService documentation;
+    private final MissionService missions;
+    private final AccountService accounts;
+    private final AddressBook book;
+    private final PlaceService places;
+
+    DocumentationController(
+            DocumentationService documentation,
+            MissionService missions,
+            AccountService accounts,
+            AddressBook book,
+            PlaceService places) {
+        this.documentation = documentation;
+        this.missions = missions;
+        this.accounts = accounts;
+        this.book = book;
+        this.places = places;
+    }
+
+    @GetMapping("/missions/{id}/documentation")
+    String show(@PathVariable long id, Model page) {
+        page.addAttribute("mission", id);
+        page.addAttribute("note", documentation.note(id));
+        page.addAttribute("attachments", documentation.attachments(id));
+        page.addAttribute(
+                "known",
+                Stream.concat(
+                                accounts.people().stream().map(Person::displayName),
+                                book.all().stream().map(Contact::name))
+                        .distinct()
+                        .toList());
+        page.addAttribute("where", where(need(id)));
+        page.addAttribute(
+                "sites",
+                places.sites().stream().map(DocumentationController::full).toList());
+        return "documentation/part :: part";
+    }
+
+    @PostMapping("/missions/{id}/documentation")
+    String save(
+            @PathVariable long id,
+            @RequestParam String title,
+            @RequestParam String purpose,
+            @RequestParam String people,
+            @RequestParam String place,
+            @RequestParam String remarks,
+            Principal me,
+            RedirectAttributes flash) {
+        need(id);
+        try {
+            documentation.save(
+                    id,
+                    new MissionNote(title.strip(), purpose.strip(), people.strip(), place.strip(), remarks.strip()),
+                    me.getName());
+            flash.addFlashAttribute("said", "Noted; it goes into the report.");
+        } catch (IllegalArgumentException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/missions/" + id;
+    }
+
+    @PostMapping("/missions/{id}/attachments")
+    String attach(@PathVariable long id, @RequestParam MultipartFile file, Principal me, RedirectAttributes flash)
+            throws IOException {
+        need(id);
+        try {
+            String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
+            String kept = documentation.attach(id, name, file.getBytes(), me.getName());
+            flash.addFlashAttribute("said", "“" + kept + "” goes with the mission.");
+        } catch (IllegalArgumentException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ". PNG, JPEG and PDF can be attached.");
+        }
+        return "redirect:/missions/" + id;
+    }
+
+    @GetMapping("/attachments/{id}")
+    ResponseEntity<byte[]> file(@PathVariable long id) {
+        Attachment a = attachment(id);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(a.type()))
+                .header(
+                        "Content-Disposition",
+                        ContentDisposition.attachment()
+                                .filename(a.name(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(documentation.bytes(a));
+    }
+
+    @PostMapping("/attachments/{id}/remove")
+    String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
+        Attachment a = attachment(id);
+        documentation.remove(a, me.getName());
+        flash.addFlashAttribute("said", "“" + a.name() + "” is removed; the audit trail keeps its name and hash.");
+        return "redirect:/missions/" + a.missionId();
+    }
+
+    private Attachment attachment(long id) {
+        return documentation.attachment(id).orElseThrow(() -> new NotThereException("There is no such file."));
+    }
+
+    /** Site and spot of a mission, with the address; empty where it has none. */
+    private String where(Mission mission) {
+        return places.find(mission.spotId())
+                .map(spot -> spot.name() + ", "
+                        + places.sites().stream()
+                                .filter(s -> s.name().equals(spot.site()))
+                                .findFirst()
+                                .map(DocumentationController::full)
+                                .orElse(spot.site()))
+                .orElse("");
+    }
+
+    private static String full(Site site) {
+        return site.name() + (site.address().isEmpty() ? "" : ", " + site.address());
+    }
+
+    private Mission need(long mission) {
+        return missions.find(mission).orElseThrow(() -> new NotThereException("There is no mission " + mission + "."));
+    }
+}

@@ -1,0 +1,36 @@
+package org.pelerin.app.missions.documentation;
+
+import java.util.List;
+import org.pelerin.app.platform.text.Length;
+
+/**
+ * What a person has to say of a mission.
+ *
+ * @param people who was there
+ * @param place where it was, as it is to be read; empty for what its spot says
+ */
+public record MissionNote(String title, String purpose, String people, String place, String remarks) {
+
+    public static final MissionNote NONE = new MissionNote("", "", "", "", "");
+
+    private record Part(String called, String text, Length length) {}
+
+    public boolean empty() {
+        return equals(NONE);
+    }
+
+    /** What is too long, in words; empty if nothing is. */
+    String wrong() {
+        return List.of(
+                        new Part("The title", title, Length.NOTE_TITLE),
+                        new Part("What it was for", purpose, Length.NOTE_PURPOSE),
+                        new Part("Who was there", people, Length.NOTE_PEOPLE),
+                        new Part("Where", place, Length.NOTE_PLACE),
+                        new Part("The remarks", remarks, Length.NOTE_REMARKS))
+                .stream()
+                .filter(p -> p.length.exceeded(p.text))
+                .map(p -> p.called + ": " + p.length.said(p.text))
+                .findFirst()
+                .orElse("");
+    }
+}

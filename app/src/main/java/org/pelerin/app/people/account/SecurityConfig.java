@@ -1,0 +1,152 @@
+package org.pelerin.app.people.account;
+
+import io.github.wimdeblauwe.htmx.spring.boot.security.HxRefreshHeaderAuthenticationEntryPoint;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Duration;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.AccessDeniedHandlerImpl;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
+import org.springframework.security.web.savedrequest.RequestCache;
+import org.springframework.security.web.util.matcher.AnyRequestMatcher;
+import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
+
+@Configuration
+class SecurityConfig {
+
+    /** Nothing but what ships with the application may load or run, and no page may be framed. */
+    private static final String CONTENT_POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
+                    + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+
+    /** Pages that only lead to a change. */
+    private static final String[] OF_TECHNICIANS = {
+        "/yard/**",
+        "/plans/new",
+        "/plans/*/edit",
+        "/dock/*/write",
+        "/library/sensors/edit",
+        "/batches/new",
+        "/dock/find",
+        "/places/new",
+        "/places/*/edit",
+        "/places/*/spots/new",
+        "/spots/*/edit",
+        "/place",
+        "/rounds/new",
+        "/people/new",
+        "/people/*"
+    };
+
+    /** What goes with judging: the record of a mission, and what there is to say of it. */
+    private static final String[] OF_REVIEWERS = {
+        "/missions/*/clock-correction", "/missions/*/documentation", "/missions/*/attachments", "/attachments/*/remove"
+    };
+
+    private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
+
+    @Bean
+    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn) throws Exception {
+        HttpSessionRequestCache cache = new HttpSessionRequestCache();
+        cache.setMatchingRequestParameterName(null);
+        http.authorizeHttpRequests(a -> a.requestMatchers(
+                                "/login",
+                                "/error",
+                                "/favicon.ico",
+                                "/favicon.svg",
+                                "/css/**",
+                                "/js/**",
+                                "/round-worker.js",
+                                "/fonts/**",
+                                "/webjars/**",
+                                // whoever knows the secret in it may read that calendar
+                                "/calendar/*")
+                        .permitAll()
+                        .requestMatchers("/admin/**")
+                        .hasRole("ADMIN")
+                        .requestMatchers("/me/password", "/logout")
+                        .authenticated()
+                        .requestMatchers(HttpMethod.POST, "/me/**")
+                        .hasAnyRole(EVERYBODY)
+                        .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
+                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.GET, OF_TECHNICIANS)
+                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.HEAD, OF_TECHNICIANS)
+                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.GET)
+                        .hasAnyRole(EVERYBODY)
+                        .requestMatchers(HttpMethod.HEAD)
+                        .hasAnyRole(EVERYBODY)
+                        .anyRequest()
+                        .hasAnyRole("TECHNICIAN", "ADMIN"))
+                .requestCache(c -> c.requestCache(cache))
+                .authenticationProvider(signIn)
+                .formLogin(f -> f.loginPage("/login")
+                        .successHandler(new SignedIn(cache))
+                        .failureUrl("/login?error"))
+                .logout(l -> l.logoutSuccessUrl("/login?out"))
+                .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
+                        .defaultAuthenticationEntryPointFor(
+                                new HxRefreshHeaderAuthenticationEntryPoint(),
+                                new RequestHeaderRequestMatcher("HX-Request"))
+                        .defaultAuthenticationEntryPointFor(toLogin(), AnyRequestMatcher.INSTANCE))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(r -> r.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.SAME_ORIGIN)));
+        return http.build();
+    }
+
+    /** A form whose session has ended meanwhile is not a matter of roles: it says so, and leads to where one goes on. */
+    private static void denied(HttpServletRequest request, HttpServletResponse response, AccessDeniedException e)
+            throws IOException, ServletException {
+        if (request.isUserInRole(AccountService.ONCE)) {
+            response.sendRedirect("/me/password");
+            return;
+        }
+        // asked so early nobody's name is with the request yet, but his session is known
+        if (e instanceof CsrfException && SecurityContextHolder.getContext().getAuthentication() == null) {
+            response.sendRedirect("/login?again");
+        } else {
+            new AccessDeniedHandlerImpl().handle(request, response, e);
+        }
+    }
+
+    /** Without the host that the request names: it is whoever asks who says that. */
+    private static LoginUrlAuthenticationEntryPoint toLogin() {
+        LoginUrlAuthenticationEntryPoint out = new LoginUrlAuthenticationEntryPoint("/login");
+        out.setFavorRelativeUris(true);
+        return out;
+    }
+
+    /** Sessions of strangers are short; those of who has signed in last a working day. */
+    private static final class SignedIn extends SavedRequestAwareAuthenticationSuccessHandler {
+
+        private static final int LASTS = (int) Duration.ofHours(12).toSeconds();
+
+        SignedIn(RequestCache cache) {
+            setRequestCache(cache);
+        }
+
+        @Override
+        public void onAuthenticationSuccess(
+                HttpServletRequest request, HttpServletResponse response, Authentication authentication)
+                throws ServletException, IOException {
+            request.getSession().setMaxInactiveInterval(LASTS);
+            super.onAuthenticationSuccess(request, response, authentication);
+        }
+    }
+}

@@ -1,0 +1,224 @@
+package org.pelerin.app.places;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Hanging;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Sites and the spots at them. */
+@Service
+public class PlaceService {
+
+    /** Another site, or another spot of the site, has the name already. */
+    public static class NameTakenException extends RuntimeException {
+        NameTakenException(String message) {
+            super(message);
+        }
+    }
+
+    /** A picture as it was handed in. */
+    public record StoredPicture(String type, byte[] bytes) {}
+
+    private final PlaceMapper places;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    PlaceService(PlaceMapper places, AuditTrail audit, Clock clock) {
+        this.places = places;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public List<SpotAt> all() {
+        return places.all();
+    }
+
+    public Optional<SpotAt> find(Long id) {
+        return id == null ? Optional.empty() : Optional.ofNullable(places.byId(id));
+    }
+
+    public List<Site> sites() {
+        return places.sites();
+    }
+
+    public Optional<Site> site(long id) {
+        return Optional.ofNullable(places.site(id));
+    }
+
+    /** All spots with all that is known of them, by site and name. */
+    public List<Spot> spots() {
+        return with(places.allSpots(), places.allDemands());
+    }
+
+    public List<Spot> spots(long site) {
+        return with(places.spots(site), places.demandsAt(site));
+    }
+
+    private static List<Spot> with(List<PlaceMapper.SpotRow> spots, List<PlaceMapper.DemandRow> demands) {
+        Map<Long, List<Errand.Demand>> bySpot = demands.stream()
+                .collect(Collectors.groupingBy(
+                        PlaceMapper.DemandRow::spotId, Collectors.mapping(PlaceService::demand, Collectors.toList())));
+        return spots.stream()
+                .map(s -> s.with(bySpot.getOrDefault(s.id(), List.of())))
+                .toList();
+    }
+
+    public Optional<Spot> spot(long id) {
+        return Optional.ofNullable(places.spot(id)).map(s -> s.with(demands(id)));
+    }
+
+    private List<Errand.Demand> demands(long spot) {
+        return places.demands(spot).stream().map(PlaceService::demand).toList();
+    }
+
+    private static Errand.Demand demand(PlaceMapper.DemandRow d) {
+        return new Errand.Demand(d.unit(), d.low(), d.high());
+    }
+
+    /** What a logger is sent to a spot for; nothing is demanded where no spot is named. */
+    public Errand errand(Long spot, Instant placedAt, Instant collectBy) {
+        return find(spot)
+                .map(s -> new Errand(placedAt, collectBy, s.depth(), demands(s.id())))
+                .orElse(new Errand(placedAt, collectBy, null, List.of()));
+    }
+
+    /** Makes a spot, and its site where there is none of the name. */
+    @Transactional
+    public void create(String site, String zone, String spot, String by) {
+        places.insertSite(site, zone);
+        places.insertSpot(site, spot);
+        audit.record(by, "create spot", site + " / " + spot, "", zone);
+    }
+
+    /**
+     * Stores a site; one with the id 0 is new.
+     *
+     * @return its id
+     * @throws NameTakenException if another has its name
+     */
+    @Transactional
+    public long save(Site site, String by) {
+        Site same = places.siteNamed(site.name());
+        if (same != null && same.id() != site.id()) {
+            throw new NameTakenException("There is a site “" + site.name() + "” already");
+        }
+        Site before = site.id() == 0 ? null : places.site(site.id());
+        if (before == null) {
+            places.insertSite(site.name(), site.zone());
+        }
+        long id = before == null ? places.siteNamed(site.name()).id() : site.id();
+        places.updateSite(new Site(
+                id, site.name(), site.zone(), site.address(), site.latitude(), site.longitude(), site.notes(), null));
+        audit.record(
+                by, before == null ? "create site" : "change site", site.name(), told(before), told(places.site(id)));
+        return id;
+    }
+
+    /**
+     * Stores a spot with its limits; one with the id 0 is new at its site.
+     *
+     * @return its id
+     * @throws NameTakenException if another of the site has its name
+     */
+    @Transactional
+    public long save(Spot spot, String by) {
+        Long same = places.spotNamed(spot.siteId(), spot.name());
+        if (same != null && same != spot.id()) {
+            throw new NameTakenException("The site has a spot “" + spot.name() + "” already");
+        }
+        String site = places.site(spot.siteId()).name();
+        String before = spot.id() == 0 ? "" : told(spot(spot.id()).orElseThrow());
+        if (spot.id() == 0) {
+            places.insertSpot(site, spot.name());
+        }
+        long id = places.spotNamed(
+                spot.siteId(),
+                spot.id() == 0 ? spot.name() : places.spot(spot.id()).name());
+        places.updateSpot(new Spot(
+                id,
+                spot.siteId(),
+                site,
+                spot.name(),
+                spot.surroundings(),
+                spot.planId(),
+                null,
+                spot.collectDays(),
+                spot.depth(),
+                spot.hanging(),
+                spot.notes(),
+                null,
+                null,
+                null,
+                List.of()));
+        places.clearDemands(id);
+        spot.demands().forEach(d -> places.insertDemand(id, d.unit(), d.low(), d.high()));
+        audit.record(
+                by,
+                before.isEmpty() ? "create spot" : "change spot",
+                site + " / " + spot.name(),
+                before,
+                told(spot(id).orElseThrow()));
+        return id;
+    }
+
+    /** Puts a spot on its site's picture; null takes it off. */
+    @Transactional
+    public void draw(long spot, Double x, Double y, String by) {
+        places.draw(spot, x, y);
+        audit.record(by, "draw spot", places.byId(spot).full(), "", x == null ? "off" : x + ", " + y);
+    }
+
+    @Transactional
+    public void picture(long site, Picture picture, String by) {
+        places.picture(site, picture, clock.millis());
+        audit.record(by, "set picture", places.site(site).name(), "", picture.width() + " × " + picture.height());
+    }
+
+    public Optional<StoredPicture> pictureOf(long site) {
+        return Optional.ofNullable(places.pictureOf(site)).map(p -> new StoredPicture(p.type(), p.bytes()));
+    }
+
+    /** Height of a site's picture for a width of one; null where there is none. */
+    public Double pictureShape(long site) {
+        Integer width = places.pictureWidth(site);
+        return width == null ? null : (double) places.pictureHeight(site) / width;
+    }
+
+    @Transactional
+    public void photo(long spot, Picture photo, String by) {
+        places.photo(spot, photo, clock.millis());
+        audit.record(by, "set photo", places.byId(spot).full(), "", photo.width() + " × " + photo.height());
+    }
+
+    public Optional<StoredPicture> photoOf(long spot) {
+        return Optional.ofNullable(places.photoOf(spot)).map(p -> new StoredPicture(p.type(), p.bytes()));
+    }
+
+    private static String told(Site s) {
+        return s == null
+                ? ""
+                : s.name() + ", " + s.zone() + ", " + s.address() + ", " + s.latitude() + " " + s.longitude() + ", "
+                        + s.notes();
+    }
+
+    private static String told(Spot s) {
+        return s.name() + ", " + s.surroundings() + ", plan " + s.plan() + ", every " + s.collectDays()
+                + " days, depth "
+                + s.depth() + told(s.hanging()) + ", " + s.demands() + ", "
+                + s.notes();
+    }
+
+    private static String told(Hanging h) {
+        return h.equals(Hanging.DRY)
+                ? ""
+                : ", static level " + h.staticLevel() + ", kept clear " + h.keptClear() + ", margin " + h.margin()
+                        + ", cable " + h.cable();
+    }
+}

@@ -1,0 +1,40 @@
+package org.pelerin.app.placing;
+
+import java.time.Instant;
+
+/**
+ * A logger's stay at a spot.
+ *
+ * @param takenAt when it was taken away; null as long as it is there
+ * @param acclimatiseMinutes how long its readings are those of the way there
+ * @param checked what was looked at, in plain words
+ * @param missionId the mission that it was placed for, or null
+ * @param water measured from the reference point down when it was hung, in m, or null; as {@code cable}, to the logger
+ */
+public record Placement(
+        long id,
+        String serial,
+        String model,
+        long spotId,
+        String spot,
+        long siteId,
+        String site,
+        Instant placedAt,
+        String placedBy,
+        Instant takenAt,
+        String takenBy,
+        String remarks,
+        int acclimatiseMinutes,
+        String checked,
+        Long missionId,
+        Double water,
+        Double cable) {
+
+    public boolean present() {
+        return takenAt == null;
+    }
+
+    public String where() {
+        return site + " / " + spot;
+    }
+}

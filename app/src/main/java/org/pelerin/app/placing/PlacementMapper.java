@@ -1,0 +1,58 @@
+package org.pelerin.app.placing;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface PlacementMapper {
+
+    String PLACEMENT =
+            "SELECT p.id, g.serial, g.model, p.spot_id, s.name AS spot, s.site_id, t.name AS site, p.placed_at,"
+                    + " p.placed_by, p.taken_at, p.taken_by, p.remarks, p.acclimatise_min AS acclimatise_minutes, p.checked,"
+                    + " p.mission_id, p.water_m AS water, p.cable_m AS cable FROM placement p JOIN logger g ON g.id = p.logger_id JOIN spot s ON s.id = p.spot_id"
+                    + " JOIN site t ON t.id = s.site_id ";
+
+    @Select(PLACEMENT + "WHERE p.taken_at IS NULL ORDER BY t.name, s.name, g.serial")
+    List<Placement> present();
+
+    @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND g.serial = #{serial}")
+    Placement presentOf(String serial);
+
+    @Select(PLACEMENT
+            + "WHERE p.spot_id = #{spot} ORDER BY p.taken_at IS NULL DESC, p.placed_at DESC, p.id DESC LIMIT #{limit}")
+    List<Placement> ofSpot(long spot, int limit);
+
+    @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
+    List<Placement> ofLogger(String serial, int limit);
+
+    @Select("<script>" + PLACEMENT + "WHERE p.mission_id IN <foreach item='m' collection='missions' open='('"
+            + " separator=',' close=')'>#{m}</foreach></script>")
+    List<Placement> ofMissions(List<Long> missions);
+
+    @Insert(
+            "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, acclimatise_min, checked, mission_id,"
+                    + " water_m, cable_m)"
+                    + " VALUES (#{logger}, #{spot}, #{at}, #{by}, #{remarks}, #{acclimatise}, #{checked}, #{mission},"
+                    + " #{water}, #{cable})")
+    void insert(
+            long logger,
+            long spot,
+            Instant at,
+            String by,
+            String remarks,
+            int acclimatise,
+            String checked,
+            Long mission,
+            Double water,
+            Double cable);
+
+    @Update("UPDATE placement SET taken_at = #{at}, taken_by = #{by} WHERE id = #{id} AND taken_at IS NULL")
+    int take(long id, Instant at, String by);
+
+    @Select("SELECT COUNT(*) FROM placement WHERE mission_id = #{mission}")
+    int countOfMission(long mission);
+}

@@ -1,0 +1,317 @@
+package org.pelerin.app.placing;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.NotWired;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Spot;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Hanging;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Which logger lies where, and where it has been. A logger is at one spot at a time. */
+@Service
+public class PlacementService {
+
+    /** What becomes of a logger that lies at the spot already. */
+    public enum Other {
+        /** It is taken home. */
+        TAKEN,
+        /** Both lie there, on purpose. */
+        STAYS
+    }
+
+    /** Something has to be decided or corrected before it can be placed. */
+    public static class NotPlacedException extends RuntimeException {
+        NotPlacedException(String message) {
+            super(message);
+        }
+    }
+
+    /**
+     * A logger that is put somewhere.
+     *
+     * @param moved whether it may leave the spot it was at
+     * @param other what becomes of one that is there already; null where that was not asked
+     * @param checked what was looked at
+     * @param runs whether it was seen to run
+     * @param hung what was measured where it hangs in water
+     */
+    public record Placing(
+            String serial,
+            long spotId,
+            Instant at,
+            boolean moved,
+            Other other,
+            String remarks,
+            int acclimatiseMinutes,
+            List<String> checked,
+            boolean runs,
+            Hung hung) {
+
+        public Placing(
+                String serial,
+                long spotId,
+                Instant at,
+                boolean moved,
+                Other other,
+                String remarks,
+                int acclimatiseMinutes,
+                List<String> checked,
+                boolean runs) {
+            this(serial, spotId, at, moved, other, remarks, acclimatiseMinutes, checked, runs, Hung.UNMEASURED);
+        }
+    }
+
+    /**
+     * What was measured when it was hung into water, in m from the reference point down; null where it was not.
+     *
+     * @param water to the water
+     * @param cable to the logger
+     */
+    public record Hung(Double water, Double cable) {
+        public static final Hung UNMEASURED = new Hung(null, null);
+    }
+
+    private final PlacementMapper placements;
+    private final PlaceService places;
+    private final LoggerRegistry loggers;
+    private final MissionService missions;
+    private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    PlacementService(
+            PlacementMapper placements,
+            PlaceService places,
+            LoggerRegistry loggers,
+            MissionService missions,
+            AuditTrail audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.placements = placements;
+        this.places = places;
+        this.loggers = loggers;
+        this.missions = missions;
+        this.audit = audit;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    public List<Placement> present() {
+        return placements.present();
+    }
+
+    public Optional<Placement> presentOf(String serial) {
+        return Optional.ofNullable(placements.presentOf(serial));
+    }
+
+    public List<Placement> ofSpot(long spot, int limit) {
+        return placements.ofSpot(spot, limit);
+    }
+
+    public List<Placement> ofLogger(String serial, int limit) {
+        return placements.ofLogger(serial, limit);
+    }
+
+    /** The mission that a logger has been written for, or is at. */
+    public Optional<Mission> current(String serial) {
+        return missions.ofLogger(serial, 1).stream()
+                .filter(m -> m.state().inField())
+                .findFirst();
+    }
+
+    /** Why a logger was written before its channels were wired, if that has not been looked at since; empty otherwise. */
+    public String notWired(String serial) {
+        return current(serial)
+                .map(m -> unseen(missions.notWired(m)).getOrDefault(serial, ""))
+                .orElse("");
+    }
+
+    /** The same of all loggers of which it is not empty, by serial. */
+    public Map<String, String> notWired() {
+        return unseen(missions.notWired());
+    }
+
+    private Map<String, String> unseen(List<NotWired> written) {
+        if (written.isEmpty()) {
+            return Map.of();
+        }
+        Set<Long> seen = placements
+                .ofMissions(written.stream().map(NotWired::missionId).toList())
+                .stream()
+                .filter(p -> Checklist.wiringSaid(p.checked()))
+                .map(Placement::missionId)
+                .collect(Collectors.toSet());
+        return written.stream()
+                .filter(n -> !seen.contains(n.missionId()))
+                .collect(Collectors.toMap(NotWired::serial, NotWired::reason, (a, b) -> b));
+    }
+
+    /** @throws NotPlacedException if something must be decided first; nothing has changed then */
+    @Transactional
+    public void place(Placing p, String by) {
+        LoggerUnit logger = loggers.find(p.serial)
+                .orElseThrow(() -> new NotPlacedException("No logger " + p.serial + " was ever connected here"));
+        if (!notWired(p.serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", p.checked))) {
+            throw new NotPlacedException(
+                    p.serial + " was written before it was wired: say whether its readings were looked at");
+        }
+        SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException("Choose the spot"));
+        if (p.at.isAfter(clock.instant())) {
+            throw new NotPlacedException("It cannot have been placed in the future");
+        }
+        if (Length.PLACING_REMARKS.exceeded(p.remarks)) {
+            throw new NotPlacedException("Remarks: " + Length.PLACING_REMARKS.said(p.remarks));
+        }
+        deepEnough(logger, p);
+        leave(p, by);
+        makeRoom(p, by);
+        Optional<Mission> mission = current(p.serial);
+        placements.insert(
+                logger.id(),
+                p.spotId,
+                p.at,
+                by,
+                p.remarks,
+                p.acclimatiseMinutes,
+                String.join(", ", p.checked),
+                mission.map(Mission::id).orElse(null),
+                p.hung.water,
+                p.hung.cable);
+        audit.record(
+                by,
+                "place logger",
+                p.serial,
+                "",
+                spot.full() + measured(p.hung) + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
+        mission.ifPresent(m -> follow(m, p, by));
+        events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
+    }
+
+    private static String measured(Hung hung) {
+        return (hung.water == null ? "" : ", water at " + hung.water + " m")
+                + (hung.cable == null ? "" : ", cable " + hung.cable + " m");
+    }
+
+    /** By what was measured and is known of the spot, it hangs in the water and no deeper than it is made for. */
+    private void deepEnough(LoggerUnit logger, Placing p) {
+        Spot spot = places.spot(p.spotId).orElseThrow();
+        LoggerModel model = ModelCatalogue.get(logger.model());
+        Hanging hanging = spot.hanging().measured(p.hung.water, p.hung.cable);
+        if (model.ratedDepth() == 0 || hanging.immersion().isEmpty()) {
+            return;
+        }
+        double deep = hanging.immersion().getAsDouble();
+        if (deep <= 0) {
+            throw new NotPlacedException("With this cable it hangs " + metres(-deep) + " above the water");
+        }
+        if (deep > model.ratedDepth()) {
+            throw new NotPlacedException("It would hang " + metres(deep) + " under water; " + model.name()
+                    + " is made for " + metres(model.ratedDepth()));
+        }
+    }
+
+    private static String metres(double m) {
+        return BigDecimal.valueOf(m)
+                        .setScale(2, RoundingMode.HALF_UP)
+                        .stripTrailingZeros()
+                        .toPlainString() + " m";
+    }
+
+    /** Leaves the spot it was at, if any. */
+    private void leave(Placing p, String by) {
+        Placement before = placements.presentOf(p.serial);
+        if (before == null) {
+            return;
+        }
+        if (before.spotId() == p.spotId) {
+            throw new NotPlacedException(p.serial + " is there already, since it was placed by " + before.placedBy());
+        }
+        if (!p.moved) {
+            throw new NotPlacedException(p.serial + " is at " + before.where() + "; say that it was moved");
+        }
+        end(before, p.at, by);
+    }
+
+    private void makeRoom(Placing p, String by) {
+        List<Placement> there = placements.ofSpot(p.spotId, 50).stream()
+                .filter(Placement::present)
+                .toList();
+        if (there.isEmpty() || p.other == Other.STAYS) {
+            return;
+        }
+        if (p.other == null) {
+            throw new NotPlacedException(
+                    there.get(0).serial() + " is there already; say whether it was taken away or stays");
+        }
+        there.forEach(t -> end(t, p.at, by));
+    }
+
+    /** The mission goes where its logger is first placed; a move later on leaves it where it began. */
+    private void follow(Mission m, Placing p, String by) {
+        if (placements.countOfMission(m.id()) == 1 && (m.spotId() == null || m.spotId() != p.spotId)) {
+            missions.moveTo(m, p.spotId, by);
+        }
+        if (p.runs && m.startsAt() == null) {
+            missions.confirmStarted(m, by);
+        }
+    }
+
+    /** It was taken away from its spot. */
+    @Transactional
+    public void take(String serial, Instant at, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p == null) {
+            throw new NotPlacedException(serial + " lies nowhere, as far as is known");
+        }
+        end(p, at, by);
+    }
+
+    /** It goes into stock, from wherever it was. */
+    @Transactional
+    public void retire(String serial, String reason, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p != null) {
+            end(p, clock.instant(), by);
+        }
+        loggers.retire(serial, reason, by);
+    }
+
+    /** It is given up as lost, wherever it was. */
+    @Transactional
+    public void lose(String serial, String reason, String by) {
+        Placement p = placements.presentOf(serial);
+        if (p != null) {
+            end(p, clock.instant(), by);
+        }
+        loggers.lose(serial, reason, by);
+    }
+
+    private void end(Placement p, Instant at, String by) {
+        if (at.isBefore(p.placedAt())) {
+            throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");
+        }
+        if (placements.take(p.id(), at, by) == 1) {
+            audit.record(by, "take logger away", p.serial(), p.where(), "");
+            events.publishEvent(new Moved(p.serial(), p.spotId(), false, at, by));
+        }
+    }
+}

@@ -1,0 +1,78 @@
+package org.pelerin.app.placing;
+
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.Map;
+import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.Typed;
+
+/** A site as it is typed. */
+public class SiteForm implements Form {
+
+    public long id;
+    public String name = "";
+    public String zone = "";
+    public String address = "";
+    public String latitude = "";
+    public String longitude = "";
+    public String notes = "";
+
+    /** What was read, and what is wrong with each field. */
+    record Parsed(Site site, Map<String, String> errors) {}
+
+    static SiteForm blank(ZoneId home) {
+        SiteForm form = new SiteForm();
+        form.zone = home.getId();
+        return form;
+    }
+
+    static SiteForm of(Site site) {
+        SiteForm form = new SiteForm();
+        form.id = site.id();
+        form.name = site.name();
+        form.zone = site.zone();
+        form.address = site.address();
+        form.latitude = site.latitude() == null ? "" : Typed.plain(site.latitude());
+        form.longitude = site.longitude() == null ? "" : Typed.plain(site.longitude());
+        form.notes = site.notes();
+        return form;
+    }
+
+    Parsed parse() {
+        Typed typed = new Typed();
+        if (name.isBlank()) {
+            typed.wrong("name", "A site has a name");
+        }
+        try {
+            ZoneId.of(zone.strip());
+        } catch (DateTimeException e) {
+            typed.wrong("zone", "There is no time zone “" + zone.strip() + "”; one is called Europe/Paris");
+        }
+        Double north = degrees(typed, "latitude", latitude, 90);
+        Double east = degrees(typed, "longitude", longitude, 180);
+        if ((north == null) != (east == null) && typed.errors().isEmpty()) {
+            typed.wrong(north == null ? "latitude" : "longitude", "A position has both");
+        }
+        return new Parsed(
+                new Site(
+                        id,
+                        typed.text("name", name, Length.SITE_NAME),
+                        zone.strip(),
+                        typed.text("address", address, Length.SITE_ADDRESS),
+                        north,
+                        east,
+                        typed.text("notes", notes, Length.SITE_NOTES),
+                        null),
+                typed.errors());
+    }
+
+    private static Double degrees(Typed typed, String field, String text, double most) {
+        Double v = text.isBlank() ? null : typed.number(field, text);
+        if (v != null && Math.abs(v) > most) {
+            typed.wrong(field, "Give degrees from −" + (int) most + " to " + (int) most);
+        }
+        return v;
+    }
+}

@@ -1,6 +1,0 @@
-package org.pelerin.app.plan;
-
-import java.time.Instant;
-
-/** One version of a plan of the library. */
-public record PlanVersion(long planId, int version, String settings, Instant savedAt, String savedBy) {}

@@ -1,0 +1,226 @@
+package org.pelerin.app.plans;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.Ending;
+import org.pelerin.core.plan.Forecast;
+import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.plan.OptionText;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+
+/**
+ * What a plan will come to, in words for the page.
+ *
+ * @param sentence the plan as a sentence, in HTML-free parts: plain and strong by turns
+ * @param visit what the next visit will find, empty where none is planned
+ * @param beside what memory holds beside the records, a line each
+ * @param ends what ends it, and when
+ * @param memory when memory would be full, whatever ends it; empty with wrap, and where that ends it
+ * @param keeps the stretch that is kept with wrap; empty without
+ */
+public record Consequences(
+        List<String> sentence,
+        String samplesPerDay,
+        String records,
+        List<String> beside,
+        String ends,
+        String memory,
+        String keeps,
+        String battery,
+        boolean batteryShort,
+        String visit,
+        PlanStrip strip,
+        List<Conflict> blocks,
+        List<Conflict> warnings) {
+
+    private static final int MOST_NAMED = 2;
+
+    static Consequences of(
+            Plan plan,
+            LoggerModel model,
+            double battery,
+            List<Conflict> conflicts,
+            Instant visit,
+            Instant now,
+            ZoneId zone,
+            Show show) {
+        Forecast f = Forecast.of(model, plan, battery, 10, now);
+        return new Consequences(
+                sentence(model, plan, f, zone, show),
+                show.number(f.samplesPerDay(), f.samplesPerDay() == Math.rint(f.samplesPerDay()) ? 0 : 1),
+                show.count(f.recordsThatFit()),
+                beside(model, plan, show),
+                ends(plan, f, zone, show),
+                plan.stop() instanceof StopCondition.Wrap || f.end().cause() == Ending.Cause.MEMORY
+                        ? ""
+                        : memory(f, zone, show),
+                plan.stop() instanceof StopCondition.Wrap ? Durations.rough(f.recordsFor()) : "",
+                Durations.rough(f.batteryLeft()),
+                f.batteryShort(),
+                visit == null ? "" : visit(plan, f, battery, visit, now, show),
+                PlanStrip.of(plan, f, now, zone, show),
+                conflicts.stream().filter(Conflict::blocking).toList(),
+                conflicts.stream().filter(c -> !c.blocking()).toList());
+    }
+
+    /** The one thing that ends it, and when. */
+    private static String ends(Plan plan, Forecast f, ZoneId zone, Show show) {
+        Ending end = f.end();
+        String when = end.at() == null ? "after " + Durations.rough(end.after()) : show.minute(end.at(), zone);
+        return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
+    }
+
+    private static String memory(Forecast f, ZoneId zone, Show show) {
+        return f.startsAt() == null
+                ? "after " + Durations.rough(f.memoryAfter())
+                : show.minute(f.startsAt().plus(f.memoryAfter()), zone);
+    }
+
+    private static List<String> beside(LoggerModel model, Plan plan, Show show) {
+        List<String> out = new ArrayList<>();
+        plan.second()
+                .ifPresent(every -> out.add(
+                        show.count(plan.secondCapacity(model)) + " means, one every " + Durations.format(every)));
+        if (!plan.changes(model).isEmpty()) {
+            out.add(show.count(model.memory().changes()) + " changes of state");
+        }
+        if (model.memory().disturbances() > 0) {
+            out.add(show.count(model.memory().disturbances()) + " disturbances");
+        }
+        return out;
+    }
+
+    /** What memory and battery will be like when somebody next comes by. */
+    private static String visit(Plan plan, Forecast f, double battery, Instant visit, Instant now, Show show) {
+        Instant from = f.startsAt() == null ? now : f.startsAt();
+        if (!visit.isAfter(from)) {
+            return "nothing yet: it starts later";
+        }
+        long taken = Duration.between(from, visit).toMillis() / plan.interval().toMillis() + 1;
+        long most = plan.stop() instanceof StopCondition.Wrap
+                ? f.recordsThatFit()
+                : f.recordsFor().dividedBy(plan.interval());
+        long held = Math.min(taken, most);
+        double left = battery
+                * (1
+                        - (double) Duration.between(from, visit).toSeconds()
+                                / f.batteryLeft().toSeconds());
+        String records = show.counted(held, "sample") + ", memory " + show.number(100.0 * held / f.recordsThatFit(), 0)
+                + "\u00a0% full";
+        return left <= 0
+                ? "◇ an empty battery: it lasts " + Durations.rough(f.batteryLeft())
+                : (held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap) ? "◇ stopped; " : "")
+                        + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
+    }
+
+    private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Show show) {
+        List<String> s = new ArrayList<>();
+        s.add("Every ");
+        s.add(Durations.format(plan.interval()));
+        if (plan.scan() != null) {
+            s.add(", scanned every ");
+            s.add(Durations.format(plan.scan()));
+        }
+        start(s, model, plan, zone, show);
+        alarms(s, model, plan);
+        options(s, model, plan);
+        ending(s, plan, f, zone, show);
+        s.add(".");
+        return s;
+    }
+
+    /** What ends it, and nothing else, so that nobody plans on another date. */
+    private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Show show) {
+        Ending end = f.end();
+        if (plan.stop() instanceof StopCondition.Wrap) {
+            s.add(". Keeps the last ");
+            s.add(Durations.rough(f.recordsFor()));
+            s.add("; the battery ends it ");
+        } else {
+            s.add(
+                    switch (end.cause()) {
+                        case PLAN -> ". Ends ";
+                        case MEMORY -> ". Memory is full ";
+                        case BATTERY -> ". The battery ends it ";
+                    });
+        }
+        s.add(
+                end.at() == null || end.cause() == Ending.Cause.BATTERY
+                        ? "after " + Durations.rough(end.after())
+                        : "on " + show.minute(end.at(), zone));
+    }
+
+    private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Show show) {
+        StartCondition start = plan.start();
+        if (start instanceof StartCondition.At at) {
+            s.add(" from ");
+            s.add(show.minute(at.instant(), zone));
+        } else if (start instanceof StartCondition.After after) {
+            s.add(", beginning ");
+            s.add(Durations.format(after.delay()) + " after writing");
+        } else if (start instanceof StartCondition.OnInterval i) {
+            s.add(" from ");
+            s.add("the next full " + Durations.format(i.step()));
+        } else if (start instanceof StartCondition.OnThreshold t) {
+            s.add(" once ");
+            s.add(threshold(model, plan, t));
+        } else {
+            s.add(start instanceof StartCondition.Now ? ", beginning " : " from the press of ");
+            s.add(start instanceof StartCondition.Now ? "at once" : "its button");
+        }
+    }
+
+    private static String threshold(LoggerModel model, Plan plan, StartCondition.OnThreshold t) {
+        boolean there = t.channel() < plan.channels().size();
+        String label = there ? plan.channels().get(t.channel()).label() : "";
+        String unit = there ? plan.unit(model, t.channel()) : "";
+        return "“" + label + "” "
+                + switch (t.crossing()) {
+                    case ABOVE -> "rises above " + LimitText.quantity(t.high(), unit);
+                    case BELOW -> "falls below " + LimitText.quantity(t.low(), unit);
+                    case ENTERS -> "enters " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
+                    case LEAVES -> "leaves " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
+                };
+    }
+
+    /** The settings of the logger itself that are not as usual, by name for the first few. */
+    private static void options(List<String> s, LoggerModel model, Plan plan) {
+        List<OptionText.Line> set =
+                OptionText.lines(model, plan).stream().filter(o -> !o.preset()).toList();
+        for (OptionText.Line o : set.subList(0, Math.min(MOST_NAMED, set.size()))) {
+            s.add("; " + o.label().substring(0, 1).toLowerCase(Locale.ROOT)
+                    + o.label().substring(1) + ": ");
+            s.add(o.value());
+        }
+        if (set.size() > MOST_NAMED) {
+            s.add("; and ");
+            s.add((set.size() - MOST_NAMED) + "\u00a0more setting" + (set.size() - MOST_NAMED == 1 ? "" : "s"));
+        }
+    }
+
+    /** The first few channels with alarms; a sentence is no table. */
+    private static void alarms(List<String> s, LoggerModel model, Plan plan) {
+        List<ChannelSettings> alarmed = plan.channels().stream()
+                .filter(c -> c.enabled() && c.levels().size() > 0 && c.level(1).any())
+                .toList();
+        for (ChannelSettings c : alarmed.subList(0, Math.min(MOST_NAMED, alarmed.size()))) {
+            s.add("; “" + c.label() + "” alarms ");
+            s.add(LimitText.of(c.level(1), plan.unit(model, plan.channels().indexOf(c))));
+        }
+        if (alarmed.size() > MOST_NAMED) {
+            s.add("; and alarms on ");
+            s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
+        }
+    }
+}

@@ -1,0 +1,195 @@
+package org.pelerin.app.fleet.attention;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.fleet.attention.Need.Kind;
+import org.pelerin.app.missions.MissionState;
+
+class NeedsTest {
+
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+
+    private Integer collectDays;
+    private Instant collectedAt;
+    private Instant calibrationDue;
+    private Duration clockOffset = Duration.ZERO;
+    private Instant seenAt = NOW;
+    private boolean connected;
+    private boolean alarmed;
+    private Instant alarmedAt;
+    private Instant homeAt;
+    private Silence silence;
+    private boolean placed;
+    private int placedDay = -9;
+    private boolean retired;
+    private boolean plannedEnd;
+
+    private static Instant days(int n) {
+        return NOW.plus(Duration.ofDays(n));
+    }
+
+    private static Standing mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        return StandingSample.of(
+                7,
+                "PL-1",
+                "alder-t1",
+                Duration.ZERO,
+                NOW,
+                1L,
+                state,
+                days(-10),
+                startsAt,
+                endsAt,
+                false,
+                batteryEndsAt,
+                state == MissionState.COLLECTED ? days(-3) : null,
+                3L,
+                "Vault 1",
+                "Ostrel",
+                null,
+                null,
+                null,
+                null,
+                false,
+                false,
+                false,
+                List.of());
+    }
+
+    private List<Kind> kinds(Standing mission) {
+        Standing s = new Standing(
+                7,
+                "PL-1",
+                "alder-t1",
+                clockOffset,
+                seenAt,
+                mission == null ? null : mission.missionId(),
+                mission == null ? null : mission.state(),
+                mission == null ? null : mission.writtenAt(),
+                mission == null ? null : mission.startsAt(),
+                mission == null ? null : mission.endsAt(),
+                plannedEnd,
+                mission == null ? null : mission.batteryEndsAt(),
+                mission == null ? null : mission.collectedAt(),
+                3L,
+                "Vault 1",
+                "Ostrel",
+                placed ? days(placedDay) : null,
+                collectDays,
+                collectedAt,
+                calibrationDue,
+                retired,
+                connected,
+                alarmed,
+                connected,
+                alarmedAt,
+                homeAt,
+                false,
+                silence,
+                List.of());
+        return Needs.of(s, NOW).stream().map(Need::kind).toList();
+    }
+
+    private static Standing running(int endsIn, int batteryEndsIn) {
+        return mission(MissionState.LOGGING, days(-9), days(endsIn), days(batteryEndsIn));
+    }
+
+    @Test
+    void an_end_that_was_planned_is_no_full_memory() {
+        plannedEnd = true;
+        assertThat(kinds(running(6, 300))).isEmpty();
+        assertThat(kinds(running(-1, 300))).containsExactly(Kind.STOPPED);
+    }
+
+    @Test
+    void memory_and_battery_count_against_the_next_visit() {
+        assertThat(kinds(running(30, 300))).isEmpty();
+        assertThat(kinds(running(6, 300))).containsExactly(Kind.MEMORY_FILLS);
+        assertThat(kinds(running(30, 5))).containsExactly(Kind.BATTERY_ENDS);
+        assertThat(kinds(running(0, 300))).containsExactly(Kind.MEMORY_FULL);
+        assertThat(kinds(running(30, -1))).containsExactly(Kind.BATTERY_EMPTY);
+        assertThat(kinds(running(-1, 3))).containsExactly(Kind.MEMORY_FULL, Kind.BATTERY_ENDS);
+        // collected every 50 days since it was placed 9 days ago: the next visit is in 41
+        collectDays = 50;
+        placed = true;
+        assertThat(kinds(running(42, 300))).isEmpty();
+        // what ends it is the earliest: its memory does not come to be full
+        assertThat(kinds(running(40, 39))).containsExactly(Kind.BATTERY_ENDS);
+    }
+
+    @Test
+    void a_required_collection_is_reckoned_from_the_last_one_or_the_placing() {
+        placed = true;
+        collectDays = 9;
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OVERDUE);
+        collectedAt = days(-2);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        // somebody else's, from before it was placed, does not count
+        collectedAt = days(-12);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OVERDUE);
+        collectDays = 10;
+        assertThat(kinds(running(30, 300))).isEmpty();
+    }
+
+    @Test
+    void a_start_that_nobody_saw_and_a_stop_that_nobody_ended() {
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).containsExactly(Kind.NEVER_STARTED);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+        // ended by somebody's hand before its memory was full
+        assertThat(kinds(mission(MissionState.ENDED, days(-9), days(-1), null))).containsExactly(Kind.STOPPED);
+        retired = true;
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        placed = true;
+        assertThat(kinds(null)).containsExactly(Kind.NO_PLAN);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        // taken out of stock the day after its last collection, and not written since
+        placedDay = -2;
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.NO_PLAN);
+    }
+
+    @Test
+    void what_is_at_hand_needs_no_journey_but_its_alarm_a_look() {
+        connected = true;
+        assertThat(kinds(running(-1, -1))).isEmpty();
+        alarmed = true;
+        assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
+        // once its records are home since it was raised, there is nothing left to collect it for
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+        alarmedAt = days(-2);
+        homeAt = days(-3);
+        assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
+        homeAt = days(-1);
+        assertThat(kinds(running(-1, -1))).isEmpty();
+    }
+
+    @Test
+    void clock_calibration_and_silence() {
+        clockOffset = Duration.ofSeconds(-61);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CLOCK_OFF);
+        clockOffset = Duration.ofSeconds(60);
+        calibrationDue = days(29);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CALIBRATION_DUE);
+        calibrationDue = days(31);
+        seenAt = days(-181);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.LOST);
+    }
+
+    @Test
+    void a_station_that_is_silent_longer_than_two_of_its_collections_needs_somebody() {
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(40)), "nothing answers at its address", 20);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        silence = new Silence(1, NOW.minus(Duration.ofHours(24)), "nothing answers at its address", 20);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.SILENT);
+        assertThat(silence.missed(NOW)).isEqualTo(72);
+        // one that is collected when somebody asks misses nothing, and is missed all the same
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(59)), "nothing answers at its address", 0);
+        assertThat(kinds(running(30, 300))).isEmpty();
+        silence = new Silence(1, NOW.minus(Duration.ofMinutes(61)), "nothing answers at its address", 0);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.SILENT);
+        assertThat(silence.missed(NOW)).isZero();
+    }
+}

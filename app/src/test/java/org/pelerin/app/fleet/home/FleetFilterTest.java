@@ -1,0 +1,107 @@
+package org.pelerin.app.fleet.home;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.attention.Stand;
+import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.attention.StandingSample;
+import org.pelerin.app.missions.MissionState;
+
+class FleetFilterTest {
+
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+
+    private static Standing standing(
+            String model, MissionState state, String site, boolean retired, Need.Kind... kinds) {
+        List<Need> needs = java.util.Arrays.stream(kinds)
+                .map(k -> new Need(k, "PL-1", 1L, "", 3L, NOW, false))
+                .toList();
+        return StandingSample.of(
+                7,
+                "PL-1",
+                model,
+                Duration.ZERO,
+                NOW,
+                state == null ? null : 1L,
+                state,
+                NOW,
+                state == MissionState.LOGGING ? NOW : null,
+                null,
+                false,
+                null,
+                null,
+                site == null ? null : 3L,
+                site == null ? null : "rear",
+                site,
+                null,
+                null,
+                null,
+                null,
+                retired,
+                false,
+                false,
+                needs);
+    }
+
+    private static final Standing FULL =
+            standing("alder-t1", MissionState.LOGGING, "Ash & Birk", false, Need.Kind.MEMORY_FULL, Need.Kind.ALARM);
+    private static final Standing FINE = standing("birch-th", MissionState.LOGGING, "Ash & Birk", false);
+    private static final Standing NEW = standing("alder-t1", null, null, false);
+    private static final Standing SHELVED = standing("alder-t1", MissionState.COLLECTED, "Fell", true);
+    private static final Standing CLOCK =
+            standing("alder-t1", MissionState.WRITTEN, "Fell", false, Need.Kind.CLOCK_OFF);
+
+    private static List<Standing> shown(FleetFilter f) {
+        return List.of(FULL, FINE, NEW, SHELVED, CLOCK).stream()
+                .filter(s -> f.shows(s, NOW))
+                .toList();
+    }
+
+    @Test
+    void each_choice_narrows_and_together_they_narrow_more() {
+        FleetFilter f = new FleetFilter();
+        assertThat(shown(f)).hasSize(5);
+        f.model = "alder-t1";
+        assertThat(shown(f)).containsExactly(FULL, NEW, SHELVED, CLOCK);
+        f.site = "Fell";
+        assertThat(shown(f)).containsExactly(SHELVED, CLOCK);
+        f.stand = Stand.STOCK;
+        assertThat(shown(f)).containsExactly(SHELVED);
+        FleetFilter trouble = new FleetFilter();
+        trouble.need = Need.Kind.ALARM;
+        assertThat(shown(trouble)).containsExactly(FULL);
+        FleetFilter needy = new FleetFilter();
+        needy.who = "needy";
+        // a clock that is off is nothing to go for
+        assertThat(shown(needy)).containsExactly(FULL);
+        FleetFilter stock = new FleetFilter();
+        stock.site = Unit.IN_STOCK;
+        assertThat(shown(stock)).containsExactly(NEW);
+    }
+
+    @Test
+    void how_they_stand() {
+        assertThat(List.of(FULL, NEW, SHELVED, CLOCK))
+                .extracting(s -> Stand.of(s, NOW))
+                .containsExactly(Stand.AT_WORK, Stand.STOCK, Stand.STOCK, Stand.WAITING);
+        assertThat(Stand.of(standing("alder-t1", MissionState.COLLECTED, "Fell", false), NOW))
+                .isEqualTo(Stand.STOPPED);
+    }
+
+    @Test
+    void an_address_keeps_what_is_chosen_and_begins_at_the_first_page() {
+        FleetFilter f = new FleetFilter();
+        f.site = "Ash & Birk";
+        f.page = 4;
+        assertThat(f.with("scale", "week")).isEqualTo("/?scale=week&site=Ash%20%26%20Birk");
+        assertThat(f.with("page", 5)).isEqualTo("/?site=Ash%20%26%20Birk&page=5");
+        assertThat(new FleetFilter().with("who", "")).isEqualTo("/");
+        f.scale = "century";
+        assertThat(f.span()).isEqualTo(Duration.ofDays(35));
+    }
+}

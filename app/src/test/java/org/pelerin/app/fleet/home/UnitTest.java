@@ -1,0 +1,190 @@
+package org.pelerin.app.fleet.home;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.PlainShow;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.fleet.attention.Needs;
+import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.attention.StandingSample;
+import org.pelerin.app.missions.ExcursionMark;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.platform.web.Show;
+
+class UnitTest {
+
+    private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
+    private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
+    private static final Show SHOW = PlainShow.in(PARIS);
+
+    private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        boolean home = state == MissionState.COLLECTED;
+        return new Mission(
+                1,
+                7,
+                "PL-18033",
+                "alder-t1",
+                1,
+                state,
+                "plan",
+                1,
+                "{}",
+                3L,
+                "Vault 1",
+                "Ostrel cellars",
+                "Europe/Paris",
+                NOW.minus(Duration.ofDays(10)),
+                "tech",
+                startsAt,
+                endsAt,
+                batteryEndsAt,
+                home ? NOW.minus(Duration.ofDays(3)) : null,
+                "tech",
+                null,
+                home ? startsAt : null,
+                home ? NOW.minus(Duration.ofDays(3)) : null,
+                null,
+                null,
+                true,
+                null,
+                "");
+    }
+
+    private static Standing standing(boolean docked, Mission m) {
+        return standing(docked, m, Needs.of(standing(docked, m, List.of()), NOW));
+    }
+
+    private static Standing standing(boolean docked, Mission m, List<Need> needs) {
+        return StandingSample.of(
+                7,
+                "PL-18033",
+                "alder-t1",
+                Duration.ZERO,
+                NOW,
+                m.id(),
+                m.state(),
+                m.writtenAt(),
+                m.startsAt(),
+                m.endsAt(),
+                false,
+                m.batteryEndsAt(),
+                m.collectedAt(),
+                m.spotId(),
+                m.spot(),
+                m.site(),
+                null,
+                null,
+                null,
+                null,
+                false,
+                docked,
+                false,
+                needs);
+    }
+
+    private static Unit unit(boolean docked, Mission mission) {
+        return Unit.of(standing(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
+    }
+
+    private static Instant days(int n) {
+        return NOW.plus(Duration.ofDays(n));
+    }
+
+    @Test
+    void what_is_on_the_desk_needs_no_journey() {
+        assertThat(unit(true, mission(MissionState.COLLECTED, days(-9), null, null))
+                        .needy())
+                .isFalse();
+    }
+
+    @Test
+    void the_sentence_counts_and_names_the_reasons() {
+        List<Standing> units = List.of(
+                standing(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
+                standing(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
+                standing(false, mission(MissionState.WAITING, null, null, null)),
+                standing(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
+        FleetSentence s = FleetSentence.of(units, 1, true, NOW, SHOW);
+        assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
+        assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");
+        assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, true, NOW, SHOW).lead())
+                .isEqualTo("Nobody needs you.");
+        // whoever only looks is not asked to go anywhere
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, false, NOW, SHOW).lead())
+                .isEqualTo("No logger needs anybody.");
+        assertThat(FleetSentence.of(units, 1, false, NOW, SHOW).lead()).endsWith("need somebody.");
+    }
+
+    @Test
+    void a_lane_shows_what_is_known_and_what_is_foreseen() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Unit unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
+        ExcursionMark mark = new ExcursionMark(1, true, days(-4), days(-3));
+        Waylines w = Waylines.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
+        Lane lane = w.groups().get(0).lanes().get(0);
+        assertThat(lane.runs()).extracting(Lane.Run::kind).containsExactly(Lane.Kind.ON_LOGGER, Lane.Kind.FORESEEN);
+        // 720 units for a hundred days, now at 64 of them
+        assertThat(w.nowX()).isEqualTo(240 + 461);
+        assertThat(lane.runs().get(0).x()).isEqualTo(240 + 396);
+        assertThat(lane.endX()).isEqualTo(240 + 605);
+        assertThat(lane.endSoon()).isFalse();
+        assertThat(lane.batteryX()).isEqualTo(-1);
+        assertThat(lane.marks()).extracting(Lane.Mark::x).containsExactly(240 + 432);
+    }
+
+    @Test
+    void a_note_does_not_run_across_the_line_of_now() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Unit near = unit(false, mission(MissionState.COLLECTED, days(-9), null, null));
+        Lane lane = Waylines.of(List.of(near), Map.of(), window, PARIS, SHOW)
+                .groups()
+                .get(0)
+                .lanes()
+                .get(0);
+        assertThat(lane.note()).contains("not put back");
+        assertThat(lane.noteX()).isEqualTo(240 + 461);
+    }
+
+    @Test
+    void visits_rounds_and_a_lapsing_calibration_have_their_marks_and_the_note_gives_way() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        Mission waiting = mission(MissionState.WAITING, null, null, null);
+        // a day after now, and one beyond the window
+        List<LocalDate> rounds = List.of(LocalDate.of(2026, 3, 20), LocalDate.of(2026, 12, 24));
+        Unit unit =
+                Unit.of(standing(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
+        Lane lane = Waylines.of(List.of(unit), Map.of(), window, PARIS, SHOW)
+                .groups()
+                .get(0)
+                .lanes()
+                .get(0);
+        // 7.2 units a day, now at 461; noon in Paris is 11:00 UTC, 1.14 days after now
+        assertThat(lane.visits()).containsExactly(240 + 389);
+        assertThat(lane.rounds()).containsExactly(240 + 469);
+        assertThat(lane.note()).isEqualTo("◇ start not confirmed");
+        assertThat(lane.noteX()).isGreaterThan(lane.rounds().get(0));
+        assertThat(lane.calibrationX()).isEqualTo(-1);
+    }
+
+    @Test
+    void a_day_is_parted_by_hours_and_midnight_bears_its_date() {
+        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofHours(60));
+        List<String> labels = Waylines.of(List.of(), Map.of(), window, PARIS, SHOW).ticks().stream()
+                .map(Waylines.Tick::label)
+                .toList();
+        // from 18:16 two days before to 06:16 on the day after, where no label has room any more; 06:00 gives way to
+        // that of now
+        assertThat(labels)
+                .containsExactly(
+                        "18\u00a0Mar", "06:00", "12:00", "18:00", "19\u00a0Mar", "", "12:00", "18:00", "20\u00a0Mar");
+    }
+}

@@ -1,0 +1,154 @@
+package org.pelerin.app.missions;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.app.PlainShow;
+import org.pelerin.app.platform.web.Show;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.Statistics;
+import tools.jackson.databind.json.JsonMapper;
+
+class MissionSentenceTest {
+
+    private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
+    private static final Show SHOW = PlainShow.in(PARIS);
+    private static final Limits BAND =
+            new Limits("x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY)));
+
+    private static JudgementDocument document(Limits limits, double... values) {
+        TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), values.length);
+        Series air = Series.of("Air", "°C", axis, values, null);
+        Judgement j = Judge.judge(List.of(air), limits);
+        return JudgementDocument.of(
+                j,
+                List.of(JudgementDocument.Channel.of(Statistics.of(air, new Band(10, 14)))),
+                j.excursions().stream()
+                        .map(e -> JudgementDocument.Departure.of(
+                                e, "°C", e.direction().name().equals("ABOVE") ? 14 : 10, null))
+                        .toList());
+    }
+
+    private static String sentence(JudgementDocument d, boolean fahrenheit) {
+        MissionSentence s = MissionSentence.of(d, PARIS, fahrenheit, SHOW);
+        return (s.lead() + s.mark() + s.strong() + s.rest()).replace('\u00a0', ' ');
+    }
+
+    @Test
+    void the_worst_departure_is_told_not_the_longest() {
+        // an hour three degrees above is worse than three hours up to 1.5 below
+        assertThat(sentence(document(BAND, 12, 17, 12, 9, 8.5, 9, 12), false))
+                .isEqualTo(
+                        "Outside its limits ▲twice for 4 h in 6 h: “Air” rose to 17.0 °C on Wed 4 Mar 00:00, limit 14.0.");
+    }
+
+    @Test
+    void departures_are_counted_and_their_time_added() {
+        JudgementDocument d = document(BAND, 12, 15, 12, 9, 8, 9, 12);
+        assertThat(sentence(d, false))
+                .isEqualTo(
+                        "Outside its limits ▼twice for 4 h in 6 h: “Air” fell to 8.0 °C on Wed 4 Mar 03:00, limit 10.0.");
+        assertThat(sentence(d, true)).contains("fell to 46.4 °F").contains("limit 50.0");
+    }
+
+    @Test
+    void what_bridges_hours_without_data_says_so_and_is_never_longer_than_the_record() {
+        // two hours without data between two that are out: one departure over all four, two of them unobserved
+        JudgementDocument d = document(BAND, 15, Double.NaN, Double.NaN, 15);
+        assertThat(d.excursions()).hasSize(1);
+        assertThat(d.excursions().get(0).unobserved()).isEqualTo(Duration.ofHours(2));
+        assertThat(sentence(d, false)).startsWith("Outside its limits ▲once for 4 h, partly without data, in 4 h:");
+    }
+
+    @Test
+    void what_came_home_agrees_with_the_coverage() {
+        // five of seven came home, two of them without a value: three of seven are covered
+        List<JudgementDocument.Channel> air =
+                document(BAND, 12, Double.NaN, Double.NaN, 12, 12).series();
+        assertThat(Completeness.words(5, 7, air, SHOW))
+                .isEqualTo("5 of 7 expected samples, without a value 2 in “Air”");
+        assertThat(Completeness.words(3, 3, air, SHOW)).isEqualTo("3 of 3 expected samples");
+    }
+
+    @Test
+    void within_always_says_the_coverage() {
+        assertThat(sentence(document(BAND, 12, 12, 12), false))
+                .isEqualTo("Within its limits for 2 h, with samples for 100 % of the time.");
+    }
+
+    @Test
+    void little_data_is_told_as_such() {
+        assertThat(sentence(document(BAND, 12, Double.NaN, 12), false))
+                .startsWith("◇Not conclusive")
+                .contains("95 %")
+                .contains("Coverage 66.7 %");
+        assertThat(sentence(document(new Limits("none", List.of()), 12, 12), false))
+                .contains("no limits were set");
+    }
+
+    @Test
+    void a_stored_judgement_comes_back_the_same() {
+        JsonMapper json = JsonMapper.builder().build();
+        JudgementDocument d = document(BAND, 12, 15, Double.NaN, 9);
+        String text = json.writeValueAsString(d);
+        assertThat(json.readValue(text, JudgementDocument.class)).isEqualTo(d);
+        assertThat(text).contains("\"duration\":\"PT1H\"").contains("\"start\":\"2026-03-03T23:00:00Z\"");
+    }
+
+    @Test
+    void time_that_several_rules_share_is_counted_once() {
+        // three hours above 14, the second of which above 18 too: 3 h out, not 4
+        Limits levels = new Limits(
+                "x",
+                List.of(
+                        Rule.of("high", "Air", new Bound.Above(14), Lasting.ANY),
+                        Rule.of("high 2", "Air", new Bound.Above(18), Lasting.ANY)));
+        JudgementDocument d = document(levels, 12, 15, 19, 15, 12, 12, 12);
+        assertThat(d.excursions()).hasSize(2);
+        assertThat(sentence(d, false)).startsWith("Outside its limits ▲twice for 3 h in 6 h");
+    }
+
+    @Test
+    void within_says_what_its_limits_allowed() {
+        Limits patient = new Limits(
+                "x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofHours(9)))));
+        assertThat(sentence(document(patient, 12, 15, 15, 12, 12), false))
+                .isEqualTo("Within its limits for 4 h, with samples for 100 % of the time; outside the band for 2 h, no"
+                        + " longer than they allow.");
+        assertThat(sentence(document(patient, 15, 15, 15), false))
+                .startsWith("◇Outside its band throughout, 3 h, which is not longer than its limits allow");
+    }
+
+    @Test
+    void an_allowance_of_both_sides_is_told_with_both_limits() {
+        Limits budget = new Limits(
+                "x",
+                List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
+        TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
+        Series air = Series.of("Air", "°C", axis, new double[] {15, 12, 8, 12, 12}, null);
+        Judgement j = Judge.judge(List.of(air), budget);
+        JudgementDocument.Departure e = JudgementDocument.Departure.of(
+                j.excursions().get(0),
+                "°C",
+                budget.rules().get(0).limitOf(j.excursions().get(0)),
+                14.0);
+        assertThat(e.direction()).isEqualTo("outside");
+        assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
+        assertThat(e.pieces()).hasSize(2);
+        assertThat(e.isAbove()).isFalse();
+        assertThat(e.beyond(ShownUnit.same("°C")).replace('\u00a0', ' ')).isEqualTo("below 10 or above 14 °C");
+    }
+}
