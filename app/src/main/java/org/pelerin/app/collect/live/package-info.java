@@ -1,0 +1,2 @@
+/** Live readings that are kept, and become a mission. */
+package org.pelerin.app.collect.live;

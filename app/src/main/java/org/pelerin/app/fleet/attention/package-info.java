@@ -1,0 +1,2 @@
+/** How each logger stands, and what it needs. */
+package org.pelerin.app.fleet.attention;

@@ -1,0 +1,2 @@
+/** The fleet over time, as home page. */
+package org.pelerin.app.fleet.home;

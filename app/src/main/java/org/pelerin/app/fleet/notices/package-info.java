@@ -1,0 +1,2 @@
+/** Mails to who wants to be told. */
+package org.pelerin.app.fleet.notices;

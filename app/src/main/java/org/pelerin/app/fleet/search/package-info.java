@@ -1,0 +1,2 @@
+/** Finding by letters, or by a scanned serial. */
+package org.pelerin.app.fleet.search;

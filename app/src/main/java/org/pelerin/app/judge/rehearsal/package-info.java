@@ -1,0 +1,2 @@
+/** Alarms of a plan on the records of its spot. */
+package org.pelerin.app.judge.rehearsal;

@@ -1,0 +1,2 @@
+/** Models and sensors. */
+package org.pelerin.app.loggers.library;

@@ -1,0 +1,2 @@
+/** Every logger that was ever connected. */
+package org.pelerin.app.loggers.registry;
