@@ -524,7 +524,7 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("collected", soon());
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 0));
         Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
-        var judged = bed.bean(org.pelerin.app.missions.Evaluation.class)
+        var judged = bed.bean(org.pelerin.app.judge.Evaluation.class)
                 .judgement(mission)
                 .orElseThrow();
         assertThat(judged.doses().get(0).dose()).isCloseTo(100, org.assertj.core.api.Assertions.within(4.0));

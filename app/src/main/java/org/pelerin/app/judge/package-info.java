@@ -1,4 +1,4 @@
-/** Limits tried on what was recorded before. */
+/** Records against their limits: the judgement, in words, and alarms tried on what was recorded before. */
 @ApplicationModule(displayName = "Judge", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.judge;
 

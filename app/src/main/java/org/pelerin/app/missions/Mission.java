@@ -44,12 +44,12 @@ public record Mission(
         String remark) {
 
     /** As if its clock were not corrected: a view of it. */
-    Mission byItsOwnClock() {
+    public Mission byItsOwnClock() {
         return withClock(false);
     }
 
     /** As if its clock were corrected, or not. */
-    Mission withClock(boolean corrected) {
+    public Mission withClock(boolean corrected) {
         return new Mission(
                 id,
                 loggerId,

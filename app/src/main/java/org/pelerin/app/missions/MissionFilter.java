@@ -59,7 +59,7 @@ public class MissionFilter implements Form {
      * @param text with the database's own signs escaped
      * @param until exclusive
      */
-    record Wanted(
+    public record Wanted(
             String text,
             Long site,
             Long spot,
@@ -69,7 +69,7 @@ public class MissionFilter implements Form {
             Instant from,
             Instant until) {}
 
-    Wanted wanted(ZoneId zone) {
+    public Wanted wanted(ZoneId zone) {
         return new Wanted(
                 q.isBlank() ? null : q.strip().replaceAll("([\\\\%_])", "\\\\$1"),
                 site,

@@ -2,7 +2,6 @@ package org.pelerin.app.missions;
 
 import java.time.Instant;
 import java.util.List;
-import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Options;
@@ -158,11 +157,6 @@ interface MissionMapper {
     int erased(long id, Instant at);
 
     @Update(
-            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
-                    + " WHERE id = #{id}")
-    void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
-
-    @Update(
             "UPDATE mission SET clock_corrected = #{corrected}, clock_decided_at = #{at}, clock_decided_by = #{by},"
                     + " clock_reason = #{reason} WHERE id = #{id} AND clock_corrected <> #{corrected} AND collected_at IS NOT NULL")
     int correctClock(long id, boolean corrected, Instant at, String by, String reason);
@@ -177,15 +171,6 @@ interface MissionMapper {
     @Select("SELECT intake FROM mission WHERE id = #{id}")
     String intake(long id);
 
-    @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")
-    int countOf(long missionId);
-
-    @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
-    void deleteExcursions(long missionId);
-
-    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
-    void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
-
     @Select(SELECT + "WHERE m.id = #{id}")
     Mission byId(long id);
 
@@ -193,9 +178,6 @@ interface MissionMapper {
             + "WHERE m.spot_id = #{spotId} AND m.state = 'COLLECTED' AND m.received > 0 ORDER BY m.collected_at DESC"
             + " LIMIT #{limit}")
     List<Mission> collectedAt(long spotId, int limit);
-
-    @Select("SELECT judgement FROM mission WHERE id = #{id}")
-    String judgement(long id);
 
     @Select(SELECT + "WHERE l.serial = #{serial} AND m.device_number = #{number}")
     Mission byDeviceNumber(String serial, int number);

@@ -71,7 +71,7 @@ public class MissionService {
     }
 
     /** The newest first. */
-    List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
+    public List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
         return missions.page(wanted, size, size * page);
     }
 
@@ -124,7 +124,7 @@ public class MissionService {
         return missions.writtenFor(spotId);
     }
 
-    MissionTally tally(MissionFilter.Wanted wanted) {
+    public MissionTally tally(MissionFilter.Wanted wanted) {
         return missions.tally(wanted);
     }
 
@@ -463,7 +463,7 @@ public class MissionService {
 
     /** @return whether it was not decided so already */
     @Transactional
-    boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
+    public boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
         if (missions.correctClock(mission.id(), corrected, clock.instant(), by, reason) == 0) {
             return false;
         }

@@ -6,7 +6,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
-import org.pelerin.app.missions.MissionText;
+import org.pelerin.app.judge.MissionText;
 import org.pelerin.app.platform.pdf.PdfPages;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.series.Series;

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.missions.SeriesStore;
+import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;

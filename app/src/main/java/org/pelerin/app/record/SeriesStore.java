@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.record;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;

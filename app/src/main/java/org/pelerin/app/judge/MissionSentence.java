@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -19,7 +19,7 @@ import org.pelerin.core.series.ShownUnit;
  */
 public record MissionSentence(String lead, String mark, String strong, String rest, String tone) {
 
-    static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+    public static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
         return switch (j.verdict()) {
             case "excursions" -> outside(j, zone, fahrenheit, show);
             case "within" -> within(j, show);

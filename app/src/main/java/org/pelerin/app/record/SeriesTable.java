@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.record;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -23,7 +23,7 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
     }
 
     /** The same with some of its channels. */
-    SeriesTable only(Predicate<Integer> wanted) {
+    public SeriesTable only(Predicate<Integer> wanted) {
         List<Integer> kept = IntStream.range(0, channels.size())
                 .filter(i -> wanted.test(channels.get(i)))
                 .boxed()
@@ -39,7 +39,7 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
     /**
      * The channels that a page shows at first: the records and all changes, of scans the mean. Others sum these up, or lie around them.
      */
-    static List<Integer> shownAtFirst(List<SeriesTable> tables) {
+    public static List<Integer> shownAtFirst(List<SeriesTable> tables) {
         List<Integer> out = new ArrayList<>();
         for (int t = 0; t < tables.size(); t++) {
             SeriesTable table = tables.get(t);
@@ -53,7 +53,7 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
     }
 
     /** Whether a channel is the least or greatest of scans. */
-    static boolean ofScans(String label) {
+    public static boolean ofScans(String label) {
         return OF_SCANS.matcher(label).find();
     }
 

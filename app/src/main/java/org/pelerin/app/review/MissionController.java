@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.review;
 
 import java.security.Principal;
 import java.time.Instant;
@@ -8,11 +8,22 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.judge.Completeness;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.JudgementDocument;
+import org.pelerin.app.judge.MissionSentence;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionFilter;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionTally;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.record.DisturbanceStore;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;

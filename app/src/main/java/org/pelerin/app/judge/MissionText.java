@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import java.time.ZoneId;
 import org.pelerin.app.platform.web.Show;

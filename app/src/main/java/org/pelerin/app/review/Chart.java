@@ -1,7 +1,10 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.ShownUnit;

@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,7 +1,8 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.core.series.ShownUnit;
 
 /** Figures of one channel in the unit shown. */

@@ -1,8 +1,11 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -49,7 +52,7 @@ public final class Completeness {
         }
 
         /** The same where its tables are read already. */
-        String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
+        public String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
             if (m.received() == null || m.expected() == null) {
                 return "";
             }

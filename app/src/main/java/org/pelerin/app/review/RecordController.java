@@ -1,12 +1,18 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.JudgementDocument;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.ShownUnit;

@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.record;
 
 import java.time.Duration;
 import java.time.Instant;

@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.record;
 
 import java.nio.ByteBuffer;
 import java.time.Duration;
@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.plan.Plan;

@@ -1,10 +1,13 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
@@ -27,15 +30,15 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Evaluation {
 
-    private final MissionMapper missions;
+    private final JudgementMapper judgements;
     private final MissionService service;
     private final SeriesStore store;
     private final TransactionTemplate transaction;
     private final JsonMapper json = JsonMapper.builder().build();
 
-    Evaluation(MissionMapper missions, MissionService service, SeriesStore store, TransactionTemplate transaction) {
+    Evaluation(JudgementMapper judgements, MissionService service, SeriesStore store, TransactionTemplate transaction) {
         this.transaction = transaction;
-        this.missions = missions;
+        this.judgements = judgements;
         this.service = service;
         this.store = store;
     }
@@ -90,15 +93,15 @@ public class Evaluation {
     public void keep(long missionId, Judged judged) {
         JudgementDocument document = judged.document;
         // looked up first, as for series
-        if (missions.countOf(missionId) > 0) {
-            missions.deleteExcursions(missionId);
+        if (judgements.countOf(missionId) > 0) {
+            judgements.deleteExcursions(missionId);
         }
         for (int i = 0; i < document.excursions().size(); i++) {
             JudgementDocument.Departure e = document.excursions().get(i);
-            missions.insertExcursion(
+            judgements.insertExcursion(
                     missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
         }
-        missions.judged(
+        judgements.judged(
                 missionId, document.verdict(), json.writeValueAsString(document), judged.firstAt, judged.lastAt);
     }
 
@@ -109,13 +112,13 @@ public class Evaluation {
 
     /** The judgement of a mission; empty before it is collected. */
     public Optional<JudgementDocument> judgement(Mission mission) {
-        return Optional.ofNullable(missions.judgement(mission.id()))
+        return Optional.ofNullable(judgements.judgement(mission.id()))
                 .map(text -> json.readValue(text, JudgementDocument.class));
     }
 
     /** The document as it is stored, for its hash. */
     public String text(Mission mission) {
-        return missions.judgement(mission.id());
+        return judgements.judgement(mission.id());
     }
 
     /** The widest bounds that the rules set for a channel; null if none does. */

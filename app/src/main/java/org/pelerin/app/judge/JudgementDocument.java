@@ -1,4 +1,4 @@
-package org.pelerin.app.missions;
+package org.pelerin.app.judge;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Duration;
@@ -238,7 +238,7 @@ public record JudgementDocument(
     public record Hole(Instant start, Instant end) {}
 
     /** The same with its instants told by another clock. */
-    JudgementDocument at(UnaryOperator<Instant> clock) {
+    public JudgementDocument at(UnaryOperator<Instant> clock) {
         UnaryOperator<Instant> told = t -> t == null ? null : clock.apply(t);
         return new JudgementDocument(
                 verdict,

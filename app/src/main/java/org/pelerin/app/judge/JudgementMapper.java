@@ -1,0 +1,30 @@
+package org.pelerin.app.judge;
+
+import java.time.Instant;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** The judgement of a mission, which stands in its row, and its excursions. */
+@Mapper
+interface JudgementMapper {
+
+    @Update(
+            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
+                    + " WHERE id = #{id}")
+    void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
+
+    @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")
+    int countOf(long missionId);
+
+    @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
+    void deleteExcursions(long missionId);
+
+    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
+    void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
+
+    @Select("SELECT judgement FROM mission WHERE id = #{id}")
+    String judgement(long id);
+}
