@@ -33,7 +33,6 @@ class ModulesTest {
             "record",
             "judge",
             "placing",
-            "connection",
             "prepare",
             "collect",
             "review",

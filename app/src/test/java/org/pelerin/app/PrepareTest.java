@@ -27,7 +27,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.connection.StationWatch;
+import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionState;
@@ -109,7 +109,7 @@ class PrepareTest {
         assertThat(page.locator("tr", hasText("PL-18519"))).containsText("blocked");
         assertThat(page.locator("tr", hasText("PL-18515"))).containsText("failed");
         bed.outdoors().post("/cable", Map.of("serial", "PL-18515", "plugged", true));
-        bed.bean(org.pelerin.app.connection.Dock.class).poll();
+        bed.bean(org.pelerin.app.loggers.connection.Dock.class).poll();
         page.getByText("Try the other 2 again").click();
         assertThat(page.locator("h1")).containsText("9 of 10 loggers are written", soon());
         assertThat(page.locator("h1")).containsText("▲ 1 not");
@@ -154,7 +154,7 @@ class PrepareTest {
         assertThat(page.locator(".watched")).containsText("to go");
         Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
         bed.outdoors().post("/advance", Map.of("seconds", 3600));
-        bed.bean(org.pelerin.app.connection.Dock.class).poll();
+        bed.bean(org.pelerin.app.loggers.connection.Dock.class).poll();
         assertThat(bed.bean(MissionService.class)
                         .find(mission.id())
                         .orElseThrow()
@@ -288,7 +288,7 @@ class PrepareTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("1 noted as checked");
         bed.outdoors().post("/fault", Map.of("serial", "PL-18522", "kind", "open-sensor", "amount", 0));
-        long id = bed.bean(org.pelerin.app.connection.WriteService.class)
+        long id = bed.bean(org.pelerin.app.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(
                         "PL-18521",
                         "x",
@@ -321,7 +321,7 @@ class PrepareTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".wrong-text")).containsText("Say why");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
-        var writer = bed.bean(org.pelerin.app.connection.WriteService.class);
+        var writer = bed.bean(org.pelerin.app.prepare.write.WriteService.class);
         assertThat(writer.preflight(serial, plan, Errand.NONE))
                 .anyMatch(c -> c.message().contains("lapsed on 2026-01-31"));
         long id = writer.write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
@@ -369,8 +369,8 @@ class PrepareTest {
                         .post(bed.address + "/admin/dock/" + serial + "/clear-pin")
                         .status())
                 .isEqualTo(403);
-        bed.bean(org.pelerin.app.connection.LoggerCare.class).clearPin(serial, "admin");
-        assertThat(bed.bean(org.pelerin.app.connection.Dock.class)
+        bed.bean(org.pelerin.app.loggers.care.LoggerCare.class).clearPin(serial, "admin");
+        assertThat(bed.bean(org.pelerin.app.loggers.connection.Dock.class)
                         .look(serial)
                         .status()
                         .pinSet())
@@ -403,7 +403,7 @@ class PrepareTest {
                 ModelCatalogue.get("rowan-a2").channels().stream()
                         .map(c -> new ChannelSettings(true, c.label(), null, null))
                         .toList());
-        bed.bean(org.pelerin.app.connection.WriteService.class)
+        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(holding, "x", 0, plan, null, "tech"));
         bed.outdoors().post("/advance", Map.of("seconds", 600));
         page.navigate(bed.address + "/dock/" + holding);
@@ -425,7 +425,7 @@ class PrepareTest {
                 .id();
         bed.carry(serial, "dock");
         Plan plan = bed.bean(PlanService.class).settings(plan("Rehearsed plan", new StartCondition.Now()));
-        bed.bean(org.pelerin.app.connection.WriteService.class)
+        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, spot, "tech"));
         bed.carry(serial, "ostrel-v1-rear");
         bed.outdoors().post("/advance", Map.of("seconds", 86_400));
@@ -510,9 +510,9 @@ class PrepareTest {
                         .map(c -> new ChannelSettings(true, c.label(), null, null))
                         .toList(),
                 Map.of("dose", "iso85"));
-        bed.bean(org.pelerin.app.connection.WriteService.class)
+        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
-        assertThat(bed.bean(org.pelerin.app.connection.LiveService.class)
+        assertThat(bed.bean(org.pelerin.app.prepare.check.LiveService.class)
                         .gauges(serial)
                         .get(0)
                         .value())

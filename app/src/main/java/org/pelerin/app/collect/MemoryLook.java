@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.pelerin.app.connection.Dock;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.core.model.LoggerModel;

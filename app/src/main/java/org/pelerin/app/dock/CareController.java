@@ -1,8 +1,8 @@
 package org.pelerin.app.dock;
 
 import java.security.Principal;
-import org.pelerin.app.connection.Dock;
-import org.pelerin.app.connection.LoggerCare;
+import org.pelerin.app.loggers.care.LoggerCare;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.Firmware;

@@ -4,7 +4,7 @@ import java.security.Principal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.pelerin.app.connection.LiveCheck;
+import org.pelerin.app.prepare.check.LiveCheck;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;

@@ -7,7 +7,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.MemoryLook;
-import org.pelerin.app.connection.Dock;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;

@@ -5,7 +5,7 @@ import java.util.NoSuchElementException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
-import org.pelerin.app.connection.Dock;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;

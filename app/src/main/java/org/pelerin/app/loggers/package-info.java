@@ -1,4 +1,4 @@
-/** The loggers that were ever seen, their certificates, and the sensors that are connected to them. */
+/** The loggers: which there are, how they are reached and cared for, their certificates, models and sensors. */
 @ApplicationModule(displayName = "Loggers", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.loggers;
 

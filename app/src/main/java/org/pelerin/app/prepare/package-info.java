@@ -1,4 +1,4 @@
-/** What a logger does next: proposed, for one or many, with how it is wired. */
+/** What a logger does next: proposed, wired, checked and written, for one or many. */
 @ApplicationModule(displayName = "Prepare", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.prepare;
 

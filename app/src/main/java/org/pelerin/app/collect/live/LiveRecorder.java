@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.pelerin.app.collect.Homecoming;
-import org.pelerin.app.connection.Dock;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.work.Claim;

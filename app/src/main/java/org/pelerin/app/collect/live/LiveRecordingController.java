@@ -6,7 +6,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import org.pelerin.app.connection.Dock;
+import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Typed;

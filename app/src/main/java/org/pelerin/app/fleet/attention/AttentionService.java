@@ -11,10 +11,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.pelerin.app.connection.Dock;
-import org.pelerin.app.connection.DockedLogger;
-import org.pelerin.app.connection.Station;
-import org.pelerin.app.connection.Stations;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.loggers.connection.Station;
+import org.pelerin.app.loggers.connection.Stations;
 import org.springframework.stereotype.Service;
 
 /** How loggers stand and who needs somebody. */

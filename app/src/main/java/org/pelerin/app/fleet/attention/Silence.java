@@ -2,7 +2,7 @@ package org.pelerin.app.fleet.attention;
 
 import java.time.Duration;
 import java.time.Instant;
-import org.pelerin.app.connection.Station;
+import org.pelerin.app.loggers.connection.Station;
 
 /**
  * A network station that does not answer.

@@ -3,7 +3,7 @@ package org.pelerin.app.prepare.next;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import org.pelerin.app.connection.DockedLogger;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionState;

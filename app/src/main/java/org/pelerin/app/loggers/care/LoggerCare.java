@@ -1,7 +1,9 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.loggers.care;
 
 import java.util.List;
 import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.link.LinkException;

@@ -1,7 +1,9 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;

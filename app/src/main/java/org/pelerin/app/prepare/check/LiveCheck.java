@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import jakarta.annotation.PreDestroy;
 import java.util.Comparator;
@@ -7,6 +7,8 @@ import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.Stream;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.InParallel;

@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.loggers.connection;
 
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
@@ -152,6 +152,9 @@ public class Dock {
             stored.put(logger.serial(), logger);
         } catch (DataAccessException | TransactionException e) {
             LOG.warn("What the dock shows could not be stored: {}", e.getMessage());
+        } catch (RuntimeException e) {
+            // one that talks nonsense keeps nobody from seeing the others; it is asked again in the next round
+            LOG.warn("{} could not be read: {}", logger.serial(), e.getMessage());
         }
     }
 

@@ -1,13 +1,16 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.write;
 
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.Deeds;
 import org.pelerin.app.loggers.calibration.CalibrationService;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.prepare.check.PhaseLook;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Errand;

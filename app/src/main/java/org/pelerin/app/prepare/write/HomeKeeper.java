@@ -1,4 +1,6 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.write;
+
+import org.pelerin.app.loggers.connection.DockedLogger;
 
 /** Empties loggers of what is safely home; given by the room that knows what is. */
 public interface HomeKeeper {

@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

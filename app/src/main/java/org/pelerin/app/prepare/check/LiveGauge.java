@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.LimitText;

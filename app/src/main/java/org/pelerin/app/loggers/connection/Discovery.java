@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.loggers.connection;
 
 import java.io.IOException;
 import java.net.InetAddress;

@@ -1,7 +1,9 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.mains.Phasor;
 import org.pelerin.core.model.LoggerModel;
@@ -47,7 +49,7 @@ public class PhaseLook {
     }
 
     /** Less is a lead that hangs in the air. */
-    static final double LIVE_VOLTS = 10;
+    public static final double LIVE_VOLTS = 10;
 
     /** Whether a model can tell its phases. */
     public static boolean offered(LoggerModel model) {
@@ -67,7 +69,7 @@ public class PhaseLook {
     }
 
     /** What a link's logger sees, as a plan would have it; null where the plan's wiring has not three phases and a neutral. */
-    static PhaseCheck check(LoggerModel model, Plan plan, Phases phases) {
+    public static PhaseCheck check(LoggerModel model, Plan plan, Phases phases) {
         if (!"wye".equals(option(model, plan, "wiring"))) {
             return null;
         }

@@ -1,9 +1,8 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.missions;
 
 import java.util.Optional;
-import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MissionHeader;

@@ -1,9 +1,11 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.prepare.check;
 
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.loggers.calibration.CalibrationService;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LiveValues;

@@ -1,4 +1,4 @@
-package org.pelerin.app.connection;
+package org.pelerin.app.loggers.connection;
 
 import java.time.Instant;
 
