@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.fleet.attention.AttentionService;
-import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.missions.MissionDraft;
@@ -222,20 +222,20 @@ class CarriedHomeTest {
                         "tech");
         // what was seen of loggers just now is not settled yet
         TimeUnit.MILLISECONDS.sleep(2500);
-        assertThat(standing(attention).where()).isEqualTo("Register site / before");
+        assertThat(overview(attention).where()).isEqualTo("Register site / before");
         // behind the application's back: nothing tells of it, and it costs nothing to look
         try (Connection c = TestBed.connect();
                 Statement s = c.createStatement()) {
             s.executeUpdate("UPDATE spot SET name = 'behind' WHERE id = " + spot);
         }
-        assertThat(standing(attention).where()).isEqualTo("Register site / before");
+        assertThat(overview(attention).where()).isEqualTo("Register site / before");
         bed.bean(PlacementService.class).take("PL-60003", bed.bean(Clock.class).instant(), "tech");
-        assertThat(standing(attention).placedAt()).isNull();
-        assertThat(standing(attention).spotId()).isNull();
+        assertThat(overview(attention).placedAt()).isNull();
+        assertThat(overview(attention).spotId()).isNull();
     }
 
-    private static Standing standing(AttentionService attention) {
-        return attention.standings().stream()
+    private static LoggerOverview overview(AttentionService attention) {
+        return attention.overviews().stream()
                 .filter(s -> s.serial().equals("PL-60003"))
                 .findFirst()
                 .orElseThrow();

@@ -16,8 +16,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CarrierIntake;
-import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.fleet.attention.AttentionService;
@@ -334,7 +334,7 @@ class CollectingTest {
         Mission held = missions.ofDevice(serial, first + 1).orElseThrow();
         // three hours, as the logger says, and not until its memory would have been full
         assertThat(Duration.between(held.startsAt(), held.endsAt()).toMinutes()).isBetween(179L, 181L);
-        Job chosen = hands.collect(serial, false, new Choice(Set.of(first + 1), Set.of()));
+        Job chosen = hands.collect(serial, false, new CollectionScope(Set.of(first + 1), Set.of()));
         assertThat(chosen.state()).isEqualTo(Job.State.DONE);
         Mission second = missions.ofDevice(serial, first + 1).orElseThrow();
         hands.home(second.id(), 180);
@@ -407,7 +407,7 @@ class CollectingTest {
                 Map.of(Plan.SECOND, "PT1H"));
         long id = hands.write(serial, hawthorn);
         hands.pass(Duration.ofHours(48));
-        Choice hourly = Choice.ofTables(Set.of(PageTable.SECOND));
+        CollectionScope hourly = CollectionScope.ofTables(Set.of(PageTable.SECOND));
         assertThat(hands.collect(serial, true, hourly).message()).endsWith("not collected, as was chosen: records");
         assertThat(hands.mission(id).received()).isZero();
         assertThat(hands.mission(id).verdict()).isEqualTo("inconclusive");

@@ -39,7 +39,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.evidence.Sha256;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.series.Series;
 
 /** Files of other devices, handed in as somebody finds them. */
@@ -208,7 +208,7 @@ class FilesTest {
                         null,
                         null,
                         null,
-                        List.of(new Errand.Demand("°C", null, 6.0))),
+                        List.of(new Deployment.Demand("°C", null, 6.0))),
                 "tech");
         return s.id();
     }

@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
-import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
@@ -76,15 +76,15 @@ record Hands(TestBed bed) {
     }
 
     Job collect(String serial) throws InterruptedException {
-        return collect(serial, false, Choice.ALL);
+        return collect(serial, false, CollectionScope.ALL);
     }
 
     /** The logger goes on. */
     Job visit(String serial) throws InterruptedException {
-        return collect(serial, true, Choice.ALL);
+        return collect(serial, true, CollectionScope.ALL);
     }
 
-    Job collect(String serial, boolean leaveRunning, Choice choice) throws InterruptedException {
+    Job collect(String serial, boolean leaveRunning, CollectionScope choice) throws InterruptedException {
         CollectService collections = bed.bean(CollectService.class);
         collections.order(serial, leaveRunning, choice, WHO);
         until(() -> collections.active(serial).isEmpty());

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import org.pelerin.app.platform.PelerinProperties;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /** How things are written, for tests without an application around them; it is the spring of 2026. */
 public final class PlainShow {
@@ -14,7 +14,8 @@ public final class PlainShow {
 
     private PlainShow() {}
 
-    public static Show in(ZoneId zone) {
-        return new Show(new PelerinProperties(zone, null, null, false, "", "", null), Clock.fixed(NOW, ZoneOffset.UTC));
+    public static Formats in(ZoneId zone) {
+        return new Formats(
+                new PelerinProperties(zone, null, null, false, "", "", null), Clock.fixed(NOW, ZoneOffset.UTC));
     }
 }

@@ -36,7 +36,7 @@ import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -322,7 +322,7 @@ class PrepareTest {
         assertThat(page.locator(".wrong-text")).containsText("Say why");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.prepare.write.WriteService.class);
-        assertThat(writer.preflight(serial, plan, Errand.NONE))
+        assertThat(writer.preflight(serial, plan, Deployment.NONE))
                 .anyMatch(c -> c.message().contains("lapsed on 2026-01-31"));
         long id = writer.write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
         MissionService missions = bed.bean(MissionService.class);

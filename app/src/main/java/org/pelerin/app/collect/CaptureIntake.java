@@ -57,14 +57,14 @@ class CaptureIntake {
     }
 
     void take(long mission, Source source, String by, Progress progress) {
-        take(mission, source, Choice.ALL, by, progress);
+        take(mission, source, CollectionScope.ALL, by, progress);
     }
 
     /**
      * @param choice which tables are taken in; what is there of others stays as it is
      * @throws HopelessException if the pages do not go with each other or with what is there
      */
-    void take(long mission, Source source, Choice choice, String by, Progress progress) {
+    void take(long mission, Source source, CollectionScope choice, String by, Progress progress) {
         List<MissionInfo.Pages> wanted = source.info().parts().stream()
                 .filter(p -> choice.has(p.table()))
                 .toList();
@@ -102,7 +102,7 @@ class CaptureIntake {
                     continue;
                 }
                 if (last.isPresent() && last.get().page() == page) {
-                    grow(capture.missionId(), last.get(), bytes);
+                    updateNewest(capture.missionId(), last.get(), bytes);
                 } else {
                     captures.add(capture.missionId(), page, bytes);
                 }
@@ -113,12 +113,12 @@ class CaptureIntake {
     }
 
     /** The newest page that was there before is looked at again: its record may have gone on. */
-    private void grow(long mission, CaptureMapper.NumberedPage before, byte[] now) {
+    private void updateNewest(long mission, CaptureMapper.NumberedPage before, byte[] now) {
         if (!MemoryPage.grown(before.bytes(), now)) {
             throw new HopelessException(OTHER);
         }
         if (!Arrays.equals(before.bytes(), now)) {
-            captures.grow(mission, before, now);
+            captures.updateNewestPage(mission, before, now);
         }
     }
 

@@ -63,11 +63,11 @@ interface CaptureMapper {
     @Update("UPDATE capture_read SET reread = #{row.reread}, clock_offset_ms = IF(#{row.battery} IS NULL, NULL,"
             + " #{row.clockOffsetMs}), battery = #{row.battery}, alarmed = #{row.alarmed}, alarms = #{alarms}"
             + " WHERE mission_id = #{row.missionId} AND seq = #{seq}")
-    void how(CaptureRow row, int seq, int alarms);
+    void noteConditions(CaptureRow row, int seq, int alarms);
 
     @Update("UPDATE capture_read SET expected = #{expected}, received = #{received}, gaps = #{gaps}"
             + " WHERE mission_id = #{missionId} AND seq = #{seq}")
-    void brought(long missionId, int seq, long expected, long received, int gaps);
+    void noteResult(long missionId, int seq, long expected, long received, int gaps);
 
     String VISIT =
             "SELECT r.mission_id, r.seq, l.serial, t.name AS site, s.name AS `where`, r.read_at, r.read_by, r.expected,"
@@ -126,7 +126,7 @@ interface CaptureMapper {
     NumberedPage lastPage(long missionId, long first, long end);
 
     @Update("UPDATE capture_page SET bytes = #{bytes} WHERE mission_id = #{missionId} AND page = #{page}")
-    void grow(long missionId, long page, byte[] bytes);
+    void updatePage(long missionId, long page, byte[] bytes);
 
     @Insert(
             "INSERT INTO capture_page_before (mission_id, seq, page, bytes) VALUES (#{missionId}, #{seq}, #{page}, #{bytes})"

@@ -165,9 +165,9 @@ public class CaptureStore {
 
     /** A page that has grown; what it was stays beside it, as a visit's hash is over it. */
     @Transactional
-    void grow(long missionId, CaptureMapper.NumberedPage before, byte[] now) {
+    void updateNewestPage(long missionId, CaptureMapper.NumberedPage before, byte[] now) {
         captures.keepBefore(missionId, captures.reads(missionId), before.page(), before.bytes());
-        captures.grow(missionId, before.page(), now);
+        captures.updatePage(missionId, before.page(), now);
     }
 
     @Transactional
@@ -187,7 +187,7 @@ public class CaptureStore {
     /** Closes a capture, for now or for good; every visit is noted with its hash. */
     @Transactional
     void complete(long missionId, Set<PageTable> leftOut, String sha256, String by) {
-        captures.complete(missionId, Choice.text(leftOut), sha256);
+        captures.complete(missionId, CollectionScope.text(leftOut), sha256);
         CaptureMapper.CaptureRow row = captures.byMission(missionId);
         captures.insertRead(new CaptureMapper.ReadRow(
                 missionId,
@@ -201,14 +201,14 @@ public class CaptureStore {
         long alarms = MissionHeader.decode(row.header()).events().stream()
                 .filter(e -> e.kind().alarm())
                 .count();
-        captures.how(row, captures.reads(missionId), (int) alarms);
+        captures.noteConditions(row, captures.reads(missionId), (int) alarms);
         captures.clearReread(missionId);
     }
 
     /** What the newest visit brought, counted when its series are there. */
     @Transactional
-    void brought(long missionId, long expected, long received, int gaps) {
-        captures.brought(missionId, captures.reads(missionId), expected, received, gaps);
+    void noteResult(long missionId, long expected, long received, int gaps) {
+        captures.noteResult(missionId, captures.reads(missionId), expected, received, gaps);
     }
 
     /** The visits to a mission, the newest first. */
@@ -264,7 +264,7 @@ public class CaptureStore {
                 row.rereads(),
                 row.sha256(),
                 row.endRecord(),
-                Choice.tables(row.leftOut()));
+                CollectionScope.tables(row.leftOut()));
     }
 
     /** When records of these missions came home since, by mission. */

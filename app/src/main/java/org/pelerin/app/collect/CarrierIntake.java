@@ -40,7 +40,7 @@ public class CarrierIntake {
 
     private final CaptureIntake intake;
     private final CaptureStore captures;
-    private final Homecoming homecoming;
+    private final CaptureProcessing processing;
     private final MissionService missions;
     private final LoggerRegistry loggers;
     private final CollectService collections;
@@ -50,7 +50,7 @@ public class CarrierIntake {
     CarrierIntake(
             CaptureIntake intake,
             CaptureStore captures,
-            Homecoming homecoming,
+            CaptureProcessing processing,
             MissionService missions,
             LoggerRegistry loggers,
             CollectService collections,
@@ -58,7 +58,7 @@ public class CarrierIntake {
             TransactionTemplate transaction) {
         this.intake = intake;
         this.captures = captures;
-        this.homecoming = homecoming;
+        this.processing = processing;
         this.missions = missions;
         this.loggers = loggers;
         this.collections = collections;
@@ -120,7 +120,7 @@ public class CarrierIntake {
                 carrier.serial() + ", mission " + mission.id(),
                 "",
                 file + ", capture " + whole));
-        String told = homecoming.settle(mission.id(), carrier.info().state().running(), by, step -> {});
+        String told = processing.settle(mission.id(), carrier.info().state().running(), by, step -> {});
         return new Taken(file, mission.id(), false, carrier.serial() + ": " + told + ".");
     }
 

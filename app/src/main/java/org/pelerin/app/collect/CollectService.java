@@ -76,13 +76,13 @@ public class CollectService {
     /** Orders a collection; a second order while one is under way changes nothing. */
     @Transactional
     public void order(String serial, String by) {
-        order(serial, false, Choice.ALL, by);
+        order(serial, false, CollectionScope.ALL, by);
     }
 
     /** @param leaveRunning whether the logger is to go on recording; only what is new is then fetched each time */
     @Transactional
     public void order(String serial, boolean leaveRunning, String by) {
-        order(serial, leaveRunning, Choice.ALL, by);
+        order(serial, leaveRunning, CollectionScope.ALL, by);
     }
 
     /**
@@ -90,7 +90,7 @@ public class CollectService {
      * @param choice what is to come home
      */
     @Transactional
-    public void order(String serial, boolean leaveRunning, Choice choice, String by) {
+    public void order(String serial, boolean leaveRunning, CollectionScope choice, String by) {
         if (jobs.active(serial) != null) {
             return;
         }

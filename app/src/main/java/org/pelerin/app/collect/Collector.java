@@ -34,7 +34,7 @@ class Collector {
     private final MissionService missions;
     private final CaptureStore captures;
     private final CaptureIntake intake;
-    private final Homecoming homecoming;
+    private final CaptureProcessing processing;
     private final Deeds deeds;
     private final Clock clock;
 
@@ -43,7 +43,7 @@ class Collector {
             MissionService missions,
             CaptureStore captures,
             CaptureIntake intake,
-            Homecoming homecoming,
+            CaptureProcessing processing,
             Deeds deeds,
             Clock clock) {
         this.deeds = deeds;
@@ -51,7 +51,7 @@ class Collector {
         this.missions = missions;
         this.captures = captures;
         this.intake = intake;
-        this.homecoming = homecoming;
+        this.processing = processing;
         this.clock = clock;
     }
 
@@ -147,7 +147,7 @@ class Collector {
     }
 
     private String settle(long missionId, Job job, Tally tally, Progress progress) {
-        return homecoming.settle(
+        return processing.settle(
                 missionId,
                 job.leaveRunning(),
                 job.orderedBy(),

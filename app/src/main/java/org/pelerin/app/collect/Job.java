@@ -42,8 +42,8 @@ public record Job(
         FAILED
     }
 
-    public Choice choice() {
-        return Choice.of(chosenMissions, chosenTables);
+    public CollectionScope choice() {
+        return CollectionScope.of(chosenMissions, chosenTables);
     }
 
     public boolean finished() {

@@ -25,7 +25,7 @@ interface JobMapper {
         final String missions;
         final String tables;
 
-        Fresh(String serial, String by, Instant at, boolean leaveRunning, Choice choice) {
+        Fresh(String serial, String by, Instant at, boolean leaveRunning, CollectionScope choice) {
             this.serial = serial;
             this.by = by;
             this.at = at;

@@ -68,8 +68,8 @@ class StationSchedule {
         if (stations.moveOn(s, next(s, now), 0)) {
             loggers.stream()
                     .filter(l -> l.status().mission() != 0)
-                    .forEach(l ->
-                            collections.order(l.serial(), true, Choice.ofTables(Choice.tables(s.chosenTables())), WHO));
+                    .forEach(l -> collections.order(
+                            l.serial(), true, CollectionScope.ofTables(CollectionScope.tables(s.chosenTables())), WHO));
         }
     }
 

@@ -17,8 +17,8 @@ import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.collect.live.LiveRecordings;
 import org.pelerin.app.fleet.attention.AttentionService;
-import org.pelerin.app.fleet.attention.Stand;
-import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
@@ -28,10 +28,10 @@ import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.prepare.batch.BatchService;
 import org.pelerin.app.prepare.check.LiveService;
 import org.pelerin.app.prepare.check.PhaseLook;
@@ -70,7 +70,7 @@ class DockController {
     private final NextRuns next;
     private final AttentionService attention;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
 
     DockController(
             Dock dock,
@@ -86,7 +86,7 @@ class DockController {
             NextRuns next,
             AttentionService attention,
             Clock clock,
-            Show show) {
+            Formats show) {
         this.dock = dock;
         this.live = live;
         this.phases = phases;
@@ -237,9 +237,9 @@ class DockController {
         Optional<Job> job = collections.active(serial);
         Optional<Mission> home = docked.flatMap(collections::collectedInMemory);
         Optional<Job> last = collections.newest(serial).filter(Job::finished).filter(j -> ofNewest(j, recent));
-        Standing standing = attention.of(serial).orElse(null);
-        model.addAttribute("standing", standing);
-        model.addAttribute("stand", standing == null ? null : Stand.of(standing, clock.instant()));
+        LoggerOverview overview = attention.of(serial).orElse(null);
+        model.addAttribute("overview", overview);
+        model.addAttribute("status", overview == null ? null : LoggerStatus.of(overview, clock.instant()));
         model.addAttribute("room", "dock");
         model.addAttribute("unit", unit);
         model.addAttribute("modelName", ModelCatalogue.get(unit.model()).name());
@@ -288,7 +288,9 @@ class DockController {
                                 job.map(Object::toString).orElse(""),
                                 home.map(Mission::id).orElse(0L),
                                 recordings.active(serial).isPresent(),
-                                standing == null ? "" : Stand.of(standing, clock.instant()) + "" + standing.pressing(),
+                                overview == null
+                                        ? ""
+                                        : LoggerStatus.of(overview, clock.instant()) + "" + overview.pressing(),
                                 recent.stream()
                                         .map(m -> m.id() + m.state().name())
                                         .toList())

@@ -11,7 +11,7 @@ import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.StationHosts;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -84,7 +84,7 @@ class FindController {
         String first = port == null || port.isBlank()
                 ? String.valueOf(discovery.configured().getPort())
                 : port;
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Integer from = typed.whole("port", first, 1, LAST_PORT);
         Integer last = typed.whole("to", to, 1, LAST_PORT);
         if (from != null && last != null && (last < from || last - from >= Discovery.MOST_PORTS)) {

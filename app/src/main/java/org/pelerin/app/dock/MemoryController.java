@@ -4,8 +4,8 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.link.message.PageTable;
@@ -64,7 +64,7 @@ class MemoryController {
         collections.order(
                 serial,
                 leaveRunning,
-                new Choice(allMissions ? Set.of() : missions, allTables ? Set.of() : tables),
+                new CollectionScope(allMissions ? Set.of() : missions, allTables ? Set.of() : tables),
                 me.getName());
         return "redirect:/dock/" + serial;
     }

@@ -4,7 +4,7 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.loggers.connection.Dock;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.prepare.check.SoundCheck;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
@@ -46,7 +46,7 @@ class SoundController {
             Principal me,
             RedirectAttributes flash) {
         dock.get(serial);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         double level = typed.needed("reference", reference, 94);
         if (!typed.errors().isEmpty() || level < 60 || level > 130) {
             flash.addFlashAttribute("refused", "Give the calibrator's level, 60 to 130 dB.");

@@ -9,8 +9,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.app.collect.CaptureStore;
-import org.pelerin.app.collect.Choice;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.collect.StoredCapture;
@@ -22,8 +22,8 @@ import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.message.PageTable;
@@ -93,7 +93,7 @@ class StationController {
         page.addAttribute("now", clock.instant());
         page.addAttribute("there", there);
         page.addAttribute("tables", offered(station));
-        page.addAttribute("chosen", Choice.tables(station.chosenTables()));
+        page.addAttribute("chosen", CollectionScope.tables(station.chosenTables()));
         return "dock/station";
     }
 
@@ -158,7 +158,7 @@ class StationController {
             Principal me,
             RedirectAttributes flash) {
         Station station = find(id);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
         Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
         if (minutes == null || again == null) {
@@ -167,7 +167,7 @@ class StationController {
             flash.addFlashAttribute("refused", "Choose at least one table.");
         } else {
             boolean all = tables.containsAll(offered(station));
-            stations.schedule(station, minutes, again, all ? "" : Choice.text(tables), me.getName());
+            stations.schedule(station, minutes, again, all ? "" : CollectionScope.text(tables), me.getName());
             flash.addFlashAttribute(
                     "said",
                     minutes == 0
@@ -185,7 +185,10 @@ class StationController {
                 .filter(l -> l.status().mission() != 0)
                 .toList();
         loggers.forEach(l -> collections.order(
-                l.serial(), true, Choice.ofTables(Choice.tables(station.chosenTables())), me.getName()));
+                l.serial(),
+                true,
+                CollectionScope.ofTables(CollectionScope.tables(station.chosenTables())),
+                me.getName()));
         if (loggers.isEmpty()) {
             flash.addFlashAttribute("refused", "Nothing there has a mission, or it does not answer.");
         }

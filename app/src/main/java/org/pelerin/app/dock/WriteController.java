@@ -13,7 +13,7 @@ import org.pelerin.app.plans.PlanForm;
 import org.pelerin.app.plans.PlanPages;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
-import org.pelerin.app.prepare.next.Errands;
+import org.pelerin.app.prepare.next.Deployments;
 import org.pelerin.app.prepare.next.NextRuns;
 import org.pelerin.app.prepare.next.Proposal;
 import org.pelerin.app.prepare.write.WriteService;
@@ -21,7 +21,7 @@ import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Conflict;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.OptionText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
@@ -46,7 +46,7 @@ class WriteController {
     private final PlanPages pages;
     private final PlaceService places;
     private final NextRuns next;
-    private final Errands errands;
+    private final Deployments deployments;
     private final AccountService accounts;
 
     WriteController(
@@ -56,7 +56,7 @@ class WriteController {
             PlanPages pages,
             PlaceService places,
             NextRuns next,
-            Errands errands,
+            Deployments deployments,
             AccountService accounts) {
         this.dock = dock;
         this.writer = writer;
@@ -64,7 +64,7 @@ class WriteController {
         this.pages = pages;
         this.places = places;
         this.next = next;
-        this.errands = errands;
+        this.deployments = deployments;
         this.accounts = accounts;
     }
 
@@ -219,10 +219,10 @@ class WriteController {
     }
 
     private void fill(Model page, DockedLogger logger, PlanForm form, PlanForm.Parsed parsed, Long spot) {
-        Errand errand = errands.of(
-                        logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired)
+        Deployment deployment = deployments
+                .of(logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired)
                 .after(form.before());
-        List<Conflict> conflicts = writer.preflight(logger.serial(), parsed.plan(), errand);
+        List<Conflict> conflicts = writer.preflight(logger.serial(), parsed.plan(), deployment);
         pages.fill(page, form, parsed, conflicts, logger.status().battery());
         page.addAttribute("logger", logger);
         page.addAttribute(

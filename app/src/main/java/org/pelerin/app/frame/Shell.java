@@ -2,7 +2,7 @@ package org.pelerin.app.frame;
 
 import java.time.Clock;
 import org.pelerin.app.platform.PelerinProperties;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.springframework.security.core.Authentication;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -13,10 +13,10 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 class Shell {
 
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
     private final PelerinProperties properties;
 
-    Shell(Clock clock, Show show, PelerinProperties properties) {
+    Shell(Clock clock, Formats show, PelerinProperties properties) {
         this.clock = clock;
         this.show = show;
         this.properties = properties;

@@ -3,7 +3,7 @@ package org.pelerin.app.judge;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.springframework.stereotype.Component;
@@ -19,7 +19,7 @@ public final class Completeness {
     private Completeness() {}
 
     /** @param records the channels of its records, not those of a second table or of changes */
-    static String words(long received, long expected, List<JudgementDocument.Channel> records, Show show) {
+    static String words(long received, long expected, List<JudgementDocument.Channel> records, Formats show) {
         String came = show.count(received) + " of " + show.count(expected) + " expected samples";
         List<JudgementDocument.Channel> holed =
                 records.stream().filter(c -> c.count() < received).toList();
@@ -39,9 +39,9 @@ public final class Completeness {
     public static class Teller {
 
         private final SeriesStore store;
-        private final Show show;
+        private final Formats show;
 
-        Teller(SeriesStore store, Show show) {
+        Teller(SeriesStore store, Formats show) {
             this.store = store;
             this.show = show;
         }

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.series.ShownUnit;
 
 /**
@@ -19,7 +19,7 @@ import org.pelerin.core.series.ShownUnit;
  */
 public record MissionSentence(String lead, String mark, String strong, String rest, String tone) {
 
-    public static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+    public static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Formats show) {
         return switch (j.verdict()) {
             case "excursions" -> outside(j, zone, fahrenheit, show);
             case "within" -> within(j, show);
@@ -34,7 +34,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     }
 
     /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
-    private static MissionSentence within(JudgementDocument j, Show show) {
+    private static MissionSentence within(JudgementDocument j, Formats show) {
         Duration out = j.series().stream()
                 .filter(c -> c.within() != null)
                 .map(c -> c.above().plus(c.below()))
@@ -57,7 +57,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
         return new MissionSentence("", "", "Within its limits", rest, "fine");
     }
 
-    private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Show show) {
+    private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Formats show) {
         List<JudgementDocument.Departure> all = j.excursions();
         JudgementDocument.Departure worst = worst(all);
         ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
@@ -71,7 +71,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     }
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
-    private static String told(JudgementDocument.Departure d, ShownUnit unit, ZoneId zone, Show show) {
+    private static String told(JudgementDocument.Departure d, ShownUnit unit, ZoneId zone, Formats show) {
         if (d.unit().isEmpty()) {
             return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
         }

@@ -1,14 +1,14 @@
 package org.pelerin.app.judge;
 
 import java.time.ZoneId;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /** A mission's verdict as plain text, for documents; without the mark, which the fonts of documents do not hold. */
 public final class MissionText {
 
     private MissionText() {}
 
-    public static String verdict(JudgementDocument j, ZoneId zone, Show show) {
+    public static String verdict(JudgementDocument j, ZoneId zone, Formats show) {
         MissionSentence s = MissionSentence.of(j, zone, false, show);
         return s.lead() + s.strong() + s.rest();
     }

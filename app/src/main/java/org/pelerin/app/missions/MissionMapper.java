@@ -256,7 +256,7 @@ interface MissionMapper {
 
     /** Records from the spot of a mission came home. */
     @Update("UPDATE spot SET read_at = #{at} WHERE id = (SELECT spot_id FROM mission WHERE id = #{mission})")
-    void broughtHome(long mission, Instant at);
+    void recordsCollected(long mission, Instant at);
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
     int visits(long id);

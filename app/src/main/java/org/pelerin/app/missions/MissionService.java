@@ -373,7 +373,7 @@ public class MissionService {
                     subject(mission),
                     "",
                     received + " of " + expected + " samples, capture " + sha256);
-            broughtHome(mission, by);
+            recordsCollected(mission, by);
         }
     }
 
@@ -393,14 +393,14 @@ public class MissionService {
                 subject(mission),
                 "",
                 received + " of " + expected + " samples so far, capture " + sha256);
-        broughtHome(mission, by);
+        recordsCollected(mission, by);
     }
 
-    private void broughtHome(Mission mission, String by) {
+    private void recordsCollected(Mission mission, String by) {
         Instant now = clock.instant();
-        missions.broughtHome(mission.id(), now);
+        missions.recordsCollected(mission.id(), now);
         missions.homeAt(mission.id(), now);
-        events.publishEvent(new BroughtHome(mission.serial(), now, by));
+        events.publishEvent(new RecordsCollected(mission.serial(), now, by));
     }
 
     /** Missions of these loggers that are home and have not been erased since, as “serial/number”. */

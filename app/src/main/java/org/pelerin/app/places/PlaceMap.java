@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -184,14 +184,14 @@ final class PlaceMap {
         if (name.isEmpty()) {
             errors.add(at + ".name: the spot has no name");
         }
-        List<Errand.Demand> demands = new ArrayList<>();
+        List<Deployment.Demand> demands = new ArrayList<>();
         for (JsonNode d : s.path("limits")) {
             Double low = number(d, "low", at + ".limits", errors);
             Double high = number(d, "high", at + ".limits", errors);
             if (d.path("unit").asString("").isBlank() || low == null && high == null) {
                 errors.add(at + ".limits: a limit has a unit and at least one end");
             } else {
-                demands.add(new Errand.Demand(d.path("unit").asString(), low, high));
+                demands.add(new Deployment.Demand(d.path("unit").asString(), low, high));
             }
         }
         Double days = number(s, "collectDays", at, errors);

@@ -6,7 +6,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 
 @Mapper
@@ -47,7 +47,7 @@ interface PlaceMapper {
             Double y,
             Long photoStamp) {
 
-        Spot with(List<Errand.Demand> demands) {
+        Spot with(List<Deployment.Demand> demands) {
             return new Spot(
                     id,
                     siteId,

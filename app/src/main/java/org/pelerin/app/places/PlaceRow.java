@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.platform.text.Length;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 
 /**
  * A site, and one of its spots.
@@ -25,7 +25,7 @@ public record PlaceRow(Site site, Spot spot) {
             check(out, spot.name(), "name", spot.name(), Length.SPOT_NAME);
             check(out, spot.name(), "surroundings", spot.surroundings(), Length.SPOT_SURROUNDINGS);
             check(out, spot.name(), "notes", spot.notes(), Length.SPOT_NOTES);
-            for (Errand.Demand d : spot.demands()) {
+            for (Deployment.Demand d : spot.demands()) {
                 check(out, spot.name(), "unit", d.unit(), Length.LIMIT_UNIT);
             }
         }

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -62,7 +62,7 @@ public class PlaceService {
     }
 
     private static List<Spot> with(List<PlaceMapper.SpotRow> spots, List<PlaceMapper.DemandRow> demands) {
-        Map<Long, List<Errand.Demand>> bySpot = demands.stream()
+        Map<Long, List<Deployment.Demand>> bySpot = demands.stream()
                 .collect(Collectors.groupingBy(
                         PlaceMapper.DemandRow::spotId, Collectors.mapping(PlaceService::demand, Collectors.toList())));
         return spots.stream()
@@ -74,19 +74,19 @@ public class PlaceService {
         return Optional.ofNullable(places.spot(id)).map(s -> s.with(demands(id)));
     }
 
-    private List<Errand.Demand> demands(long spot) {
+    private List<Deployment.Demand> demands(long spot) {
         return places.demands(spot).stream().map(PlaceService::demand).toList();
     }
 
-    private static Errand.Demand demand(PlaceMapper.DemandRow d) {
-        return new Errand.Demand(d.unit(), d.low(), d.high());
+    private static Deployment.Demand demand(PlaceMapper.DemandRow d) {
+        return new Deployment.Demand(d.unit(), d.low(), d.high());
     }
 
     /** What a logger is sent to a spot for; nothing is demanded where no spot is named. */
-    public Errand errand(Long spot, Instant placedAt, Instant collectBy) {
+    public Deployment deployment(Long spot, Instant placedAt, Instant collectBy) {
         return find(spot)
-                .map(s -> new Errand(placedAt, collectBy, s.depth(), demands(s.id())))
-                .orElse(new Errand(placedAt, collectBy, null, List.of()));
+                .map(s -> new Deployment(placedAt, collectBy, s.depth(), demands(s.id())))
+                .orElse(new Deployment(placedAt, collectBy, null, List.of()));
     }
 
     /** Makes a spot, and its site where there is none of the name. */

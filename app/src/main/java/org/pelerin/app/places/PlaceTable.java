@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.platform.text.NamedTable;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 
 /**
@@ -162,15 +162,15 @@ final class PlaceTable {
         return null;
     }
 
-    static String limits(List<Errand.Demand> demands) {
+    static String limits(List<Deployment.Demand> demands) {
         List<String> out = new ArrayList<>();
         demands.forEach(d -> out.add(d.unit() + " " + text(d.low()) + " … " + text(d.high())));
         return String.join(" | ", out);
     }
 
     /** “°C 2 … 8 | %RH … 95”. */
-    static List<Errand.Demand> demands(String text, String at, List<String> errors) {
-        List<Errand.Demand> out = new ArrayList<>();
+    static List<Deployment.Demand> demands(String text, String at, List<String> errors) {
+        List<Deployment.Demand> out = new ArrayList<>();
         for (String one : text.split("\\|")) {
             if (one.isBlank()) {
                 continue;
@@ -190,7 +190,7 @@ final class PlaceTable {
                 if (low == null && high == null || low != null && high != null && low >= high) {
                     throw new NumberFormatException();
                 }
-                out.add(new Errand.Demand(found.group(1), low, high));
+                out.add(new Deployment.Demand(found.group(1), low, high));
             } catch (NumberFormatException e) {
                 errors.add(at + "“" + one.strip() + "” is no limit; write it as °C 2 … 8");
             }

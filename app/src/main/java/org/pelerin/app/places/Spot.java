@@ -1,7 +1,7 @@
 package org.pelerin.app.places;
 
 import java.util.List;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 
 /**
@@ -31,7 +31,7 @@ public record Spot(
         Double x,
         Double y,
         Long photoStamp,
-        List<Errand.Demand> demands) {
+        List<Deployment.Demand> demands) {
 
     public Spot {
         demands = List.copyOf(demands);

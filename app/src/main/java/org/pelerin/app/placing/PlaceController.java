@@ -18,8 +18,8 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
@@ -41,9 +41,10 @@ class PlaceController {
     private final PlaceService places;
     private final LoggerRegistry loggers;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
 
-    PlaceController(PlacementService placements, PlaceService places, LoggerRegistry loggers, Clock clock, Show show) {
+    PlaceController(
+            PlacementService placements, PlaceService places, LoggerRegistry loggers, Clock clock, Formats show) {
         this.placements = placements;
         this.places = places;
         this.loggers = loggers;
@@ -54,10 +55,10 @@ class PlaceController {
     /** Asks for the serial first, then for the rest. */
     @GetMapping("/place")
     String ask(@ModelAttribute PlacingForm form, Model page) {
-        return show(form, new Typed(), page);
+        return show(form, new FieldReader(), page);
     }
 
-    private String show(PlacingForm form, Typed typed, Model page) {
+    private String show(PlacingForm form, FieldReader typed, Model page) {
         Optional<LoggerUnit> logger = form.serial.isBlank() ? Optional.empty() : loggers.typed(form.serial);
         if (!form.serial.isBlank() && logger.isEmpty()) {
             typed.wrong(
@@ -112,7 +113,7 @@ class PlaceController {
 
     @PostMapping("/place")
     String place(@ModelAttribute PlacingForm form, Principal me, Model page, RedirectAttributes flash) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         String serial = loggers.typed(form.serial)
                 .map(LoggerUnit::serial)
                 .orElse(form.serial.strip().toUpperCase(Locale.ROOT));
@@ -139,7 +140,7 @@ class PlaceController {
                                 minutes,
                                 form.checked,
                                 form.checked.contains(Checklist.RUNS),
-                                new PlacementService.Hung(water, cable)),
+                                new PlacementService.WaterMeasurement(water, cable)),
                         me.getName());
                 flash.addFlashAttribute(
                         "said",

@@ -64,7 +64,7 @@ public class PlacementService {
             int acclimatiseMinutes,
             List<String> checked,
             boolean runs,
-            Hung hung) {
+            WaterMeasurement hung) {
 
         public Placing(
                 String serial,
@@ -76,7 +76,17 @@ public class PlacementService {
                 int acclimatiseMinutes,
                 List<String> checked,
                 boolean runs) {
-            this(serial, spotId, at, moved, other, remarks, acclimatiseMinutes, checked, runs, Hung.UNMEASURED);
+            this(
+                    serial,
+                    spotId,
+                    at,
+                    moved,
+                    other,
+                    remarks,
+                    acclimatiseMinutes,
+                    checked,
+                    runs,
+                    WaterMeasurement.UNMEASURED);
         }
     }
 
@@ -86,8 +96,8 @@ public class PlacementService {
      * @param water to the water
      * @param cable to the logger
      */
-    public record Hung(Double water, Double cable) {
-        public static final Hung UNMEASURED = new Hung(null, null);
+    public record WaterMeasurement(Double water, Double cable) {
+        public static final WaterMeasurement UNMEASURED = new WaterMeasurement(null, null);
     }
 
     private final PlacementMapper placements;
@@ -206,7 +216,7 @@ public class PlacementService {
         events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
     }
 
-    private static String measured(Hung hung) {
+    private static String measured(WaterMeasurement hung) {
         return (hung.water == null ? "" : ", water at " + hung.water + " m")
                 + (hung.cable == null ? "" : ", cable " + hung.cable + " m");
     }

@@ -18,8 +18,8 @@ import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -46,7 +46,7 @@ class PlacesController {
     private final PlanService plans;
     private final MissionService missions;
     private final AddressBook book;
-    private final Show show;
+    private final Formats show;
 
     PlacesController(
             PlaceService places,
@@ -55,7 +55,7 @@ class PlacesController {
             PlanService plans,
             MissionService missions,
             AddressBook book,
-            Show show) {
+            Formats show) {
         this.book = book;
         this.places = places;
         this.exchange = exchange;

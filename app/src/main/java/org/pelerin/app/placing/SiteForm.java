@@ -5,8 +5,8 @@ import java.time.ZoneId;
 import java.util.Map;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 
 /** A site as it is typed. */
 public class SiteForm implements Form {
@@ -34,14 +34,14 @@ public class SiteForm implements Form {
         form.name = site.name();
         form.zone = site.zone();
         form.address = site.address();
-        form.latitude = site.latitude() == null ? "" : Typed.plain(site.latitude());
-        form.longitude = site.longitude() == null ? "" : Typed.plain(site.longitude());
+        form.latitude = site.latitude() == null ? "" : FieldReader.plain(site.latitude());
+        form.longitude = site.longitude() == null ? "" : FieldReader.plain(site.longitude());
         form.notes = site.notes();
         return form;
     }
 
     Parsed parse() {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         if (name.isBlank()) {
             typed.wrong("name", "A site has a name");
         }
@@ -68,7 +68,7 @@ public class SiteForm implements Form {
                 typed.errors());
     }
 
-    private static Double degrees(Typed typed, String field, String text, double most) {
+    private static Double degrees(FieldReader typed, String field, String text, double most) {
         Double v = text.isBlank() ? null : typed.number(field, text);
         if (v != null && Math.abs(v) > most) {
             typed.wrong(field, "Give degrees from −" + (int) most + " to " + (int) most);

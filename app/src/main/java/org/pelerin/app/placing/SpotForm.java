@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 
 /** A spot as it is typed. */
@@ -75,7 +75,7 @@ public class SpotForm implements Form {
         form.margin = text(s.hanging().margin());
         form.cable = text(s.hanging().cable());
         form.notes = s.notes();
-        for (Errand.Demand d : s.demands()) {
+        for (Deployment.Demand d : s.demands()) {
             Limit limit = new Limit();
             limit.unit = d.unit();
             limit.low = text(d.low());
@@ -94,7 +94,7 @@ public class SpotForm implements Form {
 
     Parsed parse() {
         fill();
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         if (name.isBlank()) {
             typed.wrong("name", "A spot has a name");
         }
@@ -123,7 +123,7 @@ public class SpotForm implements Form {
     }
 
     /** How it hangs; what does not go together is said. */
-    private Hanging hanging(Typed typed, Double deep) {
+    private Hanging hanging(FieldReader typed, Double deep) {
         Hanging h = new Hanging(
                 metres(typed, "staticLevel", staticLevel, -DEEPEST),
                 metres(typed, "keptClear", keptClear, 0),
@@ -132,7 +132,8 @@ public class SpotForm implements Form {
         if (h.tooShort()) {
             typed.wrong(
                     "cable",
-                    "It must be at least " + Typed.plain(centimetres(h.needed().getAsDouble()))
+                    "It must be at least "
+                            + FieldReader.plain(centimetres(h.needed().getAsDouble()))
                             + " m: down to the water, past what is kept clear, and the margin");
         } else if (h.immersion().isPresent() && h.immersion().getAsDouble() <= 0) {
             typed.wrong("cable", "It would hang above the water");
@@ -140,7 +141,7 @@ public class SpotForm implements Form {
             typed.wrong(
                     "depth",
                     "By cable and water it hangs "
-                            + Typed.plain(centimetres(h.immersion().getAsDouble()))
+                            + FieldReader.plain(centimetres(h.immersion().getAsDouble()))
                             + " m deep; leave this empty to have it reckoned");
         }
         return h;
@@ -150,16 +151,16 @@ public class SpotForm implements Form {
         return Math.round(m * 100) / 100.0;
     }
 
-    private static Double metres(Typed typed, String field, String text, double least) {
+    private static Double metres(FieldReader typed, String field, String text, double least) {
         Double v = text.isBlank() ? null : typed.number(field, text);
         if (v != null && (v < least || v > DEEPEST)) {
-            typed.wrong(field, "Give metres from " + Typed.plain(least) + " to " + Typed.plain(DEEPEST));
+            typed.wrong(field, "Give metres from " + FieldReader.plain(least) + " to " + FieldReader.plain(DEEPEST));
         }
         return v;
     }
 
-    private List<Errand.Demand> demands(Typed typed) {
-        List<Errand.Demand> out = new ArrayList<>();
+    private List<Deployment.Demand> demands(FieldReader typed) {
+        List<Deployment.Demand> out = new ArrayList<>();
         for (int i = 0; i < limits.size(); i++) {
             Limit l = limits.get(i);
             if (l.low.isBlank() && l.high.isBlank()) {
@@ -174,12 +175,12 @@ public class SpotForm implements Form {
             if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
                 typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");
             }
-            out.add(new Errand.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
+            out.add(new Deployment.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
         }
         return out;
     }
 
     private static String text(Double v) {
-        return v == null ? "" : Typed.plain(v);
+        return v == null ? "" : FieldReader.plain(v);
     }
 }

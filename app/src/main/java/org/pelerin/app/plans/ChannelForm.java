@@ -3,8 +3,8 @@ package org.pelerin.app.plans;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.plan.Alarm;
@@ -64,16 +64,16 @@ public class ChannelForm implements Form {
         c.label = s.label();
         c.sensor = s.sensor() == null ? "" : known ? s.sensor().name() : AS_IN_PLAN;
         c.unit = s.unit();
-        c.cutOff = s.cutOff() == 0 ? "" : Typed.plain(s.cutOff());
+        c.cutOff = s.cutOff() == 0 ? "" : FieldReader.plain(s.cutOff());
         c.fault = s.fault().name();
         c.decimals = s.decimals() == null ? "" : String.valueOf(s.decimals());
-        c.displayLow = s.display() == null ? "" : Typed.plain(s.display().low());
-        c.displayHigh = s.display() == null ? "" : Typed.plain(s.display().high());
+        c.displayLow = s.display() == null ? "" : FieldReader.plain(s.display().low());
+        c.displayHigh = s.display() == null ? "" : FieldReader.plain(s.display().high());
         for (AlarmLevel pair : s.levels()) {
             Level level = new Level();
             Alarm any = pair.upper().or(pair::lower).orElseThrow();
-            level.high = pair.upper().map(a -> Typed.plain(a.limit())).orElse("");
-            level.low = pair.lower().map(a -> Typed.plain(a.limit())).orElse("");
+            level.high = pair.upper().map(a -> FieldReader.plain(a.limit())).orElse("");
+            level.low = pair.lower().map(a -> FieldReader.plain(a.limit())).orElse("");
             level.lasting = lasting(pair, any);
             level.latched = any.latched();
             c.levels.add(level);
@@ -117,7 +117,7 @@ public class ChannelForm implements Form {
      * @param unitShown in which limits are typed
      */
     ChannelSettings parse(
-            int number, Sensor chosen, ChannelSettings old, Double nominal, String unitShown, Typed typed) {
+            int number, Sensor chosen, ChannelSettings old, Double nominal, String unitShown, FieldReader typed) {
         String at = "channels[" + (number - 1) + "]";
         Double cut = typed.number(at + ".cutOff", cutOff);
         if (cut != null && cut < 0) {
@@ -139,7 +139,7 @@ public class ChannelForm implements Form {
     }
 
     /** A plan holds none that is too long, while that is said. */
-    private static String fitting(String field, String text, Length length, Typed typed) {
+    private static String fitting(String field, String text, Length length, FieldReader typed) {
         typed.text(field, text, length);
         return length.cut(text);
     }
@@ -152,7 +152,7 @@ public class ChannelForm implements Form {
         }
     }
 
-    private ChannelSettings.Display display(String at, Typed typed) {
+    private ChannelSettings.Display display(String at, FieldReader typed) {
         Double low = typed.number(at + ".displayLow", displayLow);
         Double high = typed.number(at + ".displayHigh", displayHigh);
         if (low == null && high == null) {
@@ -165,7 +165,7 @@ public class ChannelForm implements Form {
         return new ChannelSettings.Display(low, high);
     }
 
-    private List<AlarmLevel> alarms(String at, ChannelSettings old, LimitReader limits, Typed typed) {
+    private List<AlarmLevel> alarms(String at, ChannelSettings old, LimitReader limits, FieldReader typed) {
         List<AlarmLevel> out = new ArrayList<>();
         for (int i = 0; i < levels.size(); i++) {
             Level level = levels.get(i);
@@ -189,7 +189,7 @@ public class ChannelForm implements Form {
     }
 
     /** What must last below, and above; “1 h / 30 min” gives each its own. */
-    private static Lasting[] lasting(String field, String text, Typed typed) {
+    private static Lasting[] lasting(String field, String text, FieldReader typed) {
         String[] sides = text.split("\\s*/\\s*", -1);
         try {
             if (sides.length == 2) {

@@ -6,7 +6,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
@@ -54,7 +54,7 @@ public record Consequences(
             Instant visit,
             Instant now,
             ZoneId zone,
-            Show show) {
+            Formats show) {
         Forecast f = Forecast.of(model, plan, battery, 10, now);
         return new Consequences(
                 sentence(model, plan, f, zone, show),
@@ -75,19 +75,19 @@ public record Consequences(
     }
 
     /** The one thing that ends it, and when. */
-    private static String ends(Plan plan, Forecast f, ZoneId zone, Show show) {
+    private static String ends(Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
         String when = end.at() == null ? "after " + Durations.rough(end.after()) : show.minute(end.at(), zone);
         return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
     }
 
-    private static String memory(Forecast f, ZoneId zone, Show show) {
+    private static String memory(Forecast f, ZoneId zone, Formats show) {
         return f.startsAt() == null
                 ? "after " + Durations.rough(f.memoryAfter())
                 : show.minute(f.startsAt().plus(f.memoryAfter()), zone);
     }
 
-    private static List<String> beside(LoggerModel model, Plan plan, Show show) {
+    private static List<String> beside(LoggerModel model, Plan plan, Formats show) {
         List<String> out = new ArrayList<>();
         plan.second()
                 .ifPresent(every -> out.add(
@@ -102,7 +102,7 @@ public record Consequences(
     }
 
     /** What memory and battery will be like when somebody next comes by. */
-    private static String visit(Plan plan, Forecast f, double battery, Instant visit, Instant now, Show show) {
+    private static String visit(Plan plan, Forecast f, double battery, Instant visit, Instant now, Formats show) {
         Instant from = f.startsAt() == null ? now : f.startsAt();
         if (!visit.isAfter(from)) {
             return "nothing yet: it starts later";
@@ -124,7 +124,7 @@ public record Consequences(
                         + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
     }
 
-    private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Show show) {
+    private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Formats show) {
         List<String> s = new ArrayList<>();
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
@@ -141,7 +141,7 @@ public record Consequences(
     }
 
     /** What ends it, and nothing else, so that nobody plans on another date. */
-    private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Show show) {
+    private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
         if (plan.stop() instanceof StopCondition.Wrap) {
             s.add(". Keeps the last ");
@@ -161,7 +161,7 @@ public record Consequences(
                         : "on " + show.minute(end.at(), zone));
     }
 
-    private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Show show) {
+    private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Formats show) {
         StartCondition start = plan.start();
         if (start instanceof StartCondition.At at) {
             s.add(" from ");

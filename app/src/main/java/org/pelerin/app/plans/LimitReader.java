@@ -2,7 +2,7 @@ package org.pelerin.app.plans;
 
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.SignificantDigits;
 
@@ -13,7 +13,7 @@ import org.pelerin.core.series.SignificantDigits;
  * @param nominal null where there is none
  * @param unit in which limits are shown
  */
-record LimitReader(Double nominal, String unit, Typed typed) {
+record LimitReader(Double nominal, String unit, FieldReader typed) {
 
     private static final Pattern PERCENT = Pattern.compile(
             "([+\\-−]?)\\s*([0-9][0-9\\s.,\u00a0\u202f]*)%\\s*((?:of\\s+)?nominal)?", Pattern.CASE_INSENSITIVE);

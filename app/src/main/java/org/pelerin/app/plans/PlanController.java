@@ -4,8 +4,8 @@ import java.security.Principal;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.AlarmLevel;
@@ -30,9 +30,9 @@ class PlanController {
     private final PlanService plans;
     private final PlanPages pages;
     private final PlaceService places;
-    private final Show show;
+    private final Formats show;
 
-    PlanController(PlanService plans, PlanPages pages, PlaceService places, Show show) {
+    PlanController(PlanService plans, PlanPages pages, PlaceService places, Formats show) {
         this.plans = plans;
         this.places = places;
         this.pages = pages;

@@ -10,9 +10,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.LoggerModel;
@@ -84,7 +84,7 @@ public class PlanForm implements Form {
         }
         Duration advised = model.interval().advised();
         if (advised.compareTo(Duration.ofMinutes(10)) > 0) {
-            form.interval = Typed.plain(advised);
+            form.interval = FieldReader.plain(advised);
         }
         form.fillChannels();
         return form;
@@ -97,8 +97,8 @@ public class PlanForm implements Form {
         form.version = version;
         form.model = plan.model();
         form.loggerName = plan.loggerName();
-        form.interval = Typed.plain(plan.interval());
-        form.scan = plan.scan() == null ? "" : Typed.plain(plan.scan());
+        form.interval = FieldReader.plain(plan.interval());
+        form.scan = plan.scan() == null ? "" : FieldReader.plain(plan.scan());
         form.take(plan.start(), zone);
         form.take(plan.stop(), zone);
         form.options.putAll(plan.options());
@@ -116,14 +116,14 @@ public class PlanForm implements Form {
         if (condition instanceof StartCondition.At at) {
             startAt = local(at.instant(), zone);
         } else if (condition instanceof StartCondition.After after) {
-            startDelay = Typed.plain(after.delay());
+            startDelay = FieldReader.plain(after.delay());
         } else if (condition instanceof StartCondition.OnInterval i) {
-            startInterval = Typed.plain(i.step());
+            startInterval = FieldReader.plain(i.step());
         } else if (condition instanceof StartCondition.OnThreshold t) {
             thresholdChannel = String.valueOf(t.channel());
             crossing = t.crossing().name();
-            thresholdLow = Typed.plain(t.low());
-            thresholdHigh = Typed.plain(t.high());
+            thresholdLow = FieldReader.plain(t.low());
+            thresholdHigh = FieldReader.plain(t.high());
         }
     }
 
@@ -137,7 +137,7 @@ public class PlanForm implements Form {
         if (condition instanceof StopCondition.AfterSamples n) {
             stopAfter = String.valueOf(n.count());
         } else if (condition instanceof StopCondition.AfterTime t) {
-            stopTime = Typed.plain(t.time());
+            stopTime = FieldReader.plain(t.time());
         } else if (condition instanceof StopCondition.At at) {
             stopAt = local(at.instant(), zone);
         }
@@ -172,7 +172,7 @@ public class PlanForm implements Form {
      * @param library finds a sensor by its name; null if there is none
      */
     public Parsed parse(ZoneId zone, Instant now, Function<String, Sensor> library) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         int channelsMissing = loggerModel().channels().size() - channels.size();
         if (channelsMissing != 0) {
             // never filled up in silence: what a page lost would be written as the model presets it
@@ -212,12 +212,12 @@ public class PlanForm implements Form {
         return new Parsed(plan, placing(zone, now, typed), visit(zone, now, typed), typed.errors(), typed.understood());
     }
 
-    private Instant placing(ZoneId zone, Instant now, Typed typed) {
+    private Instant placing(ZoneId zone, Instant now, FieldReader typed) {
         return placing.isBlank() ? null : typed.local("placing", placing.strip(), zone, now);
     }
 
     /** Noon of the day, in the zone in which days are typed. */
-    private Instant visit(ZoneId zone, Instant now, Typed typed) {
+    private Instant visit(ZoneId zone, Instant now, FieldReader typed) {
         if (visit.isBlank()) {
             return null;
         }
@@ -231,10 +231,10 @@ public class PlanForm implements Form {
 
     /** The plan that is edited; null for a new one, or where the page is damaged. */
     public Plan before() {
-        return before(new Typed());
+        return before(new FieldReader());
     }
 
-    private Plan before(Typed typed) {
+    private Plan before(FieldReader typed) {
         try {
             return base.isBlank() ? null : PlanDocument.plan(base);
         } catch (IllegalArgumentException e) {
@@ -244,7 +244,7 @@ public class PlanForm implements Form {
     }
 
     /** The nominal value of a channel's quantity: for voltages, where the model has one. */
-    private Double nominal(int i, Typed typed) {
+    private Double nominal(int i, FieldReader typed) {
         LoggerModel m = loggerModel();
         boolean voltage = m.channels().get(i).own().unit().equals("V");
         return voltage && m.option("nominal").isPresent()
@@ -266,7 +266,7 @@ public class PlanForm implements Form {
                         : loggerModel().channels().get(i).own().unit();
     }
 
-    private Sensor sensor(int i, ChannelSettings old, Function<String, Sensor> library, Typed typed) {
+    private Sensor sensor(int i, ChannelSettings old, Function<String, Sensor> library, FieldReader typed) {
         String name = channels.get(i).sensor;
         if (name.isEmpty()) {
             return null;
@@ -298,7 +298,7 @@ public class PlanForm implements Form {
                 .orElseThrow(() -> new NotThereException("There is no logger model “" + model + "”."));
     }
 
-    private StartCondition start(ZoneId zone, Instant now, Typed typed) {
+    private StartCondition start(ZoneId zone, Instant now, FieldReader typed) {
         try {
             return switch (start) {
                 case "NOW" -> new StartCondition.Now();
@@ -314,7 +314,7 @@ public class PlanForm implements Form {
         }
     }
 
-    private StartCondition threshold(Typed typed) {
+    private StartCondition threshold(FieldReader typed) {
         StartCondition.Crossing how = StartCondition.Crossing.valueOf(crossing);
         Integer channel = typed.whole("thresholdChannel", thresholdChannel, 0, channels.size() - 1);
         double low = how == StartCondition.Crossing.ABOVE ? 0 : typed.needed("thresholdLow", thresholdLow, 0);
@@ -322,7 +322,7 @@ public class PlanForm implements Form {
         return new StartCondition.OnThreshold(channel == null ? 0 : channel, how, low, high);
     }
 
-    private StopCondition stop(ZoneId zone, Instant now, Typed typed) {
+    private StopCondition stop(ZoneId zone, Instant now, FieldReader typed) {
         try {
             return switch (stop) {
                 case "WRAP" -> new StopCondition.Wrap();
@@ -337,7 +337,7 @@ public class PlanForm implements Form {
         }
     }
 
-    private StopCondition samples(Typed typed) {
+    private StopCondition samples(FieldReader typed) {
         Double n = typed.number("stopAfter", stopAfter);
         if (n == null || n < 1 || n != Math.rint(n)) {
             typed.wrong("stopAfter", "Give a whole number of samples, 1 or more");

@@ -12,7 +12,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.loggers.library.SensorLibrary;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -32,10 +32,10 @@ public class PlanPages {
     private static final Set<String> PASSING = Set.of("loggerName", "startAt", "stopAt");
 
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
     private final SensorLibrary sensors;
 
-    PlanPages(Clock clock, Show show, SensorLibrary sensors) {
+    PlanPages(Clock clock, Formats show, SensorLibrary sensors) {
         this.clock = clock;
         this.show = show;
         this.sensors = sensors;

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Ending;
 import org.pelerin.core.plan.Forecast;
@@ -44,7 +44,7 @@ public record PlanStrip(
     private static final int END = 500;
     private static final int CLOSEST_TICKS = 5;
 
-    static PlanStrip of(Plan plan, Forecast f, Instant now, ZoneId zone, Show show) {
+    static PlanStrip of(Plan plan, Forecast f, Instant now, ZoneId zone, Formats show) {
         boolean atOnce = plan.start() instanceof StartCondition.Now;
         // a logger that overwrites its oldest records goes on where others are full
         boolean wraps = plan.stop() instanceof StopCondition.Wrap && !f.batteryShort();

@@ -12,7 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.platform.text.CsvCell;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
@@ -78,7 +78,7 @@ final class CsvExport {
 
     /** As pages tell it, without their signs for a language. */
     static String percent(double p) {
-        return p == 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Show.share(p));
+        return p == 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Formats.share(p));
     }
 
     static List<String> header(Dossier d) {

@@ -26,7 +26,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.documentation.Attachment;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
@@ -89,7 +89,7 @@ record Dossier(
         private final LoggerRegistry loggers;
         private final SeriesStore store;
         private final DisturbanceStore disturbances;
-        private final Show show;
+        private final Formats show;
 
         Clerk(
                 MissionService missions,
@@ -102,7 +102,7 @@ record Dossier(
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
                 CalibrationService calibrations,
-                Show show) {
+                Formats show) {
             this.calibrations = calibrations;
             this.disturbances = disturbances;
             this.documentation = documentation;

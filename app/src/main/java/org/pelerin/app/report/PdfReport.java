@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import org.pelerin.app.judge.MissionText;
 import org.pelerin.app.platform.pdf.PdfPages;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.springframework.stereotype.Service;
@@ -18,10 +18,10 @@ import org.springframework.stereotype.Service;
 class PdfReport {
 
     private final PdfPages pages;
-    private final Show show;
+    private final Formats show;
     private final Clock clock;
 
-    PdfReport(PdfPages pages, Show show, Clock clock) {
+    PdfReport(PdfPages pages, Formats show, Clock clock) {
         this.pages = pages;
         this.show = show;
         this.clock = clock;

@@ -6,7 +6,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Locale;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.JudgementDocument;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
@@ -26,14 +26,14 @@ final class ReportChart {
     private final Series series;
     private final Band band;
     private final ZoneId zone;
-    private final Show show;
+    private final Formats show;
     private final long from;
     private final long to;
     private double low = Double.POSITIVE_INFINITY;
     private double high = Double.NEGATIVE_INFINITY;
     private final StringBuilder svg = new StringBuilder();
 
-    private ReportChart(Dossier d, Series series, Show show) {
+    private ReportChart(Dossier d, Series series, Formats show) {
         this.d = d;
         this.series = series;
         this.band = Evaluation.band(d.plan().limits(), series.label());
@@ -43,7 +43,7 @@ final class ReportChart {
         this.to = series.axis().millisAt(series.axis().count());
     }
 
-    static String draw(Dossier d, Series series, Show show) {
+    static String draw(Dossier d, Series series, Formats show) {
         return new ReportChart(d, series, show).svg();
     }
 

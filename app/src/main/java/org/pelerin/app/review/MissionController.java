@@ -18,9 +18,9 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionTally;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -56,7 +56,7 @@ class MissionController {
     private final DisturbanceStore disturbances;
     private final Completeness.Teller completeness;
     private final PlaceService places;
-    private final Show show;
+    private final Formats show;
     private final JsonMapper json = JsonMapper.builder().build();
 
     MissionController(
@@ -66,7 +66,7 @@ class MissionController {
             DisturbanceStore disturbances,
             Completeness.Teller completeness,
             PlaceService places,
-            Show show) {
+            Formats show) {
         this.completeness = completeness;
         this.missions = missions;
         this.evaluation = evaluation;

@@ -9,8 +9,8 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.judge.Limits;
@@ -37,9 +37,9 @@ class RecordController {
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final Chart chart;
-    private final Show show;
+    private final Formats show;
 
-    RecordController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Show show) {
+    RecordController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Formats show) {
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;

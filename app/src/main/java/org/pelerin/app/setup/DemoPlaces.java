@@ -13,7 +13,7 @@ import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StopCondition;
@@ -131,7 +131,7 @@ class DemoPlaces {
                         null,
                         null,
                         null,
-                        unit.isEmpty() ? List.of() : List.of(new Errand.Demand(unit, low, high))),
+                        unit.isEmpty() ? List.of() : List.of(new Deployment.Demand(unit, low, high))),
                 WHO);
     }
 

@@ -12,9 +12,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -39,9 +39,9 @@ class YardController {
 
     private final YardClient yard;
     private final Dock dock;
-    private final Show show;
+    private final Formats show;
 
-    YardController(YardClient yard, Dock dock, Show show) {
+    YardController(YardClient yard, Dock dock, Formats show) {
         this.yard = yard;
         this.dock = dock;
         this.show = show;
@@ -170,7 +170,7 @@ class YardController {
             @RequestParam String state,
             @RequestParam(defaultValue = "") String value,
             RedirectAttributes flash) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Double quantity = typed.number("value", value);
         if (state.equals("value") && quantity == null) {
             flash.addFlashAttribute("refused", "Say which value the sensor is to give.");

@@ -8,7 +8,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Judgement;
@@ -25,7 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 class MissionSentenceTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private static final Show SHOW = PlainShow.in(PARIS);
+    private static final Formats SHOW = PlainShow.in(PARIS);
     private static final Limits BAND =
             new Limits("x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY)));
 

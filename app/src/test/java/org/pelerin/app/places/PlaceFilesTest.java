@@ -11,7 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 
 /** Sites and spots in files, and pictures that are handed in. */
@@ -22,7 +22,7 @@ class PlaceFilesTest {
     private static final Site SITE =
             new Site(0, "Ostrel, old", "Europe/Paris", "Quarry \"3\"", 45.125, -12.5, "two\nlines", null);
 
-    private static Spot spot(String name, Double depth, List<Errand.Demand> demands) {
+    private static Spot spot(String name, Double depth, List<Deployment.Demand> demands) {
         return new Spot(
                 0,
                 0,
@@ -47,7 +47,7 @@ class PlaceFilesTest {
                     spot(
                             "rear",
                             2.1,
-                            List.of(new Errand.Demand("°C", -2.5, 8.0), new Errand.Demand("%RH", null, 95.0)))),
+                            List.of(new Deployment.Demand("°C", -2.5, 8.0), new Deployment.Demand("%RH", null, 95.0)))),
             new PlaceRow(SITE, spot("door", null, List.of())));
 
     @Test
@@ -75,7 +75,7 @@ class PlaceFilesTest {
         assertThat(read.rows()).hasSize(2);
         assertThat(read.rows().get(0).site().latitude()).isEqualTo(45.5);
         assertThat(read.rows().get(0).spot().depth()).isEqualTo(0.5);
-        assertThat(read.rows().get(0).spot().demands()).containsExactly(new Errand.Demand("°C", 2.0, 8.0));
+        assertThat(read.rows().get(0).spot().demands()).containsExactly(new Deployment.Demand("°C", 2.0, 8.0));
         assertThat(read.rows().get(1).spot()).isNull();
     }
 

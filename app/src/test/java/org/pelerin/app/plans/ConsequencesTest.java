@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
@@ -22,7 +22,7 @@ class ConsequencesTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = PlainShow.in(PARIS);
+    private static final Formats SHOW = PlainShow.in(PARIS);
 
     private static Consequences of(Duration interval, StartCondition start, StopCondition stop, double battery) {
         return of(interval, start, stop, battery, null);

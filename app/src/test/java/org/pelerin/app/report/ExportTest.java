@@ -23,7 +23,7 @@ import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -205,7 +205,7 @@ class ExportTest {
 
     @Test
     void a_drawing_escapes_labels_and_leaves_gaps_open() {
-        Show show = PlainShow.in(PARIS);
+        Formats show = PlainShow.in(PARIS);
         Dossier d = dossier(12, 13, Double.NaN, 13, 12);
         String svg = ReportChart.draw(d, d.series().get(0), show);
         String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);

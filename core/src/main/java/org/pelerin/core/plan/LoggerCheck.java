@@ -31,10 +31,11 @@ final class LoggerCheck {
         pin();
     }
 
-    void after(Instant now, Errand errand) {
-        new ForecastCheck(model, plan, found).all(now, logger.battery(), errand.collectBy(), logger.calibrationDue());
-        live(errand.notWired());
-        limits(errand.before());
+    void after(Instant now, Deployment deployment) {
+        new ForecastCheck(model, plan, found)
+                .all(now, logger.battery(), deployment.collectBy(), logger.calibrationDue());
+        live(deployment.notWired());
+        limits(deployment.before());
         phases();
     }
 

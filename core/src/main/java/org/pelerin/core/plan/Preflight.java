@@ -32,14 +32,15 @@ public final class Preflight {
     }
 
     /** The conflicts of the settings with the logger in hand and what it is sent out for. */
-    public static List<Conflict> of(LoggerModel model, Plan plan, LoggerCondition logger, Errand errand, Instant now) {
+    public static List<Conflict> of(
+            LoggerModel model, Plan plan, LoggerCondition logger, Deployment deployment, Instant now) {
         Conflicts found = new Conflicts(model, logger.firmware());
         ChannelCheck channels = new ChannelCheck(model, plan, found);
         LoggerCheck check = new LoggerCheck(model, plan, logger, found);
         check.before();
         settings(model, plan, channels, now, found);
-        new ErrandCheck(model, plan, errand, channels, found).all(now);
-        check.after(now, errand);
+        new DeploymentCheck(model, plan, deployment, channels, found).all(now);
+        check.after(now, deployment);
         return found.all();
     }
 

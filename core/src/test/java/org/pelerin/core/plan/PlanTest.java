@@ -37,7 +37,7 @@ class PlanTest {
     }
 
     private static List<Conflict> preflight(Plan plan, LoggerCondition logger) {
-        return Preflight.of(ModelCatalogue.get("alder-t1"), plan, logger, Errand.NONE, NOW);
+        return Preflight.of(ModelCatalogue.get("alder-t1"), plan, logger, Deployment.NONE, NOW);
     }
 
     @Test
@@ -164,7 +164,7 @@ class PlanTest {
                         ModelCatalogue.get("alder-t1"),
                         plan,
                         healthy(),
-                        Errand.collectedBy(NOW.plus(Duration.ofDays(7))),
+                        Deployment.collectedBy(NOW.plus(Duration.ofDays(7))),
                         NOW))
                 .anyMatch(c -> c.message().contains("before the planned collection"));
     }
@@ -249,11 +249,11 @@ class PlanTest {
                         .isEqualTo("“Air” reads 21.3 °C now, which is already above 14 °C"));
         // limits that have been in use are no news: the logger lies on a desk
         LoggerModel alder = ModelCatalogue.get("alder-t1");
-        assertThat(Preflight.of(alder, GOOD, warm, Errand.NONE.after(GOOD), NOW))
+        assertThat(Preflight.of(alder, GOOD, warm, Deployment.NONE.after(GOOD), NOW))
                 .isEmpty();
         Plan retyped = GOOD.withChannels(
                 List.of(new ChannelSettings(true, "Air", new Alarm(15, Duration.ofHours(1), true), COLD)));
-        assertThat(Preflight.of(alder, retyped, warm, Errand.NONE.after(GOOD), NOW))
+        assertThat(Preflight.of(alder, retyped, warm, Deployment.NONE.after(GOOD), NOW))
                 .hasSize(1);
     }
 

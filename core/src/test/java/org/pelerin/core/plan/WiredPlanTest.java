@@ -238,7 +238,7 @@ class WiredPlanTest {
         Map<Integer, Instant> due = new HashMap<>(Map.of(0, NOW.plus(Duration.ofDays(30))));
         LoggerCondition old = new LoggerCondition(
                 new Firmware(1, 3), 0.9, false, 0, Duration.ZERO, List.of(new Reading(12.0, 12.0)), false, null, due);
-        List<Conflict> found = Preflight.of(alder, plan, old, Errand.NONE, NOW);
+        List<Conflict> found = Preflight.of(alder, plan, old, Deployment.NONE, NOW);
         assertThat(found)
                 .anyMatch(c -> c.blocking()
                         && c.field().equals("start")
@@ -259,7 +259,7 @@ class WiredPlanTest {
                 false,
                 null,
                 Map.of(0, NOW.plus(Duration.ofDays(900))));
-        assertThat(Preflight.of(alder, plan, young, Errand.NONE, NOW)).noneMatch(Conflict::blocking);
+        assertThat(Preflight.of(alder, plan, young, Deployment.NONE, NOW)).noneMatch(Conflict::blocking);
     }
 
     @Test
@@ -321,22 +321,22 @@ class WiredPlanTest {
         blocks(ROWAN, plan(ROWAN, Duration.ofSeconds(1), null, Map.of(), channel(true, loop(slow))), "takes 1.5");
     }
 
-    private static List<Conflict> withReading(Reading reading, Errand errand) {
+    private static List<Conflict> withReading(Reading reading, Deployment deployment) {
         Plan p = plan(ROWAN, Duration.ofMinutes(10), null, Map.of(), channel(true, loop(null)));
         LoggerCondition in =
                 new LoggerCondition(ROWAN.firmware().newest(), 0.9, false, 0, Duration.ZERO, List.of(reading));
-        return Preflight.of(ROWAN, p, in, errand, NOW).stream()
+        return Preflight.of(ROWAN, p, in, deployment, NOW).stream()
                 .filter(c -> c.field().equals("channels[0]"))
                 .toList();
     }
 
     @Test
     void open_and_out_of_range_are_told_apart() {
-        assertThat(withReading(new Reading(Double.NaN, Double.NaN), Errand.NONE))
+        assertThat(withReading(new Reading(Double.NaN, Double.NaN), Deployment.NONE))
                 .singleElement()
                 .satisfies(c -> assertThat(c.blocking()).isTrue())
                 .satisfies(c -> assertThat(c.message()).contains("nothing is connected"));
-        assertThat(withReading(new Reading(1.2, Double.NaN), Errand.NONE))
+        assertThat(withReading(new Reading(1.2, Double.NaN), Deployment.NONE))
                 .singleElement()
                 .satisfies(c -> assertThat(c.blocking()).isTrue())
                 .satisfies(c -> assertThat(c.message().replace('\u00a0', ' '))
@@ -346,11 +346,11 @@ class WiredPlanTest {
     @Test
     void what_is_not_wired_yet_can_be_written_with_a_reason() {
         Reading open = new Reading(Double.NaN, Double.NaN);
-        assertThat(withReading(open, Errand.NONE.notWired("the tank is empty")))
+        assertThat(withReading(open, Deployment.NONE.notWired("the tank is empty")))
                 .singleElement()
                 .satisfies(c -> assertThat(c.blocking()).isFalse())
                 .satisfies(c -> assertThat(c.fix()).contains("the tank is empty"));
-        assertThat(withReading(open, Errand.NONE.notWired("  ")))
+        assertThat(withReading(open, Deployment.NONE.notWired("  ")))
                 .singleElement()
                 .satisfies(c -> assertThat(c.blocking()).isTrue());
     }

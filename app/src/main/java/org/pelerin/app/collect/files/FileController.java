@@ -11,9 +11,9 @@ import java.util.Arrays;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.intake.DateOrder;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.intake.Layout;
@@ -41,9 +41,9 @@ class FileController {
 
     private final FileService files;
     private final PlaceService places;
-    private final Show show;
+    private final Formats show;
 
-    FileController(FileService files, PlaceService places, Show show) {
+    FileController(FileService files, PlaceService places, Formats show) {
         this.files = files;
         this.places = places;
         this.show = show;
@@ -92,7 +92,7 @@ class FileController {
         FileSettings settings = files.settings(file);
         page.addAttribute("settings", settings);
         switch (file.state()) {
-            case LAYOUT -> layout(file, settings, LayoutForm.of(settings), new Typed(), page);
+            case LAYOUT -> layout(file, settings, LayoutForm.of(settings), new FieldReader(), page);
             case READ -> found(file, settings, page);
             default -> {
                 // busy, or taken in
@@ -105,7 +105,7 @@ class FileController {
         };
     }
 
-    private void layout(ForeignFile file, FileSettings settings, LayoutForm form, Typed typed, Model page) {
+    private void layout(ForeignFile file, FileSettings settings, LayoutForm form, FieldReader typed, Model page) {
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
         Head head = files.head(file);
@@ -129,7 +129,7 @@ class FileController {
     String lay(@PathVariable long id, @ModelAttribute LayoutForm form, Model page) {
         ForeignFile file = find(id);
         FileSettings before = files.settings(file);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         FileSettings settings = before.with(form.layout(before, typed));
         files.lay(file, settings);
         page.addAttribute("file", file);
@@ -140,13 +140,13 @@ class FileController {
 
     /** It is read in another way: another sheet, delimiter or code of letters, or from another row on. */
     @PostMapping("/files/{id}/how")
-    String how(@PathVariable long id, @ModelAttribute LayoutForm form) {
+    String changeReading(@PathVariable long id, @ModelAttribute LayoutForm form) {
         ForeignFile file = find(id);
         FileSettings before = files.settings(file);
         if (form.otherwise(before)) {
-            files.guessAnew(file, form.how(before));
+            files.guessAnew(file, form.readingSettings(before));
         } else {
-            files.lay(file, before.with(form.layout(before, new Typed())));
+            files.lay(file, before.with(form.layout(before, new FieldReader())));
         }
         return "redirect:/files/" + id;
     }
@@ -161,7 +161,7 @@ class FileController {
             RedirectAttributes flash) {
         ForeignFile file = find(id);
         FileSettings before = files.settings(file);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Layout layout = form.layout(before, typed);
         if (!typed.errors().isEmpty() || Length.LAYOUT_NAME.exceeded(keep)) {
             flash.addFlashAttribute(

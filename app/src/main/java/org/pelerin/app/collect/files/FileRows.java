@@ -21,9 +21,9 @@ class FileRows {
 
     private static final int HEAD_BYTES = 1 << 16;
 
-    private final Pieces pieces;
+    private final FilePieces pieces;
 
-    FileRows(Pieces pieces) {
+    FileRows(FilePieces pieces) {
         this.pieces = pieces;
     }
 

@@ -11,8 +11,8 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.intake.Findings;
@@ -37,23 +37,23 @@ public class FileService {
     }
 
     private final FileMapper files;
-    private final Pieces pieces;
+    private final FilePieces pieces;
     private final FileRows rows;
     private final LoggerRegistry loggers;
     private final AuditTrail audit;
     private final WorkOrders orders;
-    private final Show show;
+    private final Formats show;
     private final Clock clock;
     private final JsonMapper json = JsonMapper.builder().build();
 
     FileService(
             FileMapper files,
-            Pieces pieces,
+            FilePieces pieces,
             FileRows rows,
             LoggerRegistry loggers,
             AuditTrail audit,
             WorkOrders orders,
-            Show show,
+            Formats show,
             Clock clock) {
         this.files = files;
         this.pieces = pieces;
@@ -113,7 +113,7 @@ public class FileService {
         files.insert(fresh);
         boolean whole = false;
         try {
-            Pieces.Arrived arrived = pieces.store(fresh.id, in, LARGEST);
+            FilePieces.Arrived arrived = pieces.store(fresh.id, in, LARGEST);
             if (arrived.size() == 0) {
                 throw new FileRefusedException("The file is empty");
             }
@@ -135,7 +135,7 @@ public class FileService {
             whole = true;
             audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
             return fresh.id;
-        } catch (Pieces.TooLargeException e) {
+        } catch (FilePieces.TooLargeException e) {
             throw new FileRefusedException("The file has more than 2 GiB");
         } catch (SheetTable.NoSheetException | org.pelerin.core.intake.TextTable.BrokenException e) {
             throw new FileRefusedException(e.getMessage());

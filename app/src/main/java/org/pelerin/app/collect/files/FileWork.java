@@ -22,7 +22,7 @@ import org.pelerin.core.intake.Merge;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -146,10 +146,11 @@ class FileWork {
 
     /** What the record stands for, had it been planned here: its channels, with the limits that apply at its spot. */
     private Plan plan(FileSettings s, Findings found, long expected) {
-        List<Errand.Demand> demands = places.errand(s.spotId(), null, null).demands();
+        List<Deployment.Demand> demands =
+                places.deployment(s.spotId(), null, null).demands();
         List<ChannelSettings> channels = new ArrayList<>();
         for (Layout.Column c : s.layout().values()) {
-            Errand.Demand demand = demands.stream()
+            Deployment.Demand demand = demands.stream()
                     .filter(d -> d.unit().equals(c.unit()))
                     .findFirst()
                     .orElse(null);

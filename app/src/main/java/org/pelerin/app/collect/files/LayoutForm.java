@@ -5,8 +5,8 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.intake.DateOrder;
 import org.pelerin.core.intake.Layout;
 import org.pelerin.core.intake.Units;
@@ -80,11 +80,11 @@ public class LayoutForm implements Form {
 
     /** Whether it is to be read in another way, so that its columns are others. */
     boolean otherwise(FileSettings s) {
-        return !how(s).partedLike(s);
+        return !readingSettings(s).partedLike(s);
     }
 
     /** The way it is read; the layout is still the old one. */
-    FileSettings how(FileSettings s) {
+    FileSettings readingSettings(FileSettings s) {
         String code = CHARSETS.contains(charset) ? charset : s.charset();
         return new FileSettings(
                 s.text() ? -1 : Math.max(0, sheet),
@@ -97,7 +97,7 @@ public class LayoutForm implements Form {
                 s.spotId());
     }
 
-    Layout layout(FileSettings s, Typed typed) {
+    Layout layout(FileSettings s, FieldReader typed) {
         Integer rows = typed.whole("skipped", skipped, 0, FileRows.HEAD - 1);
         ZoneId where = s.layout().zone();
         try {

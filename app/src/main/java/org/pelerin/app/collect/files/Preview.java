@@ -4,8 +4,8 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.intake.Layout;
 import org.pelerin.core.intake.RowReader;
 import org.pelerin.core.intake.UnreadableException;
@@ -31,7 +31,7 @@ record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, Li
      */
     record Read(long line, String time, List<String> values, List<String> troubles) {}
 
-    static Preview of(Head file, Layout layout, ZoneId shown, Show show) {
+    static Preview of(Head file, Layout layout, ZoneId shown, Formats show) {
         List<Head.Row> head = file.rows();
         int skipped = Math.min(layout.skipped(), head.size());
         List<Head.Row> before = head.subList(Math.max(0, skipped - SHOWN_BEFORE), skipped);
@@ -60,7 +60,7 @@ record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, Li
             for (int i = 0; i < reader.count(); i++) {
                 try {
                     double v = reader.value(row.cells(), i);
-                    values.add(Double.isNaN(v) ? "–" : Typed.plain(v));
+                    values.add(Double.isNaN(v) ? "–" : FieldReader.plain(v));
                 } catch (UnreadableException e) {
                     values.add("–");
                     troubles.add(reader.name(i) + ": " + e.getMessage());

@@ -59,13 +59,13 @@ interface LiveMapper {
     int begin(long id, Instant at);
 
     @Update("UPDATE live_recording SET message = #{message} WHERE id = #{id}")
-    void say(long id, String message);
+    void setMessage(long id, String message);
 
     @Update("UPDATE live_recording SET stop_wanted = TRUE WHERE id = #{id} AND NOT stop_wanted")
     int wantStop(long id);
 
     @Update("UPDATE live_recording SET mission_id = #{missionId} WHERE id = #{id}")
-    void become(long id, long missionId);
+    void setMission(long id, long missionId);
 
     @Update("UPDATE live_recording SET state = #{state}, message = #{message}, active_serial = NULL"
             + " WHERE id = #{id} AND active_serial IS NOT NULL")

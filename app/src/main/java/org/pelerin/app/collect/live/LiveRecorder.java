@@ -6,7 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import org.pelerin.app.collect.Homecoming;
+import org.pelerin.app.collect.CaptureProcessing;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
@@ -42,7 +42,7 @@ class LiveRecorder implements LongWork {
     private final LiveMapper recordings;
     private final Dock dock;
     private final MissionService missions;
-    private final Homecoming homecoming;
+    private final CaptureProcessing processing;
     private final Clock clock;
     private final TransactionTemplate transaction;
 
@@ -50,14 +50,14 @@ class LiveRecorder implements LongWork {
             LiveMapper recordings,
             Dock dock,
             MissionService missions,
-            Homecoming homecoming,
+            CaptureProcessing processing,
             TransactionTemplate transaction,
             Clock clock) {
         this.transaction = transaction;
         this.recordings = recordings;
         this.dock = dock;
         this.missions = missions;
-        this.homecoming = homecoming;
+        this.processing = processing;
         this.clock = clock;
     }
 
@@ -82,7 +82,8 @@ class LiveRecorder implements LongWork {
             turn(r, PlanDocument.plan(r.settings()), claim);
         } catch (Dock.NotConnectedException | LinkException e) {
             transaction.executeWithoutResult(t -> {
-                recordings.say(id, "It does not answer; what is missed is a gap. It goes on when the logger is back.");
+                recordings.setMessage(
+                        id, "It does not answer; what is missed is a gap. It goes on when the logger is back.");
                 claim.again(PAUSE);
             });
         } catch (RefusedException e) {
@@ -160,7 +161,7 @@ class LiveRecorder implements LongWork {
             finish(r, claim, LiveRecording.State.FAILED, "Nothing was kept: it never answered.");
             return;
         }
-        long mission = r.missionId() != null ? r.missionId() : become(r, plan);
+        long mission = r.missionId() != null ? r.missionId() : createMission(r, plan);
         if (!samples.isEmpty()) {
             long records = samples.get(samples.size() - 1).seq() + 1;
             Instant last = r.startedAt().plus(r.everyMs().multipliedBy(records - 1));
@@ -173,17 +174,17 @@ class LiveRecorder implements LongWork {
                     List.of(
                             new LoggerEvent(LoggerEvent.Kind.STARTED, r.startedAt()),
                             new LoggerEvent(LoggerEvent.Kind.STOPPED_COUNT, last)));
-            homecoming.keep(mission, header.encode(), pages(plan, samples, records), records, last);
+            processing.keep(mission, header.encode(), pages(plan, samples, records), records, last);
         }
-        String home = homecoming.settle(mission, r.orderedBy(), step -> {});
+        String home = processing.settle(mission, r.orderedBy(), step -> {});
         finish(r, claim, LiveRecording.State.DONE, home);
     }
 
-    private long become(LiveRecording r, Plan plan) {
+    private long createMission(LiveRecording r, Plan plan) {
         return transaction.execute(t -> {
             long id = missions.recordedLive(
                     new MissionDraft(r.serial(), "live recording", 0, plan, r.spotId(), r.orderedBy()), r.startedAt());
-            recordings.become(r.id(), id);
+            recordings.setMission(r.id(), id);
             return id;
         });
     }

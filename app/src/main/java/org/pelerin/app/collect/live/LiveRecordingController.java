@@ -7,9 +7,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -59,7 +59,7 @@ class LiveRecordingController {
             Principal me,
             RedirectAttributes flash) {
         dock.get(serial);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Duration interval = typed.duration("every", every);
         Long times = times(typed, interval, most, lasting);
         Double from = typed.number("low", low);
@@ -87,7 +87,7 @@ class LiveRecordingController {
         }
     }
 
-    private static Long times(Typed typed, Duration interval, String most, String lasting) {
+    private static Long times(FieldReader typed, Duration interval, String most, String lasting) {
         Double n = typed.number("most", most);
         if (n != null && (n < 1 || n != Math.rint(n))) {
             typed.wrong("most", "Give a whole number of readings, 1 or more");

@@ -21,12 +21,12 @@ import org.springframework.stereotype.Service;
 @Service
 public class AttentionService {
 
-    private final Register register;
+    private final FleetCache register;
     private final Dock dock;
     private final Stations stations;
     private final Clock clock;
 
-    AttentionService(Register register, Dock dock, Stations stations, Clock clock) {
+    AttentionService(FleetCache register, Dock dock, Stations stations, Clock clock) {
         this.stations = stations;
         this.register = register;
         this.dock = dock;
@@ -35,12 +35,12 @@ public class AttentionService {
 
     /** Everything that needs somebody, the gravest first, then by what began first. */
     public List<Need> all() {
-        return needs(standings());
+        return needs(overviews());
     }
 
     /** All loggers as they stand now. */
-    public List<Standing> standings() {
-        return standings(clock.instant(), Duration.ZERO);
+    public List<LoggerOverview> overviews() {
+        return overviews(clock.instant(), Duration.ZERO);
     }
 
     /**
@@ -48,15 +48,15 @@ public class AttentionService {
      *
      * @param ahead how much earlier than required a collection is taken to be due
      */
-    public List<Standing> standings(Instant now, Duration ahead) {
+    public List<LoggerOverview> overviews(Instant now, Duration ahead) {
         Map<String, DockedLogger> connected = dock.view().loggers().stream()
                 .collect(Collectors.toMap(DockedLogger::serial, Function.identity(), (a, b) -> a));
-        Register.Entries entries = register.entries();
+        FleetCache.Entries entries = register.entries();
         Map<String, Silence> silent = silent();
         Map<String, List<String>> twice = dock.claimedTwice();
-        List<Standing> out = new ArrayList<>();
-        for (StandingMapper.Row row : entries.rows()) {
-            Standing s = standing(
+        List<LoggerOverview> out = new ArrayList<>();
+        for (OverviewMapper.Row row : entries.rows()) {
+            LoggerOverview s = overview(
                     row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
             out.add(s.needing(needs(s, now, ahead, twice)));
         }
@@ -64,13 +64,13 @@ public class AttentionService {
     }
 
     /** One logger as it stands now; empty for one that was never connected. */
-    public Optional<Standing> of(String serial) {
+    public Optional<LoggerOverview> of(String serial) {
         Instant now = clock.instant();
-        Register.Entries entries = register.entries();
+        FleetCache.Entries entries = register.entries();
         return entries.rows().stream()
                 .filter(r -> r.serial.equals(serial))
                 .findFirst()
-                .map(r -> standing(
+                .map(r -> overview(
                         r,
                         dock.find(serial).orElse(null),
                         entries.calibrationDue().get(serial),
@@ -78,7 +78,7 @@ public class AttentionService {
                 .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice())));
     }
 
-    private static List<Need> needs(Standing s, Instant now, Duration ahead, Map<String, List<String>> twice) {
+    private static List<Need> needs(LoggerOverview s, Instant now, Duration ahead, Map<String, List<String>> twice) {
         List<Need> out = Needs.of(s, now, ahead);
         List<String> claimants = twice.get(s.serial());
         if (claimants == null) {
@@ -111,17 +111,18 @@ public class AttentionService {
     }
 
     /** What they need, the gravest first, then by what began first. */
-    public static List<Need> needs(List<Standing> standings) {
-        return standings.stream()
+    public static List<Need> needs(List<LoggerOverview> overviews) {
+        return overviews.stream()
                 .flatMap(s -> s.needs().stream())
                 .sorted(Comparator.comparing(Need::kind)
                         .thenComparing(Need::since, Comparator.nullsLast(Comparator.naturalOrder())))
                 .toList();
     }
 
-    private static Standing standing(StandingMapper.Row r, DockedLogger here, Instant calibrationDue, Silence silence) {
+    private static LoggerOverview overview(
+            OverviewMapper.Row r, DockedLogger here, Instant calibrationDue, Silence silence) {
         boolean retired = r.retiredAt != null && (r.writtenAt == null || !r.retiredAt.isBefore(r.writtenAt));
-        return new Standing(
+        return new LoggerOverview(
                 r.loggerId,
                 r.serial,
                 r.model,

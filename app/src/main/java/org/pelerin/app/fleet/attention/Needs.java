@@ -20,12 +20,12 @@ public final class Needs {
     private Needs() {}
 
     /** The gravest first; empty if nobody needs to do anything. */
-    public static List<Need> of(Standing s, Instant now) {
+    public static List<Need> of(LoggerOverview s, Instant now) {
         return of(s, now, Duration.ZERO);
     }
 
     /** @param ahead how much earlier than required a collection is taken to be due */
-    public static List<Need> of(Standing s, Instant now, Duration ahead) {
+    public static List<Need> of(LoggerOverview s, Instant now, Duration ahead) {
         List<Need> out = new ArrayList<>();
         if (s.state() == MissionState.COLLECTED) {
             collected(s, out);
@@ -50,7 +50,7 @@ public final class Needs {
         return out;
     }
 
-    private static void collected(Standing s, List<Need> out) {
+    private static void collected(LoggerOverview s, List<Need> out) {
         if (s.connected()) {
             return;
         }
@@ -62,7 +62,7 @@ public final class Needs {
         }
     }
 
-    private static void inField(Standing s, Instant now, Duration ahead, List<Need> out) {
+    private static void inField(LoggerOverview s, Instant now, Duration ahead, List<Need> out) {
         if (s.connected()) {
             // it is at hand: only what its own page shows counts
             return;
@@ -94,7 +94,7 @@ public final class Needs {
         }
     }
 
-    private static void records(Standing s, Instant now, Instant visit, List<Need> out) {
+    private static void records(LoggerOverview s, Instant now, Instant visit, List<Need> out) {
         if (over(s.endsAt(), now)) {
             out.add(need(s, s.plannedEnd() ? Need.Kind.STOPPED : Need.Kind.MEMORY_FULL, s.endsAt()));
         } else if (s.endsAt() != null && s.endsAt().isBefore(visit) && !s.plannedEnd()) {
@@ -107,14 +107,14 @@ public final class Needs {
     }
 
     /** When somebody next comes by: for the required collection, or within {@link #SOON}. */
-    private static Instant visit(Standing s, Instant now) {
+    private static Instant visit(LoggerOverview s, Instant now) {
         Instant due = due(s);
         Instant soon = now.plus(SOON);
         return due == null || due.isBefore(soon) ? soon : due;
     }
 
     /** When the spot's next collection is required; null where none is. */
-    static Instant due(Standing s) {
+    static Instant due(LoggerOverview s) {
         if (s.collectDays() == null || s.startsAt() == null) {
             return null;
         }
@@ -123,7 +123,7 @@ public final class Needs {
         return last.plus(Duration.ofDays(s.collectDays()));
     }
 
-    private static Need silent(Standing s, Instant now) {
+    private static Need silent(LoggerOverview s, Instant now) {
         long missed = s.silence().missed(now);
         String detail = s.silence().reason()
                 + (missed == 0 ? "" : "; " + missed + (missed == 1 ? " collection" : " collections") + " missed");
@@ -138,7 +138,7 @@ public final class Needs {
                 false);
     }
 
-    private static Need need(Standing s, Need.Kind kind, Instant since) {
+    private static Need need(LoggerOverview s, Need.Kind kind, Instant since) {
         return new Need(kind, s.serial(), s.missionId(), s.where(), s.spotId(), since, s.connected());
     }
 }

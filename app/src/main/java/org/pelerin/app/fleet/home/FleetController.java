@@ -12,15 +12,15 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.attention.Needs;
-import org.pelerin.app.fleet.attention.Stand;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.missions.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
@@ -37,18 +37,18 @@ class FleetController {
     private static final Duration REVIEWED = Duration.ofDays(30);
 
     private static final int DEPARTED = 8;
-    private static final Comparator<Standing> ORDER = Comparator.comparing(
-                    (Standing s) -> Unit.site(s).equals(Unit.IN_STOCK))
+    private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(
+                    (LoggerOverview s) -> Unit.site(s).equals(Unit.IN_STOCK))
             .thenComparing(Unit::site)
             .thenComparing(s -> s.spot() == null ? "" : s.spot())
-            .thenComparing(Standing::serial);
+            .thenComparing(LoggerOverview::serial);
 
     private final AttentionService attention;
     private final MissionService missions;
     private final CaptureStore captures;
     private final RoundService rounds;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
 
     FleetController(
             AttentionService attention,
@@ -56,7 +56,7 @@ class FleetController {
             CaptureStore captures,
             RoundService rounds,
             Clock clock,
-            Show show) {
+            Formats show) {
         this.attention = attention;
         this.missions = missions;
         this.captures = captures;
@@ -75,12 +75,12 @@ class FleetController {
         }
         Instant now = clock.instant();
         Waylines.Window window = Waylines.Window.around(now, filter.span());
-        List<Standing> fleet = attention.standings();
-        List<Standing> matching =
+        List<LoggerOverview> fleet = attention.overviews();
+        List<LoggerOverview> matching =
                 fleet.stream().filter(s -> filter.shows(s, now)).sorted(ORDER).toList();
         int pages = Math.max(1, (matching.size() + PAGE - 1) / PAGE);
         filter.page = Math.max(0, Math.min(filter.page, pages - 1));
-        List<Standing> shown =
+        List<LoggerOverview> shown =
                 matching.subList(filter.page * PAGE, Math.min(matching.size(), (filter.page + 1) * PAGE));
         model.addAttribute("room", "fleet");
         model.addAttribute("filter", filter);
@@ -96,17 +96,19 @@ class FleetController {
     }
 
     /** What there is to choose from, each with how many it would show of the whole fleet. */
-    private void choices(List<Standing> fleet, Model model) {
+    private void choices(List<LoggerOverview> fleet, Model model) {
         Instant now = clock.instant();
         model.addAttribute(
                 "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
         model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
-        model.addAttribute("models", counted(fleet.stream().map(Standing::model).toList()));
+        model.addAttribute(
+                "models", counted(fleet.stream().map(LoggerOverview::model).toList()));
         model.addAttribute(
                 "modelNames",
                 ModelCatalogue.all().stream().collect(Collectors.toMap(LoggerModel::id, LoggerModel::name)));
         model.addAttribute(
-                "stands", counted(fleet.stream().map(s -> Stand.of(s, now)).toList()));
+                "stands",
+                counted(fleet.stream().map(s -> LoggerStatus.of(s, now)).toList()));
         model.addAttribute(
                 "troubles",
                 counted(fleet.stream()
@@ -129,9 +131,9 @@ class FleetController {
         return all.stream().collect(Collectors.groupingBy(t -> t, java.util.TreeMap::new, Collectors.counting()));
     }
 
-    private Waylines waylines(List<Standing> shown, Waylines.Window window) {
+    private Waylines waylines(List<LoggerOverview> shown, Waylines.Window window) {
         List<Mission> all =
-                missions.since(shown.stream().map(Standing::loggerId).toList(), window.from());
+                missions.since(shown.stream().map(LoggerOverview::loggerId).toList(), window.from());
         List<Long> ids = all.stream().map(Mission::id).toList();
         Map<Long, List<Mission>> byLogger = all.stream().collect(Collectors.groupingBy(Mission::loggerId));
         Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
@@ -139,7 +141,7 @@ class FleetController {
         Map<Long, List<Instant>> visits = captures.visits(ids, window.from());
         Map<Long, List<LocalDate>> planned = rounds.visits();
         List<Unit> units = new ArrayList<>();
-        for (Standing s : shown) {
+        for (LoggerOverview s : shown) {
             List<Mission> own = byLogger.getOrDefault(s.loggerId(), List.of());
             units.add(Unit.of(
                     s,

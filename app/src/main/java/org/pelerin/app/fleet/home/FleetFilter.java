@@ -4,9 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Stand;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.platform.web.Form;
 import org.springframework.web.util.UriComponentsBuilder;
 
@@ -26,7 +26,7 @@ public class FleetFilter implements Form {
     public String who = "all";
     public String site = "";
     public String model = "";
-    public Stand stand;
+    public LoggerStatus stand;
     public Need.Kind need;
     public int page;
 
@@ -37,11 +37,11 @@ public class FleetFilter implements Form {
         return SCALES.get(scale);
     }
 
-    boolean shows(Standing s, Instant now) {
+    boolean shows(LoggerOverview s, Instant now) {
         return (!who.equals("needy") || s.pressing() != null)
                 && (site.isEmpty() || site.equals(Unit.site(s)))
                 && (model.isEmpty() || model.equals(s.model()))
-                && (stand == null || stand == Stand.of(s, now))
+                && (stand == null || stand == LoggerStatus.of(s, now))
                 && (need == null || s.needs().stream().anyMatch(n -> n.kind() == need));
     }
 

@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Stand;
-import org.pelerin.app.fleet.attention.Standing;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /**
  * Who needs somebody, in one sentence.
@@ -24,10 +24,10 @@ record FleetSentence(String lead, String rest, String below) {
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
     /** @param goes whether who reads it is one of those who can go there */
-    static FleetSentence of(List<Standing> fleet, long excursions, boolean goes, Instant now, Show show) {
+    static FleetSentence of(List<LoggerOverview> fleet, long excursions, boolean goes, Instant now, Formats show) {
         List<String> reasons = new ArrayList<>();
         Map<Need.Kind, Long> counts = fleet.stream()
-                .map(Standing::pressing)
+                .map(LoggerOverview::pressing)
                 .filter(Objects::nonNull)
                 .collect(Collectors.groupingBy(k -> k, Collectors.counting()));
         for (Need.Kind kind : Need.Kind.values()) {
@@ -35,7 +35,7 @@ record FleetSentence(String lead, String rest, String below) {
         }
         long need = counts.values().stream().mapToLong(Long::longValue).sum();
         long logging = fleet.stream()
-                .filter(s -> s.pressing() == null && Stand.of(s, now).works())
+                .filter(s -> s.pressing() == null && LoggerStatus.of(s, now).works())
                 .count();
         String lead = need == 0
                 ? goes ? "Nobody needs you." : "No logger needs anybody."

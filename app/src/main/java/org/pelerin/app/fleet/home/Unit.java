@@ -4,10 +4,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /**
  * One logger with its missions in the window, oldest first, and what troubles it.
@@ -18,7 +18,7 @@ import org.pelerin.app.platform.web.Show;
  * @param noteAt where it says it
  */
 record Unit(
-        Standing standing,
+        LoggerOverview overview,
         List<Mission> missions,
         List<Instant> visits,
         List<LocalDate> rounds,
@@ -30,12 +30,17 @@ record Unit(
     static final String NO_SITE = "No spot yet";
 
     static Unit of(
-            Standing s, List<Mission> missions, List<Instant> visits, List<LocalDate> rounds, ZoneId zone, Show show) {
+            LoggerOverview s,
+            List<Mission> missions,
+            List<Instant> visits,
+            List<LocalDate> rounds,
+            ZoneId zone,
+            Formats show) {
         return new Unit(s, missions, visits, rounds, note(s, zone, show), noteAt(s, missions));
     }
 
     /** Under which site it is listed. */
-    static String site(Standing s) {
+    static String site(LoggerOverview s) {
         if (s.retired() && s.lost()) {
             return LOST;
         }
@@ -43,24 +48,24 @@ record Unit(
     }
 
     String site() {
-        return site(standing);
+        return site(overview);
     }
 
     String spot() {
         return site().equals(LOST)
                 ? "given up"
-                : site().equals(IN_STOCK) ? "never written" : standing.spot() == null ? "no spot yet" : standing.spot();
+                : site().equals(IN_STOCK) ? "never written" : overview.spot() == null ? "no spot yet" : overview.spot();
     }
 
     Need.Kind need() {
-        return standing.pressing();
+        return overview.pressing();
     }
 
     boolean needy() {
         return need() != null;
     }
 
-    private static String note(Standing s, ZoneId zone, Show show) {
+    private static String note(LoggerOverview s, ZoneId zone, Formats show) {
         Need.Kind need = s.pressing();
         return need == null
                 ? ""
@@ -82,13 +87,13 @@ record Unit(
 
     /** Until when the current mission has recorded, as far as is known. */
     Instant runsUntil(Instant now) {
-        Instant end = standing.endsAt() != null && standing.endsAt().isBefore(now) ? standing.endsAt() : now;
-        return standing.batteryEndsAt() != null && standing.batteryEndsAt().isBefore(end)
-                ? standing.batteryEndsAt()
+        Instant end = overview.endsAt() != null && overview.endsAt().isBefore(now) ? overview.endsAt() : now;
+        return overview.batteryEndsAt() != null && overview.batteryEndsAt().isBefore(end)
+                ? overview.batteryEndsAt()
                 : end;
     }
 
-    private static Instant noteAt(Standing s, List<Mission> missions) {
+    private static Instant noteAt(LoggerOverview s, List<Mission> missions) {
         Need.Kind need = s.pressing();
         if (need == null) {
             return null;

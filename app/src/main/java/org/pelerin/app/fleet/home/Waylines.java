@@ -9,12 +9,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.missions.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /**
  * The fleet over time: a lane a logger, grouped by site; what is recorded, what is foreseen, and who needs somebody.
@@ -58,7 +58,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     static Waylines of(
-            List<Unit> units, Map<Long, List<ExcursionMark>> excursions, Window window, ZoneId zone, Show show) {
+            List<Unit> units, Map<Long, List<ExcursionMark>> excursions, Window window, ZoneId zone, Formats show) {
         Map<String, List<Unit>> bySite = new LinkedHashMap<>();
         units.forEach(
                 u -> bySite.computeIfAbsent(u.site(), s -> new ArrayList<>()).add(u));
@@ -78,7 +78,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     private static Lane lane(
-            Unit unit, Map<Long, List<ExcursionMark>> excursions, Window w, int y, ZoneId zone, Show show) {
+            Unit unit, Map<Long, List<ExcursionMark>> excursions, Window w, int y, ZoneId zone, Formats show) {
         List<Lane.Run> runs = new ArrayList<>();
         List<Lane.Mark> marks = new ArrayList<>();
         for (Mission m : unit.missions()) {
@@ -87,7 +87,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                     .getOrDefault(m.id(), List.of())
                     .forEach(e -> marks.add(new Lane.Mark(w.x(e.start()), e.above(), m.id(), e.start())));
         }
-        Standing s = unit.standing();
+        LoggerOverview s = unit.overview();
         List<Integer> rounds = unit.rounds().stream()
                 .map(d -> d.atTime(12, 0).atZone(zone).toInstant())
                 .filter(w::shows)
@@ -168,7 +168,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         }
     }
 
-    private static List<Tick> ticks(Window w, ZoneId zone, Show show) {
+    private static List<Tick> ticks(Window w, ZoneId zone, Formats show) {
         long days = Duration.between(w.from(), w.to()).toDays();
         int step = days <= 10 ? 1 : days <= 45 ? 7 : 14;
         if (days < 4) {
@@ -191,7 +191,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     /** Every six hours; midnight bears its day. */
-    private static List<Tick> hours(Window w, ZoneId zone, Show show) {
+    private static List<Tick> hours(Window w, ZoneId zone, Formats show) {
         List<Tick> out = new ArrayList<>();
         int nowX = w.x(w.now());
         ZonedDateTime t = w.from().atZone(zone).truncatedTo(ChronoUnit.DAYS);

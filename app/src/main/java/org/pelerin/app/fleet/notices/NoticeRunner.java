@@ -10,8 +10,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
-import org.pelerin.app.platform.web.Show;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.slf4j.Logger;
@@ -42,7 +42,7 @@ public class NoticeRunner implements LongWork {
     private final AttentionService attention;
     private final Post post;
     private final OwnAddress address;
-    private final Show show;
+    private final Formats show;
     private final TransactionTemplate transaction;
     private final Clock machine;
 
@@ -51,7 +51,7 @@ public class NoticeRunner implements LongWork {
             AttentionService attention,
             Post post,
             OwnAddress address,
-            Show show,
+            Formats show,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.notices = notices;

@@ -2,13 +2,13 @@ package org.pelerin.app.fleet.notices;
 
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 /** A notice as it is written: what needs somebody, the gravest first, each with where to go. */
 record NoticeText(String subject, String text) {
 
     /** @param address of the application, without a slash at its end */
-    static NoticeText of(List<Need> needs, String address, Show show) {
+    static NoticeText of(List<Need> needs, String address, Formats show) {
         StringBuilder text = new StringBuilder();
         for (Need n : needs) {
             text.append(n.serial())

@@ -16,7 +16,7 @@ import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,7 +35,7 @@ public class CalendarService {
     private final RoundService rounds;
     private final AttentionService attention;
     private final AuditTrail audit;
-    private final Show show;
+    private final Formats show;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
@@ -44,7 +44,7 @@ public class CalendarService {
             RoundService rounds,
             AttentionService attention,
             AuditTrail audit,
-            Show show,
+            Formats show,
             Clock clock) {
         this.addresses = addresses;
         this.rounds = rounds;
@@ -103,7 +103,7 @@ public class CalendarService {
         List<Calendars.RoundEntry> entries = own.stream()
                 .map(r -> new Calendars.RoundEntry(r, tasks.getOrDefault(r.id(), List.of())))
                 .toList();
-        List<Need> due = AttentionService.needs(attention.standings(now.plus(AHEAD), Duration.ZERO)).stream()
+        List<Need> due = AttentionService.needs(attention.overviews(now.plus(AHEAD), Duration.ZERO)).stream()
                 .filter(n -> n.since() != null && n.since().isAfter(now))
                 .toList();
         return Optional.of(Calendars.of(entries, due, base, show.home(), now));

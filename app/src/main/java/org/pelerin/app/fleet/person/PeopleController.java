@@ -16,9 +16,9 @@ import org.pelerin.app.people.contact.ContactForm;
 import org.pelerin.app.people.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -38,9 +38,9 @@ class PeopleController {
     private final AccountService accounts;
     private final Notices notices;
     private final PlaceService places;
-    private final Show show;
+    private final Formats show;
 
-    PeopleController(AddressBook book, AccountService accounts, Notices notices, PlaceService places, Show show) {
+    PeopleController(AddressBook book, AccountService accounts, Notices notices, PlaceService places, Formats show) {
         this.book = book;
         this.accounts = accounts;
         this.notices = notices;

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.pelerin.app.platform.pdf.PdfPages;
 import org.pelerin.app.platform.pdf.QrCode;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Component;
 
@@ -21,9 +21,9 @@ class FieldSheet {
     record Row(int number, Task task, String model, String qr) {}
 
     private final PdfPages pages;
-    private final Show show;
+    private final Formats show;
 
-    FieldSheet(PdfPages pages, Show show) {
+    FieldSheet(PdfPages pages, Formats show) {
         this.pages = pages;
         this.show = show;
     }

@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
-import org.pelerin.app.fleet.attention.Standing;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.placing.Placement;
 import org.pelerin.app.placing.PlacementService;
 import org.springframework.stereotype.Component;
@@ -49,8 +49,8 @@ class KnownLoggers {
         open.forEach(t -> sites.add(t.site()));
         Map<String, String> notWired = placements.notWired();
         ObjectNode out = json.createObjectNode();
-        Map<String, Standing> along = new TreeMap<>();
-        for (Standing s : attention.standings()) {
+        Map<String, LoggerOverview> along = new TreeMap<>();
+        for (LoggerOverview s : attention.overviews()) {
             if (s.placedAt() == null ? s.inField() || s.connected() : sites.contains(s.site())) {
                 along.put(s.serial(), s);
             }

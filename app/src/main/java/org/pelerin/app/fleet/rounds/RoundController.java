@@ -16,9 +16,9 @@ import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Person;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -39,7 +39,7 @@ class RoundController {
     private final AccountService accounts;
     private final PlaceService places;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
 
     RoundController(
             RoundService rounds,
@@ -47,7 +47,7 @@ class RoundController {
             AccountService accounts,
             PlaceService places,
             Clock clock,
-            Show show) {
+            Formats show) {
         this.rounds = rounds;
         this.planner = planner;
         this.accounts = accounts;
@@ -85,10 +85,10 @@ class RoundController {
         if (form.person.isEmpty()) {
             form.person = me.getName();
         }
-        return propose(form, new Typed(), page);
+        return propose(form, new FieldReader(), page);
     }
 
-    private String propose(RoundForm form, Typed typed, Model page) {
+    private String propose(RoundForm form, FieldReader typed, Model page) {
         LocalDate day = form.day(typed, today());
         if (form.day.isBlank()) {
             form.day = day.toString();
@@ -120,7 +120,7 @@ class RoundController {
 
     @PostMapping("/rounds")
     String plan(@ModelAttribute RoundForm form, Model page, Principal me, RedirectAttributes flash) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         RoundService.Heading heading = heading(form, typed, today());
         int ahead = form.ahead(typed);
         if (!typed.errors().isEmpty()) {
@@ -139,7 +139,7 @@ class RoundController {
     }
 
     /** @param otherwise day for a round that names none */
-    private RoundService.Heading heading(RoundForm form, Typed typed, LocalDate otherwise) {
+    private RoundService.Heading heading(RoundForm form, FieldReader typed, LocalDate otherwise) {
         if (people().stream().noneMatch(p -> p.name().equals(form.person))) {
             typed.wrong("person", "Choose who goes");
         }
@@ -158,10 +158,10 @@ class RoundController {
         form.day = round.day().toString();
         form.person = round.person();
         form.remarks = round.remarks();
-        return round(round, form, new Typed(), page);
+        return round(round, form, new FieldReader(), page);
     }
 
-    private String round(Round round, RoundForm form, Typed typed, Model page) {
+    private String round(Round round, RoundForm form, FieldReader typed, Model page) {
         page.addAttribute("round", round);
         page.addAttribute("tasks", planner.refreshed(rounds.tasks(round.id()), round.day()));
         page.addAttribute("form", form);
@@ -187,7 +187,7 @@ class RoundController {
     String change(
             @PathVariable long id, @ModelAttribute RoundForm form, Model page, Principal me, RedirectAttributes flash) {
         Round round = find(id);
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         RoundService.Heading heading = heading(form, typed, round.day());
         if (form.name.isBlank()) {
             typed.wrong("name", "Give it a name");

@@ -2,7 +2,7 @@ package org.pelerin.app.fleet.rounds;
 
 import java.time.Instant;
 import java.util.List;
-import org.pelerin.app.missions.BroughtHome;
+import org.pelerin.app.missions.RecordsCollected;
 import org.pelerin.app.placing.Moved;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -29,7 +29,7 @@ class RoundFacts {
     }
 
     @EventListener
-    void home(BroughtHome h) {
+    void home(RecordsCollected h) {
         settle(rounds.settledByCollecting(h.serial()), "collected", h.at(), h.by());
     }
 

@@ -5,8 +5,8 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 
 /** A round as it is typed. */
 public class RoundForm implements Form {
@@ -25,7 +25,7 @@ public class RoundForm implements Form {
     public List<String> task = new ArrayList<>();
 
     /** @param otherwise for a day that is none */
-    LocalDate day(Typed typed, LocalDate otherwise) {
+    LocalDate day(FieldReader typed, LocalDate otherwise) {
         try {
             return day.isBlank() ? otherwise : LocalDate.parse(day.strip());
         } catch (DateTimeException e) {
@@ -34,7 +34,7 @@ public class RoundForm implements Form {
         }
     }
 
-    int ahead(Typed typed) {
+    int ahead(FieldReader typed) {
         Integer days =
                 ahead.isBlank() ? Integer.valueOf(0) : typed.whole("ahead", ahead, 0, (int) LONGEST_AHEAD.toDays());
         return days == null ? 0 : days;

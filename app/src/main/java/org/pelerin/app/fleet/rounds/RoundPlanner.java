@@ -15,10 +15,10 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Component;
 
@@ -29,10 +29,10 @@ class RoundPlanner {
     private final RoundMapper rounds;
     private final AttentionService attention;
     private final PlaceService places;
-    private final Show show;
+    private final Formats show;
     private final Clock clock;
 
-    RoundPlanner(RoundMapper rounds, AttentionService attention, PlaceService places, Show show, Clock clock) {
+    RoundPlanner(RoundMapper rounds, AttentionService attention, PlaceService places, Formats show, Clock clock) {
         this.clock = clock;
         this.rounds = rounds;
         this.attention = attention;
@@ -47,13 +47,13 @@ class RoundPlanner {
      */
     List<Proposal> proposals(LocalDate day, Duration ahead) {
         ZoneId zone = show.home();
-        List<Standing> standings = attention.standings(evening(day, zone), ahead);
+        List<LoggerOverview> overviews = attention.overviews(evening(day, zone), ahead);
         Map<String, String> models = new HashMap<>();
         Set<String> sealed = new HashSet<>();
         Set<String> lying = new HashSet<>();
         Set<Long> taken = new HashSet<>();
         Map<String, Long> waiting = new TreeMap<>();
-        for (Standing s : standings) {
+        for (LoggerOverview s : overviews) {
             models.put(s.serial(), s.model());
             if (sealed(s)) {
                 sealed.add(s.serial());
@@ -67,7 +67,7 @@ class RoundPlanner {
         }
         return Proposals.of(
                 new Proposals.Facts(
-                        AttentionService.needs(standings),
+                        AttentionService.needs(overviews),
                         places.spots(),
                         models,
                         sealed,
@@ -85,18 +85,19 @@ class RoundPlanner {
             return tasks;
         }
         ZoneId zone = show.home();
-        Map<String, Standing> standings = attention.standings(evening(day, zone), RoundForm.LONGEST_AHEAD).stream()
-                .collect(Collectors.toMap(Standing::serial, Function.identity()));
+        Map<String, LoggerOverview> overviews =
+                attention.overviews(evening(day, zone), RoundForm.LONGEST_AHEAD).stream()
+                        .collect(Collectors.toMap(LoggerOverview::serial, Function.identity()));
         return tasks.stream()
                 .map(t -> {
-                    Standing s = standings.get(t.serial());
+                    LoggerOverview s = overviews.get(t.serial());
                     return s == null ? t : Reasons.refreshed(t, holding(t, s), sealed(s), at -> show.day(at, zone));
                 })
                 .toList();
     }
 
     /** A collection that is due early counts where the round was to fetch it early. */
-    private static List<Need> holding(Task t, Standing s) {
+    private static List<Need> holding(Task t, LoggerOverview s) {
         return s.needs().stream()
                 .filter(n -> Proposals.outdoors(n, s.lies()))
                 .filter(n -> n.kind() != Need.Kind.OVERDUE
@@ -110,7 +111,7 @@ class RoundPlanner {
         return now.isAfter(evening) ? now : evening;
     }
 
-    private static boolean sealed(Standing s) {
+    private static boolean sealed(LoggerOverview s) {
         return !ModelCatalogue.get(s.model()).power().replaceable();
     }
 

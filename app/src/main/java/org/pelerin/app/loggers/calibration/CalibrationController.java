@@ -9,9 +9,9 @@ import java.util.stream.IntStream;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.exchange.CorrectionDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -34,9 +34,9 @@ class CalibrationController {
     private final CalibrationService calibrations;
     private final LoggerRegistry loggers;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
 
-    CalibrationController(CalibrationService calibrations, LoggerRegistry loggers, Clock clock, Show show) {
+    CalibrationController(CalibrationService calibrations, LoggerRegistry loggers, Clock clock, Formats show) {
         this.calibrations = calibrations;
         this.loggers = loggers;
         this.clock = clock;
@@ -48,7 +48,7 @@ class CalibrationController {
 
     @GetMapping("/loggers/{serial}/calibration")
     String page(@PathVariable String serial, Model page) {
-        return fill(serial, new CalibrationForm(), new Typed(), page);
+        return fill(serial, new CalibrationForm(), new FieldReader(), page);
     }
 
     @PostMapping("/loggers/{serial}/calibration")
@@ -58,7 +58,7 @@ class CalibrationController {
             Principal me,
             Model page,
             RedirectAttributes flash) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Instant done = CalibrationForm.day("calibrated", form.calibrated, show.home(), typed);
         Instant due = CalibrationForm.day("due", form.due, show.home(), typed);
         Correction correction = form.correction(typed);
@@ -103,7 +103,7 @@ class CalibrationController {
         return ModelCatalogue.get(unit.model());
     }
 
-    private String fill(String serial, CalibrationForm form, Typed typed, Model page) {
+    private String fill(String serial, CalibrationForm form, FieldReader typed, Model page) {
         LoggerModel model = model(serial);
         List<Calibration> newest = calibrations.newest(serial);
         List<Row> rows = IntStream.range(0, model.channels().size())

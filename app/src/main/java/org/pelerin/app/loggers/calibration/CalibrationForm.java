@@ -6,8 +6,8 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaling;
 
@@ -24,7 +24,7 @@ public class CalibrationForm implements Form {
     public String points = "";
     public String reason = "";
 
-    Correction correction(Typed typed) {
+    Correction correction(FieldReader typed) {
         try {
             return switch (kind) {
                 case "points" -> new Correction.Points(points(typed));
@@ -37,7 +37,7 @@ public class CalibrationForm implements Form {
         }
     }
 
-    private List<Scaling.Point> points(Typed typed) {
+    private List<Scaling.Point> points(FieldReader typed) {
         List<Scaling.Point> out = new ArrayList<>();
         String[] lines = points.strip().split("\\R");
         for (int i = 0; i < lines.length; i++) {
@@ -52,7 +52,7 @@ public class CalibrationForm implements Form {
     }
 
     /** The beginning of a day; null if none is given. */
-    static Instant day(String field, String text, ZoneId zone, Typed typed) {
+    static Instant day(String field, String text, ZoneId zone, FieldReader typed) {
         try {
             return text.isBlank()
                     ? null

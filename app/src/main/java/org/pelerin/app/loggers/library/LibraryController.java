@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.Input;
@@ -117,13 +117,13 @@ class LibraryController {
         if (sensors.ready(from)) {
             form.name = "";
         }
-        return show(page, form, new Typed());
+        return show(page, form, new FieldReader());
     }
 
     /** What the form as it stands makes of raw values; changes nothing. */
     @PostMapping("/library/sensors/preview")
     String preview(@ModelAttribute SensorForm form, Model page) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         form.parse(typed);
         show(page, form, typed);
         return "library/sensor :: both";
@@ -131,7 +131,7 @@ class LibraryController {
 
     @PostMapping("/library/sensors")
     String save(@ModelAttribute SensorForm form, Principal me, Model page, RedirectAttributes flash) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         Sensor sensor = form.parse(typed);
         if (sensor != null) {
             try {
@@ -152,7 +152,7 @@ class LibraryController {
         return "redirect:/library/sensors";
     }
 
-    private String show(Model page, SensorForm form, Typed typed) {
+    private String show(Model page, SensorForm form, FieldReader typed) {
         if (!form.scalings().contains(form.scaling)) {
             form.scaling = form.scalings().get(0);
         }

@@ -2,7 +2,7 @@ package org.pelerin.app.loggers.library;
 
 import java.util.List;
 import java.util.Locale;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.sensor.ResistanceThermometer;
 import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
@@ -33,7 +33,7 @@ public record ScalingPreview(
     /** The terminals' temperature that the preview of a thermocouple reckons with, in °C. */
     public static final double TERMINALS = 25;
 
-    static ScalingPreview of(SensorForm form, Scaling scaling, Typed typed) {
+    static ScalingPreview of(SensorForm form, Scaling scaling, FieldReader typed) {
         Double low = typed.number("rawLow", form.rawLow);
         Double high = typed.number("rawHigh", form.rawHigh);
         double[] usual = usual(form);
@@ -41,7 +41,7 @@ public record ScalingPreview(
         double to = high == null || high <= from ? Math.max(usual[1], from + 1) : high;
         String rawUnit = unit(form);
         if (scaling == null) {
-            return new ScalingPreview("", rawUnit, Typed.plain(from), Typed.plain(to), "", "", "", -1, -1);
+            return new ScalingPreview("", rawUnit, FieldReader.plain(from), FieldReader.plain(to), "", "", "", -1, -1);
         }
         Scaler scaler = Scaler.of(scaling, List.of());
         Scaler.Row row = Scaler.Row.reference(TERMINALS);
@@ -71,8 +71,8 @@ public record ScalingPreview(
         return new ScalingPreview(
                 path(values, least, span),
                 rawUnit,
-                Typed.plain(from),
-                Typed.plain(to),
+                FieldReader.plain(from),
+                FieldReader.plain(to),
                 Double.isInfinite(least) ? "" : number(least),
                 Double.isInfinite(greatest) ? "" : number(greatest),
                 result,
@@ -84,7 +84,7 @@ public record ScalingPreview(
     private record Range(Double low, Double high) {
 
         static Range of(SensorForm form) {
-            Typed typed = new Typed();
+            FieldReader typed = new FieldReader();
             return new Range(typed.number("low", form.low), typed.number("high", form.high));
         }
 
@@ -139,7 +139,7 @@ public record ScalingPreview(
     }
 
     private static double number(String text, double otherwise) {
-        Double v = new Typed().number("", text);
+        Double v = new FieldReader().number("", text);
         return v == null ? otherwise : v;
     }
 

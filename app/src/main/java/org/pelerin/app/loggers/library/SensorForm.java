@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.sensor.Expression;
 import org.pelerin.core.sensor.ExpressionException;
@@ -61,17 +61,17 @@ public class SensorForm implements Form {
         f.name = s.name();
         f.input = s.input().name();
         f.unit = s.unit();
-        f.low = Typed.plain(s.low());
-        f.high = Typed.plain(s.high());
+        f.low = FieldReader.plain(s.low());
+        f.high = FieldReader.plain(s.high());
         f.decimals = String.valueOf(s.decimals());
         f.wires = String.valueOf(s.wires());
-        f.leadOhms = Typed.plain(s.leadOhms());
-        f.shuntOhms = Typed.plain(s.shuntOhms());
+        f.leadOhms = FieldReader.plain(s.leadOhms());
+        f.shuntOhms = FieldReader.plain(s.shuntOhms());
         f.scale(s.scaling());
         if (s.supply() != null) {
             f.supplied = true;
-            f.volts = Typed.plain(s.supply().volts());
-            f.milliamps = Typed.plain(s.supply().milliamps());
+            f.volts = FieldReader.plain(s.supply().volts());
+            f.milliamps = FieldReader.plain(s.supply().milliamps());
             f.warmUp = String.valueOf(s.supply().warmUp().toMillis());
             f.continuous = s.supply().continuous();
         }
@@ -82,25 +82,25 @@ public class SensorForm implements Form {
         scaling = "none";
         if (s instanceof Scaling.TwoPoint p) {
             scaling = "twoPoint";
-            raw1 = Typed.plain(p.raw1());
-            value1 = Typed.plain(p.value1());
-            raw2 = Typed.plain(p.raw2());
-            value2 = Typed.plain(p.value2());
+            raw1 = FieldReader.plain(p.raw1());
+            value1 = FieldReader.plain(p.value1());
+            raw2 = FieldReader.plain(p.raw2());
+            value2 = FieldReader.plain(p.value2());
         } else if (s instanceof Scaling.SlopeOffset l) {
             scaling = "slopeOffset";
-            slope = Typed.plain(l.slope());
-            offset = Typed.plain(l.offset());
+            slope = FieldReader.plain(l.slope());
+            offset = FieldReader.plain(l.offset());
         } else if (s instanceof Scaling.Polynomial p) {
             scaling = "polynomial";
             coefficients = String.join(
-                    "; ", p.coefficients().stream().map(Typed::plain).toList());
+                    "; ", p.coefficients().stream().map(FieldReader::plain).toList());
         } else if (s instanceof Scaling.Table t) {
             scaling = "table";
             outside = t.outside().name();
             table = String.join(
                     "\n",
                     t.points().stream()
-                            .map(p -> Typed.plain(p.raw()) + "  " + Typed.plain(p.value()))
+                            .map(p -> FieldReader.plain(p.raw()) + "  " + FieldReader.plain(p.value()))
                             .toList());
         } else if (s instanceof Scaling.Formula f) {
             scaling = "formula";
@@ -110,11 +110,11 @@ public class SensorForm implements Form {
             type = t.type().name();
         } else if (s instanceof Scaling.Platinum p) {
             scaling = "platinum";
-            r0 = Typed.plain(p.r0());
+            r0 = FieldReader.plain(p.r0());
         } else if (s instanceof Scaling.NtcBeta n) {
             scaling = "ntcBeta";
-            r25 = Typed.plain(n.r25());
-            beta = Typed.plain(n.beta());
+            r25 = FieldReader.plain(n.r25());
+            beta = FieldReader.plain(n.beta());
         } else if (s instanceof Scaling.SteinhartHart h) {
             scaling = "steinhartHart";
             a = String.valueOf(h.a());
@@ -156,7 +156,7 @@ public class SensorForm implements Form {
     }
 
     /** The definition; null if something is wrong, which is then said. */
-    Sensor parse(Typed typed) {
+    Sensor parse(FieldReader typed) {
         if (name.isBlank() || Length.SENSOR_NAME.exceeded(name)) {
             typed.wrong("name", "Give it a name of up to " + Length.SENSOR_NAME.most() + " characters");
         }
@@ -188,12 +188,12 @@ public class SensorForm implements Form {
         }
     }
 
-    private Supply supply(Typed typed) {
+    private Supply supply(FieldReader typed) {
         double v = typed.needed("volts", volts, 0);
         double current = typed.needed("milliamps", milliamps, 0);
         Integer before = typed.whole("warmUp", warmUp, 0, 600_000);
         try {
-            String title = Typed.plain(v) + " V for " + name.strip();
+            String title = FieldReader.plain(v) + " V for " + name.strip();
             return new Supply(title, v, current, Duration.ofMillis(before == null ? 0 : before), continuous);
         } catch (IllegalArgumentException e) {
             typed.wrong("milliamps", e.getMessage());
@@ -202,7 +202,7 @@ public class SensorForm implements Form {
     }
 
     /** The scaling alone, for the preview; null if something is wrong with it. */
-    Scaling scaling(Typed typed) {
+    Scaling scaling(FieldReader typed) {
         int before = typed.errors().size();
         try {
             Scaling out = switch (scaling) {
@@ -244,7 +244,7 @@ public class SensorForm implements Form {
     }
 
     /** A formula must have a value over the range that was typed, and somewhere over the usual one where none was. */
-    private Scaling formula(Typed typed) {
+    private Scaling formula(FieldReader typed) {
         Expression expression = Expression.parse(formula, List.of());
         Double from = typed.number("rawLow", rawLow);
         Double to = typed.number("rawHigh", rawHigh);
@@ -253,7 +253,7 @@ public class SensorForm implements Form {
             if (hole.isPresent()) {
                 typed.wrong(
                         "formula",
-                        "It has no value at x = " + Typed.plain(hole.getAsDouble())
+                        "It has no value at x = " + FieldReader.plain(hole.getAsDouble())
                                 + ", as where it divides by zero; that is inside " + rawLow + " … " + rawHigh);
             }
         } else {
@@ -261,14 +261,14 @@ public class SensorForm implements Form {
             if (!expression.definedIn(usual[0], usual[1])) {
                 typed.wrong(
                         "formula",
-                        "It has no value anywhere from x = " + Typed.plain(usual[0]) + " to " + Typed.plain(usual[1])
-                                + ", as where it divides by zero");
+                        "It has no value anywhere from x = " + FieldReader.plain(usual[0]) + " to "
+                                + FieldReader.plain(usual[1]) + ", as where it divides by zero");
             }
         }
         return new Scaling.Formula(formula.strip());
     }
 
-    private static List<Double> numbers(Typed typed, String field, String[] parts) {
+    private static List<Double> numbers(FieldReader typed, String field, String[] parts) {
         List<Double> out = new ArrayList<>();
         for (String part : parts) {
             out.add(typed.needed(field, part, 0));
@@ -276,7 +276,7 @@ public class SensorForm implements Form {
         return out;
     }
 
-    private List<Scaling.Point> points(Typed typed) {
+    private List<Scaling.Point> points(FieldReader typed) {
         List<Scaling.Point> out = new ArrayList<>();
         String[] lines = table.strip().split("\\R");
         for (int i = 0; i < lines.length; i++) {

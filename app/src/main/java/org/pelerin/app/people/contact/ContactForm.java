@@ -2,9 +2,9 @@ package org.pelerin.app.people.contact;
 
 import java.util.Map;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.MailAddress;
-import org.pelerin.app.platform.web.Typed;
 
 /** Somebody of the address book as typed. */
 public class ContactForm implements Form {
@@ -33,7 +33,7 @@ public class ContactForm implements Form {
     }
 
     public Parsed parse() {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         if (name.isBlank()) {
             typed.wrong("name", "Somebody has a name");
         }

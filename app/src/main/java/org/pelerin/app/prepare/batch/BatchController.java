@@ -21,11 +21,11 @@ import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.OwnAddress;
-import org.pelerin.app.platform.web.Show;
-import org.pelerin.app.platform.web.Typed;
 import org.pelerin.app.prepare.next.NextRuns;
 import org.pelerin.app.prepare.next.Proposal;
 import org.pelerin.core.plan.Conflict;
@@ -56,7 +56,7 @@ class BatchController {
     private final NextRuns next;
     private final LabelSheet labels;
     private final Clock clock;
-    private final Show show;
+    private final Formats show;
     private final OwnAddress address;
 
     BatchController(
@@ -67,7 +67,7 @@ class BatchController {
             NextRuns next,
             LabelSheet labels,
             Clock clock,
-            Show show,
+            Formats show,
             OwnAddress address) {
         this.address = address;
         this.batches = batches;
@@ -103,7 +103,7 @@ class BatchController {
 
     @PostMapping("/batches")
     String order(@ModelAttribute BatchForm form, Principal me, Model page) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         BatchService.Order order = order(form, places.all(), typed);
         if (order.wanted().isEmpty() || !typed.errors().isEmpty()) {
             fill(form, page);
@@ -113,7 +113,7 @@ class BatchController {
     }
 
     /** What the form asks for; at most {@value #MOST} loggers of it. */
-    private BatchService.Order order(BatchForm form, List<SpotAt> spots, Typed typed) {
+    private BatchService.Order order(BatchForm form, List<SpotAt> spots, FieldReader typed) {
         StoredPlan stored = form.again() ? null : plan(form);
         BatchService.Chosen all = stored == null
                 ? null
@@ -157,7 +157,7 @@ class BatchController {
     }
 
     private void fill(BatchForm form, Model page) {
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         List<SpotAt> spots = places.all();
         BatchService.Order order = order(form, spots, typed);
         boolean planned = form.again() || order.plan() != null;
@@ -189,7 +189,7 @@ class BatchController {
                                 .anyMatch(b -> b.field().matches("channels\\[\\d+]")));
     }
 
-    private static void pin(BatchForm form, Typed typed) {
+    private static void pin(BatchForm form, FieldReader typed) {
         if (!form.pin.strip().matches(PIN)) {
             typed.wrong("pin", "A PIN has 1 to 8 digits");
         }
@@ -233,7 +233,7 @@ class BatchController {
     }
 
     /** The plan with the start that all are to have. */
-    private Plan plan(StoredPlan stored, BatchForm form, Typed typed) {
+    private Plan plan(StoredPlan stored, BatchForm form, FieldReader typed) {
         Plan plan = plans.settings(stored);
         Instant now = clock.instant();
         try {

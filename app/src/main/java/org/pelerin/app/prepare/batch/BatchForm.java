@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
-import org.pelerin.app.platform.web.Typed;
 
 /** Which loggers are to get one plan, and what each is called; as it is typed. */
 public class BatchForm implements Form {
@@ -43,7 +43,7 @@ public class BatchForm implements Form {
     record Listed(String serial, String name, Long spotId) {}
 
     /** Every serial that was ticked or listed, once; what is wrong with the list is told line by line. */
-    List<Listed> listed(List<SpotAt> spots, Typed typed) {
+    List<Listed> listed(List<SpotAt> spots, FieldReader typed) {
         Map<String, Row> rows = rows(spots, typed);
         Set<String> chosen = new LinkedHashSet<>(serials);
         chosen.addAll(rows.keySet());
@@ -60,7 +60,7 @@ public class BatchForm implements Form {
         return pattern.strip().replace("{n}", String.valueOf(n)).replace("{serial}", serial);
     }
 
-    private Map<String, Row> rows(List<SpotAt> spots, Typed typed) {
+    private Map<String, Row> rows(List<SpotAt> spots, FieldReader typed) {
         Map<String, Row> out = new LinkedHashMap<>();
         String[] lines = list.split("\\R");
         for (int i = 0; i < lines.length; i++) {

@@ -13,7 +13,7 @@ import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
-import org.pelerin.app.prepare.next.Errands;
+import org.pelerin.app.prepare.next.Deployments;
 import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Conflict;
@@ -59,7 +59,7 @@ public class BatchService {
 
     private final BatchMapper batches;
     private final WriteService writer;
-    private final Errands errands;
+    private final Deployments deployments;
     private final AuditTrail audit;
     private final Clock machine;
     private final TransactionTemplate transaction;
@@ -70,7 +70,7 @@ public class BatchService {
     BatchService(
             BatchMapper batches,
             WriteService writer,
-            Errands errands,
+            Deployments deployments,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine,
             TransactionTemplate transaction,
@@ -81,7 +81,7 @@ public class BatchService {
         this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
-        this.errands = errands;
+        this.deployments = deployments;
         this.audit = audit;
         this.machine = machine;
     }
@@ -110,7 +110,8 @@ public class BatchService {
             return writer.preflight(
                     w.serial(),
                     plan,
-                    errands.of(w.serial(), w.name(), w.spotId(), null, null, notWired)
+                    deployments
+                            .of(w.serial(), w.name(), w.spotId(), null, null, notWired)
                             .after(plan));
         } catch (Dock.NotConnectedException e) {
             return List.of(new Conflict(Conflict.Level.BLOCKS, "", "It is not connected", "Put it into a free port"));

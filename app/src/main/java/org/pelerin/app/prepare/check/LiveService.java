@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.link.LoggerLink;
@@ -17,9 +17,9 @@ import org.springframework.stereotype.Service;
 public class LiveService {
 
     private final Dock dock;
-    private final Show show;
+    private final Formats show;
 
-    LiveService(Dock dock, Show show) {
+    LiveService(Dock dock, Formats show) {
         this.dock = dock;
         this.show = show;
     }

@@ -13,7 +13,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.prepare.check.PhaseLook;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.plan.Conflict;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.LoggerCondition;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.PlanDifference;
@@ -89,7 +89,7 @@ public class WriteService {
     }
 
     /** What speaks against writing a plan, with this logger's own corrections and its readings as the plan has them. */
-    public List<Conflict> preflight(String serial, Plan wanted, Errand errand) {
+    public List<Conflict> preflight(String serial, Plan wanted, Deployment deployment) {
         Plan plan = calibrations.correct(serial, wanted);
         DockedLogger logger = dock.look(serial);
         if (!plan.model().equals(logger.model().id())) {
@@ -99,7 +99,7 @@ public class WriteService {
                     "The plan is for another model",
                     "Choose a plan for " + logger.model().name()));
         }
-        return Preflight.of(logger.model(), plan, condition(logger, plan), errand, clock.instant());
+        return Preflight.of(logger.model(), plan, condition(logger, plan), deployment, clock.instant());
     }
 
     /**
@@ -121,8 +121,8 @@ public class WriteService {
     /** As {@link #write}, what it holds and is home being erased first; without looking at the whole dock afterwards: for one of many. */
     public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
-        Errand errand = places.errand(draft.spotId(), null, null).notWired(draft.notWired());
-        List<Conflict> blocking = preflight(draft.serial(), draft.plan(), errand).stream()
+        Deployment deployment = places.deployment(draft.spotId(), null, null).notWired(draft.notWired());
+        List<Conflict> blocking = preflight(draft.serial(), draft.plan(), deployment).stream()
                 .filter(Conflict::blocking)
                 .toList();
         if (!blocking.isEmpty()) {

@@ -32,7 +32,7 @@ class NeedsTest {
         return NOW.plus(Duration.ofDays(n));
     }
 
-    private static Standing mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+    private static LoggerOverview mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
         return StandingSample.of(
                 7,
                 "PL-1",
@@ -60,8 +60,8 @@ class NeedsTest {
                 List.of());
     }
 
-    private List<Kind> kinds(Standing mission) {
-        Standing s = new Standing(
+    private List<Kind> kinds(LoggerOverview mission) {
+        LoggerOverview s = new LoggerOverview(
                 7,
                 "PL-1",
                 "alder-t1",
@@ -94,7 +94,7 @@ class NeedsTest {
         return Needs.of(s, NOW).stream().map(Need::kind).toList();
     }
 
-    private static Standing running(int endsIn, int batteryEndsIn) {
+    private static LoggerOverview running(int endsIn, int batteryEndsIn) {
         return mission(MissionState.LOGGING, days(-9), days(endsIn), days(batteryEndsIn));
     }
 

@@ -11,7 +11,7 @@ public final class StandingSample {
     private StandingSample() {}
 
     /** One that is in the dock if it is connected, with nothing known of alarms, losses and silences. */
-    public static Standing of(
+    public static LoggerOverview of(
             long loggerId,
             String serial,
             String model,
@@ -36,7 +36,7 @@ public final class StandingSample {
             boolean connected,
             boolean alarmed,
             List<Need> needs) {
-        return new Standing(
+        return new LoggerOverview(
                 loggerId,
                 serial,
                 model,

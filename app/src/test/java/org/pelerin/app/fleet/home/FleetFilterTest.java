@@ -6,9 +6,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Stand;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.fleet.attention.StandingSample;
 import org.pelerin.app.missions.MissionState;
 
@@ -16,7 +16,7 @@ class FleetFilterTest {
 
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
 
-    private static Standing standing(
+    private static LoggerOverview overview(
             String model, MissionState state, String site, boolean retired, Need.Kind... kinds) {
         List<Need> needs = java.util.Arrays.stream(kinds)
                 .map(k -> new Need(k, "PL-1", 1L, "", 3L, NOW, false))
@@ -48,15 +48,15 @@ class FleetFilterTest {
                 needs);
     }
 
-    private static final Standing FULL =
-            standing("alder-t1", MissionState.LOGGING, "Ash & Birk", false, Need.Kind.MEMORY_FULL, Need.Kind.ALARM);
-    private static final Standing FINE = standing("birch-th", MissionState.LOGGING, "Ash & Birk", false);
-    private static final Standing NEW = standing("alder-t1", null, null, false);
-    private static final Standing SHELVED = standing("alder-t1", MissionState.COLLECTED, "Fell", true);
-    private static final Standing CLOCK =
-            standing("alder-t1", MissionState.WRITTEN, "Fell", false, Need.Kind.CLOCK_OFF);
+    private static final LoggerOverview FULL =
+            overview("alder-t1", MissionState.LOGGING, "Ash & Birk", false, Need.Kind.MEMORY_FULL, Need.Kind.ALARM);
+    private static final LoggerOverview FINE = overview("birch-th", MissionState.LOGGING, "Ash & Birk", false);
+    private static final LoggerOverview NEW = overview("alder-t1", null, null, false);
+    private static final LoggerOverview SHELVED = overview("alder-t1", MissionState.COLLECTED, "Fell", true);
+    private static final LoggerOverview CLOCK =
+            overview("alder-t1", MissionState.WRITTEN, "Fell", false, Need.Kind.CLOCK_OFF);
 
-    private static List<Standing> shown(FleetFilter f) {
+    private static List<LoggerOverview> shown(FleetFilter f) {
         return List.of(FULL, FINE, NEW, SHELVED, CLOCK).stream()
                 .filter(s -> f.shows(s, NOW))
                 .toList();
@@ -70,7 +70,7 @@ class FleetFilterTest {
         assertThat(shown(f)).containsExactly(FULL, NEW, SHELVED, CLOCK);
         f.site = "Fell";
         assertThat(shown(f)).containsExactly(SHELVED, CLOCK);
-        f.stand = Stand.STOCK;
+        f.stand = LoggerStatus.STOCK;
         assertThat(shown(f)).containsExactly(SHELVED);
         FleetFilter trouble = new FleetFilter();
         trouble.need = Need.Kind.ALARM;
@@ -87,10 +87,10 @@ class FleetFilterTest {
     @Test
     void how_they_stand() {
         assertThat(List.of(FULL, NEW, SHELVED, CLOCK))
-                .extracting(s -> Stand.of(s, NOW))
-                .containsExactly(Stand.AT_WORK, Stand.STOCK, Stand.STOCK, Stand.WAITING);
-        assertThat(Stand.of(standing("alder-t1", MissionState.COLLECTED, "Fell", false), NOW))
-                .isEqualTo(Stand.STOPPED);
+                .extracting(s -> LoggerStatus.of(s, NOW))
+                .containsExactly(LoggerStatus.AT_WORK, LoggerStatus.STOCK, LoggerStatus.STOCK, LoggerStatus.WAITING);
+        assertThat(LoggerStatus.of(overview("alder-t1", MissionState.COLLECTED, "Fell", false), NOW))
+                .isEqualTo(LoggerStatus.STOPPED);
     }
 
     @Test

@@ -10,20 +10,20 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.attention.Needs;
-import org.pelerin.app.fleet.attention.Standing;
 import org.pelerin.app.fleet.attention.StandingSample;
 import org.pelerin.app.missions.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.platform.web.Show;
+import org.pelerin.app.platform.web.Formats;
 
 class UnitTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
-    private static final Show SHOW = PlainShow.in(PARIS);
+    private static final Formats SHOW = PlainShow.in(PARIS);
 
     private static Mission mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
         boolean home = state == MissionState.COLLECTED;
@@ -58,11 +58,11 @@ class UnitTest {
                 "");
     }
 
-    private static Standing standing(boolean docked, Mission m) {
-        return standing(docked, m, Needs.of(standing(docked, m, List.of()), NOW));
+    private static LoggerOverview overview(boolean docked, Mission m) {
+        return overview(docked, m, Needs.of(overview(docked, m, List.of()), NOW));
     }
 
-    private static Standing standing(boolean docked, Mission m, List<Need> needs) {
+    private static LoggerOverview overview(boolean docked, Mission m, List<Need> needs) {
         return StandingSample.of(
                 7,
                 "PL-18033",
@@ -91,7 +91,7 @@ class UnitTest {
     }
 
     private static Unit unit(boolean docked, Mission mission) {
-        return Unit.of(standing(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
+        return Unit.of(overview(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
     }
 
     private static Instant days(int n) {
@@ -107,11 +107,11 @@ class UnitTest {
 
     @Test
     void the_sentence_counts_and_names_the_reasons() {
-        List<Standing> units = List.of(
-                standing(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
-                standing(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
-                standing(false, mission(MissionState.WAITING, null, null, null)),
-                standing(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
+        List<LoggerOverview> units = List.of(
+                overview(false, mission(MissionState.LOGGING, days(-9), days(6), days(300))),
+                overview(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
+                overview(false, mission(MissionState.WAITING, null, null, null)),
+                overview(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
         FleetSentence s = FleetSentence.of(units, 1, true, NOW, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
         assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");
@@ -161,7 +161,7 @@ class UnitTest {
         // a day after now, and one beyond the window
         List<LocalDate> rounds = List.of(LocalDate.of(2026, 3, 20), LocalDate.of(2026, 12, 24));
         Unit unit =
-                Unit.of(standing(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
+                Unit.of(overview(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
         Lane lane = Waylines.of(List.of(unit), Map.of(), window, PARIS, SHOW)
                 .groups()
                 .get(0)

@@ -10,12 +10,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
-import org.pelerin.app.platform.web.Show;
 
 class NoticeTextTest {
 
-    private static final Show SHOW = PlainShow.in(ZoneId.of("Europe/Paris"));
+    private static final Formats SHOW = PlainShow.in(ZoneId.of("Europe/Paris"));
 
     private static Need need(Need.Kind kind, String serial, String where, String since) {
         return new Need(kind, serial, 1L, where, 3L, since == null ? null : Instant.parse(since), false);

@@ -3,7 +3,7 @@ package org.pelerin.app.loggers.library;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.exchange.SensorDocument;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
@@ -14,7 +14,7 @@ class SensorFormTest {
     void every_ready_sensor_comes_back_from_its_form() {
         for (Sensor sensor : SensorDocument.ready()) {
             SensorForm form = SensorForm.of(sensor);
-            Typed typed = new Typed();
+            FieldReader typed = new FieldReader();
             Sensor back = form.parse(typed);
             assertThat(typed.errors()).as(sensor.name()).isEmpty();
             // a supply is named after what it feeds
@@ -23,7 +23,7 @@ class SensorFormTest {
             if (sensor.supply() == null) {
                 assertThat(back).isEqualTo(sensor);
             }
-            ScalingPreview preview = ScalingPreview.of(form, back.scaling(), new Typed());
+            ScalingPreview preview = ScalingPreview.of(form, back.scaling(), new FieldReader());
             assertThat(preview.path()).as(sensor.name()).startsWith("M");
         }
     }
@@ -35,8 +35,8 @@ class SensorFormTest {
         return form;
     }
 
-    private static Typed errors(SensorForm form) {
-        Typed typed = new Typed();
+    private static FieldReader errors(SensorForm form) {
+        FieldReader typed = new FieldReader();
         assertThat(form.parse(typed)).isNull();
         return typed;
     }
@@ -77,7 +77,7 @@ class SensorFormTest {
     void a_table_from_a_spreadsheet_is_read() {
         SensorForm table = form("table");
         table.table = "0\t10\r\n2,5\t20\r\n5;0\r\n";
-        Sensor sensor = table.parse(new Typed());
+        Sensor sensor = table.parse(new FieldReader());
         assertThat(((Scaling.Table) sensor.scaling()).points())
                 .containsExactly(new Scaling.Point(0, 10), new Scaling.Point(2.5, 20), new Scaling.Point(5, 0));
     }
@@ -88,7 +88,7 @@ class SensorFormTest {
         form.raw = "7,2";
         form.value2 = "5";
         form.unit = "bar";
-        assertThat(ScalingPreview.of(form, form.scaling(new Typed()), new Typed())
+        assertThat(ScalingPreview.of(form, form.scaling(new FieldReader()), new FieldReader())
                         .result())
                 .isEqualTo("1 bar");
         SensorForm type = form("thermocouple");
@@ -98,11 +98,11 @@ class SensorFormTest {
         type.low = "-270";
         type.high = "1372";
         type.raw = "19.644044";
-        assertThat(ScalingPreview.of(type, type.scaling(new Typed()), new Typed())
+        assertThat(ScalingPreview.of(type, type.scaling(new FieldReader()), new FieldReader())
                         .result())
                 .isEqualTo("500 °C");
         type.raw = "99";
-        assertThat(ScalingPreview.of(type, type.scaling(new Typed()), new Typed())
+        assertThat(ScalingPreview.of(type, type.scaling(new FieldReader()), new FieldReader())
                         .result())
                 .contains("sensor fault");
     }
@@ -118,11 +118,11 @@ class SensorFormTest {
         form.high = "180";
         form.unit = "°C";
         form.raw = "23.2";
-        assertThat(ScalingPreview.of(form, form.scaling(new Typed()), new Typed())
+        assertThat(ScalingPreview.of(form, form.scaling(new FieldReader()), new FieldReader())
                         .result())
                 .isEqualTo("a sensor fault: 220 °C is outside −20 … 180");
         form.raw = "20";
-        assertThat(ScalingPreview.of(form, form.scaling(new Typed()), new Typed())
+        assertThat(ScalingPreview.of(form, form.scaling(new FieldReader()), new FieldReader())
                         .result())
                 .isEqualTo("180 °C");
     }
@@ -134,7 +134,7 @@ class SensorFormTest {
         assertThat(errors(form).errors().get("formula")).startsWith("It has no value anywhere from x = 4 to 20");
         // one that has no value at some place only is: there it is a fault
         form.formula = "1/(x - 12)";
-        assertThat(form.parse(new Typed())).isNotNull();
+        assertThat(form.parse(new FieldReader())).isNotNull();
         form.rawLow = "4";
         form.rawHigh = "20";
         assertThat(errors(form).errors().get("formula")).startsWith("It has no value at x = 12");

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.places.SpotAt;
-import org.pelerin.app.platform.web.Typed;
+import org.pelerin.app.platform.web.FieldReader;
 
 class BatchFormTest {
 
@@ -17,7 +17,7 @@ class BatchFormTest {
         BatchForm form = new BatchForm();
         form.serials.addAll(List.of(serials));
         form.list = list;
-        return form.listed(SPOTS, new Typed());
+        return form.listed(SPOTS, new FieldReader());
     }
 
     @Test
@@ -48,11 +48,11 @@ class BatchFormTest {
     void what_is_wrong_in_a_list_is_told_by_line() {
         BatchForm form = new BatchForm();
         form.list = "PL-1;A;Nowhere";
-        Typed typed = new Typed();
+        FieldReader typed = new FieldReader();
         form.listed(SPOTS, typed);
         assertThat(typed.errors().get("list")).isEqualTo("Line 1: there is no spot “Nowhere”");
         form.list = "PL-1;A\nPL-1;B";
-        Typed twice = new Typed();
+        FieldReader twice = new FieldReader();
         form.listed(SPOTS, twice);
         assertThat(twice.errors().get("list")).isEqualTo("Line 2: PL-1 is there twice");
     }

@@ -12,7 +12,7 @@ import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.plan.Durations;
 
 /** Reads typed text field by field and gathers what is wrong with each. */
-public final class Typed {
+public final class FieldReader {
 
     private static final int SHOWN = 40;
 

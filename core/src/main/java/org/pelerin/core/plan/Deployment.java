@@ -16,7 +16,7 @@ import java.util.List;
  * @param before the plan whose limits have been in use, so that only those typed since are held against the present reading; null
  *     for none
  */
-public record Errand(
+public record Deployment(
         Instant placedAt,
         Instant collectBy,
         Double depth,
@@ -26,25 +26,25 @@ public record Errand(
         List<String> namesakes,
         Plan before) {
 
-    public static final Errand NONE = new Errand(null, null, null, List.of());
+    public static final Deployment NONE = new Deployment(null, null, null, List.of());
 
-    public Errand(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands) {
+    public Deployment(Instant placedAt, Instant collectBy, Double depth, List<Demand> demands) {
         this(placedAt, collectBy, depth, demands, "", List.of(), List.of(), null);
     }
 
     /** The same, its sensors being wired only where it is placed. */
-    public Errand notWired(String reason) {
-        return new Errand(placedAt, collectBy, depth, demands, reason.strip(), others, namesakes, before);
+    public Deployment notWired(String reason) {
+        return new Deployment(placedAt, collectBy, depth, demands, reason.strip(), others, namesakes, before);
     }
 
     /** The same beside others. */
-    public Errand beside(List<String> there, List<String> sameName) {
-        return new Errand(placedAt, collectBy, depth, demands, notWired, there, sameName, before);
+    public Deployment beside(List<String> there, List<String> sameName) {
+        return new Deployment(placedAt, collectBy, depth, demands, notWired, there, sameName, before);
     }
 
     /** The same with a plan whose limits have been in use. */
-    public Errand after(Plan plan) {
-        return new Errand(placedAt, collectBy, depth, demands, notWired, others, namesakes, plan);
+    public Deployment after(Plan plan) {
+        return new Deployment(placedAt, collectBy, depth, demands, notWired, others, namesakes, plan);
     }
 
     /**
@@ -56,13 +56,13 @@ public record Errand(
      */
     public record Demand(String unit, Double low, Double high) {}
 
-    public Errand {
+    public Deployment {
         demands = List.copyOf(demands);
         others = List.copyOf(others);
         namesakes = List.copyOf(namesakes);
     }
 
-    public static Errand collectedBy(Instant instant) {
-        return new Errand(null, instant, null, List.of());
+    public static Deployment collectedBy(Instant instant) {
+        return new Deployment(null, instant, null, List.of());
     }
 }

@@ -17,7 +17,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  * reading it all takes some hundred milliseconds. Whatever process changed it, the others notice at their next look.
  */
 @Component
-class Register {
+class FleetCache {
 
     /** What is seen of loggers by the way, such as how far their clocks are off, may be as old as this. */
     private static final Duration LONGEST = Duration.ofSeconds(60);
@@ -27,22 +27,22 @@ class Register {
     private static final Duration CALIBRATIONS_AHEAD = Duration.ofDays(400);
 
     /** @param calibrationDue when the first of a logger's calibrations lapses, by serial */
-    record Entries(List<StandingMapper.Row> rows, Map<String, Instant> calibrationDue) {}
+    record Entries(List<OverviewMapper.Row> rows, Map<String, Instant> calibrationDue) {}
 
-    private record Held(StandingMapper.Mark mark, Instant at, Entries entries) {}
+    private record Held(OverviewMapper.Mark mark, Instant at, Entries entries) {}
 
-    private final StandingMapper standings;
+    private final OverviewMapper overviews;
     private final CalibrationService calibrations;
     private final Clock clock;
     private final Clock machine;
     private volatile Held held;
 
-    Register(
-            StandingMapper standings,
+    FleetCache(
+            OverviewMapper overviews,
             CalibrationService calibrations,
             Clock clock,
             @Qualifier("machineClock") Clock machine) {
-        this.standings = standings;
+        this.overviews = overviews;
         this.calibrations = calibrations;
         this.clock = clock;
         this.machine = machine;
@@ -53,12 +53,12 @@ class Register {
             // may hold what is not committed, or not see what is
             return read();
         }
-        StandingMapper.Mark mark = standings.mark();
+        OverviewMapper.Mark mark = overviews.mark();
         Held now = held;
         return now != null && holds(now, mark) ? now.entries : renewed();
     }
 
-    private boolean holds(Held h, StandingMapper.Mark mark) {
+    private boolean holds(Held h, OverviewMapper.Mark mark) {
         return h.mark.equals(mark)
                 && machine.instant().isBefore(h.at.plus(LONGEST))
                 && (mark.changedAt() == null || mark.changedAt().isBefore(h.at.minus(UNSETTLED)));
@@ -66,7 +66,7 @@ class Register {
 
     /** One reads while the others wait for what it finds. */
     private synchronized Entries renewed() {
-        StandingMapper.Mark mark = standings.mark();
+        OverviewMapper.Mark mark = overviews.mark();
         if (held == null || !holds(held, mark)) {
             Instant at = machine.instant();
             held = new Held(mark, at, read());
@@ -79,6 +79,6 @@ class Register {
         for (Calibration c : calibrations.dueBefore(clock.instant().plus(CALIBRATIONS_AHEAD))) {
             due.merge(c.serial(), c.dueAt(), (a, b) -> a.isBefore(b) ? a : b);
         }
-        return new Entries(standings.all(), due);
+        return new Entries(overviews.all(), due);
     }
 }

@@ -4,7 +4,7 @@ import java.time.Instant;
 import org.pelerin.app.missions.MissionState;
 
 /** How a logger stands: the one answer that every page gives. */
-public enum Stand {
+public enum LoggerStatus {
     AT_WORK("at work", "it is at work"),
     WAITING("waiting for their start", "it waits for its start"),
     IN_DOCK("recording in the dock", "it records in the dock"),
@@ -18,7 +18,7 @@ public enum Stand {
     private final String words;
     private final String one;
 
-    Stand(String words, String one) {
+    LoggerStatus(String words, String one) {
         this.words = words;
         this.one = one;
     }
@@ -38,7 +38,7 @@ public enum Stand {
         return this == AT_WORK;
     }
 
-    public static Stand of(Standing s, Instant now) {
+    public static LoggerStatus of(LoggerOverview s, Instant now) {
         if (s.retired() || s.state() == null) {
             return s.retired() && s.lost() ? LOST : STOCK;
         }

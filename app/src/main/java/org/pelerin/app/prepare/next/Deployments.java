@@ -7,12 +7,12 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.placing.Placement;
 import org.pelerin.app.placing.PlacementService;
-import org.pelerin.core.plan.Errand;
+import org.pelerin.core.plan.Deployment;
 import org.springframework.stereotype.Service;
 
 /** What a logger is sent out for, with what is known of its neighbours. */
 @Service
-public class Errands {
+public class Deployments {
 
     private static final int MOST_THERE = 20;
 
@@ -20,7 +20,7 @@ public class Errands {
     private final PlacementService placements;
     private final MissionService missions;
 
-    Errands(PlaceService places, PlacementService placements, MissionService missions) {
+    Deployments(PlaceService places, PlacementService placements, MissionService missions) {
         this.places = places;
         this.placements = placements;
         this.missions = missions;
@@ -33,9 +33,9 @@ public class Errands {
      * @param collectBy when the next collection is planned, or null
      * @param notWired why channels that read open are left so; empty where they must not be
      */
-    public Errand of(
+    public Deployment of(
             String serial, String loggerName, Long spot, Instant placedAt, Instant collectBy, String notWired) {
-        return places.errand(spot, placedAt, collectBy)
+        return places.deployment(spot, placedAt, collectBy)
                 .notWired(notWired)
                 .beside(others(serial, spot), missions.namesakes(serial, loggerName));
     }

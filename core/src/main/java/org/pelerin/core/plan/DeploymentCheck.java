@@ -8,41 +8,41 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.sensor.UnitChoice;
 
 /** A plan against what it is for: the depth and limits of the spot, the day it is placed. */
-final class ErrandCheck {
+final class DeploymentCheck {
 
     private final LoggerModel model;
     private final Plan plan;
-    private final Errand errand;
+    private final Deployment deployment;
     private final ChannelCheck channels;
     private final Conflicts found;
 
-    ErrandCheck(LoggerModel model, Plan plan, Errand errand, ChannelCheck channels, Conflicts found) {
+    DeploymentCheck(LoggerModel model, Plan plan, Deployment deployment, ChannelCheck channels, Conflicts found) {
         this.model = model;
         this.plan = plan;
-        this.errand = errand;
+        this.deployment = deployment;
         this.channels = channels;
         this.found = found;
     }
 
     void all(Instant now) {
         depth();
-        errand.demands().forEach(this::demand);
+        deployment.demands().forEach(this::demand);
         placing(now);
         neighbours();
     }
 
     private void neighbours() {
-        if (!errand.others().isEmpty()) {
+        if (!deployment.others().isEmpty()) {
             found.warns(
                     "spot",
-                    listed(errand.others()) + (errand.others().size() == 1 ? " lies" : " lie")
+                    listed(deployment.others()) + (deployment.others().size() == 1 ? " lies" : " lie")
                             + " at this spot already, or is on its way there",
                     "Take it away when this one is placed, or choose another spot");
         }
-        if (!errand.namesakes().isEmpty()) {
+        if (!deployment.namesakes().isEmpty()) {
             found.warns(
                     "loggerName",
-                    listed(errand.namesakes()) + (errand.namesakes().size() == 1 ? " is" : " are") + " called “"
+                    listed(deployment.namesakes()) + (deployment.namesakes().size() == 1 ? " is" : " are") + " called “"
                             + plan.loggerName() + "” too",
                     "Give it a name of its own");
         }
@@ -55,7 +55,7 @@ final class ErrandCheck {
     }
 
     private void depth() {
-        Double depth = errand.depth();
+        Double depth = deployment.depth();
         if (depth != null && depth > model.ratedDepth()) {
             found.blocks(
                     "spot",
@@ -68,7 +68,7 @@ final class ErrandCheck {
     }
 
     /** Every channel that measures the quantity is looked at; one with limits is enough. */
-    private void demand(Errand.Demand demand) {
+    private void demand(Deployment.Demand demand) {
         List<Integer> measuring = new ArrayList<>();
         boolean any = false;
         for (int i : plan.enabled()) {
@@ -94,7 +94,7 @@ final class ErrandCheck {
         }
     }
 
-    private static UnitChoice shown(Errand.Demand demand, MeasuredChannel channel) {
+    private static UnitChoice shown(Deployment.Demand demand, MeasuredChannel channel) {
         return UnitChoice.of(demand.unit()).stream()
                 .filter(u -> u.symbol().equals(channel.unit()))
                 .findFirst()
@@ -118,7 +118,7 @@ final class ErrandCheck {
         }
     }
 
-    private static String limits(Errand.Demand d) {
+    private static String limits(Deployment.Demand d) {
         return d.low() == null
                 ? "at most " + Conflicts.plain(d.high()) + " " + d.unit()
                 : d.high() == null
@@ -128,10 +128,10 @@ final class ErrandCheck {
 
     private void placing(Instant now) {
         Instant start = Forecast.startsAt(plan.start(), now);
-        if (errand.placedAt() != null && start != null && start.isBefore(errand.placedAt())) {
+        if (deployment.placedAt() != null && start != null && start.isBefore(deployment.placedAt())) {
             found.warns(
                     "start",
-                    "It starts " + Durations.rough(Duration.between(start, errand.placedAt()))
+                    "It starts " + Durations.rough(Duration.between(start, deployment.placedAt()))
                             + " before it is placed: the way there would be judged with it",
                     "Start it later, or with its button");
         }

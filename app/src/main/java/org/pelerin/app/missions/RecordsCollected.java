@@ -3,4 +3,4 @@ package org.pelerin.app.missions;
 import java.time.Instant;
 
 /** Said when records of a mission came home. */
-public record BroughtHome(String serial, Instant at, String by) {}
+public record RecordsCollected(String serial, Instant at, String by) {}

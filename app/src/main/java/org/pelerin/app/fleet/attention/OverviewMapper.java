@@ -9,10 +9,10 @@ import org.pelerin.app.missions.MissionState;
 import org.pelerin.core.model.ModelCatalogue;
 
 @Mapper
-interface StandingMapper {
+interface OverviewMapper {
 
     /**
-     * A {@link Standing} without what is not in the database. Fields instead of a record's constructor: for that the mapper goes
+     * A {@link LoggerOverview} without what is not in the database. Fields instead of a record's constructor: for that the mapper goes
      * through all names anew for each of ten thousand rows.
      */
     final class Row {

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** Files in the database: pieces of a mebibyte, each compressed by itself and committed as it comes. */
 @Component
-class Pieces {
+class FilePieces {
 
     static final int SIZE = 1 << 20;
 
@@ -20,7 +20,7 @@ class Pieces {
 
     private final FileMapper files;
 
-    Pieces(FileMapper files) {
+    FilePieces(FileMapper files) {
         this.files = files;
     }
 

@@ -22,7 +22,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** The last steps of every mission: from a complete capture to series, judgement and state. Each may be repeated. */
 @Service
-public class Homecoming {
+public class CaptureProcessing {
 
     /** Told what is being done. */
     public interface Progress {
@@ -36,7 +36,7 @@ public class Homecoming {
     private final Evaluation evaluation;
     private final TransactionTemplate transaction;
 
-    Homecoming(
+    CaptureProcessing(
             MissionService missions,
             CaptureStore captures,
             SeriesStore series,
@@ -115,7 +115,7 @@ public class Homecoming {
             }
             evaluation.keep(missionId, judged);
             missions.alarmsCompared(missionId, alarms);
-            captures.brought(
+            captures.noteResult(
                     missionId, expected, received, judged.document().gaps().size());
         });
         return received + " of " + expected + " samples are home"

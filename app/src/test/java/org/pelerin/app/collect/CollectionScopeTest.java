@@ -17,18 +17,18 @@ class ChoiceTest {
 
     @Test
     void nothing_said_is_everything() {
-        assertThat(Choice.ALL.has(mission(7))).isTrue();
-        assertThat(Choice.ALL.has(PageTable.DISTURBANCES)).isTrue();
-        assertThat(Choice.of("", "")).isEqualTo(Choice.ALL);
-        assertThat(Choice.ALL.words()).isEmpty();
+        assertThat(CollectionScope.ALL.has(mission(7))).isTrue();
+        assertThat(CollectionScope.ALL.has(PageTable.DISTURBANCES)).isTrue();
+        assertThat(CollectionScope.of("", "")).isEqualTo(CollectionScope.ALL);
+        assertThat(CollectionScope.ALL.words()).isEmpty();
     }
 
     @Test
     void what_is_kept_as_text_comes_back_and_is_told_in_order() {
-        Choice c = new Choice(Set.of(12, 3), Set.of(PageTable.SECOND, PageTable.RECORDS));
+        CollectionScope c = new CollectionScope(Set.of(12, 3), Set.of(PageTable.SECOND, PageTable.RECORDS));
         assertThat(c.missionsText()).isEqualTo("3 12");
         assertThat(c.tablesText()).isEqualTo("RECORDS SECOND");
-        assertThat(Choice.of(c.missionsText(), c.tablesText())).isEqualTo(c);
+        assertThat(CollectionScope.of(c.missionsText(), c.tablesText())).isEqualTo(c);
         assertThat(c.words()).isEqualTo("missions 3, 12; only records, second table");
         assertThat(c.has(mission(12))).isTrue();
         assertThat(c.has(mission(1))).isFalse();

@@ -22,9 +22,9 @@ class StandTest {
         return NOW.plus(Duration.ofDays(n));
     }
 
-    private Stand of(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
-        return Stand.of(
-                new Standing(
+    private LoggerStatus of(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
+        return LoggerStatus.of(
+                new LoggerOverview(
                         7,
                         "PL-1",
                         "alder-t1",
@@ -59,41 +59,41 @@ class StandTest {
 
     @Test
     void what_ends_first_says_how_it_stands() {
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), days(300))).isEqualTo(Stand.AT_WORK);
-        assertThat(of(MissionState.LOGGING, days(-9), days(-1), days(300))).isEqualTo(Stand.FULL);
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), days(-1))).isEqualTo(Stand.FLAT);
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), days(300))).isEqualTo(LoggerStatus.AT_WORK);
+        assertThat(of(MissionState.LOGGING, days(-9), days(-1), days(300))).isEqualTo(LoggerStatus.FULL);
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), days(-1))).isEqualTo(LoggerStatus.FLAT);
         plannedEnd = true;
-        assertThat(of(MissionState.LOGGING, days(-9), days(-1), days(300))).isEqualTo(Stand.ENDED);
+        assertThat(of(MissionState.LOGGING, days(-9), days(-1), days(300))).isEqualTo(LoggerStatus.ENDED);
     }
 
     @Test
     void what_is_not_begun_and_what_is_over() {
-        assertThat(of(MissionState.WAITING, null, null, null)).isEqualTo(Stand.WAITING);
-        assertThat(of(MissionState.LOGGING, days(1), days(9), null)).isEqualTo(Stand.WAITING);
-        assertThat(of(MissionState.ENDED, days(-9), days(-1), null)).isEqualTo(Stand.ENDED);
-        assertThat(of(MissionState.COLLECTED, days(-9), days(-1), null)).isEqualTo(Stand.STOPPED);
-        assertThat(of(null, null, null, null)).isEqualTo(Stand.STOCK);
+        assertThat(of(MissionState.WAITING, null, null, null)).isEqualTo(LoggerStatus.WAITING);
+        assertThat(of(MissionState.LOGGING, days(1), days(9), null)).isEqualTo(LoggerStatus.WAITING);
+        assertThat(of(MissionState.ENDED, days(-9), days(-1), null)).isEqualTo(LoggerStatus.ENDED);
+        assertThat(of(MissionState.COLLECTED, days(-9), days(-1), null)).isEqualTo(LoggerStatus.STOPPED);
+        assertThat(of(null, null, null, null)).isEqualTo(LoggerStatus.STOCK);
     }
 
     @Test
     void one_that_records_in_the_dock_does_not_work_at_its_spot() {
         connected = true;
         docked = true;
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(Stand.IN_DOCK);
-        assertThat(Stand.IN_DOCK.works()).isFalse();
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(LoggerStatus.IN_DOCK);
+        assertThat(LoggerStatus.IN_DOCK.works()).isFalse();
         // over the network, from where it hangs
         docked = false;
-        assertThat(of(MissionState.LOGGING, days(-9), days(-1), null)).isEqualTo(Stand.AT_WORK);
+        assertThat(of(MissionState.LOGGING, days(-9), days(-1), null)).isEqualTo(LoggerStatus.AT_WORK);
     }
 
     @Test
     void one_that_was_given_up_is_not_in_stock() {
         retired = true;
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(Stand.STOCK);
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(LoggerStatus.STOCK);
         lost = true;
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(Stand.LOST);
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(LoggerStatus.LOST);
         // it was found, and written again
         retired = false;
-        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(Stand.AT_WORK);
+        assertThat(of(MissionState.LOGGING, days(-9), days(9), null)).isEqualTo(LoggerStatus.AT_WORK);
     }
 }

@@ -48,20 +48,21 @@ class ErrandTest {
         return new Alarm(limit, Duration.ZERO, true);
     }
 
-    private static Errand demanding(Double low, Double high) {
-        return new Errand(null, null, null, List.of(new Errand.Demand("°C", low, high)));
+    private static Deployment demanding(Double low, Double high) {
+        return new Deployment(null, null, null, List.of(new Deployment.Demand("°C", low, high)));
     }
 
-    private static List<Conflict> found(LoggerModel model, Plan plan, Errand errand) {
-        return Preflight.of(model, plan, healthy(model, false, null), errand, NOW);
+    private static List<Conflict> found(LoggerModel model, Plan plan, Deployment deployment) {
+        return Preflight.of(model, plan, healthy(model, false, null), deployment, NOW);
     }
 
     @Test
     void no_logger_goes_deeper_than_it_is_made_for() {
         LoggerModel willow = ModelCatalogue.get("willow-p9");
         Plan plan = plan(willow, new StartCondition.Now(), Map.of(), null, null);
-        assertThat(found(willow, plan, new Errand(null, null, 9.0, List.of()))).noneMatch(Conflict::blocking);
-        assertThat(found(willow, plan, new Errand(null, null, 9.5, List.of())))
+        assertThat(found(willow, plan, new Deployment(null, null, 9.0, List.of())))
+                .noneMatch(Conflict::blocking);
+        assertThat(found(willow, plan, new Deployment(null, null, 9.5, List.of())))
                 .filteredOn(Conflict::blocking)
                 .singleElement()
                 .extracting(Conflict::message)
@@ -69,7 +70,7 @@ class ErrandTest {
                 .contains("9.5 m under water", "made for 9 m");
         LoggerModel alder = ModelCatalogue.get("alder-t1");
         Plan dry = plan(alder, new StartCondition.Now(), Map.of(), alarm(8), null);
-        assertThat(found(alder, dry, new Errand(null, null, 0.2, List.of())))
+        assertThat(found(alder, dry, new Deployment(null, null, 0.2, List.of())))
                 .anyMatch(c -> c.blocking() && c.message().contains("must stay dry"));
     }
 
@@ -127,7 +128,7 @@ class ErrandTest {
     @Test
     void a_start_before_the_placing_is_warned_of_unless_it_waits_for_a_person() {
         LoggerModel alder = ModelCatalogue.get("alder-t1");
-        Errand tomorrow = new Errand(NOW.plus(Duration.ofDays(1)), null, null, List.of());
+        Deployment tomorrow = new Deployment(NOW.plus(Duration.ofDays(1)), null, null, List.of());
         Plan now = plan(alder, new StartCondition.Now(), Map.of(), alarm(8), null);
         assertThat(found(alder, now, tomorrow))
                 .singleElement()
@@ -148,10 +149,12 @@ class ErrandTest {
         double step = alder.channels().get(0).own().noise();
         Plan narrow = plan(alder, new StartCondition.Now(), Map.of(), atOnce(8 + 5 * step), atOnce(8));
         Plan wide = plan(alder, new StartCondition.Now(), Map.of(), atOnce(8 + 7 * step), atOnce(8));
-        assertThat(found(alder, narrow, Errand.NONE)).anyMatch(c -> c.message().contains("noisier"));
-        assertThat(found(alder, wide, Errand.NONE)).noneMatch(c -> c.message().contains("noisier"));
+        assertThat(found(alder, narrow, Deployment.NONE))
+                .anyMatch(c -> c.message().contains("noisier"));
+        assertThat(found(alder, wide, Deployment.NONE))
+                .noneMatch(c -> c.message().contains("noisier"));
         Plan patient = plan(alder, new StartCondition.Now(), Map.of(), alarm(8 + 5 * step), alarm(8));
-        assertThat(found(alder, patient, Errand.NONE))
+        assertThat(found(alder, patient, Deployment.NONE))
                 .noneMatch(c -> c.message().contains("noisier"));
     }
 
@@ -159,11 +162,12 @@ class ErrandTest {
     void a_button_that_nobody_may_press_and_a_pin_that_leaves_only_looking() {
         LoggerModel model = ModelCatalogue.get("alder-t2");
         Map<String, String> look = Map.of("field", "look");
-        assertThat(found(model, plan(model, new StartCondition.OnButton(), look, null, null), Errand.NONE))
+        assertThat(found(model, plan(model, new StartCondition.OnButton(), look, null, null), Deployment.NONE))
                 .anyMatch(c -> !c.blocking() && c.message().contains("lets nobody press it"));
         Plan now = plan(model, new StartCondition.Now(), look, null, null);
-        assertThat(found(model, now, Errand.NONE)).noneMatch(c -> c.message().contains("PIN"));
-        assertThat(Preflight.of(model, now, healthy(model, true, null), Errand.NONE, NOW))
+        assertThat(found(model, now, Deployment.NONE))
+                .noneMatch(c -> c.message().contains("PIN"));
+        assertThat(Preflight.of(model, now, healthy(model, true, null), Deployment.NONE, NOW))
                 .anyMatch(c -> !c.blocking() && c.message().contains("PIN"));
     }
 
@@ -176,7 +180,7 @@ class ErrandTest {
                 230,
                 3);
         Plan plan = plan(yew, new StartCondition.Now(), Map.of(), alarm(253), null);
-        assertThat(Preflight.of(yew, plan, healthy(yew, false, turned), Errand.NONE, NOW))
+        assertThat(Preflight.of(yew, plan, healthy(yew, false, turned), Deployment.NONE, NOW))
                 .anyMatch(c -> !c.blocking() && c.message().contains("1, 3, 2"));
     }
 }

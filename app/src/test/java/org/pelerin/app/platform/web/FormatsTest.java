@@ -13,7 +13,7 @@ import org.pelerin.app.PlainShow;
 class ShowTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    private final Show show = PlainShow.in(PARIS);
+    private final Formats show = PlainShow.in(PARIS);
 
     @Test
     void the_repeated_hour_of_autumn_is_told_apart() {

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 
 /** How instants, durations and numbers are written on pages. Units stay with their number by a no-break space. */
 @Component
-public class Show {
+public class Formats {
 
     private static final Locale LOCALE = Locale.UK;
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d\u00a0MMM", LOCALE);
@@ -32,7 +32,7 @@ public class Show {
     private final ZoneId home;
     private final Clock clock;
 
-    public Show(PelerinProperties properties, Clock clock) {
+    public Formats(PelerinProperties properties, Clock clock) {
         this.home = properties.zone();
         this.clock = clock;
     }
@@ -90,7 +90,7 @@ public class Show {
 
     /** As it can be typed, with plain blanks. */
     public String typed(Duration d) {
-        return Typed.plain(d);
+        return FieldReader.plain(d);
     }
 
     /** Exact to the second. */

@@ -25,7 +25,7 @@ import org.pelerin.app.missions.MissionState;
  * @param silence that the network station it is keeps; null where it answers, or is none
  * @param needs the gravest first
  */
-public record Standing(
+public record LoggerOverview(
         long loggerId,
         String serial,
         String model,
@@ -56,8 +56,8 @@ public record Standing(
         Silence silence,
         List<Need> needs) {
 
-    Standing needing(List<Need> what) {
-        return new Standing(
+    LoggerOverview needing(List<Need> what) {
+        return new LoggerOverview(
                 loggerId,
                 serial,
                 model,

@@ -15,23 +15,23 @@ import org.pelerin.link.message.PageTable;
  * @param missions their numbers; empty for all
  * @param tables empty for all
  */
-public record Choice(Set<Integer> missions, Set<PageTable> tables) {
+public record CollectionScope(Set<Integer> missions, Set<PageTable> tables) {
 
-    public static final Choice ALL = new Choice(Set.of(), Set.of());
+    public static final CollectionScope ALL = new CollectionScope(Set.of(), Set.of());
 
-    public Choice {
+    public CollectionScope {
         missions = Set.copyOf(missions);
         tables = Set.copyOf(tables);
     }
 
     /** All missions in memory, of each only some tables. */
-    public static Choice ofTables(Collection<PageTable> tables) {
-        return new Choice(Set.of(), Set.copyOf(tables));
+    public static CollectionScope ofTables(Collection<PageTable> tables) {
+        return new CollectionScope(Set.of(), Set.copyOf(tables));
     }
 
     /** As {@link #missionsText} and {@link #tablesText} wrote it. */
-    static Choice of(String missions, String tables) {
-        return new Choice(
+    static CollectionScope of(String missions, String tables) {
+        return new CollectionScope(
                 missions.isEmpty()
                         ? Set.of()
                         : Arrays.stream(missions.split(" "))
