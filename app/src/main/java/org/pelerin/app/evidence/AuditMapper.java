@@ -34,6 +34,9 @@ interface AuditMapper {
     @Select("SELECT sequence, hash FROM audit_head WHERE id = 1 FOR UPDATE")
     Head lockHead();
 
+    @Select("SELECT sequence FROM audit_head WHERE id = 1")
+    long newest();
+
     @Update("UPDATE audit_head SET sequence = #{sequence}, hash = #{hash} WHERE id = 1")
     void moveHead(long sequence, String hash);
 

@@ -41,6 +41,11 @@ public class AuditTrail {
         entries.moveHead(entry.sequence(), hash);
     }
 
+    /** The number of the newest entry: it grows with every change. */
+    public long newest() {
+        return entries.newest();
+    }
+
     /** What was done to something, the newest first. */
     public List<AuditEntry> latest(String subject, List<String> actions, int limit) {
         return entries.latest(subject, actions, limit).stream()

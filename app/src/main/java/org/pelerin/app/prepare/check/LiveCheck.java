@@ -13,8 +13,8 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
-import org.pelerin.link.LinkException;
-import org.pelerin.link.message.RefusedException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -68,6 +68,7 @@ public class LiveCheck {
         }
     }
 
+    private static final Logger LOG = LoggerFactory.getLogger(LiveCheck.class);
     private static final int AT_ONCE = 16;
 
     private final Dock dock;
@@ -107,7 +108,9 @@ public class LiveCheck {
                             : counted.stream().anyMatch(g -> g.side() != 0) ? Look.OUT_OF_BAND : Look.FINE;
             long open = spare.stream().filter(LiveGauge::open).count();
             return new Line(logger, look, counted, findings, open, spare.size() - open);
-        } catch (Dock.NotConnectedException | LinkException | RefusedException e) {
+        } catch (RuntimeException e) {
+            // whatever is wrong with one of them, the others are read
+            LOG.info("{} could not be read: {}", logger.serial(), e.getMessage());
             return new Line(logger, Look.NO_ANSWER, List.of(), List.of(), 0, 0);
         }
     }
