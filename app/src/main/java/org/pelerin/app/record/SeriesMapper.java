@@ -54,7 +54,8 @@ interface SeriesMapper {
             byte[] cells,
             byte[] data) {}
 
-    record InstantsRow(int block, int samples, byte[] data) {}
+    /** {@code data} is null where only the marks were asked for; {@code marks} where they were stored before there were any. */
+    record InstantsRow(int block, int samples, byte[] marks, byte[] data) {}
 
     @Delete("DELETE FROM series_block WHERE mission_id = #{missionId}")
     void deleteBlocks(long missionId);
@@ -74,7 +75,9 @@ interface SeriesMapper {
             + " #{r.missing}, #{r.minValue}, #{r.maxValue}, #{r.sumValue}, #{r.cells}, #{r.data})")
     void insertBlock(long missionId, int channel, BlockRow r);
 
-    @Insert("INSERT INTO series_instants VALUES (#{missionId}, #{channel}, #{r.block}, #{r.samples}, #{r.data})")
+    @Insert(
+            "INSERT INTO series_instants (mission_id, channel, block, samples, marks, data) VALUES (#{missionId}, #{channel},"
+                    + " #{r.block}, #{r.samples}, #{r.marks}, #{r.data})")
     void insertInstants(long missionId, int channel, InstantsRow r);
 
     @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
@@ -85,7 +88,11 @@ interface SeriesMapper {
             + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")
     List<BlockRow> blocks(long missionId, int channel, int firstBlock, int lastBlock);
 
-    @Select("SELECT block, samples, data FROM series_instants WHERE mission_id = #{missionId} AND channel = #{channel}"
-            + " ORDER BY block")
-    List<InstantsRow> instants(long missionId, int channel);
+    @Select("SELECT block, samples, marks, data FROM series_instants WHERE mission_id = #{missionId}"
+            + " AND channel = #{channel} AND block BETWEEN #{first} AND #{last} ORDER BY block")
+    List<InstantsRow> instants(long missionId, int channel, int first, int last);
+
+    @Select("SELECT block, samples, marks, NULL AS data FROM series_instants WHERE mission_id = #{missionId}"
+            + " AND channel = #{channel} ORDER BY block")
+    List<InstantsRow> marks(long missionId, int channel);
 }

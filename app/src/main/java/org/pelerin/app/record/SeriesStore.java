@@ -70,11 +70,15 @@ public class SeriesStore {
             mapper.insertInstants(
                     missionId,
                     channel,
-                    new SeriesMapper.InstantsRow(b, count, BlockCodec.encode(values, count, MILLIS)));
+                    new SeriesMapper.InstantsRow(
+                            b,
+                            count,
+                            InstantMarks.encode(instants, from, count),
+                            BlockCodec.encode(values, count, MILLIS)));
         }
     }
 
-    /** What series a mission has and when their samples are; no values. The instants of events are read whole. */
+    /** What series a mission has and when their samples are; no values. Of listed instants the marks are read. */
     public List<SeriesTable> tables(Mission mission) {
         List<SeriesTable> out = new ArrayList<>();
         List<SeriesMapper.SeriesRow> rows = mapper.series(mission.id());
@@ -114,6 +118,7 @@ public class SeriesStore {
     public List<Series> load(Mission mission) {
         List<Series> out = new ArrayList<>();
         for (SeriesTable table : tables(mission)) {
+            ready(table, 0, table.axis().count());
             out.addAll(load(mission, table, Blocks.ALL));
         }
         return out;
@@ -123,7 +128,14 @@ public class SeriesStore {
     public List<Series> window(Mission mission, SeriesTable table, long from, long to) {
         Blocks wanted =
                 to <= from ? Blocks.NONE : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
+        ready(table, from, to);
         return load(mission, table, wanted);
+    }
+
+    private static void ready(SeriesTable table, long from, long to) {
+        if (to > from && table.axis() instanceof ListedAxis listed) {
+            listed.ready(from, to);
+        }
     }
 
     /** The summaries of all blocks and no values. */
@@ -149,13 +161,35 @@ public class SeriesStore {
         if (!row.listed()) {
             return TimeAxis.of(row.startAt(), row.intervalMs(), row.samples(), correction);
         }
-        long[] instants = mapper.instants(mission.id(), row.channel()).stream()
-                .flatMapToLong(r ->
-                        Arrays.stream(BlockCodec.decode(r.data(), r.samples())).mapToLong(v -> (long) v))
+        List<SeriesMapper.InstantsRow> marked = mapper.marks(mission.id(), row.channel());
+        if (marked.stream().anyMatch(r -> r.marks() == null)) {
+            return whole(mission, row, correction);
+        }
+        long count =
+                marked.stream().mapToLong(SeriesMapper.InstantsRow::samples).sum();
+        long[] marks = marked.stream()
+                .flatMapToLong(r -> Arrays.stream(InstantMarks.decode(r.marks())))
                 .toArray();
+        ListedAxis.Source source = (first, last) -> instants(mission, row, first, last);
         return row.events()
-                ? ListedAxis.events(instants, row.endsAt(), correction)
-                : ListedAxis.rows(instants, row.intervalMs());
+                ? ListedAxis.events(count, marks, source, row.endsAt(), correction)
+                : ListedAxis.rows(count, marks, source, row.intervalMs(), row.endsAt());
+    }
+
+    /** Of what was stored before there were marks. */
+    private ListedAxis whole(Mission mission, SeriesMapper.SeriesRow row, ClockCorrection correction) {
+        long[] all = instants(mission, row, 0, Integer.MAX_VALUE).stream()
+                .flatMapToLong(Arrays::stream)
+                .toArray();
+        return row.events() ? ListedAxis.events(all, row.endsAt(), correction) : ListedAxis.rows(all, row.intervalMs());
+    }
+
+    private List<long[]> instants(Mission mission, SeriesMapper.SeriesRow row, int first, int last) {
+        return mapper.instants(mission.id(), row.channel(), first, last).stream()
+                .map(r -> Arrays.stream(BlockCodec.decode(r.data(), r.samples()))
+                        .mapToLong(v -> (long) v)
+                        .toArray())
+                .toList();
     }
 
     private static ClockCorrection clock(SeriesMapper.SeriesRow row) {

@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class ListedAxisTest {
@@ -72,5 +76,80 @@ class ListedAxisTest {
                         new long[] {T, T + 61_000, T + 119_000}, START.plusSeconds(179), ClockCorrection.NONE));
         assertThatThrownBy(() -> ListedAxis.rows(new long[] {T}, Duration.ZERO))
                 .hasMessageContaining("at least a millisecond");
+    }
+
+    /** Read in blocks, it is the same as held whole, and finding an index reads one block at the most. */
+    @Test
+    void what_is_read_when_it_is_needed_is_the_same_and_reads_little() {
+        Random random = new Random(5);
+        long[] own = new long[3 * Block.CAPACITY + 700];
+        long at = 1_770_000_000_000L;
+        for (int i = 0; i < own.length; i++) {
+            // several in the same millisecond, too
+            own[i] = at += random.nextInt(4) == 0 ? 0 : random.nextInt(90_000);
+        }
+        Instant end = Instant.ofEpochMilli(at + 5_000);
+        ClockCorrection correction = new ClockCorrection(
+                Instant.ofEpochMilli(own[0] - 60_000),
+                Instant.ofEpochMilli(at + 60_000),
+                Duration.ofSeconds(95),
+                List.of());
+        ListedAxis whole = ListedAxis.events(own, end, correction);
+        List<Integer> reads = new ArrayList<>();
+        long[] marks = new long[(own.length + ListedAxis.MARK - 1) / ListedAxis.MARK];
+        Arrays.setAll(marks, m -> own[m * ListedAxis.MARK]);
+        ListedAxis.Source source = (first, last) -> {
+            List<long[]> out = new ArrayList<>();
+            for (int b = first; b <= last; b++) {
+                reads.add(b);
+                out.add(Arrays.copyOfRange(own, b * Block.CAPACITY, Math.min(own.length, (b + 1) * Block.CAPACITY)));
+            }
+            return out;
+        };
+        for (int k = 0; k < 200; k++) {
+            ListedAxis lazy = ListedAxis.events(own.length, marks, source, end, correction);
+            reads.clear();
+            long millis = own[0] - 200_000 + (long) (random.nextDouble() * (at - own[0] + 400_000));
+            assertThat(lazy.indexAtOrAfter(millis)).isEqualTo(linear(whole, millis));
+            assertThat(reads).hasSizeLessThanOrEqualTo(1);
+        }
+        ListedAxis lazy = ListedAxis.events(own.length, marks, source, end, correction);
+        reads.clear();
+        for (int i = 0; i < own.length; i += ListedAxis.MARK) {
+            assertThat(lazy.ownMillisAt(i)).isEqualTo(own[i]);
+        }
+        assertThat(lazy.end()).isEqualTo(whole.end());
+        assertThat(reads).isEmpty();
+        lazy.ready(Block.CAPACITY + 1, 2 * Block.CAPACITY);
+        assertThat(reads).containsExactly(1);
+        assertThat(lazy.ownMillis()).isEqualTo(own);
+        reads.clear();
+        // all are there now
+        assertThat(lazy).isEqualTo(whole);
+        assertThat(reads).isEmpty();
+    }
+
+    /** An independent second way: one after the other. */
+    private static long linear(ListedAxis axis, long millis) {
+        for (long i = 0; i < axis.count(); i++) {
+            if (axis.millisAt(i) >= millis) {
+                return i;
+            }
+        }
+        return axis.count();
+    }
+
+    @Test
+    void a_block_that_is_not_what_its_marks_say_is_an_error() {
+        long[] marks = {1000, 2000};
+        Instant end = Instant.ofEpochMilli(3000);
+        long[] block = new long[300];
+        Arrays.setAll(block, i -> 1000 + 4L * i);
+        ListedAxis wrong = ListedAxis.events(300, marks, (a, b) -> List.of(block), end, ClockCorrection.NONE);
+        assertThatThrownBy(() -> wrong.millisAt(5)).isInstanceOf(IllegalStateException.class);
+        ListedAxis none = ListedAxis.events(300, marks, (a, b) -> List.of(), end, ClockCorrection.NONE);
+        assertThatThrownBy(() -> none.millisAt(5)).hasMessageContaining("not all there");
+        assertThatThrownBy(() -> ListedAxis.events(600, marks, (a, b) -> List.of(), end, ClockCorrection.NONE))
+                .hasMessageContaining("600 instants have not 2 marks");
     }
 }
