@@ -9,7 +9,7 @@
   const whole = { from: data.from, to: Math.max(data.to, data.from + 1000) };
   let view = { ...whole };
   let plots = [];
-  let request = 0;
+  let wanted = null, fetching = false;
   let timer = null;
   const LEFT = 54, RIGHT = 10, RIBBON = 36;
 
@@ -354,16 +354,24 @@
     const length = clamp(to - from, 10000, whole.to - whole.from);
     const start = clamp((from + to) / 2 - length / 2, whole.from, whole.to - length);
     view = { from: start, to: start + length };
-    const mine = ++request;
+    wanted = view;
+    document.querySelectorAll('[data-span]').forEach((b) => b.classList.toggle('on', b.dataset.span === 'all' ? length === whole.to - whole.from : Math.abs(length - b.dataset.span) < 1000));
+    if (fetching) return;
+    // one request at a time, and after it the newest view that was asked for meanwhile: a drag sends no more than are answered
+    fetching = true;
     try {
-      const got = await points(view.from, view.to, Math.max(200, box.clientWidth - LEFT - RIGHT));
-      if (mine === request) build(got);
+      while (wanted) {
+        const { from: f, to: t } = wanted;
+        wanted = null;
+        build(await points(f, t, Math.max(200, box.clientWidth - LEFT - RIGHT)));
+      }
     } catch (e) {
       document.getElementById('under').textContent = e.message;
+    } finally {
+      fetching = false;
     }
     clearTimeout(timer);
     timer = setTimeout(figures, 250);
-    document.querySelectorAll('[data-span]').forEach((b) => b.classList.toggle('on', b.dataset.span === 'all' ? length === whole.to - whole.from : Math.abs(length - b.dataset.span) < 1000));
   }
   function all() { show(whole.from, whole.to); }
   // The figures of what is shown at first came with the page and are only put back.
