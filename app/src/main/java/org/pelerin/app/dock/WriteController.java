@@ -108,7 +108,7 @@ class WriteController {
             Model page) {
         DockedLogger logger = dock.get(serial);
         fill(page, logger, form, parse(logger, form), spot);
-        return "plan/consequences :: all";
+        return "plans/consequences :: all";
     }
 
     /** The last look before writing. */

@@ -104,7 +104,7 @@ class PlaceController {
                 "notWired", logger.map(l -> placements.notWired(l.serial())).orElse(""));
         page.addAttribute("wirings", Checklist.WIRINGS);
         page.addAttribute("checks", logger.map(l -> Checklist.of(model(l))).orElse(List.of()));
-        return "field/place";
+        return "placing/place";
     }
 
     private static LoggerModel model(LoggerUnit logger) {

@@ -57,7 +57,7 @@ class SitesController {
                 places.sites().stream()
                         .map(s -> new SiteView(s, here(spots.getOrDefault(s.id(), List.of()), present)))
                         .toList());
-        return "field/places";
+        return "placing/places";
     }
 
     @GetMapping("/places/{id}")
@@ -67,7 +67,7 @@ class SitesController {
         page.addAttribute("view", new SiteView(site, here(places.spots(id), present())));
         page.addAttribute("people", book.at(id));
         page.addAttribute("shape", site.pictureStamp() == null ? null : places.pictureShape(id));
-        return "field/site";
+        return "placing/site";
     }
 
     private Map<Long, List<Placement>> present() {
@@ -95,7 +95,7 @@ class SitesController {
         page.addAttribute("title", form.name.isEmpty() ? "New site" : form.name);
         page.addAttribute("form", form);
         page.addAttribute("errors", errors);
-        return "field/site-edit";
+        return "placing/site-edit";
     }
 
     @PostMapping("/places")

@@ -52,7 +52,7 @@ class SpotsController {
         page.addAttribute("there", history.stream().filter(Placement::present).toList());
         page.addAttribute("history", history);
         page.addAttribute("missions", missions.atSpot(id, MISSIONS));
-        return "field/spot";
+        return "placing/spot";
     }
 
     @GetMapping("/places/{id}/spots/new")
@@ -74,7 +74,7 @@ class SpotsController {
         page.addAttribute("kinds", SpotForm.KINDS);
         page.addAttribute("units", SpotForm.UNITS);
         page.addAttribute("errors", errors);
-        return "field/spot-edit";
+        return "placing/spot-edit";
     }
 
     @PostMapping("/spots")

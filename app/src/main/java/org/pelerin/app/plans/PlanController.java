@@ -53,7 +53,7 @@ class PlanController {
                         .filter(p -> p.archived() == archived)
                         .map(p -> card(p, defaults))
                         .toList());
-        return "plan/list";
+        return "plans/list";
     }
 
     /** A plan in the list. */
@@ -109,14 +109,14 @@ class PlanController {
     @PostMapping("/plans/table")
     String table(@ModelAttribute PlanForm form, Model page) {
         pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
-        return "plan/fields :: channels";
+        return "plans/fields :: channels";
     }
 
     /** What the form as it stands would come to; changes nothing. */
     @PostMapping("/plans/consequences")
     String consequences(@ModelAttribute PlanForm form, Model page) {
         pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
-        return "plan/consequences :: all";
+        return "plans/consequences :: all";
     }
 
     @PostMapping("/plans")
@@ -159,13 +159,13 @@ class PlanController {
         }
         show(page, stored);
         pages.fill(page, form, parsed, null, NEW_BATTERY);
-        return "plan/edit";
+        return "plans/edit";
     }
 
     private String edit(Model page, PlanForm form, StoredPlan stored) {
         show(page, stored);
         pages.fill(page, form, pages.parse(form), null, NEW_BATTERY);
-        return "plan/edit";
+        return "plans/edit";
     }
 
     private void show(Model page, StoredPlan stored) {

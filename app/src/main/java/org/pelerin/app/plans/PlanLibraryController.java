@@ -67,7 +67,7 @@ class PlanLibraryController {
         page.addAttribute(
                 "defaults",
                 plans.defaults().stream().filter(d -> d.planId() == id).toList());
-        return "plan/versions";
+        return "plans/versions";
     }
 
     /** @param version of the first plan, or 0 for its newest; {@code otherVersion} of the second */
@@ -86,7 +86,7 @@ class PlanLibraryController {
         page.addAttribute("aVersion", version == 0 ? a.version() : version);
         page.addAttribute("bVersion", otherVersion == 0 ? b.version() : otherVersion);
         page.addAttribute("differences", PlanDifference.between(settings(a, version), settings(b, otherVersion)));
-        return "plan/compare";
+        return "plans/compare";
     }
 
     private Plan settings(StoredPlan plan, int version) {

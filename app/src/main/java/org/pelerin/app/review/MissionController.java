@@ -97,7 +97,7 @@ class MissionController {
                         .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
         model.addAttribute("models", ModelCatalogue.all());
         model.addAttribute("ways", MissionFilter.Stands.values());
-        return "mission/list";
+        return "review/list";
     }
 
     @GetMapping("/missions/{id}")
@@ -147,7 +147,7 @@ class MissionController {
             model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
             model.addAttribute("complete", completeness.of(mission, tables, j));
         });
-        return "mission/mission";
+        return "review/mission";
     }
 
     /** What ends it, and when, as foreseen: the earliest of plan, memory and battery; empty where that is not known. */

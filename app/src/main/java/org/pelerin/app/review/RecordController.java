@@ -77,7 +77,7 @@ class RecordController {
                         .toList()
                 : reckoned(mission, tables, wanted, from, to);
         model.addAttribute("figures", Figures.of(figures, t.equals("f")));
-        return "mission/figures :: figures";
+        return "review/figures :: figures";
     }
 
     private List<JudgementDocument.Channel> reckoned(
@@ -133,7 +133,7 @@ class RecordController {
         int chosen = Math.max(0, Math.min(table, tables.size() - 1));
         model.addAttribute("table", chosen);
         page(mission, tables.get(chosen), page, at, t.equals("f"), model);
-        return "mission/values :: values";
+        return "review/values :: values";
     }
 
     private void page(Mission mission, SeriesTable table, long page, Long at, boolean fahrenheit, Model model) {

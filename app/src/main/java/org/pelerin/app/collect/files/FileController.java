@@ -57,7 +57,7 @@ class FileController {
     @GetMapping("/files")
     String list(Model page) {
         page.addAttribute("files", files.newest(LISTED));
-        return "exchange/files";
+        return "collect/files/files";
     }
 
     /** The file that a mission was made of. */
@@ -99,9 +99,9 @@ class FileController {
             }
         }
         return switch (file.state()) {
-            case LAYOUT -> "exchange/layout";
-            case READ -> "exchange/found";
-            default -> "exchange/going";
+            case LAYOUT -> "collect/files/layout";
+            case READ -> "collect/files/found";
+            default -> "collect/files/going";
         };
     }
 
@@ -135,7 +135,7 @@ class FileController {
         page.addAttribute("file", file);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("preview", files.preview(files.head(file), settings, shown(settings)));
-        return "exchange/preview :: preview";
+        return "collect/files/preview :: preview";
     }
 
     /** It is read in another way: another sheet, delimiter or code of letters, or from another row on. */
@@ -186,7 +186,7 @@ class FileController {
             response.setHeader("HX-Refresh", "true");
         }
         page.addAttribute("file", file);
-        return "exchange/going :: going";
+        return "collect/files/going :: going";
     }
 
     private void found(ForeignFile file, FileSettings settings, Model page) {

@@ -102,7 +102,7 @@ class LiveRecordingController {
     @GetMapping("/live-recordings/{id}")
     String recording(@PathVariable long id, Model page) {
         fill(id, page);
-        return "live/recording";
+        return "collect/live/recording";
     }
 
     /** @param v version that the browser has; nothing is sent if it is still the newest */
@@ -113,7 +113,7 @@ class LiveRecordingController {
             Model page,
             HttpServletResponse response) {
         fill(id, page);
-        return Newest.view("live/recording :: state", v, page, response);
+        return Newest.view("collect/live/recording :: state", v, page, response);
     }
 
     @PostMapping("/live-recordings/{id}/stop")

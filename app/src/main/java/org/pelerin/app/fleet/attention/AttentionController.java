@@ -45,7 +45,7 @@ class AttentionController {
         page.addAttribute("needs", needs);
         page.addAttribute("byKind", byKind);
         page.addAttribute("loggers", needs.stream().map(Need::serial).distinct().count());
-        return "attention/list";
+        return "fleet/attention/list";
     }
 
     /** It is not put back: it goes into stock, and nobody is asked for it any more. */

@@ -92,7 +92,7 @@ class FleetController {
         model.addAttribute("w", waylines(shown, window));
         model.addAttribute("scales", FleetFilter.SCALES.keySet());
         choices(fleet, model);
-        return "fleet/fleet";
+        return "fleet/home/fleet";
     }
 
     /** What there is to choose from, each with how many it would show of the whole fleet. */

@@ -54,7 +54,7 @@ class PeopleController {
         page.addAttribute("people", book.all());
         page.addAttribute("accounts", accounts.people());
         page.addAttribute("told", notices.counts());
-        return "person/people";
+        return "fleet/person/people";
     }
 
     @GetMapping("/people/new")
@@ -77,7 +77,7 @@ class PeopleController {
         page.addAttribute("chosen", chosen);
         page.addAttribute("mailed", notices.possible());
         page.addAttribute("trouble", form.id == 0 ? null : notices.trouble(Contact.recipient(form.id)));
-        return "person/contact";
+        return "fleet/person/contact";
     }
 
     @PostMapping("/people")
@@ -125,7 +125,7 @@ class PeopleController {
         page.addAttribute("chosen", notices.choices(account));
         page.addAttribute("mailed", notices.possible());
         page.addAttribute("trouble", notices.trouble(account));
-        return "person/account";
+        return "fleet/person/account";
     }
 
     @PostMapping("/admin/people/{account}")

@@ -61,7 +61,7 @@ class PersonController {
         if (!page.containsAttribute("mail")) {
             page.addAttribute("mail", accounts.mailOf(me.getName()));
         }
-        return "person/me";
+        return "fleet/person/me";
     }
 
     @PostMapping("/me/notices")

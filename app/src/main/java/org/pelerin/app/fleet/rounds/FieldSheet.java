@@ -36,7 +36,7 @@ class FieldSheet {
             rows.add(new Row(rows.size() + 1, t, model(t), QrCode.svg(base + page)));
         }
         pages.write(
-                "round/sheet",
+                "fleet/rounds/sheet",
                 Map.of(
                         "round",
                         round,

@@ -76,7 +76,7 @@ class RoundController {
         model.addAttribute("number", number);
         model.addAttribute("left", rounds.left());
         model.addAttribute("mine", me.getName());
-        return "round/list";
+        return "fleet/rounds/list";
     }
 
     /** Asks for the day and the sites, and proposes what could be done there. */
@@ -111,7 +111,7 @@ class RoundController {
         page.addAttribute("proposals", shown);
         page.addAttribute("elsewhere", all.size() - shown.size());
         page.addAttribute("people", people());
-        return "round/new";
+        return "fleet/rounds/new";
     }
 
     private List<Person> people() {
@@ -171,7 +171,7 @@ class RoundController {
         page.addAttribute(
                 "kinds",
                 List.of(Task.Kind.PLACE, Task.Kind.CHECK, Task.Kind.COLLECT, Task.Kind.SWAP, Task.Kind.BRING_HOME));
-        return "round/round";
+        return "fleet/rounds/round";
     }
 
     private Round find(long id) {

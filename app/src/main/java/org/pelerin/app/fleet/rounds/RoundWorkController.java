@@ -73,13 +73,13 @@ class RoundWorkController {
         page.addAttribute("there", known.lyingAt(open));
         page.addAttribute("wirings", Checklist.WIRINGS);
         page.addAttribute("known", known.of(open));
-        return "round/work";
+        return "fleet/rounds/work";
     }
 
     /** What a phone shows without a network, of a page that it does not hold. */
     @GetMapping("/rounds/no-network")
     String noNetwork() {
-        return "round/no-network";
+        return "fleet/rounds/no-network";
     }
 
     private Round find(long id) {

@@ -32,6 +32,6 @@ class RehearsalController {
         page.addAttribute("spot", at);
         page.addAttribute("limited", !parsed.plan().limits().rules().isEmpty());
         page.addAttribute("rehearsal", at == null ? null : rehearsals.rehearse(parsed.plan(), at.id()));
-        return "rehearsal/panel :: result";
+        return "judge/rehearsal/panel :: result";
     }
 }

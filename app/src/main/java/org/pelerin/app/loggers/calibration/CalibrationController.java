@@ -126,7 +126,7 @@ class CalibrationController {
         page.addAttribute(
                 "soon", rows.stream().filter(r -> r.state.equals("soon")).count());
         page.addAttribute("history", calibrations.history(serial));
-        return "calibration/logger";
+        return "loggers/calibration/logger";
     }
 
     private Row row(int channel, String label, Calibration c) {

@@ -45,7 +45,7 @@ class LibraryController {
     String models(Model page) {
         page.addAttribute("room", "library");
         page.addAttribute("models", ModelCatalogue.all());
-        return "library/models";
+        return "loggers/library/models";
     }
 
     @GetMapping("/library/models/{id}")
@@ -56,7 +56,7 @@ class LibraryController {
         page.addAttribute("model", model);
         page.addAttribute("groups", groups(model));
         page.addAttribute("features", features(model));
-        return "library/model";
+        return "loggers/library/model";
     }
 
     /** What came with later firmware, as people say it. */
@@ -107,7 +107,7 @@ class LibraryController {
                 sensors.all().stream()
                         .map(s -> new Row(s, ScalingPreview.words(s), sensors.ready(s.name())))
                         .toList());
-        return "library/sensors";
+        return "loggers/library/sensors";
     }
 
     /** @param from name of a sensor to begin with */
@@ -126,7 +126,7 @@ class LibraryController {
         FieldReader typed = new FieldReader();
         form.parse(typed);
         show(page, form, typed);
-        return "library/sensor :: both";
+        return "loggers/library/sensor :: both";
     }
 
     @PostMapping("/library/sensors")
@@ -163,6 +163,6 @@ class LibraryController {
         page.addAttribute("types", ThermocoupleType.values());
         page.addAttribute("preview", ScalingPreview.of(form, scaling, typed));
         page.addAttribute("errors", typed.errors());
-        return "library/sensor";
+        return "loggers/library/sensor";
     }
 }

@@ -64,7 +64,7 @@ class DocumentationController {
         page.addAttribute(
                 "sites",
                 places.sites().stream().map(DocumentationController::full).toList());
-        return "documentation/part :: part";
+        return "missions/documentation/part :: part";
     }
 
     @PostMapping("/missions/{id}/documentation")

@@ -43,7 +43,7 @@ class AccountsController {
         page.addAttribute("last", last);
         page.addAttribute("roles", Role.values());
         page.addAttribute("namePattern", AccountAdministration.NAME);
-        return "account/accounts";
+        return "people/account/accounts";
     }
 
     @PostMapping("/admin/accounts")
@@ -79,7 +79,7 @@ class AccountsController {
         page.addAttribute("roles", Role.values());
         page.addAttribute("sessions", accounts.sessions(account.name()));
         page.addAttribute("entries", audit.latest(account.name(), SIGN_INS, SHOWN));
-        return "account/account";
+        return "people/account/account";
     }
 
     @PostMapping("/admin/accounts/{name}")

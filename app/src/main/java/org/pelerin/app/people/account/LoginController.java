@@ -17,6 +17,6 @@ class LoginController {
     @GetMapping("/login")
     String page(Model model) {
         model.addAttribute("demo", properties.demo());
-        return "account/login";
+        return "people/account/login";
     }
 }

@@ -27,7 +27,7 @@ class PasswordController {
                 "once",
                 me.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_" + AccountService.ONCE)));
         page.addAttribute("shortest", PasswordRules.SHORTEST);
-        return "account/password";
+        return "people/account/password";
     }
 
     /** Every session of the account ends with it, this one too: one signs in with the new one. */

@@ -92,13 +92,13 @@ class BatchController {
     @GetMapping("/batches/new")
     String choose(@ModelAttribute BatchForm form, Model page) {
         fill(form, page);
-        return "batch/new";
+        return "prepare/batch/new";
     }
 
     @PostMapping("/batches/table")
     String table(@ModelAttribute BatchForm form, Model page) {
         fill(form, page);
-        return "batch/new :: both";
+        return "prepare/batch/new :: both";
     }
 
     @PostMapping("/batches")
@@ -107,7 +107,7 @@ class BatchController {
         BatchService.Order order = order(form, places.all(), typed);
         if (order.wanted().isEmpty() || !typed.errors().isEmpty()) {
             fill(form, page);
-            return "batch/new";
+            return "prepare/batch/new";
         }
         return "redirect:/batches/" + batches.order(order, me.getName());
     }
@@ -258,7 +258,7 @@ class BatchController {
     @GetMapping("/batches/{id}")
     String batch(@PathVariable long id, Model page) {
         fill(id, page);
-        return "batch/batch";
+        return "prepare/batch/batch";
     }
 
     /** @param v version that the browser has; nothing is sent if it is still the newest */
@@ -269,7 +269,7 @@ class BatchController {
             Model page,
             HttpServletResponse response) {
         fill(id, page);
-        return Newest.view("batch/batch :: state", v, page, response);
+        return Newest.view("prepare/batch/batch :: state", v, page, response);
     }
 
     private void fill(long id, Model page) {

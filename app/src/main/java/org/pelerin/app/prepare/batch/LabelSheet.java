@@ -35,7 +35,7 @@ class LabelSheet {
                 .toList();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
-            pages.write("batch/labels", Map.of("labels", labels), out);
+            pages.write("prepare/batch/labels", Map.of("labels", labels), out);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

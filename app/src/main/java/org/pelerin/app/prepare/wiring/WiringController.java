@@ -66,6 +66,6 @@ class WiringController {
         page.addAttribute("model", model);
         page.addAttribute("connections", connections);
         page.addAttribute("drawing", WiringDrawing.of(connections));
-        return "wiring/sheet";
+        return "prepare/wiring/sheet";
     }
 }
