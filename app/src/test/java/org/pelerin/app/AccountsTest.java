@@ -123,6 +123,35 @@ class AccountsTest {
     }
 
     @Test
+    void a_disabled_account_reads_no_calendar_and_is_told_of_nothing_by_mail() throws SQLException {
+        accounts.add("gone", "Gone", Role.TECHNICIAN, "admin");
+        sql(
+                "REPLACE INTO calendar_address (account, secret_sha256, made_at) VALUES ('gone', SHA2('its-secret', 256), 0)");
+        try (BrowserContext context = bed.browser().newContext()) {
+            String address = bed.address + "/calendar/its-secret.ics";
+            assertThat(context.request().get(address).status()).isEqualTo(200);
+            accounts.disable("gone", "left", "admin");
+            assertThat(context.request().get(address).status()).isEqualTo(404);
+            accounts.enable("gone", "admin");
+            assertThat(context.request().get(address).status()).isEqualTo(200);
+        }
+        assertThat(bed.bean(AccountService.class).people())
+                .extracting(p -> p.name())
+                .contains("gone");
+        accounts.disable("gone", "left again", "admin");
+        assertThat(bed.bean(AccountService.class).people())
+                .extracting(p -> p.name())
+                .doesNotContain("gone");
+    }
+
+    private static void sql(String statement) throws SQLException {
+        try (Connection c = TestBed.connect();
+                Statement s = c.createStatement()) {
+            s.execute(statement);
+        }
+    }
+
+    @Test
     void names_that_cannot_be_are_refused() {
         for (String no : List.of("", "Rosa", "a b", "-a", "a/b", "system", "x".repeat(61), "ä")) {
             assertThatThrownBy(() -> accounts.add(no, "Somebody", Role.VIEWER, "admin"))
@@ -143,10 +172,7 @@ class AccountsTest {
         assertThat(service.loadUserByUsername("late").getAuthorities())
                 .extracting(a -> a.getAuthority())
                 .containsExactly("ROLE_ONCE");
-        try (Connection c = TestBed.connect();
-                Statement s = c.createStatement()) {
-            s.execute("UPDATE account SET once_until_at = 1 WHERE name = 'late'");
-        }
+        sql("UPDATE account SET once_until_at = 1 WHERE name = 'late'");
         assertThatThrownBy(() -> service.loadUserByUsername("late")).isInstanceOf(UsernameNotFoundException.class);
         String again = accounts.reset("late", "admin");
         assertThat(again).matches("([a-km-np-z2-9]{4}-){3}[a-km-np-z2-9]{4}");

@@ -8,7 +8,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.carrier.Carrier;
@@ -41,7 +41,7 @@ public class CarrierIntake {
     private final CaptureIntake intake;
     private final CaptureStore captures;
     private final CaptureProcessing processing;
-    private final MissionService missions;
+    private final MissionCreation creation;
     private final LoggerRegistry loggers;
     private final CollectService collections;
     private final AuditTrail audit;
@@ -51,7 +51,7 @@ public class CarrierIntake {
             CaptureIntake intake,
             CaptureStore captures,
             CaptureProcessing processing,
-            MissionService missions,
+            MissionCreation creation,
             LoggerRegistry loggers,
             CollectService collections,
             AuditTrail audit,
@@ -59,7 +59,7 @@ public class CarrierIntake {
         this.intake = intake;
         this.captures = captures;
         this.processing = processing;
-        this.missions = missions;
+        this.creation = creation;
         this.loggers = loggers;
         this.collections = collections;
         this.audit = audit;
@@ -137,7 +137,7 @@ public class CarrierIntake {
                     Duration.ZERO,
                     carrier.copiedAt()));
         }
-        return missions.adopt(
+        return creation.adopt(
                 carrier.serial(),
                 carrier.info().number(),
                 header.plan(),

@@ -9,7 +9,7 @@ import java.util.Optional;
 import org.pelerin.app.evidence.Deeds;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.MalformedMessageException;
@@ -31,7 +31,7 @@ class Collector {
     }
 
     private final Dock dock;
-    private final MissionService missions;
+    private final MissionCreation creation;
     private final CaptureStore captures;
     private final CaptureIntake intake;
     private final CaptureProcessing processing;
@@ -40,7 +40,7 @@ class Collector {
 
     Collector(
             Dock dock,
-            MissionService missions,
+            MissionCreation creation,
             CaptureStore captures,
             CaptureIntake intake,
             CaptureProcessing processing,
@@ -48,7 +48,7 @@ class Collector {
             Clock clock) {
         this.deeds = deeds;
         this.dock = dock;
-        this.missions = missions;
+        this.creation = creation;
         this.captures = captures;
         this.intake = intake;
         this.processing = processing;
@@ -131,7 +131,7 @@ class Collector {
         if (!said.serial().equals(job.serial())) {
             throw new CaptureIntake.HopelessException("The logger says that it is " + said.serial());
         }
-        Mission mission = missions.adopt(
+        Mission mission = creation.adopt(
                 job.serial(), info.number(), said.plan(), said.writtenAt(), said.firstSampleAt(), job.orderedBy());
         if (mission.collected() || settled.filter(id -> id == mission.id()).isPresent()) {
             return Optional.empty();

@@ -81,6 +81,11 @@ public record Mission(
                 remark);
     }
 
+    /** As the audit trail names it. */
+    String subject() {
+        return "mission " + id + " of " + serial;
+    }
+
     public boolean collected() {
         return state == MissionState.COLLECTED;
     }

@@ -14,10 +14,12 @@ import org.springframework.stereotype.Component;
 class MissionObserver {
 
     private final MissionService missions;
+    private final MissionCreation creation;
     private final Dock dock;
 
-    MissionObserver(MissionService missions, Dock dock) {
+    MissionObserver(MissionService missions, MissionCreation creation, Dock dock) {
         this.missions = missions;
+        this.creation = creation;
         this.dock = dock;
     }
 
@@ -29,7 +31,7 @@ class MissionObserver {
             Optional<Mission> known = missions.ofDevice(logger.serial(), number);
             if (known.isEmpty()) {
                 MissionHeader header = header(logger, number);
-                known = missions.known(
+                known = creation.known(
                         logger.serial(), number, header.plan(), header.writtenAt(), header.firstSampleAt());
             }
             known.filter(m -> m.state().inField())

@@ -1,7 +1,6 @@
 package org.pelerin.app.missions;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -15,10 +14,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.PlanDocument;
-import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
-import org.pelerin.core.plan.StopCondition;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -30,12 +26,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class MissionService {
 
     private static final int LONGEST_REMARK = 400;
-    /** A draft older than this is no longer being written by anybody. */
-    private static final Duration LONGEST_WRITING = Duration.ofSeconds(30);
-
-    /** Live readings found good belong to what is written within this time. */
-    private static final Duration CHECK_HOLDS = Duration.ofHours(12);
-
     private final MissionMapper missions;
     private final LoggerRegistry loggers;
     private final AuditTrail audit;
@@ -166,149 +156,6 @@ public class MissionService {
         return !missions.draftedAt(mission.id()).isBefore(instant);
     }
 
-    /** Notes that a mission is about to be written; an earlier attempt that got stuck is given up. */
-    @Transactional
-    public long draft(MissionDraft draft) {
-        long loggerId = loggers.find(draft.serial()).orElseThrow().id();
-        // looked up first: an update that finds none would lock the gap that other loggers' missions go into
-        missions.drafts(loggerId).forEach(id -> missions.abandon(id, "Writing was interrupted"));
-        return insert(draft, loggerId);
-    }
-
-    private long insert(MissionDraft draft, long loggerId) {
-        MissionMapper.Draft row = new MissionMapper.Draft(
-                loggerId,
-                draft.planName(),
-                draft.planVersion(),
-                PlanDocument.write(draft.planName(), draft.plan()),
-                draft.spotId(),
-                draft.by(),
-                machine.instant(),
-                draft.notWired(),
-                draft.plan().loggerName());
-        missions.insert(row);
-        return row.id;
-    }
-
-    /** A mission that was recorded here from live readings, to be collected at once. */
-    @Transactional
-    public long recordedLive(MissionDraft draft, Instant from) {
-        long id = draft(draft);
-        missions.begunAt(id, from);
-        return id;
-    }
-
-    /**
-     * A mission that was recorded elsewhere and comes in as a file, to be collected at once.
-     *
-     * @param how its rows become a record
-     */
-    @Transactional
-    public long recordedElsewhere(MissionDraft draft, Instant from, String how) {
-        long id = insert(draft, loggers.find(draft.serial()).orElseThrow().id());
-        missions.begunAt(id, from);
-        missions.takenIn(id, how);
-        return id;
-    }
-
-    /** The logger has read its plan back and it is the same. */
-    @Transactional
-    public void written(long id, int deviceNumber, double battery, Instant at, String by) {
-        Mission mission = missions.byId(id);
-        Plan plan = plan(mission);
-        Forecast forecast = Forecast.of(ModelCatalogue.get(plan.model()), plan, battery, 10, at);
-        Instant from = forecast.startsAt() == null ? at : forecast.startsAt();
-        int noted = missions.written(
-                id,
-                MissionState.WRITTEN,
-                deviceNumber,
-                at,
-                forecast.startsAt(),
-                forecast.stopsAt(),
-                endsByItself(plan, forecast.startsAt()),
-                from.plus(forecast.batteryLeft()));
-        if (noted == 0) {
-            throw new TooLateException("Somebody else has written this logger meanwhile");
-        }
-        loggers.check(mission.serial())
-                .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
-                .ifPresent(c -> missions.checked(id, c.at(), c.who(), c.readings()));
-        audit.record(by, "write mission", subject(mission), "", mission.settings());
-    }
-
-    /** Writing did not succeed, or not as it should have. */
-    @Transactional
-    public void abandon(long id, String why, String by) {
-        String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
-        if (missions.abandon(id, reason) == 1) {
-            audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
-        }
-    }
-
-    /**
-     * The mission that a logger holds, as it is known here: written here, its writing interrupted here after the logger had taken the
-     * plan, or begun by hand after the end of the one before.
-     */
-    @Transactional
-    public Optional<Mission> known(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt) {
-        return ofDevice(serial, deviceNumber)
-                .or(() -> draftTaken(serial, deviceNumber, found, writtenAt))
-                .or(() -> begunAgain(serial, deviceNumber, found, firstAt));
-    }
-
-    /** The same, or noted as what some other program wrote. */
-    @Transactional
-    public Mission adopt(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt, String by) {
-        return known(serial, deviceNumber, found, writtenAt, firstAt)
-                .orElseGet(() -> foreign(serial, deviceNumber, found, writtenAt, by));
-    }
-
-    private Optional<Mission> draftTaken(String serial, int deviceNumber, Plan found, Instant writtenAt) {
-        Mission draft = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
-        if (draft == null || !plan(draft).equals(found)) {
-            return Optional.empty();
-        }
-        written(draft.id(), deviceNumber, 1, writtenAt, draft.writtenBy());
-        return find(draft.id());
-    }
-
-    /** It has the plan, the spot and the writer of the one before, which is still in its memory. */
-    private Optional<Mission> begunAgain(String serial, int deviceNumber, Plan found, Instant firstAt) {
-        if (firstAt == null || !Plan.AGAIN_KEPT.equals(found.options().get(Plan.AGAIN))) {
-            return Optional.empty();
-        }
-        Optional<Mission> before = ofDevice(serial, deviceNumber - 1)
-                .filter(m -> m.erasedAt() == null && m.state() != MissionState.ABANDONED)
-                .filter(m -> plan(m).equals(found));
-        return before.flatMap(m -> {
-            long id = insert(
-                    new MissionDraft(serial, m.planName(), m.planVersion(), found, m.spotId(), m.writtenBy()),
-                    loggers.find(serial).orElseThrow().id());
-            missions.written(
-                    id,
-                    MissionState.LOGGING,
-                    deviceNumber,
-                    firstAt,
-                    firstAt,
-                    endsAt(found, firstAt),
-                    endsByItself(found, firstAt),
-                    m.batteryEndsAt());
-            audit.record(
-                    m.writtenBy(),
-                    "note mission",
-                    "mission " + id + " of " + serial,
-                    "",
-                    "begun by hand after the end of mission " + m.id());
-            return find(id);
-        });
-    }
-
-    private Mission foreign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
-        long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
-        written(id, deviceNumber, 1, writtenAt, by);
-        return find(id).orElseThrow();
-    }
-
     /** What a connected logger says of its mission. */
     @Transactional
     public void observed(Mission mission, MissionState state) {
@@ -321,13 +168,13 @@ public class MissionService {
     @Transactional
     public void started(Mission mission, Instant at) {
         Plan plan = plan(mission);
-        missions.started(mission.id(), at, endsAt(plan, at), endsByItself(plan, at), machine.instant());
+        missions.started(mission.id(), at, PlannedEnd.at(plan, at), PlannedEnd.byItself(plan, at), machine.instant());
     }
 
     /** It records no more: seen in the logger, however it came about. */
     @Transactional
     public void ended(Mission mission, Instant startsAt, Instant at) {
-        missions.started(mission.id(), startsAt, at, endsByItself(plan(mission), startsAt), machine.instant());
+        missions.started(mission.id(), startsAt, at, PlannedEnd.byItself(plan(mission), startsAt), machine.instant());
     }
 
     /**
@@ -347,7 +194,7 @@ public class MissionService {
     public void confirmStarted(Mission mission, String by) {
         started(mission, clock.instant());
         missions.observe(mission.id(), MissionState.LOGGING, machine.instant());
-        audit.record(by, "confirm start", subject(mission), mission.state().name(), "LOGGING");
+        audit.record(by, "confirm start", mission.subject(), mission.state().name(), "LOGGING");
     }
 
     /** Its logger lies at another spot than was planned. */
@@ -357,7 +204,7 @@ public class MissionService {
         audit.record(
                 by,
                 "move mission",
-                subject(mission),
+                mission.subject(),
                 mission.where(),
                 missions.byId(mission.id()).where());
     }
@@ -365,12 +212,12 @@ public class MissionService {
     /** @param firstAt first sample on the reference clock, null if there is none */
     @Transactional
     public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
-        Instant endsAt = firstAt == null ? null : endsAt(plan(mission), firstAt);
+        Instant endsAt = firstAt == null ? null : PlannedEnd.at(plan(mission), firstAt);
         if (missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received) == 1) {
             audit.record(
                     by,
                     "collect mission",
-                    subject(mission),
+                    mission.subject(),
                     "",
                     received + " of " + expected + " samples, capture " + sha256);
             recordsCollected(mission, by);
@@ -390,7 +237,7 @@ public class MissionService {
         audit.record(
                 by,
                 "collect running mission",
-                subject(mission),
+                mission.subject(),
                 "",
                 received + " of " + expected + " samples so far, capture " + sha256);
         recordsCollected(mission, by);
@@ -423,7 +270,7 @@ public class MissionService {
         if (missions.abandon(mission.id(), why) == 0) {
             throw new TooLateException("It is home meanwhile, or was given up already");
         }
-        audit.record(by, "give up mission", subject(mission), mission.state().name(), "ABANDONED", why);
+        audit.record(by, "give up mission", mission.subject(), mission.state().name(), "ABANDONED", why);
     }
 
     /** How often its records were fetched. */
@@ -458,7 +305,7 @@ public class MissionService {
         if (missions.erased(mission.id(), clock.instant()) == 0) {
             return;
         }
-        audit.record(by, "erase logger", subject(mission), "collected and verified", "empty");
+        audit.record(by, "erase logger", mission.subject(), "collected and verified", "empty");
     }
 
     /** @return whether it was not decided so already */
@@ -468,7 +315,7 @@ public class MissionService {
             return false;
         }
         audit.record(
-                by, "clock correction", subject(mission), corrected ? "off" : "on", corrected ? "on" : "off", reason);
+                by, "clock correction", mission.subject(), corrected ? "off" : "on", corrected ? "on" : "off", reason);
         return true;
     }
 
@@ -479,20 +326,5 @@ public class MissionService {
     /** How the rows of the file that it was became its record; empty for what no file was read for. */
     public String intake(Mission mission) {
         return missions.intake(mission.id());
-    }
-
-    private static Instant endsAt(Plan plan, Instant start) {
-        if (plan.stop() instanceof StopCondition.Wrap) {
-            return null;
-        }
-        return start.plus(plan.interval().multipliedBy(plan.lastRecord(ModelCatalogue.get(plan.model()), start)));
-    }
-
-    private static boolean endsByItself(Plan plan, Instant start) {
-        return plan.endsByItself(ModelCatalogue.get(plan.model()), start);
-    }
-
-    private static String subject(Mission mission) {
-        return "mission " + mission.id() + " of " + mission.serial();
     }
 }

@@ -10,6 +10,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
@@ -45,6 +46,7 @@ class FileWork {
     private final FileService service;
     private final FileRows rows;
     private final MissionService missions;
+    private final MissionCreation creation;
     private final SeriesStore series;
     private final Evaluation evaluation;
     private final LoggerRegistry loggers;
@@ -57,6 +59,7 @@ class FileWork {
             FileService service,
             FileRows rows,
             MissionService missions,
+            MissionCreation creation,
             SeriesStore series,
             Evaluation evaluation,
             LoggerRegistry loggers,
@@ -67,6 +70,7 @@ class FileWork {
         this.service = service;
         this.rows = rows;
         this.missions = missions;
+        this.creation = creation;
         this.series = series;
         this.evaluation = evaluation;
         this.loggers = loggers;
@@ -133,7 +137,7 @@ class FileWork {
         Instant now = clock.instant();
         loggers.see(
                 LoggerUnit.seen(s.device(), ModelCatalogue.FILE, "", 1000, "ENDED", found.good(), Duration.ZERO, now));
-        return missions.recordedElsewhere(
+        return creation.recordedElsewhere(
                 new MissionDraft(s.device(), named(file.name()), 0, plan, s.spotId(), file.uploadedBy()),
                 found.first(),
                 IntakeText.of(found, s));

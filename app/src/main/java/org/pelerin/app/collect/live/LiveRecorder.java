@@ -8,8 +8,8 @@ import java.util.Arrays;
 import java.util.List;
 import org.pelerin.app.collect.CaptureProcessing;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.core.exchange.PlanDocument;
@@ -41,7 +41,7 @@ class LiveRecorder implements LongWork {
 
     private final LiveMapper recordings;
     private final Dock dock;
-    private final MissionService missions;
+    private final MissionCreation creation;
     private final CaptureProcessing processing;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -49,14 +49,14 @@ class LiveRecorder implements LongWork {
     LiveRecorder(
             LiveMapper recordings,
             Dock dock,
-            MissionService missions,
+            MissionCreation creation,
             CaptureProcessing processing,
             TransactionTemplate transaction,
             Clock clock) {
         this.transaction = transaction;
         this.recordings = recordings;
         this.dock = dock;
-        this.missions = missions;
+        this.creation = creation;
         this.processing = processing;
         this.clock = clock;
     }
@@ -182,7 +182,7 @@ class LiveRecorder implements LongWork {
 
     private long createMission(LiveRecording r, Plan plan) {
         return transaction.execute(t -> {
-            long id = missions.recordedLive(
+            long id = creation.recordedLive(
                     new MissionDraft(r.serial(), "live recording", 0, plan, r.spotId(), r.orderedBy()), r.startedAt());
             recordings.setMission(r.id(), id);
             return id;

@@ -16,6 +16,7 @@ import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
+import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -39,13 +40,17 @@ public class CalendarService {
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
+    private final AccountService accounts;
+
     CalendarService(
             AddressMapper addresses,
             RoundService rounds,
             AttentionService attention,
             AuditTrail audit,
             Formats show,
-            Clock clock) {
+            Clock clock,
+            AccountService accounts) {
+        this.accounts = accounts;
         this.addresses = addresses;
         this.rounds = rounds;
         this.attention = attention;
@@ -92,7 +97,9 @@ public class CalendarService {
     Optional<String> read(String secret, String base) {
         String sha256 = hash(secret);
         String account = addresses.owner(sha256);
-        if (account == null) {
+        // whoever cannot sign in any more reads nothing here either
+        if (account == null
+                || accounts.people().stream().noneMatch(p -> p.name().equals(account))) {
             return Optional.empty();
         }
         Instant now = clock.instant();

@@ -7,8 +7,8 @@ import org.pelerin.app.evidence.Deeds;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.prepare.check.PhaseLook;
 import org.pelerin.core.mains.PhaseCheck;
@@ -60,7 +60,7 @@ public class WriteService {
 
     private final Dock dock;
     private final PlaceService places;
-    private final MissionService missions;
+    private final MissionCreation creation;
     private final CalibrationService calibrations;
     private final HomeKeeper home;
     private final Deeds deeds;
@@ -69,7 +69,7 @@ public class WriteService {
     WriteService(
             Dock dock,
             PlaceService places,
-            MissionService missions,
+            MissionCreation creation,
             CalibrationService calibrations,
             HomeKeeper home,
             Deeds deeds,
@@ -78,7 +78,7 @@ public class WriteService {
         this.deeds = deeds;
         this.dock = dock;
         this.places = places;
-        this.missions = missions;
+        this.creation = creation;
         this.calibrations = calibrations;
         this.clock = clock;
     }
@@ -131,7 +131,7 @@ public class WriteService {
         try (LoggerLink link = dock.open(draft.serial())) {
             // before anything is noted: a wrong PIN leaves no mission behind
             unlock(link, pin);
-            long id = missions.draft(draft);
+            long id = creation.draft(draft);
             return deeds.tried(
                     draft.by(), "write mission", "mission " + id + " of " + draft.serial(), draft.planName(), () -> {
                         send(link, draft, id);
@@ -161,7 +161,7 @@ public class WriteService {
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
         } catch (RefusedException e) {
-            missions.abandon(id, "The logger refused: " + e.getMessage(), draft.by());
+            creation.abandon(id, "The logger refused: " + e.getMessage(), draft.by());
             throw e;
         }
     }
@@ -170,11 +170,11 @@ public class WriteService {
         Instant written = clock.instant();
         List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
         if (!differences.isEmpty()) {
-            missions.abandon(id, "Read back differently: " + differences, draft.by());
+            creation.abandon(id, "Read back differently: " + differences, draft.by());
             stop(link);
             throw new ReadBackException(differences);
         }
-        missions.written(
+        creation.written(
                 id, link.status().mission(), dock.get(draft.serial()).status().battery(), written, draft.by());
     }
 

@@ -33,7 +33,7 @@ class NeedsTest {
     }
 
     private static LoggerOverview mission(MissionState state, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {
-        return StandingSample.of(
+        return OverviewSample.of(
                 7,
                 "PL-1",
                 "alder-t1",

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.StandingSample;
+import org.pelerin.app.fleet.attention.OverviewSample;
 import org.pelerin.app.missions.MissionState;
 
 class FleetFilterTest {
@@ -21,7 +21,7 @@ class FleetFilterTest {
         List<Need> needs = java.util.Arrays.stream(kinds)
                 .map(k -> new Need(k, "PL-1", 1L, "", 3L, NOW, false))
                 .toList();
-        return StandingSample.of(
+        return OverviewSample.of(
                 7,
                 "PL-1",
                 model,

@@ -13,7 +13,7 @@ import org.pelerin.app.PlainShow;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.attention.Needs;
-import org.pelerin.app.fleet.attention.StandingSample;
+import org.pelerin.app.fleet.attention.OverviewSample;
 import org.pelerin.app.missions.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
@@ -63,7 +63,7 @@ class UnitTest {
     }
 
     private static LoggerOverview overview(boolean docked, Mission m, List<Need> needs) {
-        return StandingSample.of(
+        return OverviewSample.of(
                 7,
                 "PL-18033",
                 "alder-t1",

@@ -6,9 +6,9 @@ import java.util.List;
 import org.pelerin.app.missions.MissionState;
 
 /** Loggers to try rules on. */
-public final class StandingSample {
+public final class OverviewSample {
 
-    private StandingSample() {}
+    private OverviewSample() {}
 
     /** One that is in the dock if it is connected, with nothing known of alarms, losses and silences. */
     public static LoggerOverview of(
