@@ -23,6 +23,11 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class AttentionController {
 
+    /** As many of each kind are shown together. */
+    private static final int FIRST = 25;
+
+    private static final int PAGE = 100;
+
     private final AttentionService attention;
     private final MissionService missions;
     private final PlacementService placements;
@@ -36,14 +41,60 @@ class AttentionController {
         this.loggers = loggers;
     }
 
+    /**
+     * Needs of a kind, as many as a page shows.
+     *
+     * @param count of all of them
+     * @param page from 0; {@code pages} in all, 1 where the first few of each kind are shown
+     */
+    public record Group(Need.Kind kind, int count, List<Need> shown, int page, int pages) {
+
+        static Group first(Need.Kind kind, List<Need> all) {
+            return new Group(kind, all.size(), all.subList(0, Math.min(FIRST, all.size())), 0, 1);
+        }
+
+        static Group page(Need.Kind kind, List<Need> all, int wanted) {
+            int pages = Math.max(1, (all.size() + PAGE - 1) / PAGE);
+            int page = Math.max(0, Math.min(wanted, pages - 1));
+            return new Group(
+                    kind,
+                    all.size(),
+                    all.subList(Math.min(all.size(), page * PAGE), Math.min(all.size(), (page + 1) * PAGE)),
+                    page,
+                    pages);
+        }
+
+        /** How many of them are not shown. */
+        public int more() {
+            return pages > 1 ? 0 : count - shown.size();
+        }
+    }
+
+    /**
+     * The first few of each kind; or all of one, a page at a time.
+     *
+     * @param kind null for every kind
+     * @param number of the page, from 0
+     */
     @GetMapping("/attention")
-    String list(Model page) {
+    String list(
+            @RequestParam(required = false) Need.Kind kind,
+            @RequestParam(name = "page", defaultValue = "0") int number,
+            Model page) {
         List<Need> needs = attention.all();
         Map<Need.Kind, List<Need>> byKind =
                 needs.stream().collect(Collectors.groupingBy(Need::kind, TreeMap::new, Collectors.toList()));
         page.addAttribute("room", "fleet");
         page.addAttribute("needs", needs);
-        page.addAttribute("byKind", byKind);
+        page.addAttribute("only", kind);
+        page.addAttribute(
+                "groups",
+                byKind.entrySet().stream()
+                        .filter(e -> kind == null || e.getKey() == kind)
+                        .map(e -> kind == null
+                                ? Group.first(e.getKey(), e.getValue())
+                                : Group.page(e.getKey(), e.getValue(), number))
+                        .toList());
         page.addAttribute("loggers", needs.stream().map(Need::serial).distinct().count());
         return "fleet/attention/list";
     }
