@@ -48,9 +48,9 @@ interface AccountMapper {
     int password(String name, String hash, Instant onceUntil, Instant at);
 
     /** The newest sign-in of each account, as the trail has it. */
-    record LastIn(String name, Instant at, String source) {}
+    record LastIn(String name, Instant at) {}
 
-    @Select("SELECT a.name, e.at, e.after_state AS source FROM account a JOIN audit_entry e ON e.sequence ="
+    @Select("SELECT a.name, e.at FROM account a JOIN audit_entry e ON e.sequence ="
             + " (SELECT MAX(sequence) FROM audit_entry WHERE subject = a.name AND action = 'sign in')")
     List<LastIn> lastIn();
 
