@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.locks.ReentrantLock;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.loggers.connection.Dock;
@@ -55,23 +56,40 @@ class Tray {
      * @param waiting collections whose logger is away
      * @param version of what is shown
      */
-    record View(List<Card> cards, List<Job> waiting, DockView dock, String version, long takenNanos) {}
+    record View(List<Card> cards, List<Job> waiting, DockView dock, String version, long takenNanos) {
+
+        private boolean fresh() {
+            return System.nanoTime() - takenNanos <= HOLDS.toNanos();
+        }
+    }
 
     private final Dock dock;
     private final CollectService collections;
-    private View last;
+    private final ReentrantLock looking = new ReentrantLock();
+    private volatile View last;
 
     Tray(Dock dock, CollectService collections) {
         this.dock = dock;
         this.collections = collections;
     }
 
-    /** What pages that ask again and again are shown. */
-    synchronized View shared() {
-        if (last == null || System.nanoTime() - last.takenNanos > HOLDS.toNanos()) {
-            last = look();
+    /** What pages that ask again and again are shown; whoever comes while another looks is shown what was seen before. */
+    View shared() {
+        View known = last;
+        if (known != null && (known.fresh() || !looking.tryLock())) {
+            return known;
         }
-        return last;
+        if (known == null) {
+            looking.lock();
+        }
+        try {
+            if (last == null || !last.fresh()) {
+                last = look();
+            }
+            return last;
+        } finally {
+            looking.unlock();
+        }
     }
 
     private View look() {

@@ -8,7 +8,7 @@ import java.time.temporal.ChronoUnit;
 
 /**
  * The time of missions, due dates and the audit trail, in whole milliseconds: the machine's, shifted to the simulated
- * world's where there is one. Sessions, leases and lock-outs use the machine's clock instead.
+ * world's where there is one. Sessions, claims and lock-outs use the machine's clock instead.
  */
 public final class DomainClock extends Clock {
 

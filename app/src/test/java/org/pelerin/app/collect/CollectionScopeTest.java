@@ -9,7 +9,7 @@ import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
 
-class ChoiceTest {
+class CollectionScopeTest {
 
     private static MissionInfo mission(int number) {
         return new MissionInfo(number, LoggerState.ENDED, 0, 1, List.of(new MissionInfo.Pages(0, 1)));

@@ -14,7 +14,7 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 
 /** Preflight against what a logger is sent out for, and the rarer things about the logger in hand. */
-class ErrandTest {
+class DeploymentTest {
 
     private static final Instant NOW = Instant.parse("2026-03-02T08:00:00Z");
 

@@ -42,7 +42,7 @@ public final class Claim {
     /** @return false if somebody else was faster */
     boolean take() {
         long now = machine.millis();
-        return work.take(kind, id, number, now, now + WorkRunner.LEASE.toMillis()) == 1;
+        return work.take(kind, id, number, now, now + WorkRunner.HOLDS.toMillis()) == 1;
     }
 
     void enter() {
@@ -68,7 +68,7 @@ public final class Claim {
      * @throws ClaimLostException if it is not
      */
     public void hold() {
-        if (!ended && work.hold(kind, id, number, machine.millis() + WorkRunner.LEASE.toMillis()) == 0) {
+        if (!ended && work.hold(kind, id, number, machine.millis() + WorkRunner.HOLDS.toMillis()) == 0) {
             throw new ClaimLostException(this.toString());
         }
     }

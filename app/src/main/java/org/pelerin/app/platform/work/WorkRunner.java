@@ -20,13 +20,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
 /**
- * Does what {@link WorkOrders} ordered. A claim lapses {@link #LEASE} after its process was last heard of; whoever comes next goes on. What
+ * Does what {@link WorkOrders} ordered. A claim lapses {@link #HOLDS} after its process was last heard of; whoever comes next goes on. What
  * fails for a reason that it does not know itself is tried again, later and later.
  */
 @Component
 class WorkRunner {
 
-    static final Duration LEASE = Duration.ofSeconds(8);
+    static final Duration HOLDS = Duration.ofSeconds(8);
 
     private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
     private static final Duration FIRST_RETRY = Duration.ofSeconds(1);
@@ -128,7 +128,7 @@ class WorkRunner {
         Set<String> numbers = held.stream().map(Claim::number).collect(Collectors.toSet());
         if (!numbers.isEmpty()) {
             try {
-                orders.renew(numbers, machine.millis() + LEASE.toMillis());
+                orders.renew(numbers, machine.millis() + HOLDS.toMillis());
             } catch (DataAccessException | TransactionException e) {
                 LOG.warn("Claims could not be renewed: {}", e.getMessage());
             }

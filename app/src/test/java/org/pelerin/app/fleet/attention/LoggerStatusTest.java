@@ -8,7 +8,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.missions.MissionState;
 
-class StandTest {
+class LoggerStatusTest {
 
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
 

@@ -10,7 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 
-class ShowTest {
+class FormatsTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private final Formats show = PlainShow.in(PARIS);
