@@ -163,7 +163,10 @@ class ClaimTest {
         // a process that died counts like an attempt that failed
         works.taken(5);
         sql("UPDATE work SET until_at = 1 WHERE kind = 'tried'");
-        works.under(5, claim -> claim.again(Duration.ZERO));
+        works.under(5, claim -> {
+            assertThat(claim.attempts()).isEqualTo(4);
+            claim.again(Duration.ZERO);
+        });
         works.under(5, claim -> {
             assertThat(claim.attempts()).isZero();
             claim.finish();

@@ -64,6 +64,10 @@ class LengthTest {
                 .contains("At most 60 characters; this has 61", "0".repeat(61));
         assertThat(sent("/rounds", Map.of("name", name, "remarks", "r".repeat(2001))))
                 .contains("At most 120 characters; this has 121", "At most 2000 characters; this has 2001");
+        assertThat(sent("/batches", Map.of("list", "PL-18510, " + "n".repeat(61))))
+                .contains("At most 60 characters; this has 61");
+        assertThat(sent("/batches", Map.of("list", "S".repeat(41) + ", NAME")))
+                .contains("At most 40 characters; this has 41");
         String label = "l".repeat(81);
         assertThat(sent("/plans", Map.of("model", "alder-t1", "name", name, "channels[0].label", label)))
                 .contains("At most 120 characters; this has 121", "At most 80 characters; this has 81", label);

@@ -80,7 +80,7 @@ class Eraser implements HomeKeeper {
                 deeds.tried(
                         by,
                         "erase logger",
-                        "mission " + mission.id() + " of " + serial,
+                        mission.subject(),
                         "collected and verified, capture " + capture.sha256(),
                         () -> {
                             link.erase(

@@ -82,7 +82,7 @@ public record Mission(
     }
 
     /** As the audit trail names it. */
-    String subject() {
+    public String subject() {
         return "mission " + id + " of " + serial;
     }
 

@@ -180,6 +180,7 @@ public class PlanForm implements Form {
             fillChannels();
         }
         typed.text("name", name, Length.PLAN_NAME);
+        typed.text("loggerName", loggerName, Length.LOGGER_NAME);
         typed.text("notWired", notWired, Length.NOT_WIRED);
         Plan before = before(typed);
         Duration every = typed.duration("interval", interval);

@@ -13,7 +13,7 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface WorkMapper {
 
-    /** What may be claimed. */
+    /** What may be claimed; a claim that lapsed is one more attempt that came to nothing. */
     record Due(String kind, long id, String awaited, int attempts) {}
 
     @Insert("INSERT IGNORE INTO work (kind, id, due_at) VALUES (#{kind}, #{id}, #{now})")
@@ -23,12 +23,14 @@ interface WorkMapper {
             + " <foreach collection='ids' item='id' separator=','>(#{kind}, #{id}, #{now})</foreach></script>")
     void orderAll(@Param("kind") String kind, @Param("ids") List<Long> ids, @Param("now") long now);
 
-    @Select("SELECT kind, id, awaited, attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"
-            + " AND (claim IS NULL OR until_at < #{now}) ORDER BY due_at, id")
+    @Select(
+            "SELECT kind, id, awaited, IF(claim IS NULL, attempts, attempts + 1) AS attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"
+                    + " AND (claim IS NULL OR until_at < #{now}) ORDER BY due_at, id")
     List<Due> due(String kind, long now);
 
+    /** The attempts first: the server sets one column after the other. */
     @Update(
-            "UPDATE work SET claim = #{claim}, until_at = #{until}, attempts = IF(claim IS NULL, attempts, attempts + 1)"
+            "UPDATE work SET attempts = IF(claim IS NULL, attempts, attempts + 1), claim = #{claim}, until_at = #{until}"
                     + " WHERE kind = #{kind} AND id = #{id} AND due_at <= #{now} AND (claim IS NULL OR until_at < #{now})")
     int take(String kind, long id, String claim, long now, long until);
 
@@ -50,7 +52,4 @@ interface WorkMapper {
 
     @Delete("DELETE FROM work WHERE kind = #{kind} AND id = #{id} AND claim IS NULL")
     int cancel(String kind, long id);
-
-    @Select("SELECT COUNT(*) FROM work WHERE kind = #{kind} AND id = #{id}")
-    int ordered(String kind, long id);
 }

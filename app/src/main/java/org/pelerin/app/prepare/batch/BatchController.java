@@ -133,7 +133,10 @@ class BatchController {
         pin(form, typed);
         List<BatchService.Wanted> wanted = new ArrayList<>();
         for (BatchForm.Listed l : listed.subList(0, Math.min(MOST, listed.size()))) {
-            wanted.add(form.again() ? again(l) : one(form, l, wanted.size() + 1, all));
+            BatchService.Wanted w = form.again() ? again(l) : one(form, l, wanted.size() + 1, all);
+            typed.text("list", w.serial(), Length.SERIAL);
+            typed.text(l.name().isEmpty() ? "pattern" : "list", w.name(), Length.LOGGER_NAME);
+            wanted.add(w);
         }
         return new BatchService.Order(all, wanted, form.pin.strip(), form.notWired.strip());
     }
