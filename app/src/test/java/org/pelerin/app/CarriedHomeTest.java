@@ -100,7 +100,11 @@ class CarriedHomeTest {
         assertThat(page.locator("table.wide")).containsText("is home already, byte for byte the same");
         page.getByText("its mission").click();
         assertThat(page.locator("#main")).containsText("It goes on recording; this is what is home so far");
-        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().received())
+        assertThat(bed.bean(MissionService.class)
+                        .find(mission)
+                        .orElseThrow()
+                        .records()
+                        .received())
                 .isEqualTo(145);
     }
 

@@ -82,7 +82,7 @@ class CollectingTest {
         assertThat(hands.visit(serial).message()).contains("goes on recording");
         hands.home(id, 1440);
         assertThat(missions.find(id).orElseThrow().state()).isEqualTo(MissionState.LOGGING);
-        assertThat(missions.find(id).orElseThrow().verdict()).isNotNull();
+        assertThat(missions.find(id).orElseThrow().records().verdict()).isNotNull();
         hands.pass(Duration.ofDays(1));
         hands.visit(serial);
         hands.home(id, 2160);
@@ -95,7 +95,8 @@ class CollectingTest {
         Mission m = missions.find(id).orElseThrow();
         assertThat(m.state()).isEqualTo(MissionState.COLLECTED);
         assertThat(missions.visits(m)).isEqualTo(4);
-        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count()).isEqualTo(m.received());
+        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count())
+                .isEqualTo(m.records().received());
         CaptureStore captures = bed.bean(CaptureStore.class);
         for (int visit = 1; visit <= 4; visit++) {
             assertThat(captures.sha256AfterVisit(id, visit)).isEqualTo(captures.notedAfterVisit(id, visit));
@@ -114,7 +115,7 @@ class CollectingTest {
         // byte for byte what the logger holds, although its last page grew from visit to visit
         assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
         bed.bean(CollectService.class).erase(serial, "tech");
-        assertThat(missions.find(id).orElseThrow().erasedAt()).isNotNull();
+        assertThat(missions.find(id).orElseThrow().records().erasedAt()).isNotNull();
     }
 
     @Test
@@ -135,17 +136,20 @@ class CollectingTest {
         hands.pass(Duration.ofHours(10));
         hands.visit(serial);
         Mission held = bed.bean(MissionService.class).find(id).orElseThrow();
-        assertThat(held.received()).isGreaterThan(35_999).isEqualTo(held.expected());
+        assertThat(held.records().received())
+                .isGreaterThan(35_999)
+                .isEqualTo(held.records().expected());
         // 54 000 more: some came and went between two visits
         hands.pass(Duration.ofHours(30));
         Job last = hands.collect(serial);
         Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
         assertThat(last.message()).contains("overwritten before anybody came");
-        assertThat(m.expected()).isGreaterThan(90_000);
-        assertThat(m.received()).isBetween(36_000L + 31_700, 36_000L + 32_300);
+        assertThat(m.records().expected()).isGreaterThan(90_000);
+        assertThat(m.records().received()).isBetween(36_000L + 31_700, 36_000L + 32_300);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
         assertThat(j.gaps()).hasSize(1);
-        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count()).isEqualTo(m.expected());
+        assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count())
+                .isEqualTo(m.records().expected());
         // the logger believes that it is home: the proof is over what it still holds
         bed.bean(CollectService.class).erase(serial, "tech");
     }
@@ -177,7 +181,7 @@ class CollectingTest {
         // over the network, where it hangs
         long id = bed.bean(WriteService.class).write(new MissionDraft(serial, "test", 0, plan, null, "tech"));
         stations.schedule(station(port), 60, 5, "", "tech");
-        hands.until(() -> hands.mission(id).received() != null
+        hands.until(() -> hands.mission(id).records().received() != null
                 && bed.bean(CollectService.class).active(serial).isEmpty());
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         bed.bean(StationWatch.class).look();
@@ -208,12 +212,12 @@ class CollectingTest {
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
         bed.bean(StationWatch.class).look();
         hands.pass(Duration.ofMinutes(21));
-        hands.until(() -> hands.mission(id).received() > 77
+        hands.until(() -> hands.mission(id).records().received() > 77
                 && bed.bean(CollectService.class).active(serial).isEmpty());
         Mission m = hands.mission(id);
         assertThat(bed.bean(MissionService.class).visits(m)).isEqualTo(2);
         assertThat(m.state()).isEqualTo(MissionState.LOGGING);
-        assertThat(m.received()).isEqualTo(m.expected());
+        assertThat(m.records().received()).isEqualTo(m.records().expected());
         assertThat(station(port).retries()).isZero();
         assertThat(needs(serial)).doesNotContain(Need.Kind.SILENT);
         stations.remove(station(port), "tech");
@@ -273,7 +277,7 @@ class CollectingTest {
         assertThat(hands.mission(second).state()).isEqualTo(MissionState.ABANDONED);
         assertThat(hands.mission(second).remark()).contains("radiator");
         assertThat(bed.bean(Dock.class).look(serial).holdsRecords()).isFalse();
-        assertThat(hands.mission(id).received()).isGreaterThan(149);
+        assertThat(hands.mission(id).records().received()).isGreaterThan(149);
     }
 
     @Test
@@ -318,7 +322,7 @@ class CollectingTest {
         CollectService collections = bed.bean(CollectService.class);
         MissionService missions = bed.bean(MissionService.class);
         hands.write(serial, Hands.again("hazel-c4", Duration.ofMinutes(1)));
-        int first = missions.ofLogger(serial, 1).get(0).deviceNumber();
+        int first = missions.ofLogger(serial, 1).get(0).unit().missionNumber();
         bed.carry(serial, "orsel-meter");
         hands.run(serial, 2);
         hands.run(serial, 3);
@@ -329,11 +333,13 @@ class CollectingTest {
         hands.until(() -> missions.ofDevice(serial, first + 2)
                 .filter(m -> m.state() == MissionState.ENDED)
                 .isPresent());
-        assertThat(missions.ofDevice(serial, first + 1).orElseThrow().planName())
+        assertThat(missions.ofDevice(serial, first + 1).orElseThrow().copy().planName())
                 .isEqualTo("test");
         Mission held = missions.ofDevice(serial, first + 1).orElseThrow();
         // three hours, as the logger says, and not until its memory would have been full
-        assertThat(Duration.between(held.startsAt(), held.endsAt()).toMinutes()).isBetween(179L, 181L);
+        assertThat(Duration.between(held.course().startsAt(), held.course().endsAt())
+                        .toMinutes())
+                .isBetween(179L, 181L);
         Job chosen = hands.collect(serial, false, new CollectionScope(Set.of(first + 1), Set.of()));
         assertThat(chosen.state()).isEqualTo(Job.State.DONE);
         Mission second = missions.ofDevice(serial, first + 1).orElseThrow();
@@ -359,7 +365,8 @@ class CollectingTest {
         }
         collections.backToWork(serial, "tech");
         assertThat(bed.bean(Dock.class).look(serial).status().missions()).containsExactly(first + 3);
-        assertThat(missions.ofDevice(serial, first).orElseThrow().erasedAt()).isNotNull();
+        assertThat(missions.ofDevice(serial, first).orElseThrow().records().erasedAt())
+                .isNotNull();
         hands.collect(serial);
         collections.erase(serial, "tech");
     }
@@ -369,7 +376,7 @@ class CollectingTest {
         String serial = "PL-42005";
         MissionService missions = bed.bean(MissionService.class);
         hands.write(serial, Hands.again("rowan-a2", Duration.ofSeconds(10)));
-        int first = missions.ofLogger(serial, 1).get(0).deviceNumber();
+        int first = missions.ofLogger(serial, 1).get(0).unit().missionNumber();
         bed.carry(serial, "tessel-line");
         hands.run(serial, 6);
         hands.run(serial, 6);
@@ -409,8 +416,8 @@ class CollectingTest {
         hands.pass(Duration.ofHours(48));
         CollectionScope hourly = CollectionScope.ofTables(Set.of(PageTable.SECOND));
         assertThat(hands.collect(serial, true, hourly).message()).endsWith("not collected, as was chosen: records");
-        assertThat(hands.mission(id).received()).isZero();
-        assertThat(hands.mission(id).verdict()).isEqualTo("inconclusive");
+        assertThat(hands.mission(id).records().received()).isZero();
+        assertThat(hands.mission(id).records().verdict()).isEqualTo("inconclusive");
         // two channels, each with mean, least and greatest of 48 hours
         assertThat(series(id))
                 .hasSize(6)
@@ -469,10 +476,10 @@ class CollectingTest {
         }
         assertThatThrownBy(() -> hands.write(serial, new StartCondition.OnButton()))
                 .hasMessageContaining("that are not home");
-        assertThat(hands.mission(first).erasedAt()).isNull();
+        assertThat(hands.mission(first).records().erasedAt()).isNull();
         hands.collect(serial);
         long second = hands.write(serial, new StartCondition.OnButton());
-        assertThat(hands.mission(first).erasedAt()).isNotNull();
+        assertThat(hands.mission(first).records().erasedAt()).isNotNull();
         assertThat(hands.mission(second).state()).isIn(MissionState.WRITTEN, MissionState.WAITING);
         hands.home(first, 151);
         hands.collect(serial);

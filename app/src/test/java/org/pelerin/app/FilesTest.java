@@ -149,7 +149,7 @@ class FilesTest {
         assertThat(series.get(0).axis().instantAt(239)).isEqualTo("2026-10-25T13:55:00Z");
         assertThat(series.get(0).values(19, 22)).containsExactly(4.19, Double.NaN, 4.21);
         // limits of the spot: at most 6 °C; above it from row 201 on
-        assertThat(m.verdict()).isEqualTo("excursions");
+        assertThat(m.records().verdict()).isEqualTo("excursions");
         page.locator("h1 a").click();
         assertThat(page.locator("#main")).containsText("its file");
         assertThat(page.locator("#main")).containsText("times as its file has them");

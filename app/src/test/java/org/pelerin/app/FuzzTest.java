@@ -52,7 +52,7 @@ class FuzzTest {
                 .isEmpty();
         Fuzzer.settle();
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(judged);
-        assertThat(hands.mission(id).received()).isEqualTo(m.received());
+        assertThat(hands.mission(id).records().received()).isEqualTo(m.records().received());
         assertThat(bed.bean(AuditTrail.class).firstBroken()).isZero();
     }
 }

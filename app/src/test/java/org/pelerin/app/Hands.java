@@ -119,7 +119,7 @@ record Hands(TestBed bed) {
     /** Everything that was recorded, give or take the quartz's part in one sample. */
     void home(long id, long samples) {
         Mission m = mission(id);
-        assertThat(m.received()).isEqualTo(m.expected()).isBetween(samples - 1, samples + 1);
+        assertThat(m.records().received()).isEqualTo(m.records().expected()).isBetween(samples - 1, samples + 1);
     }
 
     void until(BooleanSupplier so) throws InterruptedException {

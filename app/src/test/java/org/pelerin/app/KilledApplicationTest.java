@@ -69,7 +69,9 @@ class KilledApplicationTest {
                 .isEqualTo(Job.State.DONE);
         assertThat(CaptureBytes.ofDatabase(mission)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, SERIAL));
         Mission collected = bed.bean(MissionService.class).find(mission).orElseThrow();
-        assertThat(collected.received()).isEqualTo(collected.expected()).isEqualTo(64_000);
+        assertThat(collected.records().received())
+                .isEqualTo(collected.records().expected())
+                .isEqualTo(64_000);
     }
 
     private static long aLongMission(TestBed bed) {

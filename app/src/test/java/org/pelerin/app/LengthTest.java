@@ -30,6 +30,10 @@ import org.pelerin.app.platform.text.Length;
 class LengthTest {
 
     private static final Pattern FIELD = Pattern.compile("<(?:input|textarea)\\b[^>]*>");
+    /** A field by the fragment: its length and its keys, of which one has to be said. */
+    private static final Pattern LINE =
+            Pattern.compile("field :: line\\('\\w+', '(?:[^'\\\\]|\\\\.)*', \\$\\{[^}]*}, ([^,]+), ([^,]+),");
+
     private static final Pattern OTHER = Pattern.compile(
             "type=\"(hidden|checkbox|radio|file|password|number|date|datetime-local|search|submit)\"|inputmode=|readonly|"
                     + "class=\"[^\"]*\\b(num|mono|lasting)\\b|\\blist=\"(zones|intervals|delays|steps|lengths|lastings)\"|"
@@ -138,7 +142,17 @@ class LengthTest {
         List<String> without = new ArrayList<>();
         try (Stream<Path> pages = Files.walk(Path.of("src/main/resources/templates"))) {
             for (Path page : pages.filter(p -> p.toString().endsWith(".html")).toList()) {
-                Matcher field = FIELD.matcher(Files.readString(page));
+                String text = Files.readString(page);
+                Matcher line = LINE.matcher(text);
+                int lines = 0;
+                while (line.find()) {
+                    lines++;
+                    if (line.group(1).equals("null") && line.group(2).equals("null")) {
+                        without.add(page.getFileName() + ": " + line.group());
+                    }
+                }
+                assertThat(lines).as("fields of " + page).isEqualTo(text.split("field :: line", -1).length - 1);
+                Matcher field = FIELD.matcher(text);
                 while (field.find()) {
                     String tag = field.group();
                     boolean said = tag.contains("th:maxlength=\"${");

@@ -187,7 +187,9 @@ class NeverLostTest {
             assertThat(job.state()).as("%s: %s", m.getKey(), job.message()).isEqualTo(Job.State.DONE);
             Mission mission = bean(MissionService.class).find(m.getValue()).orElseThrow();
             assertThat(mission.collected()).isTrue();
-            assertThat(mission.received()).isEqualTo(mission.expected()).isEqualTo(SAMPLES);
+            assertThat(mission.records().received())
+                    .isEqualTo(mission.records().expected())
+                    .isEqualTo(SAMPLES);
             assertThat(captured(m.getValue())).isEqualTo(CaptureBytes.ofFlash(yardData, m.getKey()));
         }
     }

@@ -19,6 +19,7 @@ import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -36,6 +37,7 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Sites, spots and who lies there, as a technician does it; placing on a phone. */
 @Timeout(120)
@@ -136,7 +138,11 @@ class PlacesTest {
         // the mission goes where its logger went, and is known to run
         assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
                 .isEqualTo("rear");
-        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().startsAt())
+        assertThat(bed.bean(MissionService.class)
+                        .find(mission)
+                        .orElseThrow()
+                        .course()
+                        .startsAt())
                 .isNotNull();
         // another one at the same spot: somebody has to say what becomes of the first
         page.navigate(bed.address + "/place?serial=PL-18533");
@@ -293,5 +299,38 @@ class PlacesTest {
         page.navigate(bed.address + "/dock/18533");
         assertThat(page).hasURL(Pattern.compile(".*/dock/PL-18533$"));
         hands.leave("PL-18532", "PL-18533");
+    }
+
+    @Test
+    void with_more_spots_than_a_list_holds_one_is_found_by_letters_of_its_name() {
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        sql.update("INSERT INTO site (name, zone) VALUES ('Great Cave', 'Europe/Paris')");
+        long site = sql.queryForObject("SELECT id FROM site WHERE name = 'Great Cave'", Long.class);
+        try {
+            sql.batchUpdate(
+                    "INSERT INTO spot (site_id, name) VALUES (?, ?)",
+                    IntStream.rangeClosed(1, 301)
+                            .mapToObj(i -> new Object[] {site, "Shelf " + i + " left"})
+                            .toList());
+            long wanted = sql.queryForObject("SELECT id FROM spot WHERE name = 'Shelf 217 left'", Long.class);
+            page.navigate(bed.address + "/place?serial=PL-18532");
+            page.fill("#spot", "cave 217");
+            assertThat(page.locator("#spot-found option")).hasCount(1);
+            assertThat((Boolean) page.evaluate("document.getElementById('spot').checkValidity()"))
+                    .isFalse();
+            page.fill("#spot", "great cave / shelf 217 left");
+            page.waitForURL("**/place?**spot=" + wanted + "**");
+            assertThat(page.locator("#spot")).hasValue("Great Cave / Shelf 217 left");
+            assertThat(page.locator("input[type=hidden][name=spot]")).hasValue("" + wanted);
+
+            page.navigate(bed.address + "/places/" + site);
+            assertThat(page.locator("h1")).containsText("301");
+            page.navigate(bed.address + "/places");
+            assertThat(page.locator("tr", new Page.LocatorOptions().setHasText("Great Cave")))
+                    .containsText("301");
+        } finally {
+            sql.update("DELETE FROM spot WHERE site_id = ?", site);
+            sql.update("DELETE FROM site WHERE id = ?", site);
+        }
     }
 }

@@ -115,7 +115,7 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("▲ 1 not");
         Mission door = bed.bean(MissionService.class).ofLogger("PL-18510", 1).get(0);
         assertThat(door.where()).isEqualTo("Vault 1, rear");
-        assertThat(door.planName()).isEqualTo("Box of ten");
+        assertThat(door.copy().planName()).isEqualTo("Box of ten");
         Download labels = page.waitForDownload(
                 () -> page.evaluate(
                         "() => { const a = document.querySelector('a[href$=\"labels.pdf\"]'); a.download = 'labels.pdf'; a.click(); }"));
@@ -168,7 +168,7 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("logging");
         Mission now = bed.bean(MissionService.class).find(mission.id()).orElseThrow();
         assertThat(now.state()).isEqualTo(MissionState.LOGGING);
-        assertThat(now.startsAt()).isNotNull();
+        assertThat(now.course().startsAt()).isNotNull();
     }
 
     @Test
@@ -471,7 +471,9 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("It is a mission now", soon());
         Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
         assertThat(mission.state()).isEqualTo(MissionState.COLLECTED);
-        assertThat(mission.expected()).isEqualTo(mission.received()).isBetween(2L, 4L);
+        assertThat(mission.records().expected())
+                .isEqualTo(mission.records().received())
+                .isBetween(2L, 4L);
         var captures = bed.bean(org.pelerin.app.collect.CaptureStore.class);
         var capture = captures.find(mission.id()).orElseThrow();
         assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());

@@ -138,7 +138,11 @@ class RoundsTest {
         assertThat(phone.locator("h1")).containsText("check");
         Placement placed = bed.bean(PlacementService.class).presentOf(FIRST).orElseThrow();
         assertThat(placed.spotId()).isEqualTo(rear);
-        assertThat(bed.bean(MissionService.class).ofLogger(FIRST, 1).get(0).startsAt())
+        assertThat(bed.bean(MissionService.class)
+                        .ofLogger(FIRST, 1)
+                        .get(0)
+                        .course()
+                        .startsAt())
                 .isNotNull();
 
         // no network in the cellar: it is kept on the phone and sent when there is one

@@ -120,7 +120,7 @@ class ServiceTest {
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
         assertThat(j.verdict()).isEqualTo("within");
-        assertThat(j.series().get(0).count()).isEqualTo(m.received());
+        assertThat(j.series().get(0).count()).isEqualTo(m.records().received());
     }
 
     @Test
@@ -130,10 +130,14 @@ class ServiceTest {
         hands.pass(Duration.ofDays(2));
         assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
         Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
-        assertThat(m.received()).isZero();
-        assertThat(m.verdict()).isEqualTo("inconclusive");
+        assertThat(m.records().received()).isZero();
+        assertThat(m.records().verdict()).isEqualTo("inconclusive");
         bed.bean(CollectService.class).backToWork(serial, "tech");
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1).get(0).deviceNumber())
+        assertThat(bed.bean(MissionService.class)
+                        .ofLogger(serial, 1)
+                        .get(0)
+                        .unit()
+                        .missionNumber())
                 .isEqualTo(2);
     }
 

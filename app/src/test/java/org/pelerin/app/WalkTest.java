@@ -159,7 +159,7 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("read back and compared");
         assertThat(page.locator("h1")).containsText("written and waiting");
         Mission written = bed.bean(MissionService.class).ofLogger(SERIAL, 1).get(0);
-        assertThat(written.deviceNumber()).isEqualTo(1);
+        assertThat(written.unit().missionNumber()).isEqualTo(1);
         mission = written.id();
     }
 
@@ -208,7 +208,11 @@ class WalkTest {
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("collected");
         assertThat(page.locator("#main")).containsText("2593 of 2593 samples are home");
-        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().received())
+        assertThat(bed.bean(MissionService.class)
+                        .find(mission)
+                        .orElseThrow()
+                        .records()
+                        .received())
                 .isEqualTo(2593);
         assertThat(CaptureBytes.ofDatabase(mission)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, SERIAL));
     }
@@ -220,9 +224,9 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("Back to work");
         assertThat(page.locator("h1")).containsText("written and waiting");
         List<Mission> two = bed.bean(MissionService.class).ofLogger(SERIAL, 2);
-        assertThat(two.get(0).deviceNumber()).isEqualTo(2);
-        assertThat(two.get(1).erasedAt()).isNotNull();
-        assertThat(two.get(0).spot()).isEqualTo("Vault 1, rear");
+        assertThat(two.get(0).unit().missionNumber()).isEqualTo(2);
+        assertThat(two.get(1).records().erasedAt()).isNotNull();
+        assertThat(two.get(0).place().spot()).isEqualTo("Vault 1, rear");
     }
 
     @Test
@@ -301,11 +305,12 @@ class WalkTest {
         page.getByText("°C", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".said")).containsText("go by the corrected times");
         String own = page.locator(".excursion.high").getAttribute("data-to");
-        Instant told = missions.find(mission).orElseThrow().lastAt();
+        Instant told = missions.find(mission).orElseThrow().records().lastAt();
         assertThat(Long.parseLong(own) - Long.parseLong(corrected)).isNotZero().isBetween(-60_000L, 60_000L);
         page.locator(".excursion.high").click();
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
-        assertThat(missions.find(mission).orElseThrow().clockCorrected()).isTrue();
+        assertThat(missions.find(mission).orElseThrow().records().clockCorrected())
+                .isTrue();
         page.getByText("Back to the corrected times").click();
         assertThat(page.locator(".excursion.high")).hasAttribute("data-to", corrected);
 
@@ -315,7 +320,7 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("judged by them");
         assertThat(page.locator("#main")).containsText("the reference was a phone without a network");
         assertThat(page.locator(".excursion.high")).hasAttribute("data-to", own);
-        assertThat(missions.find(mission).orElseThrow().lastAt()).isNotEqualTo(told);
+        assertThat(missions.find(mission).orElseThrow().records().lastAt()).isNotEqualTo(told);
         // and back, so that what follows finds it as it was; without a reason nothing is decided
         String refused = page.request()
                 .post(

@@ -290,7 +290,7 @@ class WriteTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("2 of 2 loggers are written, each with its own plan");
         assertThat(newest("PL-18530").where()).isEqualTo("Shed");
-        assertThat(newest("PL-18531").planName()).isEqualTo("test");
+        assertThat(newest("PL-18531").copy().planName()).isEqualTo("test");
     }
 
     @Test

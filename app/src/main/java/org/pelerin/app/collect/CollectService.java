@@ -151,7 +151,12 @@ public class CollectService {
         }
         Plan plan = NextRun.of(missions.plan(last), clock.instant());
         return writer.write(new MissionDraft(
-                serial, last.planName(), last.planVersion(), plan, spot != null ? spot : last.spotId(), by));
+                serial,
+                last.copy().planName(),
+                last.copy().planVersion(),
+                plan,
+                spot != null ? spot : last.place().spotId(),
+                by));
     }
 
     /** Erases what is collected and leaves the logger idle. */
@@ -234,7 +239,7 @@ public class CollectService {
             return missions.ofLogger(serial, RECENT).stream()
                     .filter(m -> m.state() != MissionState.ABANDONED)
                     .findFirst()
-                    .filter(m -> m.collected() && m.erasedAt() != null)
+                    .filter(m -> m.collected() && m.records().erasedAt() != null)
                     .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
         }
         return collectedInMemory(logger).orElseThrow(Eraser::notHome);

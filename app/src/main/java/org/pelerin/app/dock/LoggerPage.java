@@ -147,7 +147,7 @@ class LoggerPage {
     private static boolean ofNewest(Job job, List<Mission> recent) {
         // one that was given up before it was written says nothing
         return recent.stream()
-                .map(Mission::writtenAt)
+                .map(m -> m.course().writtenAt())
                 .filter(Objects::nonNull)
                 .findFirst()
                 .map(written -> !job.orderedAt().isBefore(written))

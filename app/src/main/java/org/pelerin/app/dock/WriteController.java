@@ -213,7 +213,7 @@ class WriteController {
         page.addAttribute("logger", logger);
         page.addAttribute("fitting", fitting(logger));
         page.addAttribute("chosen", chosen);
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(spot));
         page.addAttribute("spotId", spot);
         return "dock/write";
     }

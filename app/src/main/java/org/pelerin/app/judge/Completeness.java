@@ -53,7 +53,7 @@ public final class Completeness {
 
         /** The same where its tables are read already. */
         public String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
-            if (m.received() == null || m.expected() == null) {
+            if (m.records().received() == null || m.records().expected() == null) {
                 return "";
             }
             // the records come first; what else there is counts otherwise
@@ -61,8 +61,8 @@ public final class Completeness {
                     ? 0
                     : tables.get(0).channels().size();
             return words(
-                    m.received(),
-                    m.expected(),
+                    m.records().received(),
+                    m.records().expected(),
                     j.series().stream().limit(records).toList(),
                     show);
         }

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.plan.LimitText;
@@ -49,6 +50,11 @@ public record JudgementDocument(
      * @param twa in dB, null for no dose
      */
     public record Dose(String channel, String scheme, double dose, Double twa) {
+
+        public String words(Formats show) {
+            return "Noise dose of " + channel + ", " + scheme + ", over the whole record: " + show.percent(dose)
+                    + (twa == null ? "" : ", time-weighted average " + show.number(twa, 1) + " dB");
+        }
 
         static Dose of(String channel, String scheme, NoiseDose d) {
             return new Dose(channel, scheme, d.dose(), finite(d.twa()));

@@ -6,42 +6,61 @@ import java.time.ZoneId;
 /**
  * One logger's one run, with its own copy of the plan.
  *
- * @param deviceNumber the logger's number for it, null until it is written
- * @param settings its plan as JSON; empty where missions are listed by the many
- * @param startsAt first sample: foreseen, then known; null while it waits for a button
- * @param endsAt when memory is full or the count reached, as foreseen; when it ended, once that was seen; null with wrap or without
- *     a start
- * @param firstAt first sample collected, corrected, as {@code lastAt}
+ * @param copy of the plan, as it was written
+ * @param remark why it was given up; empty otherwise
  */
 public record Mission(
-        long id,
-        long loggerId,
-        String serial,
-        String model,
-        Integer deviceNumber,
-        MissionState state,
-        String planName,
-        int planVersion,
-        String settings,
-        Long spotId,
-        String spot,
-        String site,
-        String zone,
-        Instant writtenAt,
-        String writtenBy,
-        Instant startsAt,
-        Instant endsAt,
-        Instant batteryEndsAt,
-        Instant collectedAt,
-        String collectedBy,
-        Instant erasedAt,
-        Instant firstAt,
-        Instant lastAt,
-        Long expected,
-        Long received,
-        boolean clockCorrected,
-        String verdict,
-        String remark) {
+        long id, Unit unit, MissionState state, Copy copy, Place place, Course course, Records records, String remark) {
+
+    /**
+     * Its logger.
+     *
+     * @param missionNumber the logger's own number for the mission, null until it is written
+     */
+    public record Unit(long loggerId, String serial, String model, Integer missionNumber) {}
+
+    /** @param settings as JSON; empty where missions are listed by the many */
+    public record Copy(String planName, int planVersion, String settings) {}
+
+    /** The spot it is for, with site and zone; all null where none was named. */
+    public record Place(Long spotId, String spot, String site, String zone) {}
+
+    /**
+     * Its way from writing to its end.
+     *
+     * @param startsAt first sample: foreseen, then known; null while it waits for a button
+     * @param endsAt when memory is full or the count reached, as foreseen; when it ended, once that was seen; null with wrap or
+     *     without a start
+     */
+    public record Course(
+            Instant writtenAt, String writtenBy, Instant startsAt, Instant endsAt, Instant batteryEndsAt) {}
+
+    /**
+     * What of it is home.
+     *
+     * @param firstAt first sample collected, corrected, as {@code lastAt}
+     * @param clockCorrected whether its times are corrected for the drift of the logger's clock
+     */
+    public record Records(
+            Instant collectedAt,
+            String collectedBy,
+            Instant erasedAt,
+            Instant firstAt,
+            Instant lastAt,
+            Long expected,
+            Long received,
+            boolean clockCorrected,
+            String verdict) {
+
+        private Records withClock(boolean corrected) {
+            return new Records(
+                    collectedAt, collectedBy, erasedAt, firstAt, lastAt, expected, received, corrected, verdict);
+        }
+    }
+
+    public String serial() {
+        return unit.serial;
+    }
 
     /** As if its clock were not corrected: a view of it. */
     public Mission byItsOwnClock() {
@@ -50,52 +69,24 @@ public record Mission(
 
     /** As if its clock were corrected, or not. */
     public Mission withClock(boolean corrected) {
-        return new Mission(
-                id,
-                loggerId,
-                serial,
-                model,
-                deviceNumber,
-                state,
-                planName,
-                planVersion,
-                settings,
-                spotId,
-                spot,
-                site,
-                zone,
-                writtenAt,
-                writtenBy,
-                startsAt,
-                endsAt,
-                batteryEndsAt,
-                collectedAt,
-                collectedBy,
-                erasedAt,
-                firstAt,
-                lastAt,
-                expected,
-                received,
-                corrected,
-                verdict,
-                remark);
+        return new Mission(id, unit, state, copy, place, course, records.withClock(corrected), remark);
     }
 
     /** As the audit trail names it. */
     public String subject() {
-        return "mission " + id + " of " + serial;
+        return "mission " + id + " of " + serial();
     }
 
     public boolean collected() {
         return state == MissionState.COLLECTED;
     }
 
-    /** Where it is, or the serial where no spot was named. */
+    /** The spot it is for, in words. */
     public String where() {
-        return spot == null ? "no spot yet" : spot;
+        return place.spot == null ? "no spot yet" : place.spot;
     }
 
     public ZoneId zoneOr(ZoneId other) {
-        return zone == null ? other : ZoneId.of(zone);
+        return place.zone == null ? other : ZoneId.of(place.zone);
     }
 }

@@ -92,8 +92,8 @@ public class MissionCreation {
     /** The logger has read its plan back and it is the same. */
     @Transactional
     public void written(long id, int deviceNumber, double battery, Instant at, String by) {
-        Mission mission = missions.byId(id);
-        Plan plan = PlanDocument.plan(mission.settings());
+        Mission mission = byId(id);
+        Plan plan = PlanDocument.plan(mission.copy().settings());
         Forecast forecast = Forecast.of(ModelCatalogue.get(plan.model()), plan, battery, 10, at);
         Instant from = forecast.startsAt() == null ? at : forecast.startsAt();
         int noted = missions.written(
@@ -111,7 +111,7 @@ public class MissionCreation {
         loggers.check(mission.serial())
                 .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
                 .ifPresent(c -> missions.checked(id, c.at(), c.who(), c.readings()));
-        audit.record(by, "write mission", mission.subject(), "", mission.settings());
+        audit.record(by, "write mission", mission.subject(), "", mission.copy().settings());
     }
 
     /** Writing did not succeed, or not as it should have. */
@@ -129,7 +129,7 @@ public class MissionCreation {
      */
     @Transactional
     public Optional<Mission> known(String serial, int deviceNumber, Plan found, Instant writtenAt, Instant firstAt) {
-        return Optional.ofNullable(missions.byDeviceNumber(serial, deviceNumber))
+        return byDeviceNumber(serial, deviceNumber)
                 .or(() -> draftTaken(serial, deviceNumber, found, writtenAt))
                 .or(() -> begunAgain(serial, deviceNumber, found, firstAt));
     }
@@ -142,12 +142,13 @@ public class MissionCreation {
     }
 
     private Optional<Mission> draftTaken(String serial, int deviceNumber, Plan found, Instant writtenAt) {
-        Mission draft = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
-        if (draft == null || !PlanDocument.plan(draft.settings()).equals(found)) {
+        MissionRow row = missions.draftOf(serial, machine.instant().minus(LONGEST_WRITING));
+        if (row == null || !PlanDocument.plan(row.settings()).equals(found)) {
             return Optional.empty();
         }
-        written(draft.id(), deviceNumber, 1, writtenAt, draft.writtenBy());
-        return Optional.of(missions.byId(draft.id()));
+        Mission draft = row.mission();
+        written(draft.id(), deviceNumber, 1, writtenAt, draft.course().writtenBy());
+        return Optional.of(byId(draft.id()));
     }
 
     /** It has the plan, the spot and the writer of the one before, which is still in its memory. */
@@ -155,12 +156,18 @@ public class MissionCreation {
         if (firstAt == null || !Plan.AGAIN_KEPT.equals(found.options().get(Plan.AGAIN))) {
             return Optional.empty();
         }
-        Optional<Mission> before = Optional.ofNullable(missions.byDeviceNumber(serial, deviceNumber - 1))
-                .filter(m -> m.erasedAt() == null && m.state() != MissionState.ABANDONED)
-                .filter(m -> PlanDocument.plan(m.settings()).equals(found));
+        Optional<Mission> before = byDeviceNumber(serial, deviceNumber - 1)
+                .filter(m -> m.records().erasedAt() == null && m.state() != MissionState.ABANDONED)
+                .filter(m -> PlanDocument.plan(m.copy().settings()).equals(found));
         return before.flatMap(m -> {
             long id = insert(
-                    new MissionDraft(serial, m.planName(), m.planVersion(), found, m.spotId(), m.writtenBy()),
+                    new MissionDraft(
+                            serial,
+                            m.copy().planName(),
+                            m.copy().planVersion(),
+                            found,
+                            m.place().spotId(),
+                            m.course().writtenBy()),
                     loggers.find(serial).orElseThrow().id());
             missions.written(
                     id,
@@ -170,20 +177,29 @@ public class MissionCreation {
                     firstAt,
                     PlannedEnd.at(found, firstAt),
                     PlannedEnd.byItself(found, firstAt),
-                    m.batteryEndsAt());
+                    m.course().batteryEndsAt());
             audit.record(
-                    m.writtenBy(),
+                    m.course().writtenBy(),
                     "note mission",
                     "mission " + id + " of " + serial,
                     "",
                     "begun by hand after the end of mission " + m.id());
-            return Optional.of(missions.byId(id));
+            return Optional.of(byId(id));
         });
     }
 
     private Mission foreign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
         long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
         written(id, deviceNumber, 1, writtenAt, by);
-        return missions.byId(id);
+        return byId(id);
+    }
+
+    private Mission byId(long id) {
+        return missions.byId(id).mission();
+    }
+
+    private Optional<Mission> byDeviceNumber(String serial, int deviceNumber) {
+        return Optional.ofNullable(missions.byDeviceNumber(serial, deviceNumber))
+                .map(MissionRow::mission);
     }
 }

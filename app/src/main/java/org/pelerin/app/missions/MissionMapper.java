@@ -32,7 +32,7 @@ interface MissionMapper {
             "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.collected_at >= #{since}";
 
     @Select(LISTED + DEPARTED + " ORDER BY m.collected_at DESC, m.id DESC LIMIT #{limit}")
-    List<Mission> departed(Instant since, int limit);
+    List<MissionRow> departed(Instant since, int limit);
 
     @Select("SELECT COUNT(*) FROM mission m " + DEPARTED)
     int countDeparted(Instant since);
@@ -172,23 +172,23 @@ interface MissionMapper {
     String intake(long id);
 
     @Select(SELECT + "WHERE m.id = #{id}")
-    Mission byId(long id);
+    MissionRow byId(long id);
 
     @Select(SELECT
             + "WHERE m.spot_id = #{spotId} AND m.state = 'COLLECTED' AND m.received > 0 ORDER BY m.collected_at DESC"
             + " LIMIT #{limit}")
-    List<Mission> collectedAt(long spotId, int limit);
+    List<MissionRow> collectedAt(long spotId, int limit);
 
     @Select(SELECT + "WHERE l.serial = #{serial} AND m.device_number = #{number}")
-    Mission byDeviceNumber(String serial, int number);
+    MissionRow byDeviceNumber(String serial, int number);
 
     @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' ORDER BY m.id DESC LIMIT #{limit}")
-    List<Mission> ofLogger(String serial, int limit);
+    List<MissionRow> ofLogger(String serial, int limit);
 
     @Select(
             SELECT
                     + "WHERE l.serial = #{serial} AND m.state = 'DRAFT' AND m.drafted_at < #{before} ORDER BY m.id DESC LIMIT 1")
-    Mission draftOf(String serial, Instant before);
+    MissionRow draftOf(String serial, Instant before);
 
     /** @return 0 if it is home, or was given up already */
     @Update("UPDATE mission SET state = 'ABANDONED', remark = #{remark} WHERE id = #{id}"
@@ -221,7 +221,8 @@ interface MissionMapper {
     @Select("<script>" + LISTED + WANTED
             + "ORDER BY COALESCE(m.collected_at, m.written_at) DESC, m.id DESC LIMIT #{limit}"
             + " OFFSET #{offset}</script>")
-    List<Mission> page(@Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") int offset);
+    List<MissionRow> page(
+            @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") int offset);
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
             + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
@@ -233,7 +234,7 @@ interface MissionMapper {
             + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) &gt;= #{from}"
             + " AND m.logger_id IN <foreach item='l' collection='loggers' open='(' separator=',' close=')'>#{l}</foreach>"
             + " ORDER BY m.id</script>")
-    List<Mission> since(List<Long> loggers, Instant from);
+    List<MissionRow> since(List<Long> loggers, Instant from);
 
     @Select(
             "<script>SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at &gt;= #{from}"

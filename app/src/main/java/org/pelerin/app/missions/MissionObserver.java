@@ -45,15 +45,15 @@ class MissionObserver {
 
     private void update(Mission mission, DockedLogger logger, MissionState state, boolean begun) {
         boolean ended = state == MissionState.ENDED && mission.state() != MissionState.ENDED;
-        if (begun && (mission.startsAt() == null || ended)) {
-            MissionHeader header = header(logger, mission.deviceNumber());
+        if (begun && (mission.course().startsAt() == null || ended)) {
+            MissionHeader header = header(logger, mission.unit().missionNumber());
             if (header.firstSampleAt() != null) {
                 missions.started(mission, header.firstSampleAt());
                 header.stop().ifPresent(e -> missions.ended(mission, header.firstSampleAt(), e.at()));
             }
         }
         missions.observed(mission, state);
-        if (state == MissionState.LOGGING && mission.startsAt() != null && logger.missionsHeld() > 1) {
+        if (state == MissionState.LOGGING && mission.course().startsAt() != null && logger.missionsHeld() > 1) {
             missions.roomLeft(mission, logger.status().capacity());
         }
     }

@@ -49,27 +49,27 @@ public class MissionService {
     }
 
     public Optional<Mission> find(long id) {
-        return Optional.ofNullable(missions.byId(id));
+        return Optional.ofNullable(missions.byId(id)).map(MissionRow::mission);
     }
 
     public Optional<Mission> ofDevice(String serial, int number) {
-        return Optional.ofNullable(missions.byDeviceNumber(serial, number));
+        return Optional.ofNullable(missions.byDeviceNumber(serial, number)).map(MissionRow::mission);
     }
 
     public List<Mission> ofLogger(String serial, int limit) {
-        return missions.ofLogger(serial, limit);
+        return all(missions.ofLogger(serial, limit));
     }
 
     /** The newest first. */
     public List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
-        return missions.page(wanted, size, size * page);
+        return all(missions.page(wanted, size, size * page));
     }
 
     /** Those of a spot, the newest first, running ones too. */
     public List<Mission> atSpot(long spotId, int limit) {
         MissionFilter filter = new MissionFilter();
         filter.spot = spotId;
-        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
+        return all(missions.page(filter.wanted(ZoneOffset.UTC), limit, 0));
     }
 
     /** Whether its logger's clock was compared with the reference when its records came home. */
@@ -86,12 +86,12 @@ public class MissionService {
     public List<Mission> named(String text, int limit) {
         MissionFilter filter = new MissionFilter();
         filter.q = text;
-        return missions.page(filter.wanted(ZoneOffset.UTC), limit, 0);
+        return all(missions.page(filter.wanted(ZoneOffset.UTC), limit, 0));
     }
 
     /** The last missions collected at a spot that hold samples, the newest first. */
     public List<Mission> collectedAt(long spotId, int limit) {
-        return missions.collectedAt(spotId, limit);
+        return all(missions.collectedAt(spotId, limit));
     }
 
     /** Why channels that read open were left so until its logger is placed; one, or none where none were. */
@@ -120,7 +120,7 @@ public class MissionService {
 
     /** Missions of these loggers in the field, and those collected since; without their settings. */
     public List<Mission> since(List<Long> loggers, Instant from) {
-        return loggers.isEmpty() ? List.of() : missions.since(loggers, from);
+        return loggers.isEmpty() ? List.of() : all(missions.since(loggers, from));
     }
 
     /** Excursions of these missions that ended since. */
@@ -135,7 +135,7 @@ public class MissionService {
 
     /** Missions that came home since and left their limits, or could not be judged, the newest first. */
     public List<Mission> departed(Instant since, int limit) {
-        return missions.departed(since, limit);
+        return all(missions.departed(since, limit));
     }
 
     public int countDeparted(Instant since) {
@@ -148,7 +148,11 @@ public class MissionService {
     }
 
     public Plan plan(Mission mission) {
-        return PlanDocument.plan(mission.settings());
+        return PlanDocument.plan(mission.copy().settings());
+    }
+
+    private static List<Mission> all(List<MissionRow> rows) {
+        return rows.stream().map(MissionRow::mission).toList();
     }
 
     /** Whether its writing began at an instant of the machine's clock or later. */
@@ -184,9 +188,9 @@ public class MissionService {
      */
     @Transactional
     public void roomLeft(Mission mission, long records) {
-        Instant full = mission.startsAt().plus(plan(mission).interval().multipliedBy(records));
-        if (mission.endsAt() != null && full.isBefore(mission.endsAt())) {
-            missions.started(mission.id(), mission.startsAt(), full, false, machine.instant());
+        Instant full = mission.course().startsAt().plus(plan(mission).interval().multipliedBy(records));
+        if (mission.course().endsAt() != null && full.isBefore(mission.course().endsAt())) {
+            missions.started(mission.id(), mission.course().startsAt(), full, false, machine.instant());
         }
     }
 
@@ -206,7 +210,7 @@ public class MissionService {
                 "move mission",
                 mission.subject(),
                 mission.where(),
-                missions.byId(mission.id()).where());
+                missions.byId(mission.id()).mission().where());
     }
 
     /** @param firstAt first sample on the reference clock, null if there is none */

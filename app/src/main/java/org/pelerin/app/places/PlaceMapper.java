@@ -73,6 +73,18 @@ interface PlaceMapper {
     @Select(SPOT_AT + "ORDER BY t.name, s.name")
     List<SpotAt> all();
 
+    @Select(SPOT_AT + "ORDER BY t.name, s.name LIMIT #{limit}")
+    List<SpotAt> some(int limit);
+
+    @Select(SPOT_AT + "WHERE t.id = #{site} ORDER BY s.name")
+    List<SpotAt> atSite(long site);
+
+    /** @param words of which each is part of the name of the site and the spot together */
+    @Select("<script>" + SPOT_AT + "<where><foreach item='w' collection='words'>"
+            + "AND INSTR(CONCAT(t.name, ' / ', s.name), #{w}) > 0 </foreach></where>"
+            + "ORDER BY t.name, s.name LIMIT #{limit}</script>")
+    List<SpotAt> named(List<String> words, int limit);
+
     @Select(SPOT_AT + "WHERE s.id = #{id}")
     SpotAt byId(long id);
 

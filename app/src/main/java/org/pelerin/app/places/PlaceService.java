@@ -2,6 +2,7 @@ package org.pelerin.app.places;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,6 +39,24 @@ public class PlaceService {
 
     public List<SpotAt> all() {
         return places.all();
+    }
+
+    /** @param chosen the spot that is chosen already; null for none */
+    public SpotChoices choices(Long chosen) {
+        return SpotChoices.of(places.some(SpotChoices.MOST + 1), find(chosen).orElse(null));
+    }
+
+    public List<SpotAt> atSite(long site) {
+        return places.atSite(site);
+    }
+
+    /** Those whose site and name together hold each of the words, by name; the first ones where no word is given. */
+    public List<SpotAt> named(String text, int limit) {
+        List<String> words = Arrays.stream(text.strip().split("[\\s/]+"))
+                .filter(w -> !w.isEmpty())
+                .limit(10)
+                .toList();
+        return places.named(words, limit);
     }
 
     public Optional<SpotAt> find(Long id) {

@@ -66,7 +66,9 @@ class PlaceController {
         }
         logger.ifPresent(l -> form.serial = l.serial());
         Optional<Mission> mission = logger.flatMap(l -> placements.current(l.serial()));
-        Long spot = form.spot != null ? form.spot : mission.map(Mission::spotId).orElse(null);
+        Long spot = form.spot != null
+                ? form.spot
+                : mission.map(m -> m.place().spotId()).orElse(null);
         ZoneId zone = places.find(spot).map(SpotAt::zoneId).orElse(show.home());
         if (form.at.isBlank()) {
             form.at = LOCAL.format(clock.instant().atZone(zone));
@@ -74,7 +76,7 @@ class PlaceController {
         page.addAttribute("room", "places");
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(spot));
         page.addAttribute("spotId", spot);
         page.addAttribute("place", places.find(spot).orElse(null));
         page.addAttribute("logger", logger.orElse(null));

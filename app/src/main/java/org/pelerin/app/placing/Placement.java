@@ -1,6 +1,9 @@
 package org.pelerin.app.placing;
 
 import java.time.Instant;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.pelerin.app.platform.web.Formats;
 
 /**
  * A logger's stay at a spot.
@@ -29,6 +32,18 @@ public record Placement(
         Long missionId,
         Double water,
         Double cable) {
+
+    /** Water, cable, acclimatisation, remarks and what was checked, those that were said. */
+    public String particulars(Formats show) {
+        return Stream.of(
+                        water == null ? "" : "water at " + show.number(water, 2) + " m",
+                        cable == null ? "" : "cable " + show.number(cable, 2) + " m",
+                        acclimatiseMinutes == 0 ? "" : acclimatiseMinutes + " min to take on the temperature",
+                        remarks,
+                        checked)
+                .filter(s -> !s.isEmpty())
+                .collect(Collectors.joining(" · "));
+    }
 
     public boolean present() {
         return takenAt == null;

@@ -19,6 +19,22 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL ORDER BY t.name, s.name, g.serial")
     List<Placement> present();
 
+    @Select("SELECT t.id, t.name, t.address, (SELECT COUNT(*) FROM spot s WHERE s.site_id = t.id) AS spots,"
+            + " (SELECT COUNT(DISTINCT p.spot_id) FROM placement p JOIN spot s ON s.id = p.spot_id WHERE s.site_id = t.id"
+            + " AND p.taken_at IS NULL) AS taken FROM site t ORDER BY t.name LIMIT #{limit} OFFSET #{offset}")
+    List<SiteTally> tallies(int limit, int offset);
+
+    @Select(
+            "SELECT 0 AS id, '' AS name, '' AS address, (SELECT COUNT(*) FROM spot) AS spots, (SELECT COUNT(DISTINCT spot_id)"
+                    + " FROM placement WHERE taken_at IS NULL) AS taken")
+    SiteTally tallyOfAll();
+
+    @Select("SELECT COUNT(*) FROM site")
+    int countSites();
+
+    @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND s.site_id = #{site} ORDER BY s.name, g.serial")
+    List<Placement> presentAt(long site);
+
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND g.serial = #{serial}")
     Placement presentOf(String serial);
 

@@ -125,6 +125,24 @@ public class PlacementService {
         this.clock = clock;
     }
 
+    /** Sites by name, with how many spots each has. */
+    public List<SiteTally> tallies(int size, int page) {
+        return placements.tallies(size, page * size);
+    }
+
+    /** The same of all sites together, without a name. */
+    public SiteTally tallyOfAll() {
+        return placements.tallyOfAll();
+    }
+
+    public int countSites() {
+        return placements.countSites();
+    }
+
+    public List<Placement> presentAt(long site) {
+        return placements.presentAt(site);
+    }
+
     public List<Placement> present() {
         return placements.present();
     }
@@ -277,10 +295,11 @@ public class PlacementService {
 
     /** The mission goes where its logger is first placed; a move later on leaves it where it began. */
     private void follow(Mission m, Placing p, String by) {
-        if (placements.countOfMission(m.id()) == 1 && (m.spotId() == null || m.spotId() != p.spotId)) {
+        if (placements.countOfMission(m.id()) == 1
+                && (m.place().spotId() == null || m.place().spotId() != p.spotId)) {
             missions.moveTo(m, p.spotId, by);
         }
-        if (p.runs && m.startsAt() == null) {
+        if (p.runs && m.course().startsAt() == null) {
             missions.confirmStarted(m, by);
         }
     }

@@ -15,11 +15,14 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Sites as pages: what they are, who is there, and where on the site's picture. */
 @Controller
 class SitesController {
+
+    private static final int PAGE = 100;
 
     private final PlaceService places;
     private final PlaceFinder find;
@@ -48,15 +51,16 @@ class SitesController {
     }
 
     @GetMapping("/places")
-    String all(Model page) {
-        Map<Long, List<Placement>> present = present();
-        Map<Long, List<Spot>> spots = places.spots().stream().collect(Collectors.groupingBy(Spot::siteId));
+    String all(@RequestParam(name = "page", defaultValue = "0") int wanted, Model page) {
+        int count = placements.countSites();
+        int pages = Math.max(1, (count + PAGE - 1) / PAGE);
+        int current = Math.max(0, Math.min(wanted, pages - 1));
         page.addAttribute("room", "places");
-        page.addAttribute(
-                "sites",
-                places.sites().stream()
-                        .map(s -> new SiteView(s, here(spots.getOrDefault(s.id(), List.of()), present)))
-                        .toList());
+        page.addAttribute("count", count);
+        page.addAttribute("page", current);
+        page.addAttribute("pages", pages);
+        page.addAttribute("all", placements.tallyOfAll());
+        page.addAttribute("sites", placements.tallies(PAGE, current));
         return "placing/places";
     }
 
@@ -64,19 +68,16 @@ class SitesController {
     String site(@PathVariable long id, Model page) {
         Site site = find.site(id);
         page.addAttribute("room", "places");
-        page.addAttribute("view", new SiteView(site, here(places.spots(id), present())));
+        page.addAttribute("view", new SiteView(site, here(places.spots(id), placements.presentAt(id))));
         page.addAttribute("people", book.at(id));
         page.addAttribute("shape", site.pictureStamp() == null ? null : places.pictureShape(id));
         return "placing/site";
     }
 
-    private Map<Long, List<Placement>> present() {
-        return placements.present().stream().collect(Collectors.groupingBy(Placement::spotId));
-    }
-
-    private static List<Here> here(List<Spot> spots, Map<Long, List<Placement>> present) {
+    private static List<Here> here(List<Spot> spots, List<Placement> present) {
+        Map<Long, List<Placement>> there = present.stream().collect(Collectors.groupingBy(Placement::spotId));
         return spots.stream()
-                .map(s -> new Here(s, present.getOrDefault(s.id(), List.of())))
+                .map(s -> new Here(s, there.getOrDefault(s.id(), List.of())))
                 .toList();
     }
 

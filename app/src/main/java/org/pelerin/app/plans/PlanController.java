@@ -169,7 +169,7 @@ class PlanController {
     }
 
     private void show(Model page, StoredPlan stored) {
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(null));
         page.addAttribute("room", "plans");
         page.addAttribute("stored", stored);
         page.addAttribute("title", stored == null ? "New plan" : stored.name());

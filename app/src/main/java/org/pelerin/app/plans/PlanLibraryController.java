@@ -63,7 +63,7 @@ class PlanLibraryController {
                 plans.withArchived().stream()
                         .filter(p -> p.id() != id && p.model().equals(plan.model()))
                         .toList());
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(null));
         page.addAttribute(
                 "defaults",
                 plans.defaults().stream().filter(d -> d.planId() == id).toList());

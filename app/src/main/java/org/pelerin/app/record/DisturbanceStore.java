@@ -57,7 +57,7 @@ public class DisturbanceStore {
 
     /** In order of time, which is corrected as the mission's is. */
     private List<Disturbance> first(Mission mission, int limit) {
-        ClockCorrection correction = mission.clockCorrected() ? series.clock(mission) : ClockCorrection.NONE;
+        ClockCorrection correction = mission.records().clockCorrected() ? series.clock(mission) : ClockCorrection.NONE;
         return mapper.first(mission.id(), limit).stream()
                 .map(r -> disturbance(r, correction))
                 .toList();
@@ -65,7 +65,7 @@ public class DisturbanceStore {
 
     /** As pages tell them. */
     public List<DisturbanceRow> rows(Mission mission, int limit) {
-        Plan plan = PlanDocument.plan(mission.settings());
+        Plan plan = PlanDocument.plan(mission.copy().settings());
         return first(mission, limit).stream()
                 .map(d -> DisturbanceRow.of(d, plan))
                 .toList();

@@ -157,7 +157,7 @@ public class SeriesStore {
     }
 
     private TimeAxis axis(Mission mission, SeriesMapper.SeriesRow row) {
-        ClockCorrection correction = mission.clockCorrected() ? clock(row) : ClockCorrection.NONE;
+        ClockCorrection correction = mission.records().clockCorrected() ? clock(row) : ClockCorrection.NONE;
         if (!row.listed()) {
             return TimeAxis.of(row.startAt(), row.intervalMs(), row.samples(), correction);
         }

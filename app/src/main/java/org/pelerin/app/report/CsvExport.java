@@ -84,17 +84,21 @@ final class CsvExport {
     static List<String> header(Dossier d) {
         List<String> out = new ArrayList<>();
         out.add("Mission " + d.mission().id() + " of " + d.mission().serial() + " (" + d.modelName() + ")");
-        out.add("Where: " + (d.mission().site() == null ? "" : d.mission().site() + " / ")
+        out.add("Where: "
+                + (d.mission().place().site() == null ? "" : d.mission().place().site() + " / ")
                 + d.mission().where());
-        out.add("Plan: " + d.mission().planName()
-                + (d.mission().planVersion() > 0 ? ", version " + d.mission().planVersion() : "") + ", every "
+        out.add("Plan: " + d.mission().copy().planName()
+                + (d.mission().copy().planVersion() > 0
+                        ? ", version " + d.mission().copy().planVersion()
+                        : "") + ", every "
                 + Durations.format(d.plan().interval()));
         out.add(
-                d.mission().model().equals(ModelCatalogue.FILE)
-                        ? "Read in from a file by " + d.mission().collectedBy()
-                        : "Written by " + d.mission().writtenBy()
+                d.mission().unit().model().equals(ModelCatalogue.FILE)
+                        ? "Read in from a file by " + d.mission().records().collectedBy()
+                        : "Written by " + d.mission().course().writtenBy()
                                 + (d.mission().collected()
-                                        ? ", collected by " + d.mission().collectedBy()
+                                        ? ", collected by "
+                                                + d.mission().records().collectedBy()
                                         : ", still recording"));
         if (!d.particulars().intake().isEmpty()) {
             out.add("Rows: " + d.particulars().intake());

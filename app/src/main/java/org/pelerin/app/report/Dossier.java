@@ -132,12 +132,12 @@ record Dossier(
         /** Empty if there is no such mission, or nothing of it is home. */
         Optional<Dossier> gather(long missionId) {
             return missions.find(missionId)
-                    .filter(m -> m.collected() || m.received() != null)
+                    .filter(m -> m.collected() || m.records().received() != null)
                     .flatMap(m -> evaluation
                             .judgement(m)
                             .map(j -> new Dossier(
                                     m,
-                                    ModelCatalogue.get(m.model()).name(),
+                                    ModelCatalogue.get(m.unit().model()).name(),
                                     m.zoneOr(show.home()),
                                     missions.plan(m),
                                     j,
@@ -164,7 +164,9 @@ record Dossier(
 
         /** The newest of each recorded channel that was made before the mission began. */
         private List<Calibration> inForce(Mission m) {
-            Instant begun = m.firstAt() == null ? m.writtenAt() : m.firstAt();
+            Instant begun = m.records().firstAt() == null
+                    ? m.course().writtenAt()
+                    : m.records().firstAt();
             Map<Integer, Calibration> out = new TreeMap<>();
             for (Calibration c : calibrations.history(m.serial())) {
                 if (begun != null && !c.calibratedAt().isAfter(begun)) {
@@ -191,7 +193,7 @@ record Dossier(
                     !c.clockCompared()
                             ? "not compared, the records came on a memory stick"
                             : "offset " + seconds + " s at collection, "
-                                    + (m.clockCorrected() ? "corrected" : "not corrected") + decision,
+                                    + (m.records().clockCorrected() ? "corrected" : "not corrected") + decision,
                     c.rereads(),
                     "Capture SHA-256",
                     c.sha256());
@@ -214,18 +216,19 @@ record Dossier(
         if (plan.limits().rules().isEmpty()) {
             return "none were set: nothing is judged";
         }
-        if (mission.model().equals(ModelCatalogue.FILE)) {
+        if (mission.unit().model().equals(ModelCatalogue.FILE)) {
             return "what was demanded at " + mission.where() + " when the file was read in";
         }
-        String from = mission.planVersion() > 0
-                ? "the plan “" + mission.planName() + "”, version " + mission.planVersion()
+        String from = mission.copy().planVersion() > 0
+                ? "the plan “" + mission.copy().planName() + "”, version "
+                        + mission.copy().planVersion()
                 : "the plan of this mission alone";
         return from + ", as it was written into the logger and read back";
     }
 
     /** What was asked of each recorded channel. */
     public List<ChannelText.Line> channels() {
-        return ChannelText.lines(ModelCatalogue.get(mission.model()), plan);
+        return ChannelText.lines(ModelCatalogue.get(mission.unit().model()), plan);
     }
 
     /** The series by the instants that they share: the records first, then those of a second table, then changes of state. */

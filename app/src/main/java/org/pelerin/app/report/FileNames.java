@@ -26,13 +26,13 @@ final class FileNames {
                 "serial", plain(d.mission().serial(), false),
                 "site",
                         plain(
-                                d.mission().site() == null
+                                d.mission().place().site() == null
                                         ? "no site"
-                                        : d.mission().site(),
+                                        : d.mission().place().site(),
                                 true),
                 "spot", plain(d.mission().where(), true),
-                "from", day(d.mission().firstAt(), d),
-                "to", day(d.mission().lastAt(), d),
+                "from", day(d.mission().records().firstAt(), d),
+                "to", day(d.mission().records().lastAt(), d),
                 "mission", String.valueOf(d.mission().id()));
         String name = FIELD.matcher(used)
                 .replaceAll(m -> Matcher.quoteReplacement(fields.getOrDefault(m.group(1), m.group(1))));

@@ -2,7 +2,6 @@ package org.pelerin.app.review;
 
 import java.security.Principal;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -91,10 +90,12 @@ class MissionController {
         model.addAttribute("page", current);
         model.addAttribute("pages", pages);
         model.addAttribute("sites", places.sites());
+        // those of one site where one is chosen
         model.addAttribute(
                 "spots",
-                places.all().stream()
-                        .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
+                (filter.site == null ? places.choices(filter.spot).listed() : places.atSite(filter.site))
+                        .stream()
+                                .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
         model.addAttribute("models", ModelCatalogue.all());
         model.addAttribute("ways", MissionFilter.Stands.values());
         return "review/list";
@@ -108,14 +109,16 @@ class MissionController {
             Model model) {
         Mission stored = get(id);
         ClockCorrection correction = store.clock(stored);
-        boolean own = clock.equals(OWN) && stored.clockCorrected() && !correction.none();
+        boolean own = clock.equals(OWN) && stored.records().clockCorrected() && !correction.none();
         Mission mission = own ? stored.byItsOwnClock() : stored;
         boolean fahrenheit = t.equals("f");
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
-        model.addAttribute("plan", missions.plan(mission));
-        model.addAttribute("ending", ending(mission));
+        MissionWords words = new MissionWords(mission, missions.plan(mission), show);
+        model.addAttribute("plan", words.plan());
+        model.addAttribute("running", words.running());
+        model.addAttribute("ending", words.ending());
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("settling", missions.settling(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
@@ -139,33 +142,19 @@ class MissionController {
                             .anyMatch(
                                     s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
             model.addAttribute("clock", correction);
-            model.addAttribute("corrected", stored.clockCorrected());
+            model.addAttribute("corrected", stored.records().clockCorrected());
             model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));
             model.addAttribute("intake", missions.intake(mission));
-            model.addAttribute("clockCompared", missions.clockCompared(id));
+            boolean compared = missions.clockCompared(id);
+            model.addAttribute("clockCompared", compared);
+            model.addAttribute(
+                    "clockWords",
+                    words.clock(correction, compared, stored.records().clockCorrected()));
             disturbances(mission, model);
             model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
             model.addAttribute("complete", completeness.of(mission, tables, j));
         });
         return "review/mission";
-    }
-
-    /** What ends it, and when, as foreseen: the earliest of plan, memory and battery; empty where that is not known. */
-    private String ending(Mission m) {
-        if (m.collected() || m.startsAt() == null) {
-            return "";
-        }
-        ZoneId zone = m.zoneOr(show.home());
-        boolean battery = m.batteryEndsAt() != null
-                && (m.endsAt() == null || m.batteryEndsAt().isBefore(m.endsAt()));
-        if (battery) {
-            return "The battery ends it about " + show.when(m.batteryEndsAt(), zone) + ".";
-        }
-        if (m.endsAt() == null) {
-            return "";
-        }
-        boolean planned = missions.plan(m).endsByItself(ModelCatalogue.get(m.model()), m.startsAt());
-        return (planned ? "It ends " : "Its memory is full ") + show.when(m.endsAt(), zone) + ".";
     }
 
     private void disturbances(Mission mission, Model model) {
@@ -216,7 +205,7 @@ class MissionController {
     @PostMapping("/missions/{id}/started")
     String started(@PathVariable long id, Principal me) {
         Mission mission = get(id);
-        if (mission.startsAt() == null && mission.state().inField()) {
+        if (mission.course().startsAt() == null && mission.state().inField()) {
             missions.confirmStarted(mission, me.getName());
         }
         return "redirect:/missions/" + id;
@@ -269,8 +258,11 @@ class MissionController {
         List<List<Long>> gaps = j.gaps().stream()
                 .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
                 .toList();
-        Instant begun = mission.firstAt() == null ? Instant.EPOCH : mission.firstAt();
-        Instant ended = mission.lastAt() == null ? begun : mission.lastAt();
+        Instant begun = mission.records().firstAt() == null
+                ? Instant.EPOCH
+                : mission.records().firstAt();
+        Instant ended =
+                mission.records().lastAt() == null ? begun : mission.records().lastAt();
         Instant first = viewed.loggerTime(begun);
         Instant last = viewed.loggerTime(ended);
         Map<String, Object> data = new LinkedHashMap<>(Map.of(

@@ -200,7 +200,7 @@ class FileController {
                 found.troubles().stream().filter(t -> !t.column().isEmpty()).count());
         page.addAttribute("fz", shown(settings));
         page.addAttribute("merges", Arrays.asList(Merge.FIRST, Merge.LAST, Merge.MEAN));
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(settings.spotId()));
         page.addAttribute("before", files.takenBefore(file).orElse(null));
     }
 

@@ -56,6 +56,14 @@ public record Need(
             this.pressing = pressing;
         }
 
+        /** Whether collecting its records settles it. */
+        public boolean collecting() {
+            return switch (this) {
+                case ALARM, OVERDUE, MEMORY_FULL, STOPPED, MEMORY_FILLS, BATTERY_EMPTY, BATTERY_ENDS -> true;
+                default -> false;
+            };
+        }
+
         /** “memory is full”, for so many of them. */
         public String words(int n) {
             return n == 1 ? one : several;

@@ -135,7 +135,8 @@ class FleetController {
         List<Mission> all =
                 missions.since(shown.stream().map(LoggerOverview::loggerId).toList(), window.from());
         List<Long> ids = all.stream().map(Mission::id).toList();
-        Map<Long, List<Mission>> byLogger = all.stream().collect(Collectors.groupingBy(Mission::loggerId));
+        Map<Long, List<Mission>> byLogger =
+                all.stream().collect(Collectors.groupingBy(m -> m.unit().loggerId()));
         Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
                 .collect(Collectors.groupingBy(ExcursionMark::missionId));
         Map<Long, List<Instant>> visits = captures.visits(ids, window.from());

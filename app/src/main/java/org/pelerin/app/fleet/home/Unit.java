@@ -98,8 +98,9 @@ record Unit(
         if (need == null) {
             return null;
         }
-        Instant last =
-                missions.isEmpty() ? null : missions.get(missions.size() - 1).lastAt();
+        Instant last = missions.isEmpty()
+                ? null
+                : missions.get(missions.size() - 1).records().lastAt();
         return switch (need) {
             case MEMORY_FULL, STOPPED -> s.endsAt();
             case BATTERY_EMPTY -> s.batteryEndsAt();

@@ -134,26 +134,37 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
 
     private static void runs(Mission m, Unit unit, Window w, List<Lane.Run> runs) {
         if (m.collected()) {
-            if (m.firstAt() != null && !m.lastAt().isBefore(w.from())) {
-                run(runs, Lane.Kind.COLLECTED, m.firstAt(), m.lastAt(), w, m.id());
+            if (m.records().firstAt() != null && !m.records().lastAt().isBefore(w.from())) {
+                run(
+                        runs,
+                        Lane.Kind.COLLECTED,
+                        m.records().firstAt(),
+                        m.records().lastAt(),
+                        w,
+                        m.id());
             }
             return;
         }
-        if (m.startsAt() == null || m.startsAt().isAfter(w.now())) {
-            Instant until = m.startsAt() == null ? w.now() : m.startsAt();
-            run(runs, Lane.Kind.WAITING, m.writtenAt(), until, w, m.id());
-            if (m.startsAt() == null) {
+        if (m.course().startsAt() == null || m.course().startsAt().isAfter(w.now())) {
+            Instant until = m.course().startsAt() == null ? w.now() : m.course().startsAt();
+            run(runs, Lane.Kind.WAITING, m.course().writtenAt(), until, w, m.id());
+            if (m.course().startsAt() == null) {
                 return;
             }
         }
-        Instant known = m.state() == MissionState.ENDED && m.endsAt() != null ? m.endsAt() : unit.runsUntil(w.now());
-        if (m.startsAt().isBefore(known)) {
-            run(runs, Lane.Kind.ON_LOGGER, m.startsAt(), known, w, m.id());
+        Instant known = m.state() == MissionState.ENDED && m.course().endsAt() != null
+                ? m.course().endsAt()
+                : unit.runsUntil(w.now());
+        if (m.course().startsAt().isBefore(known)) {
+            run(runs, Lane.Kind.ON_LOGGER, m.course().startsAt(), known, w, m.id());
         }
         if (m.state() != MissionState.ENDED) {
-            Instant from = m.startsAt().isAfter(w.now()) ? m.startsAt() : w.now();
-            Instant to = m.endsAt() == null ? w.to() : m.endsAt();
-            to = m.batteryEndsAt() != null && m.batteryEndsAt().isBefore(to) ? m.batteryEndsAt() : to;
+            Instant from = m.course().startsAt().isAfter(w.now()) ? m.course().startsAt() : w.now();
+            Instant to = m.course().endsAt() == null ? w.to() : m.course().endsAt();
+            to = m.course().batteryEndsAt() != null
+                            && m.course().batteryEndsAt().isBefore(to)
+                    ? m.course().batteryEndsAt()
+                    : to;
             if (to.isAfter(from)) {
                 run(runs, Lane.Kind.FORESEEN, from, to, w, m.id());
             }

@@ -167,7 +167,7 @@ class RoundController {
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("people", people());
-        page.addAttribute("spots", places.all());
+        page.addAttribute("spots", places.choices(null));
         page.addAttribute(
                 "kinds",
                 List.of(Task.Kind.PLACE, Task.Kind.CHECK, Task.Kind.COLLECT, Task.Kind.SWAP, Task.Kind.BRING_HOME));

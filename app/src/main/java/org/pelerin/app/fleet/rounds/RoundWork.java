@@ -80,7 +80,7 @@ class RoundWork {
                 if (r.runs && !task.serial().isEmpty()) {
                     placements
                             .current(task.serial())
-                            .filter(m -> m.startsAt() == null)
+                            .filter(m -> m.course().startsAt() == null)
                             .ifPresent(m -> missions.confirmStarted(m, by));
                     note = "it runs" + (r.note.isEmpty() ? "" : "; " + r.note);
                 }

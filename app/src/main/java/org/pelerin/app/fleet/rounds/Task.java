@@ -38,16 +38,23 @@ public record Task(
 
     /** The one that comes first says the most: who swaps a logger has collected it, who collects has looked at it. */
     public enum Kind {
-        SWAP("Swap"),
-        BRING_HOME("Bring home"),
-        COLLECT("Collect"),
-        CHECK("Check"),
-        PLACE("Place");
+        SWAP("Swap", "It is there"),
+        BRING_HOME("Bring home", "In the bag"),
+        COLLECT("Collect", "Collected, file in hand"),
+        CHECK("Check", "Checked"),
+        PLACE("Place", "It is there");
 
         private final String words;
+        private final String doneWords;
 
-        Kind(String words) {
+        Kind(String words, String doneWords) {
             this.words = words;
+            this.doneWords = doneWords;
+        }
+
+        /** What is pressed when it is done. */
+        public String doneWords() {
+            return doneWords;
         }
 
         public String words() {

@@ -10,7 +10,6 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
-import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.springframework.stereotype.Controller;
@@ -43,23 +42,19 @@ class SearchController {
         this.people = people;
     }
 
+    private static final int LOGGERS_SHOWN = 100;
+
     @GetMapping("/search")
     String search(@RequestParam(defaultValue = "") String q, Model model) {
         String wanted = q.strip().toLowerCase(Locale.ROOT);
-        List<LoggerUnit> units = wanted.isEmpty()
-                ? List.of()
-                : loggers.all().stream()
-                        .filter(l -> (l.serial() + " " + l.ownName())
-                                .toLowerCase(Locale.ROOT)
-                                .contains(wanted))
-                        .toList();
+        List<LoggerUnit> units = wanted.isEmpty() ? List.of() : loggers.named(wanted, LOGGERS_SHOWN);
         if (units.size() == 1) {
             return "redirect:/dock/" + units.get(0).serial();
         }
         List<Mission> fitting = wanted.isEmpty() ? List.of() : missions.named(q.strip(), SHOWN);
         List<StoredPlan> named = fitting(plans.all(), StoredPlan::name, wanted);
         model.addAttribute("sites", fitting(places.sites(), Site::name, wanted));
-        model.addAttribute("spots", fitting(places.all(), SpotAt::full, wanted));
+        model.addAttribute("spots", wanted.isEmpty() ? List.of() : places.named(wanted, SHOWN));
         model.addAttribute("people", fitting(people.people(), p -> p.name() + " " + p.displayName(), wanted));
         model.addAttribute("q", q.strip());
         model.addAttribute("units", units);

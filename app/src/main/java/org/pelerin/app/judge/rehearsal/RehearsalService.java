@@ -53,7 +53,7 @@ public class RehearsalService {
                 continue;
             }
             List<Excursion> found = Judge.judge(matched, limits).excursions();
-            Instant from = m.firstAt();
+            Instant from = m.records().firstAt();
             Instant to = record.get(0).axis().end();
             runs.add(new Rehearsal.Run(
                     m.id(),

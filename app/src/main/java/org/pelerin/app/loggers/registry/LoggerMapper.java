@@ -47,6 +47,10 @@ interface LoggerMapper {
     @Select(LOGGER + "WHERE serial LIKE CONCAT('%-', #{end}) AND model <> '" + ModelCatalogue.FILE + "' LIMIT 2")
     List<LoggerUnit> endingWith(String end);
 
+    @Select(LOGGER + "WHERE model <> '" + ModelCatalogue.FILE
+            + "' AND INSTR(CONCAT(serial, ' ', own_name), #{text}) > 0" + " ORDER BY serial LIMIT #{limit}")
+    List<LoggerUnit> named(String text, int limit);
+
     /** Without devices that are known from files only. */
     @Select(LOGGER + "WHERE model <> '" + ModelCatalogue.FILE + "' ORDER BY serial")
     List<LoggerUnit> all();

@@ -95,6 +95,11 @@ public class LoggerRegistry {
         return ending.size() == 1 ? Optional.of(ending.get(0)) : Optional.empty();
     }
 
+    /** Those with these letters in serial or name. */
+    public List<LoggerUnit> named(String text, int limit) {
+        return loggers.named(text, limit);
+    }
+
     public List<LoggerUnit> all() {
         return loggers.all();
     }

@@ -132,7 +132,7 @@ class DocumentationController {
 
     /** Site and spot of a mission, with the address; empty where it has none. */
     private String where(Mission mission) {
-        return places.find(mission.spotId())
+        return places.find(mission.place().spotId())
                 .map(spot -> spot.name() + ", "
                         + places.sites().stream()
                                 .filter(s -> s.name().equals(spot.site()))

@@ -93,6 +93,24 @@ public class Formats {
         return FieldReader.plain(d);
     }
 
+    /** By how much a clock was off: “exact”, “2 s slow”. */
+    public String offset(Duration fast) {
+        return fast.abs().toSeconds() == 0 ? "exact" : duration(fast.abs()) + (fast.isNegative() ? " slow" : " fast");
+    }
+
+    /** “at most 6”, “at least 1”, “1 … 6”, each with the unit; either end may be null. */
+    public String range(Double low, Double high, String unit) {
+        String text = low == null
+                ? "at most " + number(high, 1)
+                : high == null ? "at least " + number(low, 1) : number(low, 1) + " … " + number(high, 1);
+        return text + " " + unit;
+    }
+
+    /** “none of 12”, “all 12”, “3 of 12”. */
+    public String part(long of, long all) {
+        return (of == 0 ? "none of " : of == all ? "all " : count(of) + " of ") + count(all);
+    }
+
     /** Exact to the second. */
     public String duration(Duration d) {
         return d == null ? "–" : Durations.format(d.plusMillis(500).truncatedTo(java.time.temporal.ChronoUnit.SECONDS));

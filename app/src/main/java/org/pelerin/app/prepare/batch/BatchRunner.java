@@ -137,7 +137,7 @@ class BatchRunner implements LongWork {
                 ? Optional.empty()
                 : missions.ofDevice(item.serial(), number)
                         .filter(m -> missions.plan(m).equals(plan))
-                        .filter(m -> m.writtenAt() != null && m.state().inField())
+                        .filter(m -> m.course().writtenAt() != null && m.state().inField())
                         .filter(m -> missions.draftedSince(m, orderedAt));
     }
 

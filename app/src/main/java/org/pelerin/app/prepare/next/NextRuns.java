@@ -51,7 +51,7 @@ public class NextRuns {
             StoredPlan stored = library(m, plan);
             return new Proposal(
                     Proposal.Origin.LAST,
-                    m.planName(),
+                    m.copy().planName(),
                     stored == null ? 0 : stored.version(),
                     plan,
                     stored,
@@ -64,13 +64,13 @@ public class NextRuns {
         return placements
                 .presentOf(serial)
                 .map(Placement::spotId)
-                .or(() -> lastWritten(serial).map(Mission::spotId))
+                .or(() -> lastWritten(serial).map(m -> m.place().spotId()))
                 .orElse(null);
     }
 
     private Optional<Mission> lastWritten(String serial) {
         return missions.ofLogger(serial, RECENT).stream()
-                .filter(m -> m.state() != MissionState.ABANDONED && m.deviceNumber() != null)
+                .filter(m -> m.state() != MissionState.ABANDONED && m.unit().missionNumber() != null)
                 .findFirst();
     }
 
@@ -97,7 +97,7 @@ public class NextRuns {
 
     /** The library's plan of the mission's name, where it still has these settings. */
     private StoredPlan library(Mission m, Plan plan) {
-        return plans.named(m.planName())
+        return plans.named(m.copy().planName())
                 .filter(p -> p.model().equals(plan.model()) && !p.archived())
                 .filter(p -> sameSettings(plans.settings(p), plan))
                 .orElse(null);
