@@ -322,7 +322,7 @@ class CollectingTest {
         CollectService collections = bed.bean(CollectService.class);
         MissionService missions = bed.bean(MissionService.class);
         hands.write(serial, Hands.again("hazel-c4", Duration.ofMinutes(1)));
-        int first = missions.ofLogger(serial, 1).get(0).unit().missionNumber();
+        int first = missions.ofLogger(serial, 1).get(0).device().missionNumber();
         bed.carry(serial, "orsel-meter");
         hands.run(serial, 2);
         hands.run(serial, 3);
@@ -376,7 +376,7 @@ class CollectingTest {
         String serial = "PL-42005";
         MissionService missions = bed.bean(MissionService.class);
         hands.write(serial, Hands.again("rowan-a2", Duration.ofSeconds(10)));
-        int first = missions.ofLogger(serial, 1).get(0).unit().missionNumber();
+        int first = missions.ofLogger(serial, 1).get(0).device().missionNumber();
         bed.carry(serial, "tessel-line");
         hands.run(serial, 6);
         hands.run(serial, 6);

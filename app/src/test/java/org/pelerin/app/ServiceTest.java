@@ -44,6 +44,7 @@ import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.review.Chart;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -235,7 +236,7 @@ class ServiceTest {
                 Instant.parse("2026-01-01T00:00:00Z"), Duration.ofSeconds(2), values.length, ClockCorrection.NONE);
         Mission m = missions.find(id).orElseThrow();
         SeriesStore store = bed.bean(SeriesStore.class);
-        store.replace(id, List.of(Series.of("Air", "°C", axis, values, null)));
+        store.replace(id, List.of(Series.of(Channel.of("Air", "°C"), axis, values, null)));
         Chart.Window all =
                 bed.bean(Chart.class).window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, false);
         assertThat(all.groups().get(0).t()).hasSize(900);

@@ -159,7 +159,7 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("read back and compared");
         assertThat(page.locator("h1")).containsText("written and waiting");
         Mission written = bed.bean(MissionService.class).ofLogger(SERIAL, 1).get(0);
-        assertThat(written.unit().missionNumber()).isEqualTo(1);
+        assertThat(written.device().missionNumber()).isEqualTo(1);
         mission = written.id();
     }
 
@@ -224,7 +224,7 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("Back to work");
         assertThat(page.locator("h1")).containsText("written and waiting");
         List<Mission> two = bed.bean(MissionService.class).ofLogger(SERIAL, 2);
-        assertThat(two.get(0).unit().missionNumber()).isEqualTo(2);
+        assertThat(two.get(0).device().missionNumber()).isEqualTo(2);
         assertThat(two.get(1).records().erasedAt()).isNotNull();
         assertThat(two.get(0).place().spot()).isEqualTo("Vault 1, rear");
     }

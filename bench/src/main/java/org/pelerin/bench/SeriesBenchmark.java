@@ -23,6 +23,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
@@ -57,7 +58,7 @@ public class SeriesBenchmark {
             values[i] = STEP.value(Math.round(240 + 10 * daily + random.nextGaussian() * 2 + (outing ? 80 : 0)));
         }
         TimeAxis axis = TimeAxis.of(Instant.EPOCH, Duration.ofSeconds(2), SAMPLES);
-        series = Series.of("Air", "°C", axis, values, STEP);
+        series = Series.of(Channel.of("Air", "°C"), axis, values, STEP);
         limits = new Limits(
                 "bench",
                 List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofMinutes(10)))));

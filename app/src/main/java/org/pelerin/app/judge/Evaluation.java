@@ -148,7 +148,8 @@ public class Evaluation {
                     .filter(s -> s.label().equals(e.channel()))
                     .findFirst()
                     .orElseThrow()
-                    .unit();
+                    .unit()
+                    .symbol();
             out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e), otherLimit(rule, e)));
         }
         return out;
@@ -171,7 +172,7 @@ public class Evaluation {
                 .map(plan::option)
                 .flatMap(NoiseDose.Scheme::of)
                 .flatMap(scheme -> record.stream()
-                        .filter(s -> s.unit().startsWith("dB"))
+                        .filter(s -> s.unit().level())
                         .findFirst()
                         .map(s -> JudgementDocument.Dose.of(s.label(), scheme.title(), NoiseDose.of(s, scheme))))
                 .map(List::of)

@@ -9,9 +9,9 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.plan.LimitText;
-import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.Conversion;
 
 /** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
 public record JudgementDocument(
@@ -226,7 +226,7 @@ public record JudgementDocument(
         }
 
         /** What it went beyond, in words: “above 14 °C”. */
-        public String beyond(ShownUnit shown) {
+        public String beyond(Conversion shown) {
             double limit = shown.value(this.limit);
             Double other = otherLimit == null ? null : shown.value(otherLimit);
             return isAbove()

@@ -6,7 +6,8 @@ import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import org.pelerin.app.platform.web.Formats;
-import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /**
  * The verdict in one sentence, in parts so that the page can set its weight.
@@ -60,7 +61,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Formats show) {
         List<JudgementDocument.Departure> all = j.excursions();
         JudgementDocument.Departure worst = worst(all);
-        ShownUnit unit = ShownUnit.of(worst.unit(), fahrenheit);
+        Conversion unit = Unit.of(worst.unit()).shown(fahrenheit);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
         String rest = " for " + show.rough(timeOut(all))
                 + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")
@@ -71,7 +72,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     }
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
-    private static String told(JudgementDocument.Departure d, ShownUnit unit, ZoneId zone, Formats show) {
+    private static String told(JudgementDocument.Departure d, Conversion unit, ZoneId zone, Formats show) {
         if (d.unit().isEmpty()) {
             return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
         }

@@ -10,14 +10,21 @@ import java.time.ZoneId;
  * @param remark why it was given up; empty otherwise
  */
 public record Mission(
-        long id, Unit unit, MissionState state, Copy copy, Place place, Course course, Records records, String remark) {
+        long id,
+        Device device,
+        MissionState state,
+        Copy copy,
+        Place place,
+        Course course,
+        Records records,
+        String remark) {
 
     /**
      * Its logger.
      *
      * @param missionNumber the logger's own number for the mission, null until it is written
      */
-    public record Unit(long loggerId, String serial, String model, Integer missionNumber) {}
+    public record Device(long loggerId, String serial, String model, Integer missionNumber) {}
 
     /** @param settings as JSON; empty where missions are listed by the many */
     public record Copy(String planName, int planVersion, String settings) {}
@@ -59,7 +66,7 @@ public record Mission(
     }
 
     public String serial() {
-        return unit.serial;
+        return device.serial;
     }
 
     /** As if its clock were not corrected: a view of it. */
@@ -69,7 +76,7 @@ public record Mission(
 
     /** As if its clock were corrected, or not. */
     public Mission withClock(boolean corrected) {
-        return new Mission(id, unit, state, copy, place, course, records.withClock(corrected), remark);
+        return new Mission(id, device, state, copy, place, course, records.withClock(corrected), remark);
     }
 
     /** As the audit trail names it. */

@@ -198,7 +198,7 @@ interface MissionMapper {
     @Select(
             "SELECT placed_at, acclimatise_min AS minutes, placed_by FROM placement WHERE mission_id = #{id} AND acclimatise_min > 0"
                     + " ORDER BY placed_at DESC LIMIT 1")
-    Settling settling(long id);
+    Acclimatisation acclimatisation(long id);
 
     /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
     @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")

@@ -46,7 +46,7 @@ class MissionObserver {
     private void update(Mission mission, DockedLogger logger, MissionState state, boolean begun) {
         boolean ended = state == MissionState.ENDED && mission.state() != MissionState.ENDED;
         if (begun && (mission.course().startsAt() == null || ended)) {
-            MissionHeader header = header(logger, mission.unit().missionNumber());
+            MissionHeader header = header(logger, mission.device().missionNumber());
             if (header.firstSampleAt() != null) {
                 missions.started(mission, header.firstSampleAt());
                 header.stop().ifPresent(e -> missions.ended(mission, header.firstSampleAt(), e.at()));

@@ -36,7 +36,7 @@ record MissionRow(
     Mission mission() {
         return new Mission(
                 id,
-                new Mission.Unit(loggerId, serial, model, deviceNumber),
+                new Mission.Device(loggerId, serial, model, deviceNumber),
                 state,
                 new Mission.Copy(planName, planVersion, settings),
                 new Mission.Place(spotId, spot, site, zone),

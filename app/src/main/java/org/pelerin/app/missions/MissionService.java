@@ -78,8 +78,8 @@ public class MissionService {
     }
 
     /** How long its logger was to take on the temperature after it was placed for it; null where that was not said. */
-    public Settling settling(long id) {
-        return missions.settling(id);
+    public Acclimatisation acclimatisation(long id) {
+        return missions.acclimatisation(id);
     }
 
     /** The newest that fit these letters of serial, plan, spot, site or name. */

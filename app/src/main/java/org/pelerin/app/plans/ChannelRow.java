@@ -7,7 +7,8 @@ import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sensor.Sensor;
-import org.pelerin.core.sensor.UnitChoice;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /**
  * What the channel table shows beside what is typed: what can be chosen, and what holds where nothing is typed.
@@ -21,7 +22,7 @@ public record ChannelRow(
         ChannelModel model,
         List<String> sensors,
         String kept,
-        List<UnitChoice> units,
+        List<Conversion> units,
         String unit,
         String decimals,
         String low,
@@ -46,14 +47,16 @@ public record ChannelRow(
                     model,
                     sensors,
                     kept,
-                    UnitChoice.of(channel.sensor().unit()),
+                    Unit.of(channel.sensor().unit()).choices().stream()
+                            .map(Unit.of(channel.sensor().unit())::shownIn)
+                            .toList(),
                     channel.unit(),
                     String.valueOf(channel.decimals()),
                     LimitText.plain(rounded(channel.low())),
                     LimitText.plain(rounded(channel.high())),
                     false);
         } catch (IllegalArgumentException e) {
-            return new ChannelRow(model, sensors, kept, List.of(new UnitChoice("", 1, 0)), "", "", "", "", true);
+            return new ChannelRow(model, sensors, kept, List.of(Unit.NONE.shownIn(Unit.NONE)), "", "", "", "", true);
         }
     }
 

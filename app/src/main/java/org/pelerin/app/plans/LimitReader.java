@@ -4,7 +4,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.plan.LimitText;
-import org.pelerin.core.series.SignificantDigits;
+import org.pelerin.core.unit.SignificantDigits;
 
 /**
  * Reads limits as they are typed: a number in the unit shown; where the channel has a nominal value, also so many per cent away from

@@ -11,6 +11,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.CellSummaries;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.EvenAxis;
 import org.pelerin.core.series.ListedAxis;
@@ -150,7 +151,7 @@ public class SeriesStore {
                 List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
                         .map(SeriesStore::block)
                         .toList();
-                out.add(new Series(row.label(), row.unit(), table.axis(), blocks));
+                out.add(new Series(Channel.of(row.label(), row.unit()), table.axis(), blocks));
             }
         }
         return out;
@@ -203,7 +204,7 @@ public class SeriesStore {
                 missionId,
                 channel,
                 s.label(),
-                s.unit(),
+                s.unit().symbol(),
                 Instant.ofEpochMilli(s.axis().ownMillisAt(0)),
                 s.axis() instanceof EvenAxis even ? even.interval() : ((ListedAxis) s.axis()).interval(),
                 s.axis().count(),

@@ -18,9 +18,9 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.ShownUnit;
-import org.pelerin.core.series.SignificantDigits;
 import org.pelerin.core.text.CleanText;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.SignificantDigits;
 
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
@@ -46,11 +46,10 @@ final class CsvExport {
         List<String> head = new ArrayList<>();
         head.add("Time");
         for (Series s : series) {
-            head.add(CsvCell.text(
-                    column(s.label(), ShownUnit.of(s.unit(), fahrenheit).symbol())));
+            head.add(CsvCell.text(column(s.label(), s.unit().shown(fahrenheit).symbol())));
         }
-        ShownUnit[] units =
-                series.stream().map(s -> ShownUnit.of(s.unit(), fahrenheit)).toArray(ShownUnit[]::new);
+        Conversion[] units =
+                series.stream().map(s -> s.unit().shown(fahrenheit)).toArray(Conversion[]::new);
         csv.writeRecord(head);
         ZoneId zone = d.zone();
         String[] cells = new String[head.size()];
@@ -93,7 +92,7 @@ final class CsvExport {
                         : "") + ", every "
                 + Durations.format(d.plan().interval()));
         out.add(
-                d.mission().unit().model().equals(ModelCatalogue.FILE)
+                d.mission().device().model().equals(ModelCatalogue.FILE)
                         ? "Read in from a file by " + d.mission().records().collectedBy()
                         : "Written by " + d.mission().course().writtenBy()
                                 + (d.mission().collected()
@@ -120,7 +119,7 @@ final class CsvExport {
     private static String unit(Dossier d, String channel) {
         return d.series().stream()
                 .filter(s -> s.label().equals(channel))
-                .map(Series::unit)
+                .map(s -> s.unit().symbol())
                 .findFirst()
                 .orElse("");
     }

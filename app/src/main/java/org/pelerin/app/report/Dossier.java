@@ -137,7 +137,7 @@ record Dossier(
                             .judgement(m)
                             .map(j -> new Dossier(
                                     m,
-                                    ModelCatalogue.get(m.unit().model()).name(),
+                                    ModelCatalogue.get(m.device().model()).name(),
                                     m.zoneOr(show.home()),
                                     missions.plan(m),
                                     j,
@@ -216,7 +216,7 @@ record Dossier(
         if (plan.limits().rules().isEmpty()) {
             return "none were set: nothing is judged";
         }
-        if (mission.unit().model().equals(ModelCatalogue.FILE)) {
+        if (mission.device().model().equals(ModelCatalogue.FILE)) {
             return "what was demanded at " + mission.where() + " when the file was read in";
         }
         String from = mission.copy().planVersion() > 0
@@ -228,7 +228,7 @@ record Dossier(
 
     /** What was asked of each recorded channel. */
     public List<ChannelText.Line> channels() {
-        return ChannelText.lines(ModelCatalogue.get(mission.unit().model()), plan);
+        return ChannelText.lines(ModelCatalogue.get(mission.device().model()), plan);
     }
 
     /** The series by the instants that they share: the records first, then those of a second table, then changes of state. */

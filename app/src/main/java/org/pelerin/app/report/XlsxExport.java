@@ -13,8 +13,9 @@ import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.review.Figures;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.ShownUnit;
-import org.pelerin.core.series.SignificantDigits;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.SignificantDigits;
+import org.pelerin.core.unit.Unit;
 
 /**
  * A mission as a workbook: what it is, its excursions, its samples. Instants are real date cells in the site's time,
@@ -60,7 +61,7 @@ final class XlsxExport {
             date(sheet, r, 3, e.end(), d);
             sheet.value(r, 4, days(e.duration()));
             sheet.style(r, 4).format("[h]:mm:ss").set();
-            ShownUnit unit = ShownUnit.of(e.unit(), fahrenheit);
+            Conversion unit = Unit.of(e.unit()).shown(fahrenheit);
             sheet.value(r, 5, unit.value(e.peak()));
             sheet.value(r, 6, unit.value(e.limit()));
             sheet.value(r, 7, unit.symbol());
@@ -139,7 +140,7 @@ final class XlsxExport {
     private static final class Sheets {
         private final Dossier d;
         private final List<Series> series;
-        private final ShownUnit[] units;
+        private final Conversion[] units;
         private final String name;
         private final Workbook book;
         private Worksheet sheet;
@@ -149,8 +150,7 @@ final class XlsxExport {
         Sheets(Dossier d, List<Series> series, boolean fahrenheit, String name, Workbook book) {
             this.d = d;
             this.series = series;
-            this.units =
-                    series.stream().map(s -> ShownUnit.of(s.unit(), fahrenheit)).toArray(ShownUnit[]::new);
+            this.units = series.stream().map(s -> s.unit().shown(fahrenheit)).toArray(Conversion[]::new);
             this.name = name;
             this.book = book;
             next();

@@ -7,8 +7,8 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.Conversion;
 import org.springframework.stereotype.Service;
 
 /** The points a mission's chart needs at a zoom: never more than the columns it has. */
@@ -68,7 +68,7 @@ public class Chart {
     }
 
     private static Line line(int channel, Series s, Envelope e, int group, boolean fahrenheit) {
-        ShownUnit unit = ShownUnit.of(s.unit(), fahrenheit);
+        Conversion unit = s.unit().shown(fahrenheit);
         List<Double> min = new ArrayList<>(e.columns());
         List<Double> max = new ArrayList<>(e.columns());
         for (int c = 0; c < e.columns(); c++) {

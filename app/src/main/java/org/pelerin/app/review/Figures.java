@@ -3,7 +3,8 @@ package org.pelerin.app.review;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.judge.JudgementDocument;
-import org.pelerin.core.series.ShownUnit;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /** Figures of one channel in the unit shown. */
 public record Figures(
@@ -25,7 +26,7 @@ public record Figures(
     public static List<Figures> of(List<JudgementDocument.Channel> channels, boolean fahrenheit) {
         List<Figures> out = new ArrayList<>();
         for (JudgementDocument.Channel c : channels) {
-            ShownUnit u = ShownUnit.of(c.unit(), fahrenheit);
+            Conversion u = Unit.of(c.unit()).shown(fahrenheit);
             out.add(new Figures(
                     c.channel(),
                     u.symbol(),
@@ -45,7 +46,7 @@ public record Figures(
         return out;
     }
 
-    private static Double value(ShownUnit unit, Double v) {
+    private static Double value(Conversion unit, Double v) {
         return v == null ? null : unit.value(v);
     }
 }

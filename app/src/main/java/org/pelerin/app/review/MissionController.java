@@ -26,8 +26,9 @@ import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
-import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.stats.Band;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.validation.BindingResult;
@@ -120,7 +121,7 @@ class MissionController {
         model.addAttribute("running", words.running());
         model.addAttribute("ending", words.ending());
         model.addAttribute("check", missions.check(mission).orElse(null));
-        model.addAttribute("settling", missions.settling(id));
+        model.addAttribute("settling", missions.acclimatisation(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
         model.addAttribute("fahrenheit", fahrenheit);
         model.addAttribute("reads", missions.visits(mission));
@@ -140,7 +141,7 @@ class MissionController {
                     "temperatures",
                     j.series().stream()
                             .anyMatch(
-                                    s -> !ShownUnit.of(s.unit(), true).symbol().equals(s.unit())));
+                                    s -> !Unit.of(s.unit()).shown(true).symbol().equals(s.unit())));
             model.addAttribute("clock", correction);
             model.addAttribute("corrected", stored.records().clockCorrected());
             model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));
@@ -168,20 +169,20 @@ class MissionController {
     /** Values in the unit shown, for templates. */
     public record Units(boolean fahrenheit) {
 
-        public ShownUnit of(String unit) {
-            return ShownUnit.of(unit, fahrenheit);
+        public Conversion of(String unit) {
+            return Unit.of(unit).shown(fahrenheit);
         }
 
         public double value(String unit, double v) {
-            return ShownUnit.of(unit, fahrenheit).value(v);
+            return Unit.of(unit).shown(fahrenheit).value(v);
         }
 
         public double difference(String unit, double v) {
-            return ShownUnit.of(unit, fahrenheit).difference(v);
+            return Unit.of(unit).shown(fahrenheit).difference(v);
         }
 
         public String symbol(String unit) {
-            return ShownUnit.of(unit, fahrenheit).symbol();
+            return Unit.of(unit).shown(fahrenheit).symbol();
         }
     }
 
@@ -231,7 +232,7 @@ class MissionController {
         for (int i = 0; i < j.series().size(); i++) {
             JudgementDocument.Channel c = j.series().get(i);
             Band band = Evaluation.band(plan.limits(), c.channel());
-            ShownUnit unit = ShownUnit.of(c.unit(), fahrenheit);
+            Conversion unit = Unit.of(c.unit()).shown(fahrenheit);
             limits.add(Map.of(
                     "number",
                     i,

@@ -43,7 +43,7 @@ record MissionWords(Mission mission, Plan plan, Formats show) {
         if (course.endsAt() == null) {
             return "";
         }
-        boolean planned = plan.endsByItself(ModelCatalogue.get(mission.unit().model()), course.startsAt());
+        boolean planned = plan.endsByItself(ModelCatalogue.get(mission.device().model()), course.startsAt());
         return (planned ? "It ends " : "Its memory is full ") + show.when(course.endsAt(), zone()) + ".";
     }
 
@@ -54,7 +54,7 @@ record MissionWords(Mission mission, Plan plan, Formats show) {
      * @param corrected whether its times are corrected by it
      */
     String clock(ClockCorrection correction, boolean compared, boolean corrected) {
-        if (ModelCatalogue.FILE.equals(mission.unit().model())) {
+        if (ModelCatalogue.FILE.equals(mission.device().model())) {
             return "times as its file has them";
         }
         if (!compared) {

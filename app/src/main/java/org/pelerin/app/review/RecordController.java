@@ -15,10 +15,10 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.Conversion;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -147,8 +147,8 @@ class RecordController {
         Limits limits = missions.plan(mission).limits();
         List<Series> series = store.window(mission, table, from, to);
         List<double[]> columns = series.stream().map(s -> s.values(from, to)).toList();
-        List<ShownUnit> units =
-                series.stream().map(c -> ShownUnit.of(c.unit(), fahrenheit)).toList();
+        List<Conversion> units =
+                series.stream().map(c -> c.unit().shown(fahrenheit)).toList();
         // absent for a channel without limits
         List<Optional<Band>> bands = series.stream()
                 .map(c -> Optional.ofNullable(Evaluation.band(limits, c.label())))
@@ -167,8 +167,7 @@ class RecordController {
         model.addAttribute(
                 "heads",
                 series.stream()
-                        .map(s -> s.label() + " "
-                                + ShownUnit.of(s.unit(), fahrenheit).symbol())
+                        .map(s -> s.label() + " " + s.unit().shown(fahrenheit).symbol())
                         .toList());
         model.addAttribute("rows", rows);
         model.addAttribute("page", current);

@@ -15,11 +15,12 @@ import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.ShownUnit;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.Unit;
 import tools.jackson.databind.json.JsonMapper;
 
 class MissionSentenceTest {
@@ -31,7 +32,7 @@ class MissionSentenceTest {
 
     private static JudgementDocument document(Limits limits, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), values.length);
-        Series air = Series.of("Air", "°C", axis, values, null);
+        Series air = Series.of(Channel.of("Air", "°C"), axis, values, null);
         Judgement j = Judge.judge(List.of(air), limits);
         return JudgementDocument.of(
                 j,
@@ -138,7 +139,7 @@ class MissionSentenceTest {
                 "x",
                 List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
-        Series air = Series.of("Air", "°C", axis, new double[] {15, 12, 8, 12, 12}, null);
+        Series air = Series.of(Channel.of("Air", "°C"), axis, new double[] {15, 12, 8, 12, 12}, null);
         Judgement j = Judge.judge(List.of(air), budget);
         JudgementDocument.Departure e = JudgementDocument.Departure.of(
                 j.excursions().get(0),
@@ -149,6 +150,6 @@ class MissionSentenceTest {
         assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
         assertThat(e.pieces()).hasSize(2);
         assertThat(e.isAbove()).isFalse();
-        assertThat(e.beyond(ShownUnit.same("°C")).replace('\u00a0', ' ')).isEqualTo("below 10 or above 14 °C");
+        assertThat(e.beyond(Unit.CELSIUS.shown(false)).replace('\u00a0', ' ')).isEqualTo("below 10 or above 14 °C");
     }
 }

@@ -30,6 +30,7 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.link.capture.Capture;
@@ -47,7 +48,7 @@ class ExportTest {
     private static Dossier dossier(List<DisturbanceRow> disturbances, double... values) {
         Mission mission = new Mission(
                 9,
-                new Mission.Unit(7, "PL-18033", "alder-t1", 1),
+                new Mission.Device(7, "PL-18033", "alder-t1", 1),
                 MissionState.COLLECTED,
                 new Mission.Copy("Vault, \"cold\"", 2, "{}"),
                 new Mission.Place(3L, "Käse / Réserve 1", "Ostrel", "Europe/Paris"),
@@ -61,8 +62,8 @@ class ExportTest {
                 new StartCondition.Now(),
                 new StopCondition.MemoryFull(),
                 List.of(new ChannelSettings(true, "Air, left", new Alarm(14, Duration.ofHours(1), true), null)));
-        Series air =
-                Series.of("Air, left", "°C", TimeAxis.of(START, Duration.ofMinutes(30), values.length), values, null);
+        Series air = Series.of(
+                Channel.of("Air, left", "°C"), TimeAxis.of(START, Duration.ofMinutes(30), values.length), values, null);
         JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
         StoredCapture capture = new StoredCapture(
                 new Capture(new byte[0], List.of(), 0),

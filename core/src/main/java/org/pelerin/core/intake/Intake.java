@@ -7,12 +7,14 @@ import java.util.Arrays;
 import java.util.List;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.SignificantDigits;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Mean;
+import org.pelerin.core.unit.SignificantDigits;
+import org.pelerin.core.unit.Unit;
 
 /**
  * Takes in the rows of a file one after the other and makes series of them.
@@ -285,7 +287,7 @@ public final class Intake {
             Layout.Column c = columns.get(i);
             // a mean of two is no whole number of steps of the file's last decimal
             Resolution resolution = merge == Merge.MEAN ? null : resolution(reader.decimals(i));
-            out.add(Series.of(c.name(), c.unit(), grid.axis, grid.spread(merged), resolution));
+            out.add(Series.of(Channel.of(c.name(), c.unit()), grid.axis, grid.spread(merged), resolution));
         }
         return out;
     }
@@ -310,7 +312,7 @@ public final class Intake {
 
     /** Of the values that are there; missing if none is. A value that stands alone stays as it is. */
     private static double mean(double[] all, int[] order, int from, int to, String unit) {
-        Mean mean = Mean.forUnit(unit);
+        Mean mean = Mean.forUnit(Unit.of(unit));
         int n = 0;
         double only = Double.NaN;
         for (int i = from; i < to; i++) {

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.stats.Mean;
+import org.pelerin.core.unit.Unit;
 import org.threeten.extra.Interval;
 
 /** Adds the runs of a rule that allows so much time out in all. */
@@ -14,7 +15,7 @@ final class AllowanceSum {
     private AllowanceSum() {}
 
     /** One excursion if the runs sum to strictly more than the allowance. */
-    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, String unit, List<Excursion> runs) {
+    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, Unit unit, List<Excursion> runs) {
         List<Excursion> pieces = runs.stream()
                 .sorted(Comparator.comparing(e -> e.span().getStart()))
                 .toList();
@@ -30,7 +31,7 @@ final class AllowanceSum {
         return alarmAt == null ? Optional.empty() : Optional.of(join(rule, unit, pieces, alarmAt));
     }
 
-    private static Excursion join(Rule rule, String unit, List<Excursion> pieces, Instant alarmAt) {
+    private static Excursion join(Rule rule, Unit unit, List<Excursion> pieces, Instant alarmAt) {
         Excursion peak = pieces.get(0);
         Duration unobserved = Duration.ZERO;
         long samples = 0;

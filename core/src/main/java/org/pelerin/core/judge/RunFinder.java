@@ -126,7 +126,7 @@ final class RunFinder {
         if (rule.lasting() instanceof Lasting.Samples needed && samples == needed.count()) {
             alarmMillis = axis.millisAt(index);
         }
-        double hours = axis.hoursStanding(index);
+        double hours = axis.hoursHeld(index);
         mean.add(v, hours);
         area += Math.max(0, direction.beyond(v, limit)) * hours;
         if (direction.out(v, peak)) {

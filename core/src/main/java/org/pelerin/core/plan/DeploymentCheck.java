@@ -5,7 +5,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.model.LoggerModel;
-import org.pelerin.core.sensor.UnitChoice;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /** A plan against what it is for: the depth and limits of the spot, the day it is placed. */
 final class DeploymentCheck {
@@ -72,7 +73,7 @@ final class DeploymentCheck {
         List<Integer> measuring = new ArrayList<>();
         boolean any = false;
         for (int i : plan.enabled()) {
-            UnitChoice shown = channels.read(i).map(c -> shown(demand, c)).orElse(null);
+            Conversion shown = channels.read(i).map(c -> shown(demand, c)).orElse(null);
             if (shown == null || model.channels().get(i).added()) {
                 continue;
             }
@@ -94,14 +95,11 @@ final class DeploymentCheck {
         }
     }
 
-    private static UnitChoice shown(Deployment.Demand demand, MeasuredChannel channel) {
-        return UnitChoice.of(demand.unit()).stream()
-                .filter(u -> u.symbol().equals(channel.unit()))
-                .findFirst()
-                .orElse(null);
+    private static Conversion shown(Deployment.Demand demand, MeasuredChannel channel) {
+        return Unit.of(demand.unit()).to(Unit.of(channel.unit())).orElse(null);
     }
 
-    private void lax(int i, Double demanded, UnitChoice shown, boolean upper) {
+    private void lax(int i, Double demanded, Conversion shown, boolean upper) {
         ChannelSettings c = plan.channels().get(i);
         Alarm alarm = upper ? c.high() : c.low();
         if (demanded == null || alarm == null) {

@@ -10,9 +10,10 @@ import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
-import org.pelerin.core.sensor.UnitChoice;
 import org.pelerin.core.series.Resolution;
-import org.pelerin.core.series.SignificantDigits;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.SignificantDigits;
+import org.pelerin.core.unit.Unit;
 
 /**
  * One channel as a plan has it measured: the way from a stored count to the value that is shown, in the order raw count →
@@ -25,11 +26,11 @@ public final class MeasuredChannel {
     private final ChannelSettings settings;
     private final InputModel input;
     private final Sensor sensor;
-    private final UnitChoice unit;
+    private final Conversion unit;
     private final Scaler scaler;
 
     private MeasuredChannel(
-            ChannelSettings settings, InputModel input, Sensor sensor, UnitChoice unit, List<String> names) {
+            ChannelSettings settings, InputModel input, Sensor sensor, Conversion unit, List<String> names) {
         this.settings = settings;
         this.input = input;
         this.sensor = sensor;
@@ -61,7 +62,8 @@ public final class MeasuredChannel {
                                 + chosen.input().words() + ", which this channel cannot take in"));
         Sensor sensor = chosen == null ? own(model) : chosen;
         String shown = settings.unit().isEmpty() ? sensor.unit() : settings.unit();
-        return new MeasuredChannel(settings, input, sensor, UnitChoice.of(sensor.unit(), shown), others);
+        return new MeasuredChannel(
+                settings, input, sensor, Unit.of(sensor.unit()).shownIn(Unit.of(shown)), others);
     }
 
     /** A channel's own sensor; a thermocouple input without a sensor gives the voltage. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.OptionalInt;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.sensor.Scaler;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -97,8 +98,7 @@ public final class RecordConverter {
                 .map(v -> channel.value(v, Scaler.Row.NONE))
                 .toArray();
         return Series.of(
-                channel.label(),
-                channel.unit(),
+                Channel.of(channel.label(), channel.unit()),
                 axis,
                 values,
                 channel.resolution().orElse(null));
@@ -122,7 +122,7 @@ public final class RecordConverter {
             for (int kind = 0; kind < perChannel; kind++) {
                 String label = channel.label() + SCAN_SUFFIXES.get(kind) + suffix;
                 Resolution step = channel.resolution().orElse(null);
-                out.add(Series.of(label, channel.unit(), axis, kinds[kind][c], step));
+                out.add(Series.of(Channel.of(label, channel.unit()), axis, kinds[kind][c], step));
             }
         }
         return out;

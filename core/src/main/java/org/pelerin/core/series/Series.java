@@ -3,16 +3,15 @@ package org.pelerin.core.series;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.pelerin.core.unit.Unit;
 
 /**
  * Engineering values of one channel over time.
  *
- * @param label the channel's name
- * @param unit symbol of the unit, as {@code °C}
  * @param axis one instant a value
  * @param blocks the values in order, every block but the last full
  */
-public record Series(String label, String unit, TimeAxis axis, List<Block> blocks) {
+public record Series(Channel channel, TimeAxis axis, List<Block> blocks) {
 
     public Series {
         long held = blocks.stream().mapToLong(Block::count).sum();
@@ -22,14 +21,27 @@ public record Series(String label, String unit, TimeAxis axis, List<Block> block
         blocks = List.copyOf(blocks);
     }
 
+    public String label() {
+        return channel.label();
+    }
+
+    public Unit unit() {
+        return channel.unit();
+    }
+
+    /** The same under another name. */
+    public Series as(Channel other) {
+        return new Series(other, axis, blocks);
+    }
+
     /** Encodes plain values; {@code resolution} may be null. */
-    public static Series of(String label, String unit, TimeAxis axis, double[] values, Resolution resolution) {
+    public static Series of(Channel channel, TimeAxis axis, double[] values, Resolution resolution) {
         List<Block> blocks = new ArrayList<>();
         for (int from = 0; from < values.length; from += Block.CAPACITY) {
             int count = Math.min(Block.CAPACITY, values.length - from);
             blocks.add(Block.of(from, Arrays.copyOfRange(values, from, from + count), count, resolution));
         }
-        return new Series(label, unit, axis, blocks);
+        return new Series(channel, axis, blocks);
     }
 
     public long missing() {

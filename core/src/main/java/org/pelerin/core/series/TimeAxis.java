@@ -63,7 +63,7 @@ public sealed interface TimeAxis permits EvenAxis, ListedAxis {
     }
 
     /** The time that the sample at {@code index} stands for, on the corrected time scale, in hours. */
-    default double hoursStanding(long index) {
+    default double hoursHeld(long index) {
         return (millisAt(index + 1) - millisAt(index)) / 3_600_000.0;
     }
 }

@@ -1,5 +1,7 @@
 package org.pelerin.core.stats;
 
+import org.pelerin.core.unit.Unit;
+
 /**
  * A running weighted mean. Levels (any unit beginning with {@code dB}) are averaged as energy: {@code 10·lg(mean of
  * 10^(L/10))}; everything else plainly.
@@ -24,8 +26,8 @@ public final class Mean {
         this.energy = energy;
     }
 
-    public static Mean forUnit(String unit) {
-        return new Mean(unit.startsWith("dB"));
+    public static Mean forUnit(Unit unit) {
+        return new Mean(unit.level());
     }
 
     /** @param w 0 or more */

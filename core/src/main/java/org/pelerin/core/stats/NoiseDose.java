@@ -65,7 +65,7 @@ public record NoiseDose(double dose, double twa) {
         double[] values = levels.values(0, count);
         for (int i = 0; i < count; i++) {
             if (values[i] >= threshold) {
-                sum += levels.axis().hoursStanding(i) * Math.pow(2, (values[i] - criterion) / exchange);
+                sum += levels.axis().hoursHeld(i) * Math.pow(2, (values[i] - criterion) / exchange);
             }
         }
         double dose = 100 / CRITERION_HOURS * sum;

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /**
  * The figures of one series over a range of it. Missing samples do not count. NaN (or null) where a figure does not exist.
@@ -56,7 +58,8 @@ public record Statistics(
     public static Statistics of(Series series, long from, long to, Band band) {
         double[] values = series.values(from, to);
         TimeAxis axis = series.axis();
-        Optional<TemperatureScale> scale = TemperatureScale.of(series.unit());
+        Optional<Conversion> celsius =
+                series.unit().temperature() ? series.unit().to(Unit.CELSIUS) : Optional.empty();
         Mean mean = Mean.forUnit(series.unit());
         MeanKineticTemperature mkt = new MeanKineticTemperature();
         double min = Double.NaN;
@@ -76,7 +79,7 @@ public record Statistics(
             if (Double.isNaN(v)) {
                 continue;
             }
-            double hours = axis.hoursStanding(from + i);
+            double hours = axis.hoursHeld(from + i);
             first = first < 0 ? i : first;
             last = i;
             if (held != null) {
@@ -92,8 +95,8 @@ public record Statistics(
                 maxAt = i;
             }
             mean.add(v, hours);
-            if (scale.isPresent()) {
-                mkt.addCelsius(scale.get().toCelsius(v), hours);
+            if (celsius.isPresent()) {
+                mkt.addCelsius(celsius.get().unrounded(v), hours);
             }
             if (band != null) {
                 switch (band.side(v)) {
@@ -109,7 +112,7 @@ public record Statistics(
         double[] percentiles = held == null ? ranked(sorted) : Percentiles.held(sorted, times, 0.05, 0.5, 0.95);
         return new Statistics(
                 series.label(),
-                series.unit(),
+                series.unit().symbol(),
                 count,
                 instant(axis, from, first),
                 instant(axis, from, last),
@@ -119,7 +122,7 @@ public record Statistics(
                 instant(axis, from, maxAt),
                 mean.value(),
                 sd,
-                scale.map(t -> t.fromCelsius(mkt.celsius())).orElse(Double.NaN),
+                celsius.map(c -> c.back().unrounded(mkt.celsius())).orElse(Double.NaN),
                 percentiles[0],
                 percentiles[1],
                 percentiles[2],

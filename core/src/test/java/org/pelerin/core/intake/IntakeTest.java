@@ -94,7 +94,7 @@ class IntakeTest {
         assertThat(s.values(0, s.axis().count())).containsExactly(1, 2, 3, Double.NaN, 4, 5, 6);
         assertThat(s.axis().instantAt(3)).isEqualTo(START.plus(Duration.ofMinutes(34)));
         assertThat(s.axis().end()).isEqualTo(START.plus(Duration.ofMinutes(70)));
-        assertThat(s.axis().hoursStanding(1)).isEqualTo(14 / 60.0);
+        assertThat(s.axis().hoursHeld(1)).isEqualTo(14 / 60.0);
     }
 
     @Test

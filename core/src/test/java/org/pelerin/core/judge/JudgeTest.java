@@ -12,6 +12,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
@@ -23,7 +24,8 @@ class JudgeTest {
     private static final double GAP = Double.NaN;
 
     private static Series air(double... values) {
-        return Series.of("Air", "°C", TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
+        return Series.of(
+                Channel.of("Air", "°C"), TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
     }
 
     private static Judgement judge(Rule rule, double... values) {
@@ -286,7 +288,7 @@ class JudgeTest {
         // 2 stands for an hour, 3 for no time at all
         long[] own = {0, 60 * minute, 120 * minute, 120 * minute};
         TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(180 * minute), ClockCorrection.NONE);
-        Series s = Series.of("Door", "", axis, new double[] {0, 2, 3, 0}, null);
+        Series s = Series.of(Channel.of("Door", ""), axis, new double[] {0, 2, 3, 0}, null);
         Rule rule = Rule.of("open", "Door", new Bound.Above(0.5), Lasting.allowance(Duration.ofMinutes(30)));
         Excursion e = Judge.judge(List.of(s), new Limits("x", List.of(rule)))
                 .excursions()
@@ -295,7 +297,7 @@ class JudgeTest {
         assertThat(e.peak()).isEqualTo(3);
         assertThat(e.duration()).isEqualTo(Duration.ofHours(1));
         // alone, it is an excursion of no duration with the value that it had
-        Series blink = Series.of("Door", "", axis, new double[] {0, 0, 3, 0}, null);
+        Series blink = Series.of(Channel.of("Door", ""), axis, new double[] {0, 0, 3, 0}, null);
         Excursion only = Judge.judge(
                         List.of(blink),
                         new Limits("x", List.of(Rule.of("open", "Door", new Bound.Above(0.5), Lasting.ANY))))

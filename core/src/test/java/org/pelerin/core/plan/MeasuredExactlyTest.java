@@ -25,9 +25,10 @@ import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.SignificantDigits;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.SignificantDigits;
 
 /** What scaling, correction and unit make of counts is as exact as what a file states. */
 class MeasuredExactlyTest {
@@ -52,7 +53,7 @@ class MeasuredExactlyTest {
     private static Verdict verdict(double limit, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.EPOCH, Duration.ofMinutes(1), values.length);
         return Judge.judge(
-                        List.of(Series.of("X", "%", axis, values, null)),
+                        List.of(Series.of(Channel.of("X", "%"), axis, values, null)),
                         new Limits("x", List.of(Rule.of("x", "X", new Bound.Outside(limit, limit), Lasting.ANY))))
                 .verdict();
     }

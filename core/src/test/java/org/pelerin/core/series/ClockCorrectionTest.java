@@ -168,7 +168,7 @@ class ClockCorrectionTest {
         // what can be judged is judged: the record keeps all its samples, and no interval turns around
         double[] values = new double[36];
         values[20] = 50;
-        Series series = Series.of("Air", "°C", axis, values, null);
+        Series series = Series.of(Channel.of("Air", "°C"), axis, values, null);
         Limits limits = new Limits("x", List.of(Rule.of("high", "Air", new Bound.Above(10), Lasting.ANY)));
         Judgement j = Judge.judge(List.of(series), limits);
         assertThat(j.excursions()).hasSize(1);

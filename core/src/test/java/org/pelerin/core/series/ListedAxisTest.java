@@ -26,10 +26,10 @@ class ListedAxisTest {
     void a_value_stands_until_the_next_event_and_the_last_until_the_end() {
         ListedAxis a = axis(ClockCorrection.NONE);
         assertThat(a.count()).isEqualTo(4);
-        assertThat(a.hoursStanding(0)).isCloseTo(1 / 60.0, within(1e-12));
-        assertThat(a.hoursStanding(1)).isZero();
-        assertThat(a.hoursStanding(2)).isEqualTo(1);
-        assertThat(a.hoursStanding(3)).isEqualTo(1);
+        assertThat(a.hoursHeld(0)).isCloseTo(1 / 60.0, within(1e-12));
+        assertThat(a.hoursHeld(1)).isZero();
+        assertThat(a.hoursHeld(2)).isEqualTo(1);
+        assertThat(a.hoursHeld(3)).isEqualTo(1);
         assertThat(a.end()).isEqualTo(START.plusSeconds(7260));
         assertThat(a.events()).isTrue();
     }
@@ -70,7 +70,7 @@ class ListedAxisTest {
         assertThat(rows.events()).isFalse();
         assertThat(rows.interval()).isEqualTo(Duration.ofMinutes(1));
         assertThat(rows.end()).isEqualTo(START.plusSeconds(179));
-        assertThat(rows.hoursStanding(1) * 3600).isCloseTo(58, within(1e-9));
+        assertThat(rows.hoursHeld(1) * 3600).isCloseTo(58, within(1e-9));
         assertThat(rows)
                 .isNotEqualTo(ListedAxis.events(
                         new long[] {T, T + 61_000, T + 119_000}, START.plusSeconds(179), ClockCorrection.NONE));

@@ -1,7 +1,6 @@
 package org.pelerin.core.series;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -19,7 +18,8 @@ class SeriesTest {
     private static final double GAP = Double.NaN;
 
     private static Series series(double... values) {
-        return Series.of("Air", "°C", TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
+        return Series.of(
+                Channel.of("Air", "°C"), TimeAxis.of(START, Duration.ofMinutes(10), values.length), values, null);
     }
 
     @Test
@@ -120,15 +120,6 @@ class SeriesTest {
         assertThat(back.max()).isEqualTo(cells.max());
     }
 
-    @Test
-    void fahrenheit_shifts_values_and_only_stretches_differences() {
-        ShownUnit f = ShownUnit.of("°C", true);
-        assertThat(f.value(-40)).isEqualTo(-40);
-        assertThat(f.value(100)).isCloseTo(212, within(1e-9));
-        assertThat(f.difference(10)).isEqualTo(18);
-        assertThat(ShownUnit.of("%RH", true).value(50)).isEqualTo(50);
-    }
-
     private static Interval minutes(int from, int to) {
         return Interval.of(START.plus(Duration.ofMinutes(from)), START.plus(Duration.ofMinutes(to)));
     }
@@ -139,7 +130,8 @@ class SeriesTest {
         // peaks just outside the window, in the cells at its edges
         values[9_999] = 99;
         values[29_000] = -99;
-        Series s = Series.of("x", "", TimeAxis.of(START, Duration.ofSeconds(1), values.length), values, null);
+        Series s =
+                Series.of(Channel.of("x", ""), TimeAxis.of(START, Duration.ofSeconds(1), values.length), values, null);
         Envelope e = Envelope.of(s, 10_000, 29_000, 5);
         assertThat(e.columns()).isEqualTo(5);
         assertThat(e.max()).containsOnly(0);
@@ -151,9 +143,10 @@ class SeriesTest {
 
     @Test
     void a_channel_that_begins_later_or_ends_earlier_has_gaps_there() {
-        Series whole = Series.of("a", "", TimeAxis.of(START, Duration.ofHours(1), 10), new double[10], null);
+        Series whole =
+                Series.of(Channel.of("a", ""), TimeAxis.of(START, Duration.ofHours(1), 10), new double[10], null);
         Instant later = START.plus(Duration.ofHours(3));
-        Series part = Series.of("b", "", TimeAxis.of(later, Duration.ofHours(1), 5), new double[5], null);
+        Series part = Series.of(Channel.of("b", ""), TimeAxis.of(later, Duration.ofHours(1), 5), new double[5], null);
         Gaps gaps = Gaps.unionOf(List.of(Gaps.of(whole), Gaps.of(part)));
         assertThat(gaps.intervals())
                 .containsExactly(

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.time.Duration;
 import java.time.Instant;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -16,7 +17,7 @@ class NoiseDoseTest {
     private static Series levels(Duration interval, double... values) {
         TimeAxis axis =
                 TimeAxis.of(Instant.parse("2026-03-03T06:00:00Z"), interval, values.length, ClockCorrection.NONE);
-        return Series.of("Leq", "dB", axis, values, null);
+        return Series.of(Channel.of("Leq", "dB"), axis, values, null);
     }
 
     /** Two hours each at 85, 90, 95 and 78 dB. */

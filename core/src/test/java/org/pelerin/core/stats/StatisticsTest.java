@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
@@ -18,7 +19,7 @@ class StatisticsTest {
 
     private static Statistics of(String unit, Band band, double... values) {
         TimeAxis axis = TimeAxis.of(START, Duration.ofHours(1), values.length);
-        return Statistics.of(Series.of("x", unit, axis, values, null), 0, values.length, band);
+        return Statistics.of(Series.of(Channel.of("x", unit), axis, values, null), 0, values.length, band);
     }
 
     @Test
@@ -123,7 +124,7 @@ class StatisticsTest {
         long hour = 3_600_000;
         long[] own = {0, hour / 3, hour / 3 + 9 * hour, 2 * hour / 3 + 9 * hour};
         TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(10 * hour), ClockCorrection.NONE);
-        Statistics s = Statistics.of(Series.of("Door", "", axis, new double[] {0, 1, 0, 0}, null), null);
+        Statistics s = Statistics.of(Series.of(Channel.of("Door", ""), axis, new double[] {0, 1, 0, 0}, null), null);
         assertThat(s.mean()).isCloseTo(0.9, within(1e-12));
         assertThat(s.p50()).isEqualTo(1);
         assertThat(s.p05()).isZero();

@@ -14,6 +14,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.unit.Unit;
 import org.pelerin.link.message.MalformedMessageException;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionPage;
@@ -55,7 +56,7 @@ class CaptureDecoderTest {
     @Test
     void counts_become_values_at_their_instants() {
         List<Series> s = decode(0, page(4, 0, PER_PAGE), page(4, 1, 7));
-        assertThat(s).extracting(Series::unit).containsExactly("°C", "%RH");
+        assertThat(s).extracting(Series::unit).extracting(Unit::symbol).containsExactly("°C", "%RH");
         assertThat(s.get(0).axis().count()).isEqualTo(PER_PAGE + 7);
         // hundredths of a degree, twentieths of a per cent
         assertThat(s.get(0).values(100, 101)).containsExactly(1.0);

@@ -38,8 +38,8 @@ class FleetController {
 
     private static final int DEPARTED = 8;
     private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(
-                    (LoggerOverview s) -> Unit.site(s).equals(Unit.IN_STOCK))
-            .thenComparing(Unit::site)
+                    (LoggerOverview s) -> LoggerHistory.site(s).equals(LoggerHistory.IN_STOCK))
+            .thenComparing(LoggerHistory::site)
             .thenComparing(s -> s.spot() == null ? "" : s.spot())
             .thenComparing(LoggerOverview::serial);
 
@@ -100,7 +100,8 @@ class FleetController {
         Instant now = clock.instant();
         model.addAttribute(
                 "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
-        model.addAttribute("sites", counted(fleet.stream().map(Unit::site).toList()));
+        model.addAttribute(
+                "sites", counted(fleet.stream().map(LoggerHistory::site).toList()));
         model.addAttribute(
                 "models", counted(fleet.stream().map(LoggerOverview::model).toList()));
         model.addAttribute(
@@ -136,15 +137,15 @@ class FleetController {
                 missions.since(shown.stream().map(LoggerOverview::loggerId).toList(), window.from());
         List<Long> ids = all.stream().map(Mission::id).toList();
         Map<Long, List<Mission>> byLogger =
-                all.stream().collect(Collectors.groupingBy(m -> m.unit().loggerId()));
+                all.stream().collect(Collectors.groupingBy(m -> m.device().loggerId()));
         Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
                 .collect(Collectors.groupingBy(ExcursionMark::missionId));
         Map<Long, List<Instant>> visits = captures.visits(ids, window.from());
         Map<Long, List<LocalDate>> planned = rounds.visits();
-        List<Unit> units = new ArrayList<>();
+        List<LoggerHistory> units = new ArrayList<>();
         for (LoggerOverview s : shown) {
             List<Mission> own = byLogger.getOrDefault(s.loggerId(), List.of());
-            units.add(Unit.of(
+            units.add(LoggerHistory.of(
                     s,
                     own,
                     own.stream()

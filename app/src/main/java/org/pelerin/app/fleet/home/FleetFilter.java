@@ -39,7 +39,7 @@ public class FleetFilter implements Form {
 
     boolean shows(LoggerOverview s, Instant now) {
         return (!who.equals("needy") || s.pressing() != null)
-                && (site.isEmpty() || site.equals(Unit.site(s)))
+                && (site.isEmpty() || site.equals(LoggerHistory.site(s)))
                 && (model.isEmpty() || model.equals(s.model()))
                 && (stand == null || stand == LoggerStatus.of(s, now))
                 && (need == null || s.needs().stream().anyMatch(n -> n.kind() == need));

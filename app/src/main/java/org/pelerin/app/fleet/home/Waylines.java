@@ -58,17 +58,21 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     static Waylines of(
-            List<Unit> units, Map<Long, List<ExcursionMark>> excursions, Window window, ZoneId zone, Formats show) {
-        Map<String, List<Unit>> bySite = new LinkedHashMap<>();
+            List<LoggerHistory> units,
+            Map<Long, List<ExcursionMark>> excursions,
+            Window window,
+            ZoneId zone,
+            Formats show) {
+        Map<String, List<LoggerHistory>> bySite = new LinkedHashMap<>();
         units.forEach(
                 u -> bySite.computeIfAbsent(u.site(), s -> new ArrayList<>()).add(u));
         List<Group> groups = new ArrayList<>();
         int y = TOP;
-        for (Map.Entry<String, List<Unit>> site : bySite.entrySet()) {
+        for (Map.Entry<String, List<LoggerHistory>> site : bySite.entrySet()) {
             int head = y + 14;
             y += GROUP;
             List<Lane> lanes = new ArrayList<>();
-            for (Unit unit : site.getValue()) {
+            for (LoggerHistory unit : site.getValue()) {
                 lanes.add(lane(unit, excursions, window, y + LANE / 2 - 4, zone, show));
                 y += LANE;
             }
@@ -78,7 +82,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     private static Lane lane(
-            Unit unit, Map<Long, List<ExcursionMark>> excursions, Window w, int y, ZoneId zone, Formats show) {
+            LoggerHistory unit, Map<Long, List<ExcursionMark>> excursions, Window w, int y, ZoneId zone, Formats show) {
         List<Lane.Run> runs = new ArrayList<>();
         List<Lane.Mark> marks = new ArrayList<>();
         for (Mission m : unit.missions()) {
@@ -119,7 +123,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
     }
 
     /** Where the lane ends; beyond the line of now if the words would run across that. */
-    private static int noteX(Unit unit, List<Integer> rounds, Window w) {
+    private static int noteX(LoggerHistory unit, List<Integer> rounds, Window w) {
         int now = w.x(w.now());
         int x = unit.noteAt() == null ? now : w.x(unit.noteAt());
         boolean crosses = x < now && x + (int) (unit.note().length() * LETTER) > now;
@@ -132,7 +136,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
                 .orElse(from);
     }
 
-    private static void runs(Mission m, Unit unit, Window w, List<Lane.Run> runs) {
+    private static void runs(Mission m, LoggerHistory unit, Window w, List<Lane.Run> runs) {
         if (m.collected()) {
             if (m.records().firstAt() != null && !m.records().lastAt().isBefore(w.from())) {
                 run(

@@ -5,9 +5,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.DoubleUnaryOperator;
-import org.pelerin.core.sensor.UnitChoice;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /**
  * Finds the recorded series that a plan's limited channels stand for, in the units of the limits: by label, if the quantity is the
@@ -33,49 +34,29 @@ final class Matching {
     private static Optional<Series> named(List<Series> record, String label, String unit) {
         return record.stream()
                 .filter(s ->
-                        s.label().equals(label) && conversion(s.unit(), unit).isPresent())
+                        s.label().equals(label) && s.unit().to(Unit.of(unit)).isPresent())
                 .findFirst();
     }
 
     private static Optional<Series> alone(List<Series> record, Map<String, String> units, String unit) {
         long asked = units.values().stream()
-                .filter(u -> conversion(u, unit).isPresent())
+                .filter(u -> Unit.of(u).to(Unit.of(unit)).isPresent())
                 .count();
         List<Series> there = record.stream()
-                .filter(s -> conversion(s.unit(), unit).isPresent())
+                .filter(s -> s.unit().to(Unit.of(unit)).isPresent())
                 .toList();
         return asked == 1 && there.size() == 1 ? Optional.of(there.get(0)) : Optional.empty();
     }
 
     private static Series as(Series s, String label, String unit) {
-        if (s.unit().equals(unit)) {
-            return new Series(label, unit, s.axis(), s.blocks());
+        Channel wanted = Channel.of(label, unit);
+        Conversion conversion = s.unit().shownIn(wanted.unit());
+        if (conversion.same()) {
+            return s.as(wanted);
         }
         double[] values = Arrays.stream(s.values(0, s.axis().count()))
-                .map(conversion(s.unit(), unit).orElseThrow())
+                .map(conversion::value)
                 .toArray();
-        return Series.of(label, unit, s.axis(), values, null);
-    }
-
-    /** From one unit of a quantity to another, directly or by way of the unit that both are shown for; empty for other quantities. */
-    private static Optional<DoubleUnaryOperator> conversion(String from, String to) {
-        if (from.equals(to)) {
-            return Optional.of(v -> v);
-        }
-        return UnitChoice.bases().stream()
-                .filter(base ->
-                        choice(base, from).isPresent() && choice(base, to).isPresent())
-                .findFirst()
-                .map(base -> {
-                    UnitChoice a = choice(base, from).orElseThrow();
-                    UnitChoice b = choice(base, to).orElseThrow();
-                    return v -> b.value(a.from(v));
-                });
-    }
-
-    private static Optional<UnitChoice> choice(String base, String shown) {
-        return UnitChoice.of(base).stream()
-                .filter(u -> u.symbol().equals(shown))
-                .findFirst();
+        return Series.of(wanted, s.axis(), values, null);
     }
 }

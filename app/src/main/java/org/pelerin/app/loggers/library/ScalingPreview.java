@@ -8,7 +8,7 @@ import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.ThermocoupleType;
-import org.pelerin.core.series.SignificantDigits;
+import org.pelerin.core.unit.SignificantDigits;
 
 /**
  * What a scaling makes of raw values: a curve in a box of {@value #WIDTH} by {@value #HEIGHT} and one value worked out.

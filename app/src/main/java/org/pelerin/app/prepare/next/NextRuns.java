@@ -70,7 +70,7 @@ public class NextRuns {
 
     private Optional<Mission> lastWritten(String serial) {
         return missions.ofLogger(serial, RECENT).stream()
-                .filter(m -> m.state() != MissionState.ABANDONED && m.unit().missionNumber() != null)
+                .filter(m -> m.state() != MissionState.ABANDONED && m.device().missionNumber() != null)
                 .findFirst();
     }
 

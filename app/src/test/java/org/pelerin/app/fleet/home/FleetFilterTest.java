@@ -80,7 +80,7 @@ class FleetFilterTest {
         // a clock that is off is nothing to go for
         assertThat(shown(needy)).containsExactly(FULL);
         FleetFilter stock = new FleetFilter();
-        stock.site = Unit.IN_STOCK;
+        stock.site = LoggerHistory.IN_STOCK;
         assertThat(shown(stock)).containsExactly(NEW);
     }
 

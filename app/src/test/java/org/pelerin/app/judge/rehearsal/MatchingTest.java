@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
@@ -14,7 +15,7 @@ class MatchingTest {
 
     private static Series series(String label, String unit, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.EPOCH, Duration.ofMinutes(10), values.length);
-        return Series.of(label, unit, axis, values, null);
+        return Series.of(Channel.of(label, unit), axis, values, null);
     }
 
     private static double[] values(Series s) {

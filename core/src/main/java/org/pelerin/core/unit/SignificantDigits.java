@@ -1,4 +1,4 @@
-package org.pelerin.core.series;
+package org.pelerin.core.unit;
 
 import java.math.BigDecimal;
 import java.math.MathContext;

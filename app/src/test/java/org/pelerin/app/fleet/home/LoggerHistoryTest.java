@@ -19,7 +19,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Formats;
 
-class UnitTest {
+class LoggerHistoryTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
     private static final Instant NOW = Instant.parse("2026-03-19T07:40:00Z");
@@ -29,7 +29,7 @@ class UnitTest {
         boolean home = state == MissionState.COLLECTED;
         return new Mission(
                 1,
-                new Mission.Unit(7, "PL-18033", "alder-t1", 1),
+                new Mission.Device(7, "PL-18033", "alder-t1", 1),
                 state,
                 new Mission.Copy("plan", 1, "{}"),
                 new Mission.Place(3L, "Vault 1", "Ostrel cellars", "Europe/Paris"),
@@ -79,8 +79,8 @@ class UnitTest {
                 needs);
     }
 
-    private static Unit unit(boolean docked, Mission mission) {
-        return Unit.of(overview(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
+    private static LoggerHistory unit(boolean docked, Mission mission) {
+        return LoggerHistory.of(overview(docked, mission), List.of(mission), List.of(), List.of(), PARIS, SHOW);
     }
 
     private static Instant days(int n) {
@@ -116,7 +116,7 @@ class UnitTest {
     @Test
     void a_lane_shows_what_is_known_and_what_is_foreseen() {
         Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
-        Unit unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
+        LoggerHistory unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
         ExcursionMark mark = new ExcursionMark(1, true, days(-4), days(-3));
         Waylines w = Waylines.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
         Lane lane = w.groups().get(0).lanes().get(0);
@@ -133,7 +133,7 @@ class UnitTest {
     @Test
     void a_note_does_not_run_across_the_line_of_now() {
         Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
-        Unit near = unit(false, mission(MissionState.COLLECTED, days(-9), null, null));
+        LoggerHistory near = unit(false, mission(MissionState.COLLECTED, days(-9), null, null));
         Lane lane = Waylines.of(List.of(near), Map.of(), window, PARIS, SHOW)
                 .groups()
                 .get(0)
@@ -149,8 +149,8 @@ class UnitTest {
         Mission waiting = mission(MissionState.WAITING, null, null, null);
         // a day after now, and one beyond the window
         List<LocalDate> rounds = List.of(LocalDate.of(2026, 3, 20), LocalDate.of(2026, 12, 24));
-        Unit unit =
-                Unit.of(overview(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
+        LoggerHistory unit = LoggerHistory.of(
+                overview(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
         Lane lane = Waylines.of(List.of(unit), Map.of(), window, PARIS, SHOW)
                 .groups()
                 .get(0)

@@ -7,4 +7,4 @@ import java.time.Instant;
  *
  * @param minutes from {@code placedAt} on
  */
-public record Settling(Instant placedAt, int minutes, String placedBy) {}
+public record Acclimatisation(Instant placedAt, int minutes, String placedBy) {}

@@ -17,7 +17,7 @@ import org.pelerin.app.platform.web.Formats;
  * @param note what the lane says, or empty
  * @param noteAt where it says it
  */
-record Unit(
+record LoggerHistory(
         LoggerOverview overview,
         List<Mission> missions,
         List<Instant> visits,
@@ -29,14 +29,14 @@ record Unit(
     static final String LOST = "Lost";
     static final String NO_SITE = "No spot yet";
 
-    static Unit of(
+    static LoggerHistory of(
             LoggerOverview s,
             List<Mission> missions,
             List<Instant> visits,
             List<LocalDate> rounds,
             ZoneId zone,
             Formats show) {
-        return new Unit(s, missions, visits, rounds, note(s, zone, show), noteAt(s, missions));
+        return new LoggerHistory(s, missions, visits, rounds, note(s, zone, show), noteAt(s, missions));
     }
 
     /** Under which site it is listed. */

@@ -1,0 +1,48 @@
+package org.pelerin.core.unit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+class UnitTest {
+
+    @Test
+    void values_go_into_every_other_unit_of_their_quantity_and_back() {
+        Random random = new Random(3);
+        for (String symbol : List.of(
+                "°C", "°F", "K", "kPa", "bar", "psi", "V", "mV", "mA", "Ω", "Hz", "m", "ft", "m³/h", "l", "m/s")) {
+            Unit unit = Unit.of(symbol);
+            assertThat(unit.choices()).startsWith(unit).hasSizeGreaterThan(1).doesNotHaveDuplicates();
+            for (Unit other : unit.choices()) {
+                Conversion there = unit.shownIn(other);
+                double v = random.nextDouble() * 100 - 50;
+                assertThat(there.back().value(there.value(v))).isCloseTo(v, within(1e-9));
+                assertThat(other.shownIn(unit).value(there.value(v))).isCloseTo(v, within(1e-9));
+            }
+        }
+        assertThat(Unit.of("%RH").choices()).containsExactly(Unit.of("%RH"));
+    }
+
+    @Test
+    void conversions_are_those_of_the_tables() {
+        assertThat(Unit.CELSIUS.shownIn(Unit.FAHRENHEIT).value(-40)).isEqualTo(-40);
+        assertThat(Unit.FAHRENHEIT.shownIn(Unit.of("K")).value(212)).isEqualTo(373.15);
+        assertThat(Unit.of("kPa").shownIn(Unit.of("psi")).value(101.325)).isCloseTo(14.695949, within(1e-6));
+        assertThat(Unit.of("bar").shownIn(Unit.of("mbar")).value(1.013)).isEqualTo(1013);
+        assertThat(Unit.of("m³/h").shownIn(Unit.of("l/min")).value(6)).isCloseTo(100, within(1e-12));
+        assertThatThrownBy(() -> Unit.CELSIUS.shownIn(Unit.of("bar"))).hasMessageContaining("cannot be shown");
+    }
+
+    @Test
+    void fahrenheit_shifts_values_and_only_stretches_differences() {
+        Conversion f = Unit.CELSIUS.shown(true);
+        assertThat(f.value(100)).isEqualTo(212);
+        assertThat(f.difference(10)).isEqualTo(18);
+        assertThat(f.symbol()).isEqualTo("°F");
+        assertThat(Unit.of("%RH").shown(true).value(50)).isEqualTo(50);
+    }
+}
