@@ -137,7 +137,7 @@ class ServiceTest {
         assertThat(bed.bean(MissionService.class)
                         .ofLogger(serial, 1)
                         .get(0)
-                        .unit()
+                        .device()
                         .missionNumber())
                 .isEqualTo(2);
     }
