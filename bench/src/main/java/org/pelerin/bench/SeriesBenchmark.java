@@ -21,6 +21,7 @@ import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.Channel;
@@ -78,12 +79,12 @@ public class SeriesBenchmark {
 
     @Benchmark
     public Judgement judge() {
-        return Judge.judge(List.of(series), limits);
+        return Judge.judge(JudgedRecord.of(List.of(series)), limits);
     }
 
     @Benchmark
     public Statistics statistics() {
-        return Statistics.of(series, 0, SAMPLES, null);
+        return Statistics.of(series, null);
     }
 
     @Benchmark

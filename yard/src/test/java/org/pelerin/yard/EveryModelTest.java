@@ -25,6 +25,7 @@ import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
@@ -178,7 +179,7 @@ class EveryModelTest {
             logger.writePlan(START, plan);
             logger.runUntil(START.plus(Duration.ofDays(4)), (c, input, sensor, since, at) -> triangle(at));
             List<Series> record = collected(logger);
-            List<String> judged = Judge.judge(record, plan.limits()).excursions().stream()
+            List<String> judged = Judge.judge(JudgedRecord.of(record), plan.limits()).excursions().stream()
                     .map(e -> e.rule() + " " + e.alarmAt())
                     .sorted()
                     .toList();

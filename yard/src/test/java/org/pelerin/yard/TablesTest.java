@@ -24,6 +24,7 @@ import org.pelerin.core.plan.FaultDirection;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.series.ClockCorrection;
@@ -219,7 +220,7 @@ class TablesTest {
         // was
         assertThat(states.axis().end()).isEqualTo(START.plusSeconds(82_800));
         assertThat(Judge.judge(
-                                decoded.series(),
+                                JudgedRecord.of(decoded.series()),
                                 contacts(OPEN_TWENTY_MINUTES, new StopCondition.MemoryFull())
                                         .limits())
                         .coverage())
@@ -227,7 +228,7 @@ class TablesTest {
         assertThat(decoded.series()).extracting(Series::label).containsExactly("Flow", "Door");
         // 20 min 7 s each: found to the second by the judge, and raised by the logger at the same instants
         List<Excursion> found = Judge.judge(
-                        decoded.series(),
+                        JudgedRecord.of(decoded.series()),
                         contacts(OPEN_TWENTY_MINUTES, new StopCondition.MemoryFull())
                                 .limits())
                 .excursions();

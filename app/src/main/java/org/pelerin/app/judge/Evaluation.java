@@ -17,6 +17,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.NoiseDose;
@@ -70,7 +71,7 @@ public class Evaluation {
             return new Judged(nothing(), null, null);
         }
         Limits limits = plan.limits();
-        Judgement judgement = Judge.judge(record, limits);
+        Judgement judgement = Judge.judge(JudgedRecord.of(record), limits);
         List<JudgementDocument.Channel> figures = record.stream()
                 .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
                 .toList();

@@ -267,9 +267,7 @@ public record JudgementDocument(
                 j.verdict().name().toLowerCase(java.util.Locale.ROOT),
                 series,
                 excursions,
-                j.gaps().intervals().stream()
-                        .map(i -> new Hole(i.getStart(), i.getEnd()))
-                        .toList(),
+                j.gaps().stream().map(i -> new Hole(i.getStart(), i.getEnd())).toList(),
                 j.coverage(),
                 j.reasons());
     }

@@ -1,5 +1,7 @@
 package org.pelerin.app.review;
 
+import java.time.Instant;
+import org.threeten.extra.Interval;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -83,13 +85,14 @@ class RecordController {
     private List<JudgementDocument.Channel> reckoned(
             Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
         Limits limits = missions.plan(mission).limits();
+        Interval part = Interval.of(Instant.ofEpochMilli(from), Instant.ofEpochMilli(Math.max(from, to) + 1));
         List<JudgementDocument.Channel> out = new ArrayList<>();
         for (SeriesTable table : tables) {
             long first = table.axis().indexAtOrAfter(from);
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
             for (Series s : store.window(mission, table.only(wanted), first, last)) {
                 Band band = Evaluation.band(limits, s.label());
-                out.add(JudgementDocument.Channel.of(Statistics.of(s, first, last, band)));
+                out.add(JudgementDocument.Channel.of(Statistics.of(s, part, band)));
             }
         }
         return out;

@@ -15,6 +15,7 @@ import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -33,7 +34,7 @@ class MissionSentenceTest {
     private static JudgementDocument document(Limits limits, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), values.length);
         Series air = Series.of(Channel.of("Air", "°C"), axis, values, null);
-        Judgement j = Judge.judge(List.of(air), limits);
+        Judgement j = Judge.judge(JudgedRecord.of(List.of(air)), limits);
         return JudgementDocument.of(
                 j,
                 List.of(JudgementDocument.Channel.of(Statistics.of(air, new Band(10, 14)))),
@@ -140,7 +141,7 @@ class MissionSentenceTest {
                 List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
         Series air = Series.of(Channel.of("Air", "°C"), axis, new double[] {15, 12, 8, 12, 12}, null);
-        Judgement j = Judge.judge(List.of(air), budget);
+        Judgement j = Judge.judge(JudgedRecord.of(List.of(air)), budget);
         JudgementDocument.Departure e = JudgementDocument.Departure.of(
                 j.excursions().get(0),
                 "°C",

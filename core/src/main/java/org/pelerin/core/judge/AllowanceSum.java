@@ -6,7 +6,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.stats.Mean;
-import org.pelerin.core.unit.Unit;
 import org.threeten.extra.Interval;
 
 /** Adds the runs of a rule that allows so much time out in all. */
@@ -15,7 +14,7 @@ final class AllowanceSum {
     private AllowanceSum() {}
 
     /** One excursion if the runs sum to strictly more than the allowance. */
-    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, Unit unit, List<Excursion> runs) {
+    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, boolean levels, List<Excursion> runs) {
         List<Excursion> pieces = runs.stream()
                 .sorted(Comparator.comparing(e -> e.span().getStart()))
                 .toList();
@@ -28,22 +27,22 @@ final class AllowanceSum {
             }
             sum = after;
         }
-        return alarmAt == null ? Optional.empty() : Optional.of(join(rule, unit, pieces, alarmAt));
+        return alarmAt == null ? Optional.empty() : Optional.of(join(rule, levels, pieces, alarmAt));
     }
 
-    private static Excursion join(Rule rule, Unit unit, List<Excursion> pieces, Instant alarmAt) {
+    private static Excursion join(Rule rule, boolean levels, List<Excursion> pieces, Instant alarmAt) {
         Excursion peak = pieces.get(0);
         Duration unobserved = Duration.ZERO;
         long samples = 0;
         double area = 0;
-        Mean mean = Mean.forUnit(unit);
+        Mean mean = Mean.of(levels);
         Instant end = Instant.MIN;
         for (Excursion piece : pieces) {
             peak = beyond(rule, piece) > beyond(rule, peak) ? piece : peak;
             unobserved = unobserved.plus(piece.unobserved());
             samples += piece.samples();
             area += piece.area();
-            mean.add(piece.mean(), piece.duration().minus(piece.unobserved()).toMillis());
+            mean.add(piece.mean(), piece.duration().minus(piece.unobserved()).toMillis() / 3_600_000.0);
             end = piece.span().getEnd().isAfter(end) ? piece.span().getEnd() : end;
         }
         boolean bothSides = !Double.isInfinite(rule.bound().low())

@@ -1,5 +1,7 @@
 package org.pelerin.core.judge;
 
+import org.pelerin.core.unit.SignificantDigits;
+
 /**
  * The values a rule allows. A value equal to a limit is allowed.
  */
@@ -40,6 +42,38 @@ public sealed interface Bound {
             if (low > high) {
                 throw new IllegalArgumentException("The lower limit " + low + " is above the upper limit " + high);
             }
+        }
+    }
+
+    /**
+     * So many per cent around a nominal value; a side without a per cent is open. The limits are rounded to the digits of values.
+     *
+     * @param plus per cent of its size above it, 0 or more, or null; {@code minus} below it
+     */
+    record Nominal(double nominal, Double plus, Double minus) implements Bound {
+        public Nominal {
+            finite(nominal);
+            if (plus == null && minus == null) {
+                throw new IllegalArgumentException("A bound around a nominal value has at least one side");
+            }
+            if (nominal == 0 || plus != null && !(plus >= 0) || minus != null && !(minus >= 0)) {
+                throw new IllegalArgumentException(
+                        "A bound is 0 % or more on either side of a nominal value other than 0");
+            }
+        }
+
+        @Override
+        public double high() {
+            return plus == null ? Double.POSITIVE_INFINITY : part(plus);
+        }
+
+        @Override
+        public double low() {
+            return minus == null ? Double.NEGATIVE_INFINITY : part(-minus);
+        }
+
+        private double part(double percent) {
+            return SignificantDigits.rounded(nominal + Math.abs(nominal) * (percent / 100));
         }
     }
 

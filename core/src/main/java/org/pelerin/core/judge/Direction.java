@@ -8,19 +8,20 @@ public enum Direction {
     ABOVE,
     BELOW,
     /** Both sides together, as an allowance adds them. */
-    OUTSIDE;
+    OUTSIDE,
+    /** Nothing was measured. */
+    GAP;
 
     /** The sides that make runs of their own. */
     static final List<Direction> SIDES = List.of(ABOVE, BELOW);
 
-    /** Whether {@code v} lies strictly beyond {@code limit}; for a side. */
-    boolean out(double v, double limit) {
-        return this == ABOVE ? Comparison.above(v, limit) : Comparison.below(v, limit);
-    }
-
-    /** The same where either was computed; {@code terms} as {@link Comparison#computedAbove}. */
-    boolean computedOut(double v, double limit, double terms) {
-        return this == ABOVE ? Comparison.computedAbove(v, limit, terms) : Comparison.computedBelow(v, limit, terms);
+    /**
+     * Whether {@code v} lies strictly beyond {@code limit}; for a side.
+     *
+     * @param terms as {@link Comparison#above}
+     */
+    boolean out(double v, double limit, double terms) {
+        return this == ABOVE ? Comparison.above(v, limit, terms) : Comparison.below(v, limit, terms);
     }
 
     /** Positive where {@code v} is farther out than {@code limit}; for a side. */

@@ -1,109 +1,161 @@
 package org.pelerin.core.judge;
 
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import org.pelerin.core.series.Block;
-import org.pelerin.core.series.Gaps;
-import org.pelerin.core.series.Series;
+import java.util.Set;
+import org.pelerin.core.record.Coverage;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleReader;
+import org.pelerin.core.record.SampleSource;
 
 /**
- * Judges a record against limits: a pure function of the series and the rules.
+ * Judges a record against limits: a pure function of both.
  *
- * <p>Verdict, in this order: any departure of values gives {@code EXCURSIONS}; else {@code INCONCLUSIVE} if coverage is
- * below {@value #COVERAGE_NEEDED} %, a rule's channel is not there, a rule found nothing to judge, there is no rule or no
- * more than one sample; else {@code WITHIN}.
+ * <p>Verdict, in this order: any departure of values gives {@code EXCURSIONS}; else {@code INCONCLUSIVE} if less is covered than a
+ * gap rule demands ({@value #COVERAGE_NEEDED} % where none says otherwise), a rule's channel is not there, a rule found nothing to judge
+ * or, on windows, could not judge more than 5 % of them, there is no rule or no more than one sample; else {@code EXCURSIONS} if a gap
+ * is longer than a gap rule allows; else {@code WITHIN}.
+ *
+ * <p>Cost: one pass over each channel that the rules name, all rules together; blocks that no rule needs are not decoded.
  */
 public final class Judge {
 
     public static final double COVERAGE_NEEDED = 95;
 
-    private Judge() {}
+    private final JudgedRecord record;
+    private final Limits limits;
+    private final ZoneId site;
+    private final Map<SampleSource, List<RulePass>> passes = new IdentityHashMap<>();
+    private final Map<SampleSource, Coverage.Reader> presence = new IdentityHashMap<>();
+    private final Set<String> reasons = new LinkedHashSet<>();
 
-    /** @param record the channels of one mission; at least one */
-    public static Judgement judge(List<Series> record, Limits limits) {
+    private Judge(JudgedRecord record, Limits limits, ZoneId site) {
+        this.record = record;
+        this.limits = limits;
+        this.site = site;
+    }
+
+    /**
+     * @param site the zone of the clock for rules that name none; may be null
+     * @throws ZoneMissingException if a rule looks at the local clock and there is no zone for it
+     */
+    public static Judgement judge(JudgedRecord record, Limits limits, ZoneId site) {
+        return new Judge(record, limits, site).judge();
+    }
+
+    /** The same where no rule looks at the local clock, or each says where. */
+    public static Judgement judge(JudgedRecord record, Limits limits) {
+        return judge(record, limits, null);
+    }
+
+    private Judgement judge() {
+        limits.rules().forEach(this::prepare);
+        limits.gapRules().stream()
+                .filter(g -> g.channel() != null)
+                .forEach(g -> source(g.channel(), g.id()).ifPresent(this::watch));
+        if (presence.isEmpty()) {
+            record.sources().forEach(this::watch);
+        }
+        List<SampleSource> watched =
+                record.sources().stream().filter(presence::containsKey).toList();
+        watched.forEach(this::read);
+        return verdict(watched);
+    }
+
+    private void prepare(Rule rule) {
+        source(rule.channel(), rule.id()).ifPresent(s -> {
+            watch(s);
+            passes.computeIfAbsent(s, c -> new ArrayList<>()).add(new RulePass(rule, s, record.excluded(), site));
+        });
+    }
+
+    private Optional<SampleSource> source(String channel, String rule) {
+        Optional<SampleSource> source = record.source(channel);
+        if (source.isEmpty()) {
+            reasons.add("the record has no channel “" + channel + "”, which “" + rule + "” looks at");
+        }
+        return source;
+    }
+
+    private void watch(SampleSource source) {
+        presence.computeIfAbsent(source, l -> new Coverage.Reader());
+    }
+
+    /** All that listens to a channel, in one pass. */
+    private void read(SampleSource source) {
+        List<SampleReader> readers = new ArrayList<>();
+        passes.getOrDefault(source, List.of()).forEach(p -> readers.add(p.reader()));
+        readers.add(presence.get(source));
+        source.read(SampleReader.all(readers));
+    }
+
+    private Judgement verdict(List<SampleSource> watched) {
         List<Excursion> excursions = new ArrayList<>();
-        List<String> reasons = new ArrayList<>();
-        List<Series> named = new ArrayList<>();
-        for (Rule rule : limits.rules()) {
-            Optional<Series> series = record.stream()
-                    .filter(s -> s.label().equals(rule.channel()))
-                    .findFirst();
-            if (series.isEmpty()) {
-                reasons.add("the record has no channel “" + rule.channel() + "”");
-                continue;
+        for (SampleSource s : watched) {
+            for (RulePass p : passes.getOrDefault(s, List.of())) {
+                excursions.addAll(p.excursions());
+                p.trouble().ifPresent(reasons::add);
             }
-            if (!named.contains(series.get())) {
-                named.add(series.get());
-            }
-            if (!judge(series.get(), rule, excursions)) {
-                reasons.add("“" + rule.channel() + "” holds no valid sample");
-            }
+        }
+        boolean departed = !excursions.isEmpty();
+        Coverage all = Coverage.of(
+                watched.stream().map(s -> presence.get(s).coverage()).toList());
+        boolean gapped = gaps(all, excursions);
+        if (limits.rules().isEmpty() && limits.gapRules().isEmpty()) {
+            reasons.add("no limits were set");
+        }
+        if (watched.stream().noneMatch(SampleSource::events)
+                && watched.stream().allMatch(s -> presence.get(s).samples() <= 1)) {
+            reasons.add("there is no more than one sample");
         }
         excursions.sort(
                 Comparator.comparing((Excursion e) -> e.span().getStart()).thenComparing(Excursion::rule));
-        Gaps gaps = Gaps.unionOf(
-                (named.isEmpty() ? record : named).stream().map(Gaps::of).toList());
-        if (limits.rules().isEmpty()) {
-            reasons.add("no limits were set");
-        }
-        if (record.stream().allMatch(s -> s.axis().count() <= 1 && !s.axis().events())) {
-            reasons.add("there is no more than one sample");
-        }
-        if (gaps.coverage() < COVERAGE_NEEDED) {
-            reasons.add("samples cover less than 95 % of the record");
-        }
-        Verdict verdict =
-                !excursions.isEmpty() ? Verdict.EXCURSIONS : reasons.isEmpty() ? Verdict.WITHIN : Verdict.INCONCLUSIVE;
-        return new Judgement(
-                verdict, excursions, gaps, reasons.stream().distinct().toList());
+        Verdict verdict = departed
+                ? Verdict.EXCURSIONS
+                : !reasons.isEmpty() ? Verdict.INCONCLUSIVE : gapped ? Verdict.EXCURSIONS : Verdict.WITHIN;
+        return new Judgement(verdict, excursions, all, List.copyOf(reasons));
     }
 
-    /** Returns whether there was anything to judge. */
-    private static boolean judge(Series series, Rule rule, List<Excursion> into) {
-        long first = -1;
-        for (Block b : series.blocks()) {
-            if (!b.allMissing()) {
-                first = b.firstIndex() + firstValid(b.values());
-                break;
+    /** Adds what departs from the rules on gaps; returns whether a gap is too long. */
+    private boolean gaps(Coverage all, List<Excursion> into) {
+        boolean said = false;
+        boolean tooLong = false;
+        for (GapRule rule : limits.gapRules()) {
+            Optional<Coverage> looked = rule.channel() == null
+                    ? Optional.of(all)
+                    : record.source(rule.channel()).map(s -> presence.get(s).coverage());
+            if (looked.isEmpty()) {
+                continue;
+            }
+            Coverage of = looked.get();
+            List<Excursion> longGaps = GapFinder.longGaps(rule, of);
+            tooLong |= !longGaps.isEmpty();
+            into.addAll(longGaps);
+            into.addAll(GapFinder.coverage(rule, of));
+            if (rule.coverage() != null) {
+                said |= rule.channel() == null;
+                covered(of, rule.coverage(), rule.channel() == null ? "the record" : "“" + rule.channel() + "”");
             }
         }
-        if (first < 0) {
-            return false;
+        if (!said) {
+            covered(all, COVERAGE_NEEDED, "the record");
         }
-        long last = -1;
-        for (int i = series.blocks().size() - 1; i >= 0 && last < 0; i--) {
-            Block b = series.blocks().get(i);
-            if (!b.allMissing()) {
-                last = b.firstIndex() + lastValid(b.values());
-            }
-        }
-        List<Excursion> runs = new ArrayList<>();
-        for (Direction direction : Direction.SIDES) {
-            RunFinder.find(rule, direction, series, first, last, runs::add);
-        }
-        if (rule.lasting() instanceof Lasting.Allowance a) {
-            AllowanceSum.of(rule, a, series.unit(), runs).ifPresent(into::add);
-        } else {
-            into.addAll(runs);
-        }
-        return true;
+        return tooLong;
     }
 
-    private static int firstValid(double[] values) {
-        int i = 0;
-        while (Double.isNaN(values[i])) {
-            i++;
+    private void covered(Coverage presence, double needed, String what) {
+        if (GapFinder.tooLittle(presence, needed)) {
+            reasons.add("samples cover less than " + plain(needed) + " % of " + what);
         }
-        return i;
     }
 
-    private static int lastValid(double[] values) {
-        int i = values.length - 1;
-        while (Double.isNaN(values[i])) {
-            i--;
-        }
-        return i;
+    private static String plain(double v) {
+        return v == Math.rint(v) ? Long.toString((long) v) : Double.toString(v);
     }
 }

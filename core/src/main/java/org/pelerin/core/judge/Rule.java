@@ -7,14 +7,22 @@ import java.time.Duration;
  *
  * @param id unique among the limits it belongs to
  * @param channel label of the channel judged
- * @param bound what is allowed
+ * @param basis what of it is looked at
+ * @param bound what is allowed, in the unit of the basis
  * @param lasting how long a departure must last to count
- * @param clearance in the channel's unit, 0 or more: once out, a run ends only at a value this far back inside
+ * @param clearance in the same unit, 0 or more: once out, a run ends only at a value this far back inside
  * @param bridge the longest gap a run goes through
  * @param severity how grave an excursion is
  */
 public record Rule(
-        String id, String channel, Bound bound, Lasting lasting, double clearance, Duration bridge, Severity severity) {
+        String id,
+        String channel,
+        Basis basis,
+        Bound bound,
+        Lasting lasting,
+        double clearance,
+        Duration bridge,
+        Severity severity) {
 
     public static final Duration DEFAULT_BRIDGE = Duration.ofHours(24);
 
@@ -27,16 +35,25 @@ public record Rule(
         }
     }
 
+    /** On the value itself. */
     public static Rule of(String id, String channel, Bound bound, Lasting lasting) {
-        return new Rule(id, channel, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR);
+        return new Rule(id, channel, Basis.VALUE, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR);
+    }
+
+    public Rule on(Basis other) {
+        return new Rule(id, channel, other, bound, lasting, clearance, bridge, severity);
     }
 
     public Rule withClearance(double other) {
-        return new Rule(id, channel, bound, lasting, other, bridge, severity);
+        return new Rule(id, channel, basis, bound, lasting, other, bridge, severity);
     }
 
     public Rule withBridge(Duration other) {
-        return new Rule(id, channel, bound, lasting, clearance, other, severity);
+        return new Rule(id, channel, basis, bound, lasting, clearance, other, severity);
+    }
+
+    public Rule withSeverity(Severity other) {
+        return new Rule(id, channel, basis, bound, lasting, clearance, bridge, other);
     }
 
     /** The limit that an excursion's peak lies beyond. */

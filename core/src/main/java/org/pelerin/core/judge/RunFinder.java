@@ -4,174 +4,197 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.Consumer;
+import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.series.Block;
-import org.pelerin.core.series.Series;
-import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.stats.Mean;
 import org.threeten.extra.Interval;
 
 /**
  * Finds the runs of one rule on one side of its bound and hands on those that last long enough.
  *
- * <p>One pass; a block that lies wholly within the bound, while no run is open, is not decoded.
+ * <p>A run ends where a stretch does, and is open there. One pass; a block that lies wholly within the bound is not decoded.
  */
-final class RunFinder {
+final class RunFinder implements SampleReader {
+
+    private static final double MILLIS_AN_HOUR = 3_600_000.0;
 
     private final Rule rule;
     private final Direction direction;
+    private final String channel;
     private final double limit;
     private final double release;
-    private final TimeAxis axis;
-    private final String channel;
+    private final boolean clears;
+    private final long bridge;
     private final Mean mean;
-    private final long firstValid;
-    private final long lastValid;
     private final Consumer<Excursion> found;
 
-    private long startIndex = -1;
-    private long endIndex;
+    /** Whether a valid value of this stretch was told, and so a run that begins now does not hold the first one. */
+    private boolean any;
+
+    private boolean running;
+    private boolean openAtStart;
+    private long start;
+    private long end;
     private long samples;
     private long unobserved;
-    private long alarmMillis;
+    private long gap;
+    private long ownGap;
+    private long countedAt;
     private double peak;
-    private long peakIndex;
+    private long peakAt;
     private double area;
 
-    private RunFinder(
-            Rule rule, Direction direction, Series series, long firstValid, long lastValid, Consumer<Excursion> found) {
+    private RunFinder(Rule rule, Direction direction, Channel channel, boolean levels, Consumer<Excursion> found) {
         this.rule = rule;
         this.direction = direction;
+        this.channel = channel.label();
         this.limit = rule.limit(direction);
+        this.clears = rule.clearance() > 0;
         this.release = direction == Direction.ABOVE ? limit - rule.clearance() : limit + rule.clearance();
-        this.axis = series.axis();
-        this.channel = series.label();
-        this.mean = Mean.forUnit(series.unit());
-        this.firstValid = firstValid;
-        this.lastValid = lastValid;
+        this.bridge = rule.bridge().toMillis();
+        this.mean = Mean.of(levels);
         this.found = found;
     }
 
-    /** @param firstValid index of the first valid sample of the series, {@code lastValid} of the last */
-    static void find(
-            Rule rule, Direction direction, Series series, long firstValid, long lastValid, Consumer<Excursion> found) {
-        if (Double.isInfinite(rule.limit(direction))) {
-            return;
-        }
-        new RunFinder(rule, direction, series, firstValid, lastValid, found).run(series.blocks());
+    /**
+     * Finders for the sides that a rule bounds.
+     *
+     * @param levels whether what is told are levels in dB
+     */
+    static List<RunFinder> of(Rule rule, Channel channel, boolean levels, Consumer<Excursion> found) {
+        return Direction.SIDES.stream()
+                .filter(d -> !Double.isInfinite(rule.limit(d)))
+                .map(d -> new RunFinder(rule, d, channel, levels, found))
+                .toList();
     }
 
-    private void run(List<Block> blocks) {
-        for (Block block : blocks) {
-            boolean nothingOut = block.allMissing()
-                    || !direction.out(direction == Direction.ABOVE ? block.max() : block.min(), limit);
-            if (startIndex < 0 && nothingOut) {
-                continue;
-            }
-            double[] values = block.values();
-            for (int i = 0; i < values.length; i++) {
-                if (!Double.isNaN(values[i])) {
-                    sample(block.firstIndex() + i, values[i]);
-                }
-            }
-        }
-        close(endIndex);
+    @Override
+    public void begin(long at) {
+        any = false;
     }
 
-    private void sample(long index, double v) {
-        boolean out = direction.out(v, limit);
-        boolean open = startIndex >= 0;
-        if (open) {
-            boolean held = out || rule.clearance() > 0 && direction.computedOut(v, release, terms(v));
-            boolean adjoins = index == endIndex;
-            if (!held) {
-                close(endIndex);
-                return;
-            }
-            if (!adjoins) {
-                Duration gap = Duration.ofMillis(axis.ownMillisAt(index) - axis.ownMillisAt(endIndex));
-                if (gap.compareTo(rule.bridge()) > 0) {
-                    close(endIndex);
-                    open = false;
-                } else {
-                    unobserved += axis.millisAt(index) - axis.millisAt(endIndex);
-                }
+    @Override
+    public void missing(long from, long to, long own) {
+        gap += to - from;
+        ownGap += own;
+    }
+
+    @Override
+    public void sample(long from, long to, double v, double terms) {
+        boolean out = direction.out(v, limit, terms);
+        if (running) {
+            boolean held = out || clears && direction.out(v, release, size(v, terms));
+            if (!held || ownGap > bridge) {
+                close(false);
+            } else {
+                unobserved += gap;
             }
         }
-        if (!open) {
-            if (!out) {
-                return;
+        if (running || out) {
+            if (!running) {
+                open(from, v);
             }
-            begin(index, v);
+            take(from, to, v, terms);
         }
-        take(index, v);
+        any = true;
+        gap = 0;
+        ownGap = 0;
     }
 
     /** Size of what the limit less its clearance was computed from. */
-    private double terms(double v) {
-        return Math.max(Math.abs(limit), Math.max(rule.clearance(), Math.abs(v)));
+    private double size(double v, double terms) {
+        return Math.max(Math.max(Math.abs(limit), rule.clearance()), Math.max(Math.abs(v), terms));
     }
 
-    private void begin(long index, double v) {
-        startIndex = index;
+    private void open(long from, double v) {
+        running = true;
+        openAtStart = !any;
+        start = from;
         samples = 0;
         unobserved = 0;
         area = 0;
         mean.clear();
         peak = v;
-        peakIndex = index;
+        peakAt = from;
     }
 
-    private void take(long index, double v) {
+    private void take(long from, long to, double v, double terms) {
         samples++;
         if (rule.lasting() instanceof Lasting.Samples needed && samples == needed.count()) {
-            alarmMillis = axis.millisAt(index);
+            countedAt = from;
         }
-        double hours = axis.hoursHeld(index);
+        double hours = (to - from) / MILLIS_AN_HOUR;
         mean.add(v, hours);
-        area += Math.max(0, direction.beyond(v, limit)) * hours;
-        if (direction.out(v, peak)) {
+        area += direction.out(v, limit, terms) ? direction.beyond(v, limit) * hours : 0;
+        if (direction.beyond(v, peak) > 0) {
             peak = v;
-            peakIndex = index;
+            peakAt = from;
         }
-        endIndex = index + 1;
+        end = to;
     }
 
-    private void close(long end) {
-        if (startIndex < 0) {
+    @Override
+    public void end(long at) {
+        if (running) {
+            close(true);
+        }
+        gap = 0;
+        ownGap = 0;
+    }
+
+    @Override
+    public boolean skips(Block block) {
+        double farthest = direction == Direction.ABOVE ? block.max() : block.min();
+        return !direction.out(farthest, limit, EXACT)
+                && !(running && clears && direction.out(farthest, release, size(farthest, EXACT)));
+    }
+
+    @Override
+    public void skipped(long from, long to, Block block) {
+        if (running) {
+            close(false);
+        }
+        any = true;
+        gap = 0;
+        ownGap = 0;
+    }
+
+    private void close(boolean openAtEnd) {
+        running = false;
+        long millis = end - start;
+        if (!lastsLongEnough(millis)) {
             return;
         }
-        long start = axis.millisAt(startIndex);
-        long millis = axis.millisAt(end) - start;
-        if (lastsLongEnough(start, millis)) {
-            Interval span = Interval.of(Instant.ofEpochMilli(start), Instant.ofEpochMilli(start + millis));
-            found.accept(new Excursion(
-                    rule.id(),
-                    channel,
-                    direction,
-                    span,
-                    Duration.ofMillis(unobserved),
-                    samples,
-                    Instant.ofEpochMilli(alarmMillis),
-                    peak,
-                    axis.instantAt(peakIndex),
-                    mean.value(),
-                    area,
-                    startIndex == firstValid,
-                    end - 1 == lastValid,
-                    List.of(span)));
-        }
-        startIndex = -1;
+        Interval span = Interval.of(Instant.ofEpochMilli(start), Instant.ofEpochMilli(end));
+        found.accept(new Excursion(
+                rule.id(),
+                channel,
+                direction,
+                span,
+                Duration.ofMillis(unobserved),
+                samples,
+                Instant.ofEpochMilli(alarmAt()),
+                peak,
+                Instant.ofEpochMilli(peakAt),
+                mean.value(),
+                area,
+                openAtStart,
+                openAtEnd,
+                List.of(span)));
     }
 
-    private boolean lastsLongEnough(long start, long millis) {
+    private boolean lastsLongEnough(long millis) {
         if (rule.lasting() instanceof Lasting.Delay d) {
-            alarmMillis = start + d.delay().toMillis();
             return millis > d.delay().toMillis();
         }
-        if (rule.lasting() instanceof Lasting.Samples needed) {
-            return samples >= needed.count();
+        return !(rule.lasting() instanceof Lasting.Samples needed) || samples >= needed.count();
+    }
+
+    private long alarmAt() {
+        if (rule.lasting() instanceof Lasting.Delay d) {
+            return start + d.delay().toMillis();
         }
-        alarmMillis = start;
-        return true;
+        return rule.lasting() instanceof Lasting.Samples ? countedAt : start;
     }
 }

@@ -50,9 +50,9 @@ final class LoggerCheck {
             }
             double v = i < logger.live().size() ? logger.live().get(i).value() : Double.NaN;
             boolean above =
-                    level.high() != null && Comparison.above(v, level.high().limit());
+                    level.high() != null && Comparison.above(v, level.high().limit(), Comparison.EXACT);
             boolean below =
-                    level.low() != null && Comparison.below(v, level.low().limit());
+                    level.low() != null && Comparison.below(v, level.low().limit(), Comparison.EXACT);
             if (above || below) {
                 String unit = plan.unit(model, i);
                 found.warns(

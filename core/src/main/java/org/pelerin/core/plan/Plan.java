@@ -242,7 +242,7 @@ public record Plan(
     private static Rule rule(ChannelSettings channel, int level, boolean upper, Bound bound, Alarm alarm) {
         Severity severity = level == 1 ? Severity.MAJOR : Severity.CRITICAL;
         String id = ruleId(channel, level, upper);
-        return new Rule(id, channel.label(), bound, alarm.lasting(), 0, Rule.DEFAULT_BRIDGE, severity);
+        return Rule.of(id, channel.label(), bound, alarm.lasting()).withSeverity(severity);
     }
 
     /** Symbol of the unit in which a channel is shown and its limits are given. */

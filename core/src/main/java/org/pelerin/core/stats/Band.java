@@ -9,6 +9,6 @@ public record Band(double low, double high) {
 
     /** 1 above the range, −1 below it, 0 inside or not a number. */
     public int side(double v) {
-        return Comparison.above(v, high) ? 1 : Comparison.below(v, low) ? -1 : 0;
+        return Comparison.above(v, high, Comparison.EXACT) ? 1 : Comparison.below(v, low, Comparison.EXACT) ? -1 : 0;
     }
 }

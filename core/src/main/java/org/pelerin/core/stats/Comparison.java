@@ -1,5 +1,7 @@
 package org.pelerin.core.stats;
 
+import org.pelerin.core.record.SampleReader;
+
 /**
  * The one comparison of a value with a limit. A value equal to the limit is inside. Values that were recorded, or that a scaling
  * rounded to its digits, are compared exactly; computed ones (means, totals, rates, doses, a limit less its clearance) count as equal
@@ -11,21 +13,20 @@ public final class Comparison {
 
     private Comparison() {}
 
-    public static boolean above(double v, double limit) {
-        return v > limit;
+    /** In the place of the terms' size: the value is compared exactly. */
+    public static final double EXACT = SampleReader.EXACT;
+
+    /** @param terms size of the largest term that went into a computed value, in the limit's unit; {@link #EXACT} for others */
+    public static boolean above(double v, double limit, double terms) {
+        return terms < 0 ? v > limit : v - limit > slack(limit, terms);
     }
 
-    public static boolean below(double v, double limit) {
-        return v < limit;
+    /** @param terms as {@link #above} */
+    public static boolean below(double v, double limit, double terms) {
+        return terms < 0 ? v < limit : limit - v > slack(limit, terms);
     }
 
-    /** @param terms size of the largest term that went into either, in the limit's unit */
-    public static boolean computedAbove(double v, double limit, double terms) {
-        return v - limit > ROUNDING * Math.max(Math.abs(limit), Math.abs(terms));
-    }
-
-    /** @param terms size of the largest term that went into either, in the limit's unit */
-    public static boolean computedBelow(double v, double limit, double terms) {
-        return limit - v > ROUNDING * Math.max(Math.abs(limit), Math.abs(terms));
+    private static double slack(double limit, double terms) {
+        return ROUNDING * Math.max(Math.abs(limit), terms);
     }
 }

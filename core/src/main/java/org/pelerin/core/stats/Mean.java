@@ -30,6 +30,11 @@ public final class Mean {
         return new Mean(unit.level());
     }
 
+    /** @param energy whether the values are levels in dB */
+    public static Mean of(boolean energy) {
+        return new Mean(energy);
+    }
+
     /** @param w 0 or more */
     public void add(double v, double w) {
         if (Double.isNaN(v)) {

@@ -13,7 +13,7 @@ public final class MeanKineticTemperature {
     /** ΔH in kJ/mol where nothing else is said. */
     public static final double DEFAULT_ENTHALPY = 83.144;
 
-    private static final double DEFAULT_RATIO = DEFAULT_ENTHALPY * 1000 / 8.3144;
+    private static final double GAS_CONSTANT = 8.3144;
 
     private final double ratio;
     private double warmest = Double.NEGATIVE_INFINITY;
@@ -22,7 +22,15 @@ public final class MeanKineticTemperature {
     private boolean impossible;
 
     public MeanKineticTemperature() {
-        this.ratio = DEFAULT_RATIO;
+        this(DEFAULT_ENTHALPY);
+    }
+
+    /** @param enthalpy ΔH in kJ/mol, above 0 */
+    public MeanKineticTemperature(double enthalpy) {
+        if (!(enthalpy > 0) || Double.isInfinite(enthalpy)) {
+            throw new IllegalArgumentException("An activation enthalpy is above 0 kJ/mol, not " + enthalpy);
+        }
+        this.ratio = enthalpy * 1000 / GAS_CONSTANT;
     }
 
     /** @param w 0 or more */

@@ -2,6 +2,7 @@ package org.pelerin.core.stats;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.function.LongToDoubleFunction;
 import java.util.stream.IntStream;
 
 /** Percentiles of valid values. */
@@ -12,21 +13,42 @@ final class Percentiles {
     /**
      * By linear interpolation between closest ranks, Hyndman and Fan's type 7, each value counting once.
      *
-     * @param sorted ascending, without NaN
-     * @param p 0…1
-     * @return NaN for an empty array
+     * @param sorted the first {@code count} ascending, without NaN
+     * @param shares 0…1
+     * @return one figure a share; NaN for no values
      */
-    static double of(double[] sorted, double p) {
-        if (sorted.length == 0) {
+    static double[] ranked(double[] sorted, int count, double... shares) {
+        return Arrays.stream(shares)
+                .map(p -> between((count - 1) * p, count, rank -> sorted[(int) rank]))
+                .toArray();
+    }
+
+    /** The same of ascending values that came so often each. */
+    static double[] counted(double[] values, long[] counts, double... shares) {
+        long[] until = counts.clone();
+        Arrays.parallelPrefix(until, Long::sum);
+        long count = until.length == 0 ? 0 : until[until.length - 1];
+        return Arrays.stream(shares)
+                .map(p -> between((count - 1) * p, count, rank -> values[after(until, rank)]))
+                .toArray();
+    }
+
+    /** The first place whose sum exceeds a rank. */
+    private static int after(long[] until, long rank) {
+        int at = Arrays.binarySearch(until, rank);
+        return at >= 0 ? at + 1 : -at - 1;
+    }
+
+    private static double between(double rank, long count, LongToDoubleFunction at) {
+        if (count == 0) {
             return Double.NaN;
         }
-        double rank = (sorted.length - 1) * p;
-        int below = (int) rank;
-        if (below == sorted.length - 1) {
-            return sorted[below];
+        long below = (long) rank;
+        if (below == count - 1) {
+            return at.applyAsDouble(below);
         }
         double share = rank - below;
-        return sorted[below] * (1 - share) + sorted[below + 1] * share;
+        return at.applyAsDouble(below) * (1 - share) + at.applyAsDouble(below + 1) * share;
     }
 
     /**

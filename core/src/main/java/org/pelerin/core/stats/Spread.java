@@ -38,6 +38,34 @@ final class Spread {
         return scale * Math.sqrt((squares - rest * rest / count) / (count - 1));
     }
 
+    /** The same of values that came so often each. */
+    static double counted(double[] values, long[] counts) {
+        double n = 0;
+        for (long c : counts) {
+            n += c;
+        }
+        if (n < 2) {
+            return Double.NaN;
+        }
+        double scale = scale(values, values.length);
+        if (scale == 0) {
+            return 0;
+        }
+        double mean = 0;
+        for (int i = 0; i < values.length; i++) {
+            mean += (values[i] - values[0]) / scale * counts[i];
+        }
+        mean /= n;
+        double squares = 0;
+        double rest = 0;
+        for (int i = 0; i < values.length; i++) {
+            double away = (values[i] - values[0]) / scale - mean;
+            squares += away * away * counts[i];
+            rest += away * counts[i];
+        }
+        return scale * Math.sqrt((squares - rest * rest / n) / (n - 1));
+    }
+
     /**
      * The standard deviation of values that held for different times, about their mean over time: {@code √(Σ w·(x − μ)² / Σ w)}.
      *

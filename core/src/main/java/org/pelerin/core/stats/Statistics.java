@@ -1,16 +1,16 @@
 package org.pelerin.core.stats;
 
 import java.time.Instant;
-import java.util.Arrays;
-import java.util.Optional;
+import java.util.List;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.TimeAxis;
-import org.pelerin.core.unit.Conversion;
-import org.pelerin.core.unit.Unit;
+import org.threeten.extra.Interval;
 
 /**
- * The figures of one series over a range of it. Missing samples do not count. NaN (or null) where a figure does not exist.
+ * The figures of one channel over the judged time. Missing samples do not count. NaN (or null) where a figure does not exist.
  *
+ * @param unit its symbol
  * @param count valid samples
  * @param first instant of the first valid sample
  * @param last instant of the last valid sample
@@ -20,7 +20,8 @@ import org.pelerin.core.unit.Unit;
  * @param sd sample standard deviation (n − 1), each sample counting once; of events, whose values hold for different times, weighted by
  *     time about the mean
  * @param mkt mean kinetic temperature in the channel's own unit, for °C, °F and K only
- * @param p05 percentile, as p50 and p95: type 7, each sample counting once; of events, by the time that values held
+ * @param p05 percentile, as those that follow: type 7, each sample counting once; of events, by the time that values held. The level that
+ *     is exceeded N % of the time is the percentile of 100 − N
  * @param within hours in which the value was inside the limits, {@code above} and {@code below} likewise; NaN without
  *     limits
  */
@@ -38,106 +39,39 @@ public record Statistics(
         double sd,
         double mkt,
         double p05,
+        double p10,
         double p50,
+        double p90,
         double p95,
         double within,
         double above,
         double below) {
 
-    public static Statistics of(Series series, Band band) {
-        return of(series, 0, series.axis().count(), band);
-    }
+    static final double[] SHARES = {0.05, 0.1, 0.5, 0.9, 0.95};
 
     /**
-     * Cost: the range is decoded and sorted once.
+     * Cost: one pass; all blocks are decoded.
      *
-     * @param from first index, inclusive
-     * @param to last index, exclusive
      * @param band limits for the time within, or null
+     * @param enthalpy ΔH of the mean kinetic temperature, in kJ/mol
      */
-    public static Statistics of(Series series, long from, long to, Band band) {
-        double[] values = series.values(from, to);
-        TimeAxis axis = series.axis();
-        Optional<Conversion> celsius =
-                series.unit().temperature() ? series.unit().to(Unit.CELSIUS) : Optional.empty();
-        Mean mean = Mean.forUnit(series.unit());
-        MeanKineticTemperature mkt = new MeanKineticTemperature();
-        double min = Double.NaN;
-        double max = Double.NaN;
-        int minAt = -1;
-        int maxAt = -1;
-        int first = -1;
-        int last = -1;
-        int count = 0;
-        double within = 0;
-        double above = 0;
-        double below = 0;
-        double[] valid = new double[values.length];
-        double[] held = axis.events() ? new double[values.length] : null;
-        for (int i = 0; i < values.length; i++) {
-            double v = values[i];
-            if (Double.isNaN(v)) {
-                continue;
-            }
-            double hours = axis.hoursHeld(from + i);
-            first = first < 0 ? i : first;
-            last = i;
-            if (held != null) {
-                held[count] = hours;
-            }
-            valid[count++] = v;
-            if (!(min <= v)) {
-                min = v;
-                minAt = i;
-            }
-            if (!(max >= v)) {
-                max = v;
-                maxAt = i;
-            }
-            mean.add(v, hours);
-            if (celsius.isPresent()) {
-                mkt.addCelsius(celsius.get().unrounded(v), hours);
-            }
-            if (band != null) {
-                switch (band.side(v)) {
-                    case 1 -> above += hours;
-                    case -1 -> below += hours;
-                    default -> within += hours;
-                }
-            }
-        }
-        double[] sorted = Arrays.copyOf(valid, count);
-        double[] times = held == null ? null : Arrays.copyOf(held, count);
-        double sd = held == null ? Spread.sample(sorted, count) : Spread.held(sorted, times);
-        double[] percentiles = held == null ? ranked(sorted) : Percentiles.held(sorted, times, 0.05, 0.5, 0.95);
-        return new Statistics(
-                series.label(),
-                series.unit().symbol(),
-                count,
-                instant(axis, from, first),
-                instant(axis, from, last),
-                min,
-                instant(axis, from, minAt),
-                max,
-                instant(axis, from, maxAt),
-                mean.value(),
-                sd,
-                celsius.map(c -> c.back().unrounded(mkt.celsius())).orElse(Double.NaN),
-                percentiles[0],
-                percentiles[1],
-                percentiles[2],
-                band == null ? Double.NaN : within,
-                band == null ? Double.NaN : above,
-                band == null ? Double.NaN : below);
+    public static Statistics of(SampleSource source, Band band, double enthalpy) {
+        StatisticsReader reader = new StatisticsReader(source, band, enthalpy);
+        source.read(reader);
+        return reader.statistics();
     }
 
-    /** Sorts the values in place. */
-    private static double[] ranked(double[] values) {
-        Arrays.sort(values);
-        return new double[] {Percentiles.of(values, 0.05), Percentiles.of(values, 0.5), Percentiles.of(values, 0.95)};
+    public static Statistics of(SampleSource source, Band band) {
+        return of(source, band, MeanKineticTemperature.DEFAULT_ENTHALPY);
     }
 
-    private static Instant instant(TimeAxis axis, long from, int offset) {
-        return offset < 0 ? null : axis.instantAt(from + offset);
+    /** Of all that was recorded. */
+    public static Statistics of(Series series, Band band) {
+        return of(JudgedRecord.of(List.of(series)).sources().get(0), band);
+    }
+
+    /** Of a part of it; only the blocks in it are decoded. */
+    public static Statistics of(Series series, Interval part, Band band) {
+        return of(JudgedRecord.of(List.of(series), part, List.of()).sources().get(0), band);
     }
 }

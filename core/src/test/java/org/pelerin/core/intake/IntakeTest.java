@@ -14,8 +14,9 @@ import java.util.List;
 import java.util.Random;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.record.Coverage;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.EvenAxis;
-import org.pelerin.core.series.Gaps;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 
@@ -79,8 +80,8 @@ class IntakeTest {
                         new EvenAxis(START, Duration.ofMinutes(10), 7, s.axis().correction()));
         assertThat(s.values(0, 7)).containsExactly(4.0, 4.5, Double.NaN, 5.0, Double.NaN, Double.NaN, 6.25);
         // by hand: 20–30 and 40–60 are missing of 0–70
-        assertThat(Gaps.of(s).total()).isEqualTo(Duration.ofMinutes(30));
-        assertThat(Gaps.of(s).coverage()).isEqualTo(100.0 * 40 / 70);
+        assertThat(gaps(s).gaps().total()).isEqualTo(30 * 60_000);
+        assertThat(gaps(s).percent()).isEqualTo(100.0 * 40 / 70);
     }
 
     @Test
@@ -167,7 +168,7 @@ class IntakeTest {
         Intake in = of(at(0) + ";1", at(1) + ";2", at(2) + ";3", at(60L * 24 * 3650) + ";4");
         Series s = in.series(Merge.NONE).get(0);
         assertThat(s.axis().count()).isEqualTo(5);
-        assertThat(Gaps.of(s).intervals()).hasSize(1);
+        assertThat(gaps(s).gaps().intervals()).hasSize(1);
     }
 
     /** Shuffled rows against a sorted map, over several blocks. */
@@ -198,5 +199,9 @@ class IntakeTest {
         assertThat(Sorted.order(keys, 0)).isEmpty();
         assertThat(Arrays.stream(Sorted.order(new long[] {1, 2, 3}, 3)).toArray())
                 .containsExactly(0, 1, 2);
+    }
+
+    private static Coverage gaps(Series s) {
+        return Coverage.of(JudgedRecord.of(List.of(s)).sources().get(0));
     }
 }

@@ -12,6 +12,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
@@ -29,7 +30,7 @@ class JudgeTest {
     }
 
     private static Judgement judge(Rule rule, double... values) {
-        return Judge.judge(List.of(air(values)), new Limits("test", List.of(rule)));
+        return Judge.judge(JudgedRecord.of(List.of(air(values))), new Limits("test", List.of(rule)));
     }
 
     private static Rule above(double limit, Lasting lasting) {
@@ -234,7 +235,7 @@ class JudgeTest {
         values[5] = 12;
         assertThat(judge(above(14, Lasting.ANY), values).verdict()).isEqualTo(Verdict.WITHIN);
         assertThat(judge(above(14, Lasting.ANY), 12).verdict()).isEqualTo(Verdict.INCONCLUSIVE);
-        assertThat(Judge.judge(List.of(air(12, 12)), new Limits("none", List.of()))
+        assertThat(Judge.judge(JudgedRecord.of(List.of(air(12, 12))), new Limits("none", List.of()))
                         .verdict())
                 .isEqualTo(Verdict.INCONCLUSIVE);
     }
@@ -290,7 +291,7 @@ class JudgeTest {
         TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(180 * minute), ClockCorrection.NONE);
         Series s = Series.of(Channel.of("Door", ""), axis, new double[] {0, 2, 3, 0}, null);
         Rule rule = Rule.of("open", "Door", new Bound.Above(0.5), Lasting.allowance(Duration.ofMinutes(30)));
-        Excursion e = Judge.judge(List.of(s), new Limits("x", List.of(rule)))
+        Excursion e = Judge.judge(JudgedRecord.of(List.of(s)), new Limits("x", List.of(rule)))
                 .excursions()
                 .get(0);
         assertThat(e.mean()).isEqualTo(2);
@@ -299,7 +300,7 @@ class JudgeTest {
         // alone, it is an excursion of no duration with the value that it had
         Series blink = Series.of(Channel.of("Door", ""), axis, new double[] {0, 0, 3, 0}, null);
         Excursion only = Judge.judge(
-                        List.of(blink),
+                        JudgedRecord.of(List.of(blink)),
                         new Limits("x", List.of(Rule.of("open", "Door", new Bound.Above(0.5), Lasting.ANY))))
                 .excursions()
                 .get(0);

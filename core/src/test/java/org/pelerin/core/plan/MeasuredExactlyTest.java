@@ -21,6 +21,7 @@ import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.InputModel;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.sensor.Scaling;
@@ -53,7 +54,7 @@ class MeasuredExactlyTest {
     private static Verdict verdict(double limit, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.EPOCH, Duration.ofMinutes(1), values.length);
         return Judge.judge(
-                        List.of(Series.of(Channel.of("X", "%"), axis, values, null)),
+                        JudgedRecord.of(List.of(Series.of(Channel.of("X", "%"), axis, values, null))),
                         new Limits("x", List.of(Rule.of("x", "X", new Bound.Outside(limit, limit), Lasting.ANY))))
                 .verdict();
     }

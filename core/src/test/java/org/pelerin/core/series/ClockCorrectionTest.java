@@ -15,6 +15,7 @@ import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.stats.Statistics;
 
 /** Figures by hand from {@code t' = t − δ · (t − t0)/(t1 − t0)}. */
@@ -170,7 +171,7 @@ class ClockCorrectionTest {
         values[20] = 50;
         Series series = Series.of(Channel.of("Air", "°C"), axis, values, null);
         Limits limits = new Limits("x", List.of(Rule.of("high", "Air", new Bound.Above(10), Lasting.ANY)));
-        Judgement j = Judge.judge(List.of(series), limits);
+        Judgement j = Judge.judge(JudgedRecord.of(List.of(series)), limits);
         assertThat(j.excursions()).hasSize(1);
         assertThat(Statistics.of(series, null).count()).isEqualTo(36);
     }

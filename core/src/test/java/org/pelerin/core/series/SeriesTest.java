@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,20 +51,6 @@ class SeriesTest {
             assertThat(axis.indexAtOrAfter(axis.millisAt(i))).isEqualTo(i);
             assertThat(axis.indexAtOrAfter(axis.millisAt(i) + 1)).isEqualTo(i + 1);
         }
-    }
-
-    @Test
-    void missing_samples_are_gaps_at_the_edges_too() {
-        Gaps gaps = Gaps.of(series(GAP, 1, 2, GAP, GAP, 3, 4, GAP));
-        assertThat(gaps.intervals()).containsExactly(minutes(0, 10), minutes(30, 50), minutes(70, 80));
-        assertThat(gaps.coverage()).isEqualTo(50.0);
-    }
-
-    @Test
-    void the_union_of_gaps_is_where_any_channel_has_one() {
-        Gaps a = Gaps.of(series(1, GAP, GAP, 1, 1, 1));
-        Gaps b = Gaps.of(series(1, 1, GAP, GAP, 1, GAP));
-        assertThat(Gaps.unionOf(List.of(a, b)).intervals()).containsExactly(minutes(10, 40), minutes(50, 60));
     }
 
     @Test
@@ -139,19 +124,5 @@ class SeriesTest {
         Envelope all = Envelope.of(s, 9_999, 29_001, 5);
         assertThat(all.max()[0]).isEqualTo(99);
         assertThat(all.min()[4]).isEqualTo(-99);
-    }
-
-    @Test
-    void a_channel_that_begins_later_or_ends_earlier_has_gaps_there() {
-        Series whole =
-                Series.of(Channel.of("a", ""), TimeAxis.of(START, Duration.ofHours(1), 10), new double[10], null);
-        Instant later = START.plus(Duration.ofHours(3));
-        Series part = Series.of(Channel.of("b", ""), TimeAxis.of(later, Duration.ofHours(1), 5), new double[5], null);
-        Gaps gaps = Gaps.unionOf(List.of(Gaps.of(whole), Gaps.of(part)));
-        assertThat(gaps.intervals())
-                .containsExactly(
-                        Interval.of(START, later),
-                        Interval.of(START.plus(Duration.ofHours(8)), START.plus(Duration.ofHours(10))));
-        assertThat(gaps.coverage()).isEqualTo(50);
     }
 }

@@ -19,7 +19,7 @@ class StatisticsTest {
 
     private static Statistics of(String unit, Band band, double... values) {
         TimeAxis axis = TimeAxis.of(START, Duration.ofHours(1), values.length);
-        return Statistics.of(Series.of(Channel.of("x", unit), axis, values, null), 0, values.length, band);
+        return Statistics.of(Series.of(Channel.of("x", unit), axis, values, null), band);
     }
 
     @Test

@@ -17,6 +17,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
 
@@ -52,7 +53,8 @@ public class RehearsalService {
             if (matched.isEmpty()) {
                 continue;
             }
-            List<Excursion> found = Judge.judge(matched, limits).excursions();
+            List<Excursion> found =
+                    Judge.judge(JudgedRecord.of(matched), limits).excursions();
             Instant from = m.records().firstAt();
             Instant to = record.get(0).axis().end();
             runs.add(new Rehearsal.Run(

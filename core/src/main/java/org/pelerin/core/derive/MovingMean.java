@@ -1,0 +1,128 @@
+package org.pelerin.core.derive;
+
+import org.pelerin.core.record.SampleReader;
+
+/**
+ * The plain mean of the trailing {@code n} samples, each counting once; levels are averaged as energy. The first n − 1 are empty, and it
+ * starts anew after anything missing and where a stretch begins.
+ *
+ * <p>Cost: constant a sample. The sum is kept in two doubles, so that what leaves it leaves nothing behind: the error stays within a few
+ * units in the last place of the largest value in the window, however long the record.
+ */
+public final class MovingMean implements SampleReader {
+
+    /** A level that exceeds the base by more than this many dB makes the sum begin anew, from the loudest. */
+    private static final double REBASE = 100;
+    /** So does a sum that only quiet ones are left of. */
+    private static final double FAINT = 1e-12;
+
+    private final int n;
+    private final boolean energy;
+    private final SampleReader next;
+    private final double[] values;
+    private int held;
+    private int at;
+    private double sum;
+    private double rest;
+    private double base;
+    private final LargestOfWindow largest;
+
+    /**
+     * @param n at least 1
+     * @param energy whether the values are levels in dB
+     */
+    public MovingMean(int n, boolean energy, SampleReader next) {
+        if (n < 1) {
+            throw new IllegalArgumentException("A moving mean is of at least one sample, not " + n);
+        }
+        this.n = n;
+        this.energy = energy;
+        this.next = next;
+        this.values = new double[n];
+        this.largest = new LargestOfWindow(n);
+    }
+
+    private void clear() {
+        held = 0;
+        at = 0;
+        sum = 0;
+        rest = 0;
+        largest.clear();
+    }
+
+    @Override
+    public void begin(long from) {
+        clear();
+        next.begin(from);
+    }
+
+    @Override
+    public void missing(long from, long to, long own) {
+        clear();
+        next.missing(from, to, own);
+    }
+
+    @Override
+    public void end(long to) {
+        next.end(to);
+    }
+
+    @Override
+    public void done() {
+        next.done();
+    }
+
+    @Override
+    public void sample(long from, long to, double value, double terms) {
+        if (held == 0) {
+            base = value;
+        }
+        if (held == n) {
+            add(-term(values[at]));
+        } else {
+            held++;
+        }
+        values[at] = value;
+        at = at + 1 == n ? 0 : at + 1;
+        largest.add(Math.abs(value));
+        if (energy && value - base > REBASE) {
+            rebase();
+        } else {
+            add(term(value));
+            if (energy && sum * n < FAINT) {
+                rebase();
+            }
+        }
+        if (held < n) {
+            next.missing(from, to, to - from);
+            return;
+        }
+        double mean = sum + rest;
+        next.sample(from, to, energy ? base + 10 * Math.log10(mean) : mean, Math.max(terms, largest.value()));
+    }
+
+    /** A value's share in the mean. */
+    private double term(double v) {
+        return (energy ? Math.pow(10, (v - base) / 10) : v) / n;
+    }
+
+    /** Adds exactly but for the last place of the rest (Knuth's two-sum). */
+    private void add(double v) {
+        double s = sum + v;
+        double b = s - sum;
+        rest += (sum - (s - b)) + (v - b);
+        sum = s;
+    }
+
+    private void rebase() {
+        base = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < held; i++) {
+            base = Math.max(base, values[i]);
+        }
+        sum = 0;
+        rest = 0;
+        for (int i = 0; i < held; i++) {
+            add(term(values[i]));
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package org.pelerin.core.record;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.core.series.Series;
+import org.threeten.extra.Interval;
+
+/**
+ * What was recorded, what is excluded of it and what follows from both: what charts, statistics, judgement and documents read, whatever
+ * it came from.
+ *
+ * <p>Invariants: no sample outside of the judged stretches is ever told to a reader; recorded series
+ * are never changed. It holds series by reference and decodes nothing before it is read; each reading is one pass over the blocks that
+ * the readers do not skip.
+ */
+public final class JudgedRecord {
+
+    private final List<SampleSource> sources;
+    private final Spans excluded;
+    private final Interval period;
+
+    private JudgedRecord(List<SampleSource> sources, Interval period, Spans excluded) {
+        this.sources = List.copyOf(sources);
+        this.period = period;
+        this.excluded = excluded;
+    }
+
+    /** All that was recorded, each series from its first sample to where the last one stops standing. */
+    public static JudgedRecord of(List<Series> recorded) {
+        return of(recorded, null, List.of());
+    }
+
+    /**
+     * @param period that is judged, on the reference clock; either end may be unbounded, which is then the record's own; null for the
+     *     whole record
+     */
+    public static JudgedRecord of(List<Series> recorded, Interval period, List<Exclusion> exclusions) {
+        Spans invalid = spans(exclusions, Exclusion.Kind.NOT_VALID);
+        Spans outside = spans(exclusions, Exclusion.Kind.NOT_PART);
+        List<SampleSource> sources = new ArrayList<>();
+        for (Series s : recorded) {
+            sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid));
+        }
+        return new JudgedRecord(sources, period, outside);
+    }
+
+    private static Spans judged(Series s, Interval period) {
+        long first = s.axis().millisAt(0);
+        long end = s.axis().millisAt(s.axis().count());
+        return period == null
+                ? Spans.of(first, end)
+                : Spans.of(
+                        period.isUnboundedStart() ? first : period.getStart().toEpochMilli(),
+                        period.isUnboundedEnd() ? end : period.getEnd().toEpochMilli());
+    }
+
+    private static Spans spans(List<Exclusion> exclusions, Exclusion.Kind kind) {
+        return Spans.of(exclusions.stream()
+                .filter(e -> e.kind() == kind)
+                .map(Exclusion::span)
+                .toList());
+    }
+
+    /** The same with a channel more, which is read from others. */
+    public JudgedRecord with(SampleSource derived) {
+        List<SampleSource> more = new ArrayList<>(sources);
+        more.add(derived);
+        return new JudgedRecord(more, period, excluded);
+    }
+
+    public List<SampleSource> sources() {
+        return sources;
+    }
+
+    /** The first of that name. */
+    public Optional<SampleSource> source(String label) {
+        return sources.stream().filter(s -> s.channel().label().equals(label)).findFirst();
+    }
+
+    /** Time inside the period that is not part of the run. */
+    public Spans excluded() {
+        return excluded;
+    }
+
+    /** The period that was set; empty where all that was recorded is judged. */
+    public Optional<Interval> period() {
+        return Optional.ofNullable(period);
+    }
+}
