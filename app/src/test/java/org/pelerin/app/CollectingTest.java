@@ -23,7 +23,6 @@ import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.StationWatch;
@@ -36,6 +35,7 @@ import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.DomainClock;
 import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -200,7 +200,7 @@ class CollectingTest {
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/dock/stations/" + station(port).id());
-            assertThat(page.textContent("h1")).contains("is silent since");
+            assertThat(page.innerText("h1")).contains("is silent since");
             assertThat(page.textContent("table.pairs")).contains(serial, "“test”", "missed meanwhile2");
             // no table of another model is offered, and its collections are still told
             assertThat(page.textContent("fieldset.choices")).doesNotContain("disturbances");

@@ -243,8 +243,8 @@ class FilesTest {
         page.getByText("Take it in").click();
         Mission m = taken();
         List<Series> series = record(m);
-        assertThat(series.get(0).unit()).isEqualTo("m");
-        assertThat(series.get(1).unit()).isEqualTo("m³/h");
+        assertThat(series.get(0).unit().symbol()).isEqualTo("m");
+        assertThat(series.get(1).unit().symbol()).isEqualTo("m³/h");
         // 13 and 14, 12 minutes apart in turn: its own instants are kept
         assertThat(series.get(0).axis().count()).isEqualTo(50);
         assertThat(series.get(0).axis().instantAt(1)).isEqualTo("2026-11-13T08:14:00Z");
@@ -280,7 +280,7 @@ class FilesTest {
         page.fill("#device", "Ward");
         page.getByText("Take it in").click();
         Series s = record(taken()).get(0);
-        assertThat(s.unit()).isEqualTo("°F");
+        assertThat(s.unit().symbol()).isEqualTo("°F");
         assertThat(s.axis().first()).isEqualTo("2026-07-01T10:00:30Z");
         assertThat(s.values(5, 8)).containsExactly(40.6, Double.NaN, 40.8);
     }

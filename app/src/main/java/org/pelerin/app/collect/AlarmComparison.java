@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import org.pelerin.app.judge.JudgementDocument;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.MissionHeader;

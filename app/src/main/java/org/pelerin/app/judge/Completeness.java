@@ -6,6 +6,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.springframework.stereotype.Component;
 
 /**

@@ -1,31 +1,23 @@
 package org.pelerin.app.judge;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.SeriesStore;
-import org.pelerin.core.judge.Bound;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Direction;
-import org.pelerin.core.judge.Excursion;
-import org.pelerin.core.judge.Judge;
-import org.pelerin.core.judge.Judgement;
-import org.pelerin.core.judge.Limits;
-import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.stats.NoiseDose;
-import org.pelerin.core.stats.Statistics;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Judges a collected mission and keeps the judgement, so that pages only read it. */
 @Service
@@ -35,7 +27,6 @@ public class Evaluation {
     private final MissionService service;
     private final SeriesStore store;
     private final TransactionTemplate transaction;
-    private final JsonMapper json = JsonMapper.builder().build();
 
     Evaluation(JudgementMapper judgements, MissionService service, SeriesStore store, TransactionTemplate transaction) {
         this.transaction = transaction;
@@ -70,12 +61,8 @@ public class Evaluation {
         if (record.isEmpty()) {
             return new Judged(nothing(), null, null);
         }
-        Limits limits = plan.limits();
-        Judgement judgement = Judge.judge(JudgedRecord.of(record), limits);
-        List<JudgementDocument.Channel> figures = record.stream()
-                .map(s -> JudgementDocument.Channel.of(Statistics.of(s, band(limits, s.label()))))
-                .toList();
-        JudgementDocument document = JudgementDocument.of(judgement, figures, departures(judgement, limits, record))
+        JudgementDocument document = JudgementDocument.of(
+                        JudgedRecord.of(record), plan.limits(), null, MeanKineticTemperature.DEFAULT_ENTHALPY)
                 .withDoses(doses(plan, record));
         return new Judged(
                 document,
@@ -102,8 +89,7 @@ public class Evaluation {
             judgements.insertExcursion(
                     missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
         }
-        judgements.judged(
-                missionId, document.verdict(), json.writeValueAsString(document), judged.firstAt, judged.lastAt);
+        judgements.judged(missionId, document.verdict(), document.json(), judged.firstAt, judged.lastAt);
     }
 
     /** The instant of the last sample; where a value holds until the next one, the end of the record. */
@@ -113,57 +99,12 @@ public class Evaluation {
 
     /** The judgement of a mission; empty before it is collected. */
     public Optional<JudgementDocument> judgement(Mission mission) {
-        return Optional.ofNullable(judgements.judgement(mission.id()))
-                .map(text -> json.readValue(text, JudgementDocument.class));
+        return Optional.ofNullable(judgements.judgement(mission.id())).map(JudgementDocument::read);
     }
 
     /** The document as it is stored, for its hash. */
     public String text(Mission mission) {
         return judgements.judgement(mission.id());
-    }
-
-    /** The widest bounds that the rules set for a channel; null if none does. */
-    public static Band band(Limits limits, String channel) {
-        double low = Double.NEGATIVE_INFINITY;
-        double high = Double.POSITIVE_INFINITY;
-        for (Rule rule : limits.rules()) {
-            if (rule.channel().equals(channel)) {
-                Bound bound = rule.bound();
-                low = Math.max(low, bound.low());
-                high = Math.min(high, bound.high());
-            }
-        }
-        Band band = new Band(low, high);
-        return band.unbounded() ? null : band;
-    }
-
-    private static List<JudgementDocument.Departure> departures(
-            Judgement judgement, Limits limits, List<Series> record) {
-        List<JudgementDocument.Departure> out = new ArrayList<>();
-        for (Excursion e : judgement.excursions()) {
-            Rule rule = limits.rules().stream()
-                    .filter(r -> r.id().equals(e.rule()))
-                    .findFirst()
-                    .orElseThrow();
-            String unit = record.stream()
-                    .filter(s -> s.label().equals(e.channel()))
-                    .findFirst()
-                    .orElseThrow()
-                    .unit()
-                    .symbol();
-            out.add(JudgementDocument.Departure.of(e, unit, rule.limitOf(e), otherLimit(rule, e)));
-        }
-        return out;
-    }
-
-    /** The limit on the other side of an excursion that adds both; null for others. */
-    private static Double otherLimit(Rule rule, Excursion e) {
-        if (e.direction() != Direction.OUTSIDE) {
-            return null;
-        }
-        return rule.limitOf(e) == rule.bound().high()
-                ? rule.bound().low()
-                : rule.bound().high();
     }
 
     /** The dose of the first level channel, where the plan asks for one. */

@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
 

@@ -2,6 +2,7 @@ package org.pelerin.app.judge;
 
 import java.time.ZoneId;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.JudgementDocument;
 
 /** A mission's verdict as plain text, for documents; without the mark, which the fonts of documents do not hold. */
 public final class MissionText {

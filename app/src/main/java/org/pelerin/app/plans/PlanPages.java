@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.loggers.library.SensorLibrary;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -92,11 +93,25 @@ public class PlanPages {
     }
 
     private List<ChannelRow> rows(PlanForm form, Plan plan) {
-        Plan base = form.base.isBlank() ? null : PlanDocument.plan(form.base);
+        Plan base = base(form, plan);
         List<Sensor> library = sensors.all();
         return IntStream.range(0, plan.channels().size())
                 .mapToObj(i -> ChannelRow.of(form.loggerModel(), plan, base, i, library))
                 .toList();
+    }
+
+    /** The plan that the form began with, to mark what was changed; null where none comes with it that fits. */
+    private static Plan base(PlanForm form, Plan plan) {
+        try {
+            Plan base = form.base.isBlank() ? null : PlanDocument.plan(form.base);
+            return base != null
+                            && base.model().equals(plan.model())
+                            && base.channels().size() == plan.channels().size()
+                    ? base
+                    : null;
+        } catch (DocumentException e) {
+            return null;
+        }
     }
 
     /** Each field's first trouble: what was mistyped, else what blocks. */

@@ -4,9 +4,8 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.Locale;
-import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
@@ -36,7 +35,7 @@ final class ReportChart {
     private ReportChart(Dossier d, Series series, Formats show) {
         this.d = d;
         this.series = series;
-        this.band = Evaluation.band(d.plan().limits(), series.label());
+        this.band = d.plan().limits().band(series.label());
         this.zone = d.zone();
         this.show = show;
         this.from = series.axis().millisAt(0);

@@ -2,7 +2,7 @@ package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.app.judge.JudgementDocument;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
 

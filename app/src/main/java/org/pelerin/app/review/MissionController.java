@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
@@ -23,6 +22,7 @@ import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
@@ -231,7 +231,7 @@ class MissionController {
         List<Map<String, Object>> limits = new ArrayList<>();
         for (int i = 0; i < j.series().size(); i++) {
             JudgementDocument.Channel c = j.series().get(i);
-            Band band = Evaluation.band(plan.limits(), c.channel());
+            Band band = plan.limits().band(c.channel());
             Conversion unit = Unit.of(c.unit()).shown(fahrenheit);
             limits.add(Map.of(
                     "number",

@@ -1,20 +1,19 @@
 package org.pelerin.app.review;
 
 import java.time.Instant;
-import org.threeten.extra.Interval;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgementDocument;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -27,6 +26,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.threeten.extra.Interval;
 
 /** The record of a mission: the points of its chart, the figures of a range, the table of values. */
 @Controller
@@ -91,7 +91,7 @@ class RecordController {
             long first = table.axis().indexAtOrAfter(from);
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
             for (Series s : store.window(mission, table.only(wanted), first, last)) {
-                Band band = Evaluation.band(limits, s.label());
+                Band band = limits.band(s.label());
                 out.add(JudgementDocument.Channel.of(Statistics.of(s, part, band)));
             }
         }
@@ -154,7 +154,7 @@ class RecordController {
                 series.stream().map(c -> c.unit().shown(fahrenheit)).toList();
         // absent for a channel without limits
         List<Optional<Band>> bands = series.stream()
-                .map(c -> Optional.ofNullable(Evaluation.band(limits, c.label())))
+                .map(c -> Optional.ofNullable(limits.band(c.label())))
                 .toList();
         List<Row> rows = new ArrayList<>();
         for (long i = from; i < to; i++) {

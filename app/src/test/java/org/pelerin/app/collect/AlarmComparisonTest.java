@@ -6,7 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.judge.JudgementDocument;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -45,21 +45,22 @@ class AlarmComparisonTest {
                                 "Air",
                                 "°C",
                                 "above",
-                                14,
+                                14.0,
                                 AT,
                                 AT,
                                 Duration.ZERO,
                                 Duration.ZERO,
                                 1,
                                 AT,
-                                15,
+                                15.0,
                                 AT,
-                                15,
-                                0,
+                                15.0,
+                                0.0,
                                 false,
                                 false,
                                 null,
-                                null))
+                                null,
+                                "major"))
                         .toList(),
                 List.of(),
                 100,

@@ -9,9 +9,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Bound;
-import org.pelerin.core.judge.Judge;
-import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
@@ -19,8 +18,7 @@ import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
-import org.pelerin.core.stats.Band;
-import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.Unit;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -34,14 +32,12 @@ class MissionSentenceTest {
     private static JudgementDocument document(Limits limits, double... values) {
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), values.length);
         Series air = Series.of(Channel.of("Air", "°C"), axis, values, null);
-        Judgement j = Judge.judge(JudgedRecord.of(List.of(air)), limits);
+        return judged(air, limits);
+    }
+
+    private static JudgementDocument judged(Series air, Limits limits) {
         return JudgementDocument.of(
-                j,
-                List.of(JudgementDocument.Channel.of(Statistics.of(air, new Band(10, 14)))),
-                j.excursions().stream()
-                        .map(e -> JudgementDocument.Departure.of(
-                                e, "°C", e.direction().name().equals("ABOVE") ? 14 : 10, null))
-                        .toList());
+                JudgedRecord.of(List.of(air)), limits, PARIS, MeanKineticTemperature.DEFAULT_ENTHALPY);
     }
 
     private static String sentence(JudgementDocument d, boolean fahrenheit) {
@@ -141,12 +137,7 @@ class MissionSentenceTest {
                 List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
         Series air = Series.of(Channel.of("Air", "°C"), axis, new double[] {15, 12, 8, 12, 12}, null);
-        Judgement j = Judge.judge(JudgedRecord.of(List.of(air)), budget);
-        JudgementDocument.Departure e = JudgementDocument.Departure.of(
-                j.excursions().get(0),
-                "°C",
-                budget.rules().get(0).limitOf(j.excursions().get(0)),
-                14.0);
+        JudgementDocument.Departure e = judged(air, budget).excursions().get(0);
         assertThat(e.direction()).isEqualTo("outside");
         assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
         assertThat(e.pieces()).hasSize(2);

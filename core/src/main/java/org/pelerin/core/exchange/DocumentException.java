@@ -5,6 +5,7 @@ public class DocumentException extends IllegalArgumentException {
 
     private final String place;
     private final int line;
+    private final int column;
 
     /**
      * @param place path in the document, as {@code plan.channels[1].label}; empty for the document itself
@@ -14,10 +15,24 @@ public class DocumentException extends IllegalArgumentException {
         super((place.isEmpty() ? "" : "At “" + place + "”" + (line > 0 ? ", line " + line : "") + ": ") + message);
         this.place = place;
         this.line = line;
+        this.column = 0;
+    }
+
+    /** With line and column, both from 1, and the message in one line. */
+    public DocumentException(String message, String place, int line, int column) {
+        super("line " + line + ", column " + column + (place.isEmpty() ? "" : " (" + place + ")") + ": " + message);
+        this.place = place;
+        this.line = line;
+        this.column = column;
     }
 
     public String place() {
         return place;
+    }
+
+    /** 0 where there is none. */
+    public int column() {
+        return column;
     }
 
     public int line() {

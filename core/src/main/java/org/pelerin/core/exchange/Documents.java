@@ -111,7 +111,18 @@ final class Documents {
             .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
             .build();
 
+    /** For what was kept by earlier versions, which knew less. */
+    private static final JsonMapper KEPT = JsonMapper.builder()
+            .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .disable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .build();
+
     private Documents() {}
+
+    static <T> T readKept(String text, Class<T> type) {
+        return KEPT.readValue(text, type);
+    }
 
     static String write(Object document) {
         return JSON.writeValueAsString(document);

@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.util.EnumSet;
 import java.util.Set;
 import org.pelerin.core.derive.Windows;
+import org.pelerin.core.unit.Unit;
 
 /** What of a channel a rule looks at. */
 public sealed interface Basis {
@@ -17,6 +18,31 @@ public sealed interface Basis {
     double MEAN_COVERAGE = 75;
 
     double TOTAL_COVERAGE = 100;
+
+    /** The unit of what it looks at, of a channel in a unit. */
+    default Unit unit(Unit of) {
+        if (this instanceof Rate r) {
+            return Unit.of(of.symbol() + "/" + time(r.per));
+        }
+        if (this instanceof Total t) {
+            String base = time(t.per);
+            return Unit.of(
+                    of.symbol().endsWith("/" + base)
+                            ? of.symbol().substring(0, of.symbol().length() - base.length() - 1)
+                            : of.symbol() + "·" + base);
+        }
+        return this instanceof Dose ? Unit.of("%") : of;
+    }
+
+    private static String time(Duration d) {
+        return switch ((int) Math.min(Integer.MAX_VALUE, d.toMillis())) {
+            case 1000 -> "s";
+            case 60_000 -> "min";
+            case 3_600_000 -> "h";
+            case 86_400_000 -> "d";
+            default -> d.toString();
+        };
+    }
 
     /** The value itself. */
     record Value() implements Basis {}

@@ -31,11 +31,14 @@ public final class Judge {
     private final JudgedRecord record;
     private final Limits limits;
     private final ZoneId site;
+    private final Map<SampleSource, ? extends SampleReader> listeners;
     private final Map<SampleSource, List<RulePass>> passes = new IdentityHashMap<>();
     private final Map<SampleSource, Coverage.Reader> presence = new IdentityHashMap<>();
     private final Set<String> reasons = new LinkedHashSet<>();
 
-    private Judge(JudgedRecord record, Limits limits, ZoneId site) {
+    private Judge(
+            JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
+        this.listeners = listeners;
         this.record = record;
         this.limits = limits;
         this.site = site;
@@ -46,7 +49,13 @@ public final class Judge {
      * @throws ZoneMissingException if a rule looks at the local clock and there is no zone for it
      */
     public static Judgement judge(JudgedRecord record, Limits limits, ZoneId site) {
-        return new Judge(record, limits, site).judge();
+        return judge(record, limits, site, Map.of());
+    }
+
+    /** @param listeners that are told the samples of sources in the same pass; asked for by {@code ==} */
+    public static Judgement judge(
+            JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
+        return new Judge(record, limits, site, listeners).judge();
     }
 
     /** The same where no rule looks at the local clock, or each says where. */
@@ -64,7 +73,9 @@ public final class Judge {
         }
         List<SampleSource> watched =
                 record.sources().stream().filter(presence::containsKey).toList();
-        watched.forEach(this::read);
+        record.sources().stream()
+                .filter(s -> presence.containsKey(s) || listeners.containsKey(s))
+                .forEach(this::read);
         return verdict(watched);
     }
 
@@ -91,7 +102,12 @@ public final class Judge {
     private void read(SampleSource source) {
         List<SampleReader> readers = new ArrayList<>();
         passes.getOrDefault(source, List.of()).forEach(p -> readers.add(p.reader()));
-        readers.add(presence.get(source));
+        if (presence.containsKey(source)) {
+            readers.add(presence.get(source));
+        }
+        if (listeners.containsKey(source)) {
+            readers.add(listeners.get(source));
+        }
         source.read(SampleReader.all(readers));
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.core.stats.Band;
 
 /**
  * A named set of rules; their ids differ.
@@ -30,5 +31,19 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
 
     public Limits(String name, List<Rule> rules) {
         this(name, rules, List.of());
+    }
+
+    /** The widest band that the rules on its values leave a channel; null if there is none. */
+    public Band band(String channel) {
+        double low = Double.NEGATIVE_INFINITY;
+        double high = Double.POSITIVE_INFINITY;
+        for (Rule rule : rules) {
+            if (rule.channel().equals(channel) && rule.basis() instanceof Basis.Value) {
+                low = Math.max(low, rule.bound().low());
+                high = Math.min(high, rule.bound().high());
+            }
+        }
+        Band band = new Band(low, high);
+        return band.unbounded() ? null : band;
     }
 }

@@ -26,6 +26,15 @@ public record Block(
 
     /** Encodes {@code count} values; missing ones are NaN. */
     public static Block of(long firstIndex, double[] values, int count, Resolution resolution) {
+        return of(firstIndex, values, count, BlockCodec.encode(values, count, resolution));
+    }
+
+    /** The same, encoded for a short while: some times larger, and many times faster. */
+    public static Block atHand(long firstIndex, double[] values, int count, Resolution resolution) {
+        return of(firstIndex, values, count, BlockCodec.encodeAtHand(values, count, resolution));
+    }
+
+    private static Block of(long firstIndex, double[] values, int count, byte[] data) {
         double min = Double.POSITIVE_INFINITY;
         double max = Double.NEGATIVE_INFINITY;
         double sum = 0;
@@ -49,7 +58,7 @@ public record Block(
                 none ? Double.NaN : max,
                 sum,
                 CellSummaries.of(values, count),
-                BlockCodec.encode(values, count, resolution));
+                data);
     }
 
     /** The values, NaN where missing; a new array of {@link #count} doubles. */

@@ -20,6 +20,8 @@ import java.util.zip.Inflater;
  *       Chosen when every value is a whole number of steps to the bit.
  *   <li>{@code 2} doubles: the bits of each value, exclusive-or with those of the value before, in eight planes from the
  *       most significant byte down, so that what seldom changes lies together.
+ *   <li>{@code 3} and {@code 4}: bodies like those of 1 and 2 as they are, for records that are kept for a short while only; 4 is
+ *       the bits of each value in eight bytes, big-endian.
  * </ul>
  *
  * Cost: one pass and one deflate run of at most 32 KiB each way.
@@ -28,6 +30,8 @@ public final class BlockCodec {
 
     private static final byte COUNTS = 1;
     private static final byte DOUBLES = 2;
+    private static final byte COUNTS_AT_HAND = 3;
+    private static final byte DOUBLES_AT_HAND = 4;
     private static final long CANONICAL_NAN = Double.doubleToRawLongBits(Double.NaN);
     /** Beyond this a count no longer survives the way through a double. */
     private static final long LARGEST_COUNT = 1L << 52;
@@ -49,6 +53,27 @@ public final class BlockCodec {
         return counts != null ? deflate(COUNTS, counts) : deflate(DOUBLES, asDoubles(values, count));
     }
 
+    /** The same without compressing it. */
+    static byte[] encodeAtHand(double[] values, int count, Resolution resolution) {
+        byte[] counts = resolution == null ? null : asCounts(values, count, resolution);
+        if (counts != null) {
+            return stored(COUNTS_AT_HAND, counts);
+        }
+        ByteBuffer bits = ByteBuffer.allocate(count * 8);
+        for (int i = 0; i < count; i++) {
+            bits.putLong(Double.doubleToRawLongBits(values[i]));
+        }
+        return stored(DOUBLES_AT_HAND, bits.array());
+    }
+
+    private static byte[] stored(byte kind, byte[] body) {
+        byte[] data = new byte[HEAD + body.length];
+        data[0] = kind;
+        System.arraycopy(body, 0, data, HEAD, body.length);
+        ByteBuffer.wrap(data, 1, HEAD - 1).putInt(checksum(data));
+        return data;
+    }
+
     /** @throws IllegalArgumentException if the bytes are not an encoding of {@code count} values */
     public static double[] decode(byte[] data, int count) {
         if (data.length < HEAD + 1 || ByteBuffer.wrap(data, 1, HEAD - 1).getInt() != checksum(data)) {
@@ -57,8 +82,19 @@ public final class BlockCodec {
         return switch (data[0]) {
             case COUNTS -> fromCounts(inflate(data, 8 + count * 10), count);
             case DOUBLES -> fromDoubles(inflate(data, count * 8), count);
+            case COUNTS_AT_HAND -> fromCounts(java.util.Arrays.copyOfRange(data, HEAD, data.length), count);
+            case DOUBLES_AT_HAND -> fromBits(data, count);
             default -> throw damaged();
         };
+    }
+
+    private static double[] fromBits(byte[] data, int count) {
+        if (data.length != HEAD + count * 8) {
+            throw damaged();
+        }
+        double[] values = new double[count];
+        ByteBuffer.wrap(data, HEAD, count * 8).asDoubleBuffer().get(values);
+        return values;
     }
 
     private static byte[] asCounts(double[] values, int count, Resolution resolution) {

@@ -88,7 +88,9 @@ final class ValueTally {
                 .mapToInt(Integer::intValue)
                 .toArray();
         return new Sorted(
-                Arrays.stream(order).mapToDouble(i -> Double.longBitsToDouble(keys[i])).toArray(),
+                Arrays.stream(order)
+                        .mapToDouble(i -> Double.longBitsToDouble(keys[i]))
+                        .toArray(),
                 Arrays.stream(order).mapToLong(i -> counts[i]).toArray(),
                 Arrays.stream(order).mapToDouble(i -> millis[i] / 3_600_000.0).toArray());
     }

@@ -28,7 +28,7 @@ class MatchingTest {
                 List.of(series("Air", "°C", 10, 14, Double.NaN), series("Humidity", "%RH", 90, 91, 92)),
                 Map.of("Air", "°F"));
         assertThat(found).singleElement().satisfies(s -> {
-            assertThat(s.unit()).isEqualTo("°F");
+            assertThat(s.unit().symbol()).isEqualTo("°F");
             assertThat(values(s)).containsExactly(50, 57.2, Double.NaN);
         });
         // and the other way round

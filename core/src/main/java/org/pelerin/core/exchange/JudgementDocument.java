@@ -1,17 +1,32 @@
-package org.pelerin.app.judge;
+package org.pelerin.core.exchange;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.function.UnaryOperator;
-import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.GapRule;
+import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Judgement;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Severity;
 import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.stats.StatisticsReader;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
 public record JudgementDocument(
@@ -38,7 +53,7 @@ public record JudgementDocument(
         this(verdict, series, excursions, gaps, coverage, reasons, List.of());
     }
 
-    JudgementDocument withDoses(List<Dose> found) {
+    public JudgementDocument withDoses(List<Dose> found) {
         return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found);
     }
 
@@ -51,12 +66,7 @@ public record JudgementDocument(
      */
     public record Dose(String channel, String scheme, double dose, Double twa) {
 
-        public String words(Formats show) {
-            return "Noise dose of " + channel + ", " + scheme + ", over the whole record: " + show.percent(dose)
-                    + (twa == null ? "" : ", time-weighted average " + show.number(twa, 1) + " dB");
-        }
-
-        static Dose of(String channel, String scheme, NoiseDose d) {
+        public static Dose of(String channel, String scheme, NoiseDose d) {
             return new Dose(channel, scheme, d.dose(), finite(d.twa()));
         }
     }
@@ -75,7 +85,9 @@ public record JudgementDocument(
             Double sd,
             Double mkt,
             Double p05,
+            Double p10,
             Double p50,
+            Double p90,
             Double p95,
             Duration within,
             Duration above,
@@ -96,7 +108,9 @@ public record JudgementDocument(
                     finite(s.sd()),
                     finite(s.mkt()),
                     finite(s.p05()),
+                    finite(s.p10()),
                     finite(s.p50()),
+                    finite(s.p90()),
                     finite(s.p95()),
                     hours(s.within()),
                     hours(s.above()),
@@ -118,7 +132,9 @@ public record JudgementDocument(
                     sd,
                     mkt,
                     p05,
+                    p10,
                     p50,
+                    p90,
                     p95,
                     within,
                     above,
@@ -140,37 +156,49 @@ public record JudgementDocument(
             String channel,
             String unit,
             String direction,
-            double limit,
+            Double limit,
             Instant start,
             Instant end,
             Duration duration,
             Duration unobserved,
             long samples,
             Instant alarmAt,
-            double peak,
+            Double peak,
             Instant peakAt,
-            double mean,
-            double area,
+            Double mean,
+            Double area,
             boolean openAtStart,
             boolean openAtEnd,
             Double otherLimit,
-            List<Hole> pieces) {
+            List<Hole> pieces,
+            String severity) {
 
         public Departure {
             // judgements of earlier versions say nothing of pieces
             pieces = pieces == null ? List.of(new Hole(start, end)) : pieces;
         }
 
-        /**
-         * @param limit that its peak lies beyond
-         * @param otherLimit the other side's, where time on both sides adds up; null otherwise
-         */
-        public static Departure of(Excursion e, String unit, double limit, Double otherLimit) {
+        /** Of a rule on values. */
+        static Departure of(Excursion e, Rule rule, Unit unit) {
+            double limit = rule.limitOf(e);
+            Bound bound = rule.bound();
+            Double other = e.direction() != Direction.OUTSIDE
+                    ? null
+                    : Double.valueOf(limit == bound.high() ? bound.low() : bound.high());
+            return of(e, rule.basis().unit(unit).symbol(), limit, other, rule.severity());
+        }
+
+        /** Of a rule on gaps. */
+        static Departure of(Excursion e, GapRule rule) {
+            return of(e, null, null, null, rule.severity());
+        }
+
+        private static Departure of(Excursion e, String unit, Double limit, Double other, Severity severity) {
             return new Departure(
                     e.rule(),
                     e.channel(),
                     unit,
-                    e.direction().name().toLowerCase(java.util.Locale.ROOT),
+                    lower(e.direction()),
                     limit,
                     e.span().getStart(),
                     e.span().getEnd(),
@@ -178,16 +206,17 @@ public record JudgementDocument(
                     e.unobserved(),
                     e.samples(),
                     e.alarmAt(),
-                    e.peak(),
+                    finite(e.peak()),
                     e.peakAt(),
-                    e.mean(),
-                    e.area(),
+                    finite(e.mean()),
+                    finite(e.area()),
                     e.openAtStart(),
                     e.openAtEnd(),
-                    otherLimit,
+                    other,
                     e.pieces().stream()
                             .map(p -> new Hole(p.getStart(), p.getEnd()))
-                            .toList());
+                            .toList(),
+                    lower(severity));
         }
 
         Departure at(UnaryOperator<Instant> told) {
@@ -210,7 +239,8 @@ public record JudgementDocument(
                     openAtStart,
                     openAtEnd,
                     otherLimit,
-                    holes(pieces, told));
+                    holes(pieces, told),
+                    severity);
         }
 
         /** Whether part of its time went by without data. */
@@ -262,14 +292,57 @@ public record JudgementDocument(
                 .toList();
     }
 
-    static JudgementDocument of(Judgement j, List<Channel> series, List<Departure> excursions) {
+    /** Judges a record, and reckons its figures, in one pass over each channel. */
+    public static JudgementDocument of(JudgedRecord record, Limits limits, ZoneId site, double enthalpy) {
+        Map<SampleSource, StatisticsReader> figures = new IdentityHashMap<>();
+        record.sources()
+                .forEach(s -> figures.put(
+                        s, new StatisticsReader(s, limits.band(s.channel().label()), enthalpy)));
+        Judgement judgement = Judge.judge(record, limits, site, figures);
+        List<Channel> series = record.sources().stream()
+                .map(s -> Channel.of(figures.get(s).statistics()))
+                .toList();
+        return of(judgement, limits, record, series);
+    }
+
+    private static JudgementDocument of(Judgement j, Limits limits, JudgedRecord record, List<Channel> series) {
+        List<Departure> excursions = new ArrayList<>();
+        for (Excursion e : j.excursions()) {
+            excursions.add(limits.rules().stream()
+                    .filter(r -> r.id().equals(e.rule()))
+                    .findFirst()
+                    .map(r -> Departure.of(
+                            e,
+                            r,
+                            record.source(e.channel()).orElseThrow().channel().unit()))
+                    .orElseGet(() -> Departure.of(
+                            e,
+                            limits.gapRules().stream()
+                                    .filter(g -> g.id().equals(e.rule()))
+                                    .findFirst()
+                                    .orElseThrow())));
+        }
         return new JudgementDocument(
-                j.verdict().name().toLowerCase(java.util.Locale.ROOT),
+                lower(j.verdict()),
                 series,
                 excursions,
                 j.gaps().stream().map(i -> new Hole(i.getStart(), i.getEnd())).toList(),
                 j.coverage(),
                 j.reasons());
+    }
+
+    /** As it is stored and exchanged. */
+    public String json() {
+        return Documents.write(this);
+    }
+
+    /** One that was written by this version or an earlier one. */
+    public static JudgementDocument read(String text) {
+        return Documents.readKept(text, JudgementDocument.class);
+    }
+
+    private static String lower(Enum<?> e) {
+        return e.name().toLowerCase(Locale.ROOT);
     }
 
     private static Double finite(double v) {

@@ -1,0 +1,205 @@
+package org.pelerin.core.plainfile;
+
+import java.util.Arrays;
+
+/** Whole lines of a file, read into instants and values. What cannot be read ends them, and is kept as an error. */
+final class Rows {
+
+    private final byte[] text;
+    private final int columns;
+
+    private long[] instants = new long[1024];
+    private final double[][] values;
+    private final int[] decimals;
+    private int count;
+    private int lines;
+    private PlainFileException error;
+
+    /** @param columns channels a row has to have */
+    Rows(byte[] text, int columns) {
+        this.text = text;
+        this.columns = columns;
+        this.values = new double[columns][1024];
+        this.decimals = new int[columns];
+    }
+
+    /** The line and cell of an error are those of these lines, the first of them 1. */
+    Rows parse() {
+        InstantCell instant = new InstantCell();
+        NumberCell number = new NumberCell();
+        int at = 0;
+        try {
+            while (at < text.length) {
+                lines++;
+                at = row(at, instant, number);
+            }
+        } catch (PlainFileException e) {
+            error = e;
+        }
+        return this;
+    }
+
+    /** Reads a row and returns where the next one begins. */
+    private int row(int from, InstantCell instant, NumberCell number) {
+        if (count == instants.length) {
+            grow();
+        }
+        int at = from;
+        for (int column = 0; column <= columns; column++) {
+            int end = end(at);
+            boolean last = end == text.length || text[end] == '\n';
+            int begin = at;
+            int until = last && end > begin && text[end - 1] == '\r' ? end - 1 : end;
+            while (begin < until && blank(text[begin])) {
+                begin++;
+            }
+            while (until > begin && blank(text[until - 1])) {
+                until--;
+            }
+            if (until - begin >= 2 && text[begin] == '"' && text[until - 1] == '"') {
+                begin++;
+                until--;
+            }
+            if (last != (column == columns)) {
+                throw length(from, column, last);
+            }
+            if (column == 0) {
+                instant(begin, until, instant);
+            } else {
+                value(begin, until, column, number);
+            }
+            at = end + 1;
+        }
+        count++;
+        return at;
+    }
+
+    private int end(int from) {
+        int at = from;
+        while (at < text.length && text[at] != ',' && text[at] != '\n') {
+            at++;
+        }
+        return at;
+    }
+
+    private static boolean blank(byte b) {
+        return b == ' ' || b == '\t';
+    }
+
+    private PlainFileException length(int from, int column, boolean shorter) {
+        int cells = 1;
+        int at = from;
+        while ((at = end(at)) < text.length && text[at] != '\n') {
+            cells++;
+            at++;
+        }
+        boolean empty =
+                cells == 1 && new String(text, from, at - from, java.nio.charset.StandardCharsets.ISO_8859_1).isBlank();
+        return wrong(
+                shorter ? Math.max(1, column + 1) : columns + 2,
+                empty
+                        ? "the row is empty"
+                        : "the row has " + cells + (cells == 1 ? " cell" : " cells") + ", the header " + (columns + 1));
+    }
+
+    private void instant(int from, int to, InstantCell cell) {
+        long t = from == to ? InstantCell.NONE : cell.millis(text, from, to);
+        if (t == InstantCell.NONE) {
+            throw wrong(
+                    1, said(from, to) + " is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
+        }
+        if (count > 0 && t <= instants[count - 1]) {
+            throw order(t, instants[count - 1], lines);
+        }
+        instants[count] = t;
+    }
+
+    /** Why an instant cannot follow another. */
+    static PlainFileException order(long t, long before, long line) {
+        return new PlainFileException(
+                line,
+                1,
+                t == before
+                        ? "the instant is the same as in the row before"
+                        : "the instant lies before that of the row before");
+    }
+
+    private void value(int from, int to, int column, NumberCell cell) {
+        double v = Double.NaN;
+        if (from < to) {
+            v = cell.value(text, from, to);
+            if (Double.isNaN(v)) {
+                throw wrong(
+                        column + 1, said(from, to) + " is no number; a number has a point and no unit, such as 12.5");
+            }
+            if (Double.isInfinite(v)) {
+                throw wrong(column + 1, said(from, to) + " is too large a number");
+            }
+            decimals[column - 1] = Math.max(decimals[column - 1], cell.decimals());
+        }
+        values[column - 1][count] = v;
+    }
+
+    private PlainFileException wrong(int column, String message) {
+        return new PlainFileException(lines, column, message);
+    }
+
+    /** A cell as it is quoted in a message. */
+    private String said(int from, int to) {
+        if (from == to) {
+            return "an empty cell";
+        }
+        for (int i = from; i < to; i++) {
+            if (text[i] < 0 && !utf8(from, to)) {
+                throw wrong(0, "these bytes are not UTF-8");
+            }
+        }
+        String cell = new String(text, from, to - from, java.nio.charset.StandardCharsets.UTF_8)
+                .replaceAll("\\p{Cntrl}", "�");
+        return "“" + (cell.length() > 40 ? cell.substring(0, 40) + "…" : cell) + "”";
+    }
+
+    private boolean utf8(int from, int to) {
+        try {
+            java.nio.charset.StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(java.nio.ByteBuffer.wrap(text, from, to - from));
+            return true;
+        } catch (java.nio.charset.CharacterCodingException e) {
+            return false;
+        }
+    }
+
+    private void grow() {
+        int more = instants.length * 2;
+        instants = Arrays.copyOf(instants, more);
+        for (int c = 0; c < columns; c++) {
+            values[c] = Arrays.copyOf(values[c], more);
+        }
+    }
+
+    int count() {
+        return count;
+    }
+
+    int lines() {
+        return lines;
+    }
+
+    long instant(int row) {
+        return instants[row];
+    }
+
+    double[] values(int column) {
+        return values[column];
+    }
+
+    int decimals(int column) {
+        return decimals[column];
+    }
+
+    /** What ended them; null where all could be read. */
+    PlainFileException error() {
+        return error;
+    }
+}
