@@ -333,7 +333,12 @@ public record JudgementDocument(
 
     /** As it is stored and exchanged. */
     public String json() {
-        return Documents.write(this);
+        return JudgementWriter.write(this, false);
+    }
+
+    /** The same for people to read. */
+    public String pretty() {
+        return JudgementWriter.write(this, true);
     }
 
     /** One that was written by this version or an earlier one. */

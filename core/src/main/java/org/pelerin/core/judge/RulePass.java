@@ -51,6 +51,11 @@ final class RulePass {
         }
 
         @Override
+        public void samples(long from, long step, double[] values, int begin, int end) {
+            any = true;
+        }
+
+        @Override
         public boolean skips(Block block) {
             return true;
         }

@@ -102,6 +102,36 @@ final class RunFinder implements SampleReader {
         ownGap = 0;
     }
 
+    @Override
+    public void samples(long from, long step, double[] values, int begin, int end) {
+        int at = begin;
+        while (at < end) {
+            if (!running) {
+                int out = firstOut(values, at, end);
+                if (out > at) {
+                    any = true;
+                    gap = 0;
+                    ownGap = 0;
+                }
+                if (out == end) {
+                    return;
+                }
+                at = out;
+            }
+            long t = from + (at - begin) * step;
+            sample(t, t + step, values[at], EXACT);
+            at++;
+        }
+    }
+
+    private int firstOut(double[] values, int begin, int end) {
+        int at = begin;
+        while (at < end && !direction.out(values[at], limit, EXACT)) {
+            at++;
+        }
+        return at;
+    }
+
     /** Size of what the limit less its clearance was computed from. */
     private double size(double v, double terms) {
         return Math.max(Math.max(Math.abs(limit), rule.clearance()), Math.max(Math.abs(v), terms));

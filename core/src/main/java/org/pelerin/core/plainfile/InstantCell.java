@@ -1,5 +1,9 @@
 package org.pelerin.core.plainfile;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -8,8 +12,8 @@ import java.time.format.DateTimeFormatterBuilder;
 import java.time.format.ResolverStyle;
 
 /**
- * Reads ISO 8601 instants with an offset, to the millisecond. The common form is read digit by digit, and a date only once as long as it
- * stays the same; all others by the JDK.
+ * Reads ISO 8601 instants with an offset, to the millisecond. The common form is read digit by digit, and date, hour and minute only once
+ * as long as they stay the same; all others by the JDK.
  */
 final class InstantCell {
 
@@ -22,85 +26,98 @@ final class InstantCell {
             .toFormatter()
             .withResolverStyle(ResolverStyle.STRICT);
 
-    private static final int DATE = 10;
+    private static final VarHandle EIGHT = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.BIG_ENDIAN);
+    /** 2026-03-19T08:00:00Z. */
+    private static final int SHORTEST = 20;
+
     private static final long DAY = 86_400_000L;
 
-    private final byte[] date = new byte[DATE];
-    private long dayMillis;
+    private long dateAndHour;
+    private long hourAndMinute;
+    private long minuteMillis = NONE;
+    private int end;
 
-    /** @return ms since the epoch, or {@link #NONE} */
-    long millis(byte[] b, int from, int to) {
-        int length = to - from;
-        // 2026-03-19T08:00:00Z, +01:00 or .250 between
-        if (length < 20 || b[from + 10] != 'T' || b[from + 13] != ':' || b[from + 16] != ':') {
-            return slow(b, from, to);
+    /** Where the instant ended that was read in its common form. */
+    int end() {
+        return end;
+    }
+
+    /**
+     * Reads the common form, which ends where it ends.
+     *
+     * @return ms since the epoch, or {@link #NONE} for another form
+     */
+    long common(byte[] b, int from) {
+        if (b.length - from < SHORTEST) {
+            return NONE;
         }
-        int hour = two(b, from + 11);
-        int minute = two(b, from + 14);
-        int second = two(b, from + 17);
-        if ((hour | minute | second) < 0 || hour > 23 || minute > 59 || second > 59 || !day(b, from)) {
-            return slow(b, from, to);
+        long first = (long) EIGHT.get(b, from);
+        long second = (long) EIGHT.get(b, from + 8);
+        if (first != dateAndHour || second != hourAndMinute || minuteMillis == NONE) {
+            minuteMillis = minute(b, from);
+            dateAndHour = first;
+            hourAndMinute = second;
+        }
+        int seconds = two(b, from + 17);
+        if (minuteMillis == NONE || b[from + 16] != ':' || seconds < 0 || seconds > 59) {
+            return NONE;
         }
         int at = from + 19;
         int fraction = 0;
         if (b[at] == '.') {
             int digits = 0;
-            at++;
-            while (at < to && b[at] >= '0' && b[at] <= '9') {
-                if (digits < 3) {
+            for (at++; at < b.length && b[at] >= '0' && b[at] <= '9'; at++) {
+                if (digits++ < 3) {
                     fraction = fraction * 10 + b[at] - '0';
                 }
-                digits++;
-                at++;
             }
             if (digits == 0 || digits > 9) {
                 return NONE;
             }
-            for (int d = digits; d < 3; d++) {
+            for (; digits < 3; digits++) {
                 fraction *= 10;
             }
         }
-        long offset;
-        if (at == to - 1 && b[at] == 'Z') {
-            offset = 0;
-        } else if (at == to - 6 && (b[at] == '+' || b[at] == '-') && b[at + 3] == ':') {
-            int hours = two(b, at + 1);
-            int minutes = two(b, at + 4);
-            if ((hours | minutes) < 0 || hours > 18 || minutes > 59 || hours == 18 && minutes > 0) {
-                return NONE;
-            }
-            offset = (hours * 60L + minutes) * 60_000 * (b[at] == '-' ? -1 : 1);
-        } else {
-            return slow(b, from, to);
+        long local = minuteMillis + seconds * 1000 + fraction;
+        if (at < b.length && b[at] == 'Z') {
+            end = at + 1;
+            return local;
         }
-        return dayMillis + ((hour * 60L + minute) * 60 + second) * 1000 + fraction - offset;
+        if (at + 6 > b.length || b[at] != '+' && b[at] != '-' || b[at + 3] != ':') {
+            return NONE;
+        }
+        int hours = two(b, at + 1);
+        int minutes = two(b, at + 4);
+        if ((hours | minutes) < 0 || hours > 17 || minutes > 59) {
+            return NONE;
+        }
+        end = at + 6;
+        long offset = (hours * 60L + minutes) * 60_000;
+        return b[at] == '-' ? local + offset : local - offset;
     }
 
-    private boolean day(byte[] b, int from) {
-        boolean same = true;
-        for (int i = 0; i < DATE; i++) {
-            if (date[i] != b[from + i]) {
-                same = false;
-                date[i] = b[from + i];
-            }
-        }
-        if (same) {
-            return true;
-        }
+    /** Date, hour and minute of the common form, as if at UTC. */
+    private static long minute(byte[] b, int from) {
         int century = two(b, from);
         int year = two(b, from + 2);
         int month = two(b, from + 5);
         int day = two(b, from + 8);
-        if (b[from + 4] == '-' && b[from + 7] == '-' && (century | year | month | day) >= 0) {
-            try {
-                dayMillis = LocalDate.of(century * 100 + year, month, day).toEpochDay() * DAY;
-                return true;
-            } catch (DateTimeException e) {
-                // forgotten below
-            }
+        int hour = two(b, from + 11);
+        int minute = two(b, from + 14);
+        if ((century | year | month | day | hour | minute) < 0
+                || b[from + 4] != '-'
+                || b[from + 7] != '-'
+                || b[from + 10] != 'T'
+                || b[from + 13] != ':'
+                || hour > 23
+                || minute > 59) {
+            return NONE;
         }
-        date[0] = 0;
-        return false;
+        try {
+            return LocalDate.of(century * 100 + year, month, day).toEpochDay() * DAY + (hour * 60L + minute) * 60_000;
+        } catch (DateTimeException e) {
+            return NONE;
+        }
     }
 
     private static int two(byte[] b, int at) {
@@ -109,12 +126,15 @@ final class InstantCell {
         return tens < 0 || tens > 9 || ones < 0 || ones > 9 ? -1 : tens * 10 + ones;
     }
 
-    private static long slow(byte[] b, int from, int to) {
+    /** Reads any form in a cell; {@link #NONE} for none. */
+    static long any(byte[] b, int from, int to) {
+        if (from == to || to - from > 40) {
+            return NONE;
+        }
         try {
-            String text = new String(b, from, to - from, java.nio.charset.StandardCharsets.ISO_8859_1);
-            return text.length() > 40
-                    ? NONE
-                    : OffsetDateTime.parse(text, ANY).toInstant().toEpochMilli();
+            return OffsetDateTime.parse(new String(b, from, to - from, StandardCharsets.ISO_8859_1), ANY)
+                    .toInstant()
+                    .toEpochMilli();
         } catch (DateTimeException | ArithmeticException e) {
             return NONE;
         }

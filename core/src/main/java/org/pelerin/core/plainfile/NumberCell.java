@@ -8,8 +8,7 @@ import java.nio.charset.StandardCharsets;
  */
 final class NumberCell {
 
-    private static final long EXACT = 1L << 53;
-    private static final double[] POWERS = new double[23];
+    private static final double[] POWERS = new double[16];
 
     static {
         for (int i = 0; i < POWERS.length; i++) {
@@ -18,66 +17,83 @@ final class NumberCell {
     }
 
     private int decimals;
+    private int end;
 
     /** Digits behind the point of the number that was read last. */
     int decimals() {
         return decimals;
     }
 
-    /** @return NaN where it is no number; infinite where it is too large for a double */
-    double value(byte[] b, int from, int to) {
+    /** Where the number ended that was read last in its common form. */
+    int end() {
+        return end;
+    }
+
+    /** Reads a short number without exponent, which ends where it ends; NaN for another form. */
+    double common(byte[] b, int from) {
         int at = from;
-        boolean negative = b[at] == '-';
-        if (negative || b[at] == '+') {
+        boolean negative = at < b.length && b[at] == '-';
+        if (negative) {
             at++;
         }
+        int begin = at;
         long digits = 0;
-        int count = 0;
-        int behind = -1;
-        for (; at < to; at++) {
+        int point = -1;
+        for (; at < b.length; at++) {
             int d = b[at] - '0';
             if (d >= 0 && d <= 9) {
-                if (count < 18) {
-                    digits = digits * 10 + d;
-                }
-                count++;
-                behind += behind >= 0 ? 1 : 0;
-            } else if (b[at] == '.' && behind < 0) {
-                behind = 0;
+                digits = digits * 10 + d;
+            } else if (d == '.' - '0' && point < 0) {
+                point = at;
             } else {
                 break;
             }
         }
-        if (count == 0) {
+        end = at;
+        int count = at - begin - (point < 0 ? 0 : 1);
+        decimals = point < 0 ? 0 : at - point - 1;
+        if (count < 1 || count > 15) {
             return Double.NaN;
         }
-        decimals = Math.max(0, behind);
-        if (at == to && count < 18 && digits < EXACT && decimals < POWERS.length) {
-            double v = decimals == 0 ? digits : digits / POWERS[decimals];
-            return negative ? -v : v;
-        }
-        return slow(b, from, at, to);
+        double v = decimals == 0 ? digits : digits / POWERS[decimals];
+        return negative ? -v : v;
     }
 
-    private double slow(byte[] b, int from, int mantissa, int to) {
-        int at = mantissa;
+    /** Reads a cell. NaN where it is no number; infinite where it is too large for a double. */
+    double any(byte[] b, int from, int to) {
+        int at = from;
+        if (at < to && (b[at] == '+' || b[at] == '-')) {
+            at++;
+        }
+        int whole = digits(b, at, to);
+        int behind = whole < to && b[whole] == '.' ? digits(b, whole + 1, to) : whole;
+        if (behind - at < (behind > whole ? 2 : 1)) {
+            return Double.NaN;
+        }
+        decimals = behind > whole ? behind - whole - 1 : 0;
+        at = behind;
         if (at < to && (b[at] == 'e' || b[at] == 'E')) {
             at++;
             if (at < to && (b[at] == '+' || b[at] == '-')) {
                 at++;
             }
-            int digits = at;
-            while (at < to && b[at] >= '0' && b[at] <= '9') {
-                at++;
-            }
-            if (at == digits) {
+            int exponent = digits(b, at, to);
+            if (exponent == at) {
                 return Double.NaN;
             }
+            at = exponent;
+            decimals = Integer.MAX_VALUE;
         }
-        if (at != to) {
-            return Double.NaN;
+        return at == to
+                ? Double.parseDouble(new String(b, from, to - from, StandardCharsets.ISO_8859_1))
+                : Double.NaN;
+    }
+
+    private static int digits(byte[] b, int from, int to) {
+        int at = from;
+        while (at < to && b[at] >= '0' && b[at] <= '9') {
+            at++;
         }
-        decimals = Integer.MAX_VALUE;
-        return Double.parseDouble(new String(b, from, to - from, StandardCharsets.ISO_8859_1));
+        return at;
     }
 }

@@ -49,7 +49,7 @@ public final class PlainFile {
     /**
      * @param interval nominal; null for the median spacing of the rows
      * @param progress is told now and then how many bytes have been read
-     * @return a series a channel, all on one axis; none where there is no row
+     * @return a series a channel, all on one axis
      * @throws PlainFileException if it cannot be read
      * @throws IOException if the stream cannot
      */

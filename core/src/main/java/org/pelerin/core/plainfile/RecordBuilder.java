@@ -169,11 +169,8 @@ final class RecordBuilder {
         for (Column c : columns) {
             c.flush();
         }
-        if (instants.count == 0) {
-            return List.of();
-        }
         long interval = nominal != null ? nominal.toMillis() : median();
-        if (instants.even && (instants.count == 1 || instants.step == interval)) {
+        if (instants.even && (instants.count < 2 || instants.step == interval)) {
             TimeAxis axis = TimeAxis.of(
                     Instant.ofEpochMilli(instants.first), Duration.ofMillis(Math.max(1, interval)), instants.count);
             List<Series> out = new ArrayList<>();
@@ -190,7 +187,7 @@ final class RecordBuilder {
         counted();
         times = 0;
         long n = instants.count - 1;
-        if (n == 0) {
+        if (n < 1) {
             return 1;
         }
         if (spacings.size() > SPACINGS) {

@@ -45,33 +45,56 @@ final class Rows {
             grow();
         }
         int at = from;
-        for (int column = 0; column <= columns; column++) {
-            int end = end(at);
-            boolean last = end == text.length || text[end] == '\n';
-            int begin = at;
-            int until = last && end > begin && text[end - 1] == '\r' ? end - 1 : end;
-            while (begin < until && blank(text[begin])) {
-                begin++;
-            }
-            while (until > begin && blank(text[until - 1])) {
-                until--;
-            }
-            if (until - begin >= 2 && text[begin] == '"' && text[until - 1] == '"') {
-                begin++;
-                until--;
-            }
-            if (last != (column == columns)) {
-                throw length(from, column, last);
-            }
-            if (column == 0) {
-                instant(begin, until, instant);
+        long t = instant.common(text, from);
+        if (t != InstantCell.NONE && instant.end() < text.length && text[instant.end()] == ',') {
+            follows(t);
+            at = instant.end() + 1;
+        } else {
+            at = cell(from, from, 0, number);
+        }
+        for (int column = 1; column <= columns; column++) {
+            double v = number.common(text, at);
+            int end = number.end();
+            boolean common = v == v && end < text.length && text[end] == (column == columns ? '\n' : ',');
+            if (common) {
+                values[column - 1][count] = v;
+                if (number.decimals() > decimals[column - 1]) {
+                    decimals[column - 1] = number.decimals();
+                }
+                at = end + 1;
             } else {
-                value(begin, until, column, number);
+                at = cell(from, at, column, number);
             }
-            at = end + 1;
         }
         count++;
         return at;
+    }
+
+    /** Reads a cell of any form and returns where the next one begins. */
+    private int cell(int row, int from, int column, NumberCell number) {
+        int end = end(from);
+        boolean last = end == text.length || text[end] == '\n';
+        if (last != (column == columns)) {
+            throw length(row, column, last);
+        }
+        int begin = from;
+        int until = last && end > begin && text[end - 1] == '\r' ? end - 1 : end;
+        while (begin < until && blank(text[begin])) {
+            begin++;
+        }
+        while (until > begin && blank(text[until - 1])) {
+            until--;
+        }
+        if (until - begin >= 2 && text[begin] == '"' && text[until - 1] == '"') {
+            begin++;
+            until--;
+        }
+        if (column == 0) {
+            instant(begin, until);
+        } else {
+            value(begin, until, column, number);
+        }
+        return end + 1;
     }
 
     private int end(int from) {
@@ -102,12 +125,15 @@ final class Rows {
                         : "the row has " + cells + (cells == 1 ? " cell" : " cells") + ", the header " + (columns + 1));
     }
 
-    private void instant(int from, int to, InstantCell cell) {
-        long t = from == to ? InstantCell.NONE : cell.millis(text, from, to);
+    private void instant(int from, int to) {
+        long t = InstantCell.any(text, from, to);
         if (t == InstantCell.NONE) {
-            throw wrong(
-                    1, said(from, to) + " is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
+            throw wrong(1, said(from, to) + " is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
         }
+        follows(t);
+    }
+
+    private void follows(long t) {
         if (count > 0 && t <= instants[count - 1]) {
             throw order(t, instants[count - 1], lines);
         }
@@ -127,7 +153,7 @@ final class Rows {
     private void value(int from, int to, int column, NumberCell cell) {
         double v = Double.NaN;
         if (from < to) {
-            v = cell.value(text, from, to);
+            v = cell.any(text, from, to);
             if (Double.isNaN(v)) {
                 throw wrong(
                         column + 1, said(from, to) + " is no number; a number has a point and no unit, such as 12.5");

@@ -79,6 +79,12 @@ public record Coverage(Spans judged, Spans gaps, Spans unasked) {
         }
 
         @Override
+        public void samples(long from, long step, double[] values, int begin, int end) {
+            samples += end - begin;
+            lead(from);
+        }
+
+        @Override
         public void missing(long from, long to, long own) {
             lead(from);
             gaps.add(from, to);

@@ -57,6 +57,7 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
         private final Spans invalid;
         private final SampleReader reader;
         private final boolean events;
+        private final long step;
         private int decoded = -1;
         private double[] values;
 
@@ -66,6 +67,7 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
             this.invalid = invalid;
             this.reader = reader;
             this.events = series.axis().events();
+            this.step = series.axis().step();
         }
 
         void stretch(long from, long to) {
@@ -121,6 +123,11 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
                 }
                 double[] all = decoded(number);
                 int offset = (int) (index - block.firstIndex());
+                if (step > 0 && block.missing() == 0 && invalid.isEmpty() && axis.millisAt(end) <= to) {
+                    reader.samples(from, step, all, offset, offset + (int) (end - index));
+                    index = end;
+                    continue;
+                }
                 for (; index < end; index++) {
                     long until = axis.millisAt(index + 1);
                     until = until < to ? until : to;

@@ -26,6 +26,21 @@ public interface SampleReader {
     void sample(long from, long to, double value, double terms);
 
     /**
+     * The same for evenly spaced values that were recorded, each of which stands until the next one.
+     *
+     * @param from where the first of them begins to stand
+     * @param step time between two, in ms
+     * @param values from {@code begin} inclusive to {@code end} exclusive; none is NaN; not to be kept
+     */
+    default void samples(long from, long step, double[] values, int begin, int end) {
+        long at = from;
+        for (int i = begin; i < end; i++) {
+            sample(at, at + step, values[i], EXACT);
+            at += step;
+        }
+    }
+
+    /**
      * No valid sample stands for this time.
      *
      * @param own how long it was by the logger's clock, in ms

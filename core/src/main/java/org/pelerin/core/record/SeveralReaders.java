@@ -27,6 +27,13 @@ final class SeveralReaders implements SampleReader {
     }
 
     @Override
+    public void samples(long from, long step, double[] values, int begin, int end) {
+        for (SampleReader r : readers) {
+            r.samples(from, step, values, begin, end);
+        }
+    }
+
+    @Override
     public void missing(long from, long to, long own) {
         for (SampleReader r : readers) {
             r.missing(from, to, own);

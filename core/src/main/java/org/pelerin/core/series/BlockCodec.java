@@ -1,8 +1,11 @@
 package org.pelerin.core.series;
 
 import java.io.ByteArrayOutputStream;
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.Arrays;
 import java.util.zip.CRC32;
 import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
@@ -35,6 +38,8 @@ public final class BlockCodec {
     private static final long CANONICAL_NAN = Double.doubleToRawLongBits(Double.NaN);
     /** Beyond this a count no longer survives the way through a double. */
     private static final long LARGEST_COUNT = 1L << 52;
+
+    private static final VarHandle LITTLE = MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
 
     /** Bytes of kind and checksum. */
     private static final int HEAD = 5;
@@ -80,9 +85,15 @@ public final class BlockCodec {
             throw damaged();
         }
         return switch (data[0]) {
-            case COUNTS -> fromCounts(inflate(data, 8 + count * 10), count);
-            case DOUBLES -> fromDoubles(inflate(data, count * 8), count);
-            case COUNTS_AT_HAND -> fromCounts(java.util.Arrays.copyOfRange(data, HEAD, data.length), count);
+            case COUNTS -> {
+                Body body = inflate(data, 8 + count * 10);
+                yield fromCounts(body.bytes, 0, body.length, count);
+            }
+            case DOUBLES -> {
+                Body body = inflate(data, count * 8);
+                yield fromDoubles(body.bytes, body.length, count);
+            }
+            case COUNTS_AT_HAND -> fromCounts(data, HEAD, data.length, count);
             case DOUBLES_AT_HAND -> fromBits(data, count);
             default -> throw damaged();
         };
@@ -98,50 +109,82 @@ public final class BlockCodec {
     }
 
     private static byte[] asCounts(double[] values, int count, Resolution resolution) {
-        ByteBuffer out = ByteBuffer.allocate(8 + count * 10).order(ByteOrder.LITTLE_ENDIAN);
-        out.putInt(resolution.numerator()).putInt(resolution.denominator());
+        byte[] out = new byte[8 + count * 10];
+        LITTLE.set(out, 0, resolution.numerator());
+        LITTLE.set(out, 4, resolution.denominator());
+        long most = LARGEST_COUNT / resolution.numerator();
+        int at = 8;
         long previous = 0;
         for (int i = 0; i < count; i++) {
             double v = values[i];
             if (Double.doubleToRawLongBits(v) == CANONICAL_NAN) {
-                out.put((byte) 0);
+                out[at++] = 0;
                 continue;
             }
             long k = resolution.count(v);
-            long most = LARGEST_COUNT / resolution.numerator();
             if (k > most
                     || k < -most
                     || Double.doubleToRawLongBits(resolution.value(k)) != Double.doubleToRawLongBits(v)) {
                 return null;
             }
             long delta = k - previous;
-            putVarint(out, ((delta << 1) ^ (delta >> 63)) + 1);
+            long coded = ((delta << 1) ^ (delta >> 63)) + 1;
+            while ((coded & ~0x7fL) != 0) {
+                out[at++] = (byte) (coded & 0x7f | 0x80);
+                coded >>>= 7;
+            }
+            out[at++] = (byte) coded;
             previous = k;
         }
-        byte[] body = new byte[out.position()];
-        out.flip().get(body);
-        return body;
+        return Arrays.copyOf(out, at);
     }
 
-    private static double[] fromCounts(byte[] body, int count) {
-        ByteBuffer in = ByteBuffer.wrap(body).order(ByteOrder.LITTLE_ENDIAN);
-        if (in.remaining() < 8) {
+    /** @param body from {@code from} to {@code to} */
+    private static double[] fromCounts(byte[] body, int from, int to, int count) {
+        if (to - from < 8) {
             throw damaged();
         }
-        Resolution resolution = Resolution.of(in.getInt(), in.getInt());
+        long numerator = (int) LITTLE.get(body, from);
+        double denominator = (int) LITTLE.get(body, from + 4);
+        if (numerator <= 0 || denominator <= 0) {
+            throw damaged();
+        }
         double[] values = new double[count];
+        int at = from + 8;
         long k = 0;
+        long valueOf = 0;
+        double value = 0;
         for (int i = 0; i < count; i++) {
-            long coded = getVarint(in);
+            if (at == to) {
+                throw damaged();
+            }
+            long coded = body[at++];
+            if (coded < 0) {
+                coded &= 0x7f;
+                int shift = 7;
+                byte b;
+                do {
+                    if (at == to || shift > 63) {
+                        throw damaged();
+                    }
+                    b = body[at++];
+                    coded |= (long) (b & 0x7f) << shift;
+                    shift += 7;
+                } while (b < 0);
+            }
             if (coded == 0) {
                 values[i] = Double.NaN;
                 continue;
             }
             long zigzag = coded - 1;
             k += (zigzag >>> 1) ^ -(zigzag & 1);
-            values[i] = resolution.value(k);
+            if (k != valueOf) {
+                valueOf = k;
+                value = (k * numerator) / denominator;
+            }
+            values[i] = value;
         }
-        if (in.hasRemaining()) {
+        if (at != to) {
             throw damaged();
         }
         return values;
@@ -161,8 +204,8 @@ public final class BlockCodec {
         return body;
     }
 
-    private static double[] fromDoubles(byte[] body, int count) {
-        if (body.length != count * 8) {
+    private static double[] fromDoubles(byte[] body, int length, int count) {
+        if (length != count * 8) {
             throw damaged();
         }
         double[] values = new double[count];
@@ -176,29 +219,6 @@ public final class BlockCodec {
             values[i] = Double.longBitsToDouble(bits);
         }
         return values;
-    }
-
-    private static void putVarint(ByteBuffer out, long v) {
-        while ((v & ~0x7fL) != 0) {
-            out.put((byte) (v & 0x7f | 0x80));
-            v >>>= 7;
-        }
-        out.put((byte) v);
-    }
-
-    private static long getVarint(ByteBuffer in) {
-        long v = 0;
-        for (int shift = 0; shift < 64; shift += 7) {
-            if (!in.hasRemaining()) {
-                throw damaged();
-            }
-            byte b = in.get();
-            v |= (long) (b & 0x7f) << shift;
-            if (b >= 0) {
-                return v;
-            }
-        }
-        throw damaged();
     }
 
     private static byte[] deflate(byte kind, byte[] body) {
@@ -228,24 +248,35 @@ public final class BlockCodec {
         return (int) crc.getValue();
     }
 
-    private static byte[] inflate(byte[] data, int atMost) {
-        Inflater inflater = new Inflater(true);
+    /** What a thread inflates into, again and again. */
+    private static final class Body {
+        private final Inflater inflater = new Inflater(true);
+        private byte[] bytes = new byte[0];
+        private int length;
+    }
+
+    private static final ThreadLocal<Body> BODY = ThreadLocal.withInitial(Body::new);
+
+    /** Good until the same thread inflates again. */
+    private static Body inflate(byte[] data, int atMost) {
+        Body body = BODY.get();
+        if (body.bytes.length < atMost + 1) {
+            body.bytes = new byte[atMost + 1];
+        }
+        body.length = 0;
+        body.inflater.reset();
         try {
-            inflater.setInput(data, HEAD, data.length - HEAD);
-            byte[] body = new byte[atMost + 1];
-            int length = 0;
-            while (!inflater.finished()) {
-                int n = inflater.inflate(body, length, body.length - length);
-                if (n == 0 || length + n > atMost) {
+            body.inflater.setInput(data, HEAD, data.length - HEAD);
+            while (!body.inflater.finished()) {
+                int n = body.inflater.inflate(body.bytes, body.length, atMost + 1 - body.length);
+                if (n == 0 || body.length + n > atMost) {
                     throw damaged();
                 }
-                length += n;
+                body.length += n;
             }
-            return java.util.Arrays.copyOf(body, length);
+            return body;
         } catch (DataFormatException e) {
             throw damaged();
-        } finally {
-            inflater.end();
         }
     }
 

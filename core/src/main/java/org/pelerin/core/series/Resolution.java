@@ -30,7 +30,7 @@ public record Resolution(int numerator, int denominator) {
 
     /** The count nearest to a value. */
     public long count(double value) {
-        return Math.round(value * denominator / numerator);
+        return Math.round(numerator == 1 ? value * denominator : value * denominator / numerator);
     }
 
     /** Decimals needed to show neighbouring values apart, at most 6. */

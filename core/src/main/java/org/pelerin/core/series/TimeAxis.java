@@ -26,6 +26,11 @@ public sealed interface TimeAxis permits EvenAxis, ListedAxis {
     /** The logger's own instant of sample {@code index}; an index of {@link #count} gives where the last one stops standing. */
     long ownMillisAt(long index);
 
+    /** Time between neighbours where it is the same everywhere on the corrected scale, in ms; 0 where it is not. */
+    default long step() {
+        return 0;
+    }
+
     /** Whether a value holds until the next one, however long that takes. */
     boolean events();
 

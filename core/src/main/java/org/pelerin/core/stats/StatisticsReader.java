@@ -71,6 +71,35 @@ public final class StatisticsReader implements SampleReader {
         }
     }
 
+    @Override
+    public void samples(long from, long step, double[] of, int begin, int end) {
+        int at = begin;
+        while (at < end) {
+            if (tally == null) {
+                for (; at < end; at++) {
+                    long t = from + (at - begin) * step;
+                    sample(t, t + step, of[at], EXACT);
+                }
+                return;
+            }
+            int known = tally.addKnown(of, at, end, step);
+            if (known > at) {
+                if (count == 0) {
+                    first = from + (at - begin) * step;
+                }
+                count += known - at;
+                last = from + (known - 1 - begin) * step;
+                at = known;
+            }
+            if (at < end) {
+                // a value that is new can be the least or the greatest
+                long t = from + (at - begin) * step;
+                sample(t, t + step, of[at], EXACT);
+                at++;
+            }
+        }
+    }
+
     /** There are too many different values to count. */
     private void spill() {
         ValueTally.Sorted all = tally.sorted();

@@ -45,6 +45,36 @@ final class ValueTally {
         return true;
     }
 
+    /**
+     * Counts values that stand equally long, up to the first that never came before.
+     *
+     * @return the index of that one, which is not counted; {@code end} where all were known
+     */
+    int addKnown(double[] values, int begin, int end, long stands) {
+        int at = last;
+        long key = keys[at];
+        long run = 0;
+        for (int i = begin; i < end; i++) {
+            long next = Double.doubleToRawLongBits(values[i] + 0.0);
+            if (next != key || counts[at] == 0) {
+                counts[at] += run;
+                millis[at] += run * stands;
+                run = 0;
+                int place = place(next);
+                if (counts[place] == 0) {
+                    return i;
+                }
+                at = place;
+                key = next;
+                last = at;
+            }
+            run++;
+        }
+        counts[at] += run;
+        millis[at] += run * stands;
+        return end;
+    }
+
     private int place(long key) {
         int mask = keys.length - 1;
         long h = key * 0x9E3779B97F4A7C15L;
