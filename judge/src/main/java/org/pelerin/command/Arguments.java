@@ -85,8 +85,8 @@ record Arguments(
         try {
             return text == null ? null : OffsetDateTime.parse(text).toInstant();
         } catch (DateTimeException e) {
-            throw new WrongException(name + ": “" + text
-                    + "” is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
+            throw new WrongException(
+                    name + ": “" + text + "” is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
         }
     }
 

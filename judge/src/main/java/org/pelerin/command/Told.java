@@ -24,7 +24,8 @@ final class Told {
         this.j = judgement;
         this.zone = zone == null ? ZoneId.of("UTC") : zone;
         this.out = out;
-        this.time = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss z", Locale.ENGLISH).withZone(this.zone);
+        this.time = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss z", Locale.ENGLISH)
+                .withZone(this.zone);
     }
 
     void print() {
@@ -92,9 +93,10 @@ final class Told {
         }
         line.append("; alarm ").append(at(e.alarmAt()));
         if (e.openAtStart() || e.openAtEnd()) {
-            line.append(e.openAtStart() && e.openAtEnd()
-                    ? "; open at both ends"
-                    : e.openAtStart() ? "; open at its start" : "; open at its end");
+            line.append(
+                    e.openAtStart() && e.openAtEnd()
+                            ? "; open at both ends"
+                            : e.openAtStart() ? "; open at its start" : "; open at its end");
         }
         out.println(line.append(" (").append(e.severity()).append(")"));
     }
@@ -111,19 +113,20 @@ final class Told {
             out.println("  " + c.channel() + ": no valid sample");
             return;
         }
-        out.println("  " + c.channel() + ": " + c.count() + (c.count() == 1 ? " sample, " : " samples, ") + at(c.first())
-                + " to " + at(c.last()));
-        out.println("    from " + quantity(c.min(), c.unit()) + " (" + at(c.minAt()) + ") to " + quantity(c.max(), c.unit())
-                + " (" + at(c.maxAt()) + ")");
-        out.println("    " + java.util.stream.Stream.of(
-                        figure("mean", c.mean()),
-                        figure("standard deviation", c.sd()),
-                        figure("mean kinetic temperature", c.mkt()),
-                        figure("5 %", c.p05()),
-                        figure("50 %", c.p50()),
-                        figure("95 %", c.p95()))
-                .filter(s -> !s.isEmpty())
-                .collect(Collectors.joining(", ")));
+        out.println("  " + c.channel() + ": " + c.count() + (c.count() == 1 ? " sample, " : " samples, ")
+                + at(c.first()) + " to " + at(c.last()));
+        out.println("    from " + quantity(c.min(), c.unit()) + " (" + at(c.minAt()) + ") to "
+                + quantity(c.max(), c.unit()) + " (" + at(c.maxAt()) + ")");
+        out.println("    "
+                + java.util.stream.Stream.of(
+                                figure("mean", c.mean()),
+                                figure("standard deviation", c.sd()),
+                                figure("mean kinetic temperature", c.mkt()),
+                                figure("5 %", c.p05()),
+                                figure("50 %", c.p50()),
+                                figure("95 %", c.p95()))
+                        .filter(s -> !s.isEmpty())
+                        .collect(Collectors.joining(", ")));
         if (c.within() != null) {
             out.println("    inside its limits for " + duration(c.within()) + ", above for " + duration(c.above())
                     + ", below for " + duration(c.below()));
@@ -140,9 +143,8 @@ final class Told {
 
     /** To six significant digits, without an exponent where it can be. */
     private static String rounded(double v) {
-        return plain(new java.math.BigDecimal(v)
-                .round(new java.math.MathContext(6))
-                .doubleValue());
+        return plain(
+                new java.math.BigDecimal(v).round(new java.math.MathContext(6)).doubleValue());
     }
 
     private static String plain(double v) {
@@ -166,7 +168,10 @@ final class Told {
         String[] units = {"d", "h", "min", "s"};
         for (int i = 0; i < parts.length; i++) {
             if (parts[i] > 0) {
-                text.append(text.isEmpty() ? "" : " ").append(parts[i]).append(' ').append(units[i]);
+                text.append(text.isEmpty() ? "" : " ")
+                        .append(parts[i])
+                        .append(' ')
+                        .append(units[i]);
             }
         }
         return text.toString();

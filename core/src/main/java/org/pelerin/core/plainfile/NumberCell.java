@@ -84,9 +84,7 @@ final class NumberCell {
             at = exponent;
             decimals = Integer.MAX_VALUE;
         }
-        return at == to
-                ? Double.parseDouble(new String(b, from, to - from, StandardCharsets.ISO_8859_1))
-                : Double.NaN;
+        return at == to ? Double.parseDouble(new String(b, from, to - from, StandardCharsets.ISO_8859_1)) : Double.NaN;
     }
 
     private static int digits(byte[] b, int from, int to) {

@@ -97,8 +97,18 @@ final class Rows {
         return end + 1;
     }
 
+    /** Where a cell ends: at its comma, the end of its line or of the text. In quotes a comma is none. */
     private int end(int from) {
         int at = from;
+        while (at < text.length && blank(text[at])) {
+            at++;
+        }
+        if (at < text.length && text[at] == '"') {
+            at++;
+            while (at < text.length && text[at] != '"' && text[at] != '\n') {
+                at++;
+            }
+        }
         while (at < text.length && text[at] != ',' && text[at] != '\n') {
             at++;
         }
@@ -119,7 +129,7 @@ final class Rows {
         boolean empty =
                 cells == 1 && new String(text, from, at - from, java.nio.charset.StandardCharsets.ISO_8859_1).isBlank();
         return wrong(
-                shorter ? Math.max(1, column + 1) : columns + 2,
+                empty ? 1 : shorter ? column + 2 : columns + 2,
                 empty
                         ? "the row is empty"
                         : "the row has " + cells + (cells == 1 ? " cell" : " cells") + ", the header " + (columns + 1));
@@ -128,7 +138,8 @@ final class Rows {
     private void instant(int from, int to) {
         long t = InstantCell.any(text, from, to);
         if (t == InstantCell.NONE) {
-            throw wrong(1, said(from, to) + " is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
+            throw wrong(
+                    1, said(from, to) + " is no ISO 8601 instant with an offset, such as 2026-03-19T08:00:00+01:00");
         }
         follows(t);
     }

@@ -95,7 +95,8 @@ final class NaiveJudge {
         return out;
     }
 
-    private static List<Piece> stretch(List<Piece> standing, long from, long to, boolean events, List<long[]> notValid) {
+    private static List<Piece> stretch(
+            List<Piece> standing, long from, long to, boolean events, List<long[]> notValid) {
         List<Piece> out = new ArrayList<>();
         long at = from;
         for (Piece p : standing) {
@@ -145,7 +146,8 @@ final class NaiveJudge {
     static List<Found> judge(Rule rule, List<List<Piece>> stretches) {
         List<Found> runs = new ArrayList<>();
         for (Direction d : List.of(Direction.ABOVE, Direction.BELOW)) {
-            double limit = d == Direction.ABOVE ? rule.bound().high() : rule.bound().low();
+            double limit =
+                    d == Direction.ABOVE ? rule.bound().high() : rule.bound().low();
             if (!Double.isInfinite(limit)) {
                 for (List<Piece> s : stretches) {
                     runs.addAll(runs(rule, d, limit, s));
@@ -179,7 +181,8 @@ final class NaiveJudge {
                 boolean belongs = out(d, next.value, limit)
                         || rule.clearance() > 0
                                 && out(d, next.value, release)
-                                && Math.abs(next.value - release) > 1e-9 * Math.max(Math.abs(limit), Math.abs(next.value));
+                                && Math.abs(next.value - release)
+                                        > 1e-9 * Math.max(Math.abs(limit), Math.abs(next.value));
                 boolean bridged = next.from - valid.get(j).to <= rule.bridge().toMillis();
                 if (!belongs || !bridged) {
                     break;
@@ -241,7 +244,8 @@ final class NaiveJudge {
             if (sum + length > allowed) {
                 long alarm = r.start + (allowed - sum);
                 Found first = runs.get(0);
-                boolean both = !Double.isInfinite(rule.bound().low()) && !Double.isInfinite(rule.bound().high());
+                boolean both = !Double.isInfinite(rule.bound().low())
+                        && !Double.isInfinite(rule.bound().high());
                 Found peak = first;
                 for (Found x : runs) {
                     peak = beyond(rule, x) > beyond(rule, peak) ? x : peak;
@@ -267,7 +271,9 @@ final class NaiveJudge {
     }
 
     private static double beyond(Rule rule, Found f) {
-        return f.direction == Direction.ABOVE ? f.peak - rule.bound().high() : rule.bound().low() - f.peak;
+        return f.direction == Direction.ABOVE
+                ? f.peak - rule.bound().high()
+                : rule.bound().low() - f.peak;
     }
 
     /** Instants at which the local clock shows a multiple of so many minutes since midnight, looked for minute by minute. */
@@ -312,5 +318,4 @@ final class NaiveJudge {
         }
         return new double[] {time, sum};
     }
-
 }

@@ -189,7 +189,8 @@ class SecondWayTest {
     void coverage_and_statistics_are_sums_over_the_pieces() throws IOException {
         for (int seed = 0; seed < 2000; seed++) {
             Case c = random(new Random(seed), true);
-            List<NaiveJudge.Piece> all = c.stretches.stream().flatMap(List::stream).toList();
+            List<NaiveJudge.Piece> all =
+                    c.stretches.stream().flatMap(List::stream).toList();
             List<NaiveJudge.Piece> valid =
                     all.stream().filter(NaiveJudge.Piece::valid).toList();
             double time = valid.stream().mapToLong(NaiveJudge.Piece::length).sum();
@@ -209,8 +210,9 @@ class SecondWayTest {
                         .sorted()
                         .toArray();
                 double plain = Arrays.stream(sorted).average().orElseThrow();
-                double squares =
-                        Arrays.stream(sorted).map(x -> (x - plain) * (x - plain)).sum();
+                double squares = Arrays.stream(sorted)
+                        .map(x -> (x - plain) * (x - plain))
+                        .sum();
                 assertThat(s.sd()).isCloseTo(Math.sqrt(squares / (sorted.length - 1)), within(1e-9));
                 double rank = 0.9 * (sorted.length - 1);
                 int below = (int) rank;
@@ -341,7 +343,10 @@ class SecondWayTest {
                     // in as many pieces as the exclusions leave of it
                     pieces(shift[0], shift[1], c.notPart).forEach(x -> expected.add(0.0));
                     double all = 12.5 * sum;
-                    for (int i = expected.size() - pieces(shift[0], shift[1], c.notPart).size(); i < expected.size(); i++) {
+                    for (int i = expected.size()
+                                    - pieces(shift[0], shift[1], c.notPart).size();
+                            i < expected.size();
+                            i++) {
                         expected.set(i, all);
                     }
                 }
