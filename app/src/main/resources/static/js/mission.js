@@ -162,6 +162,24 @@
     };
   }
 
+  // What is not judged lies under a veil, with its edge drawn.
+  function drawOutside(u) {
+    const { ctx, bbox } = u, d = devicePixelRatio;
+    ctx.save();
+    (data.outside || []).forEach(([from, to]) => {
+      if (to <= view.from || from >= view.to) return;
+      const a = clamp(u.valToPos(from / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
+      const b = clamp(u.valToPos(to / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
+      ctx.globalAlpha = 0.72;
+      ctx.fillStyle = css('--page');
+      ctx.fillRect(a, bbox.top, b - a, bbox.height);
+      ctx.globalAlpha = 1;
+      ctx.strokeStyle = css('--ink-2'); ctx.lineWidth = d; ctx.setLineDash([2 * d, 3 * d]);
+      [a, b].forEach((x) => { if (x > bbox.left && x < bbox.left + bbox.width) { ctx.beginPath(); ctx.moveTo(x, bbox.top); ctx.lineTo(x, bbox.top + bbox.height); ctx.stroke(); } });
+    });
+    ctx.restore();
+  }
+
   // Excursions and gaps in a ribbon of their own above the first plot.
   function drawRibbon(u) {
     const { ctx, bbox } = u, d = devicePixelRatio, top = bbox.top - RIBBON * d, height = 10 * d, y = top + 13 * d;
@@ -273,7 +291,7 @@
         series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
         hooks: {
           drawAxes: [drawLimits(unit)],
-          draw: [drawLines(unit, lines, points.groups), labelLimits(unit), ...(i === 0 ? [drawRibbon] : [])],
+          draw: [drawLines(unit, lines, points.groups), drawOutside, labelLimits(unit), ...(i === 0 ? [drawRibbon] : [])],
           setCursor: [(u) => under(u, points)],
           setSelect: [(u) => { if (u.select.width > 4) show(u.posToVal(u.select.left, 'x') * 1000, u.posToVal(u.select.left + u.select.width, 'x') * 1000); u.setSelect({ width: 0, height: 0 }, false); }],
         },
@@ -414,6 +432,12 @@
   document.addEventListener('pelerin:theme', () => show(view.from, view.to));
   let width = box.clientWidth;
   new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; show(view.from, view.to); } }).observe(box);
+  // Forms that ask for a time take the range that is shown.
+  const local = (t) => new Intl.DateTimeFormat('sv-SE', { timeZone: data.zone, dateStyle: 'short', timeStyle: 'medium' }).format(t).replace(' ', 'T');
+  document.querySelectorAll('[data-range-fill]').forEach((button) => button.addEventListener('click', () => {
+    button.form.querySelector('[data-range=from]').value = local(view.from);
+    button.form.querySelector('[data-range=to]').value = local(view.to);
+  }));
   choices();
   document.fonts.ready.then(all);
 })();

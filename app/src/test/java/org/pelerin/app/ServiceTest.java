@@ -116,8 +116,7 @@ class ServiceTest {
         evaluation.keep(
                 id,
                 evaluation.judge(
-                        bed.bean(MissionService.class).plan(m),
-                        bed.bean(SeriesStore.class).load(m)));
+                        m, bed.bean(SeriesStore.class).load(m), m.records().collectedAt()));
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
         assertThat(j.verdict()).isEqualTo("within");

@@ -14,6 +14,8 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.LongConsumer;
+import org.pelerin.core.derive.Derivations;
+import org.pelerin.core.exchange.DerivedDocument;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
@@ -92,13 +94,24 @@ public final class JudgeCommand {
                         asked.start() == null ? Instant.MIN : asked.start(),
                         asked.end() == null ? Instant.MAX : asked.end());
         try {
-            return JudgementDocument.of(
-                    JudgedRecord.of(recorded, period, List.of()),
-                    limits,
-                    asked.zone(),
-                    MeanKineticTemperature.DEFAULT_ENTHALPY);
+            JudgedRecord record = derived(asked, JudgedRecord.of(recorded, period, List.of()));
+            JudgementDocument judgement =
+                    JudgementDocument.of(record, limits, asked.zone(), MeanKineticTemperature.DEFAULT_ENTHALPY);
+            record.sources().forEach(s -> s.notes().forEach(err::println));
+            return judgement;
         } catch (ZoneMissingException e) {
             throw new InputException(asked.limits(), e.getMessage() + "; say it in the rule, or with --zone");
+        }
+    }
+
+    private static JudgedRecord derived(Arguments asked, JudgedRecord record) {
+        if (asked.derive() == null) {
+            return record;
+        }
+        try {
+            return Derivations.add(record, DerivedDocument.read(text(asked.derive())));
+        } catch (DocumentException | Derivations.ImpossibleException e) {
+            throw new InputException(asked.derive(), e.getMessage());
         }
     }
 

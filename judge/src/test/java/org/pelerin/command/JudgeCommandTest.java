@@ -3,6 +3,10 @@ package org.pelerin.command;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -393,5 +397,113 @@ class JudgeCommandTest {
         }
         call(every(10, "Air (°C)", 1, 2).getBytes(StandardCharsets.UTF_8), "-", "--limits", limits.toString());
         assertThat(code).isEqualTo(2);
+    }
+
+    @Test
+    void derived_series_are_judged_like_recorded_ones_and_their_definition_read_strictly() throws IOException {
+        Path derived = Files.writeString(
+                folder.resolve("derived.json"),
+                "{\"derived\": [{\"name\": \"Dew point\", \"dewPoint\": {\"temperature\": \"Air\", \"humidity\": \"RH\"}},"
+                        + " {\"name\": \"Margin\", \"difference\": {\"channel\": \"Air\", \"minus\": \"Dew point\"}}]}");
+        assertThat(schema("derived", Files.readString(derived))).isEmpty();
+        String csv = "time,Air (°C),RH (%RH)\n2026-03-02T06:00:00Z,20,50\n2026-03-02T06:10:00Z,12,92\n";
+        String dry = rules("{\"id\": \"wet\", \"channel\": \"Margin\", \"bound\": {\"below\": 2}}");
+        JsonNode j = judged(csv, dry, "--derive", derived.toString());
+        assertThat(j.at("/excursions/0/start").asString()).isEqualTo(at(10));
+        assertThat(j.at("/excursions/0/peak").asDouble()).isCloseTo(12 - 10.739388, within(5e-7));
+        assertThat(j.at("/series")).hasSize(4);
+        for (String wrong : List.of(
+                "{\"derived\": [{\"name\": \"a\", \"dewPoint\": {\"temperature\": \"Air\"}}]}",
+                "{\"derived\": [{\"name\": \"a\"}]}",
+                "{\"derived\": [{\"name\": \"a\", \"rate\": {\"channel\": \"Water\", \"per\": \"PT1H\"}}]}",
+                "{\"derived\": [{\"name\": \"a\", \"rate\": {\"channel\": \"a\", \"per\": \"PT1H\"}}]}")) {
+            Files.writeString(derived, wrong);
+            run(csv, dry, "--derive", derived.toString());
+            assertThat(code).as(wrong).isEqualTo(3);
+            assertThat(err.strip()).as(wrong).startsWith(derived.toString()).doesNotContain("\n");
+        }
+    }
+
+    private static List<String> schema(String name, String document) throws IOException {
+        JsonSchema schema = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+                .getSchema(Files.readString(Path.of("../docs/formats/" + name + ".schema.json")));
+        return schema.validate(document, InputFormat.JSON).stream()
+                .map(Object::toString)
+                .toList();
+    }
+
+    @Test
+    void the_example_of_every_kind_of_rule_fits_the_schema_and_so_does_its_judgement() throws IOException {
+        String limits = rules(
+                "{\"id\": \"warm\", \"channel\": \"Air\", \"bound\": {\"above\": 14.0}, \"delay\": \"PT1H\", \"severity\": \"major\"}",
+                "{\"id\": \"cold\", \"channel\": \"Air\", \"bound\": {\"below\": 10.0}, \"samples\": 3, \"clearance\": 0.2}",
+                "{\"id\": \"budget\", \"channel\": \"Air\", \"bound\": {\"below\": 10.0, \"above\": 14.0}, \"allowance\": \"PT8H\"}",
+                "{\"id\": \"mean3h\", \"channel\": \"Air\", \"bound\": {\"above\": 28}, \"basis\": {\"blockMean\": \"PT3H\", \"anchor\": \"start\"}}",
+                "{\"id\": \"day\", \"channel\": \"Air\", \"bound\": {\"above\": 120}, \"basis\": {\"total\": \"P1D\", \"per\": \"PT1M\", \"anchor\": \"clock\", \"zone\": \"Europe/Paris\"}}",
+                "{\"id\": \"holes\", \"gap\": {\"longest\": \"PT2H\", \"coverage\": 95}}");
+        assertThat(schema("limits", limits)).isEmpty();
+        assertThat(schema("limits", limits.replace("\"delay\"", "\"wait\""))).isNotEmpty();
+        run(every(60, "Air (°C)", 12, 15, 16, 17, null, null, null, 9, 9, 9, 9), limits, "--json");
+        assertThat(code).isEqualTo(1);
+        assertThat(schema("judgement", out)).isEmpty();
+    }
+
+    /** Broken in every way that chance finds: always a judgement or one line, never a trace. */
+    @Test
+    void whatever_comes_is_judged_or_refused_in_one_line() throws IOException {
+        String csv = every(10, "Air (°C),RH (%RH)", "12.5,50", "13,51", "14.5,52", ",53", "12,54");
+        String limits = rules(
+                "{\"id\": \"a\", \"channel\": \"Air\", \"bound\": {\"above\": 14}, \"delay\": \"PT10M\"}",
+                "{\"id\": \"b\", \"channel\": \"RH\", \"bound\": {\"below\": 10}, \"basis\": {\"blockMean\": \"PT1H\"}}",
+                "{\"id\": \"c\", \"channel\": \"Air\", \"bound\": {\"above\": 1}, \"basis\": {\"dose\": {\"criterion\": 85, \"exchange\": 3},"
+                        + " \"from\": \"06:00\", \"to\": \"14:00\", \"zone\": \"UTC\"}}");
+        String[] scraps = {
+            "",
+            ",",
+            "\n",
+            "\"",
+            "1e308",
+            "-",
+            "T",
+            "Z",
+            "{",
+            "}",
+            "[",
+            ":",
+            "null",
+            "99999999999999999999",
+            "é",
+            "\u0000",
+            "P",
+            "\uFEFF",
+            "+",
+            "9999-12-31T23:59:59Z",
+            "0000-01-01T00:00:00Z"
+        };
+        java.util.Random random = new java.util.Random(20260302);
+        Path record = folder.resolve("f.csv");
+        Path rules = folder.resolve("f.json");
+        int[] codes = new int[4];
+        for (int i = 0; i < Integer.getInteger("pelerin.fuzz", 20_000); i++) {
+            boolean file = random.nextBoolean();
+            StringBuilder broken = new StringBuilder(file ? csv : limits);
+            for (int k = 1 + random.nextInt(3); k > 0; k--) {
+                int at = random.nextInt(broken.length());
+                broken.replace(
+                        at, Math.min(broken.length(), at + random.nextInt(4)), scraps[random.nextInt(scraps.length)]);
+            }
+            Files.writeString(record, file ? broken : csv);
+            Files.writeString(rules, file ? limits : broken);
+            call(new byte[0], record.toString(), "--limits", rules.toString(), "--json");
+            codes[code]++;
+            if (code == 3) {
+                assertThat(err.strip().split("\n")).as(broken.toString()).hasSize(1);
+                assertThat(err).as(broken.toString()).contains("line ").doesNotContain("Exception");
+                assertThat(out).isEmpty();
+            } else {
+                assertThat(out).as(broken.toString()).startsWith("{");
+            }
+        }
+        assertThat(codes).as("all ways to end").doesNotContain(0);
     }
 }

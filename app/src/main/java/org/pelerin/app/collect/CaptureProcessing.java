@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;
@@ -10,6 +11,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.message.LoggerState;
@@ -35,6 +37,7 @@ public class CaptureProcessing {
     private final DisturbanceStore disturbances;
     private final Evaluation evaluation;
     private final TransactionTemplate transaction;
+    private final Clock clock;
 
     CaptureProcessing(
             MissionService missions,
@@ -42,7 +45,9 @@ public class CaptureProcessing {
             SeriesStore series,
             DisturbanceStore disturbances,
             Evaluation evaluation,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.clock = clock;
         this.missions = missions;
         this.captures = captures;
         this.series = series;
@@ -86,6 +91,7 @@ public class CaptureProcessing {
         progress.at("decoding");
         CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
         series.replace(missionId, decoded.series());
+        missions.judgedOnOther(missionId);
         disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
         long received = held(stored.capture());
@@ -104,20 +110,26 @@ public class CaptureProcessing {
             return "It has recorded nothing yet; it is left as it is";
         }
         Mission mission = missions.find(missionId).orElseThrow();
-        Evaluation.Judged judged = evaluation.judge(missions.plan(mission), series.load(mission));
+        List<Series> record = series.load(mission);
+        Evaluation.Judged judged = evaluation.judge(mission, record, over ? clock.instant() : null);
         boolean whole = stored.capture().firstRecord() == 0;
-        String alarms = AlarmComparison.differences(stored.header(), judged.document(), whole);
-        transaction.executeWithoutResult(t -> {
+        // the logger raised them on all that it recorded
+        String alarms =
+                AlarmComparison.differences(stored.header(), evaluation.ofAll(missions.plan(mission), record), whole);
+        boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {
             if (over) {
                 missions.collected(mission, first, expected, received, stored.sha256(), by);
             } else {
                 missions.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
             }
-            evaluation.keep(missionId, judged);
             missions.alarmsCompared(missionId, alarms);
             captures.noteResult(
                     missionId, expected, received, judged.document().gaps().size());
-        });
+            return evaluation.keep(missionId, judged);
+        }));
+        if (!kept) {
+            evaluation.again(missionId);
+        }
         return received + " of " + expected + " samples are home"
                 + (ended ? "" : "; the logger goes on recording")
                 + leftOut(stored)

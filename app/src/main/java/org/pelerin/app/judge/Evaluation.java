@@ -1,11 +1,14 @@
 package org.pelerin.app.judge;
 
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.StayChanged;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Direction;
@@ -17,22 +20,32 @@ import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.stats.NoiseDose;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Judges a collected mission and keeps the judgement, so that pages only read it. */
 @Service
 public class Evaluation {
 
+    private static final int ATTEMPTS = 5;
+
     private final JudgementMapper judgements;
     private final MissionService service;
     private final SeriesStore store;
+    private final JudgedRecords records;
     private final TransactionTemplate transaction;
 
-    Evaluation(JudgementMapper judgements, MissionService service, SeriesStore store, TransactionTemplate transaction) {
+    Evaluation(
+            JudgementMapper judgements,
+            MissionService service,
+            SeriesStore store,
+            JudgedRecords records,
+            TransactionTemplate transaction) {
         this.transaction = transaction;
         this.judgements = judgements;
         this.service = service;
         this.store = store;
+        this.records = records;
     }
 
     /**
@@ -41,28 +54,50 @@ public class Evaluation {
      * @param reason for the record
      */
     public void decideClock(Mission mission, boolean corrected, String reason, String by) {
-        Judged judged = judge(service.plan(mission), store.load(mission.withClock(corrected)));
-        transaction.executeWithoutResult(t -> {
-            if (service.correctClock(mission, corrected, reason, by)) {
-                keep(mission.id(), judged);
-            }
-        });
+        Mission decided = mission.withClock(corrected);
+        Judged judged = judge(decided, store.load(decided), mission.records().collectedAt());
+        boolean kept = Boolean.TRUE.equals(transaction.execute(
+                t -> !service.correctClock(mission, corrected, reason, by) || keep(mission.id(), judged)));
+        if (!kept) {
+            again(mission.id());
+        }
     }
 
     /**
      * A judgement, and the ends of the record that it was made on.
      *
      * @param firstAt and {@code lastAt}: null where nothing was recorded
+     * @param on what it was made on, see {@link MissionService#judgedOn}
      */
-    public record Judged(JudgementDocument document, Instant firstAt, Instant lastAt) {}
+    public record Judged(JudgementDocument document, Instant firstAt, Instant lastAt, long on) {}
 
-    /** Judges a record, and keeps nothing: to be done before the transaction that does. */
-    public Judged judge(Plan plan, List<Series> record) {
+    /**
+     * Judges a mission, and keeps nothing: to be done before the transaction that does.
+     *
+     * @param collectedAt when it is collected; null while it goes on
+     */
+    public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
+        long on = service.judgedOn(mission.id());
+        JudgedRecord judged = records.of(mission, record, collectedAt);
+        return judge(service.plan(mission), record, judged, mission.zoneOr(null), on);
+    }
+
+    /** The same of what is no mission yet: all of it is judged. */
+    public Judged judge(Plan plan, List<Series> record, ZoneId zone) {
+        return judge(plan, record, JudgedRecord.of(record), zone, 0);
+    }
+
+    /** What the limits of a plan find in all that a logger recorded, before and after it lay at its spot too. */
+    public JudgementDocument ofAll(Plan plan, List<Series> record) {
+        return judge(plan, record, null).document;
+    }
+
+    private Judged judge(Plan plan, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {
         if (record.isEmpty()) {
-            return new Judged(nothing(), null, null);
+            return new Judged(nothing(), null, null, on);
         }
         JudgementDocument document = JudgementDocument.of(
-                        JudgedRecord.of(record), plan.limits(), null, MeanKineticTemperature.DEFAULT_ENTHALPY)
+                        judged, plan.limits(), zone, MeanKineticTemperature.DEFAULT_ENTHALPY)
                 .withDoses(doses(plan, record));
         return new Judged(
                 document,
@@ -73,13 +108,22 @@ public class Evaluation {
                 record.stream()
                         .map(Evaluation::last)
                         .max(Comparator.naturalOrder())
-                        .orElseThrow());
+                        .orElseThrow(),
+                on);
     }
 
-    /** Keeps a judgement in the place of the one before; repeating it changes nothing. */
+    /**
+     * Keeps a judgement in the place of the one before; repeating it changes nothing.
+     *
+     * @return false where what it was made on has changed meanwhile: it is not kept then
+     */
     @Transactional
-    public void keep(long missionId, Judged judged) {
+    public boolean keep(long missionId, Judged judged) {
         JudgementDocument document = judged.document;
+        if (judgements.judged(missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)
+                == 0) {
+            return false;
+        }
         // looked up first, as for series
         if (judgements.countOf(missionId) > 0) {
             judgements.deleteExcursions(missionId);
@@ -89,7 +133,24 @@ public class Evaluation {
             judgements.insertExcursion(
                     missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
         }
-        judgements.judged(missionId, document.verdict(), document.json(), judged.firstAt, judged.lastAt);
+        return true;
+    }
+
+    /** Judges a mission anew, by what it is judged on now. */
+    public void again(long missionId) {
+        for (int attempt = 0; attempt < ATTEMPTS; attempt++) {
+            Mission mission = service.find(missionId).orElseThrow();
+            Judged judged =
+                    judge(mission, store.load(mission), mission.records().collectedAt());
+            if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
+                return;
+            }
+        }
+    }
+
+    @TransactionalEventListener
+    void stayChanged(StayChanged e) {
+        e.missions().forEach(this::again);
     }
 
     /** The instant of the last sample; where a value holds until the next one, the end of the record. */
@@ -99,11 +160,15 @@ public class Evaluation {
 
     /** The judgement of a mission; empty before it is collected. */
     public Optional<JudgementDocument> judgement(Mission mission) {
-        return Optional.ofNullable(judgements.judgement(mission.id())).map(JudgementDocument::read);
+        return Optional.ofNullable(text(mission)).map(JudgementDocument::read);
     }
 
     /** The document as it is stored, for its hash. */
     public String text(Mission mission) {
+        if (Boolean.FALSE.equals(judgements.upToDate(mission.id()))) {
+            // whoever changed what it is judged on did not come to judge it
+            again(mission.id());
+        }
         return judgements.judgement(mission.id());
     }
 

@@ -12,9 +12,9 @@ import org.apache.ibatis.annotations.Update;
 interface JudgementMapper {
 
     @Update(
-            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt}"
-                    + " WHERE id = #{id}")
-    void judged(long id, String verdict, String judgement, Instant firstAt, Instant lastAt);
+            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
+                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on}")
+    int judged(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt);
 
     @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")
     int countOf(long missionId);
@@ -24,6 +24,10 @@ interface JudgementMapper {
 
     @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
     void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
+
+    /** Whether nothing has changed since of that it was made on. */
+    @Select("SELECT judgement IS NULL OR judgement_on = judged_on FROM mission WHERE id = #{id}")
+    Boolean upToDate(long id);
 
     @Select("SELECT judgement FROM mission WHERE id = #{id}")
     String judgement(long id);

@@ -200,6 +200,25 @@ interface MissionMapper {
                     + " ORDER BY placed_at DESC LIMIT 1")
     Acclimatisation acclimatisation(long id);
 
+    /** The stays of a logger at a spot that overlap a time, as one; all null where there is none. */
+    @Select(
+            "SELECT MIN(placed_at) AS placed_at, MIN(placed_at + acclimatise_min * 60000) AS settled_at,"
+                    + " IF(SUM(taken_at IS NULL) > 0, NULL, MAX(taken_at)) AS taken_at FROM placement WHERE logger_id = #{logger}"
+                    + " AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from}) AND placed_at < #{until} HAVING COUNT(*) > 0")
+    Stay stay(long logger, long spot, Instant from, Instant until);
+
+    @Select("SELECT judged_on FROM mission WHERE id = #{id}")
+    long judgedOn(long id);
+
+    /** Missions of a logger at a spot that were judged, and were not over before an instant. */
+    @Select(
+            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
+                    + " AND judgement IS NOT NULL AND (collected_at IS NULL OR collected_at > #{at})")
+    List<Long> judgedAt(String serial, long spot, Instant at);
+
+    @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id}")
+    void judgedOnOther(long id);
+
     /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
     @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
     Boolean clockCompared(long id);

@@ -82,6 +82,42 @@ public class MissionService {
         return missions.acclimatisation(id);
     }
 
+    /** How long its logger lay at its spot; empty where that was never noted. */
+    public Optional<Stay> stay(Mission m) {
+        Instant from = m.course().startsAt() != null
+                ? m.course().startsAt()
+                : m.course().writtenAt();
+        if (m.place().spotId() == null || from == null) {
+            return Optional.empty();
+        }
+        Instant until = m.records().collectedAt() == null
+                ? Instant.ofEpochMilli(Long.MAX_VALUE)
+                : m.records().collectedAt();
+        return Optional.ofNullable(
+                missions.stay(m.device().loggerId(), m.place().spotId(), from, until));
+    }
+
+    /** A number that changes with what a mission is judged on. */
+    public long judgedOn(long id) {
+        return missions.judgedOn(id);
+    }
+
+    /** A logger was placed at a spot, or taken away from it: what was judged of it meanwhile is judged anew. */
+    @Transactional
+    public void stayChanged(String serial, long spot, Instant at) {
+        List<Long> judged = missions.judgedAt(serial, spot, at);
+        if (!judged.isEmpty()) {
+            judged.forEach(missions::judgedOnOther);
+            events.publishEvent(new StayChanged(judged));
+        }
+    }
+
+    /** Its record, its judged period or what is excluded has changed. */
+    @Transactional
+    public void judgedOnOther(long id) {
+        missions.judgedOnOther(id);
+    }
+
     /** The newest that fit these letters of serial, plan, spot, site or name. */
     public List<Mission> named(String text, int limit) {
         MissionFilter filter = new MissionFilter();

@@ -232,6 +232,7 @@ public class PlacementService {
                 spot.full() + measured(p.hung) + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
         mission.ifPresent(m -> follow(m, p, by));
         events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
+        missions.stayChanged(p.serial, p.spotId, p.at);
     }
 
     private static String measured(WaterMeasurement hung) {
@@ -341,6 +342,7 @@ public class PlacementService {
         if (placements.take(p.id(), at, by) == 1) {
             audit.record(by, "take logger away", p.serial(), p.where(), "");
             events.publishEvent(new Moved(p.serial(), p.spotId(), false, at, by));
+            missions.stayChanged(p.serial(), p.spotId(), p.placedAt());
         }
     }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
+import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -52,6 +53,12 @@ public class Chart {
             long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
             long last = Math.max(first, Math.min(axis.count(), axis.indexAtOrAfter(to) + 1));
             boolean coarse = (last - first) / columns >= Envelope.COARSE;
+            if (coarse) {
+                // whole cells, of which no values are needed
+                first = first / CellSummaries.CELL * CellSummaries.CELL;
+                last = Math.min(
+                        axis.count(), (last + CellSummaries.CELL - 1) / CellSummaries.CELL * CellSummaries.CELL);
+            }
             List<Series> series = coarse ? store.summaries(mission, table) : store.window(mission, table, first, last);
             List<Long> t = new ArrayList<>();
             for (int i = 0; i < series.size(); i++) {

@@ -2,6 +2,7 @@ package org.pelerin.app.review;
 
 import java.security.Principal;
 import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,6 +21,9 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.record.DisturbanceStore;
+import org.pelerin.app.record.Excluded;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -51,6 +55,9 @@ class MissionController {
     static final String OWN = "own";
 
     private final MissionService missions;
+    private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
+
+    private final JudgedRecords records;
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final DisturbanceStore disturbances;
@@ -62,6 +69,7 @@ class MissionController {
     MissionController(
             MissionService missions,
             Evaluation evaluation,
+            JudgedRecords records,
             SeriesStore store,
             DisturbanceStore disturbances,
             Completeness.Teller completeness,
@@ -70,6 +78,7 @@ class MissionController {
         this.completeness = completeness;
         this.missions = missions;
         this.evaluation = evaluation;
+        this.records = records;
         this.store = store;
         this.disturbances = disturbances;
         this.places = places;
@@ -131,11 +140,16 @@ class MissionController {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
+            JudgedPeriod period = records.period(stored);
+            model.addAttribute("period", period);
+            model.addAttribute("excluded", records.excluded(id));
+            model.addAttribute("local", LOCAL.withZone(mission.zoneOr(show.home())));
             // read once: the instants of events come with them
             List<SeriesTable> tables = store.tables(mission);
             model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), fahrenheit));
             model.addAttribute(
-                    "chartData", chartData(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE));
+                    "chartData",
+                    chartData(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE, period));
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
                     "temperatures",
@@ -219,13 +233,35 @@ class MissionController {
                 .toList();
     }
 
+    /** Stretches that are not judged, to be drawn pale: begin, end, and what they are. */
+    private List<List<Object>> outside(
+            Mission mission, Instant first, Instant last, JudgedPeriod period, ClockCorrection viewed) {
+        List<List<Object>> out = new ArrayList<>();
+        if (period.from() != null && period.from().isAfter(first)) {
+            out.add(stretch(first, period.from(), "not judged", viewed));
+        }
+        for (Excluded e : records.excluded(mission.id())) {
+            out.add(stretch(e.fromAt(), e.toAt(), e.words(), viewed));
+        }
+        if (period.to() != null && period.to().isBefore(last)) {
+            out.add(stretch(period.to(), last, "not judged", viewed));
+        }
+        return out;
+    }
+
+    private static List<Object> stretch(Instant from, Instant to, String what, ClockCorrection viewed) {
+        return List.of(
+                viewed.loggerTime(from).toEpochMilli(), viewed.loggerTime(to).toEpochMilli(), what);
+    }
+
     /** @param viewed the correction that its own times are told without; none where they are told as they are judged */
     private String chartData(
             Mission mission,
             List<SeriesTable> tables,
             JudgementDocument j,
             boolean fahrenheit,
-            ClockCorrection viewed) {
+            ClockCorrection viewed,
+            JudgedPeriod period) {
         Plan plan = missions.plan(mission);
         List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Map<String, Object>> limits = new ArrayList<>();
@@ -288,6 +324,7 @@ class MissionController {
                         .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
                         .toList()));
         data.put("clock", viewed.none() ? "" : OWN);
+        data.put("outside", outside(mission, begun, ended, period, viewed));
         return json.writeValueAsString(data);
     }
 

@@ -11,10 +11,12 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Band;
@@ -26,7 +28,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
-import org.threeten.extra.Interval;
 
 /** The record of a mission: the points of its chart, the figures of a range, the table of values. */
 @Controller
@@ -38,10 +39,18 @@ class RecordController {
     private final MissionService missions;
     private final Evaluation evaluation;
     private final SeriesStore store;
+    private final JudgedRecords records;
     private final Chart chart;
     private final Formats show;
 
-    RecordController(MissionService missions, Evaluation evaluation, SeriesStore store, Chart chart, Formats show) {
+    RecordController(
+            MissionService missions,
+            Evaluation evaluation,
+            SeriesStore store,
+            JudgedRecords records,
+            Chart chart,
+            Formats show) {
+        this.records = records;
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
@@ -85,14 +94,16 @@ class RecordController {
     private List<JudgementDocument.Channel> reckoned(
             Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
         Limits limits = missions.plan(mission).limits();
-        Interval part = Interval.of(Instant.ofEpochMilli(from), Instant.ofEpochMilli(Math.max(from, to) + 1));
+        Instant begin = Instant.ofEpochMilli(from);
+        Instant end = Instant.ofEpochMilli(Math.max(from, to) + 1);
         List<JudgementDocument.Channel> out = new ArrayList<>();
         for (SeriesTable table : tables) {
             long first = table.axis().indexAtOrAfter(from);
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
-            for (Series s : store.window(mission, table.only(wanted), first, last)) {
-                Band band = limits.band(s.label());
-                out.add(JudgementDocument.Channel.of(Statistics.of(s, part, band)));
+            List<Series> shown = store.window(mission, table.only(wanted), first, last);
+            for (SampleSource s : records.between(mission, shown, begin, end).sources()) {
+                out.add(JudgementDocument.Channel.of(
+                        Statistics.of(s, limits.band(s.channel().label()))));
             }
         }
         return out;

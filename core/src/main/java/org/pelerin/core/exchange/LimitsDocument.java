@@ -72,7 +72,7 @@ public final class LimitsDocument {
         return new Limits(name, rules, gapRules);
     }
 
-    private static Located needed(Located object, Map<String, Located> fields, String name) {
+    static Located needed(Located object, Map<String, Located> fields, String name) {
         Located field = fields.get(name);
         if (field == null) {
             throw object.wrong("“" + name + "” is missing");
@@ -206,7 +206,7 @@ public final class LimitsDocument {
         };
     }
 
-    private static Basis.Blocks blocks(Located at, Map<String, Located> fields, String kind, double coverage) {
+    static Basis.Blocks blocks(Located at, Map<String, Located> fields, String kind, double coverage) {
         Duration window = duration(fields.get(kind), false);
         Basis.Anchor anchor = Basis.Anchor.START;
         if (fields.containsKey("anchor")) {
@@ -221,10 +221,13 @@ public final class LimitsDocument {
         return checked(at, () -> new Basis.Blocks(window, where, zone(fields), coverage(fields, coverage)));
     }
 
-    private static Basis dose(Located at, Map<String, Located> fields) {
-        Map<String, Located> dose = fields.get("dose").fields(DOSE);
-        double criterion = needed(fields.get("dose"), dose, "criterion").number();
-        double exchange = needed(fields.get("dose"), dose, "exchange").number();
+    private static Basis.Dose dose(Located at, Map<String, Located> fields) {
+        return dose(at, fields.get("dose").fields(DOSE), fields);
+    }
+
+    static Basis.Dose dose(Located at, Map<String, Located> dose, Map<String, Located> fields) {
+        double criterion = needed(at, dose, "criterion").number();
+        double exchange = needed(at, dose, "exchange").number();
         Double threshold = optional(dose, "threshold");
         LocalTime from = time(needed(at, fields, "from"));
         LocalTime to = time(needed(at, fields, "to"));
@@ -285,7 +288,7 @@ public final class LimitsDocument {
     }
 
     /** ISO 8601, in weeks, days, hours, minutes and seconds; months and years have no length. */
-    private static Duration duration(Located field, boolean zero) {
+    static Duration duration(Located field, boolean zero) {
         String text = field.text();
         Duration d;
         try {

@@ -1,5 +1,6 @@
 package org.pelerin.core.record;
 
+import java.util.List;
 import java.util.OptionalLong;
 import org.pelerin.core.series.Channel;
 
@@ -16,6 +17,11 @@ public interface SampleSource {
 
     /** The stretches that are judged. */
     Spans judged();
+
+    /** What there is to say of how it was derived, after it was read; empty for what was recorded. */
+    default List<String> notes() {
+        return List.of();
+    }
 
     /** Tells a reader everything that is judged, in one pass. */
     void read(SampleReader reader);

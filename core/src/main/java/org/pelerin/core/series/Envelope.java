@@ -7,7 +7,7 @@ import java.util.Arrays;
  * it, so that no peak is lost at any zoom.
  *
  * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards the columns'
- * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (an eighth of a column at the most) and
+ * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (a quarter of a column at the most) and
  * nothing is decoded but the two blocks at the ends of the view; below, only the blocks in view are. No sample outside the view counts.
  *
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
@@ -19,7 +19,7 @@ import java.util.Arrays;
 public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] holed) {
 
     /** Samples a column from which on no values are needed, only summaries. */
-    public static final int COARSE = 2048;
+    public static final int COARSE = 512;
 
     /**
      * @param from first index, inclusive

@@ -121,7 +121,7 @@ class FileWork {
                 .dividedBy(found.interval());
         long expected = Math.max(slots, received);
         Plan plan = plan(settings, found, expected);
-        Evaluation.Judged judged = evaluation.judge(plan, record);
+        Evaluation.Judged judged = evaluation.judge(plan, record, null);
         transaction.executeWithoutResult(t -> {
             long id = begin(file, settings, found, plan);
             files.taken(file.id(), id);

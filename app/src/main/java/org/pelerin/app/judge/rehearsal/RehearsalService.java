@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
@@ -17,7 +18,6 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
-import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Service;
 
@@ -31,8 +31,10 @@ public class RehearsalService {
 
     private final MissionService missions;
     private final SeriesStore store;
+    private final JudgedRecords records;
 
-    RehearsalService(MissionService missions, SeriesStore store) {
+    RehearsalService(MissionService missions, SeriesStore store, JudgedRecords records) {
+        this.records = records;
         this.missions = missions;
         this.store = store;
     }
@@ -54,7 +56,7 @@ public class RehearsalService {
                 continue;
             }
             List<Excursion> found =
-                    Judge.judge(JudgedRecord.of(matched), limits).excursions();
+                    Judge.judge(records.of(m, matched), limits, m.zoneOr(null)).excursions();
             Instant from = m.records().firstAt();
             Instant to = record.get(0).axis().end();
             runs.add(new Rehearsal.Run(

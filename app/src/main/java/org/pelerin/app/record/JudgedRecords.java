@@ -1,0 +1,193 @@
+package org.pelerin.app.record;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.Stay;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.record.Exclusion;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.series.Series;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.threeten.extra.Interval;
+
+/** What of a mission is judged: its period, and what is excluded of it. Recorded series and captures are never touched. */
+@Service
+@RetriedOnDeadlock
+public class JudgedRecords {
+
+    /** A period or an exclusion that makes no sense; nothing was done. */
+    public static final class NoSuchTimeException extends NotDoneException {
+        NoSuchTimeException(String message) {
+            super(message);
+        }
+    }
+
+    private final JudgedMapper judged;
+    private final MissionService missions;
+    private final SeriesStore store;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    JudgedRecords(JudgedMapper judged, MissionService missions, SeriesStore store, AuditTrail audit, Clock clock) {
+        this.judged = judged;
+        this.missions = missions;
+        this.store = store;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** All of a mission's record. Proportional to it: not for a page's path. */
+    public JudgedRecord of(Mission mission) {
+        return of(mission, store.load(mission));
+    }
+
+    /** The same of series that are at hand: all of its own, or as they are shown otherwise. */
+    public JudgedRecord of(Mission mission, List<Series> series) {
+        return of(mission, series, mission.records().collectedAt());
+    }
+
+    /** @param collectedAt when it is collected; null while it goes on */
+    public JudgedRecord of(Mission mission, List<Series> series, Instant collectedAt) {
+        Instant first = series.isEmpty() ? null : series.get(0).axis().first();
+        return JudgedRecord.of(series, period(mission, first, collectedAt).interval(), exclusions(mission.id()));
+    }
+
+    /** What of it is judged between two instants. */
+    public JudgedRecord between(Mission mission, List<Series> series, Instant from, Instant to) {
+        Interval period = period(mission).interval();
+        Interval part = Interval.of(from, to);
+        Interval both =
+                period == null ? part : period.overlaps(part) ? period.intersection(part) : Interval.of(from, from);
+        return JudgedRecord.of(series, both, exclusions(mission.id()));
+    }
+
+    public JudgedPeriod period(Mission mission) {
+        return period(mission, mission.records().firstAt(), mission.records().collectedAt());
+    }
+
+    private JudgedPeriod period(Mission mission, Instant first, Instant collectedAt) {
+        Stay stay = missions.stay(mission).orElse(null);
+        JudgedPeriod.Chosen chosen = judged.chosen(mission.id());
+        if (chosen != null) {
+            return new JudgedPeriod(chosen.fromAt(), chosen.toAt(), stay, chosen);
+        }
+        if (stay == null || ModelCatalogue.FILE.equals(mission.device().model())) {
+            return new JudgedPeriod(null, null, null, null);
+        }
+        Plan plan = missions.plan(mission);
+        Instant begins = planned(plan, mission);
+        // a memory stick, or a file, may have been brought long after its records were taken
+        Instant taken =
+                stay.takenAt() != null ? stay.takenAt() : missions.clockCompared(mission.id()) ? collectedAt : null;
+        return new JudgedPeriod(
+                later(stay.settledAt(), begins),
+                earlier(taken, stops(plan, begins == null ? first : begins)),
+                stay,
+                null);
+    }
+
+    /** When the plan asked it to begin; null where somebody, or what it measures, starts it. */
+    private static Instant planned(Plan plan, Mission mission) {
+        if (plan.start() instanceof StartCondition.At at) {
+            return at.instant();
+        }
+        return plan.start() instanceof StartCondition.After after
+                        && mission.course().writtenAt() != null
+                ? mission.course().writtenAt().plus(after.delay())
+                : null;
+    }
+
+    /** When the plan asked it to stop; null where it did not. */
+    private static Instant stops(Plan plan, Instant begins) {
+        if (plan.stop() instanceof StopCondition.At at) {
+            return at.instant();
+        }
+        if (begins == null) {
+            return null;
+        }
+        if (plan.stop() instanceof StopCondition.AfterSamples n) {
+            return begins.plus(plan.interval().multipliedBy(n.count()));
+        }
+        return plan.stop() instanceof StopCondition.AfterTime t ? begins.plus(t.time()) : null;
+    }
+
+    private static Instant later(Instant a, Instant b) {
+        return b == null || a != null && a.isAfter(b) ? a : b;
+    }
+
+    private static Instant earlier(Instant a, Instant b) {
+        return b == null || a != null && a.isBefore(b) ? a : b;
+    }
+
+    private List<Exclusion> exclusions(long mission) {
+        return excluded(mission).stream().map(Excluded::exclusion).toList();
+    }
+
+    /** In the order of time. */
+    public List<Excluded> excluded(long mission) {
+        return judged.excluded(mission);
+    }
+
+    /** @param from null for the beginning of the record, {@code to} for its end */
+    @Transactional
+    public void choose(Mission mission, Instant from, Instant to, String reason, String by) {
+        if (from != null && to != null && !to.isAfter(from)) {
+            throw new NoSuchTimeException("What is judged has to end after it begins");
+        }
+        String before = told(period(mission));
+        judged.choose(mission.id(), from, to, reason, clock.instant(), by);
+        missions.judgedOnOther(mission.id());
+        audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
+    }
+
+    /** It follows from the placing again. */
+    @Transactional
+    public void follow(Mission mission, String reason, String by) {
+        String before = told(period(mission));
+        if (judged.forget(mission.id()) == 0) {
+            throw new TooLateException("It follows from the placing already");
+        }
+        missions.judgedOnOther(mission.id());
+        audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
+    }
+
+    @Transactional
+    public void exclude(Mission mission, Exclusion.Kind kind, Instant from, Instant to, String reason, String by) {
+        if (!to.isAfter(from)) {
+            throw new NoSuchTimeException("What is excluded has to end after it begins");
+        }
+        judged.exclude(mission.id(), kind, from, to, reason, clock.instant(), by);
+        missions.judgedOnOther(mission.id());
+        audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
+    }
+
+    @Transactional
+    public void include(Mission mission, long exclusion, String by) {
+        Excluded was = excluded(mission.id()).stream()
+                .filter(e -> e.id() == exclusion)
+                .findFirst()
+                .orElseThrow(() -> new TooLateException("It is not excluded any more"));
+        if (judged.undo(mission.id(), exclusion, clock.instant(), by) == 0) {
+            throw new TooLateException("It is not excluded any more");
+        }
+        missions.judgedOnOther(mission.id());
+        audit.record(by, "include again", mission.subject(), was.kind() + " " + was.fromAt() + " to " + was.toAt(), "");
+    }
+
+    private static String told(JudgedPeriod p) {
+        return p.whole()
+                ? "the whole record"
+                : (p.from() == null ? "its beginning" : p.from()) + " to " + (p.to() == null ? "its end" : p.to());
+    }
+}

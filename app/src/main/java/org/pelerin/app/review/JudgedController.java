@@ -1,0 +1,122 @@
+package org.pelerin.app.review;
+
+import java.security.Principal;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.core.record.Exclusion;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What of a mission is judged, and what is left out: each change is judged at once, and can be taken back. */
+@Controller
+class JudgedController {
+
+    /** A time of the site's clock that cannot be read. */
+    static final class NoTimeException extends NotDoneException {
+        NoTimeException(String message) {
+            super(message);
+        }
+    }
+
+    private final MissionService missions;
+    private final JudgedRecords records;
+    private final Evaluation evaluation;
+    private final Formats show;
+
+    JudgedController(MissionService missions, JudgedRecords records, Evaluation evaluation, Formats show) {
+        this.missions = missions;
+        this.records = records;
+        this.evaluation = evaluation;
+        this.show = show;
+    }
+
+    /** @param from on the site's clock; empty for the beginning of the record, {@code to} for its end */
+    @PostMapping("/missions/{id}/judged-period")
+    String choose(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String to,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        Mission mission = get(id);
+        Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
+        ZoneId zone = mission.zoneOr(show.home());
+        records.choose(mission, time(from, zone), time(to, zone), why.text(), me.getName());
+        return judged(id, "Judged on the time that you set.", flash);
+    }
+
+    @PostMapping("/missions/{id}/judged-period/follow")
+    String follow(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        Mission mission = get(id);
+        Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
+        records.follow(mission, why.text(), me.getName());
+        return judged(id, "Judged on the time at its spot again.", flash);
+    }
+
+    @PostMapping("/missions/{id}/exclusions")
+    String exclude(
+            @PathVariable long id,
+            @RequestParam Exclusion.Kind kind,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String to,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        Mission mission = get(id);
+        Reason why = Reason.of(reason, "Say why it is left out");
+        ZoneId zone = mission.zoneOr(show.home());
+        if (from.isBlank() || to.isBlank()) {
+            throw new NoTimeException("Say from when to when it is left out");
+        }
+        records.exclude(mission, kind, time(from, zone), time(to, zone), why.text(), me.getName());
+        return judged(id, "Left out, and judged anew. It can be taken back below.", flash);
+    }
+
+    @PostMapping("/missions/{id}/exclusions/{exclusion}/undo")
+    String include(@PathVariable long id, @PathVariable long exclusion, Principal me, RedirectAttributes flash) {
+        records.include(get(id), exclusion, me.getName());
+        return judged(id, "It counts again.", flash);
+    }
+
+    private String judged(long id, String said, RedirectAttributes flash) {
+        evaluation.again(id);
+        flash.addFlashAttribute("said", said);
+        return "redirect:/missions/" + id + "#judged";
+    }
+
+    /** Null for an empty text; in an hour that comes twice, the first. */
+    private static Instant time(String text, ZoneId zone) {
+        if (text.isBlank()) {
+            return null;
+        }
+        try {
+            return LocalDateTime.parse(text.strip()).atZone(zone).toInstant();
+        } catch (DateTimeException e) {
+            throw new NoTimeException("“" + text.strip() + "” is no date with a time");
+        }
+    }
+
+    private Mission get(long id) {
+        return missions.find(id)
+                .filter(m -> m.records().firstAt() != null)
+                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+    }
+}
