@@ -24,5 +24,8 @@ CREATE TABLE exclusion (
     FOREIGN KEY (mission_id) REFERENCES mission (id)
 );
 
+-- whether a logger stopped because its memory was full or its battery empty, so that what it missed after that is a gap
+ALTER TABLE mission ADD COLUMN ran_out BOOLEAN NOT NULL DEFAULT FALSE;
+
 -- counts what changed of that a mission is judged on, so that no judgement of an earlier state stays
 ALTER TABLE mission ADD COLUMN judged_on BIGINT NOT NULL DEFAULT 0, ADD COLUMN judgement_on BIGINT NOT NULL DEFAULT 0;

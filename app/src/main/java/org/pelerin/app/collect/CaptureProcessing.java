@@ -14,6 +14,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
+import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionInfo;
@@ -91,7 +92,7 @@ public class CaptureProcessing {
         progress.at("decoding");
         CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
         series.replace(missionId, decoded.series());
-        missions.judgedOnOther(missionId);
+        missions.recordRead(missionId, ranOut(stored));
         disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
         long received = held(stored.capture());
@@ -136,6 +137,15 @@ public class CaptureProcessing {
                 + (received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap
                         ? "; the others were overwritten before anybody came"
                         : "");
+    }
+
+    /** Whether it stopped for want of memory or charge. */
+    private static boolean ranOut(StoredCapture stored) {
+        return stored.header()
+                .stop()
+                .map(e -> e.kind() == LoggerEvent.Kind.STOPPED_MEMORY_FULL
+                        || e.kind() == LoggerEvent.Kind.STOPPED_BATTERY)
+                .orElse(false);
     }
 
     private static String leftOut(StoredCapture stored) {

@@ -1,12 +1,12 @@
 package org.pelerin.app.judge;
 
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
-import org.pelerin.core.exchange.JudgementDocument;
 import org.springframework.stereotype.Component;
 
 /**
@@ -19,17 +19,17 @@ public final class Completeness {
 
     private Completeness() {}
 
-    /** @param records the channels of its records, not those of a second table or of changes */
-    static String words(long received, long expected, List<JudgementDocument.Channel> records, Formats show) {
+    /** @param held how many values the channels of its records hold, not those of a second table or of changes */
+    static String words(long received, long expected, Map<String, Long> held, Formats show) {
         String came = show.count(received) + " of " + show.count(expected) + " expected samples";
-        List<JudgementDocument.Channel> holed =
-                records.stream().filter(c -> c.count() < received).toList();
+        List<Map.Entry<String, Long>> holed =
+                held.entrySet().stream().filter(c -> c.getValue() < received).toList();
         if (holed.isEmpty()) {
             return came;
         }
         String named = holed.stream()
                 .limit(NAMED)
-                .map(c -> show.count(received - c.count()) + " in “" + c.channel() + "”")
+                .map(c -> show.count(received - c.getValue()) + " in “" + c.getKey() + "”")
                 .collect(Collectors.joining(", "));
         return came + ", without a value " + named
                 + (holed.size() > NAMED ? " and some in " + (holed.size() - NAMED) + " more" : "");
@@ -48,12 +48,12 @@ public final class Completeness {
         }
 
         /** Of what is home so far. */
-        public String of(Mission m, JudgementDocument j) {
-            return of(m, store.tables(m), j);
+        public String of(Mission m) {
+            return of(m, store.tables(m));
         }
 
         /** The same where its tables are read already. */
-        public String of(Mission m, List<SeriesTable> tables, JudgementDocument j) {
+        public String of(Mission m, List<SeriesTable> tables) {
             if (m.records().received() == null || m.records().expected() == null) {
                 return "";
             }
@@ -61,11 +61,7 @@ public final class Completeness {
             int records = tables.isEmpty() || tables.get(0).axis().events()
                     ? 0
                     : tables.get(0).channels().size();
-            return words(
-                    m.records().received(),
-                    m.records().expected(),
-                    j.series().stream().limit(records).toList(),
-                    show);
+            return words(m.records().received(), m.records().expected(), store.held(m.id(), records), show);
         }
     }
 }

@@ -207,6 +207,12 @@ interface MissionMapper {
                     + " AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from}) AND placed_at < #{until} HAVING COUNT(*) > 0")
     Stay stay(long logger, long spot, Instant from, Instant until);
 
+    @Update("UPDATE mission SET ran_out = #{ranOut} WHERE id = #{id}")
+    void ranOut(long id, boolean ranOut);
+
+    @Select("SELECT ran_out FROM mission WHERE id = #{id}")
+    boolean hasRunOut(long id);
+
     @Select("SELECT judged_on FROM mission WHERE id = #{id}")
     long judgedOn(long id);
 

@@ -97,6 +97,18 @@ public class MissionService {
                 missions.stay(m.device().loggerId(), m.place().spotId(), from, until));
     }
 
+    /** Whether its logger stopped because its memory was full or its battery empty. */
+    public boolean ranOut(long id) {
+        return missions.hasRunOut(id);
+    }
+
+    /** Its record has been read anew. */
+    @Transactional
+    public void recordRead(long id, boolean ranOut) {
+        missions.ranOut(id, ranOut);
+        missions.judgedOnOther(id);
+    }
+
     /** A number that changes with what a mission is judged on. */
     public long judgedOn(long id) {
         return missions.judgedOn(id);

@@ -87,9 +87,11 @@ public class JudgedRecords {
         }
         Plan plan = missions.plan(mission);
         Instant begins = planned(plan, mission);
-        // a memory stick, or a file, may have been brought long after its records were taken
-        Instant taken =
-                stay.takenAt() != null ? stay.takenAt() : missions.clockCompared(mission.id()) ? collectedAt : null;
+        // still there: what was not recorded until it was collected is missing, if the logger could not; a memory stick
+        // may have
+        // been brought long after its records were taken
+        boolean missed = missions.clockCompared(mission.id()) && missions.ranOut(mission.id());
+        Instant taken = stay.takenAt() != null ? stay.takenAt() : missed ? collectedAt : null;
         return new JudgedPeriod(
                 later(stay.settledAt(), begins),
                 earlier(taken, stops(plan, begins == null ? first : begins)),

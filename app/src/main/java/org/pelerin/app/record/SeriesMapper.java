@@ -83,6 +83,15 @@ interface SeriesMapper {
     @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
     List<SeriesRow> series(long missionId);
 
+    /** How many values a channel holds. */
+    record Held(int channel, String label, long held) {}
+
+    @Select(
+            "SELECT s.channel, s.label, COALESCE(SUM(b.samples - b.missing), 0) AS held FROM series s LEFT JOIN series_block b"
+                    + " ON b.mission_id = s.mission_id AND b.channel = s.channel WHERE s.mission_id = #{missionId}"
+                    + " GROUP BY s.channel, s.label ORDER BY s.channel")
+    List<Held> held(long missionId);
+
     @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells,"
             + " IF(block BETWEEN #{firstBlock} AND #{lastBlock}, data, NULL) AS data"
             + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")

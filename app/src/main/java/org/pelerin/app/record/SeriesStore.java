@@ -3,7 +3,9 @@ package org.pelerin.app.record;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -137,6 +139,13 @@ public class SeriesStore {
         if (to > from && table.axis() instanceof ListedAxis listed) {
             listed.ready(from, to);
         }
+    }
+
+    /** How many values the first channels of a mission hold, by their labels and in their order. */
+    public Map<String, Long> held(long missionId, int channels) {
+        Map<String, Long> out = new LinkedHashMap<>();
+        mapper.held(missionId).stream().limit(channels).forEach(h -> out.putIfAbsent(h.label(), h.held()));
+        return out;
     }
 
     /** The summaries of all blocks and no values. */

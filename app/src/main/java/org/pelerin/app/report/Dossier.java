@@ -156,7 +156,7 @@ record Dossier(
 
         private Particulars particulars(Mission m, JudgementDocument j) {
             return new Particulars(
-                    completeness.of(m, j),
+                    completeness.of(m),
                     missions.intake(m),
                     loggers.find(m.serial()).map(LoggerUnit::firmware).orElse(""),
                     documentation.attachments(m.id()));

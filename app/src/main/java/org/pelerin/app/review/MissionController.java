@@ -167,7 +167,7 @@ class MissionController {
                     words.clock(correction, compared, stored.records().clockCorrected()));
             disturbances(mission, model);
             model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
-            model.addAttribute("complete", completeness.of(mission, tables, j));
+            model.addAttribute("complete", completeness.of(mission, tables));
         });
         return "review/mission";
     }

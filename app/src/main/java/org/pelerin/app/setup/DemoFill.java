@@ -207,6 +207,17 @@ class DemoFill {
         loggers.describe("PL-60003", "Grandmother", "Lid sticks; mind the fourth screw", WHO);
     }
 
+    /** It lies in the warm dock for a while before it is collected: no excursion of the tank that it was taken from. */
+    private void carriedWarm(String serial) throws InterruptedException {
+        String spot = hands.spotOf(serial);
+        placements.take(serial, hands.now(), WHO);
+        hands.toDock(serial);
+        hands.pass(Duration.ofMinutes(45));
+        hands.collect(serial);
+        collections.backToWork(serial, WHO);
+        hands.place(serial, spot);
+    }
+
     /** One for tomorrow. */
     private void rounds() {
         LocalDate tomorrow = LocalDate.ofInstant(hands.now(), HOME).plusDays(1);
@@ -217,6 +228,7 @@ class DemoFill {
     }
 
     private void today() throws InterruptedException {
+        carriedWarm("PL-18033");
         hands.collect("PL-18060");
         collections.backToWork("PL-18060", WHO);
         hands.place("PL-18060", "lirran-cold");

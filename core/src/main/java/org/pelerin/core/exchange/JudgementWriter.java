@@ -14,6 +14,8 @@ import tools.jackson.core.util.DefaultPrettyPrinter;
 /** Writes a judgement as {@code docs/formats/judgement.schema.json} has it. Names and order are those of the record's parts. */
 final class JudgementWriter {
 
+    private static final JsonFactory JSON = new JsonFactory();
+
     private final JsonGenerator out;
 
     private JudgementWriter(JsonGenerator out) {
@@ -33,7 +35,7 @@ final class JudgementWriter {
                 return pretty;
             }
         };
-        try (JsonGenerator out = new JsonFactory().createGenerator(context, text)) {
+        try (JsonGenerator out = JSON.createGenerator(context, text)) {
             new JudgementWriter(out).document(j);
         }
         return text.toString();

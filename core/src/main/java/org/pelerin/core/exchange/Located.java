@@ -21,13 +21,14 @@ import tools.jackson.core.json.JsonFactory;
 record Located(Object value, String path, int line, int column) {
 
     private static final int DEEPEST = 32;
+    private static final JsonFactory JSON = new JsonFactory();
 
     /** A number as it is written. */
     private record Digits(String text) {}
 
     /** @throws DocumentException if it is not JSON, or a name comes twice */
     static Located read(String text) {
-        try (JsonParser in = new JsonFactory().createParser(tools.jackson.core.ObjectReadContext.empty(), text)) {
+        try (JsonParser in = JSON.createParser(tools.jackson.core.ObjectReadContext.empty(), text)) {
             in.nextToken();
             if (in.currentToken() == null) {
                 throw new DocumentException("the document is empty", "", 1, 1);

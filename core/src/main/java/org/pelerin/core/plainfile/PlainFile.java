@@ -26,6 +26,7 @@ import org.pelerin.core.series.Series;
 public final class PlainFile {
 
     private static final int PIECE = 1 << 20;
+    private static final int SMALL = 1 << 14;
     /** A line longer than this is no row. */
     private static final int LONGEST_LINE = 1 << 20;
 
@@ -129,7 +130,9 @@ public final class PlainFile {
         if (over && rest.length == 0) {
             return null;
         }
-        byte[] buffer = Arrays.copyOf(rest, Math.max(PIECE, rest.length + PIECE / 2));
+        // a small file is read at once, and needs no large piece
+        int wanted = read == 0 ? SMALL : PIECE;
+        byte[] buffer = Arrays.copyOf(rest, Math.max(wanted, rest.length + wanted / 2));
         int held = rest.length;
         while (true) {
             int n = in.readNBytes(buffer, held, buffer.length - held);

@@ -1,8 +1,11 @@
 package org.pelerin.core.record;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.threeten.extra.Interval;
 
@@ -43,6 +46,35 @@ public final class JudgedRecord {
             sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid));
         }
         return new JudgedRecord(sources, period, outside);
+    }
+
+    /**
+     * The record of a spot: what several missions recorded there in turn, each during its judged period, with the stretches between them as
+     * gaps. Where two overlap at a handover the earlier is cut at the later's start. A channel is the one of the same name and unit.
+     *
+     * @param missions without derived channels, in the order of time
+     */
+    public static JudgedRecord inTurn(List<JudgedRecord> missions) {
+        Map<Channel, List<SampleSource>> parts = new LinkedHashMap<>();
+        Spans excluded = Spans.NONE;
+        long later = Long.MAX_VALUE;
+        for (int i = missions.size() - 1; i >= 0; i--) {
+            excluded = excluded.or(missions.get(i).excluded);
+            long begins = Long.MAX_VALUE;
+            for (SampleSource s : missions.get(i).sources) {
+                RecordedSource whole = (RecordedSource) s;
+                Spans judged = whole.judged().within(Long.MIN_VALUE, later);
+                if (!judged.isEmpty()) {
+                    begins = Math.min(begins, judged.from(0));
+                    parts.computeIfAbsent(s.channel(), c -> new ArrayList<>())
+                            .add(0, new RecordedSource(whole.series(), judged, whole.invalid()));
+                }
+            }
+            later = Math.min(later, begins);
+        }
+        List<SampleSource> joined = new ArrayList<>();
+        parts.forEach((channel, of) -> joined.add(new JoinedSource(channel, of)));
+        return new JudgedRecord(joined, null, excluded);
     }
 
     private static Spans judged(Series s, Interval period) {

@@ -99,4 +99,42 @@ class CoverageTest {
         assertThat(c.unasked().isEmpty()).isTrue();
         assertThat(c.gaps().intervals()).containsExactly(minutes(30, 40));
     }
+
+    @Test
+    void missions_in_turn_at_a_spot_are_one_record_with_gaps_between_and_the_earlier_cut_at_the_handover() {
+        Series first = series(1, 2, 3, 4, 5, 6);
+        Series second = Series.of(
+                Channel.of("x", ""),
+                TimeAxis.of(START.plus(Duration.ofMinutes(50)), Duration.ofMinutes(5), 4),
+                new double[] {9, 9, 9, 9},
+                null);
+        Series third = Series.of(
+                Channel.of("x", ""),
+                TimeAxis.of(START.plus(Duration.ofMinutes(90)), Duration.ofMinutes(10), 2),
+                new double[] {7, 7},
+                null);
+        JudgedRecord spot = JudgedRecord.inTurn(List.of(
+                JudgedRecord.of(List.of(first), null, List.of(new Exclusion(minutes(10, 20), Exclusion.Kind.NOT_PART))),
+                JudgedRecord.of(List.of(second)),
+                JudgedRecord.of(List.of(third))));
+        Coverage c = of(spot);
+        assertThat(c.judged().intervals()).containsExactly(minutes(0, 10), minutes(20, 110));
+        // 70 to 90: the second is over, the third has not begun
+        assertThat(c.gaps().intervals()).containsExactly(minutes(70, 90));
+        assertThat(spot.sources().get(0).judged()).isEqualTo(c.judged());
+        StringBuilder told = new StringBuilder();
+        spot.sources().get(0).read(new SampleReader() {
+            @Override
+            public void sample(long from, long to, double value, double terms) {
+                told.append((from - START.toEpochMilli()) / 60_000)
+                        .append('-')
+                        .append((to - START.toEpochMilli()) / 60_000)
+                        .append('=')
+                        .append((int) value)
+                        .append(' ');
+            }
+        });
+        assertThat(told)
+                .hasToString("0-10=1 20-30=3 30-40=4 40-50=5 50-55=9 55-60=9 60-65=9 65-70=9 90-100=7 100-110=7 ");
+    }
 }
