@@ -209,8 +209,8 @@ class JudgedTest {
             page.click("#judged button:has-text('Take back')");
             assertThat(page.locator("#judged table")).hasCount(0);
             page.click("#judged summary:has-text('Judge another time')");
-            page.fill("#judged-from", day + "23:59:00");
-            page.fill("#judged-to", day + "00:00:00");
+            page.fill("#judged-from", day + "23:59:30");
+            page.fill("#judged-to", day + "00:00:30");
             page.fill("#judged-why", "turned round");
             page.locator("#judged form[action$='/judged-period'] button.btn-primary")
                     .click();

@@ -134,7 +134,7 @@ class PlacesTest {
         // what runs is among the spot's missions, and tells how its logger was placed
         page.locator("a", new Page.LocatorOptions().setHasText("mission " + mission))
                 .click();
-        assertThat(page.locator("#main")).containsText("20 min to take on the temperature; the judgement counts them");
+        assertThat(page.locator("#main")).containsText("20 min to take on the temperature.");
         // the mission goes where its logger went, and is known to run
         assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
                 .isEqualTo("rear");

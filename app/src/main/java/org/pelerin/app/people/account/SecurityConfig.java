@@ -52,7 +52,14 @@ class SecurityConfig {
 
     /** What goes with judging: the record of a mission, and what there is to say of it. */
     private static final String[] OF_REVIEWERS = {
-        "/missions/*/clock-correction", "/missions/*/documentation", "/missions/*/attachments", "/attachments/*/remove"
+        "/missions/*/clock-correction",
+        "/missions/*/judged-period",
+        "/missions/*/judged-period/follow",
+        "/missions/*/exclusions",
+        "/missions/*/exclusions/*/undo",
+        "/missions/*/documentation",
+        "/missions/*/attachments",
+        "/attachments/*/remove"
     };
 
     private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
