@@ -118,15 +118,21 @@ public final class BesideDuckDb {
     }
 
     private static Void process(String jar, Path csv, Path limits) throws Exception {
-        List<String> command = new ArrayList<>(List.of("java", "-Xmx256m", "-XX:+UseSerialGC"));
-        Path archive = Path.of(jar.replace(".jar", ".jsa"));
+        List<String> command = new ArrayList<>(List.of("java", "-Xmx256m", "-XX:+UseSerialGC", "-Xlog:disable"));
+        Path archive = Path.of(jar.replace(".jar", ".jsa")).toAbsolutePath();
         if (Files.exists(archive)) {
             command.add("-XX:SharedArchiveFile=" + archive);
         }
         if (Files.size(csv) < 4_000_000) {
             command.add("-XX:TieredStopAtLevel=1");
         }
-        command.addAll(List.of("-jar", jar, csv.toString(), "--limits", limits.toString(), "--json"));
+        command.addAll(List.of(
+                "-jar",
+                Path.of(jar).toAbsolutePath().toString(),
+                csv.toString(),
+                "--limits",
+                limits.toString(),
+                "--json"));
         Process p = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD)

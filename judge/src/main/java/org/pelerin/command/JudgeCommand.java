@@ -81,7 +81,7 @@ public final class JudgeCommand {
     /** Input that cannot be read; the message names it. */
     private static final class InputException extends RuntimeException {
         InputException(String name, String message) {
-            super(name + ", " + message);
+            super(name + (message.startsWith("line ") ? ", " : ": ") + message);
         }
     }
 

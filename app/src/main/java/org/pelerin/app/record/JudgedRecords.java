@@ -86,17 +86,24 @@ public class JudgedRecords {
             return new JudgedPeriod(null, null, null, null);
         }
         Plan plan = missions.plan(mission);
-        Instant begins = planned(plan, mission);
+        Instant asked = planned(plan, mission);
+        Instant begins = asked == null ? first : asked;
+        return new JudgedPeriod(
+                later(stay.settledAt(), begins),
+                earlier(left(mission, stay, collectedAt), stops(plan, begins)),
+                stay,
+                null);
+    }
+
+    /** When its time at the spot was over; null for the end of its record. */
+    private Instant left(Mission mission, Stay stay, Instant collectedAt) {
+        if (stay.takenAt() != null && (collectedAt == null || !stay.takenAt().isAfter(collectedAt))) {
+            return stay.takenAt();
+        }
         // still there: what was not recorded until it was collected is missing, if the logger could not; a memory stick
         // may have
         // been brought long after its records were taken
-        boolean missed = missions.clockCompared(mission.id()) && missions.ranOut(mission.id());
-        Instant taken = stay.takenAt() != null ? stay.takenAt() : missed ? collectedAt : null;
-        return new JudgedPeriod(
-                later(stay.settledAt(), begins),
-                earlier(taken, stops(plan, begins == null ? first : begins)),
-                stay,
-                null);
+        return missions.clockCompared(mission.id()) && missions.ranOut(mission.id()) ? collectedAt : null;
     }
 
     /** When the plan asked it to begin; null where somebody, or what it measures, starts it. */
