@@ -1,6 +1,10 @@
 package org.pelerin.core.record;
 
+import java.util.HashMap;
+import java.util.Map;
 import java.util.OptionalLong;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.ForkJoinTask;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -58,7 +62,9 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
         private final SampleReader reader;
         private final boolean events;
         private final long step;
-        private int decoded = -1;
+        private static final int AHEAD = 4;
+        private final Map<Integer, ForkJoinTask<double[]>> ahead = new HashMap<>();
+        private int decoded = -2;
         private double[] values;
 
         Pass(Series series, Spans invalid, SampleReader reader) {
@@ -180,10 +186,25 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
 
         private double[] decoded(int number) {
             if (decoded != number) {
-                values = series.blocks().get(number).values();
+                ForkJoinTask<double[]> begun = ahead.remove(number);
+                if (decoded == number - 1) {
+                    decodeAhead(number + 1);
+                }
+                values = begun == null ? series.blocks().get(number).values() : begun.join();
                 decoded = number;
             }
             return values;
+        }
+
+        /** Blocks that are read one after the other are decoded on other cores too, a few before they are asked for. */
+        private void decodeAhead(int from) {
+            int to = Math.min(series.blocks().size(), from + AHEAD);
+            for (int n = from; n < to; n++) {
+                Block block = series.blocks().get(n);
+                if (block.data() != null && !ahead.containsKey(n)) {
+                    ahead.put(n, ForkJoinPool.commonPool().submit(block::values));
+                }
+            }
         }
     }
 }
