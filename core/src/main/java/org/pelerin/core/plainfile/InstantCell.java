@@ -45,10 +45,11 @@ final class InstantCell {
     /**
      * Reads the common form, which ends where it ends.
      *
+     * @param length of the text that is read
      * @return ms since the epoch, or {@link #NONE} for another form
      */
-    long common(byte[] b, int from) {
-        if (b.length - from < SHORTEST) {
+    long common(byte[] b, int from, int length) {
+        if (length - from < SHORTEST) {
             return NONE;
         }
         long first = (long) EIGHT.get(b, from);
@@ -66,7 +67,7 @@ final class InstantCell {
         int fraction = 0;
         if (b[at] == '.') {
             int digits = 0;
-            for (at++; at < b.length && b[at] >= '0' && b[at] <= '9'; at++) {
+            for (at++; at < length && b[at] >= '0' && b[at] <= '9'; at++) {
                 if (digits++ < 3) {
                     fraction = fraction * 10 + b[at] - '0';
                 }
@@ -79,11 +80,11 @@ final class InstantCell {
             }
         }
         long local = minuteMillis + seconds * 1000 + fraction;
-        if (at < b.length && b[at] == 'Z') {
+        if (at < length && b[at] == 'Z') {
             end = at + 1;
             return local;
         }
-        if (at + 6 > b.length || b[at] != '+' && b[at] != '-' || b[at + 3] != ':') {
+        if (at + 6 > length || b[at] != '+' && b[at] != '-' || b[at + 3] != ':') {
             return NONE;
         }
         int hours = two(b, at + 1);

@@ -30,16 +30,16 @@ final class NumberCell {
     }
 
     /** Reads a short number without exponent, which ends where it ends; NaN for another form. */
-    double common(byte[] b, int from) {
+    double common(byte[] b, int from, int length) {
         int at = from;
-        boolean negative = at < b.length && b[at] == '-';
+        boolean negative = at < length && b[at] == '-';
         if (negative) {
             at++;
         }
         int begin = at;
         long digits = 0;
         int point = -1;
-        for (; at < b.length; at++) {
+        for (; at < length; at++) {
             int d = b[at] - '0';
             if (d >= 0 && d <= 9) {
                 digits = digits * 10 + d;

@@ -36,6 +36,9 @@ public final class PlainFile {
     private final Duration interval;
     private final LongConsumer progress;
 
+    /** Whole lines: the first bytes of an array. */
+    private record Piece(byte[] bytes, int length) {}
+
     private byte[] rest = new byte[0];
     private boolean over;
     private long line = 1;
@@ -59,30 +62,31 @@ public final class PlainFile {
     }
 
     private List<Series> read() throws IOException {
-        byte[] first = piece();
+        Piece first = piece();
         if (first == null) {
             throw new PlainFileException(1, 0, "the file is empty");
         }
-        int begin = first.length >= 3 && Arrays.equals(Arrays.copyOf(first, 3), BOM) ? 3 : 0;
+        byte[] text = first.bytes;
+        int begin = first.length >= BOM.length && Arrays.equals(Arrays.copyOf(text, BOM.length), BOM) ? BOM.length : 0;
         int end = begin;
-        while (end < first.length && first[end] != '\n') {
+        while (end < first.length && text[end] != '\n') {
             end++;
         }
-        int until = end > begin && first[end - 1] == '\r' ? end - 1 : end;
-        byte[] header = Arrays.copyOfRange(first, begin, until);
+        int until = end > begin && text[end - 1] == '\r' ? end - 1 : end;
+        byte[] header = Arrays.copyOfRange(text, begin, until);
         List<Channel> channels = Header.channels(header, header.length);
         RecordBuilder record = new RecordBuilder(channels);
         line = 2;
-        byte[] rows = Arrays.copyOfRange(first, Math.min(first.length, end + 1), first.length);
+        byte[] rows = Arrays.copyOfRange(text, Math.min(first.length, end + 1), first.length);
         if (over && rest.length == 0) {
-            take(record, new Rows(rows, channels.size()).parse());
+            take(record, new Rows(rows, rows.length, channels.size()).parse());
         } else {
-            sideBySide(record, rows, channels.size());
+            sideBySide(record, new Piece(rows, rows.length), channels.size());
         }
         return record.series(interval);
     }
 
-    private void sideBySide(RecordBuilder record, byte[] first, int columns) throws IOException {
+    private void sideBySide(RecordBuilder record, Piece first, int columns) throws IOException {
         int threads = Math.max(1, Runtime.getRuntime().availableProcessors());
         ExecutorService pool = Executors.newFixedThreadPool(threads, work -> {
             Thread t = new Thread(work, "rows");
@@ -91,10 +95,10 @@ public final class PlainFile {
         });
         try {
             Deque<Future<Rows>> ahead = new ArrayDeque<>();
-            byte[] piece = first;
+            Piece piece = first;
             while (piece != null || !ahead.isEmpty()) {
                 while (piece != null && ahead.size() < threads + 2) {
-                    Rows rows = new Rows(piece, columns);
+                    Rows rows = new Rows(piece.bytes, piece.length, columns);
                     ahead.add(pool.submit(rows::parse));
                     piece = piece();
                 }
@@ -126,7 +130,7 @@ public final class PlainFile {
     }
 
     /** Whole lines, some of them; null when there are no more. */
-    private byte[] piece() throws IOException {
+    private Piece piece() throws IOException {
         if (over && rest.length == 0) {
             return null;
         }
@@ -141,7 +145,7 @@ public final class PlainFile {
             if (held < buffer.length) {
                 over = true;
                 rest = new byte[0];
-                return held == 0 ? null : Arrays.copyOf(buffer, held);
+                return held == 0 ? null : new Piece(buffer, held);
             }
             int end = held;
             while (end > 0 && buffer[end - 1] != '\n') {
@@ -149,7 +153,7 @@ public final class PlainFile {
             }
             if (end > 0) {
                 rest = Arrays.copyOfRange(buffer, end, held);
-                return Arrays.copyOf(buffer, end);
+                return new Piece(buffer, end);
             }
             if (held > LONGEST_LINE) {
                 throw new PlainFileException(line, 0, "the line does not end");

@@ -6,20 +6,30 @@ import java.util.Arrays;
 final class Rows {
 
     private final byte[] text;
+    private final int length;
     private final int columns;
 
-    private long[] instants = new long[1024];
+    /** Bytes of a row with one short value; room is made for as many rows as fit. */
+    private static final int SHORT_ROW = 24;
+
+    private long[] instants;
     private final double[][] values;
     private final int[] decimals;
     private int count;
     private int lines;
     private PlainFileException error;
 
-    /** @param columns channels a row has to have */
-    Rows(byte[] text, int columns) {
+    /**
+     * @param text of which the first {@code length} bytes are lines; not copied
+     * @param columns channels a row has to have
+     */
+    Rows(byte[] text, int length, int columns) {
         this.text = text;
+        this.length = length;
         this.columns = columns;
-        this.values = new double[columns][1024];
+        int room = 16 + length / (SHORT_ROW + 4 * (columns - 1));
+        this.instants = new long[room];
+        this.values = new double[columns][room];
         this.decimals = new int[columns];
     }
 
@@ -29,7 +39,7 @@ final class Rows {
         NumberCell number = new NumberCell();
         int at = 0;
         try {
-            while (at < text.length) {
+            while (at < length) {
                 lines++;
                 at = row(at, instant, number);
             }
@@ -45,17 +55,17 @@ final class Rows {
             grow();
         }
         int at = from;
-        long t = instant.common(text, from);
-        if (t != InstantCell.NONE && instant.end() < text.length && text[instant.end()] == ',') {
+        long t = instant.common(text, from, length);
+        if (t != InstantCell.NONE && instant.end() < length && text[instant.end()] == ',') {
             follows(t);
             at = instant.end() + 1;
         } else {
             at = cell(from, from, 0, number);
         }
         for (int column = 1; column <= columns; column++) {
-            double v = number.common(text, at);
+            double v = number.common(text, at, length);
             int end = number.end();
-            boolean common = v == v && end < text.length && text[end] == (column == columns ? '\n' : ',');
+            boolean common = v == v && end < length && text[end] == (column == columns ? '\n' : ',');
             if (common) {
                 values[column - 1][count] = v;
                 if (number.decimals() > decimals[column - 1]) {
@@ -73,7 +83,7 @@ final class Rows {
     /** Reads a cell of any form and returns where the next one begins. */
     private int cell(int row, int from, int column, NumberCell number) {
         int end = end(from);
-        boolean last = end == text.length || text[end] == '\n';
+        boolean last = end == length || text[end] == '\n';
         if (last != (column == columns)) {
             throw length(row, column, last);
         }
@@ -100,16 +110,16 @@ final class Rows {
     /** Where a cell ends: at its comma, the end of its line or of the text. In quotes a comma is none. */
     private int end(int from) {
         int at = from;
-        while (at < text.length && blank(text[at])) {
+        while (at < length && blank(text[at])) {
             at++;
         }
-        if (at < text.length && text[at] == '"') {
+        if (at < length && text[at] == '"') {
             at++;
-            while (at < text.length && text[at] != '"' && text[at] != '\n') {
+            while (at < length && text[at] != '"' && text[at] != '\n') {
                 at++;
             }
         }
-        while (at < text.length && text[at] != ',' && text[at] != '\n') {
+        while (at < length && text[at] != ',' && text[at] != '\n') {
             at++;
         }
         return at;
@@ -122,7 +132,7 @@ final class Rows {
     private PlainFileException length(int from, int column, boolean shorter) {
         int cells = 1;
         int at = from;
-        while ((at = end(at)) < text.length && text[at] != '\n') {
+        while ((at = end(at)) < length && text[at] != '\n') {
             cells++;
             at++;
         }
