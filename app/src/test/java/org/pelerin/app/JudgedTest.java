@@ -34,6 +34,7 @@ import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What of a mission is judged: the time at its spot, what is excluded, and that nothing else is touched by it. */
 @Timeout(180)
@@ -148,6 +149,10 @@ class JudgedTest {
         hands.collect(serial);
         long before = judgement(id).series().get(0).count();
         placements.take(serial, begun.plus(Duration.ofHours(10)), "tech");
+        assertThat(bed.bean(JdbcTemplate.class)
+                        .queryForObject("SELECT judgement_on = judged_on FROM mission WHERE id = ?", Boolean.class, id))
+                .as("judged before anybody looks")
+                .isTrue();
         assertThat(judgement(id).series().get(0).count()).isLessThan(before);
         assertThat(bed.bean(JudgedRecords.class).period(mission(id)).to()).isEqualTo(begun.plus(Duration.ofHours(10)));
     }

@@ -151,8 +151,11 @@ class RoundsTest {
         phone.locator("details[open] .btn-primary").click();
         assertThat(phone.locator("#kept")).containsText("1 outcome is kept on this phone");
         assertThat(task(round, Task.Kind.CHECK).open()).isTrue();
+        phone.evaluate("document.body.dataset.before = 'yes'");
         pocket.setOffline(false);
         phone.evaluate("window.dispatchEvent(new Event('online'))");
+        // what was sent is shown at once, and then the page anew
+        assertThat(phone.locator("body[data-before]")).hasCount(0);
         assertThat(phone.locator("h1")).containsText("bring home " + FIRST);
         assertThat(phone.locator("#kept")).isHidden();
         assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");

@@ -19,6 +19,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.stats.NoiseDose;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -148,9 +149,12 @@ public class Evaluation {
         }
     }
 
+    /** In a transaction of its own: the one that has just ended would take what is written after it, and never commit it. */
     @TransactionalEventListener
     void stayChanged(StayChanged e) {
-        e.missions().forEach(this::again);
+        TransactionTemplate fresh = new TransactionTemplate(transaction.getTransactionManager());
+        fresh.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        e.missions().forEach(id -> fresh.executeWithoutResult(t -> again(id)));
     }
 
     /** The instant of the last sample; where a value holds until the next one, the end of the record. */

@@ -111,6 +111,7 @@ final class CsvExport {
         }
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
                 + percent(d.judgement().coverage()));
+        d.particulars().judged().forEach(line -> out.add("Judged: " + line));
         out.add(d.evidence().title() + ": " + d.evidence().sha256());
         return out;
     }

@@ -28,6 +28,9 @@ import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.record.DisturbanceStore;
+import org.pelerin.app.record.Excluded;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -67,9 +70,11 @@ record Dossier(
      * @param intake how the rows of its file became the record; empty for a logger's own
      * @param firmware of its logger when last seen; empty where that is not known
      * @param attachments that are kept with the mission
+     * @param judged lines that say what of it is judged, and what is left out and why; none where all of it is
      */
-    record Particulars(String complete, String intake, String firmware, List<Attachment> attachments) {
-        static final Particulars NONE = new Particulars("", "", "", List.of());
+    record Particulars(
+            String complete, String intake, String firmware, List<Attachment> attachments, List<String> judged) {
+        static final Particulars NONE = new Particulars("", "", "", List.of(), List.of());
     }
 
     /** Disturbances that a report lists. */
@@ -86,6 +91,7 @@ record Dossier(
         private final CaptureStore captures;
         private final FileService files;
         private final Completeness.Teller completeness;
+        private final JudgedRecords records;
         private final LoggerRegistry loggers;
         private final SeriesStore store;
         private final DisturbanceStore disturbances;
@@ -97,12 +103,14 @@ record Dossier(
                 CaptureStore captures,
                 FileService files,
                 Completeness.Teller completeness,
+                JudgedRecords records,
                 LoggerRegistry loggers,
                 SeriesStore store,
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
                 CalibrationService calibrations,
                 Formats show) {
+            this.records = records;
             this.calibrations = calibrations;
             this.disturbances = disturbances;
             this.documentation = documentation;
@@ -159,7 +167,28 @@ record Dossier(
                     completeness.of(m),
                     missions.intake(m),
                     loggers.find(m.serial()).map(LoggerUnit::firmware).orElse(""),
-                    documentation.attachments(m.id()));
+                    documentation.attachments(m.id()),
+                    judged(m));
+        }
+
+        private List<String> judged(Mission m) {
+            ZoneId zone = m.zoneOr(show.home());
+            List<String> out = new ArrayList<>();
+            JudgedPeriod period = records.period(m);
+            if (!period.whole()) {
+                out.add("From " + (period.from() == null ? "its beginning" : show.second(period.from(), zone)) + " to "
+                        + (period.to() == null ? "its end" : show.second(period.to(), zone))
+                        + (period.chosen() == null
+                                ? ", while it lay at its spot"
+                                : ", set by " + period.chosen().setBy() + ": "
+                                        + period.chosen().reason()));
+            }
+            for (Excluded x : records.excluded(m.id())) {
+                out.add("Left out, " + x.words() + ": " + show.second(x.fromAt(), zone) + " to "
+                        + show.second(x.toAt(), zone) + ", " + x.reason() + " (" + x.madeBy() + ", "
+                        + show.second(x.madeAt(), zone) + ")");
+            }
+            return out;
         }
 
         /** The newest of each recorded channel that was made before the mission began. */

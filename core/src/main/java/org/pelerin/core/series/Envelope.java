@@ -7,7 +7,7 @@ import java.util.Arrays;
  * it, so that no peak is lost at any zoom.
  *
  * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards the columns'
- * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples (a quarter of a column at the most) and
+ * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples, or block (a quarter of a column at the most) and
  * nothing is decoded but the two blocks at the ends of the view; below, only the blocks in view are. No sample outside the view counts.
  *
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
@@ -36,9 +36,11 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
         boolean[] holed = new boolean[n];
         long[] edges = new long[n + 1];
         boolean coarse = n > 0 && (to - from) / n >= COARSE;
+        // of long columns the edges lie on blocks, whose own summaries are enough then
+        int grain = n > 0 && (to - from) / n >= 2 * Block.CAPACITY ? Block.CAPACITY : CellSummaries.CELL;
         for (int c = 0; c <= n; c++) {
             long edge = from + (to - from) * c / Math.max(n, 1);
-            edges[c] = coarse && c > 0 && c < n ? snap(edge) : edge;
+            edges[c] = coarse && c > 0 && c < n ? snap(edge, grain) : edge;
         }
         Envelope envelope = new Envelope(edges, min, max, holed);
         if (coarse) {
@@ -82,6 +84,15 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
                 Block block = series.blocks().get((int) (cell / perBlock));
                 long begin = cell * CellSummaries.CELL;
                 long end = Math.min(begin + CellSummaries.CELL, block.firstIndex() + block.count());
+                if (cell % perBlock == 0
+                        && block.missing() == 0
+                        && begin >= from
+                        && begin + block.count() <= firstIndex[c + 1]) {
+                    take(c, block.min());
+                    take(c, block.max());
+                    cell += perBlock - 1;
+                    continue;
+                }
                 if (begin < from || end > to) {
                     // part of the cell lies outside what is asked for: its samples one by one
                     for (double v : series.values(Math.max(begin, from), Math.min(end, to))) {
@@ -108,8 +119,8 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
         if (!(max[column] >= v)) max[column] = v;
     }
 
-    private static long snap(long index) {
-        return (index + CellSummaries.CELL / 2) / CellSummaries.CELL * CellSummaries.CELL;
+    private static long snap(long index, int grain) {
+        return (index + grain / 2) / grain * grain;
     }
 
     private static double[] filled(int n) {
