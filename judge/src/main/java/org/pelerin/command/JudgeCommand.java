@@ -15,6 +15,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.function.LongConsumer;
 import org.pelerin.core.derive.Derivations;
+import org.pelerin.core.derive.TooManyWindowsException;
 import org.pelerin.core.exchange.DerivedDocument;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -99,6 +100,8 @@ public final class JudgeCommand {
                     JudgementDocument.of(record, limits, asked.zone(), MeanKineticTemperature.DEFAULT_ENTHALPY);
             record.sources().forEach(s -> s.notes().forEach(err::println));
             return judgement;
+        } catch (TooManyWindowsException e) {
+            throw new InputException(asked.limits(), e.getMessage());
         } catch (ZoneMissingException e) {
             throw new InputException(asked.limits(), e.getMessage() + "; say it in the rule, or with --zone");
         }

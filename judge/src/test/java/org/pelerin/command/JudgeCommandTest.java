@@ -217,6 +217,22 @@ class JudgeCommandTest {
     }
 
     @Test
+    void windows_of_a_second_against_millennia_come_to_an_end() throws IOException {
+        String limits =
+                rules("{\"id\": \"m\", \"channel\": \"Air\", \"bound\": {\"above\": 1}, \"basis\": {\"blockMean\":"
+                        + " \"PT1S\"}}");
+        run("time,Air (°C)\n0001-01-01T00:00:00Z,1\n9999-01-01T00:00:00Z,2\n", limits);
+        assertThat(code).isEqualTo(3);
+        assertThat(err).contains("million windows");
+        // a gap of millennia is counted, not gone through
+        run(
+                "time,Air (°C)\n0001-01-01T00:00:00Z,1\n0001-01-01T00:00:01Z,1\n0001-01-01T00:00:02Z,1\n9999-01-01T00:00:00Z,2\n",
+                limits);
+        assertThat(code).isEqualTo(1);
+        assertThat(out).contains("could not judge");
+    }
+
+    @Test
     void a_nominal_value_bounds_both_sides() throws IOException {
         String mains = rules("{\"id\": \"u\", \"channel\": \"L1\", \"bound\": {\"nominal\": 230, \"plusPercent\": 10,"
                 + " \"minusPercent\": 10}}");

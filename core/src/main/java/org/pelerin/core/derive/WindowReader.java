@@ -10,7 +10,7 @@ import org.pelerin.core.record.Spans;
  * <p>Time that is not part of the run shortens its window, which is told in the pieces that are left, each in a stretch of its own.
  * Windows of which nothing is left are not told.
  *
- * <p>Cost: one pass, and one step a window.
+ * <p>Cost: one pass, and one step a window; {@link TooManyWindowsException} where there are more than {@value #MOST}.
  */
 public final class WindowReader implements SampleReader {
 
@@ -25,6 +25,9 @@ public final class WindowReader implements SampleReader {
 
     /** Windows of a gap beyond which they are counted and not looked at one by one. */
     private static final long MANY = 100_000;
+
+    /** Windows of a record; there is a limit, so that seconds against millennia end. */
+    private static final long MOST = 50_000_000;
 
     private final Windows windows;
     private final Figure figure;
@@ -43,6 +46,7 @@ public final class WindowReader implements SampleReader {
     private long whole;
     private long empty;
     private long judged;
+    private long opened;
 
     /**
      * @param coverage per cent of a window that valid samples must stand for
@@ -77,6 +81,9 @@ public final class WindowReader implements SampleReader {
 
     @Override
     public void sample(long from, long to, double value, double terms) {
+        if (windows.between(from, to) > MOST) {
+            throw new TooManyWindowsException(MOST);
+        }
         long at = from;
         do {
             if (!reach(at)) {
@@ -139,6 +146,9 @@ public final class WindowReader implements SampleReader {
     }
 
     private void open() {
+        if (++opened > MOST) {
+            throw new TooManyWindowsException(MOST);
+        }
         figure.clear();
         valid = 0;
     }
