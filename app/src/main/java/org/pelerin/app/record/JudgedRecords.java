@@ -100,9 +100,9 @@ public class JudgedRecords {
         if (stay.takenAt() != null && (collectedAt == null || !stay.takenAt().isAfter(collectedAt))) {
             return stay.takenAt();
         }
-        // still there: what was not recorded until it was collected is missing, if the logger could not; a memory stick
-        // may have
-        // been brought long after its records were taken
+        // still there: what was not recorded until it was collected is missing, if the logger could not record it; a
+        // memory
+        // stick may have been brought long after its records were taken
         return missions.clockCompared(mission.id()) && missions.ranOut(mission.id()) ? collectedAt : null;
     }
 

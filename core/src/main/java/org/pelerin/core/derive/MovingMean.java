@@ -22,8 +22,7 @@ public final class MovingMean implements SampleReader {
     private final double[] values;
     private int held;
     private int at;
-    private double sum;
-    private double rest;
+    private final ExactSum sum = new ExactSum();
     private double base;
     private final LargestOfWindow largest;
 
@@ -45,8 +44,7 @@ public final class MovingMean implements SampleReader {
     private void clear() {
         held = 0;
         at = 0;
-        sum = 0;
-        rest = 0;
+        sum.clear();
         largest.clear();
     }
 
@@ -78,7 +76,7 @@ public final class MovingMean implements SampleReader {
             base = value;
         }
         if (held == n) {
-            add(-term(values[at]));
+            sum.add(-term(values[at]));
         } else {
             held++;
         }
@@ -88,8 +86,8 @@ public final class MovingMean implements SampleReader {
         if (energy && value - base > REBASE) {
             rebase();
         } else {
-            add(term(value));
-            if (energy && sum * n < FAINT) {
+            sum.add(term(value));
+            if (energy && sum.value() * n < FAINT) {
                 rebase();
             }
         }
@@ -97,7 +95,7 @@ public final class MovingMean implements SampleReader {
             next.missing(from, to, to - from);
             return;
         }
-        double mean = sum + rest;
+        double mean = sum.value();
         next.sample(from, to, energy ? base + 10 * Math.log10(mean) : mean, Math.max(terms, largest.value()));
     }
 
@@ -106,23 +104,14 @@ public final class MovingMean implements SampleReader {
         return (energy ? Math.pow(10, (v - base) / 10) : v) / n;
     }
 
-    /** Adds exactly but for the last place of the rest (Knuth's two-sum). */
-    private void add(double v) {
-        double s = sum + v;
-        double b = s - sum;
-        rest += (sum - (s - b)) + (v - b);
-        sum = s;
-    }
-
     private void rebase() {
         base = Double.NEGATIVE_INFINITY;
         for (int i = 0; i < held; i++) {
             base = Math.max(base, values[i]);
         }
-        sum = 0;
-        rest = 0;
+        sum.clear();
         for (int i = 0; i < held; i++) {
-            add(term(values[i]));
+            sum.add(term(values[i]));
         }
     }
 }

@@ -20,8 +20,7 @@ final class RollingMkt implements SampleReader {
     private final double ratio;
     private final SampleReader next;
     private final ArrayDeque<Piece> pieces = new ArrayDeque<>();
-    private double sum;
-    private double rest;
+    private final ExactSum sum = new ExactSum();
 
     /** @param window in ms; {@code enthalpy} in kJ/mol */
     RollingMkt(long window, double enthalpy, SampleReader next) {
@@ -32,8 +31,7 @@ final class RollingMkt implements SampleReader {
 
     private void clear() {
         pieces.clear();
-        sum = 0;
-        rest = 0;
+        sum.clear();
     }
 
     @Override
@@ -53,27 +51,20 @@ final class RollingMkt implements SampleReader {
         // relative to 0 °C, so that neither frost nor an oven leaves the range of doubles
         double rate = Math.exp(ratio * (1 / KELVIN - 1 / (celsius + KELVIN)));
         pieces.addLast(new Piece(from, to, rate));
-        add(rate * (to - from));
+        sum.add(rate * (to - from));
         long begin = to - window;
         while (pieces.getFirst().to <= begin) {
             Piece gone = pieces.removeFirst();
-            add(-gone.rate * (gone.to - gone.from));
+            sum.add(-gone.rate * (gone.to - gone.from));
         }
         Piece first = pieces.getFirst();
         if (first.from > begin) {
             next.missing(from, to, to - from);
             return;
         }
-        double inside = (sum + rest - first.rate * (begin - first.from)) / window;
+        double inside = (sum.value() - first.rate * (begin - first.from)) / window;
         double mkt = 1 / (1 / KELVIN - Math.log(inside) / ratio) - KELVIN;
         next.sample(from, to, mkt, Math.max(Math.abs(celsius), Math.abs(mkt)));
-    }
-
-    private void add(double v) {
-        double s = sum + v;
-        double b = s - sum;
-        rest += (sum - (s - b)) + (v - b);
-        sum = s;
     }
 
     @Override

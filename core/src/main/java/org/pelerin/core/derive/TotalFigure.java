@@ -4,8 +4,7 @@ package org.pelerin.core.derive;
 final class TotalFigure implements Figure {
 
     private final double base;
-    private double sum;
-    private double rest;
+    private final ExactSum sum = new ExactSum();
     private double size;
 
     TotalFigure(long base) {
@@ -17,25 +16,20 @@ final class TotalFigure implements Figure {
 
     @Override
     public void clear() {
-        sum = 0;
-        rest = 0;
+        sum.clear();
         size = 0;
     }
 
     @Override
     public void add(double value, double terms, long millis) {
         double times = millis / base;
-        double v = value * times;
-        double s = sum + v;
-        double b = s - sum;
-        rest += (sum - (s - b)) + (v - b);
-        sum = s;
+        sum.add(value * times);
         size += Math.max(Math.abs(value), terms) * times;
     }
 
     @Override
     public double value() {
-        return sum + rest;
+        return sum.value();
     }
 
     @Override
