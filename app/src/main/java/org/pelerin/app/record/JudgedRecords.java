@@ -35,24 +35,17 @@ public class JudgedRecords {
 
     private final JudgedMapper judged;
     private final MissionService missions;
-    private final SeriesStore store;
     private final AuditTrail audit;
     private final Clock clock;
 
-    JudgedRecords(JudgedMapper judged, MissionService missions, SeriesStore store, AuditTrail audit, Clock clock) {
+    JudgedRecords(JudgedMapper judged, MissionService missions, AuditTrail audit, Clock clock) {
         this.judged = judged;
         this.missions = missions;
-        this.store = store;
         this.audit = audit;
         this.clock = clock;
     }
 
-    /** All of a mission's record. Proportional to it: not for a page's path. */
-    public JudgedRecord of(Mission mission) {
-        return of(mission, store.load(mission));
-    }
-
-    /** The same of series that are at hand: all of its own, or as they are shown otherwise. */
+    /** Of series that are at hand: all of its own, or as they are shown otherwise. */
     public JudgedRecord of(Mission mission, List<Series> series) {
         return of(mission, series, mission.records().collectedAt());
     }

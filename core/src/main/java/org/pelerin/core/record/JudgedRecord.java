@@ -21,11 +21,9 @@ public final class JudgedRecord {
 
     private final List<SampleSource> sources;
     private final Spans excluded;
-    private final Interval period;
 
-    private JudgedRecord(List<SampleSource> sources, Interval period, Spans excluded) {
+    private JudgedRecord(List<SampleSource> sources, Spans excluded) {
         this.sources = List.copyOf(sources);
-        this.period = period;
         this.excluded = excluded;
     }
 
@@ -45,7 +43,7 @@ public final class JudgedRecord {
         for (Series s : recorded) {
             sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid));
         }
-        return new JudgedRecord(sources, period, outside);
+        return new JudgedRecord(sources, outside);
     }
 
     /**
@@ -74,7 +72,7 @@ public final class JudgedRecord {
         }
         List<SampleSource> joined = new ArrayList<>();
         parts.forEach((channel, of) -> joined.add(new JoinedSource(channel, of)));
-        return new JudgedRecord(joined, null, excluded);
+        return new JudgedRecord(joined, excluded);
     }
 
     private static Spans judged(Series s, Interval period) {
@@ -98,7 +96,7 @@ public final class JudgedRecord {
     public JudgedRecord with(SampleSource derived) {
         List<SampleSource> more = new ArrayList<>(sources);
         more.add(derived);
-        return new JudgedRecord(more, period, excluded);
+        return new JudgedRecord(more, excluded);
     }
 
     public List<SampleSource> sources() {
@@ -113,10 +111,5 @@ public final class JudgedRecord {
     /** Time inside the period that is not part of the run. */
     public Spans excluded() {
         return excluded;
-    }
-
-    /** The period that was set; empty where all that was recorded is judged. */
-    public Optional<Interval> period() {
-        return Optional.ofNullable(period);
     }
 }
