@@ -9,21 +9,28 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
+import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.Block;
+import org.pelerin.core.series.Series;
+import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.message.Status;
 
 /** What a technician does with loggers again and again, for tests of what comes of it. */
@@ -120,6 +127,35 @@ record Hands(TestBed bed) {
     void home(long id, long samples) {
         Mission m = mission(id);
         assertThat(m.records().received()).isEqualTo(m.records().expected()).isBetween(samples - 1, samples + 1);
+        storedAsCaptured(m);
+    }
+
+    /** However many visits brought it: what is stored is what its whole capture decodes to, byte for byte. */
+    private void storedAsCaptured(Mission m) {
+        StoredCapture capture = bed.bean(CaptureStore.class).find(m.id()).orElseThrow();
+        List<Series> whole =
+                CaptureDecoder.decode(capture.capture(), capture.correction()).series();
+        List<Series> stored = bed.bean(SeriesStore.class).load(m);
+        assertThat(stored)
+                .extracting(Series::channel)
+                .isEqualTo(whole.stream().map(Series::channel).toList());
+        for (int s = 0; s < stored.size(); s++) {
+            assertThat(instants(stored.get(s))).isEqualTo(instants(whole.get(s)));
+            assertThat(stored.get(s).blocks()).hasSameSizeAs(whole.get(s).blocks());
+            for (int b = 0; b < stored.get(s).blocks().size(); b++) {
+                Block is = stored.get(s).blocks().get(b);
+                Block should = whole.get(s).blocks().get(b);
+                assertThat(is.data()).isEqualTo(should.data());
+                assertThat(is.cells().toBytes()).isEqualTo(should.cells().toBytes());
+                assertThat(is.sum()).isEqualTo(should.sum());
+            }
+        }
+    }
+
+    private static long[] instants(Series s) {
+        return LongStream.rangeClosed(0, s.axis().count())
+                .map(s.axis()::millisAt)
+                .toArray();
     }
 
     void until(BooleanSupplier so) throws InterruptedException {

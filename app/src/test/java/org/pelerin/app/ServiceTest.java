@@ -41,6 +41,7 @@ import org.pelerin.app.prepare.batch.BatchItem;
 import org.pelerin.app.prepare.batch.BatchService;
 import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.review.Chart;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.StartCondition;
@@ -111,7 +112,7 @@ class ServiceTest {
         assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());
         List<Series> again =
                 CaptureDecoder.decode(capture.capture(), capture.correction()).series();
-        bed.bean(SeriesStore.class).replace(id, again);
+        bed.bean(SeriesWriter.class).replace(id, again);
         Evaluation evaluation = bed.bean(Evaluation.class);
         evaluation.keep(
                 id,
@@ -235,7 +236,7 @@ class ServiceTest {
                 Instant.parse("2026-01-01T00:00:00Z"), Duration.ofSeconds(2), values.length, ClockCorrection.NONE);
         Mission m = missions.find(id).orElseThrow();
         SeriesStore store = bed.bean(SeriesStore.class);
-        store.replace(id, List.of(Series.of(Channel.of("Air", "°C"), axis, values, null)));
+        bed.bean(SeriesWriter.class).replace(id, List.of(Series.of(Channel.of("Air", "°C"), axis, values, null)));
         Chart.Window all =
                 bed.bean(Chart.class).window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, false);
         assertThat(all.groups().get(0).t()).hasSize(900);
@@ -248,7 +249,7 @@ class ServiceTest {
                         .get(0)
                         .values(1_234_567, 1_234_568))
                 .containsExactly(84.5);
-        store.replace(id, List.of());
+        bed.bean(SeriesWriter.class).replace(id, List.of());
     }
 
     @Test

@@ -119,7 +119,7 @@ class TablesTest {
         logger = restored(logger);
         logger.runUntil(START.plus(Duration.ofMinutes(305)), probe);
         CaptureDecoder.Decoded decoded = collected(logger);
-        assertThat(decoded.records()).isEqualTo(31);
+        assertThat(decoded.received()).isEqualTo(31);
         Series mean = series(decoded, "Level 0, every 1 h");
         // samples at 0, 10 … 50 minutes: mean 25, least 0, greatest 50, in tenths of a volt
         assertThat(mean.values(0, 5)).containsExactly(new double[] {2.5, 2.501, 2.502, 2.503, 2.504}, within(1e-3));

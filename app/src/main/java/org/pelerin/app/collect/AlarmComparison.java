@@ -4,12 +4,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.MissionHeader;
 
-/** Holds the alarms that a logger raised while it ran against the judgement of its record. */
+/** Holds the alarms that a logger raised while it ran against what its record shows. */
 final class AlarmComparison {
 
     /** A logger's list of events is full with this many; later alarms are then not in it. */
@@ -18,10 +17,11 @@ final class AlarmComparison {
     private AlarmComparison() {}
 
     /**
+     * @param excursions ids of the rules, each as often as its record departs from it
      * @param whole whether the record is all that the logger looked at: nothing overwritten
      * @return where they differ, in sentences; empty where they agree
      */
-    static String differences(MissionHeader header, JudgementDocument judgement, boolean whole) {
+    static String differences(MissionHeader header, List<String> excursions, boolean whole) {
         if (!whole || header.events().size() >= FULL) {
             return "";
         }
@@ -32,7 +32,7 @@ final class AlarmComparison {
             }
         }
         Map<String, Long> found = new TreeMap<>();
-        judgement.excursions().forEach(e -> found.merge(e.rule(), 1L, Long::sum));
+        excursions.forEach(rule -> found.merge(rule, 1L, Long::sum));
         TreeSet<String> rules = new TreeSet<>(raised.keySet());
         rules.addAll(found.keySet());
         List<String> out = rules.stream()

@@ -1,14 +1,14 @@
 package org.pelerin.app.collect;
 
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.LongStream;
 import org.pelerin.link.capture.Capture;
+import org.pelerin.link.capture.PageChain;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
@@ -122,30 +122,60 @@ class CaptureIntake {
         }
     }
 
-    /** Everything that the source holds must be there; what it held once and has overwritten since may be. */
+    /**
+     * Everything that the source holds must be there; what it held once and has overwritten since may be. What was looked at by an
+     * earlier visit is not read again.
+     */
     private void verify(CaptureMapper.CaptureRow row, Source source, List<MissionInfo.Pages> wanted, String by) {
         MissionInfo info = source.info();
         Map<PageTable, Long> oldest = source.oldest();
-        List<byte[]> pages = captures.pages(row.missionId());
-        Set<Long> missing = new HashSet<>();
-        wanted.stream()
-                .flatMapToLong(p -> LongStream.range(p.first(), p.end()))
-                .filter(p -> p >= oldest.getOrDefault(PageTable.of(p), 0L))
-                .forEach(missing::add);
-        long last = -1;
+        Map<PageTable, PageChain> before = captures.chains(row.missionId());
+        List<PageChain> settled = new ArrayList<>();
+        List<PageChain> whole = new ArrayList<>();
+        long missing = 0;
+        for (PageTable table : PageTable.values()) {
+            PageChain chain = before.getOrDefault(table, PageChain.of(table));
+            List<byte[]> pages = captures.pages(row.missionId(), table, chain.next());
+            missing += wanted.stream()
+                    .filter(p -> p.table() == table)
+                    .mapToLong(p -> missing(
+                            pages,
+                            Math.max(p.first(), Math.max(chain.next(), oldest.getOrDefault(table, 0L))),
+                            p.end()))
+                    .sum();
+            if (!pages.isEmpty()) {
+                PageChain all = linked(chain, pages.subList(0, pages.size() - 1), info.number());
+                settled.add(all);
+                whole.add(linked(all, pages.subList(pages.size() - 1, pages.size()), info.number()));
+            }
+        }
+        if (missing > 0) {
+            throw new HopelessException("The capture lacks " + missing + " of " + info.pages() + " pages");
+        }
+        captures.complete(row.missionId(), leftOut(row, info), Capture.sha256(row.header(), whole), settled, by);
+    }
+
+    /** How many pages of those from one number to another, exclusive, are not among these. */
+    private static long missing(List<byte[]> pages, long from, long end) {
+        long there = pages.stream()
+                .mapToLong(MemoryPage::number)
+                .filter(n -> n >= from && n < end)
+                .distinct()
+                .count();
+        return Math.max(0, end - from) - there;
+    }
+
+    private static PageChain linked(PageChain chain, List<byte[]> pages, int mission) {
+        PageChain out = chain;
         for (byte[] bytes : pages) {
-            boolean follows = MemoryPage.number(bytes) > last;
-            if (!follows || !MemoryPage.intact(bytes) || MemoryPage.mission(bytes) != info.number()) {
+            if (!MemoryPage.intact(bytes)
+                    || MemoryPage.number(bytes) < out.next()
+                    || MemoryPage.mission(bytes) != mission) {
                 throw new HopelessException("The pages stored do not follow each other");
             }
-            last = MemoryPage.number(bytes);
-            missing.remove(last);
+            out = out.with(bytes);
         }
-        if (!missing.isEmpty()) {
-            throw new HopelessException("The capture lacks " + missing.size() + " of " + info.pages() + " pages");
-        }
-        captures.complete(
-                row.missionId(), leftOut(row, info), new Capture(row.header(), pages, row.firstRecord()).sha256(), by);
+        return out;
     }
 
     /** Tables of which the source holds pages that are not here. */

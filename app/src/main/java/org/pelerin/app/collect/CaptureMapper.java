@@ -7,6 +7,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.pelerin.link.message.PageTable;
 
 @Mapper
 interface CaptureMapper {
@@ -31,6 +32,12 @@ interface CaptureMapper {
 
     record PageRow(byte[] bytes) {}
 
+    /** How far a table's pages are linked. */
+    record ChainRow(PageTable pageTable, long nextPage, byte[] link) {}
+
+    /** How far a table's pages are decoded; {@code held} are numbers parted by blanks. */
+    record DecodedRow(PageTable pageTable, long page, String held) {}
+
     /** Pages of one part of the logger's memory beside its records. */
     record PartRow(long missionId, long firstPage, long endPage) {}
 
@@ -53,6 +60,26 @@ interface CaptureMapper {
 
     @Select("SELECT bytes FROM capture_page WHERE mission_id = #{missionId} ORDER BY page")
     List<PageRow> pages(long missionId);
+
+    @Select("SELECT bytes FROM capture_page WHERE mission_id = #{missionId} AND page >= #{from} AND page < #{end}"
+            + " ORDER BY page")
+    List<PageRow> pagesFrom(long missionId, long from, long end);
+
+    @Select("SELECT page_table, next_page, link FROM capture_chain WHERE mission_id = #{missionId}")
+    List<ChainRow> chains(long missionId);
+
+    @Insert("INSERT INTO capture_chain (mission_id, page_table, next_page, link)"
+            + " VALUES (#{missionId}, #{r.pageTable}, #{r.nextPage}, #{r.link})"
+            + " ON DUPLICATE KEY UPDATE next_page = VALUES(next_page), link = VALUES(link)")
+    void chain(long missionId, ChainRow r);
+
+    @Select("SELECT page_table, page, held FROM capture_decoded WHERE mission_id = #{missionId}")
+    List<DecodedRow> decoded(long missionId);
+
+    @Insert("INSERT INTO capture_decoded (mission_id, page_table, page, held)"
+            + " VALUES (#{missionId}, #{r.pageTable}, #{r.page}, #{r.held})"
+            + " ON DUPLICATE KEY UPDATE page = VALUES(page), held = VALUES(held)")
+    void noteDecoded(long missionId, DecodedRow r);
 
     @Update("UPDATE capture SET rereads = rereads + #{more}, reread = #{words} WHERE mission_id = #{missionId}")
     void addRereads(long missionId, int more, String words);
@@ -97,7 +124,8 @@ interface CaptureMapper {
             String sha256,
             String readBy,
             byte[] header,
-            String ends) {}
+            String ends,
+            boolean linked) {}
 
     /** A page as it was up to a visit. */
     record BeforeRow(int seq, long page, byte[] bytes) {}
@@ -143,11 +171,12 @@ interface CaptureMapper {
             + " <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach></script>")
     List<VisitAt> visits(List<Long> missions, Instant from);
 
-    @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends)"
-            + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy}, #{header}, #{ends})")
+    @Insert("INSERT INTO capture_read (mission_id, seq, read_at, end_record, sha256, read_by, header, ends, linked)"
+            + " VALUES (#{missionId}, #{seq}, #{readAt}, #{endRecord}, #{sha256}, #{readBy}, #{header}, #{ends},"
+            + " #{linked})")
     void insertRead(ReadRow row);
 
-    @Select("SELECT mission_id, seq, read_at, end_record, sha256, read_by, header, ends FROM capture_read"
+    @Select("SELECT mission_id, seq, read_at, end_record, sha256, read_by, header, ends, linked FROM capture_read"
             + " WHERE mission_id = #{missionId} AND seq = #{seq}")
     ReadRow readRow(long missionId, int seq);
 

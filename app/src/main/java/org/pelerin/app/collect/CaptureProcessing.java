@@ -3,6 +3,7 @@ package org.pelerin.app.collect;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.Evaluation;
@@ -10,15 +11,15 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
+import org.pelerin.link.capture.Reached;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
-import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionInfo;
-import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -35,6 +36,7 @@ public class CaptureProcessing {
     private final MissionService missions;
     private final CaptureStore captures;
     private final SeriesStore series;
+    private final SeriesWriter writer;
     private final DisturbanceStore disturbances;
     private final Evaluation evaluation;
     private final TransactionTemplate transaction;
@@ -44,6 +46,7 @@ public class CaptureProcessing {
             MissionService missions,
             CaptureStore captures,
             SeriesStore series,
+            SeriesWriter writer,
             DisturbanceStore disturbances,
             Evaluation evaluation,
             TransactionTemplate transaction,
@@ -52,6 +55,7 @@ public class CaptureProcessing {
         this.missions = missions;
         this.captures = captures;
         this.series = series;
+        this.writer = writer;
         this.disturbances = disturbances;
         this.evaluation = evaluation;
         this.transaction = transaction;
@@ -74,7 +78,7 @@ public class CaptureProcessing {
             for (int p = 0; p < pages.size(); p++) {
                 captures.add(missionId, p, pages.get(p));
             }
-            captures.complete(missionId, Set.of(), new Capture(header, pages, 0).sha256(), "");
+            captures.complete(missionId, Set.of(), new Capture(header, pages, 0).sha256(), List.of(), "");
         });
     }
 
@@ -88,14 +92,12 @@ public class CaptureProcessing {
      *     stays where it is
      */
     public String settle(long missionId, boolean goesOn, String by, Progress progress) {
-        StoredCapture stored = captures.find(missionId).orElseThrow();
         progress.at("decoding");
-        CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction());
-        series.replace(missionId, decoded.series());
+        Stored home = store(missionId);
+        StoredCapture stored = home.capture;
         missions.recordRead(missionId, ranOut(stored));
-        disturbances.replace(missionId, decoded.disturbances());
         progress.at("judging");
-        long received = held(stored.capture());
+        long received = home.received;
         long reckoned = Expected.samples(
                 stored.header(),
                 stored.correction().counted(stored.clockReadAt()),
@@ -104,19 +106,17 @@ public class CaptureProcessing {
         long expected = stored.header().stop().isPresent() ? reckoned : Math.max(reckoned, received);
         boolean ended = !goesOn || stored.header().stop().isPresent();
         boolean over = ended && stored.leftOut().isEmpty();
-        Instant first = decoded.series().isEmpty()
-                ? null
-                : decoded.series().get(0).axis().first();
+        Mission mission = missions.find(missionId).orElseThrow();
+        List<Series> record = series.load(mission);
+        Instant first = record.isEmpty() ? null : record.get(0).axis().first();
         if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";
         }
-        Mission mission = missions.find(missionId).orElseThrow();
-        List<Series> record = series.load(mission);
         Evaluation.Judged judged = evaluation.judge(mission, record, over ? clock.instant() : null);
         boolean whole = stored.capture().firstRecord() == 0;
         // the logger raised them on all that it recorded
         String alarms =
-                AlarmComparison.differences(stored.header(), evaluation.ofAll(missions.plan(mission), record), whole);
+                AlarmComparison.differences(stored.header(), Evaluation.found(missions.plan(mission), record), whole);
         boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {
             if (over) {
                 missions.collected(mission, first, expected, received, stored.sha256(), by);
@@ -139,6 +139,30 @@ public class CaptureProcessing {
                         : "");
     }
 
+    /** @param capture with the pages that were decoded now */
+    private record Stored(StoredCapture capture, long received) {}
+
+    /** Decodes and stores what came since it was last done; all of it where what is stored does not go on. */
+    private Stored store(long missionId) {
+        Reached reached = captures.reached(missionId);
+        Optional<Stored> more = reached.nothing() ? Optional.empty() : store(missionId, reached);
+        return more.or(() -> store(missionId, Reached.NOTHING)).orElseThrow();
+    }
+
+    private Optional<Stored> store(long missionId, Reached reached) {
+        StoredCapture stored = captures.since(missionId, reached).orElseThrow();
+        CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction(), reached);
+        boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {
+            if (!writer.store(missionId, decoded.parts())) {
+                return false;
+            }
+            disturbances.store(missionId, (int) decoded.disturbancesBefore(), decoded.disturbances());
+            captures.noteReached(missionId, decoded.reached());
+            return true;
+        }));
+        return kept ? Optional.of(new Stored(stored, decoded.received())) : Optional.empty();
+    }
+
     /** Whether it stopped for want of memory or charge. */
     private static boolean ranOut(StoredCapture stored) {
         return stored.header()
@@ -156,13 +180,5 @@ public class CaptureProcessing {
                                 .sorted()
                                 .map(PageTable::words)
                                 .collect(Collectors.joining(", "));
-    }
-
-    /** Records in the pages that are there. */
-    private static long held(Capture capture) {
-        return capture.pages().stream()
-                .filter(p -> PageTable.of(MemoryPage.number(p)) == PageTable.RECORDS)
-                .mapToLong(p -> MissionPage.decode(p).records())
-                .sum();
     }
 }

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,8 +12,9 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.pelerin.core.evidence.Sha256;
 import org.pelerin.link.capture.Capture;
+import org.pelerin.link.capture.PageChain;
+import org.pelerin.link.capture.Reached;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
@@ -39,6 +41,56 @@ public class CaptureStore {
             return Optional.empty();
         }
         return Optional.of(stored(row, pages(missionId)));
+    }
+
+    /** The same with the pages from where it was decoded to; those before are not read. */
+    Optional<StoredCapture> since(long missionId, Reached reached) {
+        CaptureMapper.CaptureRow row = captures.byMission(missionId);
+        if (row == null || !row.complete()) {
+            return Optional.empty();
+        }
+        List<byte[]> pages = new ArrayList<>();
+        for (PageTable table : PageTable.values()) {
+            pages.addAll(pages(missionId, table, reached.page(table)));
+        }
+        return Optional.of(stored(row, pages));
+    }
+
+    /** Pages of a table in order, from a number on. */
+    List<byte[]> pages(long missionId, PageTable table, long from) {
+        return captures.pagesFrom(missionId, from, table.end()).stream()
+                .map(CaptureMapper.PageRow::bytes)
+                .toList();
+    }
+
+    /** The pages of each table that need not be linked again: all but the newest, which may still grow. */
+    Map<PageTable, PageChain> chains(long missionId) {
+        return captures.chains(missionId).stream()
+                .map(r -> new PageChain(r.pageTable(), r.nextPage(), r.link()))
+                .collect(Collectors.toMap(PageChain::table, Function.identity()));
+    }
+
+    /** How far the series go that are stored. */
+    Reached reached(long missionId) {
+        return new Reached(captures.decoded(missionId).stream()
+                .collect(Collectors.toMap(
+                        CaptureMapper.DecodedRow::pageTable,
+                        r -> new Reached.At(
+                                r.page(),
+                                Arrays.stream(r.held().split(" "))
+                                        .map(Long::valueOf)
+                                        .toList()))));
+    }
+
+    /** To be called in the transaction that stores the series. */
+    void noteReached(long missionId, Reached reached) {
+        reached.tables()
+                .forEach((table, at) -> captures.noteDecoded(
+                        missionId,
+                        new CaptureMapper.DecodedRow(
+                                table,
+                                at.page(),
+                                at.before().stream().map(String::valueOf).collect(Collectors.joining(" ")))));
     }
 
     /** The same without its pages. */
@@ -184,9 +236,14 @@ public class CaptureStore {
         }
     }
 
-    /** Closes a capture, for now or for good; every visit is noted with its hash. */
+    /**
+     * Closes a capture, for now or for good; every visit is noted with its hash.
+     *
+     * @param settled what need not be linked again
+     */
     @Transactional
-    void complete(long missionId, Set<PageTable> leftOut, String sha256, String by) {
+    void complete(long missionId, Set<PageTable> leftOut, String sha256, Collection<PageChain> settled, String by) {
+        settled.forEach(c -> captures.chain(missionId, new CaptureMapper.ChainRow(c.table(), c.next(), c.link())));
         captures.complete(missionId, CollectionScope.text(leftOut), sha256);
         CaptureMapper.CaptureRow row = captures.byMission(missionId);
         captures.insertRead(new CaptureMapper.ReadRow(
@@ -197,7 +254,8 @@ public class CaptureStore {
                 sha256,
                 by,
                 row.header(),
-                parts(row).stream().map(p -> String.valueOf(p.end())).collect(Collectors.joining(" "))));
+                parts(row).stream().map(p -> String.valueOf(p.end())).collect(Collectors.joining(" ")),
+                true));
         long alarms = MissionHeader.decode(row.header()).events().stream()
                 .filter(e -> e.kind().alarm())
                 .count();
@@ -235,15 +293,15 @@ public class CaptureStore {
         captures.numbered(missionId).forEach(p -> pages.put(p.page(), p.bytes()));
         // the earliest that is not before the visit is put in last
         captures.before(missionId, visit).forEach(b -> pages.put(b.page(), b.bytes()));
-        Sha256 sha = new Sha256().add(then.header());
+        List<byte[]> there = new ArrayList<>();
         pages.forEach((page, bytes) -> {
-            boolean there = Arrays.stream(ends)
-                    .anyMatch(end -> end > 0 && page < end && PageTable.of(page) == PageTable.of(end - 1));
-            if (there) {
-                sha.add(bytes);
+            if (Arrays.stream(ends)
+                    .anyMatch(end -> end > 0 && page < end && PageTable.of(page) == PageTable.of(end - 1))) {
+                there.add(bytes);
             }
         });
-        return sha.hex();
+        Capture capture = new Capture(then.header(), there, 0);
+        return then.linked() ? capture.sha256() : capture.unlinkedSha256();
     }
 
     /** The hash that was noted after a visit. */

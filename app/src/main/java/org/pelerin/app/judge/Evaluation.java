@@ -12,6 +12,8 @@ import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Direction;
+import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.Judge;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
@@ -88,9 +90,13 @@ public class Evaluation {
         return judge(plan, record, JudgedRecord.of(record), zone, 0);
     }
 
-    /** What the limits of a plan find in all that a logger recorded, before and after it lay at its spot too. */
-    public JudgementDocument ofAll(Plan plan, List<Series> record) {
-        return judge(plan, record, null).document;
+    /** Which rules of a plan all that a logger recorded departs from, before and after it lay at its spot too, each as often as it does. */
+    public static List<String> found(Plan plan, List<Series> record) {
+        return record.isEmpty()
+                ? List.of()
+                : Judge.judge(JudgedRecord.of(record), plan.limits(), null).excursions().stream()
+                        .map(Excursion::rule)
+                        .toList();
     }
 
     private Judged judge(Plan plan, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {

@@ -23,8 +23,8 @@ interface DisturbanceMapper {
             int valuesBefore,
             byte[] halfPeriods) {}
 
-    @Delete("DELETE FROM disturbance WHERE mission_id = #{missionId}")
-    void delete(long missionId);
+    @Delete("DELETE FROM disturbance WHERE mission_id = #{missionId} AND seq > #{after}")
+    void deleteAfter(long missionId, int after);
 
     @Insert("INSERT INTO disturbance VALUES (#{missionId}, #{seq}, #{kind}, #{channel}, #{startAt}, #{durationMs},"
             + " #{extreme}, #{halfPeriodNs}, #{valuesBefore}, #{halfPeriods})")
@@ -33,6 +33,6 @@ interface DisturbanceMapper {
     @Select("SELECT COUNT(*) FROM disturbance WHERE mission_id = #{missionId}")
     int count(long missionId);
 
-    @Select("SELECT * FROM disturbance WHERE mission_id = #{missionId} ORDER BY seq LIMIT #{limit}")
+    @Select("SELECT * FROM disturbance WHERE mission_id = #{missionId} ORDER BY start_at, seq LIMIT #{limit}")
     List<Row> first(long missionId, int limit);
 }

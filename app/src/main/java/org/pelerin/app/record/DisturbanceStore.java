@@ -4,7 +4,6 @@ import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.core.exchange.PlanDocument;
@@ -26,17 +25,19 @@ public class DisturbanceStore {
         this.series = series;
     }
 
-    /** Replaces what is stored of a mission. */
+    /**
+     * Stores what a mission has after so many that it has already; what was stored after those is replaced.
+     *
+     * @param before 0 for all
+     */
     @Transactional
-    public void replace(long missionId, List<Disturbance> disturbances) {
+    public void store(long missionId, int before, List<Disturbance> disturbances) {
         // looked up first, as for series
-        if (mapper.count(missionId) > 0) {
-            mapper.delete(missionId);
+        if (mapper.count(missionId) > before) {
+            mapper.deleteAfter(missionId, before);
         }
-        int seq = 0;
-        for (Disturbance d : disturbances.stream()
-                .sorted(Comparator.comparing(Disturbance::start))
-                .toList()) {
+        int seq = before;
+        for (Disturbance d : disturbances) {
             mapper.insert(new DisturbanceMapper.Row(
                     missionId,
                     ++seq,

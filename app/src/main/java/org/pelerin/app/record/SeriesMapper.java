@@ -7,6 +7,7 @@ import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 @Mapper
 interface SeriesMapper {
@@ -71,14 +72,28 @@ interface SeriesMapper {
                     + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt}, #{clockSettings})")
     void insertSeries(SeriesRow row);
 
-    @Insert("INSERT INTO series_block VALUES (#{missionId}, #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples},"
-            + " #{r.missing}, #{r.minValue}, #{r.maxValue}, #{r.sumValue}, #{r.cells}, #{r.data})")
-    void insertBlock(long missionId, int channel, BlockRow r);
+    /** Blocks that are there are replaced. */
+    @Insert("<script>INSERT INTO series_block VALUES <foreach item='r' collection='rows' separator=','>(#{missionId},"
+            + " #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples}, #{r.missing}, #{r.minValue}, #{r.maxValue},"
+            + " #{r.sumValue}, #{r.cells}, #{r.data})</foreach> ON DUPLICATE KEY UPDATE samples = VALUES(samples),"
+            + " missing = VALUES(missing), min_value = VALUES(min_value), max_value = VALUES(max_value),"
+            + " sum_value = VALUES(sum_value), cells = VALUES(cells), data = VALUES(data)</script>")
+    void putBlocks(long missionId, int channel, List<BlockRow> rows);
 
-    @Insert(
-            "INSERT INTO series_instants (mission_id, channel, block, samples, marks, data) VALUES (#{missionId}, #{channel},"
-                    + " #{r.block}, #{r.samples}, #{r.marks}, #{r.data})")
-    void insertInstants(long missionId, int channel, InstantsRow r);
+    @Insert("<script>INSERT INTO series_instants (mission_id, channel, block, samples, marks, data) VALUES"
+            + " <foreach item='r' collection='rows' separator=','>(#{missionId}, #{channel}, #{r.block}, #{r.samples},"
+            + " #{r.marks}, #{r.data})</foreach> ON DUPLICATE KEY UPDATE samples = VALUES(samples),"
+            + " marks = VALUES(marks), data = VALUES(data)</script>")
+    void putInstants(long missionId, int channel, List<InstantsRow> rows);
+
+    @Update("UPDATE series SET samples = #{samples}, clock_set_at = #{clockSetAt}, clock_read_at = #{clockReadAt},"
+            + " clock_offset_ms = #{clockOffsetMs}, ends_at = #{endsAt}, clock_settings = #{clockSettings}"
+            + " WHERE mission_id = #{missionId} AND channel = #{channel}")
+    void goesOn(SeriesRow row);
+
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells, data"
+            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} AND block = #{block}")
+    BlockRow block(long missionId, int channel, int block);
 
     @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
     List<SeriesRow> series(long missionId);

@@ -1,34 +1,23 @@
 package org.pelerin.app.record;
 
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.core.series.Block;
-import org.pelerin.core.series.BlockCodec;
-import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
-import org.pelerin.core.series.EvenAxis;
 import org.pelerin.core.series.ListedAxis;
-import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
-/** Series in the database: a row a block, never a row a sample. */
+/** Reads series from the database: a row a block, never a row a sample. */
 @Service
 public class SeriesStore {
-
-    /** Instants are whole milliseconds; a double holds them exactly. */
-    private static final Resolution MILLIS = Resolution.of(1, 1);
 
     /** What of a series is wanted. */
     private record Blocks(int first, int last) {
@@ -40,45 +29,6 @@ public class SeriesStore {
 
     SeriesStore(SeriesMapper mapper) {
         this.mapper = mapper;
-    }
-
-    /** Replaces what is stored of a mission. */
-    @Transactional
-    public void replace(long missionId, List<Series> series) {
-        // looked up first: a deletion that finds none would lock the gap that other missions' series go into
-        if (!mapper.series(missionId).isEmpty()) {
-            mapper.deleteBlocks(missionId);
-            mapper.deleteInstants(missionId);
-            mapper.deleteSeries(missionId);
-        }
-        for (int channel = 0; channel < series.size(); channel++) {
-            Series s = series.get(channel);
-            mapper.insertSeries(row(missionId, channel, s));
-            for (int b = 0; b < s.blocks().size(); b++) {
-                mapper.insertBlock(missionId, channel, row(b, s.blocks().get(b)));
-            }
-            boolean same = channel > 0 && series.get(channel - 1).axis() == s.axis();
-            if (s.axis() instanceof ListedAxis listed && !(same && !listed.events())) {
-                insertInstants(missionId, channel, listed.ownMillis());
-            }
-        }
-    }
-
-    private void insertInstants(long missionId, int channel, long[] instants) {
-        for (int b = 0; b * Block.CAPACITY < instants.length; b++) {
-            int from = b * Block.CAPACITY;
-            int count = Math.min(Block.CAPACITY, instants.length - from);
-            double[] values =
-                    Arrays.stream(instants, from, from + count).asDoubleStream().toArray();
-            mapper.insertInstants(
-                    missionId,
-                    channel,
-                    new SeriesMapper.InstantsRow(
-                            b,
-                            count,
-                            InstantMarks.encode(instants, from, count),
-                            BlockCodec.encode(values, count, MILLIS)));
-        }
     }
 
     /** What series a mission has and when their samples are; no values. Of listed instants the marks are read. */
@@ -113,7 +63,7 @@ public class SeriesStore {
     public ClockCorrection clock(Mission mission) {
         return mapper.series(mission.id()).stream()
                 .findFirst()
-                .map(SeriesStore::clock)
+                .map(SeriesRows::clock)
                 .orElse(ClockCorrection.NONE);
     }
 
@@ -158,7 +108,7 @@ public class SeriesStore {
         for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
             if (table.channels().contains(row.channel())) {
                 List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
-                        .map(SeriesStore::block)
+                        .map(SeriesRows::block)
                         .toList();
                 out.add(new Series(Channel.of(row.label(), row.unit()), table.axis(), blocks));
             }
@@ -167,7 +117,7 @@ public class SeriesStore {
     }
 
     private TimeAxis axis(Mission mission, SeriesMapper.SeriesRow row) {
-        ClockCorrection correction = mission.records().clockCorrected() ? clock(row) : ClockCorrection.NONE;
+        ClockCorrection correction = mission.records().clockCorrected() ? SeriesRows.clock(row) : ClockCorrection.NONE;
         if (!row.listed()) {
             return TimeAxis.of(row.startAt(), row.intervalMs(), row.samples(), correction);
         }
@@ -196,75 +146,7 @@ public class SeriesStore {
 
     private List<long[]> instants(Mission mission, SeriesMapper.SeriesRow row, int first, int last) {
         return mapper.instants(mission.id(), row.channel(), first, last).stream()
-                .map(r -> Arrays.stream(BlockCodec.decode(r.data(), r.samples()))
-                        .mapToLong(v -> (long) v)
-                        .toArray())
+                .map(SeriesRows::instants)
                 .toList();
-    }
-
-    private static ClockCorrection clock(SeriesMapper.SeriesRow row) {
-        return new ClockCorrection(
-                row.clockSetAt(), row.clockReadAt(), row.clockOffsetMs(), settings(row.clockSettings()));
-    }
-
-    private static SeriesMapper.SeriesRow row(long missionId, int channel, Series s) {
-        ClockCorrection c = s.axis().correction();
-        return new SeriesMapper.SeriesRow(
-                missionId,
-                channel,
-                s.label(),
-                s.unit().symbol(),
-                Instant.ofEpochMilli(s.axis().ownMillisAt(0)),
-                s.axis() instanceof EvenAxis even ? even.interval() : ((ListedAxis) s.axis()).interval(),
-                s.axis().count(),
-                c.setAt(),
-                c.readAt(),
-                c.offset(),
-                s.axis() instanceof ListedAxis listed ? listed.ownEnd() : null,
-                text(c.settings()));
-    }
-
-    private static String text(List<ClockCorrection.Setting> settings) {
-        return settings.stream()
-                .flatMap(s -> Stream.of(s.before(), s.after()))
-                .map(i -> String.valueOf(i.toEpochMilli()))
-                .collect(Collectors.joining(" "));
-    }
-
-    private static List<ClockCorrection.Setting> settings(String text) {
-        List<ClockCorrection.Setting> out = new ArrayList<>();
-        if (!text.isEmpty()) {
-            long[] at =
-                    Arrays.stream(text.split(" ")).mapToLong(Long::parseLong).toArray();
-            for (int i = 0; i + 1 < at.length; i += 2) {
-                out.add(new ClockCorrection.Setting(Instant.ofEpochMilli(at[i]), Instant.ofEpochMilli(at[i + 1])));
-            }
-        }
-        return out;
-    }
-
-    private static SeriesMapper.BlockRow row(int number, Block b) {
-        return new SeriesMapper.BlockRow(
-                number,
-                b.firstIndex(),
-                b.count(),
-                b.missing(),
-                b.allMissing() ? null : b.min(),
-                b.allMissing() ? null : b.max(),
-                b.sum(),
-                b.cells().toBytes(),
-                b.data());
-    }
-
-    private static Block block(SeriesMapper.BlockRow r) {
-        return new Block(
-                r.firstIndex(),
-                r.samples(),
-                r.missing(),
-                r.minValue() == null ? Double.NaN : r.minValue(),
-                r.maxValue() == null ? Double.NaN : r.maxValue(),
-                r.sumValue(),
-                CellSummaries.fromBytes(r.cells()),
-                r.data());
     }
 }

@@ -22,8 +22,13 @@ public final class Sha256 {
         return this;
     }
 
+    /** The 32 bytes of the hash; the next begins anew. */
+    public byte[] bytes() {
+        return digest.digest();
+    }
+
     public String hex() {
-        return HexFormat.of().formatHex(digest.digest());
+        return HexFormat.of().formatHex(bytes());
     }
 
     public static String of(byte[] bytes) {

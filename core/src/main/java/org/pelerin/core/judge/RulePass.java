@@ -51,7 +51,7 @@ final class RulePass {
         }
 
         @Override
-        public void samples(long from, long step, double[] values, int begin, int end) {
+        public void samples(long[] at, double[] values, int begin, int end) {
             any = true;
         }
 

@@ -103,12 +103,12 @@ final class RunFinder implements SampleReader {
     }
 
     @Override
-    public void samples(long from, long step, double[] values, int begin, int end) {
-        int at = begin;
-        while (at < end) {
+    public void samples(long[] at, double[] values, int begin, int end) {
+        int i = begin;
+        while (i < end) {
             if (!running) {
-                int out = firstOut(values, at, end);
-                if (out > at) {
+                int out = firstOut(values, i, end);
+                if (out > i) {
                     any = true;
                     gap = 0;
                     ownGap = 0;
@@ -116,11 +116,10 @@ final class RunFinder implements SampleReader {
                 if (out == end) {
                     return;
                 }
-                at = out;
+                i = out;
             }
-            long t = from + (at - begin) * step;
-            sample(t, t + step, values[at], EXACT);
-            at++;
+            sample(at[i], at[i + 1], values[i], EXACT);
+            i++;
         }
     }
 

@@ -8,7 +8,7 @@ import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.sensor.Scaler;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Resolution;
-import org.pelerin.core.series.Series;
+import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
 
 /**
@@ -72,7 +72,7 @@ public final class RecordConverter {
      *
      * @param raw a row a value of the record
      */
-    public List<Series> series(double[][] raw, TimeAxis axis) {
+    public List<SeriesPart> series(double[][] raw, TimeAxis axis) {
         return series(raw, axis, perChannel, "");
     }
 
@@ -82,7 +82,7 @@ public final class RecordConverter {
      * @param raw a row a value of the record: mean, least and greatest of each channel
      * @param suffix that tells their labels from the first table's
      */
-    public List<Series> second(double[][] raw, TimeAxis axis, String suffix) {
+    public List<SeriesPart> second(double[][] raw, TimeAxis axis, String suffix) {
         return series(raw, axis, Plan.SCAN_VALUES, suffix);
     }
 
@@ -92,19 +92,20 @@ public final class RecordConverter {
      * @param position of the channel among the recorded ones
      * @param states 0 or 1, an event each; NaN where nothing was connected
      */
-    public Series changes(int position, double[] states, TimeAxis axis) {
+    public SeriesPart changes(int position, double[] states, TimeAxis axis) {
         MeasuredChannel channel = channels.get(position);
         double[] values = Arrays.stream(states)
                 .map(v -> channel.value(v, Scaler.Row.NONE))
                 .toArray();
-        return Series.of(
+        return new SeriesPart(
                 Channel.of(channel.label(), channel.unit()),
+                0,
                 axis,
                 values,
                 channel.resolution().orElse(null));
     }
 
-    private List<Series> series(double[][] raw, TimeAxis axis, int perChannel, String suffix) {
+    private List<SeriesPart> series(double[][] raw, TimeAxis axis, int perChannel, String suffix) {
         double[][][] kinds = new double[perChannel][][];
         for (int kind = 0; kind < perChannel; kind++) {
             double[][] columns = new double[channels.size()][];
@@ -113,7 +114,7 @@ public final class RecordConverter {
             }
             kinds[kind] = convert(columns);
         }
-        List<Series> out = new ArrayList<>();
+        List<SeriesPart> out = new ArrayList<>();
         for (int c = 0; c < channels.size(); c++) {
             MeasuredChannel channel = channels.get(c);
             if (changing.contains(enabled.get(c))) {
@@ -122,7 +123,7 @@ public final class RecordConverter {
             for (int kind = 0; kind < perChannel; kind++) {
                 String label = channel.label() + SCAN_SUFFIXES.get(kind) + suffix;
                 Resolution step = channel.resolution().orElse(null);
-                out.add(Series.of(Channel.of(label, channel.unit()), axis, kinds[kind][c], step));
+                out.add(new SeriesPart(Channel.of(label, channel.unit()), 0, axis, kinds[kind][c], step));
             }
         }
         return out;

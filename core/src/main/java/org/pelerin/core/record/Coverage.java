@@ -79,9 +79,9 @@ public record Coverage(Spans judged, Spans gaps, Spans unasked) {
         }
 
         @Override
-        public void samples(long from, long step, double[] values, int begin, int end) {
+        public void samples(long[] at, double[] values, int begin, int end) {
             samples += end - begin;
-            lead(from);
+            lead(at[begin]);
         }
 
         @Override

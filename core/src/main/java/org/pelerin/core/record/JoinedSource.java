@@ -87,8 +87,8 @@ record JoinedSource(Channel channel, List<SampleSource> parts) implements Sample
         }
 
         @Override
-        public void samples(long from, long step, double[] values, int begin, int end) {
-            next.samples(from, step, values, begin, end);
+        public void samples(long[] at, double[] values, int begin, int end) {
+            next.samples(at, values, begin, end);
         }
 
         @Override

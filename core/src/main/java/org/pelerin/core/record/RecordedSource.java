@@ -61,8 +61,8 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
         private final Spans invalid;
         private final SampleReader reader;
         private final boolean events;
-        private final long step;
         private static final int AHEAD = 4;
+        private final long[] instants = new long[Block.CAPACITY + 1];
         private final Map<Integer, ForkJoinTask<double[]>> ahead = new HashMap<>();
         private int decoded = -2;
         private double[] values;
@@ -73,7 +73,6 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
             this.invalid = invalid;
             this.reader = reader;
             this.events = series.axis().events();
-            this.step = series.axis().step();
         }
 
         void stretch(long from, long to) {
@@ -129,8 +128,10 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
                 }
                 double[] all = decoded(number);
                 int offset = (int) (index - block.firstIndex());
-                if (step > 0 && block.missing() == 0 && invalid.isEmpty() && axis.millisAt(end) <= to) {
-                    reader.samples(from, step, all, offset, offset + (int) (end - index));
+                if (block.missing() == 0 && invalid.isEmpty() && axis.millisAt(end) <= to) {
+                    int count = (int) (end - index);
+                    axis.millis(index, count + 1, instants, offset);
+                    reader.samples(instants, all, offset, offset + count);
                     index = end;
                     continue;
                 }

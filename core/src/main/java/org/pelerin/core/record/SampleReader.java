@@ -26,17 +26,14 @@ public interface SampleReader {
     void sample(long from, long to, double value, double terms);
 
     /**
-     * The same for evenly spaced values that were recorded, each of which stands until the next one.
+     * The same for values that were recorded, each of which stands until the next one. Neither array is to be kept.
      *
-     * @param from where the first of them begins to stand
-     * @param step time between two, in ms
-     * @param values from {@code begin} inclusive to {@code end} exclusive; none is NaN; not to be kept
+     * @param at where each begins to stand, and at {@code end} where the last one stops
+     * @param values from {@code begin} inclusive to {@code end} exclusive; none is NaN
      */
-    default void samples(long from, long step, double[] values, int begin, int end) {
-        long at = from;
+    default void samples(long[] at, double[] values, int begin, int end) {
         for (int i = begin; i < end; i++) {
-            sample(at, at + step, values[i], EXACT);
-            at += step;
+            sample(at[i], at[i + 1], values[i], EXACT);
         }
     }
 

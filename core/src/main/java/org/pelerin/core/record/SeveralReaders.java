@@ -27,9 +27,9 @@ final class SeveralReaders implements SampleReader {
     }
 
     @Override
-    public void samples(long from, long step, double[] values, int begin, int end) {
+    public void samples(long[] at, double[] values, int begin, int end) {
         for (SampleReader r : readers) {
-            r.samples(from, step, values, begin, end);
+            r.samples(at, values, begin, end);
         }
     }
 

@@ -73,6 +73,22 @@ public record ClockCorrection(Instant setAt, Instant readAt, Duration offset, Li
         return Math.max(earliest, spread(own, t0, readAt.toEpochMilli(), offset.toMillis()));
     }
 
+    /** Corrects instants from one index to another, exclusive, each as {@link #correctMillis} does. */
+    void correct(long[] millis, int from, int to) {
+        if (!settings.isEmpty()) {
+            for (int i = from; i < to; i++) {
+                millis[i] = correctMillis(millis[i]);
+            }
+            return;
+        }
+        long t0 = setAt.toEpochMilli();
+        long t1 = readAt.toEpochMilli();
+        long delta = offset.toMillis();
+        for (int i = from; i < to; i++) {
+            millis[i] = spread(millis[i], t0, t1, delta);
+        }
+    }
+
     /** How much time the parts between settings cover twice; zero where the clock was never set back behind itself. */
     public Duration overlap() {
         long sum = 0;

@@ -62,8 +62,13 @@ public final class EvenAxis implements TimeAxis {
     }
 
     @Override
-    public long step() {
-        return corrects ? 0 : step;
+    public void millis(long index, int count, long[] out, int at) {
+        for (int i = 0; i < count; i++) {
+            out[at + i] = start + (index + i) * step;
+        }
+        if (corrects) {
+            correction.correct(out, at, at + count);
+        }
     }
 
     @Override

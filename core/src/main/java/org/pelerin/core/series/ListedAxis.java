@@ -34,11 +34,8 @@ public final class ListedAxis implements TimeAxis {
     private final ClockCorrection correction;
 
     private ListedAxis(long[] own, Duration interval, long end, ClockCorrection correction) {
-        if (own.length == 0) {
-            throw new IllegalArgumentException("A record with listed instants has at least one");
-        }
         ascending(own);
-        if (end < own[own.length - 1]) {
+        if (own.length > 0 && end < own[own.length - 1]) {
             throw new IllegalArgumentException("A record ends before its last instant");
         }
         this.count = own.length;
@@ -86,7 +83,7 @@ public final class ListedAxis implements TimeAxis {
     /**
      * The instants of events.
      *
-     * @param own on the logger's clock, in ms, not descending; at least one
+     * @param own on the logger's clock, in ms, not descending; none where nothing came to a record
      * @param end of the record on the logger's clock, not before the last event
      */
     public static ListedAxis events(long[] own, Instant end, ClockCorrection correction) {
@@ -107,7 +104,10 @@ public final class ListedAxis implements TimeAxis {
      */
     public static ListedAxis rows(long[] own, Duration interval) {
         atLeastAMillisecond(interval);
-        long last = own.length == 0 ? 0 : own[own.length - 1];
+        if (own.length == 0) {
+            throw new IllegalArgumentException("A record with listed instants has at least one");
+        }
+        long last = own[own.length - 1];
         return new ListedAxis(own, interval, last + interval.toMillis(), ClockCorrection.NONE);
     }
 

@@ -1,7 +1,5 @@
 package org.pelerin.core.series;
 
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import org.pelerin.core.unit.Unit;
 
@@ -36,12 +34,7 @@ public record Series(Channel channel, TimeAxis axis, List<Block> blocks) {
 
     /** Encodes plain values; {@code resolution} may be null. */
     public static Series of(Channel channel, TimeAxis axis, double[] values, Resolution resolution) {
-        List<Block> blocks = new ArrayList<>();
-        for (int from = 0; from < values.length; from += Block.CAPACITY) {
-            int count = Math.min(Block.CAPACITY, values.length - from);
-            blocks.add(Block.of(from, Arrays.copyOfRange(values, from, from + count), count, resolution));
-        }
-        return new Series(channel, axis, blocks);
+        return new SeriesPart(channel, 0, axis, values, resolution).series();
     }
 
     public long missing() {

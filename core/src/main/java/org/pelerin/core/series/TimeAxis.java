@@ -26,17 +26,23 @@ public sealed interface TimeAxis permits EvenAxis, ListedAxis {
     /** The logger's own instant of sample {@code index}; an index of {@link #count} gives where the last one stops standing. */
     long ownMillisAt(long index);
 
-    /** Time between neighbours where it is the same everywhere on the corrected scale, in ms; 0 where it is not. */
-    default long step() {
-        return 0;
-    }
-
     /** Whether a value holds until the next one, however long that takes. */
     boolean events();
 
     /** The corrected instant of sample {@code index}; an index of {@link #count} gives where the last one stops standing. */
     default long millisAt(long index) {
         return correction().correctMillis(ownMillisAt(index));
+    }
+
+    /**
+     * The corrected instants of several samples at once.
+     *
+     * @param out filled from {@code at} on
+     */
+    default void millis(long index, int count, long[] out, int at) {
+        for (int i = 0; i < count; i++) {
+            out[at + i] = millisAt(index + i);
+        }
     }
 
     default Instant instantAt(long index) {

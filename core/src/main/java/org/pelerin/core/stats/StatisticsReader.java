@@ -72,30 +72,22 @@ public final class StatisticsReader implements SampleReader {
     }
 
     @Override
-    public void samples(long from, long step, double[] of, int begin, int end) {
-        int at = begin;
-        while (at < end) {
-            if (tally == null) {
-                for (; at < end; at++) {
-                    long t = from + (at - begin) * step;
-                    sample(t, t + step, of[at], EXACT);
-                }
-                return;
-            }
-            int known = tally.addKnown(of, at, end, step);
-            if (known > at) {
+    public void samples(long[] at, double[] of, int begin, int end) {
+        int i = begin;
+        while (i < end) {
+            int known = tally == null ? i : tally.addKnown(at, of, i, end);
+            if (known > i) {
                 if (count == 0) {
-                    first = from + (at - begin) * step;
+                    first = at[i];
                 }
-                count += known - at;
-                last = from + (known - 1 - begin) * step;
-                at = known;
+                count += known - i;
+                last = at[known - 1];
+                i = known;
             }
-            if (at < end) {
+            if (i < end) {
                 // a value that is new can be the least or the greatest
-                long t = from + (at - begin) * step;
-                sample(t, t + step, of[at], EXACT);
-                at++;
+                sample(at[i], at[i + 1], of[i], EXACT);
+                i++;
             }
         }
     }

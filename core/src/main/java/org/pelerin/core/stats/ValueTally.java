@@ -46,20 +46,21 @@ final class ValueTally {
     }
 
     /**
-     * Counts values that stand equally long, up to the first that never came before.
+     * Counts values, each of which stands until the next one, up to the first that never came before.
      *
+     * @param from where each begins to stand, and at {@code end} where the last one stops
      * @return the index of that one, which is not counted; {@code end} where all were known
      */
-    int addKnown(double[] values, int begin, int end, long stands) {
+    int addKnown(long[] from, double[] values, int begin, int end) {
         int at = last;
         long key = keys[at];
-        long run = 0;
+        int run = begin;
         for (int i = begin; i < end; i++) {
             long next = Double.doubleToRawLongBits(values[i] + 0.0);
             if (next != key || counts[at] == 0) {
-                counts[at] += run;
-                millis[at] += run * stands;
-                run = 0;
+                counts[at] += i - run;
+                millis[at] += from[i] - from[run];
+                run = i;
                 int place = place(next);
                 if (counts[place] == 0) {
                     return i;
@@ -68,10 +69,9 @@ final class ValueTally {
                 key = next;
                 last = at;
             }
-            run++;
         }
-        counts[at] += run;
-        millis[at] += run * stands;
+        counts[at] += end - run;
+        millis[at] += from[end] - from[run];
         return end;
     }
 

@@ -56,12 +56,19 @@ class ListedAxisTest {
 
     @Test
     void what_makes_no_sense_is_refused() {
-        assertThatThrownBy(() -> ListedAxis.events(new long[0], START, ClockCorrection.NONE))
+        assertThatThrownBy(() -> ListedAxis.rows(new long[0], Duration.ofMinutes(1)))
                 .hasMessageContaining("at least one");
         assertThatThrownBy(() -> ListedAxis.events(new long[] {T, T - 1}, START, ClockCorrection.NONE))
                 .hasMessageContaining("Instant 1 lies before");
         assertThatThrownBy(() -> ListedAxis.events(new long[] {T}, START.minusMillis(1), ClockCorrection.NONE))
                 .hasMessageContaining("ends before its last");
+    }
+
+    @Test
+    void a_part_to_which_no_event_came_has_an_end_all_the_same() {
+        ListedAxis none = ListedAxis.events(new long[0], START, ClockCorrection.NONE);
+        assertThat(none.count()).isZero();
+        assertThat(none.end()).isEqualTo(START);
     }
 
     @Test

@@ -4,7 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -15,6 +17,7 @@ import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.link.message.ChangesPage;
 import org.pelerin.link.message.DisturbancePage;
@@ -29,17 +32,29 @@ import org.pelerin.link.message.PageTable;
 public final class CaptureDecoder {
 
     /**
-     * What a capture holds.
+     * What a capture holds, or what came to it.
      *
-     * @param series of the records, channel by channel in the model's order; then those of the second table; then the changes of state.
+     * @param parts of the records, channel by channel in the model's order; then those of the second table; then the changes of state.
      *     Empty if nothing was recorded.
-     * @param records of the first table that are there or missing between those that are
+     * @param received records of the first table in all pages, earlier ones too
      * @param disturbances in order
+     * @param disturbancesBefore how many were there before these
+     * @param reached how far this goes
      */
-    public record Decoded(List<Series> series, long records, List<Disturbance> disturbances) {
+    public record Decoded(
+            List<SeriesPart> parts,
+            long received,
+            List<Disturbance> disturbances,
+            long disturbancesBefore,
+            Reached reached) {
         public Decoded {
-            series = List.copyOf(series);
+            parts = List.copyOf(parts);
             disturbances = List.copyOf(disturbances);
+        }
+
+        /** Of what was decoded from its beginning. */
+        public List<Series> series() {
+            return parts.stream().map(SeriesPart::series).toList();
         }
     }
 
@@ -49,14 +64,18 @@ public final class CaptureDecoder {
     private final LoggerModel model;
     private final RecordConverter converter;
     private final ClockCorrection correction;
+    private final Reached reached;
+    private final Map<PageTable, Reached.At> now;
 
-    private CaptureDecoder(Capture capture, MissionHeader header, ClockCorrection correction) {
+    private CaptureDecoder(Capture capture, MissionHeader header, ClockCorrection correction, Reached reached) {
         this.capture = capture;
         this.header = header;
         this.plan = header.plan();
         this.model = ModelCatalogue.get(plan.model());
         this.converter = new RecordConverter(model, plan);
         this.correction = correction;
+        this.reached = reached;
+        this.now = new EnumMap<>(PageTable.class);
     }
 
     /**
@@ -65,40 +84,90 @@ public final class CaptureDecoder {
      * @throws MalformedMessageException if pages are damaged, out of order or of another mission
      */
     public static Decoded decode(Capture capture, ClockCorrection correction) {
+        return decode(capture, correction, Reached.NOTHING);
+    }
+
+    /**
+     * What came to a capture since it was decoded; its cost is that of the pages from there on, and earlier ones need not be there.
+     *
+     * @throws MalformedMessageException as above, or if the page to go on with is not there
+     */
+    public static Decoded decode(Capture capture, ClockCorrection correction, Reached reached) {
         MissionHeader header = MissionHeader.decode(capture.header());
         if (header.firstSampleAt() == null || capture.pages().isEmpty()) {
-            return new Decoded(List.of(), 0, List.of());
+            return new Decoded(List.of(), 0, List.of(), 0, reached);
         }
-        return new CaptureDecoder(capture, header, correction).decode();
+        return new CaptureDecoder(capture, header, correction, reached).decode();
     }
 
     private Decoded decode() {
-        List<Series> series = new ArrayList<>();
+        List<SeriesPart> parts = new ArrayList<>();
         List<MissionPage> records = records(PageTable.RECORDS);
-        int count = records.isEmpty() ? 0 : count(records, capture.firstRecord());
-        TimeAxis axis = axis(plan.interval(), capture.firstRecord(), count);
-        if (count > 0) {
-            series.addAll(converter.series(raw(records, capture.firstRecord(), plan.valuesPerRecord()), axis));
-        }
-        plan.second().ifPresent(every -> series.addAll(second(every)));
-        series.addAll(changes(axis.ownMillisAt(count)));
-        List<Disturbance> disturbances = pages(PageTable.DISTURBANCES).stream()
+        long first = capture.firstRecord();
+        parts.addAll(records(records, plan.interval(), first, plan.valuesPerRecord()));
+        noteRecords(PageTable.RECORDS, records, first);
+        plan.second().ifPresent(every -> parts.addAll(second(every)));
+        long end = records.isEmpty() ? first : first + count(records, first);
+        parts.addAll(changes(axis(plan.interval(), end, 0).ownMillisAt(0)));
+        List<byte[]> disturbed = pages(PageTable.DISTURBANCES);
+        List<Disturbance> disturbances = disturbed.stream()
                 .map(page -> DisturbancePage.decode(page).disturbance())
                 .toList();
-        return new Decoded(series, count, disturbances);
+        long before = reached.before(PageTable.DISTURBANCES, 0);
+        note(PageTable.DISTURBANCES, disturbed, List.of(before + disturbed.size() - 1));
+        return new Decoded(parts, received(records), disturbances, before, new Reached(now));
     }
 
-    private List<Series> second(Duration every) {
+    private long received(List<MissionPage> pages) {
+        return reached.before(PageTable.RECORDS, 0)
+                + pages.stream().mapToLong(MissionPage::records).sum();
+    }
+
+    /** Pages before the newest need not be looked at again. */
+    private void noteRecords(PageTable table, List<MissionPage> pages, long first) {
+        if (!pages.isEmpty()) {
+            long before = reached.before(table, 0)
+                    + pages.stream()
+                            .limit(pages.size() - 1)
+                            .mapToLong(MissionPage::records)
+                            .sum();
+            now.put(table, new Reached.At(pages.get(pages.size() - 1).page(), List.of(before, first)));
+        }
+    }
+
+    private void note(PageTable table, List<byte[]> pages, List<Long> before) {
+        if (!pages.isEmpty()) {
+            now.put(table, new Reached.At(MemoryPage.number(pages.get(pages.size() - 1)), before));
+        }
+    }
+
+    private List<SeriesPart> second(Duration every) {
         List<MissionPage> pages = records(PageTable.SECOND);
         if (pages.isEmpty()) {
             return List.of();
         }
-        long first = pages.get(0).firstRecord();
-        double[][] raw = raw(pages, first, plan.secondValues());
-        return converter.second(
-                raw,
-                axis(every, first, raw[0].length),
-                ", every " + Durations.format(every).replace('\u00a0', ' '));
+        long first = reached.has(PageTable.SECOND)
+                ? reached.before(PageTable.SECOND, 1)
+                : pages.get(0).firstRecord();
+        noteRecords(PageTable.SECOND, pages, first);
+        long from = pages.get(0).firstRecord() - first;
+        double[][] raw = raw(pages, first + from, plan.secondValues());
+        String suffix = ", every " + Durations.format(every).replace('\u00a0', ' ');
+        return converter.second(raw, axis(every, first + from, raw[0].length), suffix).stream()
+                .map(p -> p.from(from))
+                .toList();
+    }
+
+    /** @param first number of the first record of all */
+    private List<SeriesPart> records(List<MissionPage> pages, Duration interval, long first, int width) {
+        if (pages.isEmpty() || count(pages, first) <= 0) {
+            return List.of();
+        }
+        long from = reached.has(PageTable.RECORDS) ? Math.max(0, pages.get(0).firstRecord() - first) : 0;
+        double[][] raw = raw(pages, first + from, width);
+        return converter.series(raw, axis(interval, first + from, raw[0].length)).stream()
+                .map(p -> p.from(from))
+                .toList();
     }
 
     private TimeAxis axis(Duration interval, long firstRecord, int count) {
@@ -107,30 +176,44 @@ public final class CaptureDecoder {
     }
 
     /** A series a channel whose every change is recorded; it ends with the records, or where the logger stopped if that is later. */
-    private List<Series> changes(long recordsEnd) {
+    private List<SeriesPart> changes(long recordsEnd) {
         List<Integer> channels = plan.changes(model);
-        List<ChangesPage.Change> all = pages(PageTable.CHANGES).stream()
-                .flatMap(page -> ChangesPage.decode(page).changes().stream())
-                .toList();
+        List<byte[]> pages = pages(PageTable.CHANGES);
+        List<ChangesPage.Change> all = new ArrayList<>();
+        int settled = 0;
+        for (byte[] page : pages) {
+            settled = all.size();
+            all.addAll(ChangesPage.decode(page).changes());
+        }
         long last = all.isEmpty() ? recordsEnd : all.get(all.size() - 1).at();
         long stopped =
                 header.stop().map(LoggerEvent::at).map(Instant::toEpochMilli).orElse(recordsEnd);
         // a value holds for as long as the last record stands: what was switched is not missing where the records are
         // not
         Instant end = Instant.ofEpochMilli(Math.max(recordsEnd, Math.max(last, stopped)));
-        List<Series> out = new ArrayList<>();
-        for (int channel : channels) {
+        List<SeriesPart> out = new ArrayList<>();
+        List<Long> before = new ArrayList<>();
+        for (int c = 0; c < channels.size(); c++) {
+            int channel = channels.get(c);
+            long held = reached.before(PageTable.CHANGES, c);
+            before.add(held
+                    + all.subList(0, settled).stream()
+                            .filter(e -> e.channel() == channel)
+                            .count());
             List<ChangesPage.Change> own =
-                    all.stream().filter(c -> c.channel() == channel).toList();
-            if (own.isEmpty()) {
+                    all.stream().filter(e -> e.channel() == channel).toList();
+            if (held + own.size() == 0) {
                 continue;
             }
             long[] instants = own.stream().mapToLong(ChangesPage.Change::at).toArray();
             double[] states =
                     own.stream().mapToDouble(ChangesPage.Change::value).toArray();
             int position = plan.enabled().indexOf(channel);
-            out.add(converter.changes(position, states, ListedAxis.events(instants, end, correction)));
+            out.add(converter
+                    .changes(position, states, ListedAxis.events(instants, end, correction))
+                    .from(held));
         }
+        note(PageTable.CHANGES, pages, before);
         return out;
     }
 
@@ -139,14 +222,14 @@ public final class CaptureDecoder {
     }
 
     private List<byte[]> pages(PageTable table) {
-        long expected = -1;
+        long expected = reached.page(table);
         List<byte[]> out = new ArrayList<>();
         for (byte[] bytes : capture.pages()) {
             if (!MemoryPage.intact(bytes)) {
                 throw new MalformedMessageException("a page is damaged");
             }
             long number = MemoryPage.number(bytes);
-            if (PageTable.of(number) != table) {
+            if (PageTable.of(number) != table || out.isEmpty() && number < expected) {
                 continue;
             }
             if (MemoryPage.mission(bytes) != header.number() || number < expected) {
@@ -154,6 +237,9 @@ public final class CaptureDecoder {
             }
             expected = number + 1;
             out.add(bytes);
+        }
+        if (reached.has(table) && (out.isEmpty() || MemoryPage.number(out.get(0)) != reached.page(table))) {
+            throw new MalformedMessageException("page " + reached.page(table) + " is not there any more");
         }
         return out;
     }

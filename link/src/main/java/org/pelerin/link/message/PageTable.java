@@ -32,6 +32,11 @@ public enum PageTable {
         return (long) ordinal() << SHIFT;
     }
 
+    /** One past the last number that a page of it can have. */
+    public long end() {
+        return base() + (1L << SHIFT);
+    }
+
     /** @throws MalformedMessageException if there is no such table */
     public static PageTable of(long page) {
         long table = page >> SHIFT;

@@ -15,7 +15,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.work.Claim;
-import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.intake.Intake;
 import org.pelerin.core.intake.Layout;
@@ -47,7 +47,7 @@ class FileWork {
     private final FileRows rows;
     private final MissionService missions;
     private final MissionCreation creation;
-    private final SeriesStore series;
+    private final SeriesWriter series;
     private final Evaluation evaluation;
     private final LoggerRegistry loggers;
     private final PlaceService places;
@@ -60,7 +60,7 @@ class FileWork {
             FileRows rows,
             MissionService missions,
             MissionCreation creation,
-            SeriesStore series,
+            SeriesWriter series,
             Evaluation evaluation,
             LoggerRegistry loggers,
             PlaceService places,

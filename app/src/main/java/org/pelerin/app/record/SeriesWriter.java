@@ -1,0 +1,138 @@
+package org.pelerin.app.record;
+
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.LongStream;
+import org.pelerin.core.series.Block;
+import org.pelerin.core.series.BlockCodec;
+import org.pelerin.core.series.EvenAxis;
+import org.pelerin.core.series.ListedAxis;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.SeriesPart;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Puts series into the database, whole or what came to them. */
+@Service
+public class SeriesWriter {
+
+    /** Blocks in one statement: some tens of kilobytes, two megabytes at the most. */
+    private static final int AT_ONCE = 64;
+
+    private final SeriesMapper mapper;
+
+    SeriesWriter(SeriesMapper mapper) {
+        this.mapper = mapper;
+    }
+
+    /** Replaces what is stored of a mission. */
+    @Transactional
+    public void replace(long missionId, List<Series> series) {
+        // looked up first: a deletion that finds none would lock the gap that other missions' series go into
+        if (!mapper.series(missionId).isEmpty()) {
+            mapper.deleteBlocks(missionId);
+            mapper.deleteInstants(missionId);
+            mapper.deleteSeries(missionId);
+        }
+        for (int channel = 0; channel < series.size(); channel++) {
+            Series s = series.get(channel);
+            Instant start = Instant.ofEpochMilli(s.axis().ownMillisAt(0));
+            mapper.insertSeries(SeriesRows.row(
+                    missionId, channel, s.channel(), start, s.axis().count(), s.axis()));
+            putBlocks(missionId, channel, s.blocks());
+            boolean same = channel > 0 && series.get(channel - 1).axis() == s.axis();
+            if (s.axis() instanceof ListedAxis listed && !(same && !listed.events())) {
+                putInstants(missionId, channel, SeriesRows.instants(listed.ownMillis(), 0));
+            }
+        }
+    }
+
+    /**
+     * Stores all series of a mission, or what came to those that are stored: the cost is that of what came and of one block a series.
+     *
+     * @return false, and nothing is done, where they do not go on with what is stored
+     */
+    @Transactional
+    public boolean store(long missionId, List<SeriesPart> parts) {
+        if (parts.stream().allMatch(p -> p.from() == 0)) {
+            replace(missionId, parts.stream().map(SeriesPart::series).toList());
+            return true;
+        }
+        List<SeriesMapper.SeriesRow> rows = mapper.series(missionId);
+        if (rows.size() != parts.size()
+                || !IntStream.range(0, rows.size()).allMatch(i -> follows(rows.get(i), parts.get(i)))) {
+            return false;
+        }
+        for (int i = 0; i < rows.size(); i++) {
+            goOn(rows.get(i), parts.get(i));
+        }
+        return true;
+    }
+
+    private static boolean follows(SeriesMapper.SeriesRow row, SeriesPart part) {
+        return row.label().equals(part.channel().label())
+                && row.unit().equals(part.channel().unit().symbol())
+                && row.samples() >= part.from()
+                && row.samples() <= part.to()
+                && (part.axis() instanceof EvenAxis even
+                        ? !row.listed()
+                                && row.intervalMs().equals(even.interval())
+                                && row.startAt()
+                                                .plus(row.intervalMs().multipliedBy(part.from()))
+                                                .toEpochMilli()
+                                        == even.ownMillisAt(0)
+                        : row.events());
+    }
+
+    private void goOn(SeriesMapper.SeriesRow row, SeriesPart part) {
+        long mission = row.missionId();
+        if (part.values().length > 0) {
+            int number = (int) (part.blockStart() / Block.CAPACITY);
+            int before = (int) (part.from() - part.blockStart());
+            putBlocks(mission, row.channel(), part.blocks(valuesBefore(row, number, before)));
+            if (part.axis() instanceof ListedAxis listed) {
+                long[] all = LongStream.concat(
+                                Arrays.stream(instantsBefore(row, number, before)), Arrays.stream(listed.ownMillis()))
+                        .toArray();
+                putInstants(mission, row.channel(), SeriesRows.instants(all, number));
+            }
+        }
+        mapper.goesOn(SeriesRows.row(mission, row.channel(), part.channel(), row.startAt(), part.to(), part.axis()));
+    }
+
+    private double[] valuesBefore(SeriesMapper.SeriesRow row, int block, int count) {
+        if (count == 0) {
+            return new double[0];
+        }
+        SeriesMapper.BlockRow stored = mapper.block(row.missionId(), row.channel(), block);
+        return Arrays.copyOf(BlockCodec.decode(stored.data(), stored.samples()), count);
+    }
+
+    private long[] instantsBefore(SeriesMapper.SeriesRow row, int block, int count) {
+        return count == 0
+                ? new long[0]
+                : Arrays.copyOf(
+                        SeriesRows.instants(mapper.instants(row.missionId(), row.channel(), block, block)
+                                .get(0)),
+                        count);
+    }
+
+    private void putBlocks(long mission, int channel, List<Block> blocks) {
+        for (int from = 0; from < blocks.size(); from += AT_ONCE) {
+            mapper.putBlocks(
+                    mission,
+                    channel,
+                    blocks.subList(from, Math.min(blocks.size(), from + AT_ONCE)).stream()
+                            .map(SeriesRows::row)
+                            .toList());
+        }
+    }
+
+    private void putInstants(long mission, int channel, List<SeriesMapper.InstantsRow> rows) {
+        for (int from = 0; from < rows.size(); from += AT_ONCE) {
+            mapper.putInstants(mission, channel, rows.subList(from, Math.min(rows.size(), from + AT_ONCE)));
+        }
+    }
+}
