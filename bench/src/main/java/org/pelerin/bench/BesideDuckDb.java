@@ -26,6 +26,7 @@ import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Envelope;
+import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -183,14 +184,26 @@ public final class BesideDuckDb {
         line("decoded, million samples a second, one core", SAMPLES / 1e6 / decode, Double.NaN);
         line("encoded into blocks, million samples a second", SAMPLES / 1e6 / encode, Double.NaN);
         long bytes = series.blocks().stream()
-                .mapToLong(b -> b.data().length + b.cells().toBytes().length + 5L * Double.BYTES)
-                .sum();
+                        .mapToLong(b -> b.data().length + 5L * Double.BYTES)
+                        .sum()
+                + outline(series);
         Path parquet = folder.resolve("s.parquet");
         sql.execute("COPY (SELECT v FROM s ORDER BY t) TO '" + parquet + "' (FORMAT parquet, COMPRESSION zstd)");
         line(
                 "bytes a sample, summaries and checksums included",
                 bytes / (double) SAMPLES,
                 Files.size(parquet) / (double) SAMPLES);
+    }
+
+    /** Bytes of the summaries at all grains. */
+    private static long outline(Series series) {
+        long bytes = 0;
+        Grains grains = Grains.of(series.blocks());
+        for (int level = 0; level < Grains.LEVELS; level++) {
+            bytes += grains.toBytes().length;
+            grains = level + 1 < Grains.LEVELS ? grains.coarser() : grains;
+        }
+        return bytes;
     }
 
     private static double envelope(Series series, int from, int to) throws Exception {

@@ -43,7 +43,6 @@ interface SeriesMapper {
         }
     }
 
-    /** {@code data} is null where only the summary was asked for. */
     record BlockRow(
             int block,
             long firstIndex,
@@ -52,8 +51,10 @@ interface SeriesMapper {
             Double minValue,
             Double maxValue,
             double sumValue,
-            byte[] cells,
             byte[] data) {}
+
+    /** The values of a block. */
+    record ValuesRow(int channel, long firstIndex, int samples, byte[] data) {}
 
     /** {@code data} is null where only the marks were asked for; {@code marks} where they were stored before there were any. */
     record InstantsRow(int block, int samples, byte[] marks, byte[] data) {}
@@ -75,9 +76,9 @@ interface SeriesMapper {
     /** Blocks that are there are replaced. */
     @Insert("<script>INSERT INTO series_block VALUES <foreach item='r' collection='rows' separator=','>(#{missionId},"
             + " #{channel}, #{r.block}, #{r.firstIndex}, #{r.samples}, #{r.missing}, #{r.minValue}, #{r.maxValue},"
-            + " #{r.sumValue}, #{r.cells}, #{r.data})</foreach> ON DUPLICATE KEY UPDATE samples = VALUES(samples),"
+            + " #{r.sumValue}, #{r.data})</foreach> ON DUPLICATE KEY UPDATE samples = VALUES(samples),"
             + " missing = VALUES(missing), min_value = VALUES(min_value), max_value = VALUES(max_value),"
-            + " sum_value = VALUES(sum_value), cells = VALUES(cells), data = VALUES(data)</script>")
+            + " sum_value = VALUES(sum_value), data = VALUES(data)</script>")
     void putBlocks(long missionId, int channel, List<BlockRow> rows);
 
     @Insert("<script>INSERT INTO series_instants (mission_id, channel, block, samples, marks, data) VALUES"
@@ -91,7 +92,7 @@ interface SeriesMapper {
             + " WHERE mission_id = #{missionId} AND channel = #{channel}")
     void goesOn(SeriesRow row);
 
-    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells, data"
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, data"
             + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} AND block = #{block}")
     BlockRow block(long missionId, int channel, int block);
 
@@ -107,9 +108,14 @@ interface SeriesMapper {
                     + " GROUP BY s.channel, s.label ORDER BY s.channel")
     List<Held> held(long missionId);
 
-    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, cells,"
-            + " IF(block BETWEEN #{firstBlock} AND #{lastBlock}, data, NULL) AS data"
-            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel} ORDER BY block")
+    @Select("<script>SELECT channel, first_index, samples, data FROM series_block WHERE mission_id = #{missionId}"
+            + " AND channel IN <foreach item='c' collection='channels' open='(' separator=',' close=')'>#{c}</foreach>"
+            + " AND block BETWEEN #{first} AND #{last}</script>")
+    List<ValuesRow> blocksOf(long missionId, List<Integer> channels, int first, int last);
+
+    @Select("SELECT block, first_index, samples, missing, min_value, max_value, sum_value, data"
+            + " FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel}"
+            + " AND block BETWEEN #{firstBlock} AND #{lastBlock} ORDER BY block")
     List<BlockRow> blocks(long missionId, int channel, int firstBlock, int lastBlock);
 
     @Select("SELECT block, samples, marks, data FROM series_instants WHERE mission_id = #{missionId}"

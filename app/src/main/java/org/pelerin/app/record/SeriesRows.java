@@ -8,7 +8,6 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
-import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.EvenAxis;
@@ -76,8 +75,11 @@ final class SeriesRows {
                 b.allMissing() ? null : b.min(),
                 b.allMissing() ? null : b.max(),
                 b.sum(),
-                b.cells().toBytes(),
                 b.data());
+    }
+
+    static double[] values(int samples, byte[] data) {
+        return BlockCodec.decode(data, samples);
     }
 
     static Block block(SeriesMapper.BlockRow r) {
@@ -88,7 +90,7 @@ final class SeriesRows {
                 r.minValue() == null ? Double.NaN : r.minValue(),
                 r.maxValue() == null ? Double.NaN : r.maxValue(),
                 r.sumValue(),
-                CellSummaries.fromBytes(r.cells()),
+                null,
                 r.data());
     }
 

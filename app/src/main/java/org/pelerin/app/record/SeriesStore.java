@@ -8,9 +8,11 @@ import java.util.Map;
 import java.util.Objects;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.core.series.Block;
+import org.pelerin.core.series.BlockWindow;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
+import org.pelerin.core.series.Outlined;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
@@ -19,16 +21,13 @@ import org.springframework.stereotype.Service;
 @Service
 public class SeriesStore {
 
-    /** What of a series is wanted. */
-    private record Blocks(int first, int last) {
-        static final Blocks ALL = new Blocks(0, Integer.MAX_VALUE);
-        static final Blocks NONE = new Blocks(1, 0);
-    }
-
     private final SeriesMapper mapper;
 
-    SeriesStore(SeriesMapper mapper) {
+    private final OutlineMapper outlines;
+
+    SeriesStore(SeriesMapper mapper, OutlineMapper outlines) {
         this.mapper = mapper;
+        this.outlines = outlines;
     }
 
     /** What series a mission has and when their samples are; no values. Of listed instants the marks are read. */
@@ -72,17 +71,30 @@ public class SeriesStore {
         List<Series> out = new ArrayList<>();
         for (SeriesTable table : tables(mission)) {
             ready(table, 0, table.axis().count());
-            out.addAll(load(mission, table, Blocks.ALL));
+            out.addAll(load(mission, table, 0, Integer.MAX_VALUE));
         }
         return out;
     }
 
-    /** The summaries of all blocks; values can be decoded only from index {@code from} to {@code to}, exclusive. */
+    /** The series of a table, of which only the blocks from index {@code from} to {@code to}, exclusive, are read. */
     public List<Series> window(Mission mission, SeriesTable table, long from, long to) {
-        Blocks wanted =
-                to <= from ? Blocks.NONE : new Blocks((int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
         ready(table, from, to);
-        return load(mission, table, wanted);
+        return to <= from
+                ? load(mission, table, 1, 0)
+                : load(mission, table, (int) (from / Block.CAPACITY), (int) ((to - 1) / Block.CAPACITY));
+    }
+
+    /** A channel as it is drawn. */
+    public record Drawn(int number, Channel channel, Outlined outlined) {}
+
+    /** What is read is what the drawing needs, a query for all of them together. For one drawing. */
+    public List<Drawn> drawn(Mission mission, SeriesTable table) {
+        StoredOutlines stored =
+                new StoredOutlines(mission.id(), table.channels(), table.axis().count(), outlines, mapper);
+        return mapper.series(mission.id()).stream()
+                .filter(r -> table.channels().contains(r.channel()))
+                .map(r -> new Drawn(r.channel(), Channel.of(r.label(), r.unit()), stored.of(r.channel())))
+                .toList();
     }
 
     private static void ready(SeriesTable table, long from, long to) {
@@ -98,19 +110,19 @@ public class SeriesStore {
         return out;
     }
 
-    /** The summaries of all blocks and no values. */
-    public List<Series> summaries(Mission mission, SeriesTable table) {
-        return load(mission, table, Blocks.NONE);
-    }
-
-    private List<Series> load(Mission mission, SeriesTable table, Blocks wanted) {
+    private List<Series> load(Mission mission, SeriesTable table, int first, int last) {
+        int size = Math.toIntExact((table.axis().count() + Block.CAPACITY - 1) / Block.CAPACITY);
         List<Series> out = new ArrayList<>();
         for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
             if (table.channels().contains(row.channel())) {
-                List<Block> blocks = mapper.blocks(mission.id(), row.channel(), wanted.first(), wanted.last()).stream()
+                List<Block> blocks = mapper.blocks(mission.id(), row.channel(), first, last).stream()
                         .map(SeriesRows::block)
                         .toList();
-                out.add(new Series(Channel.of(row.label(), row.unit()), table.axis(), blocks));
+                boolean all = first == 0 && last >= size - 1;
+                out.add(new Series(
+                        Channel.of(row.label(), row.unit()),
+                        table.axis(),
+                        all ? blocks : new BlockWindow(size, last < first ? 0 : first, blocks)));
             }
         }
         return out;

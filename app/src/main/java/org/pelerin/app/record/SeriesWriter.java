@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.pelerin.core.series.Block;
-import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.EvenAxis;
+import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
@@ -22,9 +22,13 @@ public class SeriesWriter {
     private static final int AT_ONCE = 64;
 
     private final SeriesMapper mapper;
+    private final OutlineMapper outlines;
+    private final OutlineWriter outline;
 
-    SeriesWriter(SeriesMapper mapper) {
+    SeriesWriter(SeriesMapper mapper, OutlineMapper outlines, OutlineWriter outline) {
         this.mapper = mapper;
+        this.outlines = outlines;
+        this.outline = outline;
     }
 
     /** Replaces what is stored of a mission. */
@@ -32,6 +36,7 @@ public class SeriesWriter {
     public void replace(long missionId, List<Series> series) {
         // looked up first: a deletion that finds none would lock the gap that other missions' series go into
         if (!mapper.series(missionId).isEmpty()) {
+            outlines.delete(missionId);
             mapper.deleteBlocks(missionId);
             mapper.deleteInstants(missionId);
             mapper.deleteSeries(missionId);
@@ -107,7 +112,7 @@ public class SeriesWriter {
             return new double[0];
         }
         SeriesMapper.BlockRow stored = mapper.block(row.missionId(), row.channel(), block);
-        return Arrays.copyOf(BlockCodec.decode(stored.data(), stored.samples()), count);
+        return Arrays.copyOf(SeriesRows.values(stored.samples(), stored.data()), count);
     }
 
     private long[] instantsBefore(SeriesMapper.SeriesRow row, int block, int count) {
@@ -127,6 +132,9 @@ public class SeriesWriter {
                     blocks.subList(from, Math.min(blocks.size(), from + AT_ONCE)).stream()
                             .map(SeriesRows::row)
                             .toList());
+        }
+        if (!blocks.isEmpty()) {
+            outline.put(mission, channel, Grains.of(blocks));
         }
     }
 

@@ -5,9 +5,8 @@ import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
-import org.pelerin.core.series.CellSummaries;
 import org.pelerin.core.series.Envelope;
-import org.pelerin.core.series.Series;
+import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.Conversion;
 import org.springframework.stereotype.Service;
@@ -52,30 +51,33 @@ public class Chart {
             // one sample more on either side, so that lines run to the edges
             long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
             long last = Math.max(first, Math.min(axis.count(), axis.indexAtOrAfter(to) + 1));
-            boolean coarse = (last - first) / columns >= Envelope.COARSE;
-            if (coarse) {
-                // whole cells, of which no values are needed
-                first = first / CellSummaries.CELL * CellSummaries.CELL;
-                last = Math.min(
-                        axis.count(), (last + CellSummaries.CELL - 1) / CellSummaries.CELL * CellSummaries.CELL);
+            int level = Envelope.level(last - first, columns);
+            while (level != Envelope.VALUES) {
+                // whole grains, so that no finer ones are needed at the ends
+                long grain = Grains.size(level);
+                first = first / grain * grain;
+                last = Math.min(axis.count(), (last + grain - 1) / grain * grain);
+                int wider = Envelope.level(last - first, columns);
+                if (wider == level) {
+                    break;
+                }
+                level = wider;
             }
-            List<Series> series = coarse ? store.summaries(mission, table) : store.window(mission, table, first, last);
             List<Long> t = new ArrayList<>();
-            for (int i = 0; i < series.size(); i++) {
-                Series s = series.get(i);
-                Envelope e = Envelope.of(s, first, last, columns);
+            for (SeriesStore.Drawn d : store.drawn(mission, table)) {
+                Envelope e = Envelope.of(d.outlined(), first, last, columns);
                 for (int c = t.size(); c < e.columns(); c++) {
                     t.add(axis.millisAt(e.firstIndex()[c]));
                 }
-                lines.add(line(table.channels().get(i), s, e, groups.size(), fahrenheit));
+                lines.add(line(d, e, groups.size(), fahrenheit));
             }
             groups.add(new Columns(t, last - first <= columns, axis.events(), axis.millisAt(last)));
         }
         return new Window(groups, lines);
     }
 
-    private static Line line(int channel, Series s, Envelope e, int group, boolean fahrenheit) {
-        Conversion unit = s.unit().shown(fahrenheit);
+    private static Line line(SeriesStore.Drawn d, Envelope e, int group, boolean fahrenheit) {
+        Conversion unit = d.channel().unit().shown(fahrenheit);
         List<Double> min = new ArrayList<>(e.columns());
         List<Double> max = new ArrayList<>(e.columns());
         for (int c = 0; c < e.columns(); c++) {
@@ -83,6 +85,6 @@ public class Chart {
             min.add(none ? null : unit.value(e.min()[c]));
             max.add(none ? null : unit.value(e.max()[c]));
         }
-        return new Line(channel, s.label(), unit.symbol(), group, min, max);
+        return new Line(d.number(), d.channel().label(), unit.symbol(), group, min, max);
     }
 }

@@ -100,7 +100,8 @@ class RecordController {
         for (SeriesTable table : tables) {
             long first = table.axis().indexAtOrAfter(from);
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
-            List<Series> shown = store.window(mission, table.only(wanted), first, last);
+            // the sample before stands for the time up to the first
+            List<Series> shown = store.window(mission, table.only(wanted), Math.max(0, first - 1), last);
             for (SampleSource s : records.between(mission, shown, begin, end).sources()) {
                 out.add(JudgementDocument.Channel.of(
                         Statistics.of(s, limits.band(s.channel().label()))));

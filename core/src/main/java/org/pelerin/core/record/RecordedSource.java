@@ -64,6 +64,9 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
         private static final int AHEAD = 4;
         private final long[] instants = new long[Block.CAPACITY + 1];
         private final Map<Integer, ForkJoinTask<double[]>> ahead = new HashMap<>();
+        /** One past the last block that this stretch needs. */
+        private int aheadTo;
+
         private int decoded = -2;
         private double[] values;
 
@@ -83,6 +86,7 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
             long begins =
                     first < axis.count() ? axis.millisAt(first) : axis.end().toEpochMilli();
             lead(first, from, Math.min(begins, to));
+            aheadTo = (int) ((last + Block.CAPACITY - 1) / Block.CAPACITY);
             samples(first, last, to);
             long ends = Math.max(from, axis.millisAt(axis.count()));
             if (ends < to) {
@@ -199,10 +203,10 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
 
         /** Blocks that are read one after the other are decoded on other cores too, a few before they are asked for. */
         private void decodeAhead(int from) {
-            int to = Math.min(series.blocks().size(), from + AHEAD);
+            int to = Math.min(aheadTo, from + AHEAD);
             for (int n = from; n < to; n++) {
                 Block block = series.blocks().get(n);
-                if (block.data() != null && !ahead.containsKey(n)) {
+                if (!ahead.containsKey(n)) {
                     ahead.put(n, ForkJoinPool.commonPool().submit(block::values));
                 }
             }

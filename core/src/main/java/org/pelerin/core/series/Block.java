@@ -10,7 +10,7 @@ package org.pelerin.core.series;
  * @param min smallest valid value; NaN if there is none
  * @param max largest valid value; NaN if there is none
  * @param sum plain sum of the valid values
- * @param cells the same at a finer grain
+ * @param cells the same at a finer grain; null where they are not at hand, and then made of the values
  * @param data the values as {@link BlockCodec} wrote them
  */
 public record Block(
@@ -59,6 +59,11 @@ public record Block(
                 sum,
                 CellSummaries.of(values, count),
                 data);
+    }
+
+    @Override
+    public CellSummaries cells() {
+        return cells == null ? CellSummaries.of(values(), count) : cells;
     }
 
     /** The values, NaN where missing; a new array of {@link #count} doubles. */

@@ -1,7 +1,6 @@
 package org.pelerin.core.series;
 
-import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
+import java.util.Arrays;
 
 /**
  * Smallest and largest value of each run of {@value #CELL} samples in a block, so that a zoomed-out envelope needs no
@@ -34,23 +33,8 @@ public record CellSummaries(double[] min, double[] max) {
         return new CellSummaries(min, max);
     }
 
-    /** Little-endian pairs min, max. */
-    public byte[] toBytes() {
-        ByteBuffer out = ByteBuffer.allocate(min.length * 16).order(ByteOrder.LITTLE_ENDIAN);
-        for (int i = 0; i < min.length; i++) {
-            out.putDouble(min[i]).putDouble(max[i]);
-        }
-        return out.array();
-    }
-
-    public static CellSummaries fromBytes(byte[] bytes) {
-        ByteBuffer in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
-        double[] min = new double[bytes.length / 16];
-        double[] max = new double[min.length];
-        for (int i = 0; i < min.length; i++) {
-            min[i] = in.getDouble();
-            max[i] = in.getDouble();
-        }
-        return new CellSummaries(min, max);
+    /** Whether a cell holds missing values only. */
+    boolean holed() {
+        return Arrays.stream(min).anyMatch(Double::isNaN);
     }
 }

@@ -6,9 +6,11 @@ import java.util.Arrays;
  * A series drawn narrower than it is long: for each column the smallest and largest value of the samples that begin in
  * it, so that no peak is lost at any zoom.
  *
- * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards the columns'
- * inner edges are moved to the nearest cell of {@value CellSummaries#CELL} samples, or block (a quarter of a column at the most) and
- * nothing is decoded but the two blocks at the ends of the view; below, only the blocks in view are. No sample outside the view counts.
+ * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards it is drawn from
+ * {@link Grains}, of the longest of which a column holds at least two; there are {@code 2 × }{@value Grains#FAN} in a column at the
+ * most, but where the longest are shorter than that. The columns' inner edges are moved to the nearest grain then (a quarter of a
+ * column at the most). Where the ends of the view are no edges of a grain, what is left is drawn from finer ones, and at last from
+ * values; below that many samples, from the values in view. No sample outside the view counts.
  *
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
  * @param min smallest valid value per column, NaN if none
@@ -19,108 +21,100 @@ import java.util.Arrays;
 public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] holed) {
 
     /** Samples a column from which on no values are needed, only summaries. */
-    public static final int COARSE = 512;
+    public static final int COARSE = 2 * CellSummaries.CELL;
+    /** In the place of a level of grains. */
+    public static final int VALUES = -1;
 
     /**
      * @param from first index, inclusive
      * @param to last index, exclusive, at most the series' count
      * @param columns the most columns wanted, at least 1; there are never more than samples
      */
-    public static Envelope of(Series series, long from, long to, int columns) {
-        if (from < 0 || to > series.axis().count() || from > to || columns < 1) {
+    public static Envelope of(Outlined series, long from, long to, int columns) {
+        if (from < 0 || to > series.count() || from > to || columns < 1) {
             throw new IllegalArgumentException("No samples " + from + " to " + to + " in " + columns + " columns");
         }
         int n = (int) Math.min(columns, to - from);
-        double[] min = filled(n);
-        double[] max = filled(n);
-        boolean[] holed = new boolean[n];
+        int level = level(to - from, columns);
+        long grain = level == VALUES ? 1 : Grains.size(level);
         long[] edges = new long[n + 1];
-        boolean coarse = n > 0 && (to - from) / n >= COARSE;
-        // of long columns the edges lie on blocks, whose own summaries are enough then
-        int grain = n > 0 && (to - from) / n >= 2 * Block.CAPACITY ? Block.CAPACITY : CellSummaries.CELL;
         for (int c = 0; c <= n; c++) {
             long edge = from + (to - from) * c / Math.max(n, 1);
-            edges[c] = coarse && c > 0 && c < n ? snap(edge, grain) : edge;
+            edges[c] = c > 0 && c < n ? (edge + grain / 2) / grain * grain : edge;
         }
-        Envelope envelope = new Envelope(edges, min, max, holed);
-        if (coarse) {
-            envelope.fillFromCells(series);
-        } else {
-            envelope.fillFromValues(series);
+        Envelope envelope = new Envelope(edges, filled(n), filled(n), new boolean[n]);
+        if (n > 0) {
+            envelope.new Filling(series).fill(level, from, to);
         }
         return envelope;
+    }
+
+    /** The level of the grains that so many samples are drawn from in so many columns, or {@link #VALUES}. */
+    public static int level(long samples, int columns) {
+        int level = VALUES;
+        while (level + 1 < Grains.LEVELS && samples / columns >= 2 * Grains.size(level + 1)) {
+            level++;
+        }
+        return level;
     }
 
     public int columns() {
         return min.length;
     }
 
-    private void fillFromValues(Series series) {
-        int c = 0;
-        for (int b = (int) (firstIndex[0] / Block.CAPACITY); b < series.blocks().size() && c < columns(); b++) {
-            Block block = series.blocks().get(b);
-            double[] values = block.values();
-            long begin = Math.max(firstIndex[0], block.firstIndex());
-            long end = Math.min(firstIndex[columns()], block.firstIndex() + block.count());
-            for (long i = begin; i < end; i++) {
-                while (i >= firstIndex[c + 1]) {
-                    c++;
-                }
-                take(c, values[(int) (i - block.firstIndex())]);
-            }
-            if (end == firstIndex[columns()]) {
+    /** Fills the columns from left to right. */
+    private final class Filling {
+
+        private final Outlined series;
+        private int column;
+
+        Filling(Outlined series) {
+            this.series = series;
+        }
+
+        void fill(int level, long from, long to) {
+            if (from >= to) {
                 return;
             }
+            if (level == VALUES) {
+                double[] values = series.values(from, to);
+                for (int i = 0; i < values.length; i++) {
+                    boolean none = Double.isNaN(values[i]);
+                    take(from + i, values[i], values[i], none);
+                }
+                return;
+            }
+            long size = Grains.size(level);
+            long first = (from + size - 1) / size;
+            long end = to == series.count() ? (to + size - 1) / size : to / size;
+            if (first >= end) {
+                fill(level - 1, from, to);
+                return;
+            }
+            fill(level - 1, from, first * size);
+            Grains grains = series.grains(level, first, end);
+            for (int g = 0; g < grains.count(); g++) {
+                take(
+                        (first + g) * size,
+                        grains.min()[g],
+                        grains.max()[g],
+                        grains.holed().get(g));
+            }
+            fill(level - 1, Math.min(to, end * size), to);
         }
-    }
 
-    private void fillFromCells(Series series) {
-        int perBlock = Block.CAPACITY / CellSummaries.CELL;
-        long from = firstIndex[0];
-        long to = firstIndex[columns()];
-        for (int c = 0; c < columns(); c++) {
-            long lastCell = (firstIndex[c + 1] - 1) / CellSummaries.CELL;
-            for (long cell = firstIndex[c] / CellSummaries.CELL; cell <= lastCell; cell++) {
-                Block block = series.blocks().get((int) (cell / perBlock));
-                long begin = cell * CellSummaries.CELL;
-                long end = Math.min(begin + CellSummaries.CELL, block.firstIndex() + block.count());
-                if (cell % perBlock == 0
-                        && block.missing() == 0
-                        && begin >= from
-                        && begin + block.count() <= firstIndex[c + 1]) {
-                    take(c, block.min());
-                    take(c, block.max());
-                    cell += perBlock - 1;
-                    continue;
-                }
-                if (begin < from || end > to) {
-                    // part of the cell lies outside what is asked for: its samples one by one
-                    for (double v : series.values(Math.max(begin, from), Math.min(end, to))) {
-                        take(c, v);
-                    }
-                    continue;
-                }
-                int k = (int) (cell % perBlock);
-                double low = block.cells().min()[k];
-                take(c, low);
-                if (!Double.isNaN(low)) {
-                    take(c, block.cells().max()[k]);
-                }
+        private void take(long index, double low, double high, boolean hole) {
+            while (index >= firstIndex[column + 1]) {
+                column++;
+            }
+            if (hole) {
+                holed[column] = true;
+            }
+            if (!Double.isNaN(low)) {
+                if (!(min[column] <= low)) min[column] = low;
+                if (!(max[column] >= high)) max[column] = high;
             }
         }
-    }
-
-    private void take(int column, double v) {
-        if (Double.isNaN(v)) {
-            holed[column] = true;
-            return;
-        }
-        if (!(min[column] <= v)) min[column] = v;
-        if (!(max[column] >= v)) max[column] = v;
-    }
-
-    private static long snap(long index, int grain) {
-        return (index + grain / 2) / grain * grain;
     }
 
     private static double[] filled(int n) {

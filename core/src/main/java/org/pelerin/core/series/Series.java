@@ -7,16 +7,28 @@ import org.pelerin.core.unit.Unit;
  * Engineering values of one channel over time.
  *
  * @param axis one instant a value
- * @param blocks the values in order, every block but the last full
+ * @param blocks the values in order, every block but the last full; those that were read of them: {@link BlockWindow}
  */
-public record Series(Channel channel, TimeAxis axis, List<Block> blocks) {
+public record Series(Channel channel, TimeAxis axis, List<Block> blocks) implements Outlined {
 
     public Series {
-        long held = blocks.stream().mapToLong(Block::count).sum();
-        if (held != axis.count()) {
-            throw new IllegalArgumentException("The axis has " + axis.count() + " instants for " + held + " values");
+        if (blocks instanceof BlockWindow window) {
+            if (window.size() != (axis.count() + Block.CAPACITY - 1) / Block.CAPACITY) {
+                throw new IllegalArgumentException(window.size() + " blocks do not hold " + axis.count() + " values");
+            }
+        } else {
+            long held = blocks.stream().mapToLong(Block::count).sum();
+            if (held != axis.count()) {
+                throw new IllegalArgumentException(
+                        "The axis has " + axis.count() + " instants for " + held + " values");
+            }
+            blocks = List.copyOf(blocks);
         }
-        blocks = List.copyOf(blocks);
+    }
+
+    @Override
+    public long count() {
+        return axis.count();
     }
 
     public String label() {
@@ -41,14 +53,34 @@ public record Series(Channel channel, TimeAxis axis, List<Block> blocks) {
         return blocks.stream().mapToLong(Block::missing).sum();
     }
 
-    /** Values {@code from} inclusive to {@code to} exclusive, decoding only the blocks that hold them. */
+    @Override
+    public Grains grains(int level, long from, long to) {
+        Grains out = Grains.empty(level, from, Math.toIntExact(to - from));
+        int perBlock = Block.CAPACITY / CellSummaries.CELL;
+        if (level == 0) {
+            for (long cell = from; cell < to; cell++) {
+                CellSummaries cells = blocks.get((int) (cell / perBlock)).cells();
+                int k = (int) (cell % perBlock);
+                out.take((int) (cell - from), cells.min()[k], cells.max()[k], Double.isNaN(cells.min()[k]));
+            }
+            return out;
+        }
+        long perGrain = Grains.size(level) / Block.CAPACITY;
+        long last = Math.min(blocks.size(), to * perGrain);
+        for (long b = from * perGrain; b < last; b++) {
+            Block block = blocks.get((int) b);
+            boolean hole = block.missing() > 0 && block.cells().holed();
+            out.take((int) (b / perGrain - from), block.min(), block.max(), hole);
+        }
+        return out;
+    }
+
+    /** Decodes only the blocks that hold them. */
+    @Override
     public double[] values(long from, long to) {
         double[] out = new double[(int) (to - from)];
-        for (int b = (int) (from / Block.CAPACITY); b < blocks.size(); b++) {
+        for (int b = (int) (from / Block.CAPACITY); (long) b * Block.CAPACITY < to; b++) {
             Block block = blocks.get(b);
-            if (block.firstIndex() >= to) {
-                break;
-            }
             double[] values = block.values();
             int start = (int) Math.max(0, from - block.firstIndex());
             int end = (int) Math.min(block.count(), to - block.firstIndex());

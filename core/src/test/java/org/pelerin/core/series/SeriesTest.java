@@ -75,15 +75,9 @@ class SeriesTest {
         assertThat(e.columns()).isEqualTo((int) Math.min(columns, to - from));
         assertThat(e.firstIndex()[0]).isEqualTo(from);
         assertThat(e.firstIndex()[e.columns()]).isEqualTo(to);
-        boolean coarse = (to - from) / e.columns() >= Envelope.COARSE;
         for (int c = 0; c < e.columns(); c++) {
             long a = e.firstIndex()[c];
             long b = e.firstIndex()[c + 1];
-            if (coarse) {
-                // whole cells: the ends of the range reach out to theirs
-                a = a / CellSummaries.CELL * CellSummaries.CELL;
-                b = Math.min(values.length, (b + CellSummaries.CELL - 1) / CellSummaries.CELL * CellSummaries.CELL);
-            }
             double[] part = Arrays.stream(values, (int) a, (int) b)
                     .filter(v -> !Double.isNaN(v))
                     .toArray();
@@ -94,15 +88,6 @@ class SeriesTest {
             assertThat(e.min()[c]).isEqualTo(Arrays.stream(part).min().orElseThrow());
             assertThat(e.max()[c]).isEqualTo(Arrays.stream(part).max().orElseThrow());
         }
-    }
-
-    @Test
-    void cells_come_back_from_bytes() {
-        CellSummaries cells =
-                series(new Random(1).doubles(1000).toArray()).blocks().get(0).cells();
-        CellSummaries back = CellSummaries.fromBytes(cells.toBytes());
-        assertThat(back.min()).isEqualTo(cells.min());
-        assertThat(back.max()).isEqualTo(cells.max());
     }
 
     private static Interval minutes(int from, int to) {
