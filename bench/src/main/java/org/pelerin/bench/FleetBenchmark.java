@@ -29,14 +29,12 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
-import org.pelerin.app.PelerinApplication;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
@@ -64,14 +62,7 @@ public class FleetBenchmark {
     @Setup
     public void make() throws Exception {
         String url = System.getenv("PELERIN_BENCH_DB_URL");
-        app = new SpringApplicationBuilder(PelerinApplication.class)
-                .run(
-                        "--server.port=0",
-                        "--spring.datasource.url=" + url,
-                        "--spring.datasource.username=pelerin",
-                        "--spring.datasource.password=pelerin",
-                        "--pelerin.dock.port=1",
-                        "--PELERIN_ADMIN_PASSWORD=pelerin");
+        app = BenchApplication.start();
         address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         try (Connection c = DriverManager.getConnection(url, "pelerin", "pelerin")) {
             c.setAutoCommit(false);

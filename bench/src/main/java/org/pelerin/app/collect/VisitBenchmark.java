@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -18,8 +17,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
-import org.pelerin.app.PelerinApplication;
-import org.pelerin.app.missions.MissionCreation;
+import org.pelerin.bench.BenchApplication;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -30,9 +28,7 @@ import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.MissionPage;
 import org.pelerin.link.message.PageTable;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -47,7 +43,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Fork(value = 1, jvmArgs = "-Xmx3g")
 public class VisitBenchmark {
 
-    private static final String SERIAL = "QL-VISITED";
     private static final Duration INTERVAL = Duration.ofSeconds(10);
     private static final int HOUR = 360;
     private static final String BY = "bench";
@@ -63,26 +58,12 @@ public class VisitBenchmark {
 
     @Setup
     public void first() {
-        app = new SpringApplicationBuilder(PelerinApplication.class)
-                .run(
-                        "--server.port=0",
-                        "--spring.datasource.url=" + System.getenv("PELERIN_BENCH_DB_URL"),
-                        "--spring.datasource.username=pelerin",
-                        "--spring.datasource.password=pelerin",
-                        "--pelerin.dock.port=1",
-                        "--PELERIN_ADMIN_PASSWORD=pelerin");
+        app = BenchApplication.start();
         intake = app.getBean(CaptureIntake.class);
         processing = app.getBean(CaptureProcessing.class);
-        Instant start = app.getBean(Clock.class).instant().minusSeconds(400L * 86_400 * 5);
-        memory = new Memory(SERIAL + held, start, held);
-        app.getBean(JdbcTemplate.class)
-                .update(
-                        "INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records, clock_offset_ms,"
-                                + " seen_at) VALUES (?, 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)",
-                        memory.serial);
-        mission = app.getBean(MissionCreation.class)
-                .adopt(memory.serial, 1, memory.plan(), start, start, BY)
-                .id();
+        Instant start = BenchApplication.yearsAgo(app);
+        memory = new Memory("QL-VISITED-" + held, start, held);
+        mission = BenchApplication.mission(app, memory.serial, memory.plan(), start);
         // pages are committed one by one where they come over a link; here all at once, as they are not what is
         // measured
         app.getBean(TransactionTemplate.class)
@@ -156,7 +137,7 @@ public class VisitBenchmark {
                 long at = first + i;
                 double noise = (at * 2_654_435_761L >>> 16 & 0xff) / 512.0;
                 double warm = at % 120_960 < 720 ? 8 : 0;
-                counts[i] = (int) Math.round(100 * (8 + 2 * Math.sin(at * 2 * Math.PI / 8_640) + noise + warm));
+                counts[i] = (int) Math.round(20 * (8 + 2 * Math.sin(at * 2 * Math.PI / 8_640) + noise + warm));
             }
             return new MissionPage(1, number, first, 1, false, counts).encode();
         }

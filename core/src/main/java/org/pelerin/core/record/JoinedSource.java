@@ -92,6 +92,11 @@ record JoinedSource(Channel channel, List<SampleSource> parts) implements Sample
         }
 
         @Override
+        public void block(Block block, long[] at, double[] values, int begin, int end) {
+            next.block(block, at, values, begin, end);
+        }
+
+        @Override
         public void missing(long from, long to, long own) {
             next.missing(from, to, own);
         }

@@ -135,7 +135,11 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
                 if (block.missing() == 0 && invalid.isEmpty() && axis.millisAt(end) <= to) {
                     int count = (int) (end - index);
                     axis.millis(index, count + 1, instants, offset);
-                    reader.samples(instants, all, offset, offset + count);
+                    if (count == block.count()) {
+                        reader.block(block, instants, all, offset, offset + count);
+                    } else {
+                        reader.samples(instants, all, offset, offset + count);
+                    }
                     index = end;
                     continue;
                 }

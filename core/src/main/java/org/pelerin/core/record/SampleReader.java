@@ -37,6 +37,11 @@ public interface SampleReader {
         }
     }
 
+    /** The same where they are all values of a block, of which none is missing. */
+    default void block(Block block, long[] at, double[] values, int begin, int end) {
+        samples(at, values, begin, end);
+    }
+
     /**
      * No valid sample stands for this time.
      *

@@ -33,6 +33,18 @@ final class SeveralReaders implements SampleReader {
         }
     }
 
+    /** Those that need not look at the values do not. */
+    @Override
+    public void block(Block block, long[] at, double[] values, int begin, int end) {
+        for (SampleReader r : readers) {
+            if (r.skips(block)) {
+                r.skipped(at[begin], at[end], block);
+            } else {
+                r.block(block, at, values, begin, end);
+            }
+        }
+    }
+
     @Override
     public void missing(long from, long to, long own) {
         for (SampleReader r : readers) {
