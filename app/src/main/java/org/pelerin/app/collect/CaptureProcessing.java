@@ -107,7 +107,7 @@ public class CaptureProcessing {
         boolean ended = !goesOn || stored.header().stop().isPresent();
         boolean over = ended && stored.leftOut().isEmpty();
         Mission mission = missions.find(missionId).orElseThrow();
-        List<Series> record = series.load(mission);
+        List<Series> record = series.recorded(mission);
         Instant first = record.isEmpty() ? null : record.get(0).axis().first();
         if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";

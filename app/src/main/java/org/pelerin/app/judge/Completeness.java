@@ -60,7 +60,7 @@ public final class Completeness {
             // the records come first; what else there is counts otherwise
             int records = tables.isEmpty() || tables.get(0).axis().events()
                     ? 0
-                    : tables.get(0).channels().size();
+                    : tables.get(0).recorded();
             return words(m.records().received(), m.records().expected(), store.held(m.id(), records), show);
         }
     }

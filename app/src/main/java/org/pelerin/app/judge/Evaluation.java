@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.StayChanged;
-import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Direction;
@@ -35,20 +35,20 @@ public class Evaluation {
     private final JudgementMapper judgements;
     private final MissionService service;
     private final SeriesStore store;
-    private final JudgedRecords records;
+    private final DerivedSeries derived;
     private final TransactionTemplate transaction;
 
     Evaluation(
             JudgementMapper judgements,
             MissionService service,
             SeriesStore store,
-            JudgedRecords records,
+            DerivedSeries derived,
             TransactionTemplate transaction) {
         this.transaction = transaction;
         this.judgements = judgements;
         this.service = service;
         this.store = store;
-        this.records = records;
+        this.derived = derived;
     }
 
     /**
@@ -58,7 +58,8 @@ public class Evaluation {
      */
     public void decideClock(Mission mission, boolean corrected, String reason, String by) {
         Mission decided = mission.withClock(corrected);
-        Judged judged = judge(decided, store.load(decided), mission.records().collectedAt());
+        Judged judged =
+                judge(decided, store.recorded(decided), mission.records().collectedAt());
         boolean kept = Boolean.TRUE.equals(transaction.execute(
                 t -> !service.correctClock(mission, corrected, reason, by) || keep(mission.id(), judged)));
         if (!kept) {
@@ -71,8 +72,10 @@ public class Evaluation {
      *
      * @param firstAt and {@code lastAt}: null where nothing was recorded
      * @param on what it was made on, see {@link MissionService#judgedOn}
+     * @param derived values of what was derived for it
      */
-    public record Judged(JudgementDocument document, Instant firstAt, Instant lastAt, long on) {}
+    public record Judged(
+            JudgementDocument document, Instant firstAt, Instant lastAt, long on, DerivedSeries.Values derived) {}
 
     /**
      * Judges a mission, and keeps nothing: to be done before the transaction that does.
@@ -81,8 +84,9 @@ public class Evaluation {
      */
     public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
         long on = service.judgedOn(mission.id());
-        JudgedRecord judged = records.of(mission, record, collectedAt);
-        return judge(service.plan(mission), record, judged, mission.zoneOr(null), on);
+        DerivedSeries.Outcome all = derived.of(mission, record, collectedAt);
+        Judged judged = judge(service.plan(mission), record, all.record(), mission.zoneOr(null), on);
+        return new Judged(judged.document, judged.firstAt, judged.lastAt, on, derived.values(all, record));
     }
 
     /** The same of what is no mission yet: all of it is judged. */
@@ -101,7 +105,7 @@ public class Evaluation {
 
     private Judged judge(Plan plan, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {
         if (record.isEmpty()) {
-            return new Judged(nothing(), null, null, on);
+            return new Judged(nothing(), null, null, on, DerivedSeries.Values.NONE);
         }
         JudgementDocument document = JudgementDocument.of(
                         judged, plan.limits(), zone, MeanKineticTemperature.DEFAULT_ENTHALPY)
@@ -116,7 +120,8 @@ public class Evaluation {
                         .map(Evaluation::last)
                         .max(Comparator.naturalOrder())
                         .orElseThrow(),
-                on);
+                on,
+                DerivedSeries.Values.NONE);
     }
 
     /**
@@ -131,6 +136,7 @@ public class Evaluation {
                 == 0) {
             return false;
         }
+        derived.keep(missionId, judged.derived);
         // looked up first, as for series
         if (judgements.countOf(missionId) > 0) {
             judgements.deleteExcursions(missionId);
@@ -148,7 +154,7 @@ public class Evaluation {
         for (int attempt = 0; attempt < ATTEMPTS; attempt++) {
             Mission mission = service.find(missionId).orElseThrow();
             Judged judged =
-                    judge(mission, store.load(mission), mission.records().collectedAt());
+                    judge(mission, store.recorded(mission), mission.records().collectedAt());
             if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
                 return;
             }

@@ -106,7 +106,7 @@ public class MissionService {
     @Transactional
     public void recordRead(long id, boolean ranOut) {
         missions.ranOut(id, ranOut);
-        missions.judgedOnOther(id);
+        judgedOnOther(id);
     }
 
     /** A number that changes with what a mission is judged on. */
@@ -119,7 +119,7 @@ public class MissionService {
     public void stayChanged(String serial, long spot, Instant at) {
         List<Long> judged = missions.judgedAt(serial, spot, at);
         if (!judged.isEmpty()) {
-            judged.forEach(missions::judgedOnOther);
+            judged.forEach(this::judgedOnOther);
             events.publishEvent(new StayChanged(judged));
         }
     }
@@ -127,6 +127,13 @@ public class MissionService {
     /** Its record, its judged period or what is excluded has changed. */
     @Transactional
     public void judgedOnOther(long id) {
+        missions.judgedOnOther(id);
+        events.publishEvent(new RecordChanged(id));
+    }
+
+    /** What it is judged by beside its own record has changed. */
+    @Transactional
+    public void judgedByOther(long id) {
         missions.judgedOnOther(id);
     }
 
@@ -368,6 +375,7 @@ public class MissionService {
         }
         audit.record(
                 by, "clock correction", mission.subject(), corrected ? "off" : "on", corrected ? "on" : "off", reason);
+        events.publishEvent(new RecordChanged(mission.id()));
         return true;
     }
 

@@ -22,6 +22,9 @@ interface OutlineMapper {
             + " AND level = #{level} AND part BETWEEN #{first} AND #{last} ORDER BY channel, part</script>")
     List<Row> rows(long missionId, List<Integer> channels, int level, int first, int last);
 
+    @Delete("DELETE FROM series_outline WHERE mission_id = #{missionId} AND channel = #{channel}")
+    void deleteOf(long missionId, int channel);
+
     @Delete("DELETE FROM series_outline WHERE mission_id = #{missionId}")
     void delete(long missionId);
 }

@@ -18,6 +18,7 @@ interface SeriesMapper {
      * @param intervalMs zero for events
      * @param endsAt where a series with listed instants ends; null for others
      * @param clockSettings what the clock read and was set to, in ms, pairs with blanks between
+     * @param derived whether its values follow from those of others
      */
     record SeriesRow(
             long missionId,
@@ -31,7 +32,8 @@ interface SeriesMapper {
             Instant clockReadAt,
             Duration clockOffsetMs,
             Instant endsAt,
-            String clockSettings) {
+            String clockSettings,
+            boolean derived) {
 
         /** Whether its instants are stored one by one. */
         boolean listed() {
@@ -70,7 +72,7 @@ interface SeriesMapper {
 
     @Insert(
             "INSERT INTO series VALUES (#{missionId}, #{channel}, #{label}, #{unit}, #{startAt}, #{intervalMs}, #{samples},"
-                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt}, #{clockSettings})")
+                    + " #{clockSetAt}, #{clockReadAt}, #{clockOffsetMs}, #{endsAt}, #{clockSettings}, #{derived})")
     void insertSeries(SeriesRow row);
 
     /** Blocks that are there are replaced. */
@@ -99,12 +101,21 @@ interface SeriesMapper {
     @Select("SELECT * FROM series WHERE mission_id = #{missionId} ORDER BY channel")
     List<SeriesRow> series(long missionId);
 
+    @Delete("DELETE FROM series_block WHERE mission_id = #{missionId} AND channel = #{channel}")
+    void deleteBlocksOf(long missionId, int channel);
+
+    @Delete("DELETE FROM series_instants WHERE mission_id = #{missionId} AND channel = #{channel}")
+    void deleteInstantsOf(long missionId, int channel);
+
+    @Delete("DELETE FROM series WHERE mission_id = #{missionId} AND channel = #{channel} AND derived")
+    void deleteDerived(long missionId, int channel);
+
     /** How many values a channel holds. */
     record Held(int channel, String label, long held) {}
 
     @Select(
             "SELECT s.channel, s.label, COALESCE(SUM(b.samples - b.missing), 0) AS held FROM series s LEFT JOIN series_block b"
-                    + " ON b.mission_id = s.mission_id AND b.channel = s.channel WHERE s.mission_id = #{missionId}"
+                    + " ON b.mission_id = s.mission_id AND b.channel = s.channel WHERE s.mission_id = #{missionId} AND NOT s.derived"
                     + " GROUP BY s.channel, s.label ORDER BY s.channel")
     List<Held> held(long missionId);
 

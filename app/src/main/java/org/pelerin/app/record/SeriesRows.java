@@ -25,7 +25,7 @@ final class SeriesRows {
 
     /** @param start of the first of all samples, on the logger's clock */
     static SeriesMapper.SeriesRow row(
-            long missionId, int channel, Channel of, Instant start, long samples, TimeAxis axis) {
+            long missionId, int channel, Channel of, Instant start, long samples, TimeAxis axis, boolean derived) {
         ClockCorrection c = axis.correction();
         return new SeriesMapper.SeriesRow(
                 missionId,
@@ -39,7 +39,8 @@ final class SeriesRows {
                 c.readAt(),
                 c.offset(),
                 axis instanceof ListedAxis listed ? listed.ownEnd() : null,
-                text(c.settings()));
+                text(c.settings()),
+                derived);
     }
 
     static ClockCorrection clock(SeriesMapper.SeriesRow row) {

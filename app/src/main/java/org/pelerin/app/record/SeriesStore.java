@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockWindow;
@@ -30,25 +32,32 @@ public class SeriesStore {
         this.outlines = outlines;
     }
 
-    /** What series a mission has and when their samples are; no values. Of listed instants the marks are read. */
+    /**
+     * What series a mission has, derived ones too, and when their samples are; no values. Of listed instants the marks are read.
+     */
     public List<SeriesTable> tables(Mission mission) {
-        List<SeriesTable> out = new ArrayList<>();
-        List<SeriesMapper.SeriesRow> rows = mapper.series(mission.id());
-        for (int i = 0; i < rows.size(); ) {
-            SeriesMapper.SeriesRow first = rows.get(i);
-            List<Integer> channels = new ArrayList<>();
-            List<String> labels = new ArrayList<>();
-            do {
-                channels.add(rows.get(i).channel());
-                labels.add(rows.get(i).label());
-                i++;
-            } while (i < rows.size() && together(first, rows.get(i)));
-            out.add(new SeriesTable(channels, labels, axis(mission, first)));
+        List<List<SeriesMapper.SeriesRow>> groups = new ArrayList<>();
+        for (SeriesMapper.SeriesRow row : mapper.series(mission.id())) {
+            groups.stream()
+                    .filter(g -> together(g.get(0), row))
+                    .findFirst()
+                    .orElseGet(() -> {
+                        List<SeriesMapper.SeriesRow> fresh = new ArrayList<>();
+                        groups.add(fresh);
+                        return fresh;
+                    })
+                    .add(row);
         }
-        return out;
+        return groups.stream()
+                .map(g -> new SeriesTable(
+                        g.stream().map(SeriesMapper.SeriesRow::channel).toList(),
+                        g.stream().map(SeriesMapper.SeriesRow::label).toList(),
+                        (int) g.stream().filter(r -> !r.derived()).count(),
+                        axis(mission, g.get(0))))
+                .toList();
     }
 
-    /** Rows that were taken together share their instants, events do not. */
+    /** Rows that were taken together share their instants, and so does what is derived from them sample by sample; events do not. */
     private static boolean together(SeriesMapper.SeriesRow a, SeriesMapper.SeriesRow b) {
         return !a.events()
                 && !b.events()
@@ -66,14 +75,29 @@ public class SeriesStore {
                 .orElse(ClockCorrection.NONE);
     }
 
-    /** Everything. Proportional to the record: not for a page's path. */
+    /** Everything that was recorded. Proportional to the record: not for a page's path. */
+    public List<Series> recorded(Mission mission) {
+        return load(mission, SeriesTable::ofRecorded);
+    }
+
+    /** The same, and what is derived from it. */
     public List<Series> load(Mission mission) {
-        List<Series> out = new ArrayList<>();
-        for (SeriesTable table : tables(mission)) {
-            ready(table, 0, table.axis().count());
-            out.addAll(load(mission, table, 0, Integer.MAX_VALUE));
+        return load(mission, t -> t);
+    }
+
+    private List<Series> load(Mission mission, UnaryOperator<SeriesTable> of) {
+        // in the order of their numbers, whichever they share their instants with
+        Map<Integer, Series> out = new TreeMap<>();
+        for (SeriesTable table : tables(mission).stream().map(of).toList()) {
+            if (!table.channels().isEmpty()) {
+                ready(table, 0, table.axis().count());
+                List<Series> series = load(mission, table, 0, Integer.MAX_VALUE);
+                for (int i = 0; i < series.size(); i++) {
+                    out.put(table.channels().get(i), series.get(i));
+                }
+            }
         }
-        return out;
+        return List.copyOf(out.values());
     }
 
     /** The series of a table, of which only the blocks from index {@code from} to {@code to}, exclusive, are read. */

@@ -14,8 +14,9 @@ import org.pelerin.core.series.TimeAxis;
  * Series of a mission that share their instants: the records, those of a second table, or the changes of one contact.
  *
  * @param channels their numbers, in order
+ * @param recorded how many of them were recorded, those first; the others are derived
  */
-public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis axis) {
+public record SeriesTable(List<Integer> channels, List<String> labels, int recorded, TimeAxis axis) {
 
     public SeriesTable {
         channels = List.copyOf(channels);
@@ -31,7 +32,13 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
         return new SeriesTable(
                 kept.stream().map(channels::get).toList(),
                 kept.stream().map(labels::get).toList(),
+                (int) kept.stream().filter(i -> i < recorded).count(),
                 axis);
+    }
+
+    /** The same without what is derived. */
+    SeriesTable ofRecorded() {
+        return new SeriesTable(channels.subList(0, recorded), labels.subList(0, recorded), recorded, axis);
     }
 
     private static final Pattern OF_SCANS = Pattern.compile(" (?:least|greatest)(?:,|$)");
@@ -57,8 +64,11 @@ public record SeriesTable(List<Integer> channels, List<String> labels, TimeAxis 
         return OF_SCANS.matcher(label).find();
     }
 
-    /** As people say it: “every 10 min”, “changes of Door”. */
+    /** As people say it: “every 10 min”, “changes of Door”, the names of what is derived. */
     public String title() {
+        if (recorded == 0) {
+            return String.join(", ", labels);
+        }
         if (axis instanceof ListedAxis listed && !listed.events()) {
             return "about every " + Durations.format(listed.interval());
         }

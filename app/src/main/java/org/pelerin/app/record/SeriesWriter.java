@@ -3,6 +3,7 @@ package org.pelerin.app.record;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.pelerin.core.series.Block;
@@ -11,6 +12,7 @@ import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
+import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,16 +44,39 @@ public class SeriesWriter {
             mapper.deleteSeries(missionId);
         }
         for (int channel = 0; channel < series.size(); channel++) {
-            Series s = series.get(channel);
-            Instant start = Instant.ofEpochMilli(s.axis().ownMillisAt(0));
-            mapper.insertSeries(SeriesRows.row(
-                    missionId, channel, s.channel(), start, s.axis().count(), s.axis()));
-            putBlocks(missionId, channel, s.blocks());
-            boolean same = channel > 0 && series.get(channel - 1).axis() == s.axis();
-            if (s.axis() instanceof ListedAxis listed && !(same && !listed.events())) {
-                putInstants(missionId, channel, SeriesRows.instants(listed.ownMillis(), 0));
+            TimeAxis before = channel == 0 ? null : series.get(channel - 1).axis();
+            insert(missionId, channel, series.get(channel), before, false);
+        }
+    }
+
+    /** @param before axis of the series before it; where it is the same, instants of rows are not kept twice */
+    private void insert(long missionId, int channel, Series s, TimeAxis before, boolean derived) {
+        Instant start = Instant.ofEpochMilli(s.axis().ownMillisAt(0));
+        mapper.insertSeries(
+                SeriesRows.row(missionId, channel, s.channel(), start, s.axis().count(), s.axis(), derived));
+        putBlocks(missionId, channel, s.blocks());
+        if (s.axis() instanceof ListedAxis listed && (listed.events() || before != listed)) {
+            putInstants(missionId, channel, SeriesRows.instants(listed.ownMillis(), 0));
+        }
+    }
+
+    /**
+     * Replaces the derived series of a mission.
+     *
+     * @param derived by their numbers, which are none of recorded ones
+     */
+    @Transactional
+    public void replaceDerived(long missionId, Map<Integer, Series> derived) {
+        // looked up first, as above
+        for (SeriesMapper.SeriesRow row : mapper.series(missionId)) {
+            if (row.derived()) {
+                outlines.deleteOf(missionId, row.channel());
+                mapper.deleteBlocksOf(missionId, row.channel());
+                mapper.deleteInstantsOf(missionId, row.channel());
+                mapper.deleteDerived(missionId, row.channel());
             }
         }
+        derived.forEach((number, s) -> insert(missionId, number, s, null, true));
     }
 
     /**
@@ -65,7 +90,8 @@ public class SeriesWriter {
             replace(missionId, parts.stream().map(SeriesPart::series).toList());
             return true;
         }
-        List<SeriesMapper.SeriesRow> rows = mapper.series(missionId);
+        List<SeriesMapper.SeriesRow> rows =
+                mapper.series(missionId).stream().filter(r -> !r.derived()).toList();
         if (rows.size() != parts.size()
                 || !IntStream.range(0, rows.size()).allMatch(i -> follows(rows.get(i), parts.get(i)))) {
             return false;
@@ -104,7 +130,8 @@ public class SeriesWriter {
                 putInstants(mission, row.channel(), SeriesRows.instants(all, number));
             }
         }
-        mapper.goesOn(SeriesRows.row(mission, row.channel(), part.channel(), row.startAt(), part.to(), part.axis()));
+        mapper.goesOn(
+                SeriesRows.row(mission, row.channel(), part.channel(), row.startAt(), part.to(), part.axis(), false));
     }
 
     private double[] valuesBefore(SeriesMapper.SeriesRow row, int block, int count) {

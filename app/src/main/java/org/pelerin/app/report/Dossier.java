@@ -264,12 +264,15 @@ record Dossier(
     List<List<Series>> tables() {
         List<List<Series>> out = new ArrayList<>();
         for (Series s : series) {
-            List<Series> last = out.isEmpty() ? List.of() : out.get(out.size() - 1);
-            if (!last.isEmpty() && last.get(0).axis().equals(s.axis())) {
-                last.add(s);
-            } else {
-                out.add(new ArrayList<>(List.of(s)));
-            }
+            out.stream()
+                    .filter(t -> !s.axis().events() && t.get(0).axis().equals(s.axis()))
+                    .findFirst()
+                    .orElseGet(() -> {
+                        List<Series> fresh = new ArrayList<>();
+                        out.add(fresh);
+                        return fresh;
+                    })
+                    .add(s);
         }
         return out;
     }

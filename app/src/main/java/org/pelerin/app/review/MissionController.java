@@ -20,6 +20,7 @@ import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
@@ -58,6 +59,7 @@ class MissionController {
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
 
     private final JudgedRecords records;
+    private final DerivedSeries derived;
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final DisturbanceStore disturbances;
@@ -70,6 +72,7 @@ class MissionController {
             MissionService missions,
             Evaluation evaluation,
             JudgedRecords records,
+            DerivedSeries derived,
             SeriesStore store,
             DisturbanceStore disturbances,
             Completeness.Teller completeness,
@@ -79,6 +82,7 @@ class MissionController {
         this.missions = missions;
         this.evaluation = evaluation;
         this.records = records;
+        this.derived = derived;
         this.store = store;
         this.disturbances = disturbances;
         this.places = places;
@@ -143,6 +147,7 @@ class MissionController {
             JudgedPeriod period = records.period(stored);
             model.addAttribute("period", period);
             model.addAttribute("excluded", records.excluded(id));
+            model.addAttribute("derived", derived.of(id));
             model.addAttribute("local", LOCAL.withZone(mission.zoneOr(show.home())));
             // read once: the instants of events come with them
             List<SeriesTable> tables = store.tables(mission);

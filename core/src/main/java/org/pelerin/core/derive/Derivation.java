@@ -1,11 +1,13 @@
 package org.pelerin.core.derive;
 
+import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Function;
 
 /** How a series follows from others. Inputs are named by their labels. */
 public sealed interface Derivation {
@@ -13,8 +15,12 @@ public sealed interface Derivation {
     /** The channels that it is read from, recorded or derived. */
     List<String> inputs();
 
-    /** The formula as people read it. */
-    String words();
+    /**
+     * The formula as people read it.
+     *
+     * @param time how a time is told
+     */
+    String words(Function<Duration, String> time);
 
     /** The plain mean of the trailing samples; levels as energy. */
     record OfTrailing(String input, int samples) implements Derivation {
@@ -24,7 +30,7 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return "mean of the last " + samples + " samples of " + input;
         }
     }
@@ -49,9 +55,9 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
-            return of.name().toLowerCase(java.util.Locale.ROOT) + " of " + input + " over each " + window
-                    + (zone == null ? "" : " of the clock in " + zone);
+        public String words(Function<Duration, String> time) {
+            return of.name().toLowerCase(java.util.Locale.ROOT) + " of " + input + " over each " + time.apply(window)
+                    + (zone == null ? " from the first sample on" : " of the clock in " + zone);
         }
     }
 
@@ -67,9 +73,9 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
-            return "total of " + input + " times time per " + per
-                    + (window == null ? " since the beginning" : " over each " + window);
+        public String words(Function<Duration, String> time) {
+            return "total of " + input + " per " + time.apply(per) + " times time"
+                    + (window == null ? ", since the beginning" : ", over each " + time.apply(window));
         }
     }
 
@@ -81,8 +87,8 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
-            return "change of " + input + " per " + per;
+        public String words(Function<Duration, String> time) {
+            return "change of " + input + " from one sample to the next, per " + time.apply(per);
         }
     }
 
@@ -93,7 +99,7 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return input + " − " + less;
         }
     }
@@ -105,7 +111,7 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return text;
         }
     }
@@ -118,7 +124,7 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return "dew point (Magnus, over water) of " + temperature + " and " + humidity;
         }
     }
@@ -160,9 +166,10 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return "(" + pressure + " − " + barometer + ") / ("
-                    + (density == null ? "density at " + temperature : density + " kg/m³") + " · " + gravity + " m/s²)";
+                    + (density == null ? "density at " + temperature : plain(density) + " kg/m³") + " · "
+                    + plain(gravity) + " m/s²)";
         }
     }
 
@@ -174,8 +181,9 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
-            return "mean kinetic temperature of " + input + " over the last " + window;
+        public String words(Function<Duration, String> time) {
+            return "mean kinetic temperature of " + input + " over the last " + time.apply(window) + ", ΔH " + enthalpy
+                    + " kJ/mol";
         }
     }
 
@@ -200,8 +208,9 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
-            return "noise dose of " + input + ", " + criterion + " dB, " + exchange + " dB, from " + from + " to " + to;
+        public String words(Function<Duration, String> time) {
+            return "noise dose of " + input + ", criterion " + plain(criterion) + " dB, exchange rate "
+                    + plain(exchange) + " dB, each shift from " + from + " to " + to;
         }
     }
 
@@ -212,8 +221,13 @@ public sealed interface Derivation {
         }
 
         @Override
-        public String words() {
+        public String words(Function<Duration, String> time) {
             return "greatest |phase − mean| / mean · 100 of " + String.join(", ", inputs);
         }
+    }
+
+    /** Without a point where there is nothing behind it. */
+    private static String plain(double v) {
+        return BigDecimal.valueOf(v).stripTrailingZeros().toPlainString();
     }
 }

@@ -6,7 +6,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
@@ -30,15 +32,23 @@ public final class Derivations {
     private final Map<String, Derived> wanted = new LinkedHashMap<>();
     private final Map<String, SampleSource> made = new HashMap<>();
     private final List<String> making = new ArrayList<>();
+    private final Function<String, Optional<SampleSource>> beside;
     private JudgedRecord record;
 
-    private Derivations(JudgedRecord record) {
+    private Derivations(JudgedRecord record, Function<String, Optional<SampleSource>> beside) {
         this.record = record;
+        this.beside = beside;
     }
 
     /** @throws ImpossibleException if one is derived from itself, an input is not there or does not fit, or a name comes twice */
     public static JudgedRecord add(JudgedRecord record, List<Derived> derived) {
-        Derivations all = new Derivations(record);
+        return add(record, derived, name -> Optional.empty());
+    }
+
+    /** @param beside what else can be derived from by some name, and is no channel of the record: one of another mission */
+    public static JudgedRecord add(
+            JudgedRecord record, List<Derived> derived, Function<String, Optional<SampleSource>> beside) {
+        Derivations all = new Derivations(record, beside);
         for (Derived d : derived) {
             if (record.source(d.name()).isPresent() || all.wanted.put(d.name(), d) != null) {
                 throw new ImpossibleException("Two series are called “" + d.name() + "”");
@@ -55,6 +65,11 @@ public final class Derivations {
         }
         Derived derived = wanted.get(name);
         if (derived == null) {
+            Optional<SampleSource> other = beside.apply(name);
+            if (other.isPresent()) {
+                made.put(name, other.get());
+                return other.get();
+            }
             throw new ImpossibleException("“" + of + "” is derived from “" + name + "”, which is not there");
         }
         if (making.contains(name)) {

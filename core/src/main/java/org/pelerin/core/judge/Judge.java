@@ -69,7 +69,7 @@ public final class Judge {
                 .filter(g -> g.channel() != null)
                 .forEach(g -> source(g.channel(), g.id()).ifPresent(this::watch));
         if (presence.isEmpty()) {
-            record.sources().forEach(this::watch);
+            record.recorded().forEach(this::watch);
         }
         List<SampleSource> watched =
                 record.sources().stream().filter(presence::containsKey).toList();

@@ -20,10 +20,12 @@ import org.threeten.extra.Interval;
 public final class JudgedRecord {
 
     private final List<SampleSource> sources;
+    private final int recorded;
     private final Spans excluded;
 
-    private JudgedRecord(List<SampleSource> sources, Spans excluded) {
+    private JudgedRecord(List<SampleSource> sources, int recorded, Spans excluded) {
         this.sources = List.copyOf(sources);
+        this.recorded = recorded;
         this.excluded = excluded;
     }
 
@@ -43,7 +45,7 @@ public final class JudgedRecord {
         for (Series s : recorded) {
             sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid));
         }
-        return new JudgedRecord(sources, outside);
+        return new JudgedRecord(sources, sources.size(), outside);
     }
 
     /**
@@ -72,7 +74,7 @@ public final class JudgedRecord {
         }
         List<SampleSource> joined = new ArrayList<>();
         parts.forEach((channel, of) -> joined.add(new JoinedSource(channel, of)));
-        return new JudgedRecord(joined, excluded);
+        return new JudgedRecord(joined, joined.size(), excluded);
     }
 
     private static Spans judged(Series s, Interval period) {
@@ -96,11 +98,16 @@ public final class JudgedRecord {
     public JudgedRecord with(SampleSource derived) {
         List<SampleSource> more = new ArrayList<>(sources);
         more.add(derived);
-        return new JudgedRecord(more, excluded);
+        return new JudgedRecord(more, recorded, excluded);
     }
 
+    /** Recorded channels, then derived ones. */
     public List<SampleSource> sources() {
         return sources;
+    }
+
+    public List<SampleSource> recorded() {
+        return sources.subList(0, recorded);
     }
 
     /** The first of that name. */

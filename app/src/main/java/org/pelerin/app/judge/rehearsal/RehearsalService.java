@@ -46,7 +46,7 @@ public class RehearsalService {
         List<String> unmatched = new ArrayList<>(
                 limits.rules().stream().map(r -> r.channel()).distinct().toList());
         for (Mission m : missions.collectedAt(spotId, MISSIONS)) {
-            List<Series> record = store.load(m);
+            List<Series> record = store.recorded(m);
             if (record.isEmpty()) {
                 continue;
             }

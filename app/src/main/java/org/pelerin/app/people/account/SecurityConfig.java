@@ -57,6 +57,9 @@ class SecurityConfig {
         "/missions/*/judged-period/follow",
         "/missions/*/exclusions",
         "/missions/*/exclusions/*/undo",
+        "/missions/*/derived",
+        "/missions/*/derived/*/remove",
+        "/missions/*/derived/*/restore",
         "/missions/*/documentation",
         "/missions/*/attachments",
         "/attachments/*/remove"

@@ -30,6 +30,7 @@ public enum Length {
     PLAN_NAME("plan.name", 120),
     CHANNEL_LABEL("series.label", ChannelSettings.LONGEST_LABEL),
     CHANNEL_UNIT("series.unit", Sensor.LONGEST_UNIT),
+    DERIVED_NAME("derived_series.name", 80),
     NOT_WIRED("mission.not_wired", 200),
     SENSOR_NAME("sensor.name", Sensor.LONGEST_NAME),
     CERTIFICATE("calibration.certificate", 80),

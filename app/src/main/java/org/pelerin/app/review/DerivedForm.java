@@ -1,0 +1,273 @@
+package org.pelerin.app.review;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.core.plan.Durations;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A series to be derived, as it is typed: how, from which channels, by which figures. */
+public class DerivedForm implements Form {
+
+    /** The ways there are, in the order in which they are offered. */
+    public enum Kind {
+        MOVING_MEAN("moving mean", "movingMean"),
+        BLOCK_MEAN("mean of windows", "blockMean"),
+        BLOCK_MIN("least of windows", "blockMin"),
+        BLOCK_MAX("greatest of windows", "blockMax"),
+        TOTAL("total", "total"),
+        RATE("rate of change", "rate"),
+        DIFFERENCE("difference of two", "difference"),
+        FORMULA("formula", "formula"),
+        DEW_POINT("dew point", "dewPoint"),
+        LEVEL("water level", "level"),
+        ROLLING_MKT("rolling mean kinetic temperature", "rollingMkt"),
+        DOSE("noise dose by shift", "dose"),
+        UNBALANCE("unbalance of phases", "unbalance");
+
+        private final String title;
+        private final String field;
+
+        Kind(String title, String field) {
+            this.title = title;
+            this.field = field;
+        }
+
+        public String title() {
+            return title;
+        }
+    }
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final List<String> DAYS = List.of("MON", "TUE", "WED", "THU", "FRI", "SAT", "SUN");
+
+    public Kind kind = Kind.MOVING_MEAN;
+    public String name = "";
+    public String unit = "";
+    public String channel = "";
+    public List<String> channels = new ArrayList<>();
+    public String samples = "6";
+    public String window = "1 h";
+    public String per = "1 h";
+    public String anchor = "clock";
+    public boolean sinceStart;
+    public String coverage = "";
+    public String minus = "";
+    public String text = "";
+    public String temperature = "";
+    public String humidity = "";
+    public String pressure = "";
+    public String barometer = "";
+    public String water = "1000";
+    public String density = "";
+    public String gravity = "";
+    public String uncovered = "empty";
+    public String referenceAt = "";
+    public String referenceIs = "depth";
+    public String reference = "";
+    public String enthalpy = "";
+    public String criterion = "85";
+    public String exchange = "3";
+    public String threshold = "";
+    public String shiftFrom = "06:00";
+    public String shiftTo = "14:00";
+    public List<String> days = new ArrayList<>();
+    public boolean ofSpot;
+
+    /** Of the week, as definitions name them. */
+    public static List<String> week() {
+        return DAYS;
+    }
+
+    /** Its definition as JSON; empty where something is wrong, which the reader says at its place. */
+    Optional<String> definition(FieldReader read, ZoneId zone) {
+        Map<String, Object> how = new LinkedHashMap<>();
+        switch (kind) {
+            case MOVING_MEAN -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("samples", count(read, "samples", samples));
+            }
+            case BLOCK_MEAN, BLOCK_MIN, BLOCK_MAX -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("window", time(read, "window", window));
+                anchored(how, zone);
+                optional(how, read, "coverage", coverage);
+            }
+            case TOTAL -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("per", time(read, "per", per));
+                if (!sinceStart) {
+                    how.put("window", time(read, "window", window));
+                    anchored(how, zone);
+                    optional(how, read, "coverage", coverage);
+                }
+            }
+            case RATE -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("per", time(read, "per", per));
+            }
+            case DIFFERENCE -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("minus", needed(read, "minus", minus));
+            }
+            case FORMULA -> {
+                how.put("text", needed(read, "text", text));
+                how.put("channels", several(read));
+            }
+            case DEW_POINT -> {
+                how.put("temperature", needed(read, "temperature", temperature));
+                how.put("humidity", needed(read, "humidity", humidity));
+            }
+            case LEVEL -> level(how, read, zone);
+            case ROLLING_MKT -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("window", time(read, "window", window));
+                optional(how, read, "enthalpy", enthalpy);
+            }
+            case DOSE -> {
+                how.put("channel", needed(read, "channel", channel));
+                how.put("criterion", number(read, "criterion", criterion));
+                how.put("exchange", number(read, "exchange", exchange));
+                optional(how, read, "threshold", threshold);
+                how.put("from", needed(read, "shiftFrom", shiftFrom));
+                how.put("to", needed(read, "shiftTo", shiftTo));
+                if (!days.isEmpty() && days.size() < DAYS.size()) {
+                    how.put("days", days);
+                }
+                how.put("zone", zone.getId());
+            }
+            default -> how.put("channels", several(read));
+        }
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("name", read.text("name", name.isBlank() ? proposed() : name, Length.DERIVED_NAME));
+        if (!unit.isBlank()) {
+            all.put("unit", read.text("unit", unit, Length.CHANNEL_UNIT));
+        }
+        all.put(kind.field, how);
+        return read.errors().isEmpty() ? Optional.of(JSON.writeValueAsString(all)) : Optional.empty();
+    }
+
+    /** What it is called where nobody says. */
+    public String proposed() {
+        String of = channel.isBlank() ? "" : channel + ", ";
+        String name = switch (kind) {
+            case MOVING_MEAN -> of + "mean of " + samples + " samples";
+            case BLOCK_MEAN -> of + "mean of " + window;
+            case BLOCK_MIN -> of + "least of " + window;
+            case BLOCK_MAX -> of + "greatest of " + window;
+            case RATE -> of + "change per " + per;
+            case DIFFERENCE -> of.isEmpty() || minus.isBlank() ? kind.title : channel + " − " + minus;
+            case ROLLING_MKT -> of + "kinetic mean of " + window;
+            case TOTAL, DOSE -> of + kind.title;
+            default -> kind.title;
+        };
+        return Length.DERIVED_NAME.cut(name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1));
+    }
+
+    private void level(Map<String, Object> how, FieldReader read, ZoneId zone) {
+        how.put("pressure", needed(read, "pressure", pressure));
+        how.put("barometer", needed(read, "barometer", barometer));
+        switch (water) {
+            case "own" -> how.put("density", number(read, "density", density));
+            case "follows" -> how.put("temperature", needed(read, "temperature", temperature));
+            default -> how.put("density", number(read, "water", water));
+        }
+        optional(how, read, "gravity", gravity);
+        how.put("uncovered", uncovered.equals("hold") ? "hold" : "empty");
+        if (!reference.isBlank() || !referenceAt.isBlank()) {
+            Map<String, Object> passes = new LinkedHashMap<>();
+            passes.put("at", instant(read, zone));
+            passes.put(referenceIs.equals("elevation") ? "elevation" : "depth", number(read, "reference", reference));
+            how.put("reference", passes);
+        }
+    }
+
+    private String instant(FieldReader read, ZoneId zone) {
+        try {
+            Instant at = LocalDateTime.parse(referenceAt.strip()).atZone(zone).toInstant();
+            return at.toString();
+        } catch (DateTimeException e) {
+            read.wrong("referenceAt", "Say when it was measured");
+            return "";
+        }
+    }
+
+    private void anchored(Map<String, Object> how, ZoneId zone) {
+        if (anchor.equals("start")) {
+            how.put("anchor", "start");
+        } else {
+            how.put("anchor", "clock");
+            how.put("zone", zone.getId());
+        }
+    }
+
+    private List<String> several(FieldReader read) {
+        if (channels.isEmpty()) {
+            read.wrong("channels", "Choose the channels that it follows from");
+        }
+        return channels;
+    }
+
+    private static String needed(FieldReader read, String field, String value) {
+        if (value.isBlank()) {
+            read.wrong(field, "This is needed");
+        }
+        return value.strip();
+    }
+
+    private static String time(FieldReader read, String field, String value) {
+        try {
+            Duration d = Durations.parse(value);
+            if (d.isZero()) {
+                read.wrong(field, "A time is above 0");
+            }
+            return d.toString();
+        } catch (IllegalArgumentException e) {
+            read.wrong(field, e.getMessage());
+            return "";
+        }
+    }
+
+    private static Integer count(FieldReader read, String field, String value) {
+        try {
+            int n = Integer.parseInt(value.strip());
+            if (n >= 1) {
+                return n;
+            }
+        } catch (NumberFormatException e) {
+            // said below
+        }
+        read.wrong(field, "A whole number from 1 on");
+        return 1;
+    }
+
+    private static Double number(FieldReader read, String field, String value) {
+        try {
+            double v = Double.parseDouble(value.strip().replace(',', '.').replace('−', '-'));
+            if (Double.isFinite(v)) {
+                return v;
+            }
+        } catch (NumberFormatException e) {
+            // said below
+        }
+        read.wrong(field, "A number");
+        return 0.0;
+    }
+
+    private static void optional(Map<String, Object> how, FieldReader read, String field, String value) {
+        if (!value.isBlank()) {
+            how.put(field, number(read, field, value));
+        }
+    }
+}
