@@ -88,6 +88,26 @@ function showErrors() {
     input.insertAdjacentElement('afterend', text);
   });
 }
+// The tray of what is connected: in view, or folded to an edge with a count, as somebody left it here.
+(() => {
+  const fold = document.getElementById('tray-fold');
+  if (!fold) return;
+  const where = document.body.classList.contains('handles') ? 'trayHandles' : 'trayReads', kept = `pelerin-tray-${where.slice(4).toLowerCase()}`;
+  const root = document.documentElement;
+  const say = () => {
+    const open = root.dataset[where] === 'open', units = document.querySelectorAll('#tray .unit').length;
+    fold.setAttribute('aria-expanded', open);
+    fold.setAttribute('aria-label', `${open ? 'Fold away' : 'Show'} what is connected, ${units} now`);
+    document.getElementById('tray-count').textContent = units;
+  };
+  fold.addEventListener('click', () => {
+    root.dataset[where] = root.dataset[where] === 'open' ? 'folded' : 'open';
+    localStorage.setItem(kept, root.dataset[where]);
+    say();
+  });
+  document.addEventListener('htmx:afterSwap', (e) => { if (e.detail.target.id === 'tray') say(); });
+  say();
+})();
 document.querySelector('[data-select]')?.select();
 document.querySelector('[data-print]')?.addEventListener('click', () => print());
 document.addEventListener('change', showWhens);

@@ -49,6 +49,7 @@ class DemoFill {
     private final Stations stations;
     private final StationWatch stationWatch;
     private final YardClient yard;
+    private final DemoDerived derived;
 
     DemoFill(
             AccountService accounts,
@@ -61,7 +62,8 @@ class DemoFill {
             LoggerRegistry loggers,
             Stations stations,
             StationWatch stationWatch,
-            YardClient yard) {
+            YardClient yard,
+            DemoDerived derived) {
         this.accounts = accounts;
         this.places = places;
         this.hands = hands;
@@ -73,6 +75,7 @@ class DemoFill {
         this.stations = stations;
         this.stationWatch = stationWatch;
         this.yard = yard;
+        this.derived = derived;
     }
 
     @EventListener
@@ -96,6 +99,7 @@ class DemoFill {
         legs();
         hands.passUntilPresent();
         today();
+        derived.make(WHO);
         certificates();
         rounds();
         accounts.create(WHO, "Technician", "pelerin", Role.TECHNICIAN, "system");
