@@ -41,6 +41,7 @@ class RecordController {
     private final SeriesStore store;
     private final JudgedRecords records;
     private final Chart chart;
+    private final Between between;
     private final Formats show;
 
     RecordController(
@@ -49,12 +50,14 @@ class RecordController {
             SeriesStore store,
             JudgedRecords records,
             Chart chart,
+            Between between,
             Formats show) {
         this.records = records;
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
         this.chart = chart;
+        this.between = between;
         this.show = show;
     }
 
@@ -121,6 +124,18 @@ class RecordController {
             @RequestParam(defaultValue = "c") String t,
             @RequestParam(defaultValue = "") String clock) {
         return chart.window(get(id, clock), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), t.equals("f"));
+    }
+
+    /** What each channel reads at two instants, in ms; see {@link Between}. */
+    @GetMapping("/missions/{id}/between")
+    @ResponseBody
+    List<Between.Reading> between(
+            @PathVariable long id,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock) {
+        return between.readings(get(id, clock), from, to, t.equals("f"));
     }
 
     /** One row of the table of values. */

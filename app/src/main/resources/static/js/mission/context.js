@@ -1,0 +1,34 @@
+// What all parts of the mission's chart stand on: its place on the page, what the page says of the record, colours and words.
+export const box = document.getElementById('chart');
+export const data = box ? JSON.parse(box.dataset.chart) : { channels: [] };
+export const whole = { from: data.from, to: Math.max(data.to, data.from + 1000) };
+/** What is in view; changed by show() in mission.js only. */
+export const view = { ...whole };
+
+export const LEFT = 54, RIGHT = 10, RIBBON = 36;
+export const units = [...new Set(data.channels.map((c) => c.unit))];
+
+export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+export const clamp = (v, a, b) => Math.min(Math.max(v, a), b);
+export const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+export const moment = new Intl.DateTimeFormat('en-GB', { timeZone: data.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' });
+
+/** Asks the server for something of this mission, in the unit and on the clock that are shown. */
+export async function ask(what, parameters) {
+  const query = new URLSearchParams({ ...parameters, t: data.t, clock: data.clock });
+  const answer = await fetch(`/missions/${data.mission}/${what}?${query}`, { headers: { Accept: 'application/json' } });
+  if (!answer.ok) throw new Error(`The chart's points could not be read (${answer.status}).`);
+  return answer.json();
+}
+
+/** Smallest and largest value a column between two instants. */
+export const points = (from, to, width) => ask('window', { from: Math.floor(from), to: Math.ceil(to), width });
+
+/** The column that an instant lies in; of samples the nearest, of steps the one that holds; -1 outside. */
+export function columnAt(group, t) {
+  const ts = group.t;
+  if (!ts.length || t > group.end || t < ts[0] - (ts.length > 1 ? ts[1] - ts[0] : 0)) return -1;
+  let low = 0, high = ts.length - 1;
+  while (low < high) { const mid = (low + high + 1) >> 1; if (ts[mid] <= t) low = mid; else high = mid - 1; }
+  return !group.steps && low + 1 < ts.length && ts[low + 1] - t < t - ts[low] ? low + 1 : low;
+}

@@ -1,0 +1,90 @@
+// Two instants that somebody sets: a line for each, and what lies between them. A click sets the first, another the second, a third begins
+// anew; Escape or a double click takes them away.
+import { ask, css, moment, numbers } from './context.js';
+
+export const cursors = [];
+const place = () => document.getElementById('cursors');
+let asked = 0;
+
+const span = (ms) => {
+  const parts = [[86400, 'd'], [3600, 'h'], [60, 'min'], [1, 's']];
+  let rest = Math.round(ms / 1000);
+  const out = [];
+  parts.forEach(([size, unit]) => { const n = Math.floor(rest / size); rest -= n * size; if (n) out.push(`${n}\u00a0${unit}`); });
+  return out.slice(0, 3).join(' ') || '0\u00a0s';
+};
+
+/** Both, in the order of time; null while there are not two. */
+export const between = () => (cursors.length === 2 ? [Math.min(...cursors), Math.max(...cursors)] : null);
+
+export function set(t) {
+  if (cursors.length === 2) cursors.length = 0;
+  cursors.push(Math.round(t));
+}
+
+export function clear() {
+  const there = cursors.length > 0;
+  cursors.length = 0;
+  return there;
+}
+
+export function drawCursors(u) {
+  const { ctx, bbox } = u, d = devicePixelRatio;
+  ctx.save();
+  ctx.font = `600 ${12 * d}px Next`;
+  ctx.textAlign = 'center';
+  ctx.textBaseline = 'middle';
+  [...cursors].sort((a, b) => a - b).forEach((t, i) => {
+    const x = u.valToPos(t / 1000, 'x', true);
+    if (x < bbox.left || x > bbox.left + bbox.width) return;
+    ctx.strokeStyle = css('--ink'); ctx.lineWidth = 1.5 * d;
+    ctx.beginPath(); ctx.moveTo(x, bbox.top); ctx.lineTo(x, bbox.top + bbox.height); ctx.stroke();
+    ctx.fillStyle = css('--ink');
+    ctx.fillRect(x - 8 * d, bbox.top, 16 * d, 15 * d);
+    ctx.fillStyle = css('--page');
+    ctx.fillText('AB'[i], x, bbox.top + 8 * d);
+  });
+  ctx.restore();
+}
+
+const row = (...cells) => {
+  const tr = document.createElement('tr');
+  cells.forEach((c, i) => { const td = document.createElement('td'); td.textContent = c; if (i) td.className = 'n mono'; tr.append(td); });
+  return tr;
+};
+const told = (v, unit) => (v === null || v === undefined ? '◇' : `${numbers.format(v)} ${unit}`);
+const exact = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
+const signed = (v, unit) => (v === null || v === undefined ? '–' : `${v > 0 ? '+' : ''}${exact.format(v)} ${unit}`);
+
+/** What the lines that are drawn read at them, in a table under the chart. */
+export async function tell(channels) {
+  const mine = ++asked, box = place();
+  if (!cursors.length) { box.replaceChildren(); return; }
+  const [a, b] = [Math.min(...cursors), Math.max(...cursors)];
+  let readings;
+  try {
+    readings = await ask('between', { from: a, to: b });
+  } catch (e) {
+    box.textContent = e.message;
+    return;
+  }
+  if (mine !== asked) return;
+  const table = document.createElement('table'), head = document.createElement('thead');
+  table.className = 'quiet';
+  const lines = readings.filter((r) => channels.includes(r.channel));
+  const titles = document.createElement('tr');
+  (cursors.length === 2 ? ['', `A ${moment.format(a)}`, `B ${moment.format(b)}`, `B − A in ${span(b - a)}`, 'an hour'] : ['', `A ${moment.format(a)}`]).forEach((t, i) => {
+    const th = document.createElement('th');
+    th.textContent = t;
+    if (i) th.className = 'n';
+    titles.append(th);
+  });
+  head.append(titles);
+  table.append(head, ...lines.map((r) => (cursors.length === 2
+    ? row(r.label, told(r.from, r.unit), told(r.to, r.unit), (r.difference === null ? '–' : `${r.difference > 0 ? '+' : ''}${numbers.format(r.difference)} ${r.unit}`), signed(r.perHour, `${r.unit}/h`))
+    : row(r.label, told(r.from, r.unit)))));
+  const foot = document.createElement('p');
+  foot.className = 'sub small no-print';
+  foot.textContent = cursors.length === 2 ? 'The figures on the right are those between A and B. Escape takes both away.' : 'Click once more for what lies between.';
+  box.replaceChildren(table, foot);
+}

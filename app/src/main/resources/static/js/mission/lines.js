@@ -1,0 +1,57 @@
+// Values: smallest to largest a column; what is beyond a limit in the colour of its side. What holds until it changes is drawn in steps.
+import { css, data } from './context.js';
+import { limitsOf } from './limits.js';
+import { look } from './looks.js';
+
+/** The scale that the lines of a unit need, with their limits. */
+export function range(unit, lines) {
+  let lo = Infinity, hi = -Infinity;
+  lines.forEach((l) => l.min.forEach((v, i) => { if (v !== null) { lo = Math.min(lo, v); hi = Math.max(hi, l.max[i]); } }));
+  limitsOf(unit).forEach((c) => { if (c.low !== '') { lo = Math.min(lo, c.low); } if (c.high !== '') { hi = Math.max(hi, c.high); } });
+  if (lo > hi) return [0, 1];
+  const room = Math.max((hi - lo) * 0.07, 0.2);
+  return [lo - room, hi + room];
+}
+
+function path(u, line, group) {
+  const out = new Path2D();
+  let pen = null;
+  line.min.forEach((lo, i) => {
+    if (lo === null) { pen = null; return; }
+    const x = u.valToPos(group.t[i] / 1000, 'x', true), y0 = u.valToPos(lo, 'y', true), y1 = u.valToPos(line.max[i], 'y', true);
+    if (pen !== null && group.steps) out.lineTo(x, pen);
+    if (pen !== null) out.lineTo(x, y0); else out.moveTo(x, y0);
+    out.lineTo(x, y1 === y0 ? y0 + 0.01 : y1);
+    pen = y1;
+  });
+  if (pen !== null && group.steps) out.lineTo(u.valToPos(group.end / 1000, 'x', true), pen);
+  return out;
+}
+
+export function drawLines(lines, groups) {
+  return (u) => {
+    const { ctx, bbox } = u;
+    ctx.save();
+    ctx.beginPath(); ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height); ctx.clip();
+    lines.forEach((line) => {
+      const limit = data.channels[line.channel] || {}, style = look(line.label), drawn = path(u, line, groups[line.group]);
+      const strokes = [[style.colour, limit.scans ? 1 : 1.5, null]];
+      if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
+      if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);
+      strokes.forEach(([colour, width, side]) => {
+        ctx.save();
+        if (side) {
+          ctx.beginPath();
+          if (side[0] === 'above') ctx.rect(bbox.left, bbox.top, bbox.width, Math.max(0, side[1] - bbox.top));
+          else ctx.rect(bbox.left, side[1], bbox.width, Math.max(0, bbox.top + bbox.height - side[1]));
+          ctx.clip();
+        }
+        ctx.strokeStyle = colour; ctx.lineWidth = width * devicePixelRatio; ctx.lineJoin = 'round';
+        ctx.setLineDash(style.dash.map((n) => n * devicePixelRatio));
+        ctx.stroke(drawn);
+        ctx.restore();
+      });
+    });
+    ctx.restore();
+  };
+}

@@ -1,0 +1,182 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.KeyboardModifier;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.MissionCreation;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** The chart of a mission in the browser: what lies between two instants, ways back through views, one line alone. */
+@Timeout(120)
+class MissionChartTest {
+
+    private static final Instant START = Instant.parse("2026-01-05T00:00:00Z");
+    private static final int SAMPLES = 1_001;
+
+    private static TestBed bed;
+    private static long mission;
+    private final List<String> errors = new ArrayList<>();
+    private BrowserContext context;
+    private Page page;
+
+    /** Air rises by a tenth of a degree each ten minutes, the floor stays. */
+    @BeforeAll
+    static void record() {
+        bed = TestBed.get();
+        bed.bean(JdbcTemplate.class)
+                .update("INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records,"
+                        + " clock_offset_ms, seen_at) VALUES ('QL-CHART', 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)");
+        mission = bed.bean(MissionCreation.class)
+                .adopt("QL-CHART", 1, Hands.alder(new StartCondition.Now()), START, START, "tech")
+                .id();
+        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), SAMPLES);
+        double[] air = IntStream.range(0, SAMPLES).mapToDouble(i -> i / 10.0).toArray();
+        double[] floor = IntStream.range(0, SAMPLES).mapToDouble(i -> 7).toArray();
+        bed.bean(SeriesWriter.class)
+                .replace(
+                        mission,
+                        List.of(
+                                Series.of(Channel.of("Air", "°C"), axis, air, null),
+                                Series.of(Channel.of("Floor", "°C"), axis, floor, null)));
+        bed.bean(Evaluation.class).again(mission);
+    }
+
+    @AfterAll
+    static void away() {
+        bed.bean(SeriesWriter.class).replace(mission, List.of());
+        bed.bean(JdbcTemplate.class).update("DELETE FROM excursion WHERE mission_id = ?", mission);
+        bed.bean(JdbcTemplate.class).update("DELETE FROM mission WHERE id = ?", mission);
+        bed.bean(JdbcTemplate.class).update("DELETE FROM logger WHERE serial = 'QL-CHART'");
+    }
+
+    @BeforeEach
+    void open() {
+        context = bed.browser().newContext();
+        page = TestBed.signedIn(context, bed.address);
+        page.onConsoleMessage(m -> {
+            if (m.type().equals("error")) {
+                errors.add(m.text());
+            }
+        });
+        page.navigate(bed.address + "/missions/" + mission);
+        assertThat(page.locator("#chart canvas")).hasCount(1);
+    }
+
+    @AfterEach
+    void close() {
+        context.close();
+        assertThat(errors).isEmpty();
+    }
+
+    /** As slowly as a person: keys that follow each other at once are a scanner's. */
+    private void keys(String... keys) {
+        for (String key : keys) {
+            page.locator("#chart").press(key);
+            page.waitForTimeout(160);
+        }
+    }
+
+    @Test
+    void two_cursors_tell_what_lies_between() {
+        // the middle of all, then the middle of what lies a quarter further on
+        keys("c");
+        assertThat(page.locator("#cursors")).containsText("50 °C");
+        keys("+", "ArrowRight", "ArrowRight", "c");
+        Locator air = page.locator("#cursors tr:has-text('Air')");
+        // 41 h 40 min later: 250 samples of a tenth each, 0.6 an hour
+        assertThat(air).containsText("75 °C");
+        assertThat(air).containsText("+25 °C");
+        assertThat(air).containsText("+0.6 °C/h");
+        assertThat(page.locator("#cursors thead")).containsText("1 d 17 h 40 min");
+        assertThat(page.locator("#cursors tr:has-text('Floor')")).containsText("0 °C/h");
+        assertThat(page.locator("#figures-title")).hasText("Between A and B");
+        // from sample 500 to sample 749, which stands until the second cursor, and the one that begins at it
+        assertThat(page.locator("#figures-box")).containsText("251");
+        // what is to be left out is what lies between
+        page.locator("summary:has-text('Leave a stretch out')").click();
+        page.locator("details[open] [data-range-fill]").click();
+        assertThat(page.locator("#out-from")).hasValue(Pattern.compile("2026-01-08T12:20(:00)?"));
+        page.keyboard().press("Escape");
+        assertThat(page.locator("#cursors tr")).hasCount(0);
+        assertThat(page.locator("#figures-title")).hasText("Shown range");
+    }
+
+    @Test
+    void a_click_sets_one_and_a_drag_zooms() {
+        Locator over = page.locator("#chart .u-over").first();
+        var at = over.boundingBox();
+        page.mouse().click(at.x + at.width / 2, at.y + 40);
+        assertThat(page.locator("#cursors tr:has-text('Air')")).containsText(Pattern.compile("(49|50)(\\.\\d)? °C"));
+        page.mouse().move(at.x + at.width / 4, at.y + 40);
+        page.mouse().down();
+        page.mouse().move(at.x + at.width / 2, at.y + 44);
+        page.mouse().up();
+        page.waitForURL(Pattern.compile(".*[?&]from=\\d+.*"));
+        assertThat(page.locator("#cursors tr:has-text('Air')")).hasCount(1);
+    }
+
+    @Test
+    void views_are_steps_of_the_way_back_and_open_by_their_address() {
+        page.locator("button:has-text('day')").first().click();
+        page.waitForURL(Pattern.compile(".*from=.*"));
+        String day = page.url();
+        page.locator("button:has-text('hour')").first().click();
+        page.waitForURL(u -> !u.equals(day));
+        page.goBack();
+        assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
+        page.goBack();
+        assertThat(page.locator("button.on:has-text('all')")).hasCount(1);
+        page.navigate(day);
+        assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
+        // other units show the same stretch
+        page.locator("a.chip:has-text('°F')").click();
+        assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
+        assertThat(page.locator("#figures-box")).containsText("°F");
+    }
+
+    @Test
+    void one_line_can_stand_alone() {
+        Locator air = page.locator("#legend button:has-text('Air')");
+        Locator floor = page.locator("#legend button:has-text('Floor')");
+        air.click(new Locator.ClickOptions().setModifiers(List.of(KeyboardModifier.SHIFT)));
+        assertThat(floor).hasAttribute("aria-pressed", "false");
+        assertThat(air).hasAttribute("aria-pressed", "true");
+        air.click(new Locator.ClickOptions().setModifiers(List.of(KeyboardModifier.SHIFT)));
+        assertThat(floor).hasAttribute("aria-pressed", "true");
+    }
+
+    @Test
+    void the_tray_is_an_edge_here_until_somebody_opens_it() {
+        Locator tray = page.locator("#tray");
+        assertThat(tray).isHidden();
+        page.locator("#tray-fold").click();
+        assertThat(tray).isVisible();
+        page.reload();
+        assertThat(tray).isVisible();
+        page.locator("#tray-fold").click();
+        page.navigate(bed.address + "/dock");
+        assertThat(tray).isVisible();
+    }
+}
