@@ -56,6 +56,20 @@ const told = (v, unit) => (v === null || v === undefined ? '◇' : `${numbers.fo
 const exact = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
 const signed = (v, unit) => (v === null || v === undefined ? '–' : `${v > 0 ? '+' : ''}${exact.format(v)} ${unit}`);
 
+/** From what lies between to the form that leaves it out. */
+function leaveOut() {
+  const button = document.createElement('button'), form = document.getElementById('leave-out');
+  button.type = 'button'; button.className = 'chip no-print';
+  button.textContent = 'leave what lies between out of the judgement …';
+  button.addEventListener('click', () => {
+    form.open = true;
+    form.querySelector('[data-range-fill]').click();
+    form.scrollIntoView({ block: 'center' });
+    form.querySelector('[name=reason]').focus({ preventScroll: true });
+  });
+  return button;
+}
+
 /** What the lines that are drawn read at them, in a table under the chart. */
 export async function tell(channels) {
   const mine = ++asked, box = place();
@@ -87,4 +101,5 @@ export async function tell(channels) {
   foot.className = 'sub small no-print';
   foot.textContent = cursors.length === 2 ? 'The figures on the right are those between A and B. Escape takes both away.' : 'Click once more for what lies between.';
   box.replaceChildren(table, foot);
+  if (cursors.length === 2 && document.getElementById('leave-out')) box.append(leaveOut());
 }

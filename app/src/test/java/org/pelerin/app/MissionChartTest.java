@@ -115,8 +115,8 @@ class MissionChartTest {
         // from sample 500 to sample 749, which stands until the second cursor, and the one that begins at it
         assertThat(page.locator("#figures-box")).containsText("251");
         // what is to be left out is what lies between
-        page.locator("summary:has-text('Leave a stretch out')").click();
-        page.locator("details[open] [data-range-fill]").click();
+        page.locator("button:has-text('leave what lies between out')").click();
+        assertThat(page.locator("#out-why")).isFocused();
         assertThat(page.locator("#out-from")).hasValue(Pattern.compile("2026-01-08T12:20(:00)?"));
         page.keyboard().press("Escape");
         assertThat(page.locator("#cursors tr")).hasCount(0);

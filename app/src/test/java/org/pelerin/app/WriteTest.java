@@ -101,6 +101,19 @@ class WriteTest {
         bed.outdoors().post("/sensor", Map.of("serial", serial, "channel", channel, "state", state));
     }
 
+    /** Until the table that the server answered stands in the page: what is typed before that is typed into what goes away. */
+    private void settled(Runnable change) {
+        page.evaluate("""
+                () => {
+                  delete document.body.dataset.settled;
+                  document.addEventListener('htmx:afterSettle', (e) => {
+                    if (e.detail.pathInfo?.requestPath?.includes('/plans/table')) document.body.dataset.settled = 'yes';
+                  });
+                }""");
+        change.run();
+        assertThat(page.locator("body[data-settled]")).hasCount(1);
+    }
+
     @Test
     void another_sensor_keeps_every_channel_and_what_was_seen_is_written() throws InterruptedException {
         String serial = "PL-42018";
@@ -111,9 +124,7 @@ class WriteTest {
         assertThat(rows).hasCount(3);
         for (int channel = 0; channel < 2; channel++) {
             int c = channel;
-            page.waitForResponse(
-                    r -> r.url().endsWith("/plans/table"),
-                    () -> page.selectOption("#sensor-" + c, new SelectOption().setIndex(2 + c)));
+            settled(() -> page.selectOption("#sensor-" + c, new SelectOption().setIndex(2 + c)));
             assertThat(rows).hasCount(3);
         }
         page.locator("[name='channels[0].levels[0].high']").fill("8");
@@ -176,7 +187,7 @@ class WriteTest {
         serials.forEach(s -> bed.carry(s, "dock"));
         for (String path : List.of("/", "/dock", "/missions", "/plans/new", "/dock/PL-18510")) {
             open(path);
-            assertThat(page.locator("#tray [data-port='12']")).isVisible();
+            assertThat(page.locator("#tray [data-port='12']")).isAttached();
             if (path.equals("/plans/new")) {
                 page.locator("#name").click();
             }

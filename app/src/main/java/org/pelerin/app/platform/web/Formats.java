@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
@@ -22,6 +23,8 @@ public class Formats {
     private static final DateTimeFormatter FULL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss zzz", LOCALE);
     private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm zzz", LOCALE);
     private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM", LOCALE);
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", LOCALE);
+    private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("EEE d", LOCALE);
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", LOCALE);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
 
@@ -68,6 +71,16 @@ public class Formats {
     /** 2026-03-19 08:40:00 CET: unambiguous to the second. */
     public String second(Instant t, ZoneId zone) {
         return t == null ? "" : FULL.format(t.atZone(zone));
+    }
+
+    /** March 2026. */
+    public String monthOf(YearMonth month) {
+        return MONTH.format(month);
+    }
+
+    /** Thu 19. */
+    public String shortDay(LocalDate day) {
+        return SHORT_DAY.format(day);
     }
 
     /** Thursday 19 March. */

@@ -1,0 +1,139 @@
+package org.pelerin.app.review;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.pelerin.core.record.Spans;
+import org.threeten.extra.Interval;
+
+/**
+ * A month of a spot in one picture: days down, the hours of its clock across. An hour that came twice is drawn as two halves, one that the
+ * clock skipped is not there.
+ *
+ * @param out time beyond the limits, and {@code missing}: without data although judged; neither counts twice where channels overlap
+ * @param judged time that was judged
+ */
+public record Carpet(YearMonth month, List<Day> days, Duration out, Duration missing, Duration judged) {
+
+    /** What there is to say of an hour, the worst of it. */
+    public enum State {
+        ABOVE("out above"),
+        BELOW("out below"),
+        MISSING("without data"),
+        WITHIN("within its limits"),
+        UNJUDGED("not judged"),
+        NOTHING("nothing recorded");
+
+        private final String words;
+
+        State(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** For a style. */
+        public String key() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * One hour, or one of two of the same name.
+     *
+     * @param x where it begins in its day, in hours of the clock
+     * @param width of it, in hours
+     * @param mission whose record it is; null for none
+     */
+    public record Hour(Instant from, Instant to, double x, double width, State state, Long mission) {}
+
+    public record Day(LocalDate date, List<Hour> hours) {}
+
+    /** A departure from limits, on the reference clock. */
+    public record Departure(Interval span, boolean above) {}
+
+    /**
+     * What one mission recorded there.
+     *
+     * @param recorded all of it
+     * @param judged of it
+     */
+    public record Piece(
+            long mission, Interval recorded, Interval judged, List<Departure> departures, List<Interval> gaps) {}
+
+    public static Carpet of(YearMonth month, ZoneId zone, List<Piece> pieces) {
+        Instant begin = month.atDay(1).atStartOfDay(zone).toInstant();
+        Instant end = month.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant();
+        List<Day> days = new ArrayList<>();
+        for (LocalDate date = month.atDay(1); date.isBefore(month.plusMonths(1).atDay(1)); date = date.plusDays(1)) {
+            days.add(new Day(date, hours(date, zone, pieces)));
+        }
+        return new Carpet(
+                month,
+                days,
+                total(
+                        pieces.stream()
+                                .flatMap(p -> p.departures.stream())
+                                .map(Departure::span)
+                                .toList(),
+                        begin,
+                        end),
+                total(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end),
+                total(pieces.stream().map(Piece::judged).toList(), begin, end));
+    }
+
+    private static Duration total(List<Interval> spans, Instant begin, Instant end) {
+        return Duration.ofMillis(
+                Spans.of(spans).within(begin.toEpochMilli(), end.toEpochMilli()).total());
+    }
+
+    private static List<Hour> hours(LocalDate date, ZoneId zone, List<Piece> pieces) {
+        List<Hour> out = new ArrayList<>();
+        Instant end = date.plusDays(1).atStartOfDay(zone).toInstant();
+        for (Instant at = date.atStartOfDay(zone).toInstant(); at.isBefore(end); ) {
+            Instant next = at.plus(Duration.ofHours(1));
+            Instant to = next.isAfter(end) ? end : next;
+            double clock = at.atZone(zone).toLocalTime().toSecondOfDay() / 3600.0;
+            boolean first = to.atZone(zone).toLocalTime().toSecondOfDay() / 3600.0 == clock;
+            boolean second = !out.isEmpty() && out.get(out.size() - 1).x == clock;
+            double width = first || second ? 0.5 : 1;
+            out.add(hour(at, to, second ? clock + 0.5 : clock, width, pieces));
+            at = to;
+        }
+        return out;
+    }
+
+    private static Hour hour(Instant from, Instant to, double x, double width, List<Piece> pieces) {
+        Interval hour = Interval.of(from, to);
+        State worst = State.NOTHING;
+        Long mission = null;
+        for (Piece p : pieces) {
+            State state = state(p, hour);
+            if (state.compareTo(worst) < 0) {
+                worst = state;
+                mission = p.mission;
+            }
+        }
+        return new Hour(from, to, x, width, worst, mission);
+    }
+
+    private static State state(Piece p, Interval hour) {
+        if (p.departures.stream().anyMatch(d -> d.above && d.span.overlaps(hour))) {
+            return State.ABOVE;
+        }
+        if (p.departures.stream().anyMatch(d -> d.span.overlaps(hour))) {
+            return State.BELOW;
+        }
+        if (p.gaps.stream().anyMatch(g -> g.overlaps(hour))) {
+            return State.MISSING;
+        }
+        return p.judged.overlaps(hour) ? State.WITHIN : p.recorded.overlaps(hour) ? State.UNJUDGED : State.NOTHING;
+    }
+}

@@ -1,0 +1,116 @@
+package org.pelerin.app.review;
+
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.threeten.extra.Interval;
+
+/** The carpet of a spot, a part of its page. */
+@Controller
+class CarpetController {
+
+    /** A month holds few; more are not looked for. */
+    private static final int MOST_MISSIONS = 200;
+
+    private final PlaceService places;
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final JudgedRecords records;
+    private final Clock clock;
+
+    CarpetController(
+            PlaceService places, MissionService missions, Evaluation evaluation, JudgedRecords records, Clock clock) {
+        this.places = places;
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.records = records;
+        this.clock = clock;
+    }
+
+    /** @param month as ISO has it; the one of the newest record where none is named or it cannot be read */
+    @GetMapping("/spots/{id}/carpet")
+    String carpet(@PathVariable long id, @RequestParam(defaultValue = "") String month, Model model) {
+        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        ZoneId zone = spot.zoneId();
+        List<Mission> there = missions.atSpot(id, MOST_MISSIONS).stream()
+                .filter(m -> m.records().firstAt() != null && m.records().lastAt() != null)
+                .toList();
+        YearMonth wanted = read(month)
+                .orElseGet(() -> YearMonth.from(there.stream()
+                        .map(m -> m.records().lastAt())
+                        .max(Instant::compareTo)
+                        .orElseGet(clock::instant)
+                        .atZone(zone)));
+        Interval span = Interval.of(
+                wanted.atDay(1).atStartOfDay(zone).toInstant(),
+                wanted.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant());
+        List<Carpet.Piece> pieces = there.stream()
+                .filter(m -> recorded(m).overlaps(span))
+                .flatMap(m -> piece(m).stream())
+                .toList();
+        model.addAttribute("spot", spot);
+        model.addAttribute("z", zone);
+        model.addAttribute("any", !there.isEmpty());
+        model.addAttribute("carpet", Carpet.of(wanted, zone, pieces));
+        return "review/carpet :: carpet";
+    }
+
+    private static Optional<YearMonth> read(String month) {
+        try {
+            return month.isBlank() ? Optional.empty() : Optional.of(YearMonth.parse(month.strip()));
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static Interval recorded(Mission m) {
+        Instant last = m.records().lastAt();
+        return Interval.of(
+                m.records().firstAt(),
+                last.isBefore(m.records().firstAt()) ? m.records().firstAt() : last);
+    }
+
+    private Optional<Carpet.Piece> piece(Mission m) {
+        return evaluation.judgement(m).map(j -> {
+            Interval all = recorded(m);
+            return new Carpet.Piece(m.id(), all, judged(m, all, j), departures(j), gaps(j));
+        });
+    }
+
+    private Interval judged(Mission m, Interval all, JudgementDocument j) {
+        JudgedPeriod period = records.period(m);
+        Instant from = period.from() == null ? all.getStart() : period.from();
+        // what a logger missed at the end of its time is judged too
+        Instant to = period.to() == null ? all.getEnd() : period.to();
+        return Interval.of(from, to.isBefore(from) ? from : to);
+    }
+
+    private static List<Carpet.Departure> departures(JudgementDocument j) {
+        return j.excursions().stream()
+                .filter(e -> !e.direction().equals("gap"))
+                .map(e -> new Carpet.Departure(Interval.of(e.start(), e.end()), e.isAbove()))
+                .toList();
+    }
+
+    private static List<Interval> gaps(JudgementDocument j) {
+        return j.gaps().stream().map(g -> Interval.of(g.start(), g.end())).toList();
+    }
+}
