@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -220,6 +221,27 @@ class JudgedTest {
             page.locator("#judged form[action$='/judged-period'] button.btn-primary")
                     .click();
             assertThat(page.locator("main, body").first()).containsText("has to end after it begins");
+        }
+    }
+
+    @Test
+    void the_days_of_a_spot_are_a_picture_whose_hours_open_their_mission() throws InterruptedException {
+        long id = carriedHome("PL-18034", "alcove");
+        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        try (BrowserContext context = bed.browser().newContext()) {
+            Page page = bed.signedIn(context);
+            page.navigate(bed.address + "/spots/" + m.place().spotId());
+            Locator carpet = page.locator("#carpet");
+            assertThat(carpet.locator("rect.within").first()).isVisible();
+            assertThat(carpet).containsText("that were judged");
+            String month = carpet.locator("h2").textContent();
+            carpet.locator("button:has-text('month before')").click();
+            assertThat(carpet.locator("h2")).not().hasText(month);
+            carpet.locator("button:has-text('month after')").click();
+            assertThat(carpet.locator("h2")).hasText(month);
+            carpet.locator("a:has(rect.within)").last().click();
+            page.waitForURL(url -> url.contains("/missions/") && url.contains("from="));
+            assertThat(page.locator("#chart canvas").first()).isVisible();
         }
     }
 }

@@ -64,7 +64,8 @@ class CarpetController {
                 wanted.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant());
         List<Carpet.Piece> pieces = there.stream()
                 .filter(m -> recorded(m).overlaps(span))
-                .flatMap(m -> piece(m).stream())
+                // lists hold missions without their plans
+                .flatMap(m -> missions.find(m.id()).flatMap(this::piece).stream())
                 .toList();
         model.addAttribute("spot", spot);
         model.addAttribute("z", zone);
@@ -91,11 +92,11 @@ class CarpetController {
     private Optional<Carpet.Piece> piece(Mission m) {
         return evaluation.judgement(m).map(j -> {
             Interval all = recorded(m);
-            return new Carpet.Piece(m.id(), all, judged(m, all, j), departures(j), gaps(j));
+            return new Carpet.Piece(m.id(), all, judged(m, all), departures(j), gaps(j));
         });
     }
 
-    private Interval judged(Mission m, Interval all, JudgementDocument j) {
+    private Interval judged(Mission m, Interval all) {
         JudgedPeriod period = records.period(m);
         Instant from = period.from() == null ? all.getStart() : period.from();
         // what a logger missed at the end of its time is judged too
