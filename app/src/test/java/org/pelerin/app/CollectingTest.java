@@ -47,6 +47,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.message.PageTable;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Collecting, again and again and in every way, and what loggers are allowed to lose afterwards. */
 @Timeout(120)
@@ -112,6 +113,13 @@ class CollectingTest {
         assertThat(captures.notedAfterVisit(id, 1)).isNotEqualTo(captures.notedAfterVisit(id, 2));
         assertThat(captures.notedAfterVisit(id, 4))
                 .isEqualTo(captures.find(id).orElseThrow().sha256());
+        // a visit of before pages were linked is checked by what it was hashed with
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        sql.update("UPDATE capture_read SET linked = FALSE WHERE mission_id = ? AND seq = 4", id);
+        assertThat(captures.sha256AfterVisit(id, 4))
+                .isEqualTo(captures.find(id).orElseThrow().capture().unlinkedSha256())
+                .isNotEqualTo(captures.notedAfterVisit(id, 4));
+        sql.update("UPDATE capture_read SET linked = TRUE WHERE mission_id = ? AND seq = 4", id);
         // byte for byte what the logger holds, although its last page grew from visit to visit
         assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
         bed.bean(CollectService.class).erase(serial, "tech");

@@ -257,6 +257,11 @@ class GrowingCaptureTest {
         String expected = HexFormat.of().formatHex(sha.digest(other));
         assertThat(new Capture(header(plan), pages, 0).sha256()).isEqualTo(expected);
 
+        sha.update(header(plan));
+        pages.forEach(sha::update);
+        assertThat(new Capture(header(plan), pages, 0).unlinkedSha256())
+                .isEqualTo(HexFormat.of().formatHex(sha.digest()));
+
         PageChain settled = PageChain.of(PageTable.RECORDS);
         for (byte[] page : first.subList(0, 1)) {
             settled = settled.with(page);

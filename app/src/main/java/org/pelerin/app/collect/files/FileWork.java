@@ -15,6 +15,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.intake.Intake;
@@ -48,6 +49,7 @@ class FileWork {
     private final MissionService missions;
     private final MissionCreation creation;
     private final SeriesWriter series;
+    private final DerivedSeries derived;
     private final Evaluation evaluation;
     private final LoggerRegistry loggers;
     private final PlaceService places;
@@ -61,6 +63,7 @@ class FileWork {
             MissionService missions,
             MissionCreation creation,
             SeriesWriter series,
+            DerivedSeries derived,
             Evaluation evaluation,
             LoggerRegistry loggers,
             PlaceService places,
@@ -72,6 +75,7 @@ class FileWork {
         this.missions = missions;
         this.creation = creation;
         this.series = series;
+        this.derived = derived;
         this.evaluation = evaluation;
         this.loggers = loggers;
         this.places = places;
@@ -130,6 +134,10 @@ class FileWork {
             series.replace(id, record);
             missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
             evaluation.keep(id, judged);
+            if (!derived.of(id).isEmpty()) {
+                // its spot has series that follow from its missions': they are made when somebody looks at it
+                missions.judgedByOther(id);
+            }
         });
     }
 
