@@ -88,7 +88,7 @@ export async function tell(channels) {
   const lines = readings.filter((r) => channels.includes(r.channel));
   const titles = document.createElement('tr');
   (cursors.length === 2 ? ['', `A ${moment.format(a)}`, `B ${moment.format(b)}`, `B − A in ${span(b - a)}`, 'an hour'] : ['', `A ${moment.format(a)}`]).forEach((t, i) => {
-    const th = document.createElement('th');
+    const th = document.createElement(i ? 'th' : 'td');
     th.textContent = t;
     if (i) th.className = 'n';
     titles.append(th);
