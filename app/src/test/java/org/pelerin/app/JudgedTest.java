@@ -232,14 +232,14 @@ class JudgedTest {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/spots/" + m.place().spotId());
             Locator carpet = page.locator("#carpet");
-            assertThat(carpet.locator("rect.within").first()).isVisible();
+            assertThat(carpet.locator("rect.kept").first()).isVisible();
             assertThat(carpet).containsText("that were judged");
             String month = carpet.locator("h2").textContent();
             carpet.locator("button:has-text('month before')").click();
             assertThat(carpet.locator("h2")).not().hasText(month);
             carpet.locator("button:has-text('month after')").click();
             assertThat(carpet.locator("h2")).hasText(month);
-            carpet.locator("a:has(rect.within)").last().click();
+            carpet.locator("a:has(rect.kept)").last().click();
             page.waitForURL(url -> url.contains("/missions/") && url.contains("from="));
             assertThat(page.locator("#chart canvas").first()).isVisible();
         }

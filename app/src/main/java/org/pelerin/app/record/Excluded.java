@@ -8,7 +8,7 @@ import org.threeten.extra.Interval;
 public record Excluded(
         long id, Exclusion.Kind kind, Instant fromAt, Instant toAt, String reason, Instant madeAt, String madeBy) {
 
-    Exclusion exclusion() {
+    public Exclusion exclusion() {
         return new Exclusion(Interval.of(fromAt, toAt), kind);
     }
 

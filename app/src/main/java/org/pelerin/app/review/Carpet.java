@@ -25,7 +25,7 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
         ABOVE("out above"),
         BELOW("out below"),
         MISSING("without data"),
-        WITHIN("within its limits"),
+        KEPT("no departure"),
         UNJUDGED("not judged"),
         NOTHING("nothing recorded");
 
@@ -63,10 +63,10 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
      * What one mission recorded there.
      *
      * @param recorded all of it
-     * @param judged of it
+     * @param judged of it: its period, less what is no part of the run; nothing where it has no limits
      */
     public record Piece(
-            long mission, Interval recorded, Interval judged, List<Departure> departures, List<Interval> gaps) {}
+            long mission, Interval recorded, List<Interval> judged, List<Departure> departures, List<Interval> gaps) {}
 
     public static Carpet of(YearMonth month, ZoneId zone, List<Piece> pieces) {
         Instant begin = month.atDay(1).atStartOfDay(zone).toInstant();
@@ -86,7 +86,7 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
                         begin,
                         end),
                 total(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end),
-                total(pieces.stream().map(Piece::judged).toList(), begin, end));
+                total(pieces.stream().flatMap(p -> p.judged.stream()).toList(), begin, end));
     }
 
     private static Duration total(List<Interval> spans, Instant begin, Instant end) {
@@ -134,6 +134,8 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
         if (p.gaps.stream().anyMatch(g -> g.overlaps(hour))) {
             return State.MISSING;
         }
-        return p.judged.overlaps(hour) ? State.WITHIN : p.recorded.overlaps(hour) ? State.UNJUDGED : State.NOTHING;
+        return p.judged.stream().anyMatch(j -> j.overlaps(hour))
+                ? State.KEPT
+                : p.recorded.overlaps(hour) ? State.UNJUDGED : State.NOTHING;
     }
 }

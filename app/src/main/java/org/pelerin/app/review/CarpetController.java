@@ -16,6 +16,8 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.record.Exclusion;
+import org.pelerin.core.record.Spans;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -96,12 +98,22 @@ class CarpetController {
         });
     }
 
-    private Interval judged(Mission m, Interval all) {
+    /** Its period, what is no part of the run left out; nothing where there are no limits to judge it by. */
+    private List<Interval> judged(Mission m, Interval all) {
+        if (missions.plan(m).limits().rules().isEmpty()) {
+            return List.of();
+        }
         JudgedPeriod period = records.period(m);
         Instant from = period.from() == null ? all.getStart() : period.from();
         // what a logger missed at the end of its time is judged too
         Instant to = period.to() == null ? all.getEnd() : period.to();
-        return Interval.of(from, to.isBefore(from) ? from : to);
+        List<Interval> outside = records.excluded(m.id()).stream()
+                .filter(e -> e.kind() == Exclusion.Kind.NOT_PART)
+                .map(e -> e.exclusion().span())
+                .toList();
+        return Spans.of(from.toEpochMilli(), Math.max(from.toEpochMilli(), to.toEpochMilli()))
+                .without(Spans.of(outside))
+                .intervals();
     }
 
     private static List<Carpet.Departure> departures(JudgementDocument j) {

@@ -28,7 +28,9 @@ class CarpetTest {
         Carpet.Piece first = new Carpet.Piece(
                 1,
                 span("2026-03-02T00:00:00Z", "2026-03-04T00:00:00Z"),
-                span("2026-03-02T08:00:00Z", "2026-03-04T00:00:00Z"),
+                List.of(
+                        span("2026-03-02T08:00:00Z", "2026-03-03T06:00:00Z"),
+                        span("2026-03-03T09:00:00Z", "2026-03-04T00:00:00Z")),
                 List.of(
                         new Carpet.Departure(span("2026-03-02T10:20:00Z", "2026-03-02T12:00:00Z"), true),
                         new Carpet.Departure(span("2026-03-02T11:00:00Z", "2026-03-02T13:30:00Z"), false)),
@@ -36,7 +38,7 @@ class CarpetTest {
         Carpet.Piece second = new Carpet.Piece(
                 2,
                 span("2026-03-05T00:00:00Z", "2026-03-05T06:00:00Z"),
-                span("2026-03-05T00:00:00Z", "2026-03-05T06:00:00Z"),
+                List.of(span("2026-03-05T00:00:00Z", "2026-03-05T06:00:00Z")),
                 List.of(),
                 List.of());
         Carpet carpet = Carpet.of(YearMonth.of(2026, 3), PARIS, List.of(first, second));
@@ -48,16 +50,18 @@ class CarpetTest {
         assertThat(day(carpet, 2).get(13).state()).isEqualTo(Carpet.State.BELOW);
         assertThat(day(carpet, 2).get(14).state()).isEqualTo(Carpet.State.BELOW);
         assertThat(day(carpet, 2).get(15).state()).isEqualTo(Carpet.State.MISSING);
-        assertThat(day(carpet, 2).get(16).state()).isEqualTo(Carpet.State.WITHIN);
+        assertThat(day(carpet, 2).get(16).state()).isEqualTo(Carpet.State.KEPT);
         assertThat(day(carpet, 2).get(8).state()).isEqualTo(Carpet.State.UNJUDGED);
-        assertThat(day(carpet, 2).get(9).state()).isEqualTo(Carpet.State.WITHIN);
+        assertThat(day(carpet, 2).get(9).state()).isEqualTo(Carpet.State.KEPT);
         assertThat(day(carpet, 1).get(12).state()).isEqualTo(Carpet.State.NOTHING);
         assertThat(day(carpet, 1).get(12).mission()).isNull();
         assertThat(day(carpet, 5).get(3).mission()).isEqualTo(2);
         // both departures together last from 10:20 to 13:30, not 1 h 40 min and 2 h 30 min
         assertThat(carpet.out()).isEqualTo(Duration.ofMinutes(190));
         assertThat(carpet.missing()).isEqualTo(Duration.ofHours(2));
-        assertThat(carpet.judged()).isEqualTo(Duration.ofHours(46));
+        // what was left out, from 06:00 to 09:00 on the 3rd, is not judged
+        assertThat(day(carpet, 3).get(8).state()).isEqualTo(Carpet.State.UNJUDGED);
+        assertThat(carpet.judged()).isEqualTo(Duration.ofHours(43));
     }
 
     @Test
@@ -81,7 +85,7 @@ class CarpetTest {
         Carpet.Piece long40 = new Carpet.Piece(
                 7,
                 span("2026-01-20T00:00:00Z", "2026-03-10T00:00:00Z"),
-                span("2026-01-20T00:00:00Z", "2026-03-10T00:00:00Z"),
+                List.of(span("2026-01-20T00:00:00Z", "2026-03-10T00:00:00Z")),
                 List.of(new Carpet.Departure(span("2026-01-31T22:00:00Z", "2026-02-01T01:00:00Z"), true)),
                 List.of());
         Carpet february = Carpet.of(YearMonth.of(2026, 2), PARIS, List.of(long40));
