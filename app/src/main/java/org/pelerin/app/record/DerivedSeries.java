@@ -150,7 +150,9 @@ public class DerivedSeries {
 
     /** A record and what is derived from it. What cannot be is left out, and the notes say why. */
     Outcome derive(Mission mission, JudgedRecord record) {
-        List<DerivedMapper.Row> wanted = new ArrayList<>(derived.of(mission.id()));
+        List<DerivedMapper.Row> rows = derived.of(mission.id());
+        List<DerivedMapper.Row> wanted = new ArrayList<>(rows);
+        Map<String, Optional<SampleSource>> others = new HashMap<>();
         Map<Long, String> notes = new LinkedHashMap<>();
         JudgedRecord out = record;
         boolean more = true;
@@ -158,7 +160,8 @@ public class DerivedSeries {
             more = false;
             for (DerivedMapper.Row row : List.copyOf(wanted)) {
                 try {
-                    out = Derivations.add(out, List.of(read(row.definition())), this::beside);
+                    out = Derivations.add(
+                            out, List.of(read(row.definition())), name -> others.computeIfAbsent(name, this::beside));
                     wanted.remove(row);
                     notes.remove(row.id());
                     more = true;
@@ -169,7 +172,7 @@ public class DerivedSeries {
             }
         }
         Map<String, Long> ids = new HashMap<>();
-        derived.of(mission.id()).forEach(r -> ids.put(r.name(), r.id()));
+        rows.forEach(r -> ids.put(r.name(), r.id()));
         return new Outcome(out, ids, notes);
     }
 
@@ -224,10 +227,7 @@ public class DerivedSeries {
         return new Values(out, notes);
     }
 
-    /**
-     * Keeps what was derived in the place of what was before.
-     *
-     */
+    /** Keeps what was derived in the place of what was before. */
     @Transactional
     public void keep(long mission, Values values) {
         writer.replaceDerived(mission, values.series);

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
 
@@ -56,7 +57,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return of.name().toLowerCase(java.util.Locale.ROOT) + " of " + input + " over each " + time.apply(window)
+            return of.name().toLowerCase(Locale.ROOT) + " of " + input + " over each " + time.apply(window)
                     + (zone == null ? " from the first sample on" : " of the clock in " + zone);
         }
     }

@@ -41,11 +41,29 @@ public final class DerivedValues {
             }
             return on.any ? Optional.of(new SeriesPart(source.channel(), 0, axis, on.values, null)) : Optional.empty();
         }
-        OfItsOwn own = new OfItsOwn();
-        source.read(own);
-        return own.any
-                ? Optional.of(new SeriesPart(source.channel(), 0, own.axis(), own.values(), null))
-                : Optional.empty();
+        return ofItsOwn(source);
+    }
+
+    /** Each piece, and an empty one where nothing follows at once. */
+    private static Optional<SeriesPart> ofItsOwn(SampleSource source) {
+        Pieces pieces = Pieces.of(source);
+        if (pieces.count() == 0) {
+            return Optional.empty();
+        }
+        long[] instants = new long[2 * pieces.count()];
+        double[] values = new double[instants.length];
+        int n = 0;
+        for (int i = 0; i < pieces.count(); i++) {
+            if (i > 0 && pieces.from(i) > pieces.to(i - 1)) {
+                instants[n] = pieces.to(i - 1);
+                values[n++] = Double.NaN;
+            }
+            instants[n] = pieces.from(i);
+            values[n++] = pieces.value(i);
+        }
+        TimeAxis axis = ListedAxis.events(
+                Arrays.copyOf(instants, n), Instant.ofEpochMilli(pieces.to(pieces.count() - 1)), ClockCorrection.NONE);
+        return Optional.of(new SeriesPart(source.channel(), 0, axis, Arrays.copyOf(values, n), null));
     }
 
     /** Ends a reading. */
@@ -78,42 +96,6 @@ public final class DerivedValues {
             }
             values[at++] = value;
             any = true;
-        }
-    }
-
-    private static final class OfItsOwn implements SampleReader {
-
-        private long[] instants = new long[1024];
-        private double[] values = new double[1024];
-        private int count;
-        private long until;
-        private boolean any;
-
-        @Override
-        public void sample(long from, long to, double value, double terms) {
-            if (count > 0 && from > until) {
-                put(until, Double.NaN);
-            }
-            put(from, value);
-            until = to;
-            any = true;
-        }
-
-        private void put(long at, double value) {
-            if (count == instants.length) {
-                instants = Arrays.copyOf(instants, count * 2);
-                values = Arrays.copyOf(values, count * 2);
-            }
-            instants[count] = at;
-            values[count++] = value;
-        }
-
-        TimeAxis axis() {
-            return ListedAxis.events(Arrays.copyOf(instants, count), Instant.ofEpochMilli(until), ClockCorrection.NONE);
-        }
-
-        double[] values() {
-            return Arrays.copyOf(values, count);
         }
     }
 }
