@@ -19,7 +19,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.DerivedSeries;
@@ -28,7 +27,6 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.review.Chart;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -46,24 +44,18 @@ class DerivedSeriesTest {
     private static final Channel PRESSURE = Channel.of("Pressure", "kPa");
 
     private static TestBed bed;
+    private static OwnMission first;
+    private static OwnMission second;
     private static long one;
     private static long other;
 
     @BeforeAll
     static void missions() {
         bed = TestBed.get();
-        one = mission("QL-DERIVED-1");
-        other = mission("QL-DERIVED-2");
-    }
-
-    private static long mission(String serial) {
-        bed.bean(JdbcTemplate.class)
-                .update("INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records,"
-                        + " clock_offset_ms, seen_at) VALUES ('" + serial
-                        + "', 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)");
-        return bed.bean(MissionCreation.class)
-                .adopt(serial, 1, Hands.alder(new StartCondition.Now()), START, START, "tech")
-                .id();
+        first = new OwnMission(bed, "QL-DERIVED-1", START);
+        second = new OwnMission(bed, "QL-DERIVED-2", START);
+        one = first.id;
+        other = second.id;
     }
 
     @BeforeEach
@@ -77,15 +69,9 @@ class DerivedSeriesTest {
 
     @AfterAll
     static void away() {
-        bed.bean(JdbcTemplate.class).update("DELETE FROM derived_note");
-        bed.bean(JdbcTemplate.class).update("DELETE FROM derived_series");
-        bed.bean(JdbcTemplate.class).update("DELETE FROM exclusion WHERE mission_id IN (?, ?)", one, other);
-        for (long id : List.of(one, other)) {
-            bed.bean(SeriesWriter.class).replace(id, List.of());
-            bed.bean(JdbcTemplate.class).update("DELETE FROM excursion WHERE mission_id = ?", id);
-            bed.bean(JdbcTemplate.class).update("DELETE FROM mission WHERE id = ?", id);
-        }
-        bed.bean(JdbcTemplate.class).update("DELETE FROM logger WHERE serial LIKE 'QL-DERIVED-%'");
+        // what the one derives reads the other
+        first.close();
+        second.close();
     }
 
     private static void store(long mission, Channel channel, double... values) {

@@ -20,13 +20,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.record.SeriesWriter;
-import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The chart of a mission in the browser: what lies between two instants, ways back through views, one line alone. */
 @Timeout(120)
@@ -36,6 +33,7 @@ class MissionChartTest {
     private static final int SAMPLES = 1_001;
 
     private static TestBed bed;
+    private static OwnMission own;
     private static long mission;
     private final List<String> errors = new ArrayList<>();
     private BrowserContext context;
@@ -45,12 +43,8 @@ class MissionChartTest {
     @BeforeAll
     static void record() {
         bed = TestBed.get();
-        bed.bean(JdbcTemplate.class)
-                .update("INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records,"
-                        + " clock_offset_ms, seen_at) VALUES ('QL-CHART', 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)");
-        mission = bed.bean(MissionCreation.class)
-                .adopt("QL-CHART", 1, Hands.alder(new StartCondition.Now()), START, START, "tech")
-                .id();
+        own = new OwnMission(bed, "QL-CHART", START);
+        mission = own.id;
         TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), SAMPLES);
         double[] air = IntStream.range(0, SAMPLES).mapToDouble(i -> i / 10.0).toArray();
         double[] floor = IntStream.range(0, SAMPLES).mapToDouble(i -> 7).toArray();
@@ -65,10 +59,7 @@ class MissionChartTest {
 
     @AfterAll
     static void away() {
-        bed.bean(SeriesWriter.class).replace(mission, List.of());
-        bed.bean(JdbcTemplate.class).update("DELETE FROM excursion WHERE mission_id = ?", mission);
-        bed.bean(JdbcTemplate.class).update("DELETE FROM mission WHERE id = ?", mission);
-        bed.bean(JdbcTemplate.class).update("DELETE FROM logger WHERE serial = 'QL-CHART'");
+        own.close();
     }
 
     @BeforeEach

@@ -14,13 +14,10 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionCreation;
-import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.review.Chart;
-import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Envelope;
@@ -30,41 +27,33 @@ import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Series in the database that grow part by part, read again as a whole, in windows and as pictures. */
 @Timeout(120)
 class StoredSeriesTest {
 
     private static final Instant START = Instant.parse("2026-01-01T00:00:00Z");
-    private static final String SERIAL = "QL-STORED";
     private static final Channel AIR = Channel.of("Air", "°C");
     private static final Channel DOOR = Channel.of("Door", "");
 
     private static TestBed bed;
+    private static OwnMission own;
     private static long mission;
 
     @BeforeAll
     static void mission() {
         bed = TestBed.get();
-        bed.bean(JdbcTemplate.class)
-                .update("INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records,"
-                        + " clock_offset_ms, seen_at) VALUES ('" + SERIAL
-                        + "', 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)");
-        mission = bed.bean(MissionCreation.class)
-                .adopt(SERIAL, 1, Hands.alder(new StartCondition.Now()), START, START, "tech")
-                .id();
+        own = new OwnMission(bed, "QL-STORED", START);
+        mission = own.id;
     }
 
     @AfterAll
     static void away() {
-        bed.bean(SeriesWriter.class).replace(mission, List.of());
-        bed.bean(JdbcTemplate.class).update("DELETE FROM mission WHERE id = ?", mission);
-        bed.bean(JdbcTemplate.class).update("DELETE FROM logger WHERE serial = ?", SERIAL);
+        own.close();
     }
 
     private static Mission stored() {
-        return bed.bean(MissionService.class).find(mission).orElseThrow();
+        return own.mission();
     }
 
     private static ClockCorrection drift(int visit) {

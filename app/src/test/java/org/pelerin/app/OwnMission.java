@@ -1,0 +1,45 @@
+package org.pelerin.app;
+
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionCreation;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.plan.StartCondition;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** A running mission of a logger of a test's own, whose record the test makes; nothing of it stays. */
+final class OwnMission implements AutoCloseable {
+
+    private final TestBed bed;
+    private final String serial;
+    final long id;
+
+    OwnMission(TestBed bed, String serial, Instant start) {
+        this.bed = bed;
+        this.serial = serial;
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records, clock_offset_ms,"
+                                + " seen_at) VALUES (?, 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)",
+                        serial);
+        id = bed.bean(MissionCreation.class)
+                .adopt(serial, 1, Hands.alder(new StartCondition.Now()), start, start, "tech")
+                .id();
+    }
+
+    Mission mission() {
+        return bed.bean(MissionService.class).find(id).orElseThrow();
+    }
+
+    @Override
+    public void close() {
+        bed.bean(SeriesWriter.class).replace(id, List.of());
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        List.of("derived_note", "derived_series", "exclusion", "excursion")
+                .forEach(table -> sql.update("DELETE FROM " + table + " WHERE mission_id = ?", id));
+        sql.update("DELETE FROM mission WHERE id = ?", id);
+        sql.update("DELETE FROM logger WHERE serial = ?", serial);
+    }
+}
