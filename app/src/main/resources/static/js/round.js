@@ -110,9 +110,13 @@ function showNext() {
   next.querySelector('[data-to-go]').textContent = `${left.length} to go.`;
 }
 
+// Whether what this page shows as kept was sent meanwhile, by its worker or another page.
+const wasSent = (kept) => tasks().some((t) => t.classList.contains('kept') && !kept.some((o) => String(o.id) === t.dataset.shown));
+
 let signedOut = false;
 async function show() {
   const kept = await outcomes.all();
+  if (wasSent(kept)) { location.reload(); return; }
   tasks().forEach((task) => mark(task, kept.find((o) => o.url === formOf(task).action)));
   showNote(kept);
   showNext();
@@ -148,6 +152,7 @@ document.addEventListener('click', async (e) => {
   const task = e.target.closest('[data-take-back]')?.closest('details');
   if (!task) return;
   await outcomes.remove(Number(task.dataset.shown));
+  task.classList.remove('kept');
   await show();
   task.open = true;
 });
@@ -160,7 +165,17 @@ async function sendKept() {
   if (sent.length) location.reload();
 }
 addEventListener('online', sendKept);
-setInterval(async () => { if ((await outcomes.all()).some((o) => !o.refused)) sendKept(); }, 10000);
+setInterval(async () => {
+  if ((await outcomes.all()).some((o) => !o.refused)) sendKept();
+  else if (round.dataset.keptAt && !typing()) refresh();
+}, 10000);
+
+// A page that was kept makes way for the round as it is, once there is a network, but for nothing that is being typed.
+const typing = () => [...round.querySelectorAll('[data-keep] input')].some((f) => f.value !== f.defaultValue || f.checked !== f.defaultChecked);
+async function refresh() {
+  const answer = await fetch(location.pathname, { method: 'HEAD' }).catch(() => null);
+  if (answer?.ok) location.reload();
+}
 tasks().forEach((task) => showAsked(formOf(task)));
 show().then(sendKept);
 
