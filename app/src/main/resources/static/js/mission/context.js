@@ -11,7 +11,6 @@ export const units = [...new Set(data.channels.map((c) => c.unit))];
 export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 export const clamp = (v, a, b) => Math.min(Math.max(v, a), b);
 export const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
-export const moment = new Intl.DateTimeFormat('en-GB', { timeZone: data.zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' });
 
 /** Asks the server for something of this mission, in the unit and on the clock that are shown. */
 export async function ask(what, parameters) {

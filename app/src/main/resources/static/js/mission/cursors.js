@@ -1,6 +1,8 @@
 // Two instants that somebody sets: a line for each, and what lies between them. A click sets the first, another the second, a third begins
 // anew; Escape or a double click takes them away.
-import { ask, css, moment, numbers } from './context.js';
+import { ask, css, numbers } from './context.js';
+import { nameOf } from './options.js';
+import { moment } from './times.js';
 
 export const cursors = [];
 const place = () => document.getElementById('cursors');
@@ -87,7 +89,7 @@ export async function tell(channels) {
   table.className = 'quiet';
   const lines = readings.filter((r) => channels.includes(r.channel));
   const titles = document.createElement('tr');
-  (cursors.length === 2 ? ['', `A ${moment.format(a)}`, `B ${moment.format(b)}`, `B − A in ${span(b - a)}`, 'an hour'] : ['', `A ${moment.format(a)}`]).forEach((t, i) => {
+  (cursors.length === 2 ? ['', `A ${moment(a)}`, `B ${moment(b)}`, `B − A in ${span(b - a)}`, 'an hour'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
     const th = document.createElement(i ? 'th' : 'td');
     th.textContent = t;
     if (i) th.className = 'n';
@@ -95,8 +97,8 @@ export async function tell(channels) {
   });
   head.append(titles);
   table.append(head, ...lines.map((r) => (cursors.length === 2
-    ? row(r.label, told(r.from, r.unit), told(r.to, r.unit), (r.difference === null ? '–' : `${r.difference > 0 ? '+' : ''}${numbers.format(r.difference)} ${r.unit}`), signed(r.perHour, `${r.unit}/h`))
-    : row(r.label, told(r.from, r.unit)))));
+    ? row(nameOf(r.label), told(r.from, r.unit), told(r.to, r.unit), (r.difference === null ? '–' : `${r.difference > 0 ? '+' : ''}${numbers.format(r.difference)} ${r.unit}`), signed(r.perHour, `${r.unit}/h`))
+    : row(nameOf(r.label), told(r.from, r.unit)))));
   const foot = document.createElement('p');
   foot.className = 'sub small no-print';
   foot.textContent = cursors.length === 2 ? 'The figures on the right are those between A and B. Escape takes both away.' : 'Click once more for what lies between.';

@@ -1,13 +1,13 @@
 // Limits: a band under the values, a line, and a label that is clear of others.
 import { clamp, css, data, numbers } from './context.js';
-import { chosen } from './legend.js';
+import { hidden, options } from './options.js';
 
-export function limitsOf(unit) { return data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !chosen.hidden.has(c.number)); }
+export function limitsOf(unit) { return !options.limits ? [] : data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !hidden(c.number)); }
 
 // Each limit once, with whose it is where it is not everybody's.
 function limitLines(unit) {
   const own = limitsOf(unit), lines = new Map();
-  const everybody = data.channels.filter((c) => c.unit === unit && c.shown && !chosen.hidden.has(c.number)).length;
+  const everybody = data.channels.filter((c) => c.unit === unit && c.shown && !hidden(c.number)).length;
   own.forEach((c) => [['high', c.high], ['low', c.low]].forEach(([side, v]) => {
     if (v === '') return;
     const key = `${side} ${v}`;

@@ -2,9 +2,12 @@
 import { css, data } from './context.js';
 import { limitsOf } from './limits.js';
 import { look } from './looks.js';
+import { options } from './options.js';
 
-/** The scale that the lines of a unit need, with their limits. */
+/** The scale that was fixed for a unit, else what its lines need, with their limits. */
 export function range(unit, lines) {
+  const fixed = options.scales[unit];
+  if (fixed) return fixed;
   let lo = Infinity, hi = -Infinity;
   lines.forEach((l) => l.min.forEach((v, i) => { if (v !== null) { lo = Math.min(lo, v); hi = Math.max(hi, l.max[i]); } }));
   limitsOf(unit).forEach((c) => { if (c.low !== '') { lo = Math.min(lo, c.low); } if (c.high !== '') { hi = Math.max(hi, c.high); } });
@@ -34,7 +37,7 @@ export function drawLines(lines, groups) {
     ctx.save();
     ctx.beginPath(); ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height); ctx.clip();
     lines.forEach((line) => {
-      const limit = data.channels[line.channel] || {}, style = look(line.label), drawn = path(u, line, groups[line.group]);
+      const limit = options.limits ? data.channels[line.channel] || {} : {}, style = look(line.label), drawn = path(u, line, groups[line.group]);
       const strokes = [[style.colour, limit.scans ? 1 : 1.5, null]];
       if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
       if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);

@@ -1,7 +1,8 @@
 // What lies over the whole width of time: what is not judged, excursions and gaps.
 import { RIBBON, clamp, css, data, view } from './context.js';
+import { options } from './options.js';
 
-const place = (u, from, to) => {
+export const place = (u, from, to) => {
   const { bbox } = u;
   const a = clamp(u.valToPos(from / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
   const b = clamp(u.valToPos(to / 1000, 'x', true), bbox.left, bbox.left + bbox.width);
@@ -27,6 +28,7 @@ export function drawOutside(u) {
 
 /** Excursions and gaps in a ribbon of their own above the first plot. */
 export function drawRibbon(u) {
+  if (!options.excursions) return;
   const { ctx, bbox } = u, d = devicePixelRatio, top = bbox.top - RIBBON * d, height = 10 * d, y = top + 13 * d;
   const seen = (from, to) => {
     const [a, b] = place(u, from, to);

@@ -110,10 +110,14 @@ final class TestBed {
     }
 
     static Page signedIn(BrowserContext context, String address) {
+        return signedIn(context, address, "tech");
+    }
+
+    static Page signedIn(BrowserContext context, String address, String who) {
         Page page = context.newPage();
         page.onDialog(Dialog::accept);
         page.navigate(address + "/login");
-        page.fill("#username", "tech");
+        page.fill("#username", who);
         page.fill("#password", "pelerin");
         page.keyboard().press("Enter");
         page.waitForURL(address + "/");

@@ -164,14 +164,18 @@ public class JudgedRecords {
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
     }
 
+    /** @return its number */
     @Transactional
-    public void exclude(Mission mission, Exclusion.Kind kind, Instant from, Instant to, String reason, String by) {
+    public long exclude(Mission mission, Exclusion.Kind kind, Instant from, Instant to, String reason, String by) {
         if (!to.isAfter(from)) {
             throw new NoSuchTimeException("What is excluded has to end after it begins");
         }
-        judged.exclude(mission.id(), kind, from, to, reason, clock.instant(), by);
+        JudgedMapper.NewExclusion made =
+                new JudgedMapper.NewExclusion(mission.id(), kind, from, to, reason, clock.instant(), by);
+        judged.exclude(made);
         missions.judgedOnOther(mission.id());
         audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
+        return made.id;
     }
 
     @Transactional

@@ -34,13 +34,31 @@ final class CsvExport {
     private CsvExport() {}
 
     /**
+     * What of a mission is written.
+     *
      * @param table of the mission's tables, from 0; one that is not there gives the header row alone
-     * @param fahrenheit whether temperatures are written in °F
+     * @param channels numbers of the columns, in their order; null for all of the table
+     * @param from in ms, inclusive, and {@code to}, exclusive
      */
-    static void write(Dossier d, int table, boolean fahrenheit, Writer out) throws IOException {
-        List<Series> series = table < d.tables().size() ? d.tables().get(table) : List.of();
+    record Part(int table, List<Integer> channels, long from, long to) {
+
+        static Part all(int table) {
+            return new Part(table, null, Long.MIN_VALUE, Long.MAX_VALUE);
+        }
+
+        boolean whole() {
+            return channels == null && from == Long.MIN_VALUE && to == Long.MAX_VALUE;
+        }
+    }
+
+    /** @param fahrenheit whether temperatures are written in °F */
+    static void write(Dossier d, Part part, boolean fahrenheit, Writer out) throws IOException {
+        List<Series> series = columns(d, part);
         for (String line : header(d)) {
             out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
+        }
+        if (!part.whole()) {
+            out.write("# A part of the record: what was shown of it\r\n");
         }
         CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
         List<String> head = new ArrayList<>();
@@ -53,7 +71,7 @@ final class CsvExport {
         csv.writeRecord(head);
         ZoneId zone = d.zone();
         String[] cells = new String[head.size()];
-        SampleRows.forEach(series, (index, millis, values) -> {
+        SampleRows.forEach(series, part.from(), part.to(), (index, millis, values) -> {
             cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
             for (int c = 0; c < values.length; c++) {
                 cells[c + 1] = number(units[c].value(values[c]));
@@ -61,6 +79,17 @@ final class CsvExport {
             csv.writeRecord(cells);
         });
         csv.flush();
+    }
+
+    private static List<Series> columns(Dossier d, Part part) {
+        List<Series> table = part.table() < d.tables().size() ? d.tables().get(part.table()) : List.of();
+        return part.channels() == null
+                ? table
+                : part.channels().stream()
+                        .filter(c -> c >= 0 && c < d.series().size())
+                        .map(d.series()::get)
+                        .filter(table::contains)
+                        .toList();
     }
 
     /** What stands over a column. */

@@ -6,6 +6,7 @@ import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.List;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
@@ -27,10 +28,18 @@ class ReportController {
         this.pattern = properties.fileNames().isBlank() ? FileNames.USUAL : properties.fileNames();
     }
 
+    /**
+     * @param table of the mission's tables, from 0
+     * @param channels numbers of the columns; absent for all of the table
+     * @param from in ms, inclusive, as {@code to}; absent for the whole record
+     */
     @GetMapping("/missions/{id}/samples.csv")
     void csv(
             @PathVariable long id,
             @RequestParam(defaultValue = "0") int table,
+            @RequestParam(required = false) List<Integer> channels,
+            @RequestParam(required = false) Long from,
+            @RequestParam(required = false) Long to,
             @RequestParam(defaultValue = "c") String t,
             HttpServletResponse response)
             throws IOException {
@@ -43,7 +52,9 @@ class ReportController {
                 "text/csv;charset=UTF-8",
                 FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CsvExport.write(d, table, t.equals("f"), out);
+        CsvExport.Part part = new CsvExport.Part(
+                table, channels, from == null ? Long.MIN_VALUE : from, to == null ? Long.MAX_VALUE : to + 1);
+        CsvExport.write(d, part, t.equals("f"), out);
         out.flush();
     }
 

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.List;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
 
 /** Walks the samples of a mission row by row, a block at a time. */
 final class SampleRows {
@@ -16,23 +17,36 @@ final class SampleRows {
     private SampleRows() {}
 
     static void forEach(List<Series> series, Sink sink) throws IOException {
+        forEach(series, Long.MIN_VALUE, Long.MAX_VALUE, sink);
+    }
+
+    /** @param from in ms, inclusive, and {@code to}, exclusive: blocks that lie outside are not decoded */
+    static void forEach(List<Series> series, long from, long to, Sink sink) throws IOException {
         if (series.isEmpty()) {
             return;
         }
+        TimeAxis axis = series.get(0).axis();
+        long first = from == Long.MIN_VALUE ? 0 : axis.indexAtOrAfter(from);
+        long last = to == Long.MAX_VALUE ? axis.count() : axis.indexAtOrAfter(to);
         int width = series.size();
         double[] row = new double[width];
         for (int b = 0; b < series.get(0).blocks().size(); b++) {
+            Block block = series.get(0).blocks().get(b);
+            if (block.firstIndex() >= last || block.firstIndex() + block.count() <= first) {
+                continue;
+            }
             double[][] columns = new double[width][];
             for (int c = 0; c < width; c++) {
                 columns[c] = series.get(c).blocks().get(b).values();
             }
-            Block block = series.get(0).blocks().get(b);
-            for (int i = 0; i < block.count(); i++) {
+            int begin = (int) Math.max(0, first - block.firstIndex());
+            int end = (int) Math.min(block.count(), last - block.firstIndex());
+            for (int i = begin; i < end; i++) {
                 for (int c = 0; c < width; c++) {
                     row[c] = columns[c][i];
                 }
                 long index = block.firstIndex() + i;
-                sink.row(index, series.get(0).axis().millisAt(index), row);
+                sink.row(index, axis.millisAt(index), row);
             }
         }
     }

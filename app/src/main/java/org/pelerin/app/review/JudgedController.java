@@ -5,6 +5,7 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.util.regex.Pattern;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
@@ -31,6 +32,9 @@ class JudgedController {
         }
     }
 
+    /** Numbers and short words by name, as the chart writes them into the address. */
+    private static final Pattern VIEW = Pattern.compile("(?:[a-z]+=[0-9a-z]{0,20})(?:&[a-z]+=[0-9a-z]{0,20}){0,9}");
+
     private final MissionService missions;
     private final JudgedRecords records;
     private final Evaluation evaluation;
@@ -50,25 +54,27 @@ class JudgedController {
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "") String seen,
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
         Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
         ZoneId zone = mission.zoneOr(show.home());
         records.choose(mission, time(from, zone), time(to, zone), why.text(), me.getName());
-        return judged(id, "Judged on the time that you set.", flash);
+        return judged(id, "Judged on the time that you set.", seen, flash);
     }
 
     @PostMapping("/missions/{id}/judged-period/follow")
     String follow(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "") String seen,
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
         Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
         records.follow(mission, why.text(), me.getName());
-        return judged(id, "Judged on the time at its spot again.", flash);
+        return judged(id, "Judged on the time at its spot again.", seen, flash);
     }
 
     @PostMapping("/missions/{id}/exclusions")
@@ -78,6 +84,7 @@ class JudgedController {
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "") String seen,
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
@@ -86,20 +93,27 @@ class JudgedController {
         if (from.isBlank() || to.isBlank()) {
             throw new NoTimeException("Say from when to when it is left out");
         }
-        records.exclude(mission, kind, time(from, zone), time(to, zone), why.text(), me.getName());
-        return judged(id, "Left out, and judged anew. It can be taken back below.", flash);
+        flash.addFlashAttribute(
+                "leftOut", records.exclude(mission, kind, time(from, zone), time(to, zone), why.text(), me.getName()));
+        return judged(id, "Left out, and judged anew.", seen, flash);
     }
 
     @PostMapping("/missions/{id}/exclusions/{exclusion}/undo")
-    String include(@PathVariable long id, @PathVariable long exclusion, Principal me, RedirectAttributes flash) {
+    String include(
+            @PathVariable long id,
+            @PathVariable long exclusion,
+            @RequestParam(defaultValue = "") String seen,
+            Principal me,
+            RedirectAttributes flash) {
         records.include(get(id), exclusion, me.getName());
-        return judged(id, "It counts again.", flash);
+        return judged(id, "It counts again.", seen, flash);
     }
 
-    private String judged(long id, String said, RedirectAttributes flash) {
+    /** @param seen the address's parameters of what was in view, which is shown again */
+    private String judged(long id, String said, String seen, RedirectAttributes flash) {
         evaluation.again(id);
         flash.addFlashAttribute("said", said);
-        return "redirect:/missions/" + id + "#judged";
+        return "redirect:/missions/" + id + (VIEW.matcher(seen).matches() ? "?" + seen : "") + "#judged";
     }
 
     /** Null for an empty text; in an hour that comes twice, the first. */

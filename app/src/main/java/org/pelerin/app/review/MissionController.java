@@ -1,12 +1,9 @@
 package org.pelerin.app.review;
 
 import java.security.Principal;
-import java.time.Instant;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
@@ -22,16 +19,15 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.DisturbanceStore;
-import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
+import org.pelerin.app.review.views.SavedView;
+import org.pelerin.app.review.views.SavedViews;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
-import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
-import org.pelerin.core.stats.Band;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
@@ -43,7 +39,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The missions: their list, and each one's chart, figures, excursions and values. */
 @Controller
@@ -65,8 +60,9 @@ class MissionController {
     private final DisturbanceStore disturbances;
     private final Completeness.Teller completeness;
     private final PlaceService places;
+    private final ChartFacts facts;
+    private final SavedViews views;
     private final Formats show;
-    private final JsonMapper json = JsonMapper.builder().build();
 
     MissionController(
             MissionService missions,
@@ -77,7 +73,11 @@ class MissionController {
             DisturbanceStore disturbances,
             Completeness.Teller completeness,
             PlaceService places,
+            ChartFacts facts,
+            SavedViews views,
             Formats show) {
+        this.facts = facts;
+        this.views = views;
         this.completeness = completeness;
         this.missions = missions;
         this.evaluation = evaluation;
@@ -120,8 +120,16 @@ class MissionController {
             @PathVariable long id,
             @RequestParam(defaultValue = "c") String t,
             @RequestParam(defaultValue = "") String clock,
+            @RequestParam(required = false) Long view,
+            Principal me,
             Model model) {
         Mission stored = get(id);
+        // one that is not there any more, or is of another mission, draws nothing otherwise
+        List<SavedView> kept = views.of(stored, me.getName());
+        SavedView chosen = kept.stream()
+                .filter(v -> view != null && v.id() == view)
+                .findFirst()
+                .orElse(null);
         ClockCorrection correction = store.clock(stored);
         boolean own = clock.equals(OWN) && stored.records().clockCorrected() && !correction.none();
         Mission mission = own ? stored.byItsOwnClock() : stored;
@@ -154,7 +162,11 @@ class MissionController {
             model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), fahrenheit));
             model.addAttribute(
                     "chartData",
-                    chartData(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE, period));
+                    facts.of(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE, period, chosen));
+            model.addAttribute("savedViews", kept);
+            model.addAttribute("viewId", chosen == null ? null : chosen.id());
+            model.addAttribute("person", me.getName());
+            model.addAttribute("noted", true);
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
                     "temperatures",
@@ -236,101 +248,6 @@ class MissionController {
                 .filter(i -> i < j.series().size())
                 .map(j.series()::get)
                 .toList();
-    }
-
-    /** Stretches that are not judged, to be drawn pale: begin, end, and what they are. */
-    private List<List<Object>> outside(
-            Mission mission, Instant first, Instant last, JudgedPeriod period, ClockCorrection viewed) {
-        List<List<Object>> out = new ArrayList<>();
-        if (period.from() != null && period.from().isAfter(first)) {
-            out.add(stretch(first, period.from(), "not judged", viewed));
-        }
-        for (Excluded e : records.excluded(mission.id())) {
-            out.add(stretch(e.fromAt(), e.toAt(), e.words(), viewed));
-        }
-        if (period.to() != null && period.to().isBefore(last)) {
-            out.add(stretch(period.to(), last, "not judged", viewed));
-        }
-        return out;
-    }
-
-    private static List<Object> stretch(Instant from, Instant to, String what, ClockCorrection viewed) {
-        return List.of(
-                viewed.loggerTime(from).toEpochMilli(), viewed.loggerTime(to).toEpochMilli(), what);
-    }
-
-    /** @param viewed the correction that its own times are told without; none where they are told as they are judged */
-    private String chartData(
-            Mission mission,
-            List<SeriesTable> tables,
-            JudgementDocument j,
-            boolean fahrenheit,
-            ClockCorrection viewed,
-            JudgedPeriod period) {
-        Plan plan = missions.plan(mission);
-        List<Integer> shown = SeriesTable.shownAtFirst(tables);
-        List<Map<String, Object>> limits = new ArrayList<>();
-        for (int i = 0; i < j.series().size(); i++) {
-            JudgementDocument.Channel c = j.series().get(i);
-            Band band = plan.limits().band(c.channel());
-            Conversion unit = Unit.of(c.unit()).shown(fahrenheit);
-            limits.add(Map.of(
-                    "number",
-                    i,
-                    "shown",
-                    shown.contains(i),
-                    "scans",
-                    SeriesTable.ofScans(c.channel()),
-                    "channel",
-                    c.channel(),
-                    "unit",
-                    unit.symbol(),
-                    "low",
-                    band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
-                    "high",
-                    band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
-        }
-        List<Map<String, Object>> out = new ArrayList<>();
-        j.excursions()
-                .forEach(e -> out.add(Map.of(
-                        "from", e.start().toEpochMilli(),
-                        "to", e.end().toEpochMilli(),
-                        "above", e.isAbove(),
-                        "channel", e.channel())));
-        List<List<Long>> gaps = j.gaps().stream()
-                .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
-                .toList();
-        Instant begun = mission.records().firstAt() == null
-                ? Instant.EPOCH
-                : mission.records().firstAt();
-        Instant ended =
-                mission.records().lastAt() == null ? begun : mission.records().lastAt();
-        Instant first = viewed.loggerTime(begun);
-        Instant last = viewed.loggerTime(ended);
-        Map<String, Object> data = new LinkedHashMap<>(Map.of(
-                "mission",
-                mission.id(),
-                "from",
-                first.toEpochMilli(),
-                "to",
-                last.toEpochMilli(),
-                "zone",
-                mission.zoneOr(show.home()).getId(),
-                "t",
-                fahrenheit ? "f" : "c",
-                "channels",
-                limits,
-                "excursions",
-                out,
-                "gaps",
-                gaps,
-                "tables",
-                tables.stream()
-                        .map(t -> Map.of("title", t.title(), "events", t.axis().events()))
-                        .toList()));
-        data.put("clock", viewed.none() ? "" : OWN);
-        data.put("outside", outside(mission, begun, ended, period, viewed));
-        return json.writeValueAsString(data);
     }
 
     private Mission get(long id) {

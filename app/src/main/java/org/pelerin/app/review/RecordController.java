@@ -18,10 +18,7 @@ import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.series.TimeAxis;
-import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.Statistics;
-import org.pelerin.core.unit.Conversion;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,7 +30,6 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 class RecordController {
 
-    private static final int TABLE_PAGE = 100;
     private static final int MOST_COLUMNS = 4000;
 
     private final MissionService missions;
@@ -42,6 +38,7 @@ class RecordController {
     private final JudgedRecords records;
     private final Chart chart;
     private final Between between;
+    private final Rows rows;
     private final Formats show;
 
     RecordController(
@@ -51,7 +48,9 @@ class RecordController {
             JudgedRecords records,
             Chart chart,
             Between between,
+            Rows rows,
             Formats show) {
+        this.rows = rows;
         this.records = records;
         this.evaluation = evaluation;
         this.missions = missions;
@@ -138,71 +137,54 @@ class RecordController {
         return between.readings(get(id, clock), from, to, t.equals("f"));
     }
 
-    /** One row of the table of values. */
-    public record Row(long number, String time, List<Double> values, List<Integer> sides) {}
-
-    /** @param table which of the mission's tables, from 0 */
-    @GetMapping("/missions/{id}/values")
-    String values(
+    /**
+     * Rows of the table of values; see {@link Rows}.
+     *
+     * @param table which of the mission's tables, from 0
+     * @param at asks which row stands at this instant, in ms
+     */
+    @GetMapping("/missions/{id}/rows")
+    @ResponseBody
+    Rows.Stretch rows(
             @PathVariable long id,
             @RequestParam(defaultValue = "0") int table,
-            @RequestParam(defaultValue = "0") long page,
+            @RequestParam(defaultValue = "0") long from,
+            @RequestParam(defaultValue = "100") int count,
             @RequestParam(required = false) Long at,
             @RequestParam(defaultValue = "c") String t,
-            @RequestParam(defaultValue = "") String clock,
-            Model model) {
+            @RequestParam(defaultValue = "") String clock) {
         Mission mission = get(id, clock);
         List<SeriesTable> tables = store.tables(mission);
-        model.addAttribute("m", mission);
-        model.addAttribute("t", t);
-        model.addAttribute("clockKey", clock.equals(MissionController.OWN) ? clock : "");
-        model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
-        if (tables.isEmpty()) {
-            throw new NotThereException("Mission " + id + " holds no values.");
+        if (table < 0 || table >= tables.size()) {
+            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
         }
-        int chosen = Math.max(0, Math.min(table, tables.size() - 1));
-        model.addAttribute("table", chosen);
-        page(mission, tables.get(chosen), page, at, t.equals("f"), model);
-        return "review/values :: values";
+        return rows.of(mission, tables.get(table), from, count, at, t.equals("f"));
     }
 
-    private void page(Mission mission, SeriesTable table, long page, Long at, boolean fahrenheit, Model model) {
-        TimeAxis axis = table.axis();
-        long count = axis.count();
-        long pages = Math.max(1, (count + TABLE_PAGE - 1) / TABLE_PAGE);
-        long wanted = at == null ? page : axis.indexAtOrAfter(at) / TABLE_PAGE;
-        long current = Math.max(0, Math.min(wanted, pages - 1));
-        long from = current * TABLE_PAGE;
-        long to = Math.min(count, from + TABLE_PAGE);
-        Limits limits = missions.plan(mission).limits();
-        List<Series> series = store.window(mission, table, from, to);
-        List<double[]> columns = series.stream().map(s -> s.values(from, to)).toList();
-        List<Conversion> units =
-                series.stream().map(c -> c.unit().shown(fahrenheit)).toList();
-        // absent for a channel without limits
-        List<Optional<Band>> bands = series.stream()
-                .map(c -> Optional.ofNullable(limits.band(c.label())))
+    /**
+     * What the chart shows, as a drawing; see {@link ChartDrawing}.
+     *
+     * @param from in ms, as {@code to}
+     * @param channels numbers of those that are drawn; all where none are named
+     */
+    @GetMapping(value = "/missions/{id}/chart.svg", produces = "image/svg+xml;charset=UTF-8")
+    @ResponseBody
+    String drawing(
+            @PathVariable long id,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam(defaultValue = "900") int width,
+            @RequestParam(required = false) List<Integer> channels,
+            @RequestParam(defaultValue = "c") String t,
+            @RequestParam(defaultValue = "") String clock) {
+        Mission mission = get(id, clock);
+        int wide = Math.max(300, Math.min(width, MOST_COLUMNS));
+        Chart.Window window = chart.window(mission, from, to, wide, t.equals("f"));
+        List<Chart.Line> lines = window.lines().stream()
+                .filter(l -> channels == null || channels.contains(l.channel()))
                 .toList();
-        List<Row> rows = new ArrayList<>();
-        for (long i = from; i < to; i++) {
-            List<Double> values = new ArrayList<>();
-            List<Integer> sides = new ArrayList<>();
-            for (int c = 0; c < columns.size(); c++) {
-                double v = columns.get(c)[(int) (i - from)];
-                values.add(units.get(c).value(v));
-                sides.add(bands.get(c).map(band -> band.side(v)).orElse(0));
-            }
-            rows.add(new Row(i + 1, show.second(axis.instantAt(i), mission.zoneOr(show.home())), values, sides));
-        }
-        model.addAttribute(
-                "heads",
-                series.stream()
-                        .map(s -> s.label() + " " + s.unit().shown(fahrenheit).symbol())
-                        .toList());
-        model.addAttribute("rows", rows);
-        model.addAttribute("page", current);
-        model.addAttribute("pages", pages);
-        model.addAttribute("count", count);
+        String title = mission.subject() + ", " + mission.where();
+        return ChartDrawing.of(title, window.groups(), lines, from, to, wide, mission.zoneOr(show.home()), show);
     }
 
     /** @param clock {@link MissionController#OWN} for times as the logger had them */

@@ -94,7 +94,7 @@ class ExportTest {
     @Test
     void instants_carry_their_offset_and_values_the_digits_they_have() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), 0, false, out);
+        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), CsvExport.Part.all(0), false, out);
         List<String> lines = out.toString().lines().toList();
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))
@@ -112,9 +112,27 @@ class ExportTest {
     }
 
     @Test
+    void a_part_is_what_was_shown_and_says_that_it_is_one() throws IOException {
+        StringWriter out = new StringWriter();
+        long second = START.plus(Duration.ofMinutes(30)).toEpochMilli();
+        // from the second row to just before the fourth
+        CsvExport.Part part = new CsvExport.Part(0, List.of(0), second, second + 3_600_000);
+        CsvExport.write(dossier(1, 2, 3, 4), part, false, out);
+        assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
+                .containsExactly(
+                        "Time,\"Air, left (°C)\"",
+                        "2026-10-25T02:00:00.000+01:00,2.0",
+                        "2026-10-25T02:30:00.000+01:00,3.0");
+        assertThat(out.toString()).contains("# A part of the record: what was shown of it");
+        StringWriter none = new StringWriter();
+        CsvExport.write(dossier(1), new CsvExport.Part(0, List.of(7), 0, 1), false, none);
+        assertThat(none.toString().lines().filter(l -> !l.startsWith("#"))).containsExactly("Time");
+    }
+
+    @Test
     void an_export_is_in_the_unit_that_is_shown() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(37, -40), 0, true, out);
+        CsvExport.write(dossier(37, -40), CsvExport.Part.all(0), true, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
                         "Time,\"Air, left (°F)\"",

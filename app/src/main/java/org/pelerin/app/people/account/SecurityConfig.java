@@ -60,6 +60,9 @@ class SecurityConfig {
         "/missions/*/derived",
         "/missions/*/derived/*/remove",
         "/missions/*/derived/*/restore",
+        "/missions/*/notes",
+        "/missions/*/notes/*/remove",
+        "/missions/*/notes/*/restore",
         "/missions/*/documentation",
         "/missions/*/attachments",
         "/attachments/*/remove"

@@ -47,6 +47,8 @@ public enum Length {
     NOTE_PEOPLE("mission_note.people", 300),
     NOTE_PLACE("mission_note.place", 300),
     NOTE_REMARKS("mission_note.remarks", 4000),
+    PINNED_NOTE("pinned_note.text", 500),
+    VIEW_NAME("saved_view.name", 80),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

@@ -1,0 +1,159 @@
+package org.pelerin.app.review;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.collect.DeviceEvents;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.Excluded;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.SeriesTable;
+import org.pelerin.app.review.notes.PinnedLine;
+import org.pelerin.app.review.notes.PinnedNotes;
+import org.pelerin.app.review.views.SavedView;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.series.ClockCorrection;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What the page of a mission says of its record to the chart on it, as JSON. */
+@Service
+class ChartFacts {
+
+    private final MissionService missions;
+    private final JudgedRecords records;
+    private final PinnedNotes notes;
+    private final DeviceEvents events;
+    private final Formats show;
+    private final JsonMapper json = JsonMapper.builder().build();
+
+    ChartFacts(MissionService missions, JudgedRecords records, PinnedNotes notes, DeviceEvents events, Formats show) {
+        this.missions = missions;
+        this.records = records;
+        this.notes = notes;
+        this.events = events;
+        this.show = show;
+    }
+
+    /**
+     * @param mission as it is shown
+     * @param viewed the correction that its own times are told without; none where they are told as they are judged
+     * @param view a kept way to draw it; null for the usual
+     */
+    String of(
+            Mission mission,
+            List<SeriesTable> tables,
+            JudgementDocument j,
+            boolean fahrenheit,
+            ClockCorrection viewed,
+            JudgedPeriod period,
+            SavedView view) {
+        Instant begun = mission.records().firstAt() == null
+                ? Instant.EPOCH
+                : mission.records().firstAt();
+        Instant ended =
+                mission.records().lastAt() == null ? begun : mission.records().lastAt();
+        Map<String, Object> data = new LinkedHashMap<>();
+        data.put("mission", mission.id());
+        data.put("from", viewed.loggerTime(begun).toEpochMilli());
+        data.put("to", viewed.loggerTime(ended).toEpochMilli());
+        data.put("zone", mission.zoneOr(show.home()).getId());
+        data.put("t", fahrenheit ? "f" : "c");
+        data.put("clock", viewed.none() ? "" : MissionController.OWN);
+        data.put("channels", channels(missions.plan(mission).limits(), tables, j, fahrenheit));
+        data.put("tables", tables.stream().map(ChartFacts::table).toList());
+        data.put(
+                "excursions", j.excursions().stream().map(ChartFacts::excursion).toList());
+        data.put(
+                "gaps",
+                j.gaps().stream()
+                        .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
+                        .toList());
+        data.put("outside", outside(mission, begun, ended, period, viewed));
+        data.put("notes", PinnedLine.of(notes.of(mission), viewed));
+        data.put(
+                "events",
+                events.of(mission.withClock(mission.records().clockCorrected() || !viewed.none())).stream()
+                        .map(e -> Map.of(
+                                "at", viewed.loggerTime(e.at()).toEpochMilli(), "sign", e.sign(), "what", e.what()))
+                        .toList());
+        if (view != null) {
+            data.put("view", json.readValue(view.document(), JsonNode.class));
+        }
+        return json.writeValueAsString(data);
+    }
+
+    private static Map<String, Object> table(SeriesTable t) {
+        return Map.of(
+                "title", t.title(),
+                "events", t.axis().events(),
+                "count", t.axis().count(),
+                "channels", t.channels());
+    }
+
+    private static Map<String, Object> excursion(JudgementDocument.Departure e) {
+        return Map.of(
+                "from", e.start().toEpochMilli(),
+                "to", e.end().toEpochMilli(),
+                "above", e.isAbove(),
+                "channel", e.channel());
+    }
+
+    private static List<Map<String, Object>> channels(
+            Limits limits, List<SeriesTable> tables, JudgementDocument j, boolean fahrenheit) {
+        List<Integer> shown = SeriesTable.shownAtFirst(tables);
+        List<Map<String, Object>> out = new ArrayList<>();
+        for (int i = 0; i < j.series().size(); i++) {
+            JudgementDocument.Channel c = j.series().get(i);
+            Band band = limits.band(c.channel());
+            Conversion unit = Unit.of(c.unit()).shown(fahrenheit);
+            out.add(Map.of(
+                    "number",
+                    i,
+                    "shown",
+                    shown.contains(i),
+                    "scans",
+                    SeriesTable.ofScans(c.channel()),
+                    "channel",
+                    c.channel(),
+                    "unit",
+                    unit.symbol(),
+                    "low",
+                    band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
+                    "high",
+                    band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
+        }
+        return out;
+    }
+
+    /** Stretches that are not judged, to be drawn pale: begin, end, and what they are. */
+    private List<List<Object>> outside(
+            Mission mission, Instant first, Instant last, JudgedPeriod period, ClockCorrection viewed) {
+        List<List<Object>> out = new ArrayList<>();
+        if (period.from() != null && period.from().isAfter(first)) {
+            out.add(stretch(first, period.from(), "not judged", viewed));
+        }
+        for (Excluded e : records.excluded(mission.id())) {
+            out.add(stretch(e.fromAt(), e.toAt(), e.words() + ": " + e.reason(), viewed));
+        }
+        if (period.to() != null && period.to().isBefore(last)) {
+            out.add(stretch(period.to(), last.plusMillis(1), "not judged", viewed));
+        }
+        return out;
+    }
+
+    private static List<Object> stretch(Instant from, Instant to, String what, ClockCorrection viewed) {
+        return List.of(
+                viewed.loggerTime(from).toEpochMilli(), viewed.loggerTime(to).toEpochMilli(), what);
+    }
+}

@@ -1,0 +1,75 @@
+package org.pelerin.app.review.notes;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.core.text.CleanText;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Notes at instants of missions. They say something of a record and change nothing of what is judged. */
+@Service
+@RetriedOnDeadlock
+public class PinnedNotes {
+
+    private final PinnedNoteMapper mapper;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    PinnedNotes(PinnedNoteMapper mapper, AuditTrail audit, Clock clock) {
+        this.mapper = mapper;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** In the order of time. */
+    public List<PinnedNote> of(Mission mission) {
+        return mapper.of(mission.id());
+    }
+
+    /**
+     * @param to no earlier than {@code from}; the same for a note at an instant
+     * @throws IllegalArgumentException if there is no text, or too much, or it ends before it begins
+     */
+    @Transactional
+    public void pin(Mission mission, Instant from, Instant to, String typed, String by) {
+        String text = CleanText.line(typed).strip();
+        if (text.isEmpty()) {
+            throw new IllegalArgumentException("Say what is to be noted");
+        }
+        if (Length.PINNED_NOTE.exceeded(text)) {
+            throw new IllegalArgumentException(Length.PINNED_NOTE.said(text));
+        }
+        if (to.isBefore(from)) {
+            throw new IllegalArgumentException("A note cannot end before it begins");
+        }
+        mapper.insert(mission.id(), from, to, text, clock.instant(), by);
+        audit.record(by, "note", mission.subject(), "", told(from, to, text));
+    }
+
+    /** Nothing where it is not there any more. */
+    @Transactional
+    public void remove(Mission mission, long id, String by) {
+        PinnedNote was = mapper.note(mission.id(), id);
+        if (mapper.remove(mission.id(), id, clock.instant(), by) > 0) {
+            audit.record(by, "take back note", mission.subject(), told(was.fromAt(), was.toAt(), was.text()), "");
+        }
+    }
+
+    /** Nothing where it is there already. */
+    @Transactional
+    public void restore(Mission mission, long id, String by) {
+        if (mapper.restore(mission.id(), id) > 0) {
+            PinnedNote is = mapper.note(mission.id(), id);
+            audit.record(by, "note", mission.subject(), "", told(is.fromAt(), is.toAt(), is.text()));
+        }
+    }
+
+    private static String told(Instant from, Instant to, String text) {
+        return (from.equals(to) ? "at " + from : from + " to " + to) + ": " + text;
+    }
+}

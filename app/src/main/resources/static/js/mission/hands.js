@@ -1,0 +1,24 @@
+// Keys, wheel and dragging on the chart.
+import { LEFT, RIGHT, box, clamp, view, whole } from './context.js';
+
+/** @param to what becomes of a view that is asked for, and of an instant that is picked */
+export function hands({ show, picked }) {
+  box.addEventListener('keydown', (e) => {
+    const length = view.to - view.from, mid = (view.from + view.to) / 2;
+    const to = { ArrowLeft: [view.from - length / 4, view.to - length / 4], ArrowRight: [view.from + length / 4, view.to + length / 4], '+': [mid - length / 4, mid + length / 4], '=': [mid - length / 4, mid + length / 4], '-': [mid - length, mid + length], 0: [whole.from, whole.to] }[e.key];
+    if (to) { e.preventDefault(); show(...to); }
+    // the middle of what is in view, for whoever has no pointer
+    if (e.key === 'c') { e.preventDefault(); picked(mid); }
+  });
+  box.addEventListener('wheel', (e) => {
+    if (!e.ctrlKey && !e.shiftKey) return;
+    e.preventDefault();
+    const r = box.getBoundingClientRect(), share = clamp((e.clientX - r.left - LEFT) / (r.width - LEFT - RIGHT), 0, 1);
+    const at = view.from + (view.to - view.from) * share, factor = (e.deltaY || e.deltaX) > 0 ? 1.3 : 1 / 1.3;
+    show(at - (at - view.from) * factor, at + (view.to - at) * factor);
+  }, { passive: false });
+  let grip = null;
+  box.addEventListener('pointerdown', (e) => { if (e.shiftKey) { grip = { x: e.clientX, ...view }; box.setPointerCapture(e.pointerId); } });
+  box.addEventListener('pointermove', (e) => { if (grip) { const by = (grip.to - grip.from) * (grip.x - e.clientX) / (box.clientWidth - LEFT - RIGHT); show(grip.from + by, grip.to + by); } });
+  box.addEventListener('pointerup', () => { grip = null; });
+}

@@ -1,0 +1,65 @@
+// Instants in words: on the site's clock, in UTC, or since the record's start.
+import { data, whole } from './context.js';
+import { options } from './options.js';
+
+export const zone = () => (options.time === 'utc' ? 'UTC' : data.zone);
+const elapsed = () => options.time === 'elapsed';
+const two = (n) => String(n).padStart(2, '0');
+const formats = new Map();
+
+function format(locale, fields) {
+  const key = `${zone()} ${JSON.stringify(fields)}`;
+  if (!formats.has(key)) formats.set(key, new Intl.DateTimeFormat(locale, { timeZone: zone(), ...fields }));
+  return formats.get(key);
+}
+
+/** Since the start: “2 d 03:15:00”. */
+export function since(ms) {
+  const s = Math.round(Math.abs(ms) / 1000), days = Math.floor(s / 86400);
+  return `${ms < 0 ? '−' : ''}${days ? `${days}\u00a0d ` : ''}${two(Math.floor(s / 3600) % 24)}:${two(Math.floor(s / 60) % 60)}:${two(s % 60)}`;
+}
+
+/** For people: “Thu 8 Jan 12:20:00 CET”. */
+export const moment = (t) => (elapsed() ? since(t - whole.from)
+  : format('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' }).format(t));
+
+/** For tables: “2026-01-08 12:20:00 CET”. */
+export const stamp = (t) => (elapsed() ? since(t - whole.from)
+  : `${format('sv-SE', { dateStyle: 'short', timeStyle: 'medium' }).format(t)} ${abbreviation(t)}`);
+
+const abbreviation = (t) => format('en-GB', { timeZoneName: 'short' }).formatToParts(t).find((p) => p.type === 'timeZoneName').value;
+
+/** As a field for date and time has it, always on the site's clock. */
+export const local = (t) => new Intl.DateTimeFormat('sv-SE', { timeZone: data.zone, dateStyle: 'short', timeStyle: 'medium' }).format(t).replace(' ', 'T');
+
+/** The instant of such a field: that of the site's clock, in an hour that comes twice the first. */
+export function instant(text) {
+  const plain = Date.parse(`${text}Z`);
+  if (Number.isNaN(plain)) return null;
+  const reads = (t) => Date.parse(`${local(t)}Z`);
+  return [plain - 15 * 3600000, plain + 15 * 3600000].map((near) => plain - (reads(near) - near)).sort((a, b) => a - b)
+    .find((t) => reads(t) === plain) ?? plain - (reads(plain) - plain);
+}
+
+const STEPS = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600, 7200, 10800, 21600, 43200, 86400, 172800, 432000, 604800, 1209600, 2592000, 7776000, 31536000];
+
+/** Where an axis has its marks, in s; null where the calendar says so. */
+export function splits(from, to, most) {
+  if (!elapsed()) return null;
+  const step = STEPS.find((s) => (to - from) / s <= most) ?? STEPS.at(-1), origin = whole.from / 1000, out = [];
+  for (let k = Math.ceil((from - origin) / step); origin + k * step <= to; k++) out.push(origin + k * step);
+  return out;
+}
+
+/** What stands at them: the time, and below it the day where that changes. */
+export function labels(marks, step) {
+  if (elapsed()) return marks.map((s) => since(s * 1000 - whole.from).replace(/:00$/, ''));
+  const day = format('en-GB', { day: 'numeric', month: 'short' });
+  const time = format('en-GB', { hour: '2-digit', minute: '2-digit', ...(step < 60 ? { second: '2-digit' } : {}) });
+  let before = '';
+  return marks.map((s) => {
+    const d = day.format(s * 1000), t = time.format(s * 1000), label = step >= 86400 ? d : d !== before ? `${t}\n${d}` : t;
+    before = d;
+    return label;
+  });
+}
