@@ -11,7 +11,7 @@ const el = (name, properties = {}, ...inside) => {
 };
 
 // One menu is open at a time; a press elsewhere and Escape close it.
-const menus = [...document.querySelectorAll('details.menu')];
+const menus = [...document.querySelectorAll('details.menu:not(.what-if)')];
 menus.forEach((m) => m.addEventListener('toggle', () => {
   if (!m.open) return;
   menus.filter((o) => o !== m).forEach((o) => { o.open = false; });

@@ -13,6 +13,7 @@ import { saving } from './pictures.js';
 import { build, repaint } from './plots.js';
 import { table } from './table.js';
 import { local } from './times.js';
+import { trying } from './whatif.js';
 
 if (box) start();
 
@@ -120,6 +121,7 @@ function start() {
   const rows = table({ show: (from, to) => show(from, to, { table: false }), look, repaint, picked, stretch: (a, b) => { clear(); set(a); set(b); moved(); } });
   const happened = noting({ repaint, look });
   saving(() => last);
+  trying({ redraw: () => { if (last) paint(last); } });
   watch(() => { fillMenus(); redraw(); rows.arranged(); happened?.(); told(); });
   fillMenus();
   choices(redraw);

@@ -80,6 +80,14 @@ export function build(got, { stretch, all, picked }) {
   });
 }
 
+/** Where a pointer is: the unit and value there, where values lie from the plot's top, and the digits that a pixel tells; null beside plots. */
+export function at(e) {
+  const plot = plots.find((p) => { const r = p.over.getBoundingClientRect(); return e.clientY >= r.top && e.clientY <= r.bottom && e.clientX >= r.left && e.clientX <= r.right; });
+  if (!plot) return null;
+  const top = e.clientY - plot.over.getBoundingClientRect().top, pixel = Math.abs(plot.posToVal(1, 'y') - plot.posToVal(0, 'y'));
+  return { unit: plot.unitShown, top, value: plot.posToVal(top, 'y'), y: (v) => plot.valToPos(v, 'y'), decimals: Math.max(0, Math.min(6, Math.ceil(-Math.log10(pixel)))) };
+}
+
 /** The canvases as they are on the screen, from above. */
 export const pictures = () => plots.map((p) => p.ctx.canvas);
 

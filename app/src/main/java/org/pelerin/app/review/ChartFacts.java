@@ -17,7 +17,10 @@ import org.pelerin.app.review.notes.PinnedLine;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.app.review.views.SavedView;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.plan.LastingText;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.unit.Conversion;
@@ -71,6 +74,7 @@ class ChartFacts {
         data.put("t", fahrenheit ? "f" : "c");
         data.put("clock", viewed.none() ? "" : MissionController.OWN);
         data.put("channels", channels(missions.plan(mission).limits(), tables, j, fahrenheit));
+        data.put("rules", rules(missions.plan(mission).limits(), j, fahrenheit));
         data.put("tables", tables.stream().map(ChartFacts::table).toList());
         data.put(
                 "excursions", j.excursions().stream().map(ChartFacts::excursion).toList());
@@ -91,6 +95,29 @@ class ChartFacts {
             data.put("view", json.readValue(view.document(), JsonNode.class));
         }
         return json.writeValueAsString(data);
+    }
+
+    /** Limits on values of channels that are here, to be tried otherwise; a side that a rule does not have is empty. */
+    static List<Map<String, Object>> rules(Limits limits, JudgementDocument j, boolean fahrenheit) {
+        List<Map<String, Object>> out = new ArrayList<>();
+        for (Rule r : limits.rules()) {
+            j.series().stream()
+                    .filter(c -> c.channel().equals(r.channel()) && r.basis() instanceof Basis.Value)
+                    .findFirst()
+                    .map(c -> Unit.of(c.unit()).shown(fahrenheit))
+                    .ifPresent(unit -> out.add(Map.of(
+                            "id", r.id(),
+                            "channel", r.channel(),
+                            "unit", unit.symbol(),
+                            "low", side(unit, r.bound().low()),
+                            "high", side(unit, r.bound().high()),
+                            "lasting", LastingText.format(r.lasting()))));
+        }
+        return out;
+    }
+
+    private static Object side(Conversion unit, double limit) {
+        return Double.isInfinite(limit) ? "" : unit.value(limit);
     }
 
     private static Map<String, Object> table(SeriesTable t) {
@@ -129,9 +156,9 @@ class ChartFacts {
                     "unit",
                     unit.symbol(),
                     "low",
-                    band == null || Double.isInfinite(band.low()) ? "" : unit.value(band.low()),
+                    band == null ? "" : side(unit, band.low()),
                     "high",
-                    band == null || Double.isInfinite(band.high()) ? "" : unit.value(band.high())));
+                    band == null ? "" : side(unit, band.high())));
         }
         return out;
     }

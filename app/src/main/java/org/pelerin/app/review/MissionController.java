@@ -14,6 +14,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionTally;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
@@ -61,6 +62,7 @@ class MissionController {
     private final Completeness.Teller completeness;
     private final PlaceService places;
     private final ChartFacts facts;
+    private final PlanService plans;
     private final SavedViews views;
     private final Formats show;
 
@@ -74,9 +76,11 @@ class MissionController {
             Completeness.Teller completeness,
             PlaceService places,
             ChartFacts facts,
+            PlanService plans,
             SavedViews views,
             Formats show) {
         this.facts = facts;
+        this.plans = plans;
         this.views = views;
         this.completeness = completeness;
         this.missions = missions;
@@ -163,10 +167,15 @@ class MissionController {
             model.addAttribute(
                     "chartData",
                     facts.of(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE, period, chosen));
+            model.addAttribute("rules", ChartFacts.rules(missions.plan(mission).limits(), j, fahrenheit));
+            model.addAttribute(
+                    "planKept",
+                    mission.copy().planVersion() > 0
+                            ? plans.named(mission.copy().planName()).orElse(null)
+                            : null);
             model.addAttribute("savedViews", kept);
             model.addAttribute("viewId", chosen == null ? null : chosen.id());
             model.addAttribute("person", me.getName());
-            model.addAttribute("noted", true);
             model.addAttribute("units", new Units(fahrenheit));
             model.addAttribute(
                     "temperatures",

@@ -94,4 +94,8 @@ public record ChannelSettings(
     public ChannelSettings withCorrection(Correction other) {
         return new ChannelSettings(enabled, label, sensor, unit, other, cutOff, fault, decimals, display, levels);
     }
+
+    public ChannelSettings withLevels(List<AlarmLevel> others) {
+        return new ChannelSettings(enabled, label, sensor, unit, correction, cutOff, fault, decimals, display, others);
+    }
 }

@@ -101,6 +101,11 @@ public class Formats {
         return when(t, home);
     }
 
+    /** As it can be typed. */
+    public String typed(double v) {
+        return FieldReader.plain(v);
+    }
+
     /** As it can be typed, with plain blanks. */
     public String typed(Duration d) {
         return FieldReader.plain(d);

@@ -1,0 +1,185 @@
+package org.pelerin.app.review.whatif;
+
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import org.pelerin.app.judge.MissionSentence;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.app.record.DerivedSeries;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.MeanKineticTemperature;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Other limits on a mission, judged by the one judge and kept nowhere; or kept as the next version of its plan. */
+@Controller
+class WhatIfController {
+
+    /** It cannot be kept; nothing was. */
+    static final class NotKeptException extends NotDoneException {
+        NotKeptException(String message) {
+            super(message);
+        }
+    }
+
+    /** @param from in ms, as {@code to} */
+    public record Found(long from, long to, boolean above, String channel) {}
+
+    /**
+     * What the limits would have found.
+     *
+     * @param tone and {@code lead} to {@code rest}: the verdict, as {@link MissionSentence} has it; empty where something is wrong
+     * @param changed how many rules differ from those in force
+     * @param errors by the rule's id
+     */
+    public record Answer(
+            String tone,
+            String lead,
+            String strong,
+            String rest,
+            List<Found> excursions,
+            int changed,
+            Map<String, String> errors) {}
+
+    private final MissionService missions;
+    private final SeriesStore store;
+    private final DerivedSeries derived;
+    private final PlanService plans;
+    private final Formats show;
+
+    WhatIfController(
+            MissionService missions, SeriesStore store, DerivedSeries derived, PlanService plans, Formats show) {
+        this.missions = missions;
+        this.store = store;
+        this.derived = derived;
+        this.plans = plans;
+        this.show = show;
+    }
+
+    /** @param rule ids of rules; {@code low}, {@code high} and {@code lasting} are theirs, in the same order */
+    @GetMapping("/missions/{id}/what-if")
+    @ResponseBody
+    Answer tried(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") List<String> rule,
+            @RequestParam(defaultValue = "") List<String> low,
+            @RequestParam(defaultValue = "") List<String> high,
+            @RequestParam(defaultValue = "") List<String> lasting,
+            @RequestParam(defaultValue = "c") String t) {
+        Mission mission = get(id);
+        boolean fahrenheit = t.equals("f");
+        List<Series> recorded = store.recorded(mission);
+        JudgedRecord record =
+                derived.of(mission, recorded, mission.records().collectedAt()).record();
+        Limits limits = missions.plan(mission).limits();
+        TriedLimits tried = TriedLimits.read(typed(rule, low, high, lasting), limits, units(record, fahrenheit));
+        if (!tried.errors().isEmpty()) {
+            return new Answer("", "", "", "", List.of(), 0, tried.errors());
+        }
+        JudgementDocument j = JudgementDocument.of(
+                record, tried.of(limits), mission.zoneOr(null), MeanKineticTemperature.DEFAULT_ENTHALPY);
+        MissionSentence s = MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show);
+        return new Answer(
+                s.tone(),
+                s.lead(),
+                (s.mark().isEmpty() ? "" : s.mark() + " ") + s.strong(),
+                s.rest(),
+                j.excursions().stream()
+                        .map(e -> new Found(e.start().toEpochMilli(), e.end().toEpochMilli(), e.isAbove(), e.channel()))
+                        .toList(),
+                tried.rules().size(),
+                Map.of());
+    }
+
+    /** The mission keeps the limits that it ran with; its plan's next missions get these. */
+    @PostMapping("/missions/{id}/what-if")
+    String keep(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") List<String> rule,
+            @RequestParam(defaultValue = "") List<String> low,
+            @RequestParam(defaultValue = "") List<String> high,
+            @RequestParam(defaultValue = "") List<String> lasting,
+            @RequestParam(defaultValue = "c") String t,
+            Principal me,
+            RedirectAttributes flash) {
+        Mission mission = get(id);
+        StoredPlan stored = plan(mission)
+                .orElseThrow(() -> new NotKeptException(
+                        "There is no plan “" + mission.copy().planName() + "” any more that they could be kept in"));
+        JudgedRecord record = JudgedRecord.of(store.recorded(mission));
+        TriedLimits tried = TriedLimits.read(
+                typed(rule, low, high, lasting), missions.plan(mission).limits(), units(record, t.equals("f")));
+        if (!tried.errors().isEmpty() || tried.rules().isEmpty()) {
+            throw new NotKeptException(
+                    tried.errors().isEmpty()
+                            ? "These are the limits that it ran with"
+                            : tried.errors().values().iterator().next());
+        }
+        try {
+            Plan changed = tried.of(plans.settings(stored));
+            StoredPlan kept = plans.update(stored.id(), stored.version(), stored.name(), changed, me.getName());
+            flash.addFlashAttribute(
+                    "said",
+                    "Kept as version " + kept.version() + " of “" + kept.name()
+                            + "”. This mission keeps the limits that it ran with.");
+        } catch (IllegalArgumentException e) {
+            throw new NotKeptException("It cannot be kept: " + e.getMessage());
+        } catch (PlanService.ChangedMeanwhileException e) {
+            throw new TooLateException("Somebody changed the plan meanwhile; try once more");
+        }
+        return "redirect:/missions/" + id;
+    }
+
+    private Optional<StoredPlan> plan(Mission mission) {
+        return mission.copy().planVersion() > 0 ? plans.named(mission.copy().planName()) : Optional.empty();
+    }
+
+    private static Function<String, Conversion> units(JudgedRecord record, boolean fahrenheit) {
+        return label -> record.source(label)
+                .map(s -> s.channel().unit())
+                .orElse(Unit.NONE)
+                .shown(fahrenheit);
+    }
+
+    /** What is not given for a rule is blank. */
+    private static List<TriedLimits.Typed> typed(
+            List<String> rule, List<String> low, List<String> high, List<String> lasting) {
+        List<TriedLimits.Typed> out = new ArrayList<>();
+        for (int i = 0; i < rule.size(); i++) {
+            out.add(new TriedLimits.Typed(rule.get(i), at(low, i), at(high, i), at(lasting, i)));
+        }
+        return out;
+    }
+
+    private static String at(List<String> list, int i) {
+        return i < list.size() && list.get(i) != null ? list.get(i) : "";
+    }
+
+    private Mission get(long id) {
+        return missions.find(id)
+                .filter(m -> m.records().firstAt() != null)
+                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+    }
+}
