@@ -22,12 +22,3 @@ export async function ask(what, parameters) {
 
 /** Smallest and largest value a column between two instants. */
 export const points = (from, to, width) => ask('window', { from: Math.floor(from), to: Math.ceil(to), width });
-
-/** The column that an instant lies in; of samples the nearest, of steps the one that holds; -1 outside. */
-export function columnAt(group, t) {
-  const ts = group.t;
-  if (!ts.length || t > group.end || t < ts[0] - (ts.length > 1 ? ts[1] - ts[0] : 0)) return -1;
-  let low = 0, high = ts.length - 1;
-  while (low < high) { const mid = (low + high + 1) >> 1; if (ts[mid] <= t) low = mid; else high = mid - 1; }
-  return !group.steps && low + 1 < ts.length && ts[low + 1] - t < t - ts[low] ? low + 1 : low;
-}

@@ -1,4 +1,5 @@
 // Values: smallest to largest a column; what is beyond a limit in the colour of its side. What holds until it changes is drawn in steps.
+import { path } from '../chart/path.js';
 import { css, data } from './context.js';
 import { limitsOf } from './limits.js';
 import { look } from './looks.js';
@@ -14,21 +15,6 @@ export function range(unit, lines) {
   if (lo > hi) return [0, 1];
   const room = Math.max((hi - lo) * 0.07, 0.2);
   return [lo - room, hi + room];
-}
-
-function path(u, line, group) {
-  const out = new Path2D();
-  let pen = null;
-  line.min.forEach((lo, i) => {
-    if (lo === null) { pen = null; return; }
-    const x = u.valToPos(group.t[i] / 1000, 'x', true), y0 = u.valToPos(lo, 'y', true), y1 = u.valToPos(line.max[i], 'y', true);
-    if (pen !== null && group.steps) out.lineTo(x, pen);
-    if (pen !== null) out.lineTo(x, y0); else out.moveTo(x, y0);
-    out.lineTo(x, y1 === y0 ? y0 + 0.01 : y1);
-    pen = y1;
-  });
-  if (pen !== null && group.steps) out.lineTo(u.valToPos(group.end / 1000, 'x', true), pen);
-  return out;
 }
 
 export function drawLines(lines, groups) {

@@ -1,5 +1,6 @@
 // One plot a unit, below each other on one axis of time.
-import { LEFT, RIBBON, RIGHT, box, columnAt, css, numbers, units, view } from './context.js';
+import { columnAt } from '../chart/path.js';
+import { LEFT, RIBBON, RIGHT, box, css, numbers, units, view } from './context.js';
 import { drawCursors } from './cursors.js';
 import { drawLimits, labelLimits } from './limits.js';
 import { drawLines, range } from './lines.js';

@@ -1,22 +1,16 @@
 // Instants in words: on the site's clock, in UTC, or since the record's start.
+import { marksFrom, since } from '../chart/elapsed.js';
 import { data, whole } from './context.js';
 import { options } from './options.js';
 
 export const zone = () => (options.time === 'utc' ? 'UTC' : data.zone);
 const elapsed = () => options.time === 'elapsed';
-const two = (n) => String(n).padStart(2, '0');
 const formats = new Map();
 
 function format(locale, fields) {
   const key = `${zone()} ${JSON.stringify(fields)}`;
   if (!formats.has(key)) formats.set(key, new Intl.DateTimeFormat(locale, { timeZone: zone(), ...fields }));
   return formats.get(key);
-}
-
-/** Since the start: “2 d 03:15:00”. */
-export function since(ms) {
-  const s = Math.round(Math.abs(ms) / 1000), days = Math.floor(s / 86400);
-  return `${ms < 0 ? '−' : ''}${days ? `${days}\u00a0d ` : ''}${two(Math.floor(s / 3600) % 24)}:${two(Math.floor(s / 60) % 60)}:${two(s % 60)}`;
 }
 
 /** For people: “Thu 8 Jan 12:20:00 CET”. */
@@ -41,15 +35,8 @@ export function instant(text) {
     .find((t) => reads(t) === plain) ?? plain - (reads(plain) - plain);
 }
 
-const STEPS = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600, 7200, 10800, 21600, 43200, 86400, 172800, 432000, 604800, 1209600, 2592000, 7776000, 31536000];
-
 /** Where an axis has its marks, in s; null where the calendar says so. */
-export function splits(from, to, most) {
-  if (!elapsed()) return null;
-  const step = STEPS.find((s) => (to - from) / s <= most) ?? STEPS.at(-1), origin = whole.from / 1000, out = [];
-  for (let k = Math.ceil((from - origin) / step); origin + k * step <= to; k++) out.push(origin + k * step);
-  return out;
-}
+export const splits = (from, to, most) => (elapsed() ? marksFrom(whole.from / 1000, from, to, most) : null);
 
 /** What stands at them: the time, and below it the day where that changes. */
 export function labels(marks, step) {

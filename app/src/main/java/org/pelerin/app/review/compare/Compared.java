@@ -1,0 +1,157 @@
+package org.pelerin.app.review.compare;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.pelerin.app.collect.DeviceEvents;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
+import org.pelerin.app.review.notes.PinnedNotes;
+import org.pelerin.core.unit.Unit;
+import org.springframework.stereotype.Service;
+
+/** What is compared, from how an address names it: {@code m12} is a mission, {@code p5} a spot with the missions that lay there. */
+@Service
+class Compared {
+
+    /** More lines than anybody can tell apart. */
+    static final int MOST = 24;
+
+    private static final int MISSIONS_OF_SPOT = 12;
+    private static final Pattern KEY = Pattern.compile("([mp])(\\d{1,15})");
+
+    /** @param number in the record of its mission */
+    record Line(int number, String label, String unit) {}
+
+    /** @param from in ms, as {@code to} */
+    record Part(long mission, long from, long to, List<Line> lines) {}
+
+    /** An instant that several can be laid on each other by. */
+    record Mark(long at, String what) {}
+
+    /**
+     * @param parts in the order of time; at least one
+     * @param marks in the order of time
+     */
+    record Source(String key, String name, String address, String zone, List<Part> parts, List<Mark> marks) {}
+
+    /** @param missing why others are not there, in words */
+    record Selection(List<Source> sources, List<String> missing) {}
+
+    private final MissionService missions;
+    private final PlaceService places;
+    private final SeriesStore store;
+    private final DeviceEvents events;
+    private final PinnedNotes notes;
+    private final Formats show;
+
+    Compared(
+            MissionService missions,
+            PlaceService places,
+            SeriesStore store,
+            DeviceEvents events,
+            PinnedNotes notes,
+            Formats show) {
+        this.missions = missions;
+        this.places = places;
+        this.store = store;
+        this.events = events;
+        this.notes = notes;
+        this.show = show;
+    }
+
+    Selection of(List<String> keys, boolean fahrenheit) {
+        List<Source> out = new ArrayList<>();
+        List<String> missing = new ArrayList<>();
+        for (String key : keys.stream().distinct().toList()) {
+            Matcher m = KEY.matcher(key);
+            if (!m.matches()) {
+                missing.add("“" + (key.length() > 20 ? key.substring(0, 20) + "…" : key)
+                        + "” is neither a mission nor a spot");
+            } else if (out.size() == MOST) {
+                missing.add("only the first " + MOST + " are drawn");
+                break;
+            } else {
+                long id = Long.parseLong(m.group(2));
+                Optional<Source> source =
+                        m.group(1).equals("m") ? mission(key, id, fahrenheit) : spot(key, id, fahrenheit);
+                source.ifPresentOrElse(
+                        out::add,
+                        () -> missing.add(
+                                "nothing of " + (m.group(1).equals("m") ? "mission " : "spot ") + id + " is home"));
+            }
+        }
+        return new Selection(out, missing);
+    }
+
+    private Optional<Source> mission(String key, long id, boolean fahrenheit) {
+        return missions.find(id)
+                .filter(m -> m.records().firstAt() != null)
+                .map(m -> source(
+                        key,
+                        m.where() + ", mission " + m.id(),
+                        "/missions/" + id,
+                        m.zoneOr(show.home()).getId(),
+                        List.of(m),
+                        fahrenheit));
+    }
+
+    private Optional<Source> spot(String key, long id, boolean fahrenheit) {
+        Optional<SpotAt> spot = places.find(id);
+        List<Mission> there = missions.atSpot(id, MISSIONS_OF_SPOT).stream()
+                .filter(m -> m.records().firstAt() != null)
+                .sorted(Comparator.comparing(m -> m.records().firstAt()))
+                .toList();
+        return spot.filter(s -> !there.isEmpty())
+                .map(s -> source(key, s.full(), "/spots/" + id, s.zone(), there, fahrenheit));
+    }
+
+    private Source source(String key, String name, String address, String zone, List<Mission> of, boolean fahrenheit) {
+        return new Source(
+                key,
+                name,
+                address,
+                zone,
+                of.stream().map(m -> part(m, fahrenheit)).toList(),
+                of.stream()
+                        .flatMap(this::marks)
+                        .sorted(Comparator.comparingLong(Mark::at))
+                        .toList());
+    }
+
+    private Part part(Mission m, boolean fahrenheit) {
+        List<SeriesTable> tables = store.tables(m);
+        List<Integer> shown = SeriesTable.shownAtFirst(tables);
+        List<Line> lines = tables.stream()
+                .flatMap(t -> store.drawn(m, t).stream())
+                .filter(d -> shown.contains(d.number()))
+                .map(d -> new Line(
+                        d.number(),
+                        d.channel().label(),
+                        Unit.of(d.channel().unit().symbol()).shown(fahrenheit).symbol()))
+                .toList();
+        return new Part(
+                m.id(),
+                m.records().firstAt().toEpochMilli(),
+                m.records().lastAt().toEpochMilli(),
+                lines);
+    }
+
+    /** What somebody marked with the logger's button first, then what was noted here. */
+    private Stream<Mark> marks(Mission m) {
+        return Stream.concat(
+                events.of(m).stream()
+                        .filter(e -> e.sign().equals("●"))
+                        .map(e -> new Mark(e.at().toEpochMilli(), "● " + e.what())),
+                notes.of(m).stream().map(n -> new Mark(n.fromAt().toEpochMilli(), "✎ " + n.text())));
+    }
+}
