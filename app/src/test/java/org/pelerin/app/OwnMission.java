@@ -37,7 +37,14 @@ final class OwnMission implements AutoCloseable {
     public void close() {
         bed.bean(SeriesWriter.class).replace(id, List.of());
         JdbcTemplate sql = bed.bean(JdbcTemplate.class);
-        List.of("derived_note", "derived_series", "exclusion", "excursion", "pinned_note", "saved_view")
+        List.of(
+                        "derived_note",
+                        "derived_series",
+                        "exclusion",
+                        "excursion",
+                        "pinned_note",
+                        "saved_view",
+                        "working_shift")
                 .forEach(table -> sql.update("DELETE FROM " + table + " WHERE mission_id = ?", id));
         sql.update("DELETE FROM mission WHERE id = ?", id);
         sql.update("DELETE FROM logger WHERE serial = ?", serial);

@@ -526,12 +526,8 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("collected", soon());
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 0));
         Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
-        var judged = bed.bean(org.pelerin.app.judge.Evaluation.class)
-                .judgement(mission)
-                .orElseThrow();
-        assertThat(judged.doses().get(0).dose()).isCloseTo(100, org.assertj.core.api.Assertions.within(4.0));
         page.navigate(bed.address + "/missions/" + mission.id());
-        assertThat(page.locator("#main")).containsText("Noise dose of Leq, ISO 85");
+        assertThat(page.locator("#main")).containsText("a noise dose belongs to a shift");
     }
 
     @Test

@@ -5,6 +5,9 @@ import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
+import org.pelerin.app.judge.shift.ShiftSetting;
+import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.StayChanged;
@@ -14,12 +17,14 @@ import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
-import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleSource;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.MeanKineticTemperature;
-import org.pelerin.core.stats.NoiseDose;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,6 +41,7 @@ public class Evaluation {
     private final MissionService service;
     private final SeriesStore store;
     private final DerivedSeries derived;
+    private final WorkingShifts shifts;
     private final TransactionTemplate transaction;
 
     Evaluation(
@@ -43,7 +49,9 @@ public class Evaluation {
             MissionService service,
             SeriesStore store,
             DerivedSeries derived,
+            WorkingShifts shifts,
             TransactionTemplate transaction) {
+        this.shifts = shifts;
         this.transaction = transaction;
         this.judgements = judgements;
         this.service = service;
@@ -85,13 +93,45 @@ public class Evaluation {
     public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
         long on = service.judgedOn(mission.id());
         DerivedSeries.Outcome all = derived.of(mission, record, collectedAt);
-        Judged judged = judge(service.plan(mission), record, all.record(), mission.zoneOr(null), on);
-        return new Judged(judged.document, judged.firstAt, judged.lastAt, on, derived.values(all, record));
+        Limits limits = limits(mission, record);
+        Judged judged = judge(limits, record, all.record(), mission.zoneOr(null), on);
+        JudgementDocument document = judged.document.withShifts(shifts(mission, all.record()));
+        return new Judged(document, judged.firstAt, judged.lastAt, on, derived.values(all, record));
+    }
+
+    /** What a mission is judged by: the alarms of its plan, and the dose of the level that it recorded where a shift is set. */
+    public Limits limits(Mission mission, List<Series> record) {
+        Limits alarms = service.plan(mission).limits();
+        return level(record.stream().map(Series::channel))
+                .flatMap(channel -> shifts.of(mission).map(s -> s.shift().rule(channel.label(), s.scheme())))
+                .map(dose -> new Limits(
+                        alarms.name(),
+                        Stream.concat(alarms.rules().stream(), Stream.of(dose)).toList(),
+                        alarms.gapRules()))
+                .orElse(alarms);
+    }
+
+    /** The level that a dose is reckoned of: the first channel in dB. */
+    private static Optional<Channel> level(Stream<Channel> channels) {
+        return channels.filter(c -> c.unit().level()).findFirst();
+    }
+
+    /** Each shift of which something was recorded; none where no shift is set, or no level was recorded. */
+    private List<JudgementDocument.Shift> shifts(Mission mission, JudgedRecord record) {
+        Optional<ShiftSetting> set = shifts.of(mission);
+        Optional<Channel> level = level(record.recorded().stream().map(SampleSource::channel));
+        if (set.isEmpty() || level.isEmpty()) {
+            return List.of();
+        }
+        String label = level.get().label();
+        return ShiftSound.of(record.source(label).orElseThrow(), set.get().shift()).stream()
+                .map(s -> JudgementDocument.Shift.of(label, s, set.get().scheme()))
+                .toList();
     }
 
     /** The same of what is no mission yet: all of it is judged. */
     public Judged judge(Plan plan, List<Series> record, ZoneId zone) {
-        return judge(plan, record, JudgedRecord.of(record), zone, 0);
+        return judge(plan.limits(), record, JudgedRecord.of(record), zone, 0);
     }
 
     /** Which rules of a plan all that a logger recorded departs from, before and after it lay at its spot too, each as often as it does. */
@@ -103,13 +143,12 @@ public class Evaluation {
                         .toList();
     }
 
-    private Judged judge(Plan plan, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {
+    private Judged judge(Limits limits, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {
         if (record.isEmpty()) {
             return new Judged(nothing(), null, null, on, DerivedSeries.Values.NONE);
         }
-        JudgementDocument document = JudgementDocument.of(
-                        judged, plan.limits(), zone, MeanKineticTemperature.DEFAULT_ENTHALPY)
-                .withDoses(doses(plan, record));
+        JudgementDocument document =
+                JudgementDocument.of(judged, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY);
         return new Judged(
                 document,
                 record.stream()
@@ -186,20 +225,6 @@ public class Evaluation {
             again(mission.id());
         }
         return judgements.judgement(mission.id());
-    }
-
-    /** The dose of the first level channel, where the plan asks for one. */
-    private static List<JudgementDocument.Dose> doses(Plan plan, List<Series> record) {
-        return ModelCatalogue.get(plan.model())
-                .option("dose")
-                .map(plan::option)
-                .flatMap(NoiseDose.Scheme::of)
-                .flatMap(scheme -> record.stream()
-                        .filter(s -> s.unit().level())
-                        .findFirst()
-                        .map(s -> JudgementDocument.Dose.of(s.label(), scheme.title(), NoiseDose.of(s, scheme))))
-                .map(List::of)
-                .orElse(List.of());
     }
 
     private static JudgementDocument nothing() {

@@ -38,6 +38,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.NoiseDose;
 import org.springframework.stereotype.Service;
 
 /**
@@ -238,6 +239,13 @@ record Dossier(
         return c.channel() < plan.channels().size()
                 ? plan.channels().get(c.channel()).label()
                 : "channel " + (c.channel() + 1);
+    }
+
+    /** By which scheme doses of its shifts are judged, in words; of shifts only. */
+    public String doseScheme() {
+        return NoiseDose.Scheme.of(judgement.shifts().get(0).judged())
+                .orElseThrow()
+                .title();
     }
 
     /** Where its limits were taken from. */

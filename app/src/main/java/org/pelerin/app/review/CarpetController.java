@@ -94,13 +94,13 @@ class CarpetController {
     private Optional<Carpet.Piece> piece(Mission m) {
         return evaluation.judgement(m).map(j -> {
             Interval all = recorded(m);
-            return new Carpet.Piece(m.id(), all, judged(m, all), departures(j), gaps(j));
+            return new Carpet.Piece(m.id(), all, judged(m, j, all), departures(j), gaps(j));
         });
     }
 
     /** Its period, what is no part of the run left out; nothing where there are no limits to judge it by. */
-    private List<Interval> judged(Mission m, Interval all) {
-        if (missions.plan(m).limits().rules().isEmpty()) {
+    private List<Interval> judged(Mission m, JudgementDocument j, Interval all) {
+        if (missions.plan(m).limits().rules().isEmpty() && j.shifts().isEmpty()) {
             return List.of();
         }
         JudgedPeriod period = records.period(m);

@@ -182,6 +182,9 @@ class MissionController {
                     j.series().stream()
                             .anyMatch(
                                     s -> !Unit.of(s.unit()).shown(true).symbol().equals(s.unit())));
+            model.addAttribute(
+                    "levels",
+                    j.series().stream().anyMatch(c -> Unit.of(c.unit()).level()));
             model.addAttribute("clock", correction);
             model.addAttribute("corrected", stored.records().clockCorrected());
             model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));

@@ -22,6 +22,7 @@ import org.pelerin.core.judge.Severity;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
+import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 import org.pelerin.core.stats.StatisticsReader;
@@ -36,11 +37,11 @@ public record JudgementDocument(
         List<Hole> gaps,
         double coverage,
         List<String> reasons,
-        List<Dose> doses) {
+        List<Shift> shifts) {
 
     public JudgementDocument {
-        // judgements of earlier versions say nothing of doses
-        doses = doses == null ? List.of() : doses;
+        // judgements of earlier versions say nothing of shifts
+        shifts = shifts == null ? List.of() : shifts;
     }
 
     public JudgementDocument(
@@ -53,23 +54,69 @@ public record JudgementDocument(
         this(verdict, series, excursions, gaps, coverage, reasons, List.of());
     }
 
-    public JudgementDocument withDoses(List<Dose> found) {
+    public JudgementDocument withShifts(List<Shift> found) {
         return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found);
     }
 
     /**
-     * Noise dose of a channel.
+     * A level in one working shift; see {@link ShiftSound}.
      *
-     * @param scheme its title
-     * @param dose in per cent
-     * @param twa in dB, null for no dose
+     * @param coverage in per cent of the whole shift
+     * @param judged the scheme whose dose is held against what is allowed, by its key
      */
-    public record Dose(String channel, String scheme, double dose, Double twa) {
+    public record Shift(
+            String channel,
+            Instant start,
+            Instant end,
+            double coverage,
+            double leq,
+            Double l10,
+            Double l50,
+            Double l90,
+            double max,
+            double lex,
+            String judged,
+            List<Dose> doses) {
 
-        public static Dose of(String channel, String scheme, NoiseDose d) {
-            return new Dose(channel, scheme, d.dose(), finite(d.twa()));
+        public static Shift of(String channel, ShiftSound s, NoiseDose.Scheme judged) {
+            return new Shift(
+                    channel,
+                    Instant.ofEpochMilli(s.from()),
+                    Instant.ofEpochMilli(s.to()),
+                    s.coverage(),
+                    s.leq(),
+                    finite(s.l10()),
+                    finite(s.l50()),
+                    finite(s.l90()),
+                    s.max(),
+                    s.lex(),
+                    judged.key(),
+                    s.doses().entrySet().stream()
+                            .map(e -> new Dose(
+                                    e.getKey().key(),
+                                    e.getValue().dose(),
+                                    finite(e.getValue().twa())))
+                            .toList());
+        }
+
+        /** That of the scheme it is judged by. */
+        @JsonIgnore
+        public Dose dose() {
+            return doses.stream()
+                    .filter(d -> d.scheme.equals(judged))
+                    .findFirst()
+                    .orElseThrow();
         }
     }
+
+    /**
+     * Noise dose of a shift.
+     *
+     * @param scheme its key
+     * @param dose in per cent of what is allowed a day
+     * @param twa in dB, null for no dose
+     */
+    public record Dose(String scheme, double dose, Double twa) {}
 
     public record Channel(
             String channel,
@@ -283,7 +330,7 @@ public record JudgementDocument(
                 holes(gaps, told),
                 coverage,
                 reasons,
-                doses);
+                shifts);
     }
 
     private static List<Hole> holes(List<Hole> all, UnaryOperator<Instant> told) {

@@ -49,7 +49,7 @@ final class JudgementWriter {
         list("gaps", j.gaps(), this::hole);
         out.writeNumberProperty("coverage", j.coverage());
         list("reasons", j.reasons(), out::writeString);
-        list("doses", j.doses(), this::dose);
+        list("shifts", j.shifts(), this::shift);
         out.writeEndObject();
     }
 
@@ -117,9 +117,25 @@ final class JudgementWriter {
         out.writeEndObject();
     }
 
+    private void shift(JudgementDocument.Shift s) {
+        out.writeStartObject();
+        text("channel", s.channel());
+        instant("start", s.start());
+        instant("end", s.end());
+        out.writeNumberProperty("coverage", s.coverage());
+        out.writeNumberProperty("leq", s.leq());
+        number("l10", s.l10());
+        number("l50", s.l50());
+        number("l90", s.l90());
+        out.writeNumberProperty("max", s.max());
+        out.writeNumberProperty("lex", s.lex());
+        text("judged", s.judged());
+        list("doses", s.doses(), this::dose);
+        out.writeEndObject();
+    }
+
     private void dose(JudgementDocument.Dose d) {
         out.writeStartObject();
-        text("channel", d.channel());
         text("scheme", d.scheme());
         out.writeNumberProperty("dose", d.dose());
         number("twa", d.twa());

@@ -2,7 +2,6 @@ package org.pelerin.core.stats;
 
 import java.util.Arrays;
 import java.util.Optional;
-import org.pelerin.core.series.Series;
 
 /**
  * Noise dose: {@code D = 100/8 · Σ Δt_h · 2^((L − Lc)/q)} over samples with {@code L ≥ Lt}, for a criterion time of 8 h; and the
@@ -12,8 +11,6 @@ import org.pelerin.core.series.Series;
  * @param twa in dB; NaN for no dose
  */
 public record NoiseDose(double dose, double twa) {
-
-    private static final double CRITERION_HOURS = 8;
 
     /** Schemes as their standards have them. */
     public enum Scheme {
@@ -41,35 +38,33 @@ public record NoiseDose(double dose, double twa) {
             return Arrays.stream(values()).filter(s -> s.key.equals(key)).findFirst();
         }
 
+        public String key() {
+            return key;
+        }
+
         public String title() {
             return title;
         }
+
+        /** Lc in dB. */
+        public double criterion() {
+            return criterion;
+        }
+
+        /** q in dB. */
+        public double exchange() {
+            return exchange;
+        }
+
+        /** Lt in dB; negative infinity for none. */
+        public double threshold() {
+            return threshold;
+        }
     }
 
-    /** @param levels in dB; each stands for what its sample stands for */
-    public static NoiseDose of(Series levels, Scheme scheme) {
-        return of(levels, scheme.criterion, scheme.exchange, scheme.threshold);
-    }
-
-    /**
-     * @param criterion Lc in dB
-     * @param exchange q in dB, above 0
-     * @param threshold Lt in dB; negative infinity for none
-     */
-    public static NoiseDose of(Series levels, double criterion, double exchange, double threshold) {
-        if (!(exchange > 0)) {
-            throw new IllegalArgumentException("An exchange rate is above 0 dB, not " + exchange);
-        }
-        double sum = 0;
-        long count = levels.axis().count();
-        double[] values = levels.values(0, count);
-        for (int i = 0; i < count; i++) {
-            if (values[i] >= threshold) {
-                sum += levels.axis().hoursHeld(i) * Math.pow(2, (values[i] - criterion) / exchange);
-            }
-        }
-        double dose = 100 / CRITERION_HOURS * sum;
-        double twa = dose == 0 ? Double.NaN : criterion + exchange * Math.log(dose / 100) / Math.log(2);
+    /** @param dose in per cent, as summed up by a scheme */
+    public static NoiseDose of(double dose, Scheme scheme) {
+        double twa = dose == 0 ? Double.NaN : scheme.criterion + scheme.exchange * Math.log(dose / 100) / Math.log(2);
         return new NoiseDose(dose, twa);
     }
 }

@@ -6,7 +6,7 @@ import java.util.function.LongToDoubleFunction;
 import java.util.stream.IntStream;
 
 /** Percentiles of valid values. */
-final class Percentiles {
+public final class Percentiles {
 
     private Percentiles() {}
 
@@ -17,7 +17,7 @@ final class Percentiles {
      * @param shares 0…1
      * @return one figure a share; NaN for no values
      */
-    static double[] ranked(double[] sorted, int count, double... shares) {
+    public static double[] ranked(double[] sorted, int count, double... shares) {
         return Arrays.stream(shares)
                 .map(p -> between((count - 1) * p, count, rank -> sorted[(int) rank]))
                 .toArray();

@@ -60,6 +60,8 @@ class SecurityConfig {
         "/missions/*/derived",
         "/missions/*/derived/*/remove",
         "/missions/*/derived/*/restore",
+        "/missions/*/shift",
+        "/missions/*/shift/remove",
         "/missions/*/notes",
         "/missions/*/notes/*/remove",
         "/missions/*/notes/*/restore",

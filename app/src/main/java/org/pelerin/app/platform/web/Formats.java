@@ -111,12 +111,6 @@ public class Formats {
         return FieldReader.plain(d);
     }
 
-    /** @param twa time-weighted average in dB; null for no dose */
-    public String noiseDose(String channel, String scheme, double dose, Double twa) {
-        return "Noise dose of " + channel + ", " + scheme + ", over the whole record: " + percent(dose)
-                + (twa == null ? "" : ", time-weighted average " + number(twa, 1) + " dB");
-    }
-
     /** By how much a clock was off: “exact”, “2 s slow”. */
     public String offset(Duration fast) {
         return fast.abs().toSeconds() == 0 ? "exact" : duration(fast.abs()) + (fast.isNegative() ? " slow" : " fast");

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
@@ -66,11 +67,18 @@ class WhatIfController {
     private final MissionService missions;
     private final SeriesStore store;
     private final DerivedSeries derived;
+    private final Evaluation evaluation;
     private final PlanService plans;
     private final Formats show;
 
     WhatIfController(
-            MissionService missions, SeriesStore store, DerivedSeries derived, PlanService plans, Formats show) {
+            MissionService missions,
+            SeriesStore store,
+            DerivedSeries derived,
+            Evaluation evaluation,
+            PlanService plans,
+            Formats show) {
+        this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
         this.derived = derived;
@@ -93,7 +101,7 @@ class WhatIfController {
         List<Series> recorded = store.recorded(mission);
         JudgedRecord record =
                 derived.of(mission, recorded, mission.records().collectedAt()).record();
-        Limits limits = missions.plan(mission).limits();
+        Limits limits = evaluation.limits(mission, recorded);
         TriedLimits tried = TriedLimits.read(typed(rule, low, high, lasting), limits, units(record, fahrenheit));
         if (!tried.errors().isEmpty()) {
             return new Answer("", "", "", "", List.of(), 0, tried.errors());

@@ -1,0 +1,115 @@
+package org.pelerin.app.judge.shift;
+
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.sound.WorkingShift;
+import org.pelerin.core.stats.NoiseDose;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The shifts that are set: a mission's own, else that of its spot. */
+@Service
+@RetriedOnDeadlock
+public class WorkingShifts {
+
+    private final ShiftMapper mapper;
+    private final MissionService missions;
+    private final AuditTrail audit;
+    private final Formats show;
+    private final Clock clock;
+
+    WorkingShifts(ShiftMapper mapper, MissionService missions, AuditTrail audit, Formats show, Clock clock) {
+        this.show = show;
+        this.mapper = mapper;
+        this.missions = missions;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** On the clock of the mission's site; of a mission without one, on that of the house. */
+    public Optional<ShiftSetting> of(Mission mission) {
+        return mapper.of(mission.id()).stream().findFirst().map(r -> setting(r, mission.zoneOr(show.home())));
+    }
+
+    private static ShiftSetting setting(ShiftMapper.Row r, ZoneId zone) {
+        Set<DayOfWeek> days =
+                Arrays.stream(r.days().split(" ")).map(DayOfWeek::valueOf).collect(Collectors.toSet());
+        return new ShiftSetting(
+                new WorkingShift(LocalTime.parse(r.begins()), LocalTime.parse(r.ends()), days, zone),
+                NoiseDose.Scheme.of(r.scheme()).orElseThrow(),
+                r.spotId() != null,
+                r.setAt(),
+                r.setBy());
+    }
+
+    /**
+     * In the place of the one before; the mission, or all at its spot, are to be judged anew.
+     *
+     * @param ofSpot of every mission at its spot; of the mission alone where it has none
+     */
+    @Transactional
+    public void set(Mission mission, boolean ofSpot, WorkingShift shift, NoiseDose.Scheme scheme, String by) {
+        Long spot = ofSpot ? mission.place().spotId() : null;
+        String before = of(mission).map(WorkingShifts::told).orElse("");
+        String days = new TreeSet<>(shift.days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" "));
+        if (spot != null) {
+            // the spot's is to hold for this mission too
+            mapper.removeOfMission(mission.id());
+        }
+        mapper.set(new ShiftMapper.Row(
+                spot == null ? mission.id() : null,
+                spot,
+                shift.from().toString(),
+                shift.to().toString(),
+                days,
+                scheme.key(),
+                clock.instant(),
+                by));
+        changed(mission, spot);
+        String after = of(mission).map(WorkingShifts::told).orElse("");
+        audit.record(by, "set working shift", subject(mission, spot), before, after);
+    }
+
+    /** That which the mission is judged by now, be it its own or its spot's. */
+    @Transactional
+    public void remove(Mission mission, String by) {
+        ShiftSetting was = of(mission).orElseThrow(() -> new TooLateException("No shift is set any more"));
+        Long spot = was.ofSpot() ? mission.place().spotId() : null;
+        int gone = spot == null ? mapper.removeOfMission(mission.id()) : mapper.removeOfSpot(spot);
+        if (gone == 0) {
+            throw new TooLateException("No shift is set any more");
+        }
+        changed(mission, spot);
+        audit.record(by, "remove working shift", subject(mission, spot), told(was), "");
+    }
+
+    private void changed(Mission mission, Long spot) {
+        if (spot != null) {
+            mapper.missionsAt(spot).forEach(missions::judgedByOther);
+        }
+        missions.judgedByOther(mission.id());
+    }
+
+    private static String subject(Mission mission, Long spot) {
+        return spot == null ? mission.subject() : "spot " + spot;
+    }
+
+    private static String told(ShiftSetting s) {
+        return s.shift().from() + " to " + s.shift().to() + ", "
+                + new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" "))
+                + ", " + s.scheme().title();
+    }
+}

@@ -1,0 +1,69 @@
+package org.pelerin.app.review.sound;
+
+import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.pelerin.app.judge.shift.ShiftSetting;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.core.sound.WorkingShift;
+import org.pelerin.core.stats.NoiseDose;
+
+/** When people work, as it is typed. */
+public class ShiftForm implements Form {
+
+    public String from = "06:00";
+    public String to = "14:00";
+    public List<String> days = new ArrayList<>(List.of("MONDAY", "TUESDAY", "WEDNESDAY", "THURSDAY", "FRIDAY"));
+    public String scheme = NoiseDose.Scheme.ISO_85.key();
+    public boolean ofSpot;
+
+    static ShiftForm of(ShiftSetting s) {
+        ShiftForm form = new ShiftForm();
+        form.from = s.shift().from().toString();
+        form.to = s.shift().to().toString();
+        form.days =
+                new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.toList());
+        form.scheme = s.scheme().key();
+        form.ofSpot = s.ofSpot();
+        return form;
+    }
+
+    /** Empty with words in {@code read} where it is none. */
+    Optional<WorkingShift> shift(FieldReader read, ZoneId zone) {
+        LocalTime begins = time("from", from, read);
+        LocalTime ends = time("to", to, read);
+        Set<DayOfWeek> on = Arrays.stream(DayOfWeek.values())
+                .filter(d -> days.contains(d.name()))
+                .collect(Collectors.toSet());
+        if (on.isEmpty()) {
+            read.wrong("days", "Choose at least one day");
+        }
+        if (begins != null && begins.equals(ends)) {
+            read.wrong("to", "A shift does not end at the time of day at which it begins");
+        }
+        if (NoiseDose.Scheme.of(scheme).isEmpty()) {
+            read.wrong("scheme", "Choose a scheme");
+        }
+        return read.errors().isEmpty() ? Optional.of(new WorkingShift(begins, ends, on, zone)) : Optional.empty();
+    }
+
+    private static LocalTime time(String field, String text, FieldReader read) {
+        try {
+            return text.strip().equals("24:00")
+                    ? LocalTime.MIDNIGHT
+                    : LocalTime.parse(text.strip()).withSecond(0).withNano(0);
+        } catch (DateTimeException e) {
+            read.wrong(field, "Give a time of day, as 06:00");
+            return null;
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** The page of a recorded level: what it came to in each working shift. */
+package org.pelerin.app.review.sound;

@@ -1,0 +1,2 @@
+/** Sound at work: what a level comes to in each working shift. */
+package org.pelerin.core.sound;
