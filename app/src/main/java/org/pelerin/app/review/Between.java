@@ -12,7 +12,7 @@ import org.springframework.stereotype.Service;
 
 /** What channels read at two instants. */
 @Service
-class Between {
+public class Between {
 
     private static final double HOUR = Duration.ofHours(1).toMillis();
 
@@ -34,7 +34,7 @@ class Between {
     }
 
     /** @param from in ms, as {@code to} */
-    List<Reading> readings(Mission mission, long from, long to, boolean fahrenheit) {
+    public List<Reading> readings(Mission mission, long from, long to, boolean fahrenheit) {
         List<Reading> out = new ArrayList<>();
         for (SeriesTable table : store.tables(mission)) {
             long first = standing(table.axis(), from);

@@ -46,7 +46,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class MissionController {
 
     private static final int LIST_PAGE = 50;
-    private static final int DISTURBANCES_SHOWN = 100;
 
     /** Asks for times as the logger had them. */
     static final String OWN = "own";
@@ -194,19 +193,16 @@ class MissionController {
             model.addAttribute(
                     "clockWords",
                     words.clock(correction, compared, stored.records().clockCorrected()));
-            disturbances(mission, model);
+            model.addAttribute("disturbanceCount", disturbances.count(mission));
+            model.addAttribute(
+                    "phases",
+                    ModelCatalogue.get(mission.device().model())
+                            .option("nominal")
+                            .isPresent());
             model.addAttribute("tables", tables.stream().map(SeriesTable::title).toList());
             model.addAttribute("complete", completeness.of(mission, tables));
         });
         return "review/mission";
-    }
-
-    private void disturbances(Mission mission, Model model) {
-        int count = disturbances.count(mission);
-        model.addAttribute("disturbanceCount", count);
-        if (count > 0) {
-            model.addAttribute("disturbances", disturbances.rows(mission, DISTURBANCES_SHOWN));
-        }
     }
 
     /** Values in the unit shown, for templates. */
