@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.people.contact.AddressBook;
 import org.pelerin.app.people.contact.Contact;
+import org.pelerin.app.places.Picture;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
@@ -100,6 +101,21 @@ class DemoPlaces {
         person("Teo Lamark", "holds the keys", "+33 0 00 00 00 12", "Lirran dairy", "Ring twice");
         person("Runa Veld", "quality", "+33 0 00 00 00 13", "", "");
         described("orsel-well", "spring chamber", DemoPlans.WELL, 60, 2.1, "", 0, 0);
+        pictured();
+    }
+
+    /** The cellars' section, with the spots in their vaults. */
+    private void pictured() {
+        Site site = places.sites().stream()
+                .filter(s -> s.name().equals("Ostrel cellars"))
+                .findFirst()
+                .orElseThrow();
+        places.picture(site.id(), Picture.of(DemoPicture.cellars()), WHO);
+        places.draw(spots.get("ostrel-v1-rear"), 0.09, 0.68, WHO);
+        places.draw(spots.get("ostrel-v1-door"), 0.2, 0.62, WHO);
+        places.draw(spots.get("ostrel-v2-shelf4"), 0.38, 0.7, WHO);
+        places.draw(spots.get("ostrel-v3-duct"), 0.62, 0.55, WHO);
+        places.draw(spots.get("ostrel-v4-probes"), 0.86, 0.68, WHO);
     }
 
     /** Who is met there. */

@@ -60,6 +60,8 @@ class SecurityConfig {
         "/missions/*/derived",
         "/missions/*/derived/*/remove",
         "/missions/*/derived/*/restore",
+        "/places/*/studies",
+        "/studies/*/remove",
         "/missions/*/shift",
         "/missions/*/shift/remove",
         "/missions/*/notes",

@@ -1,0 +1,67 @@
+package org.pelerin.app.report;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.security.Principal;
+import java.time.Clock;
+import java.util.Locale;
+import java.util.Map;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.pdf.PdfPages;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.review.section.MappingStudy;
+import org.pelerin.app.review.section.Section;
+import org.pelerin.app.review.section.Sections;
+import org.pelerin.app.review.section.Studies;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+
+/** The report of a mapping study, reckoned from the records as they are judged at that moment. */
+@Controller
+class StudyReport {
+
+    private final Studies studies;
+    private final Sections sections;
+    private final PlaceService places;
+    private final PdfPages pages;
+    private final Formats show;
+    private final Clock clock;
+
+    StudyReport(Studies studies, Sections sections, PlaceService places, PdfPages pages, Formats show, Clock clock) {
+        this.studies = studies;
+        this.sections = sections;
+        this.places = places;
+        this.pages = pages;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    @GetMapping("/studies/{id}/report.pdf")
+    void pdf(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
+        MappingStudy study =
+                studies.find(id).orElseThrow(() -> new NotThereException("There is no mapping study " + id + "."));
+        Site site = places.site(study.siteId()).orElseThrow(() -> new NotThereException("There is no such site."));
+        Section section = sections.of(
+                site.id(), study.unit(), study.fromAt(), study.toAt(), study.low(), study.high(), Sections.MOST_FRAMES);
+        response.setContentType("application/pdf");
+        response.setHeader(
+                "Content-Disposition",
+                "attachment; filename=\"mapping-"
+                        + study.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-") + "-" + id + ".pdf\"");
+        response.setHeader("Cache-Control", "no-store");
+        pages.write(
+                "report/study",
+                Map.of(
+                        "study", study,
+                        "site", site,
+                        "zone", site.zoneId(),
+                        "section", section,
+                        "show", show,
+                        "madeAt", clock.instant(),
+                        "by", me.getName()),
+                response.getOutputStream());
+    }
+}

@@ -1,0 +1,257 @@
+package org.pelerin.app.review.section;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Spot;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Direction;
+import org.pelerin.core.judge.Excursion;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleReader;
+import org.pelerin.core.record.SampleSource;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
+import org.springframework.stereotype.Service;
+
+/** Reads the spots of a site together; of each the record of the spot, so that what is left out of a mission is left out here too. */
+@Service
+public class Sections {
+
+    /** Instants that are looked at, at most; and samples of a spot. */
+    public static final int MOST_FRAMES = 600;
+
+    private static final long MOST_SAMPLES = 5_000_000;
+    private static final int MISSIONS = 24;
+
+    /** It is more than is read at once; the message says what to do. */
+    public static final class TooMuchException extends RuntimeException {
+        TooMuchException(String message) {
+            super(message);
+        }
+    }
+
+    private final MissionService missions;
+    private final PlaceService places;
+    private final SeriesStore store;
+    private final JudgedRecords records;
+
+    Sections(MissionService missions, PlaceService places, SeriesStore store, JudgedRecords records) {
+        this.missions = missions;
+        this.places = places;
+        this.store = store;
+        this.records = records;
+    }
+
+    /** Missions of a site of which something is home, the newest first. */
+    List<Mission> recorded(long site) {
+        return places.spots(site).stream()
+                .flatMap(s -> missions.atSpot(s.id(), MISSIONS).stream())
+                .filter(m -> m.records().firstAt() != null)
+                .sorted(Comparator.comparing((Mission m) -> m.records().firstAt())
+                        .reversed())
+                .toList();
+    }
+
+    /** The units that missions recorded. */
+    List<String> units(List<Mission> of) {
+        TreeSet<String> out = new TreeSet<>();
+        of.forEach(m -> store.tables(m)
+                .forEach(t -> store.drawn(m, t)
+                        .forEach(d -> out.add(d.channel().unit().symbol()))));
+        return List.copyOf(out);
+    }
+
+    /**
+     * @param low and {@code high}: the band that the spots should keep to; null for none
+     * @param frames how many instants
+     */
+    public Section of(long site, String unit, Instant from, Instant to, Double low, Double high, int frames) {
+        long span = to.toEpochMilli() - from.toEpochMilli();
+        int count = (int) Math.max(2, Math.min(Math.min(frames, MOST_FRAMES), span / 1000 + 1));
+        long[] t = new long[count];
+        for (int i = 0; i < count; i++) {
+            t[i] = from.toEpochMilli() + span * i / (count - 1);
+        }
+        List<Section.SpotRecord> spots = new ArrayList<>();
+        for (Spot spot : places.spots(site)) {
+            spot(spot, unit, from, to, low, high, t).ifPresent(spots::add);
+        }
+        return new Section(
+                unit,
+                Arrays.stream(t).boxed().toList(),
+                spots,
+                extreme(spots, true),
+                extreme(spots, false),
+                spread(spots, t));
+    }
+
+    private Optional<Section.SpotRecord> spot(
+            Spot spot, String unit, Instant from, Instant to, Double low, Double high, long[] t) {
+        List<Mission> there = missions.atSpot(spot.id(), MISSIONS).stream()
+                .filter(m -> m.records().firstAt() != null
+                        && m.records().firstAt().isBefore(to)
+                        && m.records().lastAt().isAfter(from))
+                .sorted(Comparator.comparing(m -> m.records().firstAt()))
+                .toList();
+        double[] values = new double[t.length];
+        Arrays.fill(values, Double.NaN);
+        List<JudgedRecord> parts = new ArrayList<>();
+        List<Long> numbers = new ArrayList<>();
+        for (Mission m : there) {
+            series(m, unit, from, to).ifPresent(s -> {
+                parts.add(records.between(m, List.of(s), from, to));
+                numbers.add(m.id());
+            });
+        }
+        if (parts.isEmpty()) {
+            return Optional.empty();
+        }
+        // one after the other, as the record of a spot is
+        JudgedRecord record = JudgedRecord.inTurn(parts);
+        SampleSource source = record.sources().get(0);
+        source.read(SampleReader.all(List.of(new FrameReader(t, values))));
+        Statistics s = Statistics.of(source, null);
+        return Optional.of(new Section.SpotRecord(
+                spot.id(),
+                spot.name(),
+                numbers,
+                spot.x(),
+                spot.y(),
+                Arrays.stream(values)
+                        .mapToObj(v -> Double.isNaN(v) ? null : (Double) v)
+                        .toList(),
+                s.count() == 0
+                        ? null
+                        : new Section.Figures(s.count(), s.min(), s.minAt(), s.mean(), s.max(), s.maxAt(), s.sd()),
+                away(record, source.channel().label(), low, high).orElse(null)));
+    }
+
+    /** The first channel of a quantity, in the unit and under one name, of which only the stretch is read. */
+    private Optional<Series> series(Mission m, String unit, Instant from, Instant to) {
+        for (SeriesTable table : store.tables(m)) {
+            for (SeriesStore.Drawn d : store.drawn(m, table)) {
+                Optional<Conversion> way = d.channel().unit().to(Unit.of(unit));
+                if (way.isEmpty()
+                        || SeriesTable.ofScans(d.channel().label())
+                        || !way.get().same()) {
+                    continue;
+                }
+                long first = Math.max(0, table.axis().indexAtOrAfter(from.toEpochMilli()) - 1);
+                long last = table.axis().indexAtOrAfter(to.toEpochMilli() + 1);
+                if (last - first > MOST_SAMPLES) {
+                    throw new TooMuchException(
+                            "Choose a shorter time: of a spot five million samples are looked at together at most.");
+                }
+                return store.window(m, table.only(c -> c == d.number()), first, last).stream()
+                        .findFirst()
+                        .map(s -> s.as(Channel.of("Value", unit)));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<Section.Away> away(JudgedRecord record, String channel, Double low, Double high) {
+        if (low == null && high == null) {
+            return Optional.empty();
+        }
+        Bound bound = low == null
+                ? new Bound.Above(high)
+                : high == null ? new Bound.Below(low) : new Bound.Outside(low, high);
+        Limits band = new Limits("band", List.of(Rule.of("band", channel, bound, Lasting.ANY)));
+        return Judge.judge(record, band, null).excursions().stream()
+                .max(Comparator.comparing(Excursion::duration))
+                .map(e -> new Section.Away(
+                        e.span().getStart(), e.duration(), e.direction() == Direction.ABOVE, e.peak(), !e.openAtEnd()));
+    }
+
+    private static Section.Extreme extreme(List<Section.SpotRecord> spots, boolean warmest) {
+        Comparator<Section.SpotRecord> by = Comparator.comparingDouble(
+                s -> warmest ? s.figures().max() : -s.figures().min());
+        return spots.stream()
+                .filter(s -> s.figures() != null)
+                .max(by)
+                .map(s -> warmest
+                        ? new Section.Extreme(
+                                s.name(), s.figures().max(), s.figures().maxAt())
+                        : new Section.Extreme(
+                                s.name(), s.figures().min(), s.figures().minAt()))
+                .orElse(null);
+    }
+
+    private static Section.Spread spread(List<Section.SpotRecord> spots, long[] t) {
+        Section.Spread widest = null;
+        for (int i = 0; i < t.length; i++) {
+            Section.SpotRecord warm = null;
+            Section.SpotRecord cold = null;
+            for (Section.SpotRecord s : spots) {
+                Double v = s.values().get(i);
+                if (v != null && (warm == null || v > warm.values().get(i))) {
+                    warm = s;
+                }
+                if (v != null && (cold == null || v < cold.values().get(i))) {
+                    cold = s;
+                }
+            }
+            if (warm != null && warm != cold) {
+                double d = warm.values().get(i) - cold.values().get(i);
+                if (widest == null || d > widest.value()) {
+                    widest = new Section.Spread(d, Instant.ofEpochMilli(t[i]), warm.name(), cold.name());
+                }
+            }
+        }
+        return widest;
+    }
+
+    /** Missions that began within ten minutes of each other and so were meant together: at least two spots. */
+    List<Together> together(List<Mission> recorded) {
+        List<Mission> left = new ArrayList<>(recorded);
+        List<Together> out = new ArrayList<>();
+        while (!left.isEmpty()) {
+            Mission first = left.remove(0);
+            List<Mission> group = new ArrayList<>(List.of(first));
+            left.removeIf(
+                    m -> Duration.between(m.records().firstAt(), first.records().firstAt())
+                                            .abs()
+                                            .compareTo(TOGETHER)
+                                    <= 0
+                            && group.add(m));
+            long spots = group.stream().map(m -> m.place().spotId()).distinct().count();
+            Instant from = group.stream()
+                    .map(m -> m.records().firstAt())
+                    .max(Comparator.naturalOrder())
+                    .orElseThrow();
+            Instant to = group.stream()
+                    .map(m -> m.records().lastAt())
+                    .min(Comparator.naturalOrder())
+                    .orElseThrow();
+            if (spots > 1 && to.isAfter(from)) {
+                out.add(new Together((int) spots, from, to));
+            }
+        }
+        return out;
+    }
+
+    private static final Duration TOGETHER = Duration.ofMinutes(10);
+
+    /** @param from when all of them recorded, to when the first of them ended */
+    public record Together(int spots, Instant from, Instant to) {}
+}

@@ -1,0 +1,162 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** The section of a site in the browser: played through, its extremes, and kept as a mapping study with its report. */
+@Timeout(120)
+class SectionTest {
+
+    private static final Instant START = Instant.parse("2026-02-10T00:00:00Z");
+    private static final String SITE = "Section site";
+
+    private static TestBed bed;
+    private static OwnMission left;
+    private static OwnMission right;
+    private static long site;
+    private final List<String> errors = new ArrayList<>();
+    private BrowserContext context;
+    private Page page;
+
+    /** Left stays at 5 °C; right at 6 °C, but for two hours and forty minutes at 11 °C from the hundredth sample on. */
+    @BeforeAll
+    static void record() {
+        bed = TestBed.get();
+        left = mission("QL-SEC1", bed.spot(SITE, "section left"), new double[300], 5);
+        double[] values = new double[300];
+        Arrays.fill(values, 100, 116, 5);
+        right = mission("QL-SEC2", bed.spot(SITE, "section right"), values, 6);
+        site = bed.bean(PlaceService.class).sites().stream()
+                .filter(s -> s.name().equals(SITE))
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
+    private static OwnMission mission(String serial, long spot, double[] over, double base) {
+        OwnMission m = new OwnMission(bed, serial, START);
+        double[] values = Arrays.stream(over).map(v -> v + base).toArray();
+        bed.bean(SeriesWriter.class)
+                .replace(
+                        m.id,
+                        List.of(Series.of(
+                                Channel.of("Air", "°C"),
+                                TimeAxis.of(START, Duration.ofMinutes(10), values.length),
+                                values,
+                                null)));
+        bed.bean(JdbcTemplate.class).update("UPDATE mission SET spot_id = ? WHERE id = ?", spot, m.id);
+        bed.bean(Evaluation.class).again(m.id);
+        return m;
+    }
+
+    @AfterAll
+    static void away() {
+        left.close();
+        right.close();
+    }
+
+    @BeforeEach
+    void open() {
+        context = bed.browser().newContext();
+        page = TestBed.signedIn(context, bed.address);
+        page.onConsoleMessage(m -> {
+            if (m.type().equals("error")) {
+                errors.add(m.text());
+            }
+        });
+        page.navigate(bed.address + "/places/" + site + "/section");
+    }
+
+    @AfterEach
+    void close() {
+        context.close();
+        assertThat(errors).isEmpty();
+    }
+
+    private Locator row(String spot) {
+        return page.locator("#spots tr:has-text('" + spot + "')");
+    }
+
+    @Test
+    void it_is_played_through_and_its_extremes_are_found() {
+        // of the first two days, in Paris: both records
+        page.locator("p:has-text('Started together') a").click();
+        assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C, at most 6.0 °C apart");
+        assertThat(row("section left").locator(".now")).hasText("5.0 °C");
+        assertThat(row("section right").locator(".now")).hasText("6.0 °C");
+        // to where it was warmest: the hundredth sample
+        row("section right").locator("[data-at]").nth(1).click();
+        assertThat(row("section right").locator(".now")).hasText("11.0 °C");
+        page.locator("#at").press("Home");
+        assertThat(row("section right").locator(".now")).hasText("6.0 °C");
+        page.locator("#play").click();
+        assertThat(page.locator("#play")).hasText("stop");
+        assertThat(page.locator("#at")).not().hasValue("0");
+        page.locator("#play").click();
+        String stopped = page.locator("#at").inputValue();
+        page.waitForTimeout(200);
+        assertThat(page.locator("#at")).hasValue(stopped);
+        // how long it took to come back into the band
+        page.fill("[name=high] >> nth=0", "8");
+        page.locator("form.asked button").click();
+        assertThat(row("section right")).containsText("▲ 2 h 40 min until back, to 11.0");
+        assertThat(row("section left")).containsText("never outside");
+    }
+
+    @Test
+    void what_makes_no_sense_is_said() {
+        page.navigate(bed.address + "/places/" + site
+                + "/section?from=2026-02-12T00:00&to=2026-02-11T00:00&unit=%C2%B0C&low=9&high=3");
+        assertThat(page.locator("main")).containsText("It ends before it begins.");
+        assertThat(page.locator("main")).containsText("The band ends below where it begins.");
+        page.navigate(bed.address + "/places/" + site + "/section?from=2020-02-12T00:00&to=2020-02-13T00:00");
+        assertThat(page.locator("h1")).containsText("No spot recorded anything");
+    }
+
+    @Test
+    void it_is_kept_as_a_study_with_its_report() throws IOException {
+        page.locator("p:has-text('Started together') a").click();
+        page.fill("#study-name", "Before the shelves");
+        page.locator("button:has-text('Keep it')").click();
+        assertThat(page.locator(".said")).containsText("Kept as a mapping study");
+        // the same stretch is shown
+        assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C");
+        page.locator("table a:has-text('Before the shelves')").click();
+        assertThat(page.locator("h1")).containsText("Before the shelves: 2 spots");
+        String report = page.locator("a:has-text('Report (PDF)')").getAttribute("href");
+        byte[] pdf = page.request().get(bed.address + report).body();
+        try (var document = Loader.loadPDF(new ByteArrayInputStream(pdf).readAllBytes())) {
+            assertThat(new PDFTextStripper().getText(document))
+                    .contains("Before the shelves", "section right: 11.00 °C", "6.00 °C between section right");
+        }
+        page.locator("button:has-text('Remove')").click();
+        assertThat(page.locator(".said")).hasText(Pattern.compile("Removed.*"));
+    }
+}
