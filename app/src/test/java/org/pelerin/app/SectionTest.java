@@ -53,6 +53,13 @@ class SectionTest {
         double[] values = new double[300];
         Arrays.fill(values, 100, 116, 5);
         right = mission("QL-SEC2", bed.spot(SITE, "section right"), values, 6);
+        // it lay there all the time
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, checked, mission_id)"
+                                + " SELECT logger_id, spot_id, ?, 'tech', '', '', id FROM mission WHERE id = ?",
+                        START.minusSeconds(60).toEpochMilli(),
+                        right.id);
         site = bed.bean(PlaceService.class).sites().stream()
                 .filter(s -> s.name().equals(SITE))
                 .findFirst()
@@ -78,6 +85,7 @@ class SectionTest {
 
     @AfterAll
     static void away() {
+        bed.bean(JdbcTemplate.class).update("DELETE FROM placement WHERE mission_id = ?", right.id);
         left.close();
         right.close();
     }

@@ -111,6 +111,8 @@ public class Sections {
                         && m.records().firstAt().isBefore(to)
                         && m.records().lastAt().isAfter(from))
                 .sorted(Comparator.comparing(m -> m.records().firstAt()))
+                // with its plan, which says what of it is judged
+                .map(m -> missions.find(m.id()).orElseThrow())
                 .toList();
         double[] values = new double[t.length];
         Arrays.fill(values, Double.NaN);
