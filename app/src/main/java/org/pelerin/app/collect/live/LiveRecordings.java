@@ -2,6 +2,7 @@ package org.pelerin.app.collect.live;
 
 import java.time.Clock;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -12,8 +13,11 @@ import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.RecordConverter;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.link.LoggerLink;
@@ -26,9 +30,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class LiveRecordings {
 
     /** Shorter than this a reading cannot be asked for reliably. */
-    static final Duration SHORTEST = Duration.ofSeconds(1);
+    public static final Duration SHORTEST = Duration.ofSeconds(1);
 
-    static final Duration LONGEST = Duration.ofHours(1);
+    public static final Duration LONGEST = Duration.ofHours(1);
 
     private final LiveMapper recordings;
     private final Dock dock;
@@ -96,6 +100,25 @@ public class LiveRecordings {
         if (recordings.wantStop(id) > 0) {
             audit.record(by, "stop live recording", "live recording " + id, "", "");
         }
+    }
+
+    /** All that is kept of a channel, by its label; nothing where it is over, as its readings are a mission then. */
+    public LiveCurve curve(LiveRecording r, String channel) {
+        Plan plan = PlanDocument.plan(r.settings());
+        LoggerModel model = ModelCatalogue.get(plan.model());
+        List<MeasuredChannel> channels = new RecordConverter(model, plan).channels();
+        int at = IntStream.range(0, channels.size())
+                .filter(i -> channels.get(i).label().equals(channel))
+                .findFirst()
+                .orElse(0);
+        List<Double> values = new ArrayList<>();
+        for (LiveMapper.Sample s : recordings.samples(r.id(), 0)) {
+            while (values.size() < s.seq()) {
+                values.add(Double.NaN);
+            }
+            values.add(LiveCounts.values(model, plan, LiveCounts.read(s.counts()))[at]);
+        }
+        return new LiveCurve(channels.get(at).label(), channels.get(at).unit(), r.everyMs(), values);
     }
 
     long kept(long id) {

@@ -37,6 +37,8 @@ class SecurityConfig {
         "/plans/new",
         "/plans/*/edit",
         "/dock/*/write",
+        "/dock/*/test",
+        "/missions/*/test",
         "/library/sensors/edit",
         "/batches/new",
         "/dock/find",

@@ -50,6 +50,7 @@ public enum Length {
     PINNED_NOTE("pinned_note.text", 500),
     VIEW_NAME("saved_view.name", 80),
     STUDY_NAME("mapping_study.name", 120),
+    TEST_SUBJECT("timed_test.subject", 120),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

@@ -1,0 +1,71 @@
+package org.pelerin.app.collect.timed;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Select;
+
+@Mapper
+interface TimedTestMapper {
+
+    /** What a new test needs; {@code id} is filled in. */
+    final class Row {
+        Long id;
+        final String serial;
+        final String subject;
+        final int number;
+        final String channel;
+        final String ratios;
+        final Long recording;
+        final Long mission;
+        final Instant at;
+        final String by;
+
+        Row(
+                String serial,
+                String subject,
+                int number,
+                String channel,
+                String ratios,
+                Long recording,
+                Long mission,
+                Instant at,
+                String by) {
+            this.serial = serial;
+            this.subject = subject;
+            this.number = number;
+            this.channel = channel;
+            this.ratios = ratios;
+            this.recording = recording;
+            this.mission = mission;
+            this.at = at;
+            this.by = by;
+        }
+    }
+
+    String TEST = "SELECT t.id, t.serial, t.subject, t.number, t.channel, t.ratios, t.recording_id,"
+            + " COALESCE(t.mission_id, r.mission_id) AS mission_id, t.made_at, t.made_by FROM timed_test t"
+            + " LEFT JOIN live_recording r ON r.id = t.recording_id";
+
+    @Select(TEST + " WHERE t.id = #{id}")
+    TimedTest test(long id);
+
+    @Select(TEST + " ORDER BY t.id DESC LIMIT #{limit}")
+    List<TimedTest> newest(int limit);
+
+    /** Locks what there is of a subject, so that two tests of it that begin at once get two numbers. */
+    @Select("SELECT COALESCE(MAX(number), 0) + 1 FROM timed_test WHERE subject = #{subject} FOR UPDATE")
+    int next(String subject);
+
+    @Insert(
+            "INSERT INTO timed_test (serial, subject, number, channel, ratios, recording_id, mission_id, made_at, made_by)"
+                    + " VALUES (#{serial}, #{subject}, #{number}, #{channel}, #{ratios}, #{recording}, #{mission}, #{at}, #{by})")
+    @Options(useGeneratedKeys = true, keyProperty = "id")
+    void insert(Row row);
+
+    @Delete("DELETE FROM timed_test WHERE id = #{id}")
+    int delete(long id);
+}

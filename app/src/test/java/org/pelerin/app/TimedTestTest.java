@@ -1,0 +1,105 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+
+/** A timed test in the browser: begun, growing, its ratios as they fall due, repeated, and several in one report. */
+@Timeout(120)
+class TimedTestTest {
+
+    private static final String SERIAL = "PL-18526";
+    private final TestBed bed = TestBed.get();
+    private final List<String> errors = new ArrayList<>();
+    private BrowserContext context;
+    private Page page;
+
+    @BeforeEach
+    void open() {
+        bed.carry(SERIAL, "dock");
+        context = bed.browser().newContext();
+        page = TestBed.signedIn(context, bed.address);
+        page.onConsoleMessage(m -> {
+            if (m.type().equals("error")) {
+                errors.add(m.text());
+            }
+        });
+    }
+
+    @AfterEach
+    void close() {
+        context.close();
+        bed.emptyDock();
+        assertThat(errors).isEmpty();
+    }
+
+    private static LocatorAssertions.ContainsTextOptions soon() {
+        return new LocatorAssertions.ContainsTextOptions().setTimeout(20_000);
+    }
+
+    private void begin() {
+        page.locator("button:has-text('Begin the test')").click();
+    }
+
+    @Test
+    void it_grows_tells_its_ratios_and_is_repeated_under_the_next_number() throws IOException {
+        page.navigate(bed.address + "/dock/" + SERIAL + "/test");
+        page.fill("#t-length", "4 s");
+        page.fill("#t-own", "10 s / 2 s");
+        begin();
+        assertThat(page.locator(".wrong-word").nth(0)).hasText("Say what is tested");
+        assertThat(page.locator(".wrong-word").nth(1)).containsText("10 s lies beyond the end of the test");
+        page.fill("#t-subject", "Press felt");
+        page.fill("#t-own", "3 s / 1 s");
+        begin();
+        assertThat(page.locator("h1")).containsText("Press felt, test 1: ");
+        Locator ratio = page.locator("tbody tr:has-text('3 s / 1 s')");
+        assertThat(ratio).containsText("in ");
+        assertThat(page.locator("path.line")).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
+        // a probe in a quiet room: the later value is about the earlier one
+        assertThat(page.locator("a:has-text('Its mission')")).containsText("Its mission", soon());
+        assertThat(ratio.locator("b")).hasText(Pattern.compile("(0\\.9|1\\.0)\\d*"));
+        assertThat(page.locator("h1")).containsText("Press felt, test 1: 4 s, from ");
+        String first = page.url();
+        page.locator("a:has-text('Once more')").click();
+        assertThat(page.locator("#t-subject")).hasValue("Press felt");
+        assertThat(page.locator("#t-own")).hasValue("3 s / 1 s");
+        page.fill("#t-length", "3 s");
+        begin();
+        assertThat(page.locator("h1")).containsText("Press felt, test 2");
+        page.locator("button:has-text('Stop and keep')").click();
+        assertThat(page.locator("a:has-text('Its mission')")).containsText("Its mission", soon());
+        // a mission that is home is counted as one, too
+        page.locator("a:has-text('Its mission')").click();
+        page.locator("a:has-text('Count it as a timed test')").click();
+        page.fill("#t-subject", "Press felt");
+        page.locator("button:has-text('Count it')").click();
+        assertThat(page.locator("h1")).containsText("Press felt, test 3");
+        page.navigate(bed.address + "/tests");
+        page.locator("[aria-label='Choose Press felt, test 1']").check();
+        page.locator("[aria-label='Choose Press felt, test 3']").check();
+        byte[] pdf = page.request()
+                .get(bed.address + "/tests/report.pdf?id=" + first.replaceAll(".*/", "") + "&id="
+                        + page.locator("[aria-label='Choose Press felt, test 3']")
+                                .inputValue())
+                .body();
+        try (var document = Loader.loadPDF(pdf)) {
+            assertThat(new PDFTextStripper().getText(document).replace('\u00a0', ' '))
+                    .contains("2 timed tests", "Press felt, test 1", "Press felt, test 3", "3 s / 1 s: ");
+        }
+    }
+}
