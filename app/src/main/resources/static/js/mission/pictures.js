@@ -70,7 +70,7 @@ export function saving(got) {
     if (how === 'csv' || how === 'recorded') {
       // the lines of one table; those of others have rows of their own
       const group = lines[0]?.group, of = lines.filter((l) => l.group === group);
-      b.href = `/missions/${data.mission}/samples.csv?${query({ table: group ?? 0, channels: of.map((l) => l.channel).join(), t: how === 'csv' ? data.t : 'c' })}`;
+      b.href = `/missions/${data.mission}/samples.csv?${query({ table: group ?? 0, channels: of.map((l) => l.channel).join(), t: how === 'csv' ? data.t : 'r' })}`;
       if (!of.length) e.preventDefault();
     }
   }));

@@ -32,6 +32,7 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Series that follow from recorded ones: kept by their definitions, made anew with what they follow from, drawn and judged. */
@@ -139,7 +140,7 @@ class DerivedSeriesTest {
                         START.toEpochMilli(),
                         START.plus(STEP.multipliedBy(12)).toEpochMilli(),
                         300,
-                        false);
+                        ShownUnits.RECORDED);
         assertThat(window.lines()).extracting(Chart.Line::label).containsExactly("Air", "Calm");
         assertThat(window.groups()).hasSize(1);
         assertThat(bed.bean(SeriesStore.class).recorded(mission(one))).hasSize(1);

@@ -159,6 +159,28 @@ class MissionChartTest {
     }
 
     @Test
+    void a_persons_own_units_hold_until_the_address_says_otherwise() {
+        page.navigate(bed.address + "/me");
+        page.selectOption("#u-t", "°F");
+        page.locator("button:has-text('Show them in these')").click();
+        assertThat(page.locator(".said")).containsText("Records are shown in these units");
+        page.navigate(bed.address + "/missions/" + mission);
+        // the floor stays at 7 °C
+        assertThat(page.locator("#figures-box")).containsText("°F");
+        assertThat(page.locator("#figures-box")).containsText("44.60");
+        assertThat(page.locator("#rows tbody tr").first()).containsText("44.6");
+        page.locator("a.chip:has-text('°C')").click();
+        assertThat(page.locator("#figures-box")).containsText("7.00");
+        assertThat(page.locator("#rows tbody tr").first()).containsText("7");
+        page.navigate(bed.address + "/me");
+        assertThat(page.locator("#u-t")).hasValue("°F");
+        page.selectOption("#u-t", "");
+        page.locator("button:has-text('Show them in these')").click();
+        page.navigate(bed.address + "/missions/" + mission);
+        assertThat(page.locator("#figures-box")).containsText("7.00");
+    }
+
+    @Test
     void the_tray_is_an_edge_here_until_somebody_opens_it() {
         Locator tray = page.locator("#tray");
         assertThat(tray).isHidden();

@@ -49,6 +49,7 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.link.capture.CaptureDecoder;
 
 /** The services against a real database and the yard. */
@@ -237,12 +238,12 @@ class ServiceTest {
         Mission m = missions.find(id).orElseThrow();
         SeriesStore store = bed.bean(SeriesStore.class);
         bed.bean(SeriesWriter.class).replace(id, List.of(Series.of(Channel.of("Air", "°C"), axis, values, null)));
-        Chart.Window all =
-                bed.bean(Chart.class).window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, false);
+        Chart.Window all = bed.bean(Chart.class)
+                .window(m, axis.millisAt(0), axis.millisAt(values.length - 1), 900, ShownUnits.RECORDED);
         assertThat(all.groups().get(0).t()).hasSize(900);
         assertThat(all.lines().get(0).max()).contains(84.5);
-        Chart.Window close =
-                bed.bean(Chart.class).window(m, axis.millisAt(1_234_500), axis.millisAt(1_234_600), 900, false);
+        Chart.Window close = bed.bean(Chart.class)
+                .window(m, axis.millisAt(1_234_500), axis.millisAt(1_234_600), 900, ShownUnits.RECORDED);
         assertThat(close.groups().get(0).raw()).isTrue();
         assertThat(close.lines().get(0).max()).contains(84.5).hasSizeBetween(101, 103);
         assertThat(store.window(m, store.tables(m).get(0), 1_234_567, 1_234_568)

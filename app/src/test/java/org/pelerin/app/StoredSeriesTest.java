@@ -27,6 +27,7 @@ import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.ShownUnits;
 
 /** Series in the database that grow part by part, read again as a whole, in windows and as pictures. */
 @Timeout(120)
@@ -126,7 +127,7 @@ class StoredSeriesTest {
                         START.toEpochMilli(),
                         START.plusSeconds(2L * n).toEpochMilli(),
                         300,
-                        false);
+                        ShownUnits.RECORDED);
         assertThat(all.lines()).extracting(Chart.Line::label).containsExactly("Air", "Door");
         assertThat(all.groups().get(0).t()).hasSize(300);
     }

@@ -8,6 +8,7 @@ import java.util.List;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 
 /**
@@ -21,9 +22,9 @@ import org.pelerin.core.unit.Unit;
  */
 public record MissionSentence(String lead, String mark, String strong, String rest, String tone) {
 
-    public static MissionSentence of(JudgementDocument j, ZoneId zone, boolean fahrenheit, Formats show) {
+    public static MissionSentence of(JudgementDocument j, ZoneId zone, ShownUnits inUnits, Formats show) {
         return switch (j.verdict()) {
-            case "excursions" -> outside(j, zone, fahrenheit, show);
+            case "excursions" -> outside(j, zone, inUnits, show);
             case "within" -> within(j, show);
             default ->
                 new MissionSentence(
@@ -59,10 +60,10 @@ public record MissionSentence(String lead, String mark, String strong, String re
         return new MissionSentence("", "", "Within its limits", rest, "fine");
     }
 
-    private static MissionSentence outside(JudgementDocument j, ZoneId zone, boolean fahrenheit, Formats show) {
+    private static MissionSentence outside(JudgementDocument j, ZoneId zone, ShownUnits inUnits, Formats show) {
         List<JudgementDocument.Departure> all = j.excursions();
         JudgementDocument.Departure worst = worst(all);
-        Conversion unit = Unit.of(worst.unit()).shown(fahrenheit);
+        Conversion unit = Unit.of(worst.unit()).shown(inUnits);
         String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
         String rest = " for " + show.rough(timeOut(all))
                 + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")

@@ -20,6 +20,7 @@ import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.text.CleanText;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.SignificantDigits;
 
 /**
@@ -51,8 +52,8 @@ final class CsvExport {
         }
     }
 
-    /** @param fahrenheit whether temperatures are written in °F */
-    static void write(Dossier d, Part part, boolean fahrenheit, Writer out) throws IOException {
+    /** @param inUnits whether temperatures are written in °F */
+    static void write(Dossier d, Part part, ShownUnits inUnits, Writer out) throws IOException {
         List<Series> series = columns(d, part);
         for (String line : header(d)) {
             out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
@@ -64,10 +65,9 @@ final class CsvExport {
         List<String> head = new ArrayList<>();
         head.add("Time");
         for (Series s : series) {
-            head.add(CsvCell.text(column(s.label(), s.unit().shown(fahrenheit).symbol())));
+            head.add(CsvCell.text(column(s.label(), s.unit().shown(inUnits).symbol())));
         }
-        Conversion[] units =
-                series.stream().map(s -> s.unit().shown(fahrenheit)).toArray(Conversion[]::new);
+        Conversion[] units = series.stream().map(s -> s.unit().shown(inUnits)).toArray(Conversion[]::new);
         csv.writeRecord(head);
         ZoneId zone = d.zone();
         String[] cells = new String[head.size()];

@@ -9,6 +9,7 @@ import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -40,7 +41,7 @@ class ReportController {
             @RequestParam(required = false) List<Integer> channels,
             @RequestParam(required = false) Long from,
             @RequestParam(required = false) Long to,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             HttpServletResponse response)
             throws IOException {
         Dossier d = gather(id);
@@ -54,19 +55,18 @@ class ReportController {
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
         CsvExport.Part part = new CsvExport.Part(
                 table, channels, from == null ? Long.MIN_VALUE : from, to == null ? Long.MAX_VALUE : to + 1);
-        CsvExport.write(d, part, t.equals("f"), out);
+        CsvExport.write(d, part, inUnits, out);
         out.flush();
     }
 
     @GetMapping("/missions/{id}/samples.xlsx")
-    void xlsx(@PathVariable long id, @RequestParam(defaultValue = "c") String t, HttpServletResponse response)
-            throws IOException {
+    void xlsx(@PathVariable long id, ShownUnits inUnits, HttpServletResponse response) throws IOException {
         Dossier d = gather(id);
         begin(
                 response,
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 FileNames.of(d, pattern, "xlsx"));
-        XlsxExport.write(d, t.equals("f"), response.getOutputStream());
+        XlsxExport.write(d, inUnits, response.getOutputStream());
     }
 
     @GetMapping("/missions/{id}/report.pdf")

@@ -14,6 +14,7 @@ import org.pelerin.app.review.Figures;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.SignificantDigits;
 import org.pelerin.core.unit.Unit;
 
@@ -29,16 +30,16 @@ final class XlsxExport {
 
     private XlsxExport() {}
 
-    /** @param fahrenheit whether temperatures are written in °F */
-    static void write(Dossier d, boolean fahrenheit, OutputStream out) throws IOException {
+    /** @param inUnits whether temperatures are written in °F */
+    static void write(Dossier d, ShownUnits inUnits, OutputStream out) throws IOException {
         try (Workbook book = new Workbook(out, "Pelerin", "1.0")) {
             about(d, book.newWorksheet("Mission"));
-            excursions(d, fahrenheit, book.newWorksheet("Excursions"));
-            statistics(d, fahrenheit, book.newWorksheet("Statistics"));
+            excursions(d, inUnits, book.newWorksheet("Excursions"));
+            statistics(d, inUnits, book.newWorksheet("Statistics"));
             if (!d.disturbances().isEmpty()) {
                 disturbances(d, book.newWorksheet("Disturbances"));
             }
-            samples(d, fahrenheit, book);
+            samples(d, inUnits, book);
         }
     }
 
@@ -51,7 +52,7 @@ final class XlsxExport {
         sheet.finish();
     }
 
-    private static void excursions(Dossier d, boolean fahrenheit, Worksheet sheet) throws IOException {
+    private static void excursions(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
         head(sheet, List.of("Channel", "Direction", "Start", "End", "Duration", "Peak", "Limit", "Unit", "Alarm"));
         int r = 1;
         for (JudgementDocument.Departure e : d.judgement().excursions()) {
@@ -61,7 +62,7 @@ final class XlsxExport {
             date(sheet, r, 3, e.end(), d);
             sheet.value(r, 4, days(e.duration()));
             sheet.style(r, 4).format("[h]:mm:ss").set();
-            Conversion unit = Unit.of(e.unit()).shown(fahrenheit);
+            Conversion unit = Unit.of(e.unit()).shown(inUnits);
             sheet.value(r, 5, unit.value(e.peak()));
             sheet.value(r, 6, unit.value(e.limit()));
             sheet.value(r, 7, unit.symbol());
@@ -71,7 +72,7 @@ final class XlsxExport {
         sheet.finish();
     }
 
-    private static void statistics(Dossier d, boolean fahrenheit, Worksheet sheet) throws IOException {
+    private static void statistics(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
         head(
                 sheet,
                 List.of(
@@ -88,7 +89,7 @@ final class XlsxExport {
                         "95 %",
                         "Within, %"));
         int r = 1;
-        for (Figures f : Figures.of(d.judgement().series(), fahrenheit)) {
+        for (Figures f : Figures.of(d.judgement().series(), inUnits)) {
             sheet.value(r, 0, f.channel());
             sheet.value(r, 1, f.unit());
             sheet.value(r, 2, f.count());
@@ -125,12 +126,12 @@ final class XlsxExport {
         sheet.finish();
     }
 
-    private static void samples(Dossier d, boolean fahrenheit, Workbook book) throws IOException {
+    private static void samples(Dossier d, ShownUnits inUnits, Workbook book) throws IOException {
         for (int t = 0; t < Math.max(1, d.tables().size()); t++) {
             List<Series> series = d.tables().isEmpty() ? List.of() : d.tables().get(t);
             boolean changes = !series.isEmpty() && series.get(0).axis().events();
             String name = t == 0 ? "Samples" : changes ? "Changes " + t : "Second table";
-            Sheets sheets = new Sheets(d, series, fahrenheit, name, book);
+            Sheets sheets = new Sheets(d, series, inUnits, name, book);
             SampleRows.forEach(series, sheets::row);
             sheets.finish();
         }
@@ -147,10 +148,10 @@ final class XlsxExport {
         private int number;
         private int row;
 
-        Sheets(Dossier d, List<Series> series, boolean fahrenheit, String name, Workbook book) {
+        Sheets(Dossier d, List<Series> series, ShownUnits inUnits, String name, Workbook book) {
             this.d = d;
             this.series = series;
-            this.units = series.stream().map(s -> s.unit().shown(fahrenheit)).toArray(Conversion[]::new);
+            this.units = series.stream().map(s -> s.unit().shown(inUnits)).toArray(Conversion[]::new);
             this.name = name;
             this.book = book;
             next();

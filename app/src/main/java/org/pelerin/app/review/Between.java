@@ -8,6 +8,7 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Service;
 
 /** What channels read at two instants. */
@@ -34,13 +35,13 @@ public class Between {
     }
 
     /** @param from in ms, as {@code to} */
-    public List<Reading> readings(Mission mission, long from, long to, boolean fahrenheit) {
+    public List<Reading> readings(Mission mission, long from, long to, ShownUnits inUnits) {
         List<Reading> out = new ArrayList<>();
         for (SeriesTable table : store.tables(mission)) {
             long first = standing(table.axis(), from);
             long second = standing(table.axis(), to);
             for (SeriesStore.Drawn d : store.drawn(mission, table)) {
-                Conversion unit = d.channel().unit().shown(fahrenheit);
+                Conversion unit = d.channel().unit().shown(inUnits);
                 Double a = value(d, first);
                 Double b = value(d, second);
                 Double difference = a == null || b == null ? null : unit.difference(b - a);

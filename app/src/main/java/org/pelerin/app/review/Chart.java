@@ -9,6 +9,7 @@ import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Service;
 
 /** The points a mission's chart needs at a zoom: never more than the columns it has. */
@@ -43,7 +44,7 @@ public class Chart {
     }
 
     /** @param from in ms, as {@code to}; clipped to the record */
-    public Window window(Mission mission, long from, long to, int columns, boolean fahrenheit) {
+    public Window window(Mission mission, long from, long to, int columns, ShownUnits inUnits) {
         List<Columns> groups = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
         for (SeriesTable table : store.tables(mission)) {
@@ -69,15 +70,15 @@ public class Chart {
                 for (int c = t.size(); c < e.columns(); c++) {
                     t.add(axis.millisAt(e.firstIndex()[c]));
                 }
-                lines.add(line(d, e, groups.size(), fahrenheit));
+                lines.add(line(d, e, groups.size(), inUnits));
             }
             groups.add(new Columns(t, last - first <= columns, axis.events(), axis.millisAt(last)));
         }
         return new Window(groups, lines);
     }
 
-    private static Line line(SeriesStore.Drawn d, Envelope e, int group, boolean fahrenheit) {
-        Conversion unit = d.channel().unit().shown(fahrenheit);
+    private static Line line(SeriesStore.Drawn d, Envelope e, int group, ShownUnits inUnits) {
+        Conversion unit = d.channel().unit().shown(inUnits);
         List<Double> min = new ArrayList<>(e.columns());
         List<Double> max = new ArrayList<>(e.columns());
         for (int c = 0; c < e.columns(); c++) {

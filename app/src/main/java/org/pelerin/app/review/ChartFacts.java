@@ -24,6 +24,7 @@ import org.pelerin.core.plan.LastingText;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
@@ -50,6 +51,7 @@ class ChartFacts {
 
     /**
      * @param mission as it is shown
+     * @param t what the address asked for, for whatever the chart asks further
      * @param viewed the correction that its own times are told without; none where they are told as they are judged
      * @param view a kept way to draw it; null for the usual
      */
@@ -57,7 +59,8 @@ class ChartFacts {
             Mission mission,
             List<SeriesTable> tables,
             JudgementDocument j,
-            boolean fahrenheit,
+            ShownUnits inUnits,
+            String t,
             ClockCorrection viewed,
             JudgedPeriod period,
             SavedView view) {
@@ -71,10 +74,10 @@ class ChartFacts {
         data.put("from", viewed.loggerTime(begun).toEpochMilli());
         data.put("to", viewed.loggerTime(ended).toEpochMilli());
         data.put("zone", mission.zoneOr(show.home()).getId());
-        data.put("t", fahrenheit ? "f" : "c");
+        data.put("t", t.matches("[cfr]") ? t : "");
         data.put("clock", viewed.none() ? "" : MissionController.OWN);
-        data.put("channels", channels(missions.plan(mission).limits(), tables, j, fahrenheit));
-        data.put("rules", rules(missions.plan(mission).limits(), j, fahrenheit));
+        data.put("channels", channels(missions.plan(mission).limits(), tables, j, inUnits));
+        data.put("rules", rules(missions.plan(mission).limits(), j, inUnits));
         data.put("tables", tables.stream().map(ChartFacts::table).toList());
         data.put(
                 "excursions", j.excursions().stream().map(ChartFacts::excursion).toList());
@@ -98,13 +101,13 @@ class ChartFacts {
     }
 
     /** Limits on values of channels that are here, to be tried otherwise; a side that a rule does not have is empty. */
-    static List<Map<String, Object>> rules(Limits limits, JudgementDocument j, boolean fahrenheit) {
+    static List<Map<String, Object>> rules(Limits limits, JudgementDocument j, ShownUnits inUnits) {
         List<Map<String, Object>> out = new ArrayList<>();
         for (Rule r : limits.rules()) {
             j.series().stream()
                     .filter(c -> c.channel().equals(r.channel()) && r.basis() instanceof Basis.Value)
                     .findFirst()
-                    .map(c -> Unit.of(c.unit()).shown(fahrenheit))
+                    .map(c -> Unit.of(c.unit()).shown(inUnits))
                     .ifPresent(unit -> out.add(Map.of(
                             "id", r.id(),
                             "channel", r.channel(),
@@ -137,13 +140,13 @@ class ChartFacts {
     }
 
     private static List<Map<String, Object>> channels(
-            Limits limits, List<SeriesTable> tables, JudgementDocument j, boolean fahrenheit) {
+            Limits limits, List<SeriesTable> tables, JudgementDocument j, ShownUnits inUnits) {
         List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Map<String, Object>> out = new ArrayList<>();
         for (int i = 0; i < j.series().size(); i++) {
             JudgementDocument.Channel c = j.series().get(i);
             Band band = limits.band(c.channel());
-            Conversion unit = Unit.of(c.unit()).shown(fahrenheit);
+            Conversion unit = Unit.of(c.unit()).shown(inUnits);
             out.add(Map.of(
                     "number",
                     i,

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 
 /** Figures of one channel in the unit shown. */
@@ -23,10 +24,10 @@ public record Figures(
         boolean above,
         boolean below) {
 
-    public static List<Figures> of(List<JudgementDocument.Channel> channels, boolean fahrenheit) {
+    public static List<Figures> of(List<JudgementDocument.Channel> channels, ShownUnits inUnits) {
         List<Figures> out = new ArrayList<>();
         for (JudgementDocument.Channel c : channels) {
-            Conversion u = Unit.of(c.unit()).shown(fahrenheit);
+            Conversion u = Unit.of(c.unit()).shown(inUnits);
             out.add(new Figures(
                     c.channel(),
                     u.symbol(),

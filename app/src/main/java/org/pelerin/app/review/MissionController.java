@@ -30,6 +30,7 @@ import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -121,7 +122,8 @@ class MissionController {
     @GetMapping("/missions/{id}")
     String mission(
             @PathVariable long id,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
+            @RequestParam(defaultValue = "") String t,
             @RequestParam(defaultValue = "") String clock,
             @RequestParam(required = false) Long view,
             Principal me,
@@ -136,7 +138,6 @@ class MissionController {
         ClockCorrection correction = store.clock(stored);
         boolean own = clock.equals(OWN) && stored.records().clockCorrected() && !correction.none();
         Mission mission = own ? stored.byItsOwnClock() : stored;
-        boolean fahrenheit = t.equals("f");
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
@@ -147,14 +148,15 @@ class MissionController {
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("settling", missions.acclimatisation(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
-        model.addAttribute("fahrenheit", fahrenheit);
+        model.addAttribute("fahrenheit", Unit.CELSIUS.shown(inUnits).symbol().equals("°F"));
+        model.addAttribute("t", t.matches("[cfr]") ? t : null);
         model.addAttribute("reads", missions.visits(mission));
         model.addAttribute("own", own);
         model.addAttribute("clockKey", own ? OWN : "");
         evaluation.judgement(mission).ifPresent(judged -> {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
-            model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show));
+            model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show));
             JudgedPeriod period = records.period(stored);
             model.addAttribute("period", period);
             model.addAttribute("excluded", records.excluded(id));
@@ -162,11 +164,11 @@ class MissionController {
             model.addAttribute("local", LOCAL.withZone(mission.zoneOr(show.home())));
             // read once: the instants of events come with them
             List<SeriesTable> tables = store.tables(mission);
-            model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), fahrenheit));
+            model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), inUnits));
             model.addAttribute(
                     "chartData",
-                    facts.of(mission, tables, j, fahrenheit, own ? correction : ClockCorrection.NONE, period, chosen));
-            model.addAttribute("rules", ChartFacts.rules(missions.plan(mission).limits(), j, fahrenheit));
+                    facts.of(mission, tables, j, inUnits, t, own ? correction : ClockCorrection.NONE, period, chosen));
+            model.addAttribute("rules", ChartFacts.rules(missions.plan(mission).limits(), j, inUnits));
             model.addAttribute(
                     "planKept",
                     mission.copy().planVersion() > 0
@@ -175,12 +177,10 @@ class MissionController {
             model.addAttribute("savedViews", kept);
             model.addAttribute("viewId", chosen == null ? null : chosen.id());
             model.addAttribute("person", me.getName());
-            model.addAttribute("units", new Units(fahrenheit));
+            model.addAttribute("units", new Units(inUnits));
             model.addAttribute(
                     "temperatures",
-                    j.series().stream()
-                            .anyMatch(
-                                    s -> !Unit.of(s.unit()).shown(true).symbol().equals(s.unit())));
+                    j.series().stream().anyMatch(s -> Unit.of(s.unit()).temperature()));
             model.addAttribute(
                     "levels",
                     j.series().stream().anyMatch(c -> Unit.of(c.unit()).level()));
@@ -206,22 +206,22 @@ class MissionController {
     }
 
     /** Values in the unit shown, for templates. */
-    public record Units(boolean fahrenheit) {
+    public record Units(ShownUnits inUnits) {
 
         public Conversion of(String unit) {
-            return Unit.of(unit).shown(fahrenheit);
+            return Unit.of(unit).shown(inUnits);
         }
 
         public double value(String unit, double v) {
-            return Unit.of(unit).shown(fahrenheit).value(v);
+            return Unit.of(unit).shown(inUnits).value(v);
         }
 
         public double difference(String unit, double v) {
-            return Unit.of(unit).shown(fahrenheit).difference(v);
+            return Unit.of(unit).shown(inUnits).difference(v);
         }
 
         public String symbol(String unit) {
-            return Unit.of(unit).shown(fahrenheit).symbol();
+            return Unit.of(unit).shown(inUnits).symbol();
         }
     }
 

@@ -19,6 +19,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -72,7 +73,7 @@ class RecordController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam(required = false) List<Integer> channels,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock,
             Model model) {
         Mission mission = get(id, clock);
@@ -89,7 +90,7 @@ class RecordController {
                         .map(kept.get().series()::get)
                         .toList()
                 : reckoned(mission, tables, wanted, from, to);
-        model.addAttribute("figures", Figures.of(figures, t.equals("f")));
+        model.addAttribute("figures", Figures.of(figures, inUnits));
         return "review/figures :: figures";
     }
 
@@ -120,9 +121,9 @@ class RecordController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam int width,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
-        return chart.window(get(id, clock), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), t.equals("f"));
+        return chart.window(get(id, clock), from, to, Math.max(1, Math.min(width, MOST_COLUMNS)), inUnits);
     }
 
     /** What each channel reads at two instants, in ms; see {@link Between}. */
@@ -132,9 +133,9 @@ class RecordController {
             @PathVariable long id,
             @RequestParam long from,
             @RequestParam long to,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
-        return between.readings(get(id, clock), from, to, t.equals("f"));
+        return between.readings(get(id, clock), from, to, inUnits);
     }
 
     /**
@@ -151,14 +152,14 @@ class RecordController {
             @RequestParam(defaultValue = "0") long from,
             @RequestParam(defaultValue = "100") int count,
             @RequestParam(required = false) Long at,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
         Mission mission = get(id, clock);
         List<SeriesTable> tables = store.tables(mission);
         if (table < 0 || table >= tables.size()) {
             throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
         }
-        return rows.of(mission, tables.get(table), from, count, at, t.equals("f"));
+        return rows.of(mission, tables.get(table), from, count, at, inUnits);
     }
 
     /**
@@ -175,11 +176,11 @@ class RecordController {
             @RequestParam long to,
             @RequestParam(defaultValue = "900") int width,
             @RequestParam(required = false) List<Integer> channels,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
         Mission mission = get(id, clock);
         int wide = Math.max(300, Math.min(width, MOST_COLUMNS));
-        Chart.Window window = chart.window(mission, from, to, wide, t.equals("f"));
+        Chart.Window window = chart.window(mission, from, to, wide, inUnits);
         List<Chart.Line> lines = window.lines().stream()
                 .filter(l -> channels == null || channels.contains(l.channel()))
                 .toList();

@@ -11,6 +11,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Service;
 
 /** Rows of a mission's table of values, a stretch of it at a time: of a long record only the blocks that it lies in are read. */
@@ -38,7 +39,7 @@ class Rows {
     }
 
     /** @param at in ms; null for none */
-    Stretch of(Mission mission, SeriesTable table, long from, int count, Long at, boolean fahrenheit) {
+    Stretch of(Mission mission, SeriesTable table, long from, int count, Long at, ShownUnits inUnits) {
         TimeAxis axis = table.axis();
         long first = Math.max(0, Math.min(from, axis.count()));
         long last = Math.min(axis.count(), first + Math.max(0, Math.min(count, MOST)));
@@ -48,7 +49,7 @@ class Rows {
         List<List<Integer>> sides = new ArrayList<>();
         if (last > first) {
             for (Series s : store.window(mission, table, first, last)) {
-                Conversion unit = s.unit().shown(fahrenheit);
+                Conversion unit = s.unit().shown(inUnits);
                 Band band = limits.band(s.label());
                 List<Double> column = new ArrayList<>();
                 List<Integer> beyond = new ArrayList<>();

@@ -20,6 +20,7 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.MeanKineticTemperature;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -42,7 +43,8 @@ class MissionSentenceTest {
     }
 
     private static String sentence(JudgementDocument d, boolean fahrenheit) {
-        MissionSentence s = MissionSentence.of(d, PARIS, fahrenheit, SHOW);
+        MissionSentence s =
+                MissionSentence.of(d, PARIS, fahrenheit ? ShownUnits.FAHRENHEIT : ShownUnits.RECORDED, SHOW);
         return (s.lead() + s.mark() + s.strong() + s.rest()).replace('\u00a0', ' ');
     }
 
@@ -141,6 +143,7 @@ class MissionSentenceTest {
         assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
         assertThat(e.pieces()).hasSize(2);
         assertThat(e.isAbove()).isFalse();
-        assertThat(e.beyond(Unit.CELSIUS.shown(false)).replace('\u00a0', ' ')).isEqualTo("below 10 or above 14 °C");
+        assertThat(e.beyond(Unit.CELSIUS.shown(ShownUnits.RECORDED)).replace('\u00a0', ' '))
+                .isEqualTo("below 10 or above 14 °C");
     }
 }

@@ -33,6 +33,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.link.capture.Capture;
 
 class ExportTest {
@@ -94,7 +95,7 @@ class ExportTest {
     @Test
     void instants_carry_their_offset_and_values_the_digits_they_have() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), CsvExport.Part.all(0), false, out);
+        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), CsvExport.Part.all(0), ShownUnits.RECORDED, out);
         List<String> lines = out.toString().lines().toList();
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))
@@ -117,7 +118,7 @@ class ExportTest {
         long second = START.plus(Duration.ofMinutes(30)).toEpochMilli();
         // from the second row to just before the fourth
         CsvExport.Part part = new CsvExport.Part(0, List.of(0), second, second + 3_600_000);
-        CsvExport.write(dossier(1, 2, 3, 4), part, false, out);
+        CsvExport.write(dossier(1, 2, 3, 4), part, ShownUnits.RECORDED, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
                         "Time,\"Air, left (°C)\"",
@@ -125,21 +126,21 @@ class ExportTest {
                         "2026-10-25T02:30:00.000+01:00,3.0");
         assertThat(out.toString()).contains("# A part of the record: what was shown of it");
         StringWriter none = new StringWriter();
-        CsvExport.write(dossier(1), new CsvExport.Part(0, List.of(7), 0, 1), false, none);
+        CsvExport.write(dossier(1), new CsvExport.Part(0, List.of(7), 0, 1), ShownUnits.RECORDED, none);
         assertThat(none.toString().lines().filter(l -> !l.startsWith("#"))).containsExactly("Time");
     }
 
     @Test
     void an_export_is_in_the_unit_that_is_shown() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(37, -40), CsvExport.Part.all(0), true, out);
+        CsvExport.write(dossier(37, -40), CsvExport.Part.all(0), ShownUnits.FAHRENHEIT, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
                         "Time,\"Air, left (°F)\"",
                         "2026-10-25T02:30:00.000+02:00,98.6",
                         "2026-10-25T02:00:00.000+01:00,-40.0");
         ByteArrayOutputStream book = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(37, -40), true, book);
+        XlsxExport.write(dossier(37, -40), ShownUnits.FAHRENHEIT, book);
         try (Workbook read = WorkbookFactory.create(new ByteArrayInputStream(book.toByteArray()))) {
             Sheet sheet = read.getSheet("Samples");
             assertThat(sheet.getRow(0).getCell(2).getStringCellValue()).isEqualTo("Air, left (°F)");
@@ -161,7 +162,7 @@ class ExportTest {
         DisturbanceRow dip = new DisturbanceRow(
                 START, Duration.ofMillis(380), "dip", "U1", false, 161.5, "V", 70.217391304347, "", 0);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(Collections.nCopies(Dossier.DISTURBANCES, dip), 12), false, out);
+        XlsxExport.write(dossier(Collections.nCopies(Dossier.DISTURBANCES, dip), 12), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             Sheet sheet = book.getSheet("Disturbances");
             assertThat(sheet.getRow(1).getCell(1).getStringCellValue()).isEqualTo("dip");
@@ -171,7 +172,7 @@ class ExportTest {
                     .isEqualTo("The first 200 are listed.");
         }
         out.reset();
-        XlsxExport.write(dossier(12), false, out);
+        XlsxExport.write(dossier(12), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             assertThat(book.getSheet("Disturbances")).isNull();
         }
@@ -180,7 +181,7 @@ class ExportTest {
     @Test
     void a_workbook_tells_the_repeated_hour_apart_by_its_offset() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), false, out);
+        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             Sheet sheet = book.getSheet("Samples");
             assertThat(sheet.getRow(1).getCell(0).getLocalDateTimeCellValue())

@@ -61,9 +61,9 @@ public record Unit(String symbol) {
                         new IllegalArgumentException("“" + symbol + "” cannot be shown in “" + other.symbol + "”"));
     }
 
-    /** Temperatures as °F where that is wanted, all others as they are. */
-    public Conversion shown(boolean fahrenheit) {
-        return shownIn(fahrenheit && equals(CELSIUS) ? FAHRENHEIT : this);
+    /** The way to the unit that is wanted of its quantity, or to itself. */
+    public Conversion shown(ShownUnits how) {
+        return how.of(this);
     }
 
     @Override

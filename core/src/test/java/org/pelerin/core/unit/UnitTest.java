@@ -39,10 +39,10 @@ class UnitTest {
 
     @Test
     void fahrenheit_shifts_values_and_only_stretches_differences() {
-        Conversion f = Unit.CELSIUS.shown(true);
+        Conversion f = Unit.CELSIUS.shown(ShownUnits.FAHRENHEIT);
         assertThat(f.value(100)).isEqualTo(212);
         assertThat(f.difference(10)).isEqualTo(18);
         assertThat(f.symbol()).isEqualTo("°F");
-        assertThat(Unit.of("%RH").shown(true).value(50)).isEqualTo(50);
+        assertThat(Unit.of("%RH").shown(ShownUnits.FAHRENHEIT).value(50)).isEqualTo(50);
     }
 }

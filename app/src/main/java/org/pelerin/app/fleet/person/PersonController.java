@@ -6,8 +6,10 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.Notices;
 import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.units.OwnUnits;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,6 +28,7 @@ class PersonController {
     private final OwnMail ownMail;
     private final OwnAddress address;
     private final AuditTrail audit;
+    private final OwnUnits units;
 
     PersonController(
             CalendarService calendars,
@@ -33,7 +36,9 @@ class PersonController {
             AccountService accounts,
             OwnMail ownMail,
             OwnAddress address,
-            AuditTrail audit) {
+            AuditTrail audit,
+            OwnUnits units) {
+        this.units = units;
         this.audit = audit;
         this.address = address;
         this.calendars = calendars;
@@ -51,6 +56,11 @@ class PersonController {
                         .findFirst()
                         .orElse(null));
         page.addAttribute("room", "me");
+        page.addAttribute("own", units.of(me.getName()));
+        page.addAttribute("temperatures", ShownUnits.choices(OwnUnits.TEMPERATURE));
+        page.addAttribute("pressures", ShownUnits.choices(OwnUnits.PRESSURE));
+        page.addAttribute("lengths", ShownUnits.choices(OwnUnits.LENGTH));
+        page.addAttribute("volumes", ShownUnits.choices(OwnUnits.VOLUME));
         page.addAttribute("calendar", calendars.of(me.getName()).orElse(null));
         page.addAttribute("mailed", notices.possible());
         page.addAttribute("kinds", Need.Kind.values());
@@ -62,6 +72,20 @@ class PersonController {
             page.addAttribute("mail", accounts.mailOf(me.getName()));
         }
         return "fleet/person/me";
+    }
+
+    /** Each a symbol; empty for as recorded. */
+    @PostMapping("/me/units")
+    String units(
+            @RequestParam(defaultValue = "") String temperature,
+            @RequestParam(defaultValue = "") String pressure,
+            @RequestParam(defaultValue = "") String length,
+            @RequestParam(defaultValue = "") String volume,
+            Principal me,
+            RedirectAttributes flash) {
+        units.keep(me.getName(), temperature, pressure, length, volume);
+        flash.addFlashAttribute("said", "Records are shown in these units from now on.");
+        return "redirect:/me";
     }
 
     @PostMapping("/me/notices")

@@ -14,6 +14,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.review.views.SavedViews;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -60,7 +61,8 @@ class CompareController {
     @GetMapping("/compare")
     String page(
             @RequestParam(defaultValue = "") List<String> s,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
+            @RequestParam(defaultValue = "") String t,
             @RequestParam(required = false) @DateTimeFormat(pattern = "yyyy-MM") YearMonth month,
             @RequestParam(required = false) Long site,
             Principal me,
@@ -69,14 +71,14 @@ class CompareController {
                 .flatMap(k -> Arrays.stream(k.split(",")))
                 .filter(k -> !k.isBlank())
                 .toList();
-        Compared.Selection selection = compared.of(keys, t.equals("f"));
+        Compared.Selection selection = compared.of(keys, inUnits);
         model.addAttribute("room", "missions");
         model.addAttribute("sources", selection.sources());
         model.addAttribute("missing", selection.missing());
-        model.addAttribute("fahrenheit", t.equals("f"));
+        model.addAttribute("t", t.matches("[cfr]") ? t : null);
         model.addAttribute(
                 "data",
-                json.writeValueAsString(Map.of("sources", selection.sources(), "t", t.equals("f") ? "f" : "c")));
+                json.writeValueAsString(Map.of("sources", selection.sources(), "t", t.matches("[cfr]") ? t : "")));
         model.addAttribute("together", views.together(me.getName()));
         model.addAttribute("person", me.getName());
         choice(month, site, model);
@@ -111,7 +113,7 @@ class CompareController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam int width,
-            @RequestParam(defaultValue = "c") String t) {
+            ShownUnits inUnits) {
         try {
             return ResponseEntity.ok(difference.of(
                     operand(a),
@@ -120,7 +122,7 @@ class CompareController {
                     from,
                     Math.max(from, to),
                     Math.max(1, Math.min(width, MOST_COLUMNS)),
-                    t.equals("f")));
+                    inUnits));
         } catch (Difference.NoDifferenceException e) {
             return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("detail", e.getMessage()));
         }

@@ -16,6 +16,7 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.review.notes.PinnedNotes;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 
@@ -69,7 +70,7 @@ class Compared {
         this.show = show;
     }
 
-    Selection of(List<String> keys, boolean fahrenheit) {
+    Selection of(List<String> keys, ShownUnits inUnits) {
         List<Source> out = new ArrayList<>();
         List<String> missing = new ArrayList<>();
         for (String key : keys.stream().distinct().toList()) {
@@ -82,8 +83,7 @@ class Compared {
                 break;
             } else {
                 long id = Long.parseLong(m.group(2));
-                Optional<Source> source =
-                        m.group(1).equals("m") ? mission(key, id, fahrenheit) : spot(key, id, fahrenheit);
+                Optional<Source> source = m.group(1).equals("m") ? mission(key, id, inUnits) : spot(key, id, inUnits);
                 source.ifPresentOrElse(
                         out::add,
                         () -> missing.add(
@@ -93,7 +93,7 @@ class Compared {
         return new Selection(out, missing);
     }
 
-    private Optional<Source> mission(String key, long id, boolean fahrenheit) {
+    private Optional<Source> mission(String key, long id, ShownUnits inUnits) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
                 .map(m -> source(
@@ -102,33 +102,33 @@ class Compared {
                         "/missions/" + id,
                         m.zoneOr(show.home()).getId(),
                         List.of(m),
-                        fahrenheit));
+                        inUnits));
     }
 
-    private Optional<Source> spot(String key, long id, boolean fahrenheit) {
+    private Optional<Source> spot(String key, long id, ShownUnits inUnits) {
         Optional<SpotAt> spot = places.find(id);
         List<Mission> there = missions.atSpot(id, MISSIONS_OF_SPOT).stream()
                 .filter(m -> m.records().firstAt() != null)
                 .sorted(Comparator.comparing(m -> m.records().firstAt()))
                 .toList();
         return spot.filter(s -> !there.isEmpty())
-                .map(s -> source(key, s.full(), "/spots/" + id, s.zone(), there, fahrenheit));
+                .map(s -> source(key, s.full(), "/spots/" + id, s.zone(), there, inUnits));
     }
 
-    private Source source(String key, String name, String address, String zone, List<Mission> of, boolean fahrenheit) {
+    private Source source(String key, String name, String address, String zone, List<Mission> of, ShownUnits inUnits) {
         return new Source(
                 key,
                 name,
                 address,
                 zone,
-                of.stream().map(m -> part(m, fahrenheit)).toList(),
+                of.stream().map(m -> part(m, inUnits)).toList(),
                 of.stream()
                         .flatMap(this::marks)
                         .sorted(Comparator.comparingLong(Mark::at))
                         .toList());
     }
 
-    private Part part(Mission m, boolean fahrenheit) {
+    private Part part(Mission m, ShownUnits inUnits) {
         List<SeriesTable> tables = store.tables(m);
         List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Line> lines = tables.stream()
@@ -137,7 +137,7 @@ class Compared {
                 .map(d -> new Line(
                         d.number(),
                         d.channel().label(),
-                        Unit.of(d.channel().unit().symbol()).shown(fahrenheit).symbol()))
+                        Unit.of(d.channel().unit().symbol()).shown(inUnits).symbol()))
                 .toList();
         return new Part(
                 m.id(),

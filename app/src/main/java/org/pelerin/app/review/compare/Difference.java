@@ -9,6 +9,7 @@ import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Service;
 
 /**
@@ -53,7 +54,7 @@ class Difference {
     }
 
     /** @param shift added to instants of the first for those of the second, in ms; {@code from} and {@code to} are of the first */
-    Answer of(Operand first, Operand second, long shift, long from, long to, int columns, boolean fahrenheit) {
+    Answer of(Operand first, Operand second, long shift, long from, long to, int columns, ShownUnits inUnits) {
         SeriesTable tableA = table(first);
         SeriesTable tableB = table(second);
         TimeAxis a = tableA.axis();
@@ -71,7 +72,7 @@ class Difference {
                 .to(seriesA.unit())
                 .orElseThrow(() -> new NoDifferenceException("“" + seriesB.unit() + "” cannot be taken from “"
                         + seriesA.unit() + "”: they are of different quantities."));
-        Conversion shown = seriesA.unit().shown(fahrenheit);
+        Conversion shown = seriesA.unit().shown(inUnits);
         Columns out = new Columns(from, Math.max(1, to + 1 - from), columns);
         double[] valuesA = end > begin ? seriesA.values(begin, end) : new double[0];
         double[] valuesB = endB > beginB ? seriesB.values(beginB, endB) : new double[0];

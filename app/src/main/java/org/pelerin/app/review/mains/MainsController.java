@@ -24,6 +24,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -90,7 +91,8 @@ class MainsController {
     }
 
     private PhasorsAt phasors(Mission mission, Instant at) {
-        List<Between.Reading> all = between.readings(mission, at.toEpochMilli(), at.toEpochMilli(), false);
+        List<Between.Reading> all =
+                between.readings(mission, at.toEpochMilli(), at.toEpochMilli(), ShownUnits.RECORDED);
         return PhasorsAt.of(at, names(all, "V"), values(all, "V"), names(all, "A"), values(all, "A"));
     }
 

@@ -24,6 +24,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sound.WorkingShift;
 import org.pelerin.core.stats.NoiseDose;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -104,7 +105,7 @@ class ShiftController {
                         .count());
         long from = mission.records().firstAt().toEpochMilli();
         long to = mission.records().lastAt().toEpochMilli();
-        Chart.Window window = chart.window(mission, from, to, COLUMNS, false);
+        Chart.Window window = chart.window(mission, from, to, COLUMNS, ShownUnits.RECORDED);
         window.lines().stream()
                 .filter(l -> l.label().equals(level.channel()))
                 .findFirst()

@@ -25,6 +25,7 @@ import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -95,20 +96,19 @@ class WhatIfController {
             @RequestParam(defaultValue = "") List<String> low,
             @RequestParam(defaultValue = "") List<String> high,
             @RequestParam(defaultValue = "") List<String> lasting,
-            @RequestParam(defaultValue = "c") String t) {
+            ShownUnits inUnits) {
         Mission mission = get(id);
-        boolean fahrenheit = t.equals("f");
         List<Series> recorded = store.recorded(mission);
         JudgedRecord record =
                 derived.of(mission, recorded, mission.records().collectedAt()).record();
         Limits limits = evaluation.limits(mission, recorded);
-        TriedLimits tried = TriedLimits.read(typed(rule, low, high, lasting), limits, units(record, fahrenheit));
+        TriedLimits tried = TriedLimits.read(typed(rule, low, high, lasting), limits, units(record, inUnits));
         if (!tried.errors().isEmpty()) {
             return new Answer("", "", "", "", List.of(), 0, tried.errors());
         }
         JudgementDocument j = JudgementDocument.of(
                 record, tried.of(limits), mission.zoneOr(null), MeanKineticTemperature.DEFAULT_ENTHALPY);
-        MissionSentence s = MissionSentence.of(j, mission.zoneOr(show.home()), fahrenheit, show);
+        MissionSentence s = MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show);
         return new Answer(
                 s.tone(),
                 s.lead(),
@@ -129,7 +129,7 @@ class WhatIfController {
             @RequestParam(defaultValue = "") List<String> low,
             @RequestParam(defaultValue = "") List<String> high,
             @RequestParam(defaultValue = "") List<String> lasting,
-            @RequestParam(defaultValue = "c") String t,
+            ShownUnits inUnits,
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
@@ -138,7 +138,7 @@ class WhatIfController {
                         "There is no plan “" + mission.copy().planName() + "” any more that they could be kept in"));
         JudgedRecord record = JudgedRecord.of(store.recorded(mission));
         TriedLimits tried = TriedLimits.read(
-                typed(rule, low, high, lasting), missions.plan(mission).limits(), units(record, t.equals("f")));
+                typed(rule, low, high, lasting), missions.plan(mission).limits(), units(record, inUnits));
         if (!tried.errors().isEmpty() || tried.rules().isEmpty()) {
             throw new NotKeptException(
                     tried.errors().isEmpty()
@@ -164,11 +164,11 @@ class WhatIfController {
         return mission.copy().planVersion() > 0 ? plans.named(mission.copy().planName()) : Optional.empty();
     }
 
-    private static Function<String, Conversion> units(JudgedRecord record, boolean fahrenheit) {
+    private static Function<String, Conversion> units(JudgedRecord record, ShownUnits inUnits) {
         return label -> record.source(label)
                 .map(s -> s.channel().unit())
                 .orElse(Unit.NONE)
-                .shown(fahrenheit);
+                .shown(inUnits);
     }
 
     /** What is not given for a rule is blank. */
