@@ -3,11 +3,14 @@ import { path } from '../chart/path.js';
 import { css, data } from './context.js';
 import { limitsOf } from './limits.js';
 import { look } from './looks.js';
-import { options } from './options.js';
+import { nameOf, options } from './options.js';
 
-/** The scale that was fixed for a unit, else what its lines need, with their limits. */
+/** Scales of a box that was drawn, by unit, until all is shown again. */
+export const boxed = {};
+
+/** The scale of a box, or that was fixed for a unit, else what its lines need, with their limits. */
 export function range(unit, lines) {
-  const fixed = options.scales[unit];
+  const fixed = boxed[unit] ?? options.scales[unit];
   if (fixed) return fixed;
   let lo = Infinity, hi = -Infinity;
   lines.forEach((l) => l.min.forEach((v, i) => { if (v !== null) { lo = Math.min(lo, v); hi = Math.max(hi, l.max[i]); } }));
@@ -40,6 +43,29 @@ export function drawLines(lines, groups) {
         ctx.stroke(drawn);
         ctx.restore();
       });
+    });
+    ctx.restore();
+  };
+}
+
+/** Names where lines end, as far as there is room for them; the legend has all. */
+export function nameLines(lines, groups) {
+  return (u) => {
+    if (lines.length < 2) return;
+    const { ctx, bbox } = u, d = devicePixelRatio, right = bbox.left + bbox.width, taken = [];
+    ctx.save();
+    ctx.font = `600 ${11 * d}px Next`; ctx.textAlign = 'right'; ctx.textBaseline = 'middle';
+    lines.forEach((l) => {
+      const ts = groups[l.group].t;
+      let i = l.max.length - 1;
+      while (i >= 0 && (l.max[i] === null || u.valToPos(ts[i] / 1000, 'x', true) > right)) i--;
+      if (i < 0) return;
+      const x = Math.min(right, u.valToPos(ts[i] / 1000, 'x', true)) - 4 * d, y = u.valToPos(l.max[i], 'y', true) - 8 * d, name = nameOf(l.label), width = ctx.measureText(name).width;
+      if (y < bbox.top + 6 * d || y > bbox.top + bbox.height || x - width < bbox.left || taken.some((t) => Math.abs(t.y - y) < 13 * d && x - width < t.x && t.left < x)) return;
+      taken.push({ x, y, left: x - width });
+      ctx.globalAlpha = 0.8; ctx.fillStyle = css('--page'); ctx.fillRect(x - width - 2 * d, y - 7 * d, width + 4 * d, 14 * d);
+      ctx.globalAlpha = 1; ctx.fillStyle = look(l.label).colour;
+      ctx.fillText(name, x, y);
     });
     ctx.restore();
   };

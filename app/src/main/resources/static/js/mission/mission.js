@@ -7,6 +7,7 @@ import { hands } from './hands.js';
 import { choices, drawn, legend } from './legend.js';
 import { fillMenus } from './menus.js';
 import { noting } from './notes.js';
+import { boxed } from './lines.js';
 import { hide, watch } from './options.js';
 import { overview } from './overview.js';
 import { saving } from './pictures.js';
@@ -46,9 +47,10 @@ function start() {
     fetching = true;
     try {
       while (wanted) {
-        const { from: f, to: t } = wanted;
+        const { from: f, to: t } = wanted, begun = performance.now();
         wanted = null;
         paint(await points(f, t, Math.max(200, box.clientWidth - LEFT - RIGHT)));
+        box.dataset.took = Math.round(performance.now() - begun);
       }
     } catch (e) {
       document.getElementById('under').textContent = e.message;
@@ -57,7 +59,7 @@ function start() {
     }
     after();
   }
-  function all() { clear(); tell([]); rows.paint(); show(whole.from, whole.to); }
+  function all() { clear(); tell([]); Object.keys(boxed).forEach((unit) => delete boxed[unit]); rows.paint(); show(whole.from, whole.to); }
 
   function fromAddress(options) {
     const { stretch, cursors: there } = asked();
@@ -88,7 +90,7 @@ function start() {
   }
 
   document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {
-    if (b.dataset.span === 'all') { show(whole.from, whole.to); return; }
+    if (b.dataset.span === 'all') { Object.keys(boxed).forEach((unit) => delete boxed[unit]); show(whole.from, whole.to); return; }
     const mid = (view.from + view.to) / 2, half = Number(b.dataset.span) / 2;
     show(mid - half, mid + half);
   }));

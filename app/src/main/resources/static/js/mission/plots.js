@@ -3,7 +3,7 @@ import { columnAt } from '../chart/path.js';
 import { LEFT, RIBBON, RIGHT, box, css, numbers, units, view } from './context.js';
 import { drawCursors } from './cursors.js';
 import { drawLimits, labelLimits } from './limits.js';
-import { drawLines, range } from './lines.js';
+import { boxed, drawLines, nameLines, range } from './lines.js';
 import { drawMarks, markAt, drawRead } from './marks.js';
 import { nameOf, options } from './options.js';
 import { drawOutside, drawRibbon } from './ribbon.js';
@@ -60,7 +60,7 @@ export function build(got, { stretch, all, picked }) {
       padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, lowest ? 0 : 6, 0],
       legend: { show: false },
       tzDate: (s) => uPlot.tzDate(new Date(s * 1000), zone()),
-      cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: false, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
+      cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: true, uni: 40, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
       scales: { x: { time: true, min: view.from / 1000, max: view.to / 1000 }, y: { range: () => [lo, hi] } },
       axes: [
         { show: true, space: 74, size: lowest ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '13px Next', values: lowest ? (u, at, ax, space, incr) => labels(at, incr) : (u, s) => s.map(() => null), ...(splits(0, 1, 1) ? { splits: () => splits(view.from / 1000, view.to / 1000, box.clientWidth / 90) } : {}) },
@@ -69,9 +69,15 @@ export function build(got, { stretch, all, picked }) {
       series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
       hooks: {
         drawAxes: [drawLimits(unit)],
-        draw: [drawLines(lines, got.groups), drawOutside, labelLimits(unit), ...(i === 0 ? [drawRibbon] : []), drawMarks(i === 0), drawCursors, ...(lowest ? [drawRead] : [])],
+        draw: [drawLines(lines, got.groups), drawOutside, labelLimits(unit), nameLines(lines, got.groups), ...(i === 0 ? [drawRibbon] : []), drawMarks(i === 0), drawCursors, ...(lowest ? [drawRead] : [])],
         setCursor: [(u) => under(u, got)],
-        setSelect: [(u) => { if (u.select.width > 4) stretch(u.posToVal(u.select.left, 'x') * 1000, u.posToVal(u.select.left + u.select.width, 'x') * 1000); u.setSelect({ width: 0, height: 0 }, false); }],
+        setSelect: [(u) => {
+          const { left, top, width, height } = u.select;
+          // a box that leaves out some of the height is one of values, too
+          if (width > 4 && height > 0 && height < u.over.clientHeight - 2) boxed[unit] = [u.posToVal(top + height, 'y'), u.posToVal(top, 'y')];
+          if (width > 4) stretch(u.posToVal(left, 'x') * 1000, u.posToVal(left + width, 'x') * 1000);
+          u.setSelect({ left: 0, top: 0, width: 0, height: 0 }, false);
+        }],
         ready: [(u) => clicks(u, picked)],
       },
     };

@@ -123,6 +123,7 @@ class CompareTest {
         assertThat(said()).containsText("in the mean -2 °C");
         press("one below the other");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(3);
+        Axe.check(page);
     }
 
     @Test
@@ -138,6 +139,7 @@ class CompareTest {
     @Test
     void they_are_chosen_from_the_calendar_and_kept_together() {
         page.navigate(bed.address + "/compare?month=2026-03");
+        Axe.check(page);
         page.locator("input[value=m" + first.id + "]").check();
         page.locator("input[value=m" + second.id + "]").check();
         page.locator("button:has-text('Lay the chosen')").click();

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.time.Duration;
@@ -166,6 +168,40 @@ class ReviewTableTest {
         return bed.bean(Evaluation.class).judgement(own.mission()).orElseThrow();
     }
 
+    /** Told in the log, with what it is held against: figures of speed fail no test. */
+    @Test
+    void any_zoom_is_drawn_and_says_how_long_it_took() {
+        List<Integer> took = new ArrayList<>();
+        for (String span : List.of("week", "day", "hour", "all", "hour", "all")) {
+            String before = page.locator("#chart").getAttribute("data-took");
+            page.evaluate("document.getElementById('chart').dataset.took = ''");
+            page.locator("[data-span]:has-text('" + span + "')").click();
+            assertThat(page.locator("#chart")).hasAttribute("data-took", Pattern.compile("\\d+"));
+            assertThat(before).isNotNull();
+            took.add(Integer.valueOf(page.locator("#chart").getAttribute("data-took")));
+        }
+        System.getLogger("pelerin")
+                .log(
+                        System.Logger.Level.INFO,
+                        "zooms of two channels of 10^6 samples fetched and drawn in ms: " + took);
+    }
+
+    @Test
+    void a_box_zooms_values_too_until_all_is_shown() {
+        BoundingBox over = page.locator("#chart .u-over").first().boundingBox();
+        page.mouse().move(over.x + 100, over.y + over.height * 0.5);
+        page.mouse().down();
+        page.mouse().move(over.x + 250, over.y + over.height * 0.9, new Mouse.MoveOptions().setSteps(4));
+        page.mouse().up();
+        page.waitForURL(Pattern.compile(".*[?&]from=\\d+.*"));
+        choose("Show");
+        // what is drawn now is the box: below the middle of −0.7 … 36 with the limit of 30 °C in it
+        page.locator("#scales button").first().click();
+        double high = Double.parseDouble(page.locator("#scales input").nth(1).inputValue());
+        assertThat(high).isBetween(10.0, 22.0);
+        page.locator("#scales button").first().click();
+    }
+
     @Test
     void a_note_is_pinned_taken_back_and_kept_after_all() {
         page.fill("#note-text", "door left open");
@@ -205,9 +241,11 @@ class ReviewTableTest {
                 .nth(1)
                 .uncheck();
         assertThat(page.locator("#rows thead th")).hasCount(3);
+        Axe.check(page);
         choose("Show");
         page.locator("#show-menu span:has-text('UTC')").click();
         assertThat(row(0)).containsText("2026-01-05 00:00:00 UTC");
+        Axe.check(page);
         page.locator("#show-menu span:has-text('since the record began')").click();
         assertThat(row(1)).containsText("00:00:10");
         page.locator("#show-menu span:has-text('one a line')").click();

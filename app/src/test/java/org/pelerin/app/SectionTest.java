@@ -117,6 +117,7 @@ class SectionTest {
         // of the first two days, in Paris: both records
         page.locator("p:has-text('Started together') a").click();
         assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C, at most 6.0 °C apart");
+        Axe.check(page);
         assertThat(row("section left").locator(".now")).hasText("5.0 °C");
         assertThat(row("section right").locator(".now")).hasText("6.0 °C");
         // to where it was warmest: the hundredth sample

@@ -89,6 +89,7 @@ class ShiftTest {
         }
         page.locator("button:has-text('Judge each shift')").click();
         assertThat(page.locator("h1")).containsText("▲ One shift of 5 judged");
+        Axe.check(page);
         // 3 dB over the criterion of 85 are twice the energy
         assertThat(page.locator(".shifts tbody tr").nth(1)).containsText("▲ 200 %");
         assertThat(judgement().excursions()).hasSize(1);

@@ -89,7 +89,9 @@ class TimedTestTest {
         page.fill("#t-subject", "Press felt");
         page.locator("button:has-text('Count it')").click();
         assertThat(page.locator("h1")).containsText("Press felt, test 3");
+        Axe.check(page);
         page.navigate(bed.address + "/tests");
+        Axe.check(page);
         page.locator("[aria-label='Choose Press felt, test 1']").check();
         page.locator("[aria-label='Choose Press felt, test 3']").check();
         byte[] pdf = page.request()

@@ -3,8 +3,6 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -74,19 +72,6 @@ class WalkTest {
         bed.emptyDock();
     }
 
-    private static void axe() {
-        List<String> serious = new AxeBuilder(page)
-                .analyze().getViolations().stream()
-                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
-                        .map(WalkTest::told)
-                        .toList();
-        assertThat(serious).as(page.url()).isEmpty();
-    }
-
-    private static String told(Rule v) {
-        return v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).toList();
-    }
-
     private static Locator button(String name) {
         return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
     }
@@ -95,7 +80,7 @@ class WalkTest {
     @Order(1)
     void sign_in() {
         page.navigate(bed.address + "/dock");
-        axe();
+        Axe.check(page);
         page.fill("#username", "tech");
         page.fill("#password", "pelerin");
         button("Sign in").click();
@@ -107,7 +92,7 @@ class WalkTest {
     void carry_a_logger_to_the_dock_and_see_it_in_the_tray() {
         page.navigate(bed.address + "/yard");
         assertThat(page.locator(".lying")).hasCount(55);
-        axe();
+        Axe.check(page);
         page.locator("#" + SERIAL).getByText("to the dock").click();
         assertThat(page.locator("#tray"))
                 .containsText(
@@ -118,7 +103,7 @@ class WalkTest {
         assertThat(page.locator("h1")).containsText("idle and empty");
         assertThat(page.locator(".gauge")).hasCount(2);
         assertThat(page.locator("#main")).containsText("Birch TH, firmware 2.1");
-        axe();
+        Axe.check(page);
     }
 
     @Test
@@ -146,7 +131,7 @@ class WalkTest {
                 "#spot",
                 new com.microsoft.playwright.options.SelectOption().setLabel("Ostrel cellars / Vault 1, rear"));
         assertThat(page.locator(".wrong-text")).hasCount(0);
-        axe();
+        Axe.check(page);
     }
 
     @Test
@@ -202,7 +187,7 @@ class WalkTest {
         button("Stop and collect").click();
         assertThat(page.locator("h1")).containsText("stopped at 50");
         assertThat(page.locator("#main")).containsText("Plug it in again");
-        axe();
+        Axe.check(page);
         page.navigate(bed.address + "/yard");
         page.locator("#" + SERIAL).getByText("plug it in again").click();
         page.navigate(bed.address + "/dock/" + SERIAL);
@@ -252,7 +237,7 @@ class WalkTest {
         assertThat(page.locator("#figures")).containsText("2\u202f593");
         assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 expected samples");
         assertThat(page.locator("#chart canvas")).hasCount(2);
-        axe();
+        Axe.check(page);
     }
 
     @Test
@@ -425,7 +410,7 @@ class WalkTest {
                 "/nowhere")) {
             page.navigate(bed.address + path);
             assertThat(page.locator("h1")).isVisible();
-            axe();
+            Axe.check(page);
         }
         page.navigate(bed.address + "/");
         assertThat(page.locator(".waylines")).containsText("Vault 1, rear");

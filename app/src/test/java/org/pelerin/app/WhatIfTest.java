@@ -104,6 +104,7 @@ class WhatIfTest {
         assertThat(verdict()).containsText("With these limits: Outside its limits ▲ once for 1 h");
         field("lasting").fill("at once");
         assertThat(verdict()).containsText("▲ twice");
+        Axe.check(page);
         field("lasting").fill("1 h");
         // 60 min are not over an hour
         assertThat(verdict()).containsText("With these limits: Within its limits");

@@ -33,6 +33,7 @@ import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
@@ -105,7 +106,7 @@ public class StoredBenchmark {
 
     private Chart.Window window(long from, long count) {
         long begin = start.toEpochMilli() + from * INTERVAL.toMillis();
-        return chart.window(mission, begin, begin + count * INTERVAL.toMillis(), COLUMNS, false);
+        return chart.window(mission, begin, begin + count * INTERVAL.toMillis(), COLUMNS, ShownUnits.RECORDED);
     }
 
     @Benchmark

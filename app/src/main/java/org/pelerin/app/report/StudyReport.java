@@ -6,6 +6,7 @@ import java.security.Principal;
 import java.time.Clock;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.pdf.PdfPages;
@@ -55,13 +56,36 @@ class StudyReport {
         pages.write(
                 "report/study",
                 Map.of(
-                        "study", study,
-                        "site", site,
-                        "zone", site.zoneId(),
-                        "section", section,
-                        "show", show,
-                        "madeAt", clock.instant(),
-                        "by", me.getName()),
+                        "study",
+                        study,
+                        "site",
+                        site,
+                        "zone",
+                        site.zoneId(),
+                        "section",
+                        section,
+                        "away",
+                        away(study, section, site),
+                        "show",
+                        show,
+                        "madeAt",
+                        clock.instant(),
+                        "by",
+                        me.getName()),
                 response.getOutputStream());
+    }
+
+    /** By the spot's number, the longest time outside the band in words. */
+    private Map<Long, String> away(MappingStudy study, Section section, Site site) {
+        boolean band = study.low() != null || study.high() != null;
+        return section.spots().stream()
+                .collect(Collectors.toMap(
+                        Section.SpotRecord::id,
+                        s -> s.away() == null ? band ? "none" : "no band was given" : away(s.away(), site)));
+    }
+
+    private String away(Section.Away a, Site site) {
+        return show.duration(a.time()) + (a.above() ? " above" : " below") + " from "
+                + show.minute(a.from(), site.zoneId()) + (a.back() ? "" : ", not back by the end");
     }
 }

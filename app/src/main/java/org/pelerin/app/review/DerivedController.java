@@ -76,6 +76,7 @@ class DerivedController {
         model.addAttribute("errors", errors);
         model.addAttribute("kinds", DerivedForm.Kind.values());
         model.addAttribute("kept", derived.of(mission.id()));
+        model.addAttribute("uncorrected", Uncorrected.of(missions.plan(mission)));
         model.addAttribute("preview", preview(mission, form));
         fields(mission, form, model);
         return "review/derived";

@@ -12,6 +12,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,6 +47,7 @@ class SectionController {
             @PathVariable long id,
             @ModelAttribute("form") SectionForm form,
             @RequestParam(required = false) Long study,
+            ShownUnits inUnits,
             Model model) {
         Site site = site(id);
         ZoneId zone = site.zoneId();
@@ -53,7 +55,7 @@ class SectionController {
         Optional<MappingStudy> kept =
                 Optional.ofNullable(study).flatMap(studies::find).filter(s -> s.siteId() == id);
         kept.ifPresent(s -> form.fill(s.unit(), s.fromAt(), s.toAt(), s.low(), s.high(), zone));
-        List<String> units = sections.units(recorded);
+        List<String> units = sections.units(recorded, inUnits);
         if (form.blank() && !recorded.isEmpty()) {
             Instant end = recorded.stream()
                     .map(m -> m.records().lastAt())

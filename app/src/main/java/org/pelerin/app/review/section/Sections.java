@@ -29,6 +29,7 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Statistics;
 import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 
@@ -71,12 +72,12 @@ public class Sections {
                 .toList();
     }
 
-    /** The units that missions recorded. */
-    List<String> units(List<Mission> of) {
+    /** The units that missions recorded, as they are shown. */
+    List<String> units(List<Mission> of, ShownUnits shown) {
         TreeSet<String> out = new TreeSet<>();
         of.forEach(m -> store.tables(m)
                 .forEach(t -> store.drawn(m, t)
-                        .forEach(d -> out.add(d.channel().unit().symbol()))));
+                        .forEach(d -> out.add(d.channel().unit().shown(shown).symbol()))));
         return List.copyOf(out);
     }
 
@@ -118,11 +119,14 @@ public class Sections {
         Arrays.fill(values, Double.NaN);
         List<JudgedRecord> parts = new ArrayList<>();
         List<Long> numbers = new ArrayList<>();
+        Conversion way = null;
         for (Mission m : there) {
-            series(m, unit, from, to).ifPresent(s -> {
-                parts.add(records.between(m, List.of(s), from, to));
+            Optional<Series> s = series(m, way == null ? Unit.of(unit) : way.from(), way != null, from, to);
+            if (s.isPresent()) {
+                way = s.get().unit().shownIn(Unit.of(unit));
+                parts.add(records.between(m, List.of(s.get()), from, to));
                 numbers.add(m.id());
-            });
+            }
         }
         if (parts.isEmpty()) {
             return Optional.empty();
@@ -138,23 +142,37 @@ public class Sections {
                 numbers,
                 spot.x(),
                 spot.y(),
-                Arrays.stream(values)
-                        .mapToObj(v -> Double.isNaN(v) ? null : (Double) v)
-                        .toList(),
+                told(values, way),
                 s.count() == 0
                         ? null
-                        : new Section.Figures(s.count(), s.min(), s.minAt(), s.mean(), s.max(), s.maxAt(), s.sd()),
-                away(record, source.channel().label(), low, high).orElse(null)));
+                        : new Section.Figures(
+                                s.count(),
+                                way.value(s.min()),
+                                s.minAt(),
+                                way.value(s.mean()),
+                                way.value(s.max()),
+                                s.maxAt(),
+                                way.difference(s.sd())),
+                away(record, source.channel().label(), low, high, way).orElse(null)));
     }
 
-    /** The first channel of a quantity, in the unit and under one name, of which only the stretch is read. */
-    private Optional<Series> series(Mission m, String unit, Instant from, Instant to) {
+    private static List<Double> told(double[] values, Conversion way) {
+        return Arrays.stream(values)
+                .mapToObj(v -> Double.isNaN(v) ? null : (Double) way.value(v))
+                .toList();
+    }
+
+    /**
+     * The first channel of a quantity under one name, of which only the stretch is read.
+     *
+     * @param exactly whether it has to have been recorded in that unit, as those of earlier missions were
+     */
+    private Optional<Series> series(Mission m, Unit unit, boolean exactly, Instant from, Instant to) {
         for (SeriesTable table : store.tables(m)) {
             for (SeriesStore.Drawn d : store.drawn(m, table)) {
-                Optional<Conversion> way = d.channel().unit().to(Unit.of(unit));
-                if (way.isEmpty()
-                        || SeriesTable.ofScans(d.channel().label())
-                        || !way.get().same()) {
+                Unit recorded = d.channel().unit();
+                if (SeriesTable.ofScans(d.channel().label())
+                        || (exactly ? !recorded.equals(unit) : recorded.to(unit).isEmpty())) {
                     continue;
                 }
                 long first = Math.max(0, table.axis().indexAtOrAfter(from.toEpochMilli()) - 1);
@@ -165,13 +183,16 @@ public class Sections {
                 }
                 return store.window(m, table.only(c -> c == d.number()), first, last).stream()
                         .findFirst()
-                        .map(s -> s.as(Channel.of("Value", unit)));
+                        .map(s -> s.as(new Channel("Value", recorded)));
             }
         }
         return Optional.empty();
     }
 
-    private static Optional<Section.Away> away(JudgedRecord record, String channel, Double low, Double high) {
+    private static Optional<Section.Away> away(
+            JudgedRecord record, String channel, Double least, Double most, Conversion way) {
+        Double low = least == null ? null : way.back().value(least);
+        Double high = most == null ? null : way.back().value(most);
         if (low == null && high == null) {
             return Optional.empty();
         }

@@ -1,0 +1,27 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Page;
+import java.util.List;
+
+/** Holds a page, as it stands, against the rules of accessibility. */
+final class Axe {
+
+    private Axe() {}
+
+    static void check(Page page) {
+        List<String> serious = new AxeBuilder(page)
+                .analyze().getViolations().stream()
+                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
+                        .map(Axe::told)
+                        .toList();
+        assertThat(serious).as(page.url()).isEmpty();
+    }
+
+    private static String told(Rule v) {
+        return v.getId() + " " + v.getNodes().stream().map(n -> n.getHtml()).toList();
+    }
+}
