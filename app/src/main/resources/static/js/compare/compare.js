@@ -97,7 +97,7 @@ function start({ sources, t: unit }) {
     }
     document.getElementById('compare-legend').replaceChildren(...all.map((label) => {
       const b = document.createElement('button');
-      b.type = 'button'; b.textContent = label;
+      b.type = 'button'; b.textContent = label; b.dataset.line = label;
       b.setAttribute('aria-pressed', state.shown.includes(label));
       b.addEventListener('click', () => {
         state.shown = state.shown.includes(label) ? state.shown.filter((l) => l !== label) : [...state.shown, label];

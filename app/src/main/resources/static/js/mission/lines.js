@@ -48,10 +48,10 @@ export function drawLines(lines, groups) {
   };
 }
 
-/** Names where lines end, as far as there is room for them; the legend has all. */
+/** Names where lines end, of a few lines and as far as there is room for them; the legend has all. */
 export function nameLines(lines, groups) {
   return (u) => {
-    if (lines.length < 2) return;
+    if (lines.length < 2 || lines.length > 8) return;
     const { ctx, bbox } = u, d = devicePixelRatio, right = bbox.left + bbox.width, taken = [];
     ctx.save();
     ctx.font = `600 ${11 * d}px Next`; ctx.textAlign = 'right'; ctx.textBaseline = 'middle';
