@@ -20,7 +20,7 @@ function start({ t, unit, zone, spots }) {
   const pins = spots.map((s) => {
     if (drawn && s.x === null) return null;
     const at = loose.indexOf(s), x = drawn ? s.x * width : (at + 0.5) * width / loose.length, y = drawn ? s.y * height : height * 0.45;
-    const g = make('g', svg, { transform: `translate(${x},${y})`, class: 'reads' }), circle = make('circle', g, { r: 30 });
+    const g = make('g', svg, { transform: `translate(${x},${y})`, class: 'spot-pin' }), circle = make('circle', g, { r: 30 });
     make('text', g, { y: 50, class: 'name' }).textContent = s.name;
     return { circle, value: make('text', g, { y: 6, class: 'value' }) };
   });
@@ -43,7 +43,7 @@ function start({ t, unit, zone, spots }) {
       if (pins[k]) { pins[k].circle.style.fill = colour(v); pins[k].value.textContent = text; }
       const row = document.querySelector(`#spots [data-spot="${s.id}"]`);
       row.querySelector('.now').textContent = v === null ? '◇' : `${text} ${unit}`;
-      row.querySelector('.swatch').style.background = series(k);
+      row.querySelector('.line-mark').style.background = series(k);
       lines[k].style.stroke = series(k);
     });
   }

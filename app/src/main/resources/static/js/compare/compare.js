@@ -28,6 +28,15 @@ function start({ sources, t: unit }) {
   };
 
   // ----- reading
+  async function read(s, from, to, width) {
+    const o = origin(s), parts = s.parts.filter((p) => p.to >= from + o && p.from <= to + o);
+    return Promise.all(parts.map(async (p) => {
+      const answer = await fetch(`/missions/${p.mission}/window?from=${Math.floor(from + o)}&to=${Math.ceil(to + o)}&width=${width}&t=${unit}`, { headers: { Accept: 'application/json' } });
+      if (!answer.ok) throw new Error(`The points of ${s.name} could not be read (${answer.status}).`);
+      const window = await answer.json(), known = new Set(p.lines.map((l) => l.number));
+      return window.lines.filter((l) => known.has(l.channel)).map((l) => ({ ...l, group: window.groups[l.group], source: s, shift: o }));
+    }));
+  }
   async function load() {
     wanted = true;
     if (asking) return;
@@ -36,17 +45,11 @@ function start({ sources, t: unit }) {
       while (wanted) {
         wanted = false;
         const { from, to } = view, width = Math.max(200, box.clientWidth - 64);
-        got = (await Promise.all(there().map(async (s) => {
-          const o = origin(s), parts = s.parts.filter((p) => p.to >= from + o && p.from <= to + o);
-          return Promise.all(parts.map(async (p) => {
-            const answer = await fetch(`/missions/${p.mission}/window?from=${Math.floor(from + o)}&to=${Math.ceil(to + o)}&width=${width}&t=${unit}`, { headers: { Accept: 'application/json' } });
-            if (!answer.ok) throw new Error(`The points of ${s.name} could not be read (${answer.status}).`);
-            const window = await answer.json(), known = new Set(p.lines.map((l) => l.number));
-            return window.lines.filter((l) => known.has(l.channel)).map((l) => ({ ...l, group: window.groups[l.group], source: s, shift: o }));
-          }));
-        }))).flat(2);
+        const unread = [];
+        // one that cannot be read holds up none of the others
+        got = (await Promise.all(there().map((s) => read(s, from, to, width).catch((e) => { unread.push(e.message); return []; })))).flat(2);
         await subtract(width);
-        document.getElementById('compare-said').textContent = '';
+        document.getElementById('compare-said').textContent = unread.join(' ');
         paint();
       }
     } catch (e) {
@@ -108,7 +111,7 @@ function start({ sources, t: unit }) {
   }
   const colour = (s) => getComputedStyle(document.documentElement).getPropertyValue(`--series-${(sources.indexOf(s) % 8) + 1}`).trim();
   function paint() {
-    rows.forEach((r, key) => { r.querySelector('.swatch').style.background = colour(sources.find((s) => s.key === key)); });
+    rows.forEach((r, key) => { r.querySelector('.line-mark').style.background = colour(sources.find((s) => s.key === key)); });
     const lines = got.filter((l) => state.shown.includes(l.label)).map((l) => ({ ...l, colour: colour(l.source), dash: [[], [7, 3], [2, 3], [9, 3, 2, 3]][Math.max(0, state.shown.indexOf(l.label)) % 4] }));
     const extra = less ? [{ ...less, colour: getComputedStyle(document.documentElement).getPropertyValue('--ink').trim(), dash: [] }] : [];
     panels(box, { lines, extra, order: there(), view, by: state.by, layout: state.layout, zone: there()[0]?.zone ?? 'UTC', zoom: go, all, under });
@@ -149,11 +152,19 @@ function start({ sources, t: unit }) {
     if (to) { e.preventDefault(); go(...to); }
     if (e.key === '0') { e.preventDefault(); all(); }
   });
-  document.getElementById('keep-together').addEventListener('submit', (e) => { e.target.elements.query.value = location.search.replace(/^\?/, '').replace(/%2C/gi, ',').replaceAll(',', '%2C'); });
+  // What is kept of a view that ends with the newest is how long it is, so that it shows the newest whenever it is opened.
+  document.getElementById('keep-together').addEventListener('submit', (e) => {
+    const q = new URLSearchParams(location.search), span = view.to - view.from;
+    if (state.by === 'absolute' && q.has('from') && whole().to - view.to <= span / 50) {
+      ['from', 'to'].forEach((k) => q.delete(k));
+      q.set('last', Math.round(span));
+    }
+    e.target.elements.query.value = q.toString();
+  });
   document.addEventListener('pelerin:theme', paint);
   let width = box.clientWidth;
   new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; load(); } }).observe(box);
   rows.forEach((r) => { r.querySelector('.mark-of').hidden = state.by !== 'marker'; });
   offer(); legend();
-  document.fonts.ready.then(() => { if (state.view) go(state.view.from, state.view.to); else all(); });
+  document.fonts.ready.then(() => { if (state.view) go(state.view.from, state.view.to); else if (state.last) go(whole().to - state.last, whole().to); else all(); });
 }

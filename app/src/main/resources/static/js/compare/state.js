@@ -1,7 +1,7 @@
 // What is chosen on the page of several records; in the address, so that a link and a kept view open the same.
 
-/** @property shown labels of what is drawn; null for the first */
-export const state = { by: 'absolute', layout: 'overlay', shown: null, marks: {}, view: null, minuend: '', subtrahend: '' };
+/** @property shown labels of what is drawn; null for the first; last: so much of the newest, in ms, until another view is chosen */
+export const state = { by: 'absolute', layout: 'overlay', shown: null, marks: {}, view: null, last: 0, minuend: '', subtrahend: '' };
 
 export function recall(sources) {
   const q = new URL(location.href).searchParams, from = Number(q.get('from')), to = Number(q.get('to'));
@@ -9,6 +9,7 @@ export function recall(sources) {
   if (['overlay', 'stack'].includes(q.get('layout'))) state.layout = q.get('layout');
   if (q.has('lines')) state.shown = q.get('lines').split('~').filter(Boolean);
   if (q.has('from') && to > from) state.view = { from, to };
+  if (Number(q.get('last')) > 0) state.last = Number(q.get('last'));
   ['minuend', 'subtrahend'].forEach((k) => { state[k] = (q.get(k) ?? '').replace('.', ' '); });
   sources.forEach((s) => { if (q.has(`mark-${s.key}`)) state.marks[s.key] = q.get(`mark-${s.key}`); });
 }
@@ -23,6 +24,6 @@ export function keep() {
   put('to', state.view ? Math.ceil(state.view.to) : '', '');
   ['minuend', 'subtrahend'].forEach((k) => put(k, state[k].replace(' ', '.'), ''));
   Object.entries(state.marks).forEach(([key, at]) => put(`mark-${key}`, at, ''));
-  ['month', 'site'].forEach((k) => q.delete(k));
+  ['month', 'site', 'last'].forEach((k) => q.delete(k));
   history.replaceState(null, '', now.href);
 }

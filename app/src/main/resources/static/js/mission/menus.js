@@ -77,7 +77,7 @@ function fillLines() {
       return el('td', {}, c);
     };
     const colours = el('select', { className: 'form-select', ariaLabel: `Colour of ${label}` }, ...Array.from({ length: COLOURS }, (x, i) => el('option', { value: i + 1, selected: colourOf(label) === i + 1 }, `colour ${i + 1}`)));
-    const swatch = el('i', { className: 'swatch' });
+    const swatch = el('i', { className: 'line-mark' });
     swatch.style.background = css(`--series-${colourOf(label)}`);
     colours.addEventListener('change', () => set({ colour: Number(colours.value) }));
     const name = el('input', { className: 'form-control', value: lineOf(label).name ?? '', placeholder: label, maxLength: 60, ariaLabel: `Name of ${label}` });

@@ -3,19 +3,14 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -27,7 +22,7 @@ import org.pelerin.core.series.TimeAxis;
 
 /** Two missions beside each other in the browser: as they were, from each start, from a mark on each, and their difference. */
 @Timeout(120)
-class CompareTest {
+class CompareTest extends PageTest {
 
     private static final Instant EARLY = Instant.parse("2026-03-02T00:00:00Z");
     private static final Instant LATE = Instant.parse("2026-03-20T00:00:00Z");
@@ -36,9 +31,6 @@ class CompareTest {
     private static TestBed bed;
     private static OwnMission first;
     private static OwnMission second;
-    private final List<String> errors = new ArrayList<>();
-    private BrowserContext context;
-    private Page page;
 
     /** Both rise by a tenth of a degree a sample; the second began 18 days later, is 2 °C warmer, and was opened 50 samples later in its run. */
     @BeforeAll
@@ -70,23 +62,6 @@ class CompareTest {
     static void away() {
         first.close();
         second.close();
-    }
-
-    @BeforeEach
-    void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
-        assertThat(errors).isEmpty();
     }
 
     private void beside() {

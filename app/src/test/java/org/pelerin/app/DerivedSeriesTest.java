@@ -275,6 +275,7 @@ class DerivedSeriesTest {
             PlaywrightAssertions.assertThat(preview)
                     .containsText("greatest of Air over each 30 min from the first sample on");
             PlaywrightAssertions.assertThat(preview).containsText("8.00 … 17.00 °C · 4 values");
+            Axe.check(page);
             // another way keeps what both ask for
             page.selectOption("#kind", "BLOCK_MEAN");
             PlaywrightAssertions.assertThat(preview).containsText("mean of Air over each 30 min");

@@ -234,6 +234,7 @@ class JudgedTest {
             Locator carpet = page.locator("#carpet");
             assertThat(carpet.locator("rect.kept").first()).isVisible();
             assertThat(carpet).containsText("that were judged");
+            Axe.check(page);
             String month = carpet.locator("h2").textContent();
             carpet.locator("button:has-text('month before')").click();
             assertThat(carpet.locator("h2")).not().hasText(month);

@@ -3,18 +3,14 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.KeyboardModifier;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -27,7 +23,7 @@ import org.pelerin.core.series.TimeAxis;
 
 /** The chart of a mission in the browser: what lies between two instants, ways back through views, one line alone. */
 @Timeout(120)
-class MissionChartTest {
+class MissionChartTest extends PageTest {
 
     private static final Instant START = Instant.parse("2026-01-05T00:00:00Z");
     private static final int SAMPLES = 1_001;
@@ -35,9 +31,6 @@ class MissionChartTest {
     private static TestBed bed;
     private static OwnMission own;
     private static long mission;
-    private final List<String> errors = new ArrayList<>();
-    private BrowserContext context;
-    private Page page;
 
     /** Air rises by a tenth of a degree each ten minutes, the floor stays. */
     @BeforeAll
@@ -64,21 +57,8 @@ class MissionChartTest {
 
     @BeforeEach
     void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
         page.navigate(bed.address + "/missions/" + mission);
         assertThat(page.locator("#chart canvas")).hasCount(1);
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
-        assertThat(errors).isEmpty();
     }
 
     /** As slowly as a person: keys that follow each other at once are a scanner's. */
@@ -156,6 +136,21 @@ class MissionChartTest {
         assertThat(air).hasAttribute("aria-pressed", "true");
         air.click(new Locator.ClickOptions().setModifiers(List.of(KeyboardModifier.SHIFT)));
         assertThat(floor).hasAttribute("aria-pressed", "true");
+    }
+
+    @Test
+    void several_lines_are_hidden_and_shown_in_one_drag() {
+        Locator air = page.locator("#legend button:has-text('Air')");
+        Locator floor = page.locator("#legend button:has-text('Floor')");
+        for (String shown : List.of("false", "true")) {
+            air.hover();
+            page.mouse().down();
+            floor.hover();
+            page.mouse().up();
+            assertThat(air).hasAttribute("aria-pressed", shown);
+            assertThat(floor).hasAttribute("aria-pressed", shown);
+        }
+        assertThat(page.locator("#figures-box")).containsText("Floor");
     }
 
     @Test

@@ -6,6 +6,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.springframework.jdbc.core.JdbcTemplate;
 
@@ -17,15 +18,21 @@ final class OwnMission implements AutoCloseable {
     final long id;
 
     OwnMission(TestBed bed, String serial, Instant start) {
+        this(bed, serial, Hands.alder(new StartCondition.Now()), start);
+    }
+
+    /** @param plan of any model */
+    OwnMission(TestBed bed, String serial, Plan plan, Instant start) {
         this.bed = bed;
         this.serial = serial;
         bed.bean(JdbcTemplate.class)
                 .update(
                         "INSERT INTO logger (serial, model, firmware, battery_permille, device_state, records, clock_offset_ms,"
-                                + " seen_at) VALUES (?, 'alder-t1', '1.4', 900, 'LOGGING', 0, 0, 0)",
-                        serial);
+                                + " seen_at) VALUES (?, ?, '1.4', 900, 'LOGGING', 0, 0, 0)",
+                        serial,
+                        plan.model());
         id = bed.bean(MissionCreation.class)
-                .adopt(serial, 1, Hands.alder(new StartCondition.Now()), start, start, "tech")
+                .adopt(serial, 1, plan, start, start, "tech")
                 .id();
     }
 

@@ -17,7 +17,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -31,7 +30,7 @@ import org.pelerin.core.series.TimeAxis;
 
 /** The values of a million rows beside their chart, what is set straight from them, and how a person has them drawn. */
 @Timeout(120)
-class ReviewTableTest {
+class ReviewTableTest extends PageTest {
 
     private static final Instant START = Instant.parse("2026-01-05T00:00:00Z");
     private static final int SAMPLES = 1_000_000;
@@ -41,10 +40,7 @@ class ReviewTableTest {
 
     private static TestBed bed;
     private static OwnMission own;
-    private final List<String> errors = new ArrayList<>();
     private int asked;
-    private BrowserContext context;
-    private Page page;
 
     @BeforeAll
     static void record() {
@@ -73,13 +69,6 @@ class ReviewTableTest {
 
     @BeforeEach
     void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
         page.onRequest(r -> {
             if (r.url().contains("/rows?")) {
                 asked++;
@@ -87,12 +76,6 @@ class ReviewTableTest {
         });
         page.navigate(bed.address + "/missions/" + own.id);
         assertThat(row(0)).containsText("2026-01-05 01:00:00");
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
-        assertThat(errors).isEmpty();
     }
 
     private Locator row(int nth) {

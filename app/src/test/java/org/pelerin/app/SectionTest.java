@@ -3,21 +3,17 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.Page;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -32,7 +28,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The section of a site in the browser: played through, its extremes, and kept as a mapping study with its report. */
 @Timeout(120)
-class SectionTest {
+class SectionTest extends PageTest {
 
     private static final Instant START = Instant.parse("2026-02-10T00:00:00Z");
     private static final String SITE = "Section site";
@@ -41,9 +37,6 @@ class SectionTest {
     private static OwnMission left;
     private static OwnMission right;
     private static long site;
-    private final List<String> errors = new ArrayList<>();
-    private BrowserContext context;
-    private Page page;
 
     /** Left stays at 5 °C; right at 6 °C, but for two hours and forty minutes at 11 °C from the hundredth sample on. */
     @BeforeAll
@@ -92,20 +85,7 @@ class SectionTest {
 
     @BeforeEach
     void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
         page.navigate(bed.address + "/places/" + site + "/section");
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
-        assertThat(errors).isEmpty();
     }
 
     private Locator row(String spot) {

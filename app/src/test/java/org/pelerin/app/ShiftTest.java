@@ -3,14 +3,11 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -24,15 +21,13 @@ import org.pelerin.core.series.TimeAxis;
 
 /** The page of a recorded level: a shift is set, judged and taken away again. */
 @Timeout(120)
-class ShiftTest {
+class ShiftTest extends PageTest {
 
     /** A Monday, midnight in Paris. */
     private static final Instant START = Instant.parse("2026-03-01T23:00:00Z");
 
     private static TestBed bed;
     private static OwnMission own;
-    private BrowserContext context;
-    private Page page;
 
     /** A week at 60 dB; on Tuesday eight hours from six at 88 dB, on Saturday at 100 dB. */
     @BeforeAll
@@ -61,14 +56,7 @@ class ShiftTest {
 
     @BeforeEach
     void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
         page.navigate(bed.address + "/missions/" + own.id + "/sound");
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
     }
 
     private static JudgementDocument judgement() {

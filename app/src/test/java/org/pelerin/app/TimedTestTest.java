@@ -3,13 +3,9 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.io.IOException;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -20,31 +16,19 @@ import org.junit.jupiter.api.Timeout;
 
 /** A timed test in the browser: begun, growing, its ratios as they fall due, repeated, and several in one report. */
 @Timeout(120)
-class TimedTestTest {
+class TimedTestTest extends PageTest {
 
     private static final String SERIAL = "PL-18526";
     private final TestBed bed = TestBed.get();
-    private final List<String> errors = new ArrayList<>();
-    private BrowserContext context;
-    private Page page;
 
     @BeforeEach
     void open() {
         bed.carry(SERIAL, "dock");
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
     }
 
     @AfterEach
     void close() {
-        context.close();
         bed.emptyDock();
-        assertThat(errors).isEmpty();
     }
 
     private static LocatorAssertions.ContainsTextOptions soon() {

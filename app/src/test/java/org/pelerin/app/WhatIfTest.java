@@ -3,17 +3,13 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
-import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -32,16 +28,13 @@ import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Limits tried on a mission in the browser: typed, dragged, dropped, and kept as the next version of its plan. */
 @Timeout(120)
-class WhatIfTest {
+class WhatIfTest extends PageTest {
 
     private static final Instant START = Instant.parse("2026-02-02T00:00:00Z");
     private static final String PLAN = "What if plan";
 
     private static TestBed bed;
     private static OwnMission own;
-    private final List<String> errors = new ArrayList<>();
-    private BrowserContext context;
-    private Page page;
 
     /** 20 °C; of a hundred samples each ten minutes, six of 25 °C in one run and one of 28 °C by itself. The limit is 30 °C for ten minutes. */
     @BeforeAll
@@ -70,23 +63,10 @@ class WhatIfTest {
 
     @BeforeEach
     void open() {
-        context = bed.browser().newContext();
-        page = TestBed.signedIn(context, bed.address);
-        page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
-                errors.add(m.text());
-            }
-        });
         page.navigate(bed.address + "/missions/" + own.id);
         assertThat(page.locator("#chart canvas")).hasCount(1);
         page.locator("#what-if > summary").click();
         assertThat(verdict()).containsText("As it is: Within its limits");
-    }
-
-    @AfterEach
-    void close() {
-        context.close();
-        assertThat(errors).isEmpty();
     }
 
     private Locator verdict() {

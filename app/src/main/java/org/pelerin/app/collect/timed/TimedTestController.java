@@ -113,8 +113,13 @@ class TimedTestController {
                     serial, plan, TimedTests.readings(length, every), subject, form.channel, ratios, me.getName());
             return "redirect:/tests/" + id;
         } catch (DuplicateKeyException e) {
-            flash.addFlashAttribute("refused", "Readings of this logger are being kept already; stop those first.");
-            return "redirect:/dock/" + serial;
+            Optional<LiveRecording> active = recordings.active(serial);
+            flash.addFlashAttribute(
+                    "refused",
+                    active.isPresent()
+                            ? "Readings of this logger are being kept already; stop those first."
+                            : "Another test of it was begun at this moment; begin once more.");
+            return active.map(r -> "redirect:/live-recordings/" + r.id()).orElse("redirect:/dock/" + serial + "/test");
         }
     }
 

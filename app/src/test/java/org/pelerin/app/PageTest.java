@@ -1,0 +1,36 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+
+/** A page of a browser's own for each test, on which the technician is signed in, and on which nothing may be complained of. */
+abstract class PageTest {
+
+    BrowserContext context;
+    Page page;
+    private final List<String> complaints = new ArrayList<>();
+
+    @BeforeEach
+    void signIn() {
+        TestBed bed = TestBed.get();
+        context = bed.browser().newContext();
+        page = TestBed.signedIn(context, bed.address);
+        page.onConsoleMessage(m -> {
+            if (m.type().equals("error")) {
+                complaints.add(m.text());
+            }
+        });
+    }
+
+    @AfterEach
+    void complainedOfNothing() {
+        context.close();
+        assertThat(complaints).isEmpty();
+    }
+}
