@@ -78,7 +78,9 @@ class AccountsTest {
             signIn(rosa, "rosa", GOOD);
             assertThat(rosa.locator("nav.rail")).isVisible();
 
-            // another role: she signs in again, and may no longer what she might
+            // another role: she signs in again, and may no longer what she might; her page, which asks by itself, is
+            // left before
+            rosa.navigate("about:blank");
             admin.navigate(bed.address + "/admin/accounts/rosa");
             admin.selectOption("#role", "VIEWER");
             admin.click("text=Keep this");
@@ -88,6 +90,7 @@ class AccountsTest {
             signIn(rosa, "rosa", GOOD);
             rosa.navigate(bed.address + "/plans/new");
             assertThat(rosa.locator("h1")).not().containsText("plan");
+            rosa.navigate("about:blank");
 
             admin.fill("input[name=reason]", "another job");
             admin.click("text=Disable the account");
