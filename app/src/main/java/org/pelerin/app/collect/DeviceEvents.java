@@ -9,6 +9,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.link.message.LoggerEvent;
+import org.pelerin.link.message.MissionHeader;
 import org.springframework.stereotype.Service;
 
 /** What a logger noted of a mission by itself, and when somebody came for its records. */
@@ -27,27 +28,34 @@ public class DeviceEvents {
         this.captures = captures;
     }
 
-    /** In the order of time; none where no logger's own memory came home. */
+    /** In the order of time, with the visits; none where no logger's own memory came home. */
     public List<DeviceEvent> of(Mission mission) {
-        Optional<StoredCapture> stored = captures.summary(mission.id());
-        if (stored.isEmpty()) {
-            return List.of();
-        }
-        ClockCorrection correction =
-                mission.records().clockCorrected() ? stored.get().correction() : ClockCorrection.NONE;
-        List<DeviceEvent> out = new ArrayList<>();
-        Plan plan = stored.get().header().plan();
-        for (LoggerEvent e : stored.get().header().events()) {
-            if (e.kind() != LoggerEvent.Kind.CLOCK_AFTER) {
-                out.add(new DeviceEvent(correction.correct(e.at()), sign(e.kind()), words(e, plan)));
-            }
-        }
+        List<DeviceEvent> out = new ArrayList<>(noted(mission));
         for (Visit v : captures.visitsTo(mission.id())) {
             if (v.readAt() != null) {
                 out.add(new DeviceEvent(v.readAt(), "↧", "records fetched by " + v.readBy()));
             }
         }
         out.sort(Comparator.comparing(DeviceEvent::at));
+        return out;
+    }
+
+    /** What the logger noted by itself, in its order. */
+    public List<DeviceEvent> noted(Mission mission) {
+        Optional<StoredCapture> stored = captures.summary(mission.id());
+        if (stored.isEmpty()) {
+            return List.of();
+        }
+        MissionHeader header = stored.get().header();
+        ClockCorrection correction =
+                mission.records().clockCorrected() ? stored.get().correction() : ClockCorrection.NONE;
+        List<DeviceEvent> out = new ArrayList<>();
+        Plan plan = header.plan();
+        for (LoggerEvent e : header.events()) {
+            if (e.kind() != LoggerEvent.Kind.CLOCK_AFTER) {
+                out.add(new DeviceEvent(correction.correct(e.at()), sign(e.kind()), words(e, plan)));
+            }
+        }
         return out;
     }
 

@@ -6,6 +6,7 @@ import java.util.List;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -136,4 +137,8 @@ interface SeriesMapper {
     @Select("SELECT block, samples, marks, NULL AS data FROM series_instants WHERE mission_id = #{missionId}"
             + " AND channel = #{channel} ORDER BY block")
     List<InstantsRow> marks(long missionId, int channel);
+
+    @Select("<script>SELECT DISTINCT unit FROM series WHERE mission_id IN"
+            + " <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach></script>")
+    List<String> units(@Param("missions") List<Long> missions);
 }

@@ -17,6 +17,7 @@ import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Outlined;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 
 /** Reads series from the database: a row a block, never a row a sample. */
@@ -132,6 +133,15 @@ public class SeriesStore {
         Map<String, Long> out = new LinkedHashMap<>();
         mapper.held(missionId).stream().limit(channels).forEach(h -> out.putIfAbsent(h.label(), h.held()));
         return out;
+    }
+
+    /** The units in which anything of these missions is kept. */
+    public List<Unit> units(List<Mission> missions) {
+        return missions.isEmpty()
+                ? List.of()
+                : mapper.units(missions.stream().map(Mission::id).toList()).stream()
+                        .map(Unit::of)
+                        .toList();
     }
 
     private List<Series> load(Mission mission, SeriesTable table, int first, int last) {

@@ -132,8 +132,11 @@ final class CsvExport {
             out.add("Rows: " + d.particulars().intake());
         }
         out.add("Times in " + d.zone().getId() + ", clock " + d.evidence().clock());
-        if (d.plan().limits().rules().isEmpty()) {
+        if (d.plan().limits().rules().isEmpty() && d.doseLimit().isEmpty()) {
             out.add("Limits: none");
+        }
+        if (!d.doseLimit().isEmpty()) {
+            out.add("Limit: " + d.doseLimit());
         }
         for (Rule rule : d.plan().limits().rules()) {
             out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));

@@ -248,10 +248,17 @@ record Dossier(
                 .title();
     }
 
+    /** The limit on doses in words; empty where no shift is judged. */
+    public String doseLimit() {
+        return judgement.shifts().isEmpty()
+                ? ""
+                : judgement.shifts().get(0).channel() + ", dose of each working shift above 100 % by " + doseScheme();
+    }
+
     /** Where its limits were taken from. */
     public String limitsFrom() {
         if (plan.limits().rules().isEmpty()) {
-            return "none were set: nothing is judged";
+            return doseLimit().isEmpty() ? "none were set: nothing is judged" : doseLimit() + "; no others were set";
         }
         if (mission.device().model().equals(ModelCatalogue.FILE)) {
             return "what was demanded at " + mission.where() + " when the file was read in";
@@ -260,7 +267,8 @@ record Dossier(
                 ? "the plan “" + mission.copy().planName() + "”, version "
                         + mission.copy().planVersion()
                 : "the plan of this mission alone";
-        return from + ", as it was written into the logger and read back";
+        return from + ", as it was written into the logger and read back"
+                + (doseLimit().isEmpty() ? "" : "; and " + doseLimit());
     }
 
     /** What was asked of each recorded channel. */

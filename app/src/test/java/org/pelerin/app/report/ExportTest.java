@@ -131,6 +131,46 @@ class ExportTest {
     }
 
     @Test
+    void a_dose_that_is_judged_is_named_among_the_limits() throws IOException {
+        Dossier d = dossier(80);
+        JudgementDocument.Shift shift = new JudgementDocument.Shift(
+                "Leq",
+                START,
+                START,
+                100,
+                80,
+                null,
+                null,
+                null,
+                80,
+                80,
+                "iso85",
+                List.of(new JudgementDocument.Dose("iso85", 31, 80.0)));
+        Dossier judged = new Dossier(
+                d.mission(),
+                d.modelName(),
+                d.zone(),
+                d.plan(),
+                d.judgement().withShifts(List.of(shift)),
+                d.judgementSha256(),
+                d.evidence(),
+                d.series(),
+                d.disturbances(),
+                d.check(),
+                d.note(),
+                d.visits(),
+                d.calibrations(),
+                d.particulars());
+        StringWriter out = new StringWriter();
+        CsvExport.write(judged, CsvExport.Part.all(0), ShownUnits.RECORDED, out);
+        assertThat(out.toString())
+                .contains("# Limit: Leq, dose of each working shift above 100 % by ISO 85")
+                .contains("# Limit: Air, left above 14");
+        assertThat(judged.limitsFrom()).endsWith("and Leq, dose of each working shift above 100 % by ISO 85");
+        assertThat(d.limitsFrom()).doesNotContain("dose");
+    }
+
+    @Test
     void an_export_is_in_the_unit_that_is_shown() throws IOException {
         StringWriter out = new StringWriter();
         CsvExport.write(dossier(37, -40), CsvExport.Part.all(0), ShownUnits.FAHRENHEIT, out);

@@ -17,7 +17,6 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.core.unit.ShownUnits;
-import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 
 /** What is compared, from how an address names it: {@code m12} is a mission, {@code p5} a spot with the missions that lay there. */
@@ -137,7 +136,7 @@ class Compared {
                 .map(d -> new Line(
                         d.number(),
                         d.channel().label(),
-                        Unit.of(d.channel().unit().symbol()).shown(inUnits).symbol()))
+                        d.channel().unit().shown(inUnits).symbol()))
                 .toList();
         return new Part(
                 m.id(),
@@ -149,7 +148,7 @@ class Compared {
     /** What somebody marked with the logger's button first, then what was noted here. */
     private Stream<Mark> marks(Mission m) {
         return Stream.concat(
-                events.of(m).stream()
+                events.noted(m).stream()
                         .filter(e -> e.sign().equals("●"))
                         .map(e -> new Mark(e.at().toEpochMilli(), "● " + e.what())),
                 notes.of(m).stream().map(n -> new Mark(n.fromAt().toEpochMilli(), "✎ " + n.text())));

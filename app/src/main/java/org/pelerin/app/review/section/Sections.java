@@ -2,13 +2,14 @@ package org.pelerin.app.review.section;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.TreeSet;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
@@ -42,6 +43,7 @@ public class Sections {
 
     private static final long MOST_SAMPLES = 5_000_000;
     private static final int MISSIONS = 24;
+    private static final int LISTED = 300;
 
     /** It is more than is read at once; the message says what to do. */
     public static final class TooMuchException extends RuntimeException {
@@ -64,8 +66,9 @@ public class Sections {
 
     /** Missions of a site of which something is home, the newest first. */
     List<Mission> recorded(long site) {
-        return places.spots(site).stream()
-                .flatMap(s -> missions.atSpot(s.id(), MISSIONS).stream())
+        MissionFilter filter = new MissionFilter();
+        filter.site = site;
+        return missions.page(filter.wanted(ZoneOffset.UTC), LISTED, 0).stream()
                 .filter(m -> m.records().firstAt() != null)
                 .sorted(Comparator.comparing((Mission m) -> m.records().firstAt())
                         .reversed())
@@ -74,11 +77,11 @@ public class Sections {
 
     /** The units that missions recorded, as they are shown. */
     List<String> units(List<Mission> of, ShownUnits shown) {
-        TreeSet<String> out = new TreeSet<>();
-        of.forEach(m -> store.tables(m)
-                .forEach(t -> store.drawn(m, t)
-                        .forEach(d -> out.add(d.channel().unit().shown(shown).symbol()))));
-        return List.copyOf(out);
+        return store.units(of).stream()
+                .map(u -> u.shown(shown).symbol())
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /**
