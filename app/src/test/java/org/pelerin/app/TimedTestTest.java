@@ -87,5 +87,9 @@ class TimedTestTest extends PageTest {
             assertThat(new PDFTextStripper().getText(document).replace('\u00a0', ' '))
                     .contains("2 timed tests", "Press felt, test 1", "Press felt, test 3", "3 s / 1 s: ");
         }
+        page.navigate(first);
+        page.locator("button:has-text('List it no more')").click();
+        assertThat(page.locator(".said")).containsText("Press felt, test 1 is not listed any more");
+        assertThat(page.locator("[aria-label='Choose Press felt, test 1']")).hasCount(0);
     }
 }
