@@ -31,7 +31,7 @@ function start({ sources, t: unit }) {
   async function read(s, from, to, width) {
     const o = origin(s), parts = s.parts.filter((p) => p.to >= from + o && p.from <= to + o);
     return Promise.all(parts.map(async (p) => {
-      const answer = await fetch(`/missions/${p.mission}/window?from=${Math.floor(from + o)}&to=${Math.ceil(to + o)}&width=${width}&t=${unit}`, { headers: { Accept: 'application/json' } });
+      const answer = await fetch(`/missions/${p.mission}/window?from=${Math.floor(from + o)}&to=${Math.ceil(to + o)}&width=${width}&t=${encodeURIComponent(unit)}`, { headers: { Accept: 'application/json' } });
       if (!answer.ok) throw new Error(`The points of ${s.name} could not be read (${answer.status}).`);
       const window = await answer.json(), known = new Set(p.lines.map((l) => l.number));
       return window.lines.filter((l) => known.has(l.channel)).map((l) => ({ ...l, group: window.groups[l.group], source: s, shift: o }));

@@ -86,7 +86,7 @@ function start() {
     if (cursors.length) told();
     if (!stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
     const [from, to] = stretch ?? [Math.floor(view.from), Math.ceil(view.to)];
-    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${from}&to=${to}&channels=${channels || -1}&t=${data.t}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
+    htmx.ajax('GET', `/missions/${data.mission}/figures?from=${from}&to=${to}&channels=${channels || -1}&t=${encodeURIComponent(data.t)}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
   }
 
   document.querySelectorAll('[data-span]').forEach((b) => b.addEventListener('click', () => {

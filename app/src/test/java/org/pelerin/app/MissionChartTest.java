@@ -122,6 +122,7 @@ class MissionChartTest extends PageTest {
         page.navigate(day);
         assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
         // other units show the same stretch
+        page.locator("summary.chip:has-text('°C')").click();
         page.locator("a.chip:has-text('°F')").click();
         assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
         assertThat(page.locator("#figures-box")).containsText("°F");
@@ -164,6 +165,7 @@ class MissionChartTest extends PageTest {
         assertThat(page.locator("#figures-box")).containsText("°F");
         assertThat(page.locator("#figures-box")).containsText("44.60");
         assertThat(page.locator("#rows tbody tr").first()).containsText("44.6");
+        page.locator("summary.chip:has-text('°F')").click();
         page.locator("a.chip:has-text('°C')").click();
         assertThat(page.locator("#figures-box")).containsText("7.00");
         assertThat(page.locator("#rows tbody tr").first()).containsText("7");

@@ -40,6 +40,7 @@ import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.unit.ShownUnits;
 
 /** Preparing loggers in the real pages: plans, sensors, batches. */
 @Timeout(180)
@@ -515,7 +516,8 @@ class PrepareTest {
         bed.bean(org.pelerin.app.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
         assertThat(bed.bean(org.pelerin.app.prepare.check.LiveService.class)
-                        .gauges(serial)
+                        .read(serial, ShownUnits.RECORDED)
+                        .gauges()
                         .get(0)
                         .value())
                 .isCloseTo(94, org.assertj.core.api.Assertions.within(0.1001));

@@ -40,6 +40,38 @@ class TimedTestTest extends PageTest {
     }
 
     @Test
+    void what_is_read_now_and_what_it_waits_for_is_in_ones_own_units() {
+        units("°F");
+        try {
+            page.navigate(bed.address + "/dock/" + SERIAL);
+            assertThat(page.locator(".live-box .gauge b").first()).containsText("°F");
+            page.locator("#keep summary").click();
+            page.fill("#keep [name=low]", "1000");
+            page.fill("#keep [name=high]", "1004.5");
+            page.locator("#keep button").click();
+            assertThat(page.locator("h1")).containsText("lies between 1000 and 1004.5");
+            assertThat(page.locator("h1")).containsText("°F");
+            page.locator(".watching .gauge b").first().waitFor();
+            assertThat(page.locator(".watching .gauge b").first()).containsText("°F");
+            page.navigate(page.url() + "?t=r");
+            // (1000 − 32) / 1.8 to 12 significant digits, and (1004.5 − 32) / 1.8
+            assertThat(page.locator("h1")).containsText("lies between 537.777777778 and 540.277777778");
+            page.locator("button:has-text('Stop watching')").click();
+            page.navigate(bed.address + "/dock/check");
+            assertThat(page.locator("section").first()).containsText("°F");
+        } finally {
+            units("");
+        }
+    }
+
+    private void units(String temperature) {
+        page.navigate(bed.address + "/me");
+        page.selectOption("#u-t", temperature);
+        page.locator("button:has-text('Show them in these')").click();
+        assertThat(page.locator(".said")).containsText("shown in these units");
+    }
+
+    @Test
     void it_grows_tells_its_ratios_and_is_repeated_under_the_next_number() throws IOException {
         page.navigate(bed.address + "/dock/" + SERIAL + "/test");
         page.fill("#t-length", "4 s");

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.prepare.check.LiveCheck;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
@@ -27,8 +28,8 @@ class CheckController {
     }
 
     @GetMapping("/dock/check")
-    String all(Model page) {
-        List<LiveCheck.Line> lines = check.all();
+    String all(ShownUnits inUnits, Model page) {
+        List<LiveCheck.Line> lines = check.all(inUnits);
         page.addAttribute("room", "dock");
         page.addAttribute("lines", lines);
         page.addAttribute(

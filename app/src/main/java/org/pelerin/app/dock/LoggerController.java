@@ -9,6 +9,7 @@ import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.prepare.check.LiveService;
 import org.pelerin.app.prepare.check.PhaseLook;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -66,9 +67,9 @@ class LoggerController {
     }
 
     @GetMapping("/dock/{serial}/live")
-    String live(@PathVariable String serial, Model model) {
+    String live(@PathVariable String serial, ShownUnits inUnits, Model model) {
         try {
-            LiveService.Reading reading = live.read(serial);
+            LiveService.Reading reading = live.read(serial, inUnits);
             model.addAttribute("gauges", reading.gauges());
             model.addAttribute("watched", reading.watched());
         } catch (Dock.NotConnectedException | LinkException | RefusedException e) {

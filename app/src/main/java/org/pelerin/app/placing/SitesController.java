@@ -9,6 +9,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -65,10 +66,11 @@ class SitesController {
     }
 
     @GetMapping("/places/{id}")
-    String site(@PathVariable long id, Model page) {
+    String site(@PathVariable long id, ShownUnits inUnits, Model page) {
         Site site = find.site(id);
         page.addAttribute("room", "places");
         page.addAttribute("view", new SiteView(site, here(places.spots(id), placements.presentAt(id))));
+        page.addAttribute("inUnits", inUnits);
         page.addAttribute("people", book.at(id));
         page.addAttribute("shape", site.pictureStamp() == null ? null : places.pictureShape(id));
         return "placing/site";

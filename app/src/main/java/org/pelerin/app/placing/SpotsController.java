@@ -7,6 +7,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.plans.PlanService;
+import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -43,13 +44,14 @@ class SpotsController {
     }
 
     @GetMapping("/spots/{id}")
-    String spot(@PathVariable long id, Model page) {
+    String spot(@PathVariable long id, ShownUnits inUnits, Model page) {
         Spot spot = find.spot(id);
         List<Placement> history = placements.ofSpot(id, HISTORY);
         page.addAttribute("room", "places");
         page.addAttribute("spot", spot);
         page.addAttribute("site", find.site(spot.siteId()));
         page.addAttribute("there", history.stream().filter(Placement::present).toList());
+        page.addAttribute("inUnits", inUnits);
         page.addAttribute("history", history);
         page.addAttribute("missions", missions.atSpot(id, MISSIONS));
         return "placing/spot";

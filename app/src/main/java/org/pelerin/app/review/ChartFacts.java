@@ -8,6 +8,7 @@ import java.util.Map;
 import org.pelerin.app.collect.DeviceEvents;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.people.units.AskedUnits;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
@@ -74,7 +75,7 @@ class ChartFacts {
         data.put("from", viewed.loggerTime(begun).toEpochMilli());
         data.put("to", viewed.loggerTime(ended).toEpochMilli());
         data.put("zone", mission.zoneOr(show.home()).getId());
-        data.put("t", t.matches("[cfr]") ? t : "");
+        data.put("t", AskedUnits.of(t).text());
         data.put("clock", viewed.none() ? "" : MissionController.OWN);
         data.put("channels", channels(missions.plan(mission).limits(), tables, j, inUnits));
         data.put("rules", rules(missions.plan(mission).limits(), j, inUnits));

@@ -12,6 +12,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionTally;
+import org.pelerin.app.people.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
@@ -148,8 +149,8 @@ class MissionController {
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("settling", missions.acclimatisation(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
-        model.addAttribute("fahrenheit", Unit.CELSIUS.shown(inUnits).symbol().equals("°F"));
-        model.addAttribute("t", t.matches("[cfr]") ? t : null);
+        AskedUnits asked = AskedUnits.of(t);
+        model.addAttribute("t", asked.text().isEmpty() ? null : asked.text());
         model.addAttribute("reads", missions.visits(mission));
         model.addAttribute("own", own);
         model.addAttribute("clockKey", own ? OWN : "");
@@ -178,9 +179,7 @@ class MissionController {
             model.addAttribute("viewId", chosen == null ? null : chosen.id());
             model.addAttribute("person", me.getName());
             model.addAttribute("units", new Units(inUnits));
-            model.addAttribute(
-                    "temperatures",
-                    j.series().stream().anyMatch(s -> Unit.of(s.unit()).temperature()));
+            model.addAttribute("unitMenus", UnitMenu.of(j, inUnits, asked));
             model.addAttribute(
                     "levels",
                     j.series().stream().anyMatch(c -> Unit.of(c.unit()).level()));

@@ -31,6 +31,11 @@ public record Conversion(Unit from, Unit to, double factor, double shift) {
         return d * factor;
     }
 
+    /** How many decimals show as much of a value as so many did before; never fewer than none. */
+    public int decimals(int before) {
+        return (int) Math.max(0, before - Math.floor(Math.log10(Math.abs(factor)) + 1e-9));
+    }
+
     public Conversion back() {
         return new Conversion(to, from, 1 / factor, -shift / factor);
     }

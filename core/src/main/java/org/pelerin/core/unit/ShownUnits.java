@@ -1,6 +1,8 @@
 package org.pelerin.core.unit;
 
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * The units in which somebody wants values shown, by quantity; null for as they were recorded.
@@ -9,6 +11,9 @@ import java.util.List;
  */
 public record ShownUnits(Unit temperature, Unit pressure, Unit length, Unit volume) {
 
+    private static final Set<Quantity> CHOSEN =
+            EnumSet.of(Quantity.TEMPERATURE, Quantity.PRESSURE, Quantity.LENGTH, Quantity.VOLUME);
+
     /** Everything as it was recorded. */
     public static final ShownUnits RECORDED = new ShownUnits(null, null, null, null);
 
@@ -16,6 +21,19 @@ public record ShownUnits(Unit temperature, Unit pressure, Unit length, Unit volu
 
     public ShownUnits withTemperature(Unit other) {
         return new ShownUnits(other, pressure, length, volume);
+    }
+
+    /** With this unit for what is of its quantity; the same where there is none to choose for it. */
+    public ShownUnits with(Unit unit) {
+        return Quantity.of(unit.symbol())
+                .map(q -> switch (q) {
+                    case TEMPERATURE -> withTemperature(unit);
+                    case PRESSURE -> new ShownUnits(temperature, unit, length, volume);
+                    case LENGTH -> new ShownUnits(temperature, pressure, unit, volume);
+                    case VOLUME -> new ShownUnits(temperature, pressure, length, unit);
+                    case VOLTAGE, CURRENT, RESISTANCE, FREQUENCY, FLOW, SPEED -> this;
+                })
+                .orElse(this);
     }
 
     /** The way from a unit to the one it is shown in; to itself where nothing else is wanted. */
@@ -36,8 +54,12 @@ public record ShownUnits(Unit temperature, Unit pressure, Unit length, Unit volu
                 .orElse(null);
     }
 
-    /** What can be chosen, by the unit that stands for its quantity. */
+    /** What can be chosen, by a unit of its quantity; nothing where values stay as they were recorded. */
     public static List<Unit> choices(Unit quantity) {
+        if (quantity.symbol().equals("mm")
+                || Quantity.of(quantity.symbol()).filter(CHOSEN::contains).isEmpty()) {
+            return List.of();
+        }
         return quantity.choices().stream()
                 .filter(u -> !u.symbol().equals("mm") && !u.symbol().equals("cm"))
                 .toList();

@@ -38,6 +38,17 @@ class UnitTest {
     }
 
     @Test
+    void a_value_keeps_its_resolution_in_another_unit() {
+        // 0.01 kPa is 0.1 hPa, 0.0001 bar; 0.01 m is 0.03 ft; 1 l is 0.001 m³
+        assertThat(Unit.of("kPa").shownIn(Unit.of("hPa")).decimals(2)).isEqualTo(1);
+        assertThat(Unit.of("kPa").shownIn(Unit.of("Pa")).decimals(2)).isZero();
+        assertThat(Unit.of("kPa").shownIn(Unit.of("bar")).decimals(2)).isEqualTo(4);
+        assertThat(Unit.of("m").shownIn(Unit.of("ft")).decimals(2)).isEqualTo(2);
+        assertThat(Unit.of("l").shownIn(Unit.of("m³")).decimals(0)).isEqualTo(3);
+        assertThat(Unit.CELSIUS.shownIn(Unit.FAHRENHEIT).decimals(1)).isEqualTo(1);
+    }
+
+    @Test
     void fahrenheit_shifts_values_and_only_stretches_differences() {
         Conversion f = Unit.CELSIUS.shown(ShownUnits.FAHRENHEIT);
         assertThat(f.value(100)).isEqualTo(212);

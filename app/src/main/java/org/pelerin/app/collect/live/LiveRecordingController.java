@@ -18,6 +18,9 @@ import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.RecordConverter;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -56,6 +59,7 @@ class LiveRecordingController {
             @RequestParam(defaultValue = "") String low,
             @RequestParam(defaultValue = "") String high,
             @RequestParam(required = false) Long spot,
+            ShownUnits inUnits,
             Principal me,
             RedirectAttributes flash) {
         dock.get(serial);
@@ -76,8 +80,13 @@ class LiveRecordingController {
         }
         Plan plan = recordings.settings(serial, interval);
         if (from != null) {
-            plan = plan.withStart(
-                    new StartCondition.OnThreshold(plan.enabled().get(0), StartCondition.Crossing.ENTERS, from, to));
+            int first = plan.enabled().get(0);
+            // typed beside the live readings, and in their unit
+            Conversion typedIn = Unit.of(plan.unit(ModelCatalogue.get(plan.model()), first))
+                    .shown(inUnits)
+                    .back();
+            plan = plan.withStart(new StartCondition.OnThreshold(
+                    first, StartCondition.Crossing.ENTERS, typedIn.value(from), typedIn.value(to)));
         }
         try {
             return "redirect:/live-recordings/" + recordings.order(serial, plan, times, spot, me.getName());
@@ -100,8 +109,8 @@ class LiveRecordingController {
     }
 
     @GetMapping("/live-recordings/{id}")
-    String recording(@PathVariable long id, Model page) {
-        fill(id, page);
+    String recording(@PathVariable long id, ShownUnits inUnits, Model page) {
+        fill(id, inUnits, page);
         return "collect/live/recording";
     }
 
@@ -110,9 +119,10 @@ class LiveRecordingController {
     String state(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String v,
+            ShownUnits inUnits,
             Model page,
             HttpServletResponse response) {
-        fill(id, page);
+        fill(id, inUnits, page);
         return Newest.view("collect/live/recording :: state", v, page, response);
     }
 
@@ -122,20 +132,21 @@ class LiveRecordingController {
         return "redirect:/live-recordings/" + id;
     }
 
-    private void fill(long id, Model page) {
+    private void fill(long id, ShownUnits inUnits, Model page) {
         LiveRecording r =
                 recordings.find(id).orElseThrow(() -> new NotThereException("There is no live recording " + id + "."));
         Plan plan = PlanDocument.plan(r.settings());
         LoggerModel model = ModelCatalogue.get(plan.model());
         List<LiveMapper.Sample> samples = recordings.newest(r, SHOWN);
+        List<Line> channels = new RecordConverter(model, plan)
+                .channels().stream().map(c -> Line.of(c, inUnits)).toList();
         List<double[]> values = samples.stream()
-                .map(s -> LiveCounts.values(model, plan, LiveCounts.read(s.counts())))
+                .map(s -> shown(channels, LiveCounts.values(model, plan, LiveCounts.read(s.counts()))))
                 .toList();
-        List<MeasuredChannel> channels = new RecordConverter(model, plan).channels();
         page.addAttribute("room", "dock");
         page.addAttribute("r", r);
         page.addAttribute("kept", recordings.kept(id));
-        page.addAttribute("waits", waits(plan, model));
+        page.addAttribute("waits", waits(plan, model, inUnits));
         page.addAttribute("channels", channels);
         page.addAttribute("traces", traces(channels, samples, values));
         page.addAttribute("rows", rows(r, samples, values));
@@ -150,12 +161,34 @@ class LiveRecordingController {
     }
 
     /** What it waits for before it keeps anything; empty where it begins at once. */
-    private static String waits(Plan plan, LoggerModel model) {
+    private static String waits(Plan plan, LoggerModel model, ShownUnits inUnits) {
         if (!(plan.start() instanceof StartCondition.OnThreshold t)) {
             return "";
         }
-        return "“" + plan.channels().get(t.channel()).label() + "” lies between " + LimitText.plain(t.low()) + " and "
-                + LimitText.quantity(t.high(), plan.unit(model, t.channel()));
+        Conversion to = Unit.of(plan.unit(model, t.channel())).shown(inUnits);
+        return "“" + plan.channels().get(t.channel()).label() + "” lies between " + LimitText.plain(to.value(t.low()))
+                + " and " + LimitText.quantity(to.value(t.high()), to.symbol());
+    }
+
+    /** A channel in the unit that it is shown in. */
+    record Line(String label, Conversion to, int decimals) {
+
+        static Line of(MeasuredChannel c, ShownUnits inUnits) {
+            Conversion to = Unit.of(c.unit()).shown(inUnits);
+            return new Line(c.label(), to, to.decimals(c.decimals()));
+        }
+
+        public String unit() {
+            return to.symbol();
+        }
+    }
+
+    private static double[] shown(List<Line> channels, double[] recorded) {
+        double[] out = new double[recorded.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = channels.get(i).to().value(recorded[i]);
+        }
+        return out;
     }
 
     /** A row of the table, the newest first. */
@@ -170,8 +203,7 @@ class LiveRecordingController {
         return out;
     }
 
-    private static List<Trace> traces(
-            List<MeasuredChannel> channels, List<LiveMapper.Sample> samples, List<double[]> values) {
+    private static List<Trace> traces(List<Line> channels, List<LiveMapper.Sample> samples, List<double[]> values) {
         List<Trace> out = new ArrayList<>();
         for (int c = 0; c < channels.size(); c++) {
             double least = Double.POSITIVE_INFINITY;
@@ -182,7 +214,7 @@ class LiveRecordingController {
                 least = Double.isNaN(last) ? least : Math.min(least, last);
                 greatest = Double.isNaN(last) ? greatest : Math.max(greatest, last);
             }
-            MeasuredChannel channel = channels.get(c);
+            Line channel = channels.get(c);
             boolean any = least <= greatest;
             String format = "%." + channel.decimals() + "f";
             out.add(new Trace(

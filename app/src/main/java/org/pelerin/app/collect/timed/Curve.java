@@ -4,6 +4,9 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.core.stats.ElapsedRatio;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 
 /**
  * The curve of a test.
@@ -23,7 +26,23 @@ public record Curve(String unit, Duration every, List<Double> values, long lengt
      * @param due what is left until it can be told; zero once it can
      * @param value null where it cannot be told yet, or never
      */
-    public record Quotient(ElapsedRatio ratio, Duration due, Double early, Double late, Double value) {}
+    public record Quotient(ElapsedRatio ratio, Duration due, Double early, Double late, Double value) {
+
+        /** The two values in another unit; of what was recorded the ratio is, whatever that is. */
+        Quotient shown(Conversion to) {
+            return new Quotient(ratio, due, shown(to, early), shown(to, late), value);
+        }
+
+        private static Double shown(Conversion to, Double v) {
+            return v == null ? null : to.value(v);
+        }
+    }
+
+    /** The same in the units that somebody wants. */
+    Curve shown(ShownUnits inUnits) {
+        Conversion to = Unit.of(unit).shown(inUnits);
+        return new Curve(to.symbol(), every, values.stream().map(to::value).toList(), length);
+    }
 
     /** So long it has gone on. */
     public Duration elapsed() {

@@ -16,6 +16,8 @@ import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.stats.ElapsedRatio;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -124,8 +126,8 @@ class TimedTestController {
     }
 
     @GetMapping("/tests/{id}")
-    String test(@PathVariable long id, Model page) {
-        fill(get(id), page);
+    String test(@PathVariable long id, ShownUnits inUnits, Model page) {
+        fill(get(id), inUnits, page);
         return "collect/timed/test";
     }
 
@@ -134,21 +136,27 @@ class TimedTestController {
     String state(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String v,
+            ShownUnits inUnits,
             Model page,
             HttpServletResponse response) {
-        fill(get(id), page);
+        fill(get(id), inUnits, page);
         return Newest.view("collect/timed/test :: state", v, page, response);
     }
 
-    private void fill(TimedTest t, Model page) {
+    private void fill(TimedTest t, ShownUnits inUnits, Model page) {
         Optional<LiveRecording> r = tests.recording(t);
         Optional<Curve> curve = tests.curve(t);
         page.addAttribute("room", "dock");
         page.addAttribute("t", t);
         page.addAttribute("recording", r.orElse(null));
         page.addAttribute("going", r.isPresent() && !r.get().state().over());
-        page.addAttribute("curve", curve.orElse(null));
-        page.addAttribute("quotients", curve.map(c -> c.quotients(t.elapsed())).orElse(List.of()));
+        page.addAttribute("curve", curve.map(c -> c.shown(inUnits)).orElse(null));
+        page.addAttribute(
+                "quotients",
+                curve.map(c -> c.quotients(t.elapsed()).stream()
+                                .map(q -> q.shown(Unit.of(c.unit()).shown(inUnits)))
+                                .toList())
+                        .orElse(List.of()));
         page.addAttribute(
                 "version",
                 Integer.toHexString(List.of(

@@ -3,7 +3,6 @@ package org.pelerin.app.people.units;
 import java.security.Principal;
 import java.util.List;
 import org.pelerin.core.unit.ShownUnits;
-import org.pelerin.core.unit.Unit;
 import org.springframework.core.MethodParameter;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.support.WebDataBinderFactory;
@@ -13,8 +12,7 @@ import org.springframework.web.method.support.ModelAndViewContainer;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /**
- * Gives pages the units in which values are shown: a person's own, or what the address's {@code t} says: {@code c} and {@code f} for temperatures
- * in °C and °F, {@code r} for everything as it was recorded.
+ * Gives pages the units in which values are shown: a person's own, or what the address's {@code t} says, see {@link AskedUnits}.
  */
 @Component
 class ShownUnitsResolver implements HandlerMethodArgumentResolver, WebMvcConfigurer {
@@ -41,14 +39,8 @@ class ShownUnitsResolver implements HandlerMethodArgumentResolver, WebMvcConfigu
             ModelAndViewContainer container,
             NativeWebRequest request,
             WebDataBinderFactory binder) {
-        String asked = request.getParameter("t");
-        if ("r".equals(asked)) {
-            return ShownUnits.RECORDED;
-        }
         Principal me = request.getUserPrincipal();
         ShownUnits own = me == null ? ShownUnits.RECORDED : units.of(me.getName());
-        return "f".equals(asked)
-                ? own.withTemperature(Unit.FAHRENHEIT)
-                : "c".equals(asked) ? own.withTemperature(Unit.CELSIUS) : own;
+        return AskedUnits.of(request.getParameter("t")).over(own);
     }
 }

@@ -10,6 +10,9 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Component;
 
 /** How instants, durations and numbers are written on pages. Units stay with their number by a no-break space. */
@@ -122,6 +125,12 @@ public class Formats {
                 ? "at most " + number(high, 1)
                 : high == null ? "at least " + number(low, 1) : number(low, 1) + " … " + number(high, 1);
         return text + " " + unit;
+    }
+
+    /** The same in the units that somebody wants. */
+    public String range(Double low, Double high, String unit, ShownUnits inUnits) {
+        Conversion to = Unit.of(unit).shown(inUnits);
+        return range(low == null ? null : to.value(low), high == null ? null : to.value(high), to.symbol());
     }
 
     /** “none of 12”, “all 12”, “3 of 12”. */

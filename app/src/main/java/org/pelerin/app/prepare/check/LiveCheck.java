@@ -13,6 +13,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.core.unit.ShownUnits;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -87,17 +88,17 @@ public class LiveCheck {
     }
 
     /** All connected loggers, those with trouble first. */
-    public List<Line> all() {
-        List<Line> out = InParallel.map(lookers, dock.view().loggers(), this::look);
+    public List<Line> all(ShownUnits inUnits) {
+        List<Line> out = InParallel.map(lookers, dock.view().loggers(), l -> look(l, inUnits));
         out.sort(Comparator.comparing(Line::look)
                 .thenComparing(l -> l.logger().station())
                 .thenComparing(l -> l.logger().port()));
         return out;
     }
 
-    private Line look(DockedLogger logger) {
+    private Line look(DockedLogger logger, ShownUnits inUnits) {
         try {
-            List<LiveGauge> gauges = live.gauges(logger.serial());
+            List<LiveGauge> gauges = live.read(logger.serial(), inUnits).gauges();
             List<LiveGauge> counted = gauges.stream().filter(LiveGauge::counts).toList();
             List<LiveGauge> spare = gauges.stream().filter(g -> !g.counts()).toList();
             List<String> findings = findings(logger);

@@ -4,6 +4,9 @@ import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
 import org.pelerin.core.stats.Band;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 import org.pelerin.link.message.LiveValues;
 
 /**
@@ -13,6 +16,7 @@ import org.pelerin.link.message.LiveValues;
  * @param x position of the reading; −1 where the sensor reads open
  * @param lowX left edge of the allowed band, as {@code highX} the right one; the whole range where there are no limits
  * @param counts whether it is recorded, or is part of the logger itself
+ * @param low lower end of the range, as {@code high} the upper one
  * @param fault why it has no value: “open”, or the signal that its sensor does not give; empty where it has one
  * @param side 1 above its band, −1 below, 0 inside
  */
@@ -28,8 +32,8 @@ public record LiveGauge(
         boolean banded,
         int side,
         String fault,
-        String from,
-        String to,
+        double low,
+        double high,
         boolean counts) {
 
     public static final int WIDTH = 300;
@@ -66,8 +70,8 @@ public record LiveGauge(
                 min != null || max != null,
                 band.side(value),
                 fault(reading),
-                plain(low),
-                plain(high),
+                low,
+                high,
                 settings != null || !channel.input().kind().wired());
     }
 
@@ -79,6 +83,34 @@ public record LiveGauge(
                                 + LimitText.quantity(
                                         reading.raw(), reading.channel().input().unit())
                         : "";
+    }
+
+    /** The same in the units that somebody wants; what lies where stays as it is. */
+    LiveGauge shown(ShownUnits inUnits) {
+        Conversion to = Unit.of(unit).shown(inUnits);
+        return new LiveGauge(
+                label,
+                to.symbol(),
+                to.value(value),
+                to.decimals(decimals),
+                share,
+                x,
+                lowX,
+                highX,
+                banded,
+                side,
+                fault,
+                to.value(low),
+                to.value(high),
+                counts);
+    }
+
+    public String from() {
+        return plain(low);
+    }
+
+    public String to() {
+        return plain(high);
     }
 
     /** Whether it wants a look: it has no value, or one outside its band. */

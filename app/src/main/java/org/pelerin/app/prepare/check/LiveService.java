@@ -7,6 +7,9 @@ import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.Unit;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LiveValues;
 import org.pelerin.link.message.LoggerState;
@@ -31,11 +34,7 @@ public class LiveService {
      */
     public record Reading(List<LiveGauge> gauges, String watched) {}
 
-    public List<LiveGauge> gauges(String serial) {
-        return read(serial).gauges();
-    }
-
-    public Reading read(String serial) {
+    public Reading read(String serial, ShownUnits inUnits) {
         DockedLogger logger = dock.get(serial);
         try (LoggerLink link = dock.open(serial)) {
             Plan plan = logger.status().mission() == 0 ? null : link.readPlan();
@@ -43,35 +42,41 @@ public class LiveService {
             List<LiveValues.Value> values = LiveValues.of(logger.model(), plan, link.live());
             for (LiveValues.Value v : values) {
                 boolean planned = plan != null && plan.channels().get(v.index()).enabled();
-                out.add(LiveGauge.of(v, planned ? plan.channels().get(v.index()) : null));
+                out.add(LiveGauge.of(v, planned ? plan.channels().get(v.index()) : null)
+                        .shown(inUnits));
             }
             boolean waits = logger.status().state() == LoggerState.WAITING
                     && plan != null
                     && plan.start() instanceof StartCondition.OnThreshold;
-            return new Reading(out, waits ? watched((StartCondition.OnThreshold) plan.start(), values) : "");
+            return new Reading(out, waits ? watched((StartCondition.OnThreshold) plan.start(), values, inUnits) : "");
         }
     }
 
-    private String watched(StartCondition.OnThreshold start, List<LiveValues.Value> values) {
+    private String watched(StartCondition.OnThreshold start, List<LiveValues.Value> values, ShownUnits inUnits) {
         LiveValues.Value v = values.stream()
                 .filter(x -> x.index() == start.channel())
                 .findFirst()
                 .orElseThrow();
-        int decimals = v.channel().decimals();
-        String unit = "\u00a0" + v.channel().unit();
+        Conversion to = Unit.of(v.channel().unit()).shown(inUnits);
+        int decimals = to.decimals(v.channel().decimals());
+        String unit = "\u00a0" + to.symbol();
         String waits = switch (start.crossing()) {
-            case ABOVE -> "rises above " + show.number(start.high(), decimals);
-            case BELOW -> "falls below " + show.number(start.low(), decimals);
-            case ENTERS -> "enters " + show.number(start.low(), decimals) + " … " + show.number(start.high(), decimals);
-            case LEAVES -> "leaves " + show.number(start.low(), decimals) + " … " + show.number(start.high(), decimals);
+            case ABOVE -> "rises above " + show.number(to.value(start.high()), decimals);
+            case BELOW -> "falls below " + show.number(to.value(start.low()), decimals);
+            case ENTERS ->
+                "enters " + show.number(to.value(start.low()), decimals) + " … "
+                        + show.number(to.value(start.high()), decimals);
+            case LEAVES ->
+                "leaves " + show.number(to.value(start.low()), decimals) + " … "
+                        + show.number(to.value(start.high()), decimals);
         };
         double missing = start.missing(v.value());
         String far = Double.isNaN(missing)
                 ? "; it reads open and will never start like this"
                 : missing == 0
                         ? "; it starts with the next look"
-                        : "; " + show.number(missing, decimals) + unit + " to go";
+                        : "; " + show.number(to.difference(missing), decimals) + unit + " to go";
         return "Starts when “" + v.channel().label() + "” " + waits + unit + ". It reads "
-                + show.number(v.value(), decimals) + unit + far + ".";
+                + show.number(to.value(v.value()), decimals) + unit + far + ".";
     }
 }

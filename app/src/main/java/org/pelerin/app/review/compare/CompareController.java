@@ -10,6 +10,7 @@ import java.util.Map;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.people.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -75,10 +76,9 @@ class CompareController {
         model.addAttribute("room", "missions");
         model.addAttribute("sources", selection.sources());
         model.addAttribute("missing", selection.missing());
-        model.addAttribute("t", t.matches("[cfr]") ? t : null);
-        model.addAttribute(
-                "data",
-                json.writeValueAsString(Map.of("sources", selection.sources(), "t", t.matches("[cfr]") ? t : "")));
+        String asked = AskedUnits.of(t).text();
+        model.addAttribute("t", asked.isEmpty() ? null : asked);
+        model.addAttribute("data", json.writeValueAsString(Map.of("sources", selection.sources(), "t", asked)));
         model.addAttribute("together", views.together(me.getName()));
         model.addAttribute("person", me.getName());
         choice(month, site, model);

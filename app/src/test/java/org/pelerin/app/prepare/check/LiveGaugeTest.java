@@ -10,6 +10,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.MeasuredChannel;
+import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.link.message.LiveValues;
 
 class LiveGaugeTest {
@@ -47,6 +48,17 @@ class LiveGaugeTest {
     @Test
     void an_open_sensor_has_no_needle() {
         assertThat(gauge(BAND, Double.NaN).open()).isTrue();
+    }
+
+    @Test
+    void in_another_unit_it_is_the_same_drawing_with_other_figures() {
+        LiveGauge g = gauge(BAND, 15);
+        LiveGauge f = g.shown(ShownUnits.FAHRENHEIT);
+        assertThat(f.told()).isEqualTo("Vault 59.00 °F");
+        // 6 °C and 18 °C
+        assertThat(f.from() + " to " + f.to()).isEqualTo("42.8 to 64.4");
+        assertThat(f.x()).isEqualTo(g.x());
+        assertThat(f.side()).isEqualTo(1);
     }
 
     @Test
