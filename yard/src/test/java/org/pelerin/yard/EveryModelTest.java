@@ -127,6 +127,32 @@ class EveryModelTest {
                 .isEqualTo(LoggerEvent.Kind.STOPPED_BATTERY);
     }
 
+    @Test
+    void it_notes_a_low_battery_once_a_mission_and_records_on() {
+        LoggerModel model = ModelCatalogue.get("alder-t1");
+        Plan plan = plain(model, Duration.ofMinutes(15), new StopCondition.MemoryFull(), Map.of());
+        // just above 15 %
+        SimulatedLogger logger = new SimulatedLogger(
+                "PL-1", model, model.firmware().newest(), 0, 1 - 0.1501, 0, START);
+        logger.writePlan(START, plan);
+        logger.runUntil(START.plusSeconds(60), MIDDLE);
+        assertThat(low(logger)).isEmpty();
+        Instant later = START.plus(Duration.ofDays(20));
+        logger.runUntil(later, MIDDLE);
+        // what a day of it costs by the forecast: the share of 0.01 % is gone within it
+        Duration whole = Forecast.of(model, plan, 1, 20, START).batteryLeft();
+        assertThat(low(logger)).hasSize(1);
+        assertThat(Duration.between(START, low(logger).get(0).at()))
+                .isCloseTo(whole.dividedBy(10_000), Duration.ofMinutes(15));
+        assertThat(logger.status(later).state()).isEqualTo(LoggerState.LOGGING);
+    }
+
+    private static List<LoggerEvent> low(SimulatedLogger logger) {
+        return MissionHeader.decode(logger.header(1)).events().stream()
+                .filter(e -> e.kind() == LoggerEvent.Kind.BATTERY_LOW)
+                .toList();
+    }
+
     private static List<Series> collected(SimulatedLogger logger) {
         MissionInfo info = logger.missions().get(0);
         List<byte[]> pages = new ArrayList<>();

@@ -66,6 +66,7 @@ public class DeviceEvents {
             case ALARM_HIGH -> "▲";
             case ALARM_LOW -> "▼";
             case CLOCK_BEFORE, CLOCK_AFTER -> "◔";
+            case BATTERY_LOW -> "▁";
             case STOPPED_BY_BUTTON,
                     STOPPED_BY_LINK,
                     STOPPED_MEMORY_FULL,
@@ -88,6 +89,7 @@ public class DeviceEvents {
             case STOPPED_BATTERY -> "stopped, battery empty";
             case STOPPED_TIME -> "stopped at its time";
             case CLOCK_BEFORE, CLOCK_AFTER -> "its clock was set";
+            case BATTERY_LOW -> "noted less than 15 % of its battery";
         };
     }
 

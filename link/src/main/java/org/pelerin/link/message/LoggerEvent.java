@@ -27,7 +27,9 @@ public record LoggerEvent(Kind kind, Instant at, int channel, int level) {
         /** What the clock read when it was set; {@link #CLOCK_AFTER} follows. */
         CLOCK_BEFORE,
         /** What it was set to. */
-        CLOCK_AFTER;
+        CLOCK_AFTER,
+        /** Less than 15 % of the battery is left; once a mission. */
+        BATTERY_LOW;
 
         public boolean stop() {
             return name().startsWith("STOPPED");

@@ -7,6 +7,9 @@ final class Battery {
 
     private static final double MILLIS_PER_HOUR = 3_600_000;
 
+    /** Share of the charge below which a logger notes that its battery is low. */
+    private static final double LOW = 0.15;
+
     private final double capacity;
     private double used;
     private long drainedUntil;
@@ -41,6 +44,10 @@ final class Battery {
 
     boolean flat() {
         return used >= capacity;
+    }
+
+    boolean low() {
+        return left() < LOW;
     }
 
     /** Share of the charge that is left, 0…1. */

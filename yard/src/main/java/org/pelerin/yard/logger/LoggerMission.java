@@ -234,7 +234,14 @@ final class LoggerMission {
                 end(LoggerEvent.Kind.STOPPED_BATTERY, next);
                 break;
             }
+            noteBattery(next, body);
             scan(next, at, body);
+        }
+    }
+
+    private void noteBattery(long device, Body body) {
+        if (body.battery.low() && events.stream().noneMatch(e -> e.kind() == LoggerEvent.Kind.BATTERY_LOW)) {
+            event(new LoggerEvent(LoggerEvent.Kind.BATTERY_LOW, Instant.ofEpochMilli(device)));
         }
     }
 
