@@ -132,8 +132,8 @@ class EveryModelTest {
         LoggerModel model = ModelCatalogue.get("alder-t1");
         Plan plan = plain(model, Duration.ofMinutes(15), new StopCondition.MemoryFull(), Map.of());
         // just above 15 %
-        SimulatedLogger logger = new SimulatedLogger(
-                "PL-1", model, model.firmware().newest(), 0, 1 - 0.1501, 0, START);
+        SimulatedLogger logger =
+                new SimulatedLogger("PL-1", model, model.firmware().newest(), 0, 1 - 0.1501, 0, START);
         logger.writePlan(START, plan);
         logger.runUntil(START.plusSeconds(60), MIDDLE);
         assertThat(low(logger)).isEmpty();

@@ -48,8 +48,23 @@ class UncorrectedTest {
     }
 
     @Test
-    void no_formula_undoes_a_table_and_what_is_not_corrected_is_not_listed() {
-        Correction table = new Correction.Points(List.of(new Scaling.Point(0, 0.1), new Scaling.Point(10, 10.2)));
+    void a_table_is_undone_piece_by_piece_and_beyond_its_ends() {
+        Correction table = new Correction.Points(
+                List.of(new Scaling.Point(-10, -10.2), new Scaling.Point(0, 0.1), new Scaling.Point(10, 10.3)));
+        Uncorrected u = of("", table).get(0);
+        assertThat(u.words()).isEqualTo("a table of 3 points");
+        Uncorrected f = of("°F", table).get(0);
+        for (double read : new double[] {-20, -10, -5, -0.001, 0, 3.3, 10, 25}) {
+            double corrected = table.apply(read);
+            assertThat(undone(u, corrected)).isCloseTo(read, within(1e-9));
+            assertThat(undone(f, corrected * 1.8 + 32)).isCloseTo(read * 1.8 + 32, within(1e-9));
+        }
+    }
+
+    @Test
+    void no_formula_undoes_what_does_not_rise_and_what_is_not_corrected_is_not_listed() {
+        Correction table = new Correction.Points(
+                List.of(new Scaling.Point(0, 0.1), new Scaling.Point(10, 10.2), new Scaling.Point(11, 10.2)));
         assertThat(of("", table).get(0).formula()).isNull();
         assertThat(of("", Correction.NONE)).isEmpty();
     }
