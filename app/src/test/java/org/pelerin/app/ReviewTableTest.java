@@ -182,10 +182,7 @@ class ReviewTableTest extends PageTest {
             assertThat(before).isNotNull();
             took.add(Integer.valueOf(page.locator("#chart").getAttribute("data-took")));
         }
-        System.getLogger("pelerin")
-                .log(
-                        System.Logger.Level.INFO,
-                        "zooms of four channels of 10^7 samples each, fetched and drawn in ms: " + took);
+        System.out.println("Zooms of four channels of 10^7 samples each, fetched and drawn, in ms: " + took);
     }
 
     @Test
