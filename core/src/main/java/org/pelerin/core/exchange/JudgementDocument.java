@@ -340,7 +340,9 @@ public record JudgementDocument(
     }
 
     /** Judges a record, and reckons its figures, in one pass over each channel. */
-    public static JudgementDocument of(JudgedRecord record, Limits limits, ZoneId site, double enthalpy) {
+    public static JudgementDocument of(JudgedRecord record, Limits asked, ZoneId site, double enthalpy) {
+        Limits limits =
+                asked.on(record.sources().stream().map(SampleSource::channel).toList());
         Map<SampleSource, StatisticsReader> figures = new IdentityHashMap<>();
         record.sources()
                 .forEach(s -> figures.put(

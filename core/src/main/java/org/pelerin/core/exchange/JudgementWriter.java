@@ -1,20 +1,13 @@
 package org.pelerin.core.exchange;
 
-import java.io.StringWriter;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.Consumer;
 import tools.jackson.core.JsonGenerator;
-import tools.jackson.core.ObjectWriteContext;
-import tools.jackson.core.PrettyPrinter;
-import tools.jackson.core.json.JsonFactory;
-import tools.jackson.core.util.DefaultPrettyPrinter;
 
 /** Writes a judgement as {@code docs/formats/judgement.schema.json} has it. Names and order are those of the record's parts. */
 final class JudgementWriter {
-
-    private static final JsonFactory JSON = new JsonFactory();
 
     private final JsonGenerator out;
 
@@ -23,22 +16,7 @@ final class JudgementWriter {
     }
 
     static String write(JudgementDocument j, boolean pretty) {
-        StringWriter text = new StringWriter();
-        ObjectWriteContext context = new ObjectWriteContext.Base() {
-            @Override
-            public PrettyPrinter getPrettyPrinter() {
-                return pretty ? new DefaultPrettyPrinter() : null;
-            }
-
-            @Override
-            public boolean hasPrettyPrinter() {
-                return pretty;
-            }
-        };
-        try (JsonGenerator out = JSON.createGenerator(context, text)) {
-            new JudgementWriter(out).document(j);
-        }
-        return text.toString();
+        return JsonText.of(pretty, out -> new JudgementWriter(out).document(j));
     }
 
     private void document(JudgementDocument j) {

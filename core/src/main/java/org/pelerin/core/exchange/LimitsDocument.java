@@ -21,6 +21,7 @@ import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
+import org.pelerin.core.unit.Unit;
 
 /** Limits as JSON, {@code docs/formats/limits.schema.json}. Read strictly: nothing is guessed and nothing passed over. */
 public final class LimitsDocument {
@@ -37,6 +38,8 @@ public final class LimitsDocument {
             "clearance",
             "bridge",
             "severity",
+            "unit",
+            "latched",
             "gap");
     private static final Set<String> GAP_RULE = Set.of("id", "channel", "gap", "severity");
     private static final Set<String> GAP = Set.of("longest", "coverage");
@@ -70,6 +73,16 @@ public final class LimitsDocument {
             }
         }
         return new Limits(name, rules, gapRules);
+    }
+
+    /** In one line, to be kept; {@link #read} gives the same limits. */
+    public static String write(Limits limits) {
+        return LimitsWriter.write(limits, false);
+    }
+
+    /** The same for people to read. */
+    public static String pretty(Limits limits) {
+        return LimitsWriter.write(limits, true);
     }
 
     static Located needed(Located object, Map<String, Located> fields, String name) {
@@ -111,7 +124,9 @@ public final class LimitsDocument {
                 lasting(entry, rule),
                 clearance,
                 rule.containsKey("bridge") ? duration(rule.get("bridge"), true) : Rule.DEFAULT_BRIDGE,
-                severity(rule));
+                severity(rule),
+                rule.containsKey("unit") ? Unit.of(rule.get("unit").text()) : null,
+                rule.containsKey("latched") && rule.get("latched").flag());
     }
 
     private static Severity severity(Map<String, Located> rule) {

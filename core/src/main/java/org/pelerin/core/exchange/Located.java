@@ -140,6 +140,13 @@ record Located(Object value, String path, int line, int column) {
         return v;
     }
 
+    boolean flag() {
+        if (!(value instanceof Boolean b)) {
+            throw wrong("true or false is wanted here");
+        }
+        return b;
+    }
+
     int count() {
         if (value instanceof Digits d && d.text.matches("\\d{1,9}") && Integer.parseInt(d.text) > 0) {
             return Integer.parseInt(d.text);

@@ -1,5 +1,6 @@
 package org.pelerin.core.judge;
 
+import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.SignificantDigits;
 
 /**
@@ -11,6 +12,16 @@ public sealed interface Bound {
     double low();
 
     double high();
+
+    /** The same limits in another unit. */
+    default Bound in(Conversion to) {
+        if (to.same()) {
+            return this;
+        }
+        Double low = Double.isInfinite(low()) ? null : to.value(low());
+        Double high = Double.isInfinite(high()) ? null : to.value(high());
+        return low == null ? new Above(high) : high == null ? new Below(low) : new Outside(low, high);
+    }
 
     record Above(double high) implements Bound {
         public Above {

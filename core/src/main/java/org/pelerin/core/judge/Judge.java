@@ -40,7 +40,8 @@ public final class Judge {
             JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
         this.listeners = listeners;
         this.record = record;
-        this.limits = limits;
+        this.limits =
+                limits.on(record.sources().stream().map(SampleSource::channel).toList());
         this.site = site;
     }
 

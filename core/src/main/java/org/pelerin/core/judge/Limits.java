@@ -1,10 +1,12 @@
 package org.pelerin.core.judge;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.core.series.Channel;
 import org.pelerin.core.stats.Band;
 
 /**
@@ -31,6 +33,43 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
 
     public Limits(String name, List<Rule> rules) {
         this(name, rules, List.of());
+    }
+
+    /**
+     * The same for the channels of a record: a rule for each channel that its pattern names and whose unit is of its quantity, in that channel's
+     * unit. A rule that fits none stays, for a channel that is not there.
+     */
+    public Limits on(List<Channel> channels) {
+        List<Rule> fitted = new ArrayList<>();
+        for (Rule rule : rules) {
+            ChannelPattern pattern = new ChannelPattern(rule.channel());
+            List<Channel> named = pattern.among(channels);
+            List<Channel> fitting =
+                    named.stream().filter(c -> rule.fits(c.unit())).toList();
+            fitting.forEach(c -> fitted.add(rule.on(c, id(rule.id(), rule.channel(), c))));
+            if (fitting.isEmpty()) {
+                fitted.add(named.isEmpty() ? rule : rule.on(absent(rule), rule.id()));
+            }
+        }
+        List<GapRule> gaps = new ArrayList<>();
+        for (GapRule rule : gapRules) {
+            List<Channel> named =
+                    rule.channel() == null ? List.of() : new ChannelPattern(rule.channel()).among(channels);
+            named.forEach(c -> gaps.add(rule.on(c.label(), id(rule.id(), rule.channel(), c))));
+            if (named.isEmpty()) {
+                gaps.add(rule);
+            }
+        }
+        return new Limits(name, fitted, gaps);
+    }
+
+    /** One that no record has: a channel of another quantity is none of the rule's. */
+    private static Channel absent(Rule rule) {
+        return new Channel(rule.channel() + ", in " + rule.unit(), rule.unit());
+    }
+
+    private static String id(String id, String pattern, Channel of) {
+        return pattern.equals(of.label()) ? id : id + ": " + of.label();
     }
 
     /** The widest band that the rules on its values leave a channel; null if there is none. */

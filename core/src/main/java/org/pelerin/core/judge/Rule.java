@@ -1,18 +1,23 @@
 package org.pelerin.core.judge;
 
 import java.time.Duration;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.unit.Conversion;
+import org.pelerin.core.unit.Unit;
 
 /**
- * One limit on one channel.
+ * One limit on one channel, or on all channels that a pattern names.
  *
  * @param id unique among the limits it belongs to
- * @param channel label of the channel judged
+ * @param channel label of the channel judged, or a {@link ChannelPattern pattern} of labels
  * @param basis what of it is looked at
  * @param bound what is allowed, in the unit of the basis
  * @param lasting how long a departure must last to count
  * @param clearance in the same unit, 0 or more: once out, a run ends only at a value this far back inside
  * @param bridge the longest gap a run goes through
  * @param severity how grave an excursion is
+ * @param unit of the channel that the bound is for; null for whatever the channel has
+ * @param latched whether a departure waits for somebody even if it is not found any more
  */
 public record Rule(
         String id,
@@ -22,7 +27,9 @@ public record Rule(
         Lasting lasting,
         double clearance,
         Duration bridge,
-        Severity severity) {
+        Severity severity,
+        Unit unit,
+        boolean latched) {
 
     public static final Duration DEFAULT_BRIDGE = Duration.ofHours(24);
 
@@ -37,23 +44,66 @@ public record Rule(
 
     /** On the value itself. */
     public static Rule of(String id, String channel, Bound bound, Lasting lasting) {
-        return new Rule(id, channel, Basis.VALUE, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR);
+        return new Rule(id, channel, Basis.VALUE, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR, null, false);
     }
 
     public Rule on(Basis other) {
-        return new Rule(id, channel, other, bound, lasting, clearance, bridge, severity);
+        return new Rule(id, channel, other, bound, lasting, clearance, bridge, severity, unit, latched);
+    }
+
+    public Rule withLimits(Bound other, Lasting until) {
+        return new Rule(id, channel, basis, other, until, clearance, bridge, severity, unit, latched);
     }
 
     public Rule withClearance(double other) {
-        return new Rule(id, channel, basis, bound, lasting, other, bridge, severity);
+        return new Rule(id, channel, basis, bound, lasting, other, bridge, severity, unit, latched);
     }
 
     public Rule withBridge(Duration other) {
-        return new Rule(id, channel, basis, bound, lasting, clearance, other, severity);
+        return new Rule(id, channel, basis, bound, lasting, clearance, other, severity, unit, latched);
     }
 
     public Rule withSeverity(Severity other) {
-        return new Rule(id, channel, basis, bound, lasting, clearance, bridge, other);
+        return new Rule(id, channel, basis, bound, lasting, clearance, bridge, other, unit, latched);
+    }
+
+    public Rule in(Unit other) {
+        return new Rule(id, channel, basis, bound, lasting, clearance, bridge, severity, other, latched);
+    }
+
+    public Rule latched(boolean other) {
+        return new Rule(id, channel, basis, bound, lasting, clearance, bridge, severity, unit, other);
+    }
+
+    /** The same for one channel, under an id of its own; its limits in that channel's unit. */
+    Rule on(Channel one, String as) {
+        if (unit == null || unit.equals(one.unit())) {
+            return new Rule(as, one.label(), basis, bound, lasting, clearance, bridge, severity, unit, latched);
+        }
+        Conversion to = unit.shownIn(one.unit());
+        boolean shifted = !(basis instanceof Basis.Rate);
+        return new Rule(
+                as,
+                one.label(),
+                basis,
+                bound.in(shifted ? to : new Conversion(to.from(), to.to(), to.factor(), 0)),
+                lasting,
+                to.difference(clearance),
+                bridge,
+                severity,
+                one.unit(),
+                latched);
+    }
+
+    /** Whether its limits can be told in the unit of a channel. */
+    boolean fits(Unit of) {
+        if (unit == null || unit.equals(of)) {
+            return true;
+        }
+        // a total of what is shifted, as of temperatures, is another quantity in another unit; a dose is of decibels
+        return unit.to(of)
+                .filter(c -> c.shift() == 0 || !(basis instanceof Basis.Total))
+                .isPresent();
     }
 
     /** The limit that an excursion's peak lies beyond. */

@@ -242,7 +242,9 @@ public record Plan(
     private static Rule rule(ChannelSettings channel, int level, boolean upper, Bound bound, Alarm alarm) {
         Severity severity = level == 1 ? Severity.MAJOR : Severity.CRITICAL;
         String id = ruleId(channel, level, upper);
-        return Rule.of(id, channel.label(), bound, alarm.lasting()).withSeverity(severity);
+        return Rule.of(id, channel.label(), bound, alarm.lasting())
+                .withSeverity(severity)
+                .latched(alarm.latched());
     }
 
     /** Symbol of the unit in which a channel is shown and its limits are given. */

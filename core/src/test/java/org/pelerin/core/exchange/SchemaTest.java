@@ -32,7 +32,7 @@ import org.pelerin.core.sensor.Sensor;
 /** What is written agrees with the published schemas. */
 class SchemaTest {
 
-    private static List<String> violations(String schema, String document) throws IOException {
+    static List<String> violations(String schema, String document) throws IOException {
         Path file = Path.of("..", "docs", "formats", schema);
         JsonSchema s =
                 JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(Files.readString(file));

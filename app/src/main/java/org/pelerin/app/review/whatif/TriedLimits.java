@@ -67,7 +67,7 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
         } else {
             bound = bound(low, high, back, bound);
         }
-        return new Rule(r.id(), r.channel(), r.basis(), bound, lasting, r.clearance(), r.bridge(), r.severity());
+        return r.withLimits(bound, lasting);
     }
 
     /** What was not changed keeps its exact value, whatever its unit is shown in. */

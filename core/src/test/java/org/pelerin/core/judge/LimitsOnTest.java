@@ -1,0 +1,91 @@
+package org.pelerin.core.judge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.core.unit.Unit;
+
+/** One set of limits on records of different loggers. */
+class LimitsOnTest {
+
+    private static final List<Channel> CHANNELS = List.of(
+            Channel.of("T1", "°C"), Channel.of("T2", "°F"), Channel.of("Humidity", "%RH"), Channel.of("T*", "V"));
+
+    private static Limits of(Rule... rules) {
+        return new Limits("set", List.of(rules));
+    }
+
+    private static Rule cold(String channel) {
+        return Rule.of("cold", channel, new Bound.Outside(1, 6), Lasting.ANY).in(Unit.CELSIUS);
+    }
+
+    @Test
+    void a_pattern_makes_a_rule_for_each_channel_of_its_quantity_in_that_channels_unit() {
+        List<Rule> rules = of(cold("*").withClearance(0.5)).on(CHANNELS).rules();
+        assertThat(rules).extracting(Rule::id).containsExactly("cold: T1", "cold: T2");
+        assertThat(rules.get(0).bound()).isEqualTo(new Bound.Outside(1, 6));
+        // 1 °C is 33.8 °F, 6 °C is 42.8 °F; half a degree is 0.9 °F
+        assertThat(rules.get(1).bound()).isEqualTo(new Bound.Outside(33.8, 42.8));
+        assertThat(rules.get(1).clearance()).isEqualTo(0.9);
+    }
+
+    @Test
+    void a_label_written_just_like_the_pattern_is_the_one_that_is_meant() {
+        Rule volts = Rule.of("v", "T*", new Bound.Above(5), Lasting.ANY);
+        assertThat(of(volts).on(CHANNELS).rules()).containsExactly(volts);
+        assertThat(new ChannelPattern("T*").names("T12")).isTrue();
+        assertThat(new ChannelPattern("*.air").names("xair")).isFalse();
+        assertThat(new ChannelPattern("*a*").names("Vault")).isTrue();
+    }
+
+    @Test
+    void fitted_once_it_stays_as_it_is() {
+        Rule rate = Rule.of("rate", "T1", new Bound.Above(2), Lasting.ANY)
+                .on(new Basis.Rate(Duration.ofHours(1)))
+                .in(Unit.CELSIUS);
+        Limits once = of(cold("*"), rate).on(List.of(Channel.of("T1", "°C")));
+        assertThat(once.on(List.of(Channel.of("T1", "°C")))).isEqualTo(once);
+    }
+
+    @Test
+    void a_rate_is_a_difference_and_no_total_of_degrees_is_told_in_others() {
+        Rule rate = Rule.of("rate", "T2", new Bound.Above(2), Lasting.ANY)
+                .on(new Basis.Rate(Duration.ofHours(1)))
+                .in(Unit.CELSIUS);
+        assertThat(of(rate).on(CHANNELS).rules().get(0).bound()).isEqualTo(new Bound.Above(3.6));
+        Basis.Blocks day = new Basis.Blocks(Duration.ofDays(1), Basis.Anchor.START, null, 100);
+        Rule total = Rule.of("sum", "T2", new Bound.Above(2), Lasting.ANY)
+                .on(new Basis.Total(day, Duration.ofHours(1)))
+                .in(Unit.CELSIUS);
+        assertThat(of(total).on(CHANNELS).rules().get(0).channel()).isEqualTo("T2, in °C");
+    }
+
+    @Test
+    void a_rule_that_fits_nothing_leaves_no_verdict() {
+        Series humid = Series.of(
+                Channel.of("Air", "%RH"),
+                TimeAxis.of(Instant.parse("2026-03-01T00:00:00Z"), Duration.ofMinutes(10), 3),
+                new double[] {50, 51, 52},
+                null);
+        Judgement j = Judge.judge(JudgedRecord.of(List.of(humid)), of(cold("Air")));
+        assertThat(j.verdict()).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(j.reasons()).containsExactly("the record has no channel “Air, in °C”, which “cold” looks at");
+        assertThat(Judge.judge(JudgedRecord.of(List.of(humid)), of(cold("T*"))).reasons())
+                .containsExactly("the record has no channel “T*”, which “cold” looks at");
+    }
+
+    @Test
+    void a_gap_rule_looks_at_each_channel_that_its_pattern_names() {
+        GapRule gap = new GapRule("holes", "T*", Duration.ofHours(2), null, Severity.MINOR);
+        Limits fitted = new Limits("set", List.of(), List.of(gap))
+                .on(List.of(Channel.of("T1", "°C"), Channel.of("T2", "°F"), Channel.of("Air", "°C")));
+        assertThat(fitted.gapRules()).extracting(GapRule::id).containsExactly("holes: T1", "holes: T2");
+    }
+}
