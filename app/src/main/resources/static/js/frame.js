@@ -65,9 +65,10 @@ function showWhens() {
 
 // What is wrong is said at its field, and how it was read where that is not plain.
 function showErrors() {
+  const form = document.getElementById('limits-form') ? '#limits-form' : '#plan-form';
   document.querySelectorAll('.wrong-text, .understood').forEach((n) => n.remove());
   document.querySelectorAll('#field-errors [data-understood]').forEach((as) => {
-    const input = document.querySelector(`#plan-form [name="${CSS.escape(as.dataset.understood)}"]`);
+    const input = document.querySelector(`${form} [name="${CSS.escape(as.dataset.understood)}"]`);
     if (!input || input.type === 'hidden' || input.closest('.when:not(.on)')) return;
     const text = document.createElement('small');
     text.className = 'understood';
@@ -76,7 +77,7 @@ function showErrors() {
   });
   document.querySelectorAll('.is-wrong').forEach((n) => { n.classList.remove('is-wrong'); n.removeAttribute('aria-invalid'); n.removeAttribute('aria-describedby'); });
   document.querySelectorAll('#field-errors [data-field]').forEach((error, i) => {
-    const input = document.querySelector(`#plan-form [name="${CSS.escape(error.dataset.field)}"]`);
+    const input = document.querySelector(`${form} [name="${CSS.escape(error.dataset.field)}"]`);
     if (!input || input.type === 'hidden' || input.type === 'radio') return;
     const text = document.createElement('span');
     text.className = 'wrong-text';

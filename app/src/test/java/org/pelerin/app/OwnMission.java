@@ -48,6 +48,7 @@ final class OwnMission implements AutoCloseable {
                         "derived_note",
                         "derived_series",
                         "exclusion",
+                        "mission_limits",
                         "excursion",
                         "pinned_note",
                         "saved_view",

@@ -272,7 +272,8 @@ class WalkTest {
         assertThat(page.locator("#figures tr:has-text('samples') td").first()).hasText(Pattern.compile("28[89]"));
         page.locator("#chart").hover();
         assertThat(page.locator("#under")).containsText("°C");
-        page.getByText("°F", new Page.GetByTextOptions().setExact(true)).click();
+        page.locator("summary.chip:has-text('°C')").click();
+        page.locator("a.chip:has-text('°F')").click();
         assertThat(page.locator("#figures")).containsText("Air °F");
         assertThat(page.locator(".excursion.high")).containsText("57.2");
     }
@@ -287,7 +288,8 @@ class WalkTest {
         assertThat(page.locator(".said")).containsText("go by the corrected times");
         // the unit that was chosen stays, and so does the clock when another is
         assertThat(page.locator("#figures")).containsText("Air °F");
-        page.getByText("°C", new Page.GetByTextOptions().setExact(true)).click();
+        page.locator("summary.chip:has-text('°F')").click();
+        page.locator("a.chip:has-text('°C')").click();
         assertThat(page.locator(".said")).containsText("go by the corrected times");
         String own = page.locator(".excursion.high").getAttribute("data-to");
         Instant told = missions.find(mission).orElseThrow().records().lastAt();

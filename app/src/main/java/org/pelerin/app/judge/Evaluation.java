@@ -6,6 +6,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.pelerin.app.judge.limits.InForce;
+import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
@@ -42,6 +45,7 @@ public class Evaluation {
     private final SeriesStore store;
     private final DerivedSeries derived;
     private final WorkingShifts shifts;
+    private final LimitsInForce inForce;
     private final TransactionTemplate transaction;
 
     Evaluation(
@@ -50,8 +54,10 @@ public class Evaluation {
             SeriesStore store,
             DerivedSeries derived,
             WorkingShifts shifts,
+            LimitsInForce inForce,
             TransactionTemplate transaction) {
         this.shifts = shifts;
+        this.inForce = inForce;
         this.transaction = transaction;
         this.judgements = judgements;
         this.service = service;
@@ -81,9 +87,15 @@ public class Evaluation {
      * @param firstAt and {@code lastAt}: null where nothing was recorded
      * @param on what it was made on, see {@link MissionService#judgedOn}
      * @param derived values of what was derived for it
+     * @param by the limits that it was made by; null for what is no mission yet
      */
     public record Judged(
-            JudgementDocument document, Instant firstAt, Instant lastAt, long on, DerivedSeries.Values derived) {}
+            JudgementDocument document,
+            Instant firstAt,
+            Instant lastAt,
+            long on,
+            DerivedSeries.Values derived,
+            InForce by) {}
 
     /**
      * Judges a mission, and keeps nothing: to be done before the transaction that does.
@@ -93,22 +105,64 @@ public class Evaluation {
     public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
         long on = service.judgedOn(mission.id());
         DerivedSeries.Outcome all = derived.of(mission, record, collectedAt);
-        Limits limits = limits(mission, record);
+        InForce by = inForce.of(mission);
+        Limits limits = limits(by, mission, record.stream().map(Series::channel).toList());
         Judged judged = judge(limits, record, all.record(), mission.zoneOr(null), on);
         JudgementDocument document = judged.document.withShifts(shifts(mission, all.record()));
-        return new Judged(document, judged.firstAt, judged.lastAt, on, derived.values(all, record));
+        return new Judged(document, judged.firstAt, judged.lastAt, on, derived.values(all, record), by);
     }
 
-    /** What a mission is judged by: the alarms of its plan, and the dose of the level that it recorded where a shift is set. */
-    public Limits limits(Mission mission, List<Series> record) {
-        Limits alarms = service.plan(mission).limits();
-        return level(record.stream().map(Series::channel))
+    /**
+     * What a mission is judged by: the limits in force, as rules for its channels, and the dose of the level that it recorded where a shift is set.
+     *
+     * @param channels of it, derived ones too
+     */
+    public Limits limits(Mission mission, List<Channel> channels) {
+        List<String> follow =
+                derived.of(mission.id()).stream().map(DerivedSeries.Kept::name).toList();
+        return limits(inForce.of(mission), mission, channels)
+                .on(
+                        channels.stream()
+                                .filter(c -> !follow.contains(c.label()))
+                                .toList(),
+                        channels.stream()
+                                .filter(c -> follow.contains(c.label()))
+                                .toList());
+    }
+
+    /** The same of the channels that were judged. */
+    public Limits limits(Mission mission, JudgementDocument j) {
+        return limits(
+                mission,
+                j.series().stream().map(c -> Channel.of(c.channel(), c.unit())).toList());
+    }
+
+    private Limits limits(InForce by, Mission mission, List<Channel> channels) {
+        Limits said = by.limits();
+        return level(channels.stream())
                 .flatMap(channel -> shifts.of(mission).map(s -> s.shift().rule(channel.label(), s.scheme())))
                 .map(dose -> new Limits(
-                        alarms.name(),
-                        Stream.concat(alarms.rules().stream(), Stream.of(dose)).toList(),
-                        alarms.gapRules()))
-                .orElse(alarms);
+                        said.name(),
+                        Stream.concat(said.rules().stream(), Stream.of(dose)).toList(),
+                        said.gapRules()))
+                .orElse(said);
+    }
+
+    /** What a set of limits would find in a mission, in the place of what is in force; a shift that is set counts as ever. Keeps nothing. */
+    public JudgementDocument tried(Mission mission, Limits set) {
+        List<Series> recorded = store.recorded(mission);
+        JudgedRecord record =
+                derived.of(mission, recorded, mission.records().collectedAt()).record();
+        List<Channel> channels =
+                record.sources().stream().map(SampleSource::channel).toList();
+        InForce by = new InForce(set, null, Via.MISSION, true, null, "", "");
+        return JudgementDocument.of(
+                record, limits(by, mission, channels), mission.zoneOr(null), MeanKineticTemperature.DEFAULT_ENTHALPY);
+    }
+
+    /** Which limits those are, and why. */
+    public InForce inForce(Mission mission) {
+        return inForce.of(mission);
     }
 
     /** The level that a dose is reckoned of: the first channel in dB. */
@@ -145,7 +199,7 @@ public class Evaluation {
 
     private Judged judge(Limits limits, List<Series> record, JudgedRecord judged, ZoneId zone, long on) {
         if (record.isEmpty()) {
-            return new Judged(nothing(), null, null, on, DerivedSeries.Values.NONE);
+            return new Judged(nothing(), null, null, on, DerivedSeries.Values.NONE, null);
         }
         JudgementDocument document =
                 JudgementDocument.of(judged, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY);
@@ -160,7 +214,8 @@ public class Evaluation {
                         .max(Comparator.naturalOrder())
                         .orElseThrow(),
                 on,
-                DerivedSeries.Values.NONE);
+                DerivedSeries.Values.NONE,
+                null);
     }
 
     /**
@@ -174,6 +229,9 @@ public class Evaluation {
         if (judgements.judged(missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)
                 == 0) {
             return false;
+        }
+        if (judged.by != null) {
+            inForce.judgedBy(missionId, judged.by);
         }
         derived.keep(missionId, judged.derived);
         // looked up first, as for series

@@ -13,15 +13,19 @@ import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.plan.RuleText;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.sound.WorkingShift;
 import org.pelerin.core.text.CleanText;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.SignificantDigits;
+import org.pelerin.core.unit.Unit;
 
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
@@ -132,15 +136,23 @@ final class CsvExport {
             out.add("Rows: " + d.particulars().intake());
         }
         out.add("Times in " + d.zone().getId() + ", clock " + d.evidence().clock());
-        if (d.plan().limits().rules().isEmpty() && d.doseLimit().isEmpty()) {
+        if (d.limits().rules().isEmpty() && d.limits().gapRules().isEmpty()) {
             out.add("Limits: none");
+        }
+        if (d.inForce().set() != null) {
+            out.add("Limits: " + d.inForce().words());
         }
         if (!d.doseLimit().isEmpty()) {
             out.add("Limit: " + d.doseLimit());
         }
-        for (Rule rule : d.plan().limits().rules()) {
-            out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));
+        for (Rule rule : d.limits().rules()) {
+            if (rule.basis() == Basis.VALUE) {
+                out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));
+            } else if (!rule.id().equals(WorkingShift.ruleId(rule.channel()))) {
+                out.add("Limit: " + RuleText.of(rule.in(Unit.of(unit(d, rule.channel())))));
+            }
         }
+        d.limits().gapRules().forEach(rule -> out.add("Limit: " + RuleText.of(rule)));
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
                 + percent(d.judgement().coverage()));
         d.particulars().judged().forEach(line -> out.add("Judged: " + line));

@@ -15,6 +15,7 @@ import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.ForeignFile;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.registry.Checked;
@@ -34,6 +35,7 @@ import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Plan;
@@ -44,6 +46,7 @@ import org.springframework.stereotype.Service;
 /**
  * Everything a document about a mission draws on.
  *
+ * @param limits that it is judged by, for its channels
  * @param check that its live readings were found good, or null
  * @param visits to its logger's memory, the first first; none for a file
  * @param calibrations that were in force when it began, one a channel
@@ -53,6 +56,8 @@ record Dossier(
         String modelName,
         ZoneId zone,
         Plan plan,
+        Limits limits,
+        InForce inForce,
         JudgementDocument judgement,
         String judgementSha256,
         Evidence evidence,
@@ -149,6 +154,8 @@ record Dossier(
                                     ModelCatalogue.get(m.device().model()).name(),
                                     m.zoneOr(show.home()),
                                     missions.plan(m),
+                                    evaluation.limits(m, j),
+                                    evaluation.inForce(m),
                                     j,
                                     Sha256.of(evaluation.text(m).getBytes(java.nio.charset.StandardCharsets.UTF_8)),
                                     evidence(m),
@@ -257,6 +264,9 @@ record Dossier(
 
     /** Where its limits were taken from. */
     public String limitsFrom() {
+        if (inForce.set() != null) {
+            return inForce.words() + (doseLimit().isEmpty() ? "" : "; and " + doseLimit());
+        }
         if (plan.limits().rules().isEmpty()) {
             return doseLimit().isEmpty() ? "none were set: nothing is judged" : doseLimit() + "; no others were set";
         }

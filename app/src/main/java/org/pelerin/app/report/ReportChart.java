@@ -35,7 +35,7 @@ final class ReportChart {
     private ReportChart(Dossier d, Series series, Formats show) {
         this.d = d;
         this.series = series;
-        this.band = d.plan().limits().band(series.label());
+        this.band = d.limits().band(series.label());
         this.zone = d.zone();
         this.show = show;
         this.from = series.axis().millisAt(0);

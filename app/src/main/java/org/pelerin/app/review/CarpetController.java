@@ -8,6 +8,8 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
@@ -36,20 +38,35 @@ class CarpetController {
     private final MissionService missions;
     private final Evaluation evaluation;
     private final JudgedRecords records;
+    private final LimitSets sets;
     private final Clock clock;
 
     CarpetController(
-            PlaceService places, MissionService missions, Evaluation evaluation, JudgedRecords records, Clock clock) {
+            PlaceService places,
+            MissionService missions,
+            Evaluation evaluation,
+            JudgedRecords records,
+            LimitSets sets,
+            Clock clock) {
         this.places = places;
         this.missions = missions;
         this.evaluation = evaluation;
         this.records = records;
+        this.sets = sets;
         this.clock = clock;
     }
 
-    /** @param month as ISO has it; the one of the newest record where none is named or it cannot be read */
+    /**
+     * @param limits a set that is tried in the place of what is in force
+     * @param month as ISO has it; the one of the newest record where none is named or it cannot be read
+     */
     @GetMapping("/spots/{id}/carpet")
-    String carpet(@PathVariable long id, @RequestParam(defaultValue = "") String month, Model model) {
+    String carpet(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String month,
+            @RequestParam(required = false) Long limits,
+            Model model) {
+        LimitSet tried = limits == null ? null : sets.find(limits).orElse(null);
         SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
         ZoneId zone = spot.zoneId();
         List<Mission> there = missions.atSpot(id, MOST_MISSIONS).stream()
@@ -67,10 +84,13 @@ class CarpetController {
         List<Carpet.Piece> pieces = there.stream()
                 .filter(m -> recorded(m).overlaps(span))
                 // lists hold missions without their plans
-                .flatMap(m -> missions.find(m.id()).flatMap(this::piece).stream())
+                .flatMap(m -> missions.find(m.id()).flatMap(whole -> piece(whole, tried)).stream())
                 .toList();
         model.addAttribute("spot", spot);
         model.addAttribute("z", zone);
+        model.addAttribute("limits", tried == null ? null : tried.id());
+        model.addAttribute("by", tried == null ? null : tried.name());
+        model.addAttribute("frame", tried == null ? "carpet" : "carpet-" + tried.id());
         model.addAttribute("any", !there.isEmpty());
         model.addAttribute("carpet", Carpet.of(wanted, zone, pieces));
         return "review/carpet :: carpet";
@@ -91,18 +111,18 @@ class CarpetController {
                 last.isBefore(m.records().firstAt()) ? m.records().firstAt() : last);
     }
 
-    private Optional<Carpet.Piece> piece(Mission m) {
-        return evaluation.judgement(m).map(j -> {
+    /** @param tried what it is to be judged by in place of what is in force; null for that */
+    private Optional<Carpet.Piece> piece(Mission m, LimitSet tried) {
+        return evaluation.judgement(m).map(kept -> {
+            JudgementDocument j = tried == null ? kept : evaluation.tried(m, tried.limits());
             Interval all = recorded(m);
-            return new Carpet.Piece(m.id(), all, judged(m, j, all), departures(j), gaps(j));
+            boolean any = tried != null || !evaluation.limits(m, j).rules().isEmpty();
+            return new Carpet.Piece(m.id(), all, any ? judged(m, all) : List.of(), departures(j), gaps(j));
         });
     }
 
-    /** Its period, what is no part of the run left out; nothing where there are no limits to judge it by. */
-    private List<Interval> judged(Mission m, JudgementDocument j, Interval all) {
-        if (missions.plan(m).limits().rules().isEmpty() && j.shifts().isEmpty()) {
-            return List.of();
-        }
+    /** Its period, what is no part of the run left out. */
+    private List<Interval> judged(Mission m, Interval all) {
         JudgedPeriod period = records.period(m);
         Instant from = period.from() == null ? all.getStart() : period.from();
         // what a logger missed at the end of its time is judged too

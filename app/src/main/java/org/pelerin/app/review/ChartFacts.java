@@ -53,6 +53,7 @@ class ChartFacts {
     /**
      * @param mission as it is shown
      * @param t what the address asked for, for whatever the chart asks further
+     * @param limits that it is judged by, for its channels
      * @param viewed the correction that its own times are told without; none where they are told as they are judged
      * @param view a kept way to draw it; null for the usual
      */
@@ -60,6 +61,7 @@ class ChartFacts {
             Mission mission,
             List<SeriesTable> tables,
             JudgementDocument j,
+            Limits limits,
             ShownUnits inUnits,
             String t,
             ClockCorrection viewed,
@@ -77,8 +79,8 @@ class ChartFacts {
         data.put("zone", mission.zoneOr(show.home()).getId());
         data.put("t", AskedUnits.of(t).text());
         data.put("clock", viewed.none() ? "" : MissionController.OWN);
-        data.put("channels", channels(missions.plan(mission).limits(), tables, j, inUnits));
-        data.put("rules", rules(missions.plan(mission).limits(), j, inUnits));
+        data.put("channels", channels(limits, tables, j, inUnits));
+        data.put("rules", rules(limits, j, inUnits));
         data.put("tables", tables.stream().map(ChartFacts::table).toList());
         data.put(
                 "excursions", j.excursions().stream().map(ChartFacts::excursion).toList());

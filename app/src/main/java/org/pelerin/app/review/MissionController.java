@@ -15,7 +15,6 @@ import org.pelerin.app.missions.MissionTally;
 import org.pelerin.app.people.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
-import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
@@ -28,6 +27,7 @@ import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.review.views.SavedView;
 import org.pelerin.app.review.views.SavedViews;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.unit.Conversion;
@@ -63,7 +63,7 @@ class MissionController {
     private final Completeness.Teller completeness;
     private final PlaceService places;
     private final ChartFacts facts;
-    private final PlanService plans;
+    private final LimitsPanel.Teller limitsPanels;
     private final SavedViews views;
     private final Formats show;
 
@@ -77,11 +77,11 @@ class MissionController {
             Completeness.Teller completeness,
             PlaceService places,
             ChartFacts facts,
-            PlanService plans,
+            LimitsPanel.Teller limitsPanels,
             SavedViews views,
             Formats show) {
         this.facts = facts;
-        this.plans = plans;
+        this.limitsPanels = limitsPanels;
         this.views = views;
         this.completeness = completeness;
         this.missions = missions;
@@ -165,16 +165,22 @@ class MissionController {
             model.addAttribute("local", LOCAL.withZone(mission.zoneOr(show.home())));
             // read once: the instants of events come with them
             List<SeriesTable> tables = store.tables(mission);
+            Limits limits = evaluation.limits(mission, j);
             model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), inUnits));
             model.addAttribute(
                     "chartData",
-                    facts.of(mission, tables, j, inUnits, t, own ? correction : ClockCorrection.NONE, period, chosen));
-            model.addAttribute("rules", ChartFacts.rules(missions.plan(mission).limits(), j, inUnits));
-            model.addAttribute(
-                    "planKept",
-                    mission.copy().planVersion() > 0
-                            ? plans.named(mission.copy().planName()).orElse(null)
-                            : null);
+                    facts.of(
+                            mission,
+                            tables,
+                            j,
+                            limits,
+                            inUnits,
+                            t,
+                            own ? correction : ClockCorrection.NONE,
+                            period,
+                            chosen));
+            model.addAttribute("rules", ChartFacts.rules(limits, j, inUnits));
+            model.addAttribute("inForce", limitsPanels.of(stored));
             model.addAttribute("savedViews", kept);
             model.addAttribute("viewId", chosen == null ? null : chosen.id());
             model.addAttribute("person", me.getName());

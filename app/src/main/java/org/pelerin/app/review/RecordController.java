@@ -96,7 +96,6 @@ class RecordController {
 
     private List<JudgementDocument.Channel> reckoned(
             Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
-        Limits limits = missions.plan(mission).limits();
         Instant begin = Instant.ofEpochMilli(from);
         Instant end = Instant.ofEpochMilli(Math.max(from, to) + 1);
         List<JudgementDocument.Channel> out = new ArrayList<>();
@@ -105,6 +104,8 @@ class RecordController {
             long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
             // the sample before stands for the time up to the first
             List<Series> shown = store.window(mission, table.only(wanted), Math.max(0, first - 1), last);
+            Limits limits = evaluation.limits(
+                    mission, shown.stream().map(Series::channel).toList());
             for (SampleSource s : records.between(mission, shown, begin, end).sources()) {
                 out.add(JudgementDocument.Channel.of(
                         Statistics.of(s, limits.band(s.channel().label()))));

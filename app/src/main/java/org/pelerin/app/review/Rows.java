@@ -2,8 +2,8 @@ package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.judge.Limits;
@@ -31,11 +31,11 @@ class Rows {
     record Stretch(long index, long first, List<Long> t, List<List<Double>> values, List<List<Integer>> sides) {}
 
     private final SeriesStore store;
-    private final MissionService missions;
+    private final Evaluation evaluation;
 
-    Rows(SeriesStore store, MissionService missions) {
+    Rows(SeriesStore store, Evaluation evaluation) {
         this.store = store;
-        this.missions = missions;
+        this.evaluation = evaluation;
     }
 
     /** @param at in ms; null for none */
@@ -43,12 +43,14 @@ class Rows {
         TimeAxis axis = table.axis();
         long first = Math.max(0, Math.min(from, axis.count()));
         long last = Math.min(axis.count(), first + Math.max(0, Math.min(count, MOST)));
-        Limits limits = missions.plan(mission).limits();
         List<Long> t = new ArrayList<>();
         List<List<Double>> values = new ArrayList<>();
         List<List<Integer>> sides = new ArrayList<>();
         if (last > first) {
-            for (Series s : store.window(mission, table, first, last)) {
+            List<Series> window = store.window(mission, table, first, last);
+            Limits limits = evaluation.limits(
+                    mission, window.stream().map(Series::channel).toList());
+            for (Series s : window) {
                 Conversion unit = s.unit().shown(inUnits);
                 Band band = limits.band(s.label());
                 List<Double> column = new ArrayList<>();

@@ -20,6 +20,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.judge.limits.InForce;
+import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Formats;
@@ -80,6 +82,8 @@ class ExportTest {
                 "Alder T1",
                 PARIS,
                 plan,
+                plan.limits(),
+                new InForce(plan.limits(), null, Via.ALARMS, false, null, "", ""),
                 judgement,
                 "cd".repeat(32),
                 Dossier.Evidence.of(capture, mission, ""),
@@ -151,6 +155,8 @@ class ExportTest {
                 d.modelName(),
                 d.zone(),
                 d.plan(),
+                d.limits(),
+                d.inForce(),
                 d.judgement().withShifts(List.of(shift)),
                 d.judgementSha256(),
                 d.evidence(),

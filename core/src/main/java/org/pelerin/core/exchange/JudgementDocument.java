@@ -341,8 +341,7 @@ public record JudgementDocument(
 
     /** Judges a record, and reckons its figures, in one pass over each channel. */
     public static JudgementDocument of(JudgedRecord record, Limits asked, ZoneId site, double enthalpy) {
-        Limits limits =
-                asked.on(record.sources().stream().map(SampleSource::channel).toList());
+        Limits limits = asked.on(record);
         Map<SampleSource, StatisticsReader> figures = new IdentityHashMap<>();
         record.sources()
                 .forEach(s -> figures.put(

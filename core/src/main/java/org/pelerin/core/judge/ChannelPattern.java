@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.core.series.Channel;
 
 /**
@@ -21,12 +22,13 @@ public record ChannelPattern(String text) {
         return Pattern.compile(parts, Pattern.DOTALL).matcher(label).matches();
     }
 
-    /** Those of these that it names. */
-    List<Channel> among(List<Channel> channels) {
-        List<Channel> exact =
-                channels.stream().filter(c -> c.label().equals(text)).toList();
+    /** Those of these that it names; of derived ones only that whose label it is. */
+    List<Channel> among(List<Channel> recorded, List<Channel> derived) {
+        List<Channel> exact = Stream.concat(recorded.stream(), derived.stream())
+                .filter(c -> c.label().equals(text))
+                .toList();
         return exact.isEmpty() && wild()
-                ? channels.stream().filter(c -> names(c.label())).toList()
+                ? recorded.stream().filter(c -> names(c.label())).toList()
                 : exact;
     }
 }

@@ -40,8 +40,7 @@ public final class Judge {
             JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
         this.listeners = listeners;
         this.record = record;
-        this.limits =
-                limits.on(record.sources().stream().map(SampleSource::channel).toList());
+        this.limits = limits.on(record);
         this.site = site;
     }
 

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.stats.Band;
 
@@ -37,30 +39,50 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
 
     /**
      * The same for the channels of a record: a rule for each channel that its pattern names and whose unit is of its quantity, in that channel's
-     * unit. A rule that fits none stays, for a channel that is not there.
+     * unit. A rule that fits none stays, for a channel that is not there; but one that is for every channel of a unit, whatever it is called, has
+     * nothing to say of a record without such a channel, as long as another rule has.
+     *
+     * @param recorded what patterns look among
+     * @param derived series that follow from others, which only their own names name
      */
-    public Limits on(List<Channel> channels) {
+    public Limits on(List<Channel> recorded, List<Channel> derived) {
         List<Rule> fitted = new ArrayList<>();
+        List<Rule> without = new ArrayList<>();
         for (Rule rule : rules) {
             ChannelPattern pattern = new ChannelPattern(rule.channel());
-            List<Channel> named = pattern.among(channels);
+            List<Channel> named = pattern.among(recorded, derived);
             List<Channel> fitting =
                     named.stream().filter(c -> rule.fits(c.unit())).toList();
             fitting.forEach(c -> fitted.add(rule.on(c, id(rule.id(), rule.channel(), c))));
-            if (fitting.isEmpty()) {
+            if (fitting.isEmpty() && rule.channel().equals("*") && rule.unit() != null) {
+                without.add(rule.on(absent(rule), rule.id()));
+            } else if (fitting.isEmpty()) {
                 fitted.add(named.isEmpty() ? rule : rule.on(absent(rule), rule.id()));
             }
+        }
+        if (fitted.isEmpty()) {
+            fitted.addAll(without);
         }
         List<GapRule> gaps = new ArrayList<>();
         for (GapRule rule : gapRules) {
             List<Channel> named =
-                    rule.channel() == null ? List.of() : new ChannelPattern(rule.channel()).among(channels);
+                    rule.channel() == null ? List.of() : new ChannelPattern(rule.channel()).among(recorded, derived);
             named.forEach(c -> gaps.add(rule.on(c.label(), id(rule.id(), rule.channel(), c))));
             if (named.isEmpty()) {
                 gaps.add(rule);
             }
         }
         return new Limits(name, fitted, gaps);
+    }
+
+    /** The same for the channels of a record. */
+    public Limits on(JudgedRecord record) {
+        return on(
+                record.recorded().stream().map(SampleSource::channel).toList(),
+                record.sources().stream()
+                        .filter(s -> !record.recorded().contains(s))
+                        .map(SampleSource::channel)
+                        .toList());
     }
 
     /** One that no record has: a channel of another quantity is none of the rule's. */

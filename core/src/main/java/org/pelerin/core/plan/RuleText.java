@@ -10,6 +10,7 @@ import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.ChannelPattern;
 import org.pelerin.core.judge.GapRule;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Severity;
 import org.pelerin.core.unit.Unit;
 
 /** A rule as a plain sentence: “Air may not be below 1 or above 6 °C for over 1 h; a departure is major.” */
@@ -30,7 +31,7 @@ public final class RuleText {
                         : r.bridge().isZero()
                                 ? ", never through a gap"
                                 : ", through gaps of up to " + Durations.format(r.bridge()))
-                + "; a departure is " + r.severity().name().toLowerCase(Locale.ROOT)
+                + "; a departure is " + severity(r.severity())
                 + (r.latched() ? " and waits to be acknowledged." : ".");
     }
 
@@ -41,8 +42,12 @@ public final class RuleText {
         String covered =
                 r.coverage() == null ? "" : "samples have to cover " + LimitText.plain(r.coverage()) + " % of " + of;
         String text = gap.isEmpty() ? covered : covered.isEmpty() ? gap : gap + ", and " + covered;
-        return Character.toUpperCase(text.charAt(0)) + text.substring(1) + "; a departure is "
-                + r.severity().name().toLowerCase(Locale.ROOT) + ".";
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1) + "; a departure is " + severity(r.severity())
+                + ".";
+    }
+
+    private static String severity(Severity s) {
+        return s == Severity.NOTE ? "only noted" : s.name().toLowerCase(Locale.ROOT);
     }
 
     private static String subject(Rule r) {

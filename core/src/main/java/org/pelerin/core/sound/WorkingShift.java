@@ -36,9 +36,14 @@ public record WorkingShift(LocalTime from, LocalTime to, Set<DayOfWeek> days, Zo
         return Windows.shifts(from, to, days, zone);
     }
 
+    /** Id of the rule on the dose of a level. */
+    public static String ruleId(String channel) {
+        return channel + " dose";
+    }
+
     /** That no shift's dose is above what is allowed. */
     public Rule rule(String channel, NoiseDose.Scheme scheme) {
-        return Rule.of(channel + " dose", channel, new Bound.Above(ALLOWED), Lasting.ANY)
+        return Rule.of(ruleId(channel), channel, new Bound.Above(ALLOWED), Lasting.ANY)
                 .on(new Basis.Dose(
                         scheme.criterion(),
                         scheme.exchange(),

@@ -28,7 +28,8 @@ class LimitsOnTest {
 
     @Test
     void a_pattern_makes_a_rule_for_each_channel_of_its_quantity_in_that_channels_unit() {
-        List<Rule> rules = of(cold("*").withClearance(0.5)).on(CHANNELS).rules();
+        List<Rule> rules =
+                of(cold("*").withClearance(0.5)).on(CHANNELS, List.of()).rules();
         assertThat(rules).extracting(Rule::id).containsExactly("cold: T1", "cold: T2");
         assertThat(rules.get(0).bound()).isEqualTo(new Bound.Outside(1, 6));
         // 1 °C is 33.8 °F, 6 °C is 42.8 °F; half a degree is 0.9 °F
@@ -39,7 +40,7 @@ class LimitsOnTest {
     @Test
     void a_label_written_just_like_the_pattern_is_the_one_that_is_meant() {
         Rule volts = Rule.of("v", "T*", new Bound.Above(5), Lasting.ANY);
-        assertThat(of(volts).on(CHANNELS).rules()).containsExactly(volts);
+        assertThat(of(volts).on(CHANNELS, List.of()).rules()).containsExactly(volts);
         assertThat(new ChannelPattern("T*").names("T12")).isTrue();
         assertThat(new ChannelPattern("*.air").names("xair")).isFalse();
         assertThat(new ChannelPattern("*a*").names("Vault")).isTrue();
@@ -50,8 +51,8 @@ class LimitsOnTest {
         Rule rate = Rule.of("rate", "T1", new Bound.Above(2), Lasting.ANY)
                 .on(new Basis.Rate(Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
-        Limits once = of(cold("*"), rate).on(List.of(Channel.of("T1", "°C")));
-        assertThat(once.on(List.of(Channel.of("T1", "°C")))).isEqualTo(once);
+        Limits once = of(cold("*"), rate).on(List.of(Channel.of("T1", "°C")), List.of());
+        assertThat(once.on(List.of(Channel.of("T1", "°C")), List.of())).isEqualTo(once);
     }
 
     @Test
@@ -59,12 +60,12 @@ class LimitsOnTest {
         Rule rate = Rule.of("rate", "T2", new Bound.Above(2), Lasting.ANY)
                 .on(new Basis.Rate(Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
-        assertThat(of(rate).on(CHANNELS).rules().get(0).bound()).isEqualTo(new Bound.Above(3.6));
+        assertThat(of(rate).on(CHANNELS, List.of()).rules().get(0).bound()).isEqualTo(new Bound.Above(3.6));
         Basis.Blocks day = new Basis.Blocks(Duration.ofDays(1), Basis.Anchor.START, null, 100);
         Rule total = Rule.of("sum", "T2", new Bound.Above(2), Lasting.ANY)
                 .on(new Basis.Total(day, Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
-        assertThat(of(total).on(CHANNELS).rules().get(0).channel()).isEqualTo("T2, in °C");
+        assertThat(of(total).on(CHANNELS, List.of()).rules().get(0).channel()).isEqualTo("T2, in °C");
     }
 
     @Test
@@ -82,10 +83,33 @@ class LimitsOnTest {
     }
 
     @Test
+    void what_is_for_every_channel_of_a_unit_is_not_for_a_record_without_one() {
+        Rule flow = Rule.of("flow", "*", new Bound.Above(9), Lasting.ANY).in(Unit.of("l/s"));
+        List<Channel> air = List.of(Channel.of("Air", "°C"));
+        assertThat(of(cold("*"), flow).on(air, List.of()).rules())
+                .extracting(Rule::id)
+                .containsExactly("cold: Air");
+        // of nothing at all no verdict follows
+        assertThat(of(flow).on(air, List.of()).rules())
+                .extracting(Rule::channel)
+                .containsExactly("*, in l/s");
+    }
+
+    @Test
+    void what_is_derived_is_named_by_its_own_name_only() {
+        List<Channel> air = List.of(Channel.of("Air", "°C"));
+        List<Channel> dew = List.of(Channel.of("Dew point", "°C"));
+        assertThat(of(cold("*")).on(air, dew).rules()).extracting(Rule::channel).containsExactly("Air");
+        assertThat(of(cold("Dew point")).on(air, dew).rules())
+                .extracting(Rule::channel)
+                .containsExactly("Dew point");
+    }
+
+    @Test
     void a_gap_rule_looks_at_each_channel_that_its_pattern_names() {
         GapRule gap = new GapRule("holes", "T*", Duration.ofHours(2), null, Severity.MINOR);
         Limits fitted = new Limits("set", List.of(), List.of(gap))
-                .on(List.of(Channel.of("T1", "°C"), Channel.of("T2", "°F"), Channel.of("Air", "°C")));
+                .on(List.of(Channel.of("T1", "°C"), Channel.of("T2", "°F"), Channel.of("Air", "°C")), List.of());
         assertThat(fitted.gapRules()).extracting(GapRule::id).containsExactly("holes: T1", "holes: T2");
     }
 }

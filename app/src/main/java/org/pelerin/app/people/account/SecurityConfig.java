@@ -64,6 +64,10 @@ class SecurityConfig {
         "/missions/*/derived/*/restore",
         "/places/*/studies",
         "/studies/*/remove",
+        "/limits",
+        "/limits/**",
+        "/missions/*/limits",
+        "/missions/*/what-if",
         "/missions/*/shift",
         "/missions/*/shift/remove",
         "/missions/*/notes",
@@ -73,6 +77,9 @@ class SecurityConfig {
         "/missions/*/attachments",
         "/attachments/*/remove"
     };
+
+    /** Pages that only lead to a change of what reviewers change. */
+    private static final String[] LEADING_REVIEWERS = {"/limits/new", "/limits/*/edit"};
 
     private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
 
@@ -100,6 +107,10 @@ class SecurityConfig {
                         .requestMatchers(HttpMethod.POST, "/me/**")
                         .hasAnyRole(EVERYBODY)
                         .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
+                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.GET, LEADING_REVIEWERS)
+                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .requestMatchers(HttpMethod.HEAD, LEADING_REVIEWERS)
                         .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
                         .requestMatchers(HttpMethod.GET, OF_TECHNICIANS)
                         .hasAnyRole("TECHNICIAN", "ADMIN")

@@ -51,6 +51,9 @@ public enum Length {
     VIEW_NAME("saved_view.name", 80),
     STUDY_NAME("mapping_study.name", 120),
     TEST_SUBJECT("timed_test.subject", 120),
+    LIMITS_NAME("limit_set.name", 80),
+    /** Of a rule, within its set's document. */
+    RULE_NAME("derived_series.name", 80),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

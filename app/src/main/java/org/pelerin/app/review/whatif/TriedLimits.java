@@ -92,6 +92,38 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
     }
 
     /**
+     * A set of the library with what was changed; its rules may each stand for several channels.
+     *
+     * @throws IllegalArgumentException if one of its rules was changed in two ways, or none of them is meant
+     */
+    Limits within(Limits set) {
+        Set<String> left = new HashSet<>(rules.keySet());
+        List<Rule> out = new ArrayList<>();
+        for (Rule r : set.rules()) {
+            Set<Rule> changed = new HashSet<>();
+            rules.forEach((id, tried) -> {
+                if (id.equals(r.id()) || id.startsWith(r.id() + ": ")) {
+                    left.remove(id);
+                    changed.add(r.withLimits(
+                            r.unit() == null || tried.unit() == null
+                                    ? tried.bound()
+                                    : tried.bound().in(tried.unit().shownIn(r.unit())),
+                            tried.lasting()));
+                }
+            });
+            if (changed.size() > 1) {
+                throw new IllegalArgumentException(
+                        "“" + r.id() + "” is one rule for several channels, and was changed in different ways");
+            }
+            out.add(changed.isEmpty() ? r : changed.iterator().next());
+        }
+        if (!left.isEmpty()) {
+            throw new IllegalArgumentException("“" + left.iterator().next() + "” is no rule of “" + set.name() + "”");
+        }
+        return new Limits(set.name(), out, set.gapRules());
+    }
+
+    /**
      * The alarms of a plan with what was changed.
      *
      * @throws IllegalArgumentException if it has no such alarm; the message names it

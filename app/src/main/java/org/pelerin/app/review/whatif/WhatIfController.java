@@ -1,5 +1,6 @@
 package org.pelerin.app.review.whatif;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,6 +9,8 @@ import java.util.Optional;
 import java.util.function.Function;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionSentence;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.plans.PlanService;
@@ -20,8 +23,8 @@ import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
-import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.Conversion;
@@ -35,7 +38,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** Other limits on a mission, judged by the one judge and kept nowhere; or kept as the next version of its plan. */
+/** Other limits on a mission, judged by the one judge and kept nowhere; or kept as the next version of its set or its plan. */
 @Controller
 class WhatIfController {
 
@@ -70,6 +73,7 @@ class WhatIfController {
     private final DerivedSeries derived;
     private final Evaluation evaluation;
     private final PlanService plans;
+    private final LimitSets sets;
     private final Formats show;
 
     WhatIfController(
@@ -78,12 +82,14 @@ class WhatIfController {
             DerivedSeries derived,
             Evaluation evaluation,
             PlanService plans,
+            LimitSets sets,
             Formats show) {
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
         this.derived = derived;
         this.plans = plans;
+        this.sets = sets;
         this.show = show;
     }
 
@@ -101,7 +107,7 @@ class WhatIfController {
         List<Series> recorded = store.recorded(mission);
         JudgedRecord record =
                 derived.of(mission, recorded, mission.records().collectedAt()).record();
-        Limits limits = evaluation.limits(mission, recorded);
+        Limits limits = limits(mission, record);
         TriedLimits tried = TriedLimits.read(typed(rule, low, high, lasting), limits, units(record, inUnits));
         if (!tried.errors().isEmpty()) {
             return new Answer("", "", "", "", List.of(), 0, tried.errors());
@@ -131,14 +137,14 @@ class WhatIfController {
             @RequestParam(defaultValue = "") List<String> lasting,
             ShownUnits inUnits,
             Principal me,
+            HttpServletRequest request,
             RedirectAttributes flash) {
         Mission mission = get(id);
-        StoredPlan stored = plan(mission)
-                .orElseThrow(() -> new NotKeptException(
-                        "There is no plan “" + mission.copy().planName() + "” any more that they could be kept in"));
-        JudgedRecord record = JudgedRecord.of(store.recorded(mission));
-        TriedLimits tried = TriedLimits.read(
-                typed(rule, low, high, lasting), missions.plan(mission).limits(), units(record, inUnits));
+        List<Series> recorded = store.recorded(mission);
+        JudgedRecord record =
+                derived.of(mission, recorded, mission.records().collectedAt()).record();
+        TriedLimits tried =
+                TriedLimits.read(typed(rule, low, high, lasting), limits(mission, record), units(record, inUnits));
         if (!tried.errors().isEmpty() || tried.rules().isEmpty()) {
             throw new NotKeptException(
                     tried.errors().isEmpty()
@@ -146,18 +152,44 @@ class WhatIfController {
                             : tried.errors().values().iterator().next());
         }
         try {
-            Plan changed = tried.of(plans.settings(stored));
-            StoredPlan kept = plans.update(stored.id(), stored.version(), stored.name(), changed, me.getName());
-            flash.addFlashAttribute(
-                    "said",
-                    "Kept as version " + kept.version() + " of “" + kept.name()
-                            + "”. This mission keeps the limits that it ran with.");
+            flash.addFlashAttribute("said", kept(mission, tried, request, me.getName()));
         } catch (IllegalArgumentException e) {
             throw new NotKeptException("It cannot be kept: " + e.getMessage());
         } catch (PlanService.ChangedMeanwhileException e) {
             throw new TooLateException("Somebody changed the plan meanwhile; try once more");
         }
         return "redirect:/missions/" + id;
+    }
+
+    /** In the set that the mission is judged by, as its next version; where the alarms of a plan are in force, in that plan. */
+    private String kept(Mission mission, TriedLimits tried, HttpServletRequest request, String by) {
+        LimitSet set = evaluation.inForce(mission).set();
+        if (set != null) {
+            LimitSet newest = sets.find(set.id()).orElseThrow();
+            if (newest.version() != set.version()) {
+                throw new NotKeptException("“" + set.name() + "” has a version " + newest.version()
+                        + " already; have this mission judged by it first, and try from there");
+            }
+            LimitSet kept = sets.update(set.id(), set.version(), newest.name(), tried.within(set.limits()), by);
+            return "Kept as version " + kept.version() + " of “" + kept.name() + "”. This mission is judged by version "
+                    + set.version() + " until it is judged by the newest.";
+        }
+        if (!request.isUserInRole("TECHNICIAN") && !request.isUserInRole("ADMIN")) {
+            throw new NotKeptException(
+                    "Plans are changed by technicians; in a set of limits you may keep them yourself");
+        }
+        StoredPlan stored = plan(mission)
+                .orElseThrow(() -> new NotKeptException(
+                        "There is no plan “" + mission.copy().planName() + "” any more that they could be kept in"));
+        StoredPlan kept =
+                plans.update(stored.id(), stored.version(), stored.name(), tried.of(plans.settings(stored)), by);
+        return "Kept as version " + kept.version() + " of “" + kept.name()
+                + "”. This mission keeps the limits that it ran with.";
+    }
+
+    private Limits limits(Mission mission, JudgedRecord record) {
+        return evaluation.limits(
+                mission, record.sources().stream().map(SampleSource::channel).toList());
     }
 
     private Optional<StoredPlan> plan(Mission mission) {

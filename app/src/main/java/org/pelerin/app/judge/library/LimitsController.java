@@ -1,0 +1,308 @@
+package org.pelerin.app.judge.library;
+
+import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.ReadySets;
+import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.exchange.DocumentException;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.plan.RuleText;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The limits library. */
+@Controller
+class LimitsController {
+
+    /** A file that is none, or not one of limits. */
+    static final class NoLimitsException extends NotDoneException {
+        NoLimitsException(String message) {
+            super(message);
+        }
+    }
+
+    private final LimitSets sets;
+    private final LimitsInForce inForce;
+    private final SpotMonth.Teller months;
+    private final PlaceService places;
+    private final PlanService plans;
+
+    LimitsController(
+            LimitSets sets, LimitsInForce inForce, SpotMonth.Teller months, PlaceService places, PlanService plans) {
+        this.sets = sets;
+        this.inForce = inForce;
+        this.months = months;
+        this.places = places;
+        this.plans = plans;
+    }
+
+    @GetMapping("/limits")
+    String all(@RequestParam(defaultValue = "false") boolean archived, Model page) {
+        page.addAttribute("room", "library");
+        page.addAttribute("archived", archived);
+        page.addAttribute("sets", archived ? sets.archived() : sets.all());
+        page.addAttribute("hidden", sets.archived().size());
+        page.addAttribute("missions", sets.missions());
+        page.addAttribute("places", inForce.places());
+        page.addAttribute("ready", ReadySets.all());
+        return "judge/library/list";
+    }
+
+    static List<String> sentences(Limits limits) {
+        return java.util.stream.Stream.concat(
+                        limits.rules().stream().map(RuleText::of),
+                        limits.gapRules().stream().map(RuleText::of))
+                .toList();
+    }
+
+    /** @param version an earlier one to look at */
+    @GetMapping("/limits/{id}")
+    String set(@PathVariable long id, @RequestParam(required = false) Integer version, Model page) {
+        LimitSet newest = get(id);
+        LimitSet shown = version == null
+                ? newest
+                : sets.version(id, version)
+                        .orElseThrow(
+                                () -> new NotThereException("“" + newest.name() + "” has no version " + version + "."));
+        page.addAttribute("room", "library");
+        page.addAttribute("set", shown);
+        page.addAttribute("newest", newest);
+        page.addAttribute("sentences", sentences(shown.limits()));
+        page.addAttribute("versions", sets.versions(id));
+        page.addAttribute("places", inForce.placesOf(id));
+        page.addAttribute("behind", inForce.behind(id));
+        page.addAttribute("judged", sets.judgedBy(id, shown.version()));
+        page.addAttribute("spots", places.choices(null));
+        page.addAttribute("sites", places.sites());
+        page.addAttribute("plans", plans.all());
+        return "judge/library/set";
+    }
+
+    /** @param ready a set to begin with */
+    @GetMapping("/limits/new")
+    String create(@RequestParam(defaultValue = "") String ready, Model page) {
+        LimitsForm form = ReadySets.find(ready)
+                .map(r -> LimitsForm.of(0, 0, r.limits().name(), r.limits()))
+                .orElseGet(LimitsForm::new);
+        return edit(form, Map.of(), page);
+    }
+
+    @GetMapping("/limits/{id}/edit")
+    String edit(@PathVariable long id, Model page) {
+        LimitSet set = get(id);
+        return edit(LimitsForm.of(set.id(), set.version(), set.name(), set.limits()), Map.of(), page);
+    }
+
+    private String edit(LimitsForm form, Map<String, String> errors, Model page) {
+        page.addAttribute("room", "library");
+        page.addAttribute("form", form);
+        page.addAttribute("errors", errors);
+        page.addAttribute("spots", places.choices(null));
+        page.addAttribute("blank", new RuleForm());
+        page.addAttribute("kinds", RuleForm.Kind.values());
+        page.addAttribute("most", LimitsForm.MOST);
+        return "judge/library/edit";
+    }
+
+    /** What is typed as sentences, and what it would catch; changes nothing. */
+    @PostMapping("/limits/preview")
+    String preview(@ModelAttribute("form") LimitsForm form, @RequestParam(required = false) Long spot, Model page) {
+        LimitsForm.Parsed parsed = form.parse();
+        page.addAttribute("parsed", parsed);
+        page.addAttribute("spot", places.find(spot).orElse(null));
+        page.addAttribute(
+                "month",
+                spot == null
+                                || parsed.limits().rules().isEmpty()
+                                        && parsed.limits().gapRules().isEmpty()
+                        ? null
+                        : months.of(spot, parsed.limits()));
+        return "judge/library/preview :: preview";
+    }
+
+    @PostMapping("/limits")
+    String save(@ModelAttribute("form") LimitsForm form, Principal me, Model page, RedirectAttributes flash) {
+        LimitsForm.Parsed parsed = form.parse();
+        if (!parsed.errors().isEmpty()) {
+            return edit(form, parsed.errors(), page);
+        }
+        String name = parsed.limits().name();
+        try {
+            LimitSet kept = form.id == 0
+                    ? sets.create(name, parsed.limits(), me.getName())
+                    : sets.update(form.id, form.version, name, parsed.limits(), me.getName());
+            flash.addFlashAttribute("said", "Kept as version " + kept.version() + ".");
+            return "redirect:/limits/" + kept.id();
+        } catch (LimitSets.NameTakenException e) {
+            return edit(form, Map.of("name", e.getMessage()), page);
+        } catch (TooLateException e) {
+            // what was typed stays, and goes on from what somebody else kept
+            form.version = get(form.id).version();
+            return edit(form, Map.of("name", e.getMessage() + "; keep it once more to put this in its place"), page);
+        }
+    }
+
+    @PostMapping("/limits/{id}/archive")
+    String archive(@PathVariable long id, @RequestParam boolean on, Principal me, RedirectAttributes flash) {
+        LimitSet set = get(id);
+        sets.archive(id, on, me.getName());
+        flash.addFlashAttribute(
+                "said",
+                on ? "“" + set.name() + "” is archived; missions keep it." : "“" + set.name() + "” is offered again.");
+        return "redirect:/limits/" + id;
+    }
+
+    @GetMapping("/limits/{id}/limits.json")
+    ResponseEntity<byte[]> json(@PathVariable long id, @RequestParam(required = false) Integer version) {
+        LimitSet set = get(id);
+        LimitSet asked = version == null
+                ? set
+                : sets.version(id, version).orElseThrow(() -> new NotThereException("There is no such version."));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(asked.name() + ".json", StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(LimitsDocument.pretty(asked.limits()).getBytes(StandardCharsets.UTF_8));
+    }
+
+    @PostMapping("/limits/import")
+    String read(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
+        Limits limits;
+        try {
+            limits = limits(file.getBytes());
+        } catch (NoLimitsException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            return "redirect:/limits";
+        }
+        String name =
+                limits.name().isBlank() ? "Limits from a file" : limits.name().strip();
+        LimitSet kept = sets.take(
+                Length.LIMITS_NAME.exceeded(name) ? name.substring(0, Length.LIMITS_NAME.most() - 4) : name,
+                limits,
+                me.getName());
+        flash.addFlashAttribute("said", "Read in as “" + kept.name() + "”.");
+        return "redirect:/limits/" + kept.id();
+    }
+
+    private static Limits limits(byte[] bytes) {
+        try {
+            Limits read = LimitsDocument.read(StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(java.nio.ByteBuffer.wrap(bytes))
+                    .toString());
+            if (read.rules().isEmpty() && read.gapRules().isEmpty()) {
+                throw new NoLimitsException("The file holds no rule");
+            }
+            return read;
+        } catch (CharacterCodingException e) {
+            throw new NoLimitsException("The file is no text in UTF-8");
+        } catch (DocumentException e) {
+            throw new NoLimitsException("The file cannot be read: " + e.getMessage());
+        }
+    }
+
+    /**
+     * A set holds for a spot, a site or a plan.
+     *
+     * @param to “SPOT 12”, “SITE 3”, “PLAN 4”; where it is empty, {@code spot} counts
+     */
+    @PostMapping("/limits/{id}/places")
+    String attach(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String to,
+            @RequestParam(required = false) Long spot,
+            @RequestParam(defaultValue = "false") boolean home,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        LimitSet set = get(id);
+        Target target = Target.of(to, spot);
+        String why = home
+                ? Reason.of(reason, "Say why what is home is judged by it: its verdicts may change")
+                        .text()
+                : reason.strip();
+        inForce.attach(set, target.via(), target.id(), home, why, me.getName());
+        flash.addFlashAttribute(
+                "said",
+                "“" + set.name() + "” holds there now"
+                        + (home ? ", for what is home too." : "; what is home keeps what it was judged by."));
+        return "redirect:/limits/" + id;
+    }
+
+    private record Target(Via via, long id) {
+
+        static Target of(String to, Long spot) {
+            if (to.matches("(SITE|PLAN) \\d{1,18}")) {
+                return new Target(Via.valueOf(to.substring(0, 4)), Long.parseLong(to.substring(5)));
+            }
+            if (spot == null) {
+                throw new NoLimitsException("Choose a spot, a site or a plan");
+            }
+            return new Target(Via.SPOT, spot);
+        }
+    }
+
+    @PostMapping("/limits/{id}/places/remove")
+    String detach(
+            @PathVariable long id,
+            @RequestParam Via via,
+            @RequestParam long target,
+            Principal me,
+            RedirectAttributes flash) {
+        LimitSet set = get(id);
+        inForce.detach(set, via, target, me.getName());
+        flash.addFlashAttribute("said", "“" + set.name() + "” does not hold there any more.");
+        return "redirect:/limits/" + id;
+    }
+
+    /** Missions that are judged by an earlier version of it. */
+    @PostMapping("/limits/{id}/catch-up")
+    String catchUp(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        LimitSet set = get(id);
+        Reason why = Reason.of(reason, "Say why: verdicts may change");
+        int missions = inForce.catchUp(set, why.text(), me.getName());
+        flash.addFlashAttribute(
+                "said",
+                missions + (missions == 1 ? " mission is" : " missions are") + " judged by version " + set.version()
+                        + " now.");
+        return "redirect:/limits/" + id;
+    }
+
+    private LimitSet get(long id) {
+        return sets.find(id).orElseThrow(() -> new NotThereException("There is no set of limits " + id + "."));
+    }
+}

@@ -1,0 +1,64 @@
+package org.pelerin.app.judge.library;
+
+import java.security.Principal;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.InForce;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** By which limits a mission is judged, where somebody says so. */
+@Controller
+class MissionLimitsController {
+
+    private static final String FOLLOW = "follow";
+    private static final String ALARMS = "alarms";
+
+    private final MissionService missions;
+    private final LimitSets sets;
+    private final LimitsInForce inForce;
+    private final Evaluation evaluation;
+
+    MissionLimitsController(MissionService missions, LimitSets sets, LimitsInForce inForce, Evaluation evaluation) {
+        this.missions = missions;
+        this.sets = sets;
+        this.inForce = inForce;
+        this.evaluation = evaluation;
+    }
+
+    /** @param by a set's id, whose newest version counts; “follow” for what its spot, site and plan have; “alarms” for those of its plan */
+    @PostMapping("/missions/{id}/limits")
+    String say(
+            @PathVariable long id,
+            @RequestParam String by,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        Reason why = Reason.of(reason, "Say why: its verdict may change");
+        if (by.equals(FOLLOW)) {
+            inForce.follow(mission, why.text(), me.getName());
+        } else {
+            LimitSet set = by.equals(ALARMS) ? null : set(by);
+            inForce.say(mission, set, why.text(), me.getName());
+        }
+        evaluation.again(id);
+        InForce now = inForce.of(missions.find(id).orElseThrow());
+        flash.addFlashAttribute("said", "Judged by: " + now.words() + ".");
+        return "redirect:/missions/" + id;
+    }
+
+    private LimitSet set(String id) {
+        return (id.matches("\\d{1,18}") ? sets.find(Long.parseLong(id)) : java.util.Optional.<LimitSet>empty())
+                .orElseThrow(() -> new NotThereException("There is no set of limits " + id + "."));
+    }
+}

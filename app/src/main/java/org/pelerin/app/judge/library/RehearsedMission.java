@@ -1,0 +1,98 @@
+package org.pelerin.app.judge.library;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.core.exchange.JudgementDocument;
+
+/**
+ * What a set would have found in a mission beside what was found.
+ *
+ * @param words which limits are in force
+ * @param more departures that only the set finds, {@code fewer}: that it does not find; of those that it finds otherwise neither
+ */
+record RehearsedMission(
+        Instant from,
+        Instant to,
+        String words,
+        Found inForce,
+        Found tried,
+        int more,
+        int fewer,
+        boolean verdictDiffers) {
+
+    static final int WIDTH = 240;
+
+    /** One departure on a line, {@value #WIDTH} wide. */
+    record Mark(double x, double width, String side) {}
+
+    record Found(String verdict, int count, List<Mark> marks) {
+
+        public String told() {
+            return count == 0
+                    ? verdict.equals("within") ? "within" : verdict.equals("excursions") ? "gaps" : "not conclusive"
+                    : count + (count == 1 ? " departure" : " departures");
+        }
+    }
+
+    static RehearsedMission of(
+            Instant from, Instant to, String words, JudgementDocument inForce, JudgementDocument tried) {
+        return new RehearsedMission(
+                from,
+                to,
+                words,
+                found(inForce, from, to),
+                found(tried, from, to),
+                without(tried, inForce),
+                without(inForce, tried),
+                !inForce.verdict().equals(tried.verdict()));
+    }
+
+    /** Departures of the one of which nothing is found in the other: of the same channel and side at the same time. */
+    private static int without(JudgementDocument one, JudgementDocument other) {
+        return (int) one.excursions().stream()
+                .filter(e -> other.excursions().stream().noneMatch(o -> same(e, o)))
+                .count();
+    }
+
+    private static boolean same(JudgementDocument.Departure a, JudgementDocument.Departure b) {
+        return a.channel().equals(b.channel())
+                && a.direction().equals(b.direction())
+                && a.start().isBefore(b.end())
+                && b.start().isBefore(a.end());
+    }
+
+    private static Found found(JudgementDocument j, Instant from, Instant to) {
+        double scale = (double) WIDTH / Math.max(1, Duration.between(from, to).toMillis());
+        List<Mark> marks = new ArrayList<>();
+        for (JudgementDocument.Departure e : j.excursions()) {
+            double x = Math.max(0, Duration.between(from, e.start()).toMillis() * scale);
+            double end = Math.min(WIDTH, Duration.between(from, e.end()).toMillis() * scale);
+            marks.add(new Mark(
+                    x,
+                    Math.max(2, end - x),
+                    e.direction().equals("gap") ? "missing" : e.isAbove() ? "above" : "below"));
+        }
+        return new Found(j.verdict(), j.excursions().size(), marks);
+    }
+
+    /** What sorts it: the verdict first. */
+    public int differs() {
+        return (verdictDiffers ? 1000 : 0) + more + fewer;
+    }
+
+    public String said() {
+        List<String> out = new ArrayList<>();
+        if (verdictDiffers) {
+            out.add("another verdict");
+        }
+        if (more > 0) {
+            out.add(more + " more");
+        }
+        if (fewer > 0) {
+            out.add(fewer + " fewer");
+        }
+        return String.join(", ", out);
+    }
+}

@@ -1,0 +1,364 @@
+package org.pelerin.app.judge.library;
+
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.LocalTime;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.core.judge.Basis;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.GapRule;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Severity;
+import org.pelerin.core.plan.LastingText;
+import org.pelerin.core.unit.Unit;
+
+/** One rule as it is typed; which of its fields count follows from its kind. */
+public class RuleForm implements Form {
+
+    /** What of a channel is looked at. */
+    public enum Kind {
+        VALUE("the value itself"),
+        MOVING("the mean of the last samples"),
+        MEAN("the mean of each stretch of time"),
+        TOTAL("the total of each stretch of time"),
+        RATE("how fast it changes"),
+        DOSE("the noise dose of each shift"),
+        GAP("what is missing");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    private static final double ALL = 100;
+
+    public String id = "";
+    public Kind kind = Kind.VALUE;
+    public String channel = "";
+    public String unit = "";
+    public String samples = "";
+    public String window = "";
+    public boolean clock;
+    public String per = "";
+    public String coverage = "";
+    public String criterion = "";
+    public String exchange = "";
+    public String threshold = "";
+    public String from = "";
+    public String to = "";
+    public List<DayOfWeek> days = new ArrayList<>();
+    public String low = "";
+    public String high = "";
+    public String nominal = "";
+    public String minus = "";
+    public String plus = "";
+    public String lasting = "";
+    public String clearance = "";
+    public String bridge = "";
+    public String longest = "";
+    public Severity severity = Severity.MAJOR;
+    public boolean latched;
+
+    static RuleForm of(Rule r) {
+        RuleForm f = new RuleForm();
+        f.id = r.id();
+        f.channel = r.channel();
+        f.unit = r.unit() == null ? "" : r.unit().symbol();
+        f.severity = r.severity();
+        f.latched = r.latched();
+        f.lasting = LastingText.format(r.lasting());
+        f.clearance = r.clearance() == 0 ? "" : FieldReader.plain(r.clearance());
+        f.bridge = r.bridge().equals(Rule.DEFAULT_BRIDGE)
+                ? ""
+                : r.bridge().isZero() ? "0 s" : FieldReader.plain(r.bridge());
+        f.basis(r.basis());
+        f.bound(r.bound());
+        return f;
+    }
+
+    static RuleForm of(GapRule r) {
+        RuleForm f = new RuleForm();
+        f.kind = Kind.GAP;
+        f.id = r.id();
+        f.channel = r.channel() == null ? "" : r.channel();
+        f.longest = r.longest() == null ? "" : FieldReader.plain(r.longest());
+        f.coverage = r.coverage() == null ? "" : FieldReader.plain(r.coverage());
+        f.severity = r.severity();
+        return f;
+    }
+
+    private void bound(Bound b) {
+        if (b instanceof Bound.Nominal n) {
+            nominal = FieldReader.plain(n.nominal());
+            plus = n.plus() == null ? "" : FieldReader.plain(n.plus());
+            minus = n.minus() == null ? "" : FieldReader.plain(n.minus());
+        } else {
+            low = Double.isInfinite(b.low()) ? "" : FieldReader.plain(b.low());
+            high = Double.isInfinite(b.high()) ? "" : FieldReader.plain(b.high());
+        }
+    }
+
+    private void basis(Basis b) {
+        if (b instanceof Basis.MovingMean m) {
+            kind = Kind.MOVING;
+            samples = String.valueOf(m.samples());
+        } else if (b instanceof Basis.BlockMean m) {
+            kind = Kind.MEAN;
+            blocks(m.blocks(), Basis.MEAN_COVERAGE);
+        } else if (b instanceof Basis.Total t) {
+            kind = Kind.TOTAL;
+            blocks(t.blocks(), Basis.TOTAL_COVERAGE);
+            per = FieldReader.plain(t.per());
+        } else if (b instanceof Basis.Rate r) {
+            kind = Kind.RATE;
+            per = FieldReader.plain(r.per());
+        } else if (b instanceof Basis.Dose d) {
+            kind = Kind.DOSE;
+            criterion = FieldReader.plain(d.criterion());
+            exchange = FieldReader.plain(d.exchange());
+            threshold = Double.isInfinite(d.threshold()) ? "" : FieldReader.plain(d.threshold());
+            from = d.from().toString();
+            to = d.to().toString();
+            days = List.copyOf(new TreeSet<>(d.days()));
+            coverage = d.coverage() == Basis.MEAN_COVERAGE ? "" : FieldReader.plain(d.coverage());
+        }
+    }
+
+    private void blocks(Basis.Blocks b, double usual) {
+        window = FieldReader.plain(b.window());
+        clock = b.anchor() == Basis.Anchor.CLOCK;
+        coverage = b.coverage() == usual ? "" : FieldReader.plain(b.coverage());
+    }
+
+    /** Whether nothing was typed: such a row is none. */
+    boolean blank() {
+        return List.of(id, channel, low, high, nominal, longest, kind == Kind.GAP ? coverage : "").stream()
+                .allMatch(String::isBlank);
+    }
+
+    boolean gap() {
+        return kind == Kind.GAP;
+    }
+
+    /** @param at name of its fields, as {@code rules[2]} */
+    GapRule gapRule(String at, String as, FieldReader read) {
+        Duration most = longest.isBlank() ? null : read.duration(at + ".longest", longest);
+        Double covered = percent(at, read);
+        if (most == null && covered == null && !read.errors().containsKey(at + ".coverage")) {
+            read.wrong(at + ".longest", "Say how long a gap may be, or how much samples have to cover");
+            return null;
+        }
+        String of = read.text(at + ".channel", channel, Length.CHANNEL_LABEL);
+        return most == null && covered == null
+                ? null
+                : new GapRule(as, of.isEmpty() ? null : of, most, covered, severity);
+    }
+
+    /** Null where something is wrong, which is noted then. */
+    Rule rule(String at, String as, FieldReader read) {
+        String of = read.text(at + ".channel", channel, Length.CHANNEL_LABEL);
+        if (of.isEmpty()) {
+            read.wrong(at + ".channel", "Name a channel, or write * for each");
+        }
+        if (of.equals("*") && unit.isBlank()) {
+            read.wrong(at + ".unit", "Each channel of what unit?");
+        }
+        String symbol = read.text(at + ".unit", unit, Length.CHANNEL_UNIT);
+        int before = read.errors().size();
+        Basis basis = basis(at, read);
+        Bound bound = bound(at, read);
+        Lasting until = lasting(at, read);
+        Double back = read.number(at + ".clearance", clearance);
+        if (back != null && back < 0) {
+            read.wrong(at + ".clearance", "A clearance is not negative");
+        }
+        Duration through = bridge.isBlank() ? Rule.DEFAULT_BRIDGE : bridge(at, read);
+        if (read.errors().size() > before || basis == null || bound == null || of.isEmpty()) {
+            return null;
+        }
+        return new Rule(
+                as,
+                of,
+                basis,
+                bound,
+                until,
+                back == null ? 0 : back,
+                through,
+                severity,
+                symbol.isEmpty() ? null : Unit.of(symbol),
+                latched);
+    }
+
+    private Duration bridge(String at, FieldReader read) {
+        return bridge.strip().matches("0\\s*\\w*") ? Duration.ZERO : read.duration(at + ".bridge", bridge);
+    }
+
+    private Lasting lasting(String at, FieldReader read) {
+        try {
+            return LastingText.parse(lasting);
+        } catch (IllegalArgumentException e) {
+            read.wrong(at + ".lasting", e.getMessage());
+            return Lasting.ANY;
+        }
+    }
+
+    private Bound bound(String at, FieldReader read) {
+        if (!nominal.isBlank() || !plus.isBlank() || !minus.isBlank()) {
+            if (!low.isBlank() || !high.isBlank()) {
+                read.wrong(at + ".nominal", "Limits, or a nominal value with per cents: not both");
+                return null;
+            }
+            double around = read.needed(at + ".nominal", nominal, 1);
+            Double up = read.number(at + ".plus", plus);
+            Double down = read.number(at + ".minus", minus);
+            return checked(at + ".nominal", read, () -> new Bound.Nominal(around, up, down));
+        }
+        Double least = read.number(at + ".low", low);
+        Double most = read.number(at + ".high", high);
+        if (least == null && most == null) {
+            read.wrong(at + ".high", "Give a limit");
+            return null;
+        }
+        if (least != null && most != null && least > most) {
+            read.wrong(at + ".low", "The lower limit is above the upper one");
+            return null;
+        }
+        return least == null
+                ? new Bound.Above(most)
+                : most == null ? new Bound.Below(least) : new Bound.Outside(least, most);
+    }
+
+    private Basis basis(String at, FieldReader read) {
+        return switch (kind) {
+            case VALUE, GAP -> Basis.VALUE;
+            case MOVING -> {
+                Integer n = read.whole(at + ".samples", samples, 1, 100_000);
+                if (n == null) {
+                    read.wrong(at + ".samples", "Of how many samples?");
+                }
+                yield n == null ? null : new Basis.MovingMean(n);
+            }
+            case RATE -> {
+                Duration time = read.duration(at + ".per", per);
+                yield checked(at + ".per", read, () -> new Basis.Rate(time));
+            }
+            case MEAN -> {
+                Basis.Blocks blocks = blocks(at, read, Basis.MEAN_COVERAGE);
+                yield blocks == null ? null : new Basis.BlockMean(blocks);
+            }
+            case TOTAL -> {
+                Duration time = read.duration(at + ".per", per);
+                Basis.Blocks blocks = blocks(at, read, Basis.TOTAL_COVERAGE);
+                yield blocks == null ? null : checked(at + ".per", read, () -> new Basis.Total(blocks, time));
+            }
+            case DOSE -> dose(at, read);
+        };
+    }
+
+    private Basis.Blocks blocks(String at, FieldReader read, double usual) {
+        Duration each = read.duration(at + ".window", window);
+        Double covered = percent(at, read);
+        return checked(
+                at + ".window",
+                read,
+                () -> new Basis.Blocks(
+                        each,
+                        clock ? Basis.Anchor.CLOCK : Basis.Anchor.START,
+                        null,
+                        covered == null ? usual : covered));
+    }
+
+    private Basis dose(String at, FieldReader read) {
+        double allowed = read.needed(at + ".criterion", criterion, 85);
+        double doubled = read.needed(at + ".exchange", exchange, 3);
+        Double least = read.number(at + ".threshold", threshold);
+        LocalTime begins = time(at + ".from", from, read);
+        LocalTime ends = time(at + ".to", to, read);
+        Set<DayOfWeek> on = days.isEmpty() ? EnumSet.allOf(DayOfWeek.class) : EnumSet.copyOf(days);
+        Double covered = percent(at, read);
+        return begins == null || ends == null
+                ? null
+                : checked(
+                        at + ".from",
+                        read,
+                        () -> new Basis.Dose(
+                                allowed,
+                                doubled,
+                                least == null ? Double.NEGATIVE_INFINITY : least,
+                                begins,
+                                ends,
+                                on,
+                                null,
+                                covered == null ? Basis.MEAN_COVERAGE : covered));
+    }
+
+    private static LocalTime time(String field, String text, FieldReader read) {
+        try {
+            return LocalTime.parse(text.strip());
+        } catch (DateTimeParseException e) {
+            read.wrong(field, "Write a time of day such as 06:00");
+            return null;
+        }
+    }
+
+    private Double percent(String at, FieldReader read) {
+        Double v = read.number(at + ".coverage", coverage);
+        if (v != null && (v < 0 || v > ALL)) {
+            read.wrong(at + ".coverage", "From 0 to 100 %");
+            return null;
+        }
+        return v;
+    }
+
+    /** What a value itself refuses is said at its field. */
+    private static <T> T checked(String field, FieldReader read, java.util.function.Supplier<T> value) {
+        try {
+            return value.get();
+        } catch (IllegalArgumentException e) {
+            read.wrong(field, e.getMessage());
+            return null;
+        }
+    }
+
+    /** A short name for a rule that was given none. */
+    String named(Set<String> taken) {
+        String wanted = id.strip();
+        if (wanted.isEmpty()) {
+            String of = channel.isBlank() || channel.equals("*") ? unit.strip() : channel.strip();
+            wanted = switch (kind) {
+                case GAP -> "gaps";
+                case MEAN, MOVING -> (of + " mean").strip();
+                case TOTAL -> (of + " total").strip();
+                case RATE -> (of + " rate").strip();
+                case DOSE -> (of + " dose").strip();
+                case VALUE ->
+                    (of
+                                    + (low.isBlank() && nominal.isBlank()
+                                            ? " high"
+                                            : high.isBlank() && nominal.isBlank() ? " low" : ""))
+                            .strip();
+            };
+            String free = wanted;
+            for (int n = 2; taken.contains(free); n++) {
+                free = wanted + " " + n;
+            }
+            return free;
+        }
+        return wanted;
+    }
+}

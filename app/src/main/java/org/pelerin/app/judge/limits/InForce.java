@@ -1,0 +1,19 @@
+package org.pelerin.app.judge.limits;
+
+import java.time.Instant;
+import org.pelerin.core.judge.Limits;
+
+/**
+ * What a mission is judged by, and why.
+ *
+ * @param set null for the alarms of its plan
+ * @param said whether somebody said so of this mission, rather than that it follows from where it belongs
+ * @param since when somebody said it or it was first judged by it, {@code by} whom; null where it follows only now
+ */
+public record InForce(Limits limits, LimitSet set, Via via, boolean said, Instant since, String by, String reason) {
+
+    /** “Cold store, version 2, of its spot”. */
+    public String words() {
+        return set == null ? "Alarms of the plan" : set.name() + ", version " + set.version() + ", " + via.words();
+    }
+}

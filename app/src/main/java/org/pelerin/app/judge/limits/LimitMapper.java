@@ -1,0 +1,115 @@
+package org.pelerin.app.judge.limits;
+
+import java.time.Instant;
+import java.util.List;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+@Mapper
+interface LimitMapper {
+
+    String VERSION = "SELECT s.id, s.name, v.version, s.archived, v.document, v.saved_at, v.saved_by FROM limit_set s"
+            + " JOIN limit_set_version v ON v.set_id = s.id ";
+    String NEWEST = VERSION + "AND v.version = s.version ";
+
+    @Select(NEWEST + "ORDER BY s.name")
+    List<LimitSet> all();
+
+    @Select(NEWEST + "WHERE s.id = #{id}")
+    LimitSet byId(long id);
+
+    @Select(NEWEST + "WHERE s.name = #{name}")
+    LimitSet byName(String name);
+
+    @Select(VERSION + "WHERE s.id = #{id} ORDER BY v.version DESC")
+    List<LimitSet> versions(long id);
+
+    @Select(VERSION + "WHERE s.id = #{id} AND v.version = #{version}")
+    LimitSet version(long id, int version);
+
+    @Insert("INSERT INTO limit_set (name, version) VALUES (#{name}, 0)")
+    void insert(String name);
+
+    /** Of one that has no version yet, too. */
+    @Select("SELECT id FROM limit_set WHERE name = #{name}")
+    long idOf(String name);
+
+    @Update("UPDATE limit_set SET name = #{name}, version = version + 1 WHERE id = #{id} AND version = #{expected}")
+    int advance(long id, String name, int expected);
+
+    @Insert("INSERT INTO limit_set_version VALUES (#{id}, #{version}, #{document}, #{at}, #{by})")
+    void insertVersion(long id, int version, String document, Instant at, String by);
+
+    @Update("UPDATE limit_set SET archived = #{archived} WHERE id = #{id} AND archived <> #{archived}")
+    int archive(long id, boolean archived);
+
+    String PLACES = "SELECT p.via, p.target, p.set_id, COALESCE(CONCAT(t.name, ' / ', s.name), t2.name, l.name, '')"
+            + " AS name, p.attached_at, p.attached_by FROM limit_place p"
+            + " LEFT JOIN spot s ON p.via = 'SPOT' AND s.id = p.target LEFT JOIN site t ON t.id = s.site_id"
+            + " LEFT JOIN site t2 ON p.via = 'SITE' AND t2.id = p.target"
+            + " LEFT JOIN plan l ON p.via = 'PLAN' AND l.id = p.target ";
+
+    @Select(PLACES + "ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
+    List<LimitPlace> places();
+
+    @Select(PLACES + "WHERE p.set_id = #{set} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
+    List<LimitPlace> placesOf(long set);
+
+    @Select(PLACES + "WHERE p.via = #{via} AND p.target = #{target}")
+    LimitPlace place(Via via, long target);
+
+    @Insert("REPLACE INTO limit_place VALUES (#{via}, #{target}, #{set}, #{at}, #{by})")
+    void attach(Via via, long target, long set, Instant at, String by);
+
+    @Delete("DELETE FROM limit_place WHERE via = #{via} AND target = #{target} AND set_id = #{set}")
+    int detach(Via via, long target, long set);
+
+    /** What was kept of a mission. */
+    record Kept(Via via, Long setId, Integer version, Instant since, String saidBy, String reason) {}
+
+    @Select("SELECT via, set_id, version, since, said_by, reason FROM mission_limits WHERE mission_id = #{mission}")
+    Kept kept(long mission);
+
+    @Insert("REPLACE INTO mission_limits VALUES (#{mission}, #{via}, #{set}, #{version}, #{at}, #{by}, #{reason})")
+    void keep(long mission, Via via, Long set, Integer version, Instant at, String by, String reason);
+
+    @Delete("DELETE FROM mission_limits WHERE mission_id = #{mission}")
+    int forget(long mission);
+
+    /** The one that wins of those that hold where a mission belongs. */
+    record Held(Via via, long setId) {}
+
+    String BELONGS = "(p.via = 'SPOT' AND p.target = m.spot_id OR p.via = 'SITE' AND p.target = sp.site_id"
+            + " OR p.via = 'PLAN' AND m.plan_version > 0 AND p.target = pl.id)";
+
+    @Select("SELECT p.via, p.set_id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id"
+            + " LEFT JOIN plan pl ON pl.name = m.plan_name JOIN limit_place p ON " + BELONGS
+            + " WHERE m.id = #{mission} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN') LIMIT 1")
+    Held held(long mission);
+
+    /** Missions that belong to a place and of which nothing else was said, collected ones or those that are not. */
+    @Select(
+            "SELECT m.id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id LEFT JOIN plan pl ON pl.name = m.plan_name"
+                    + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
+                    + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
+                    + " WHERE m.judgement IS NOT NULL AND (m.collected_at IS NOT NULL) = #{collected}"
+                    + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
+    List<Long> at(Via via, long target, boolean collected);
+
+    /** Missions that are judged by an earlier version of a set than its newest. */
+    @Select("SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
+            + " WHERE k.set_id = #{set} AND k.version < s.version")
+    List<Long> behind(long set);
+
+    @Select("SELECT COUNT(*) FROM mission_limits WHERE set_id = #{set} AND version = #{version}")
+    int judgedBy(long set, int version);
+
+    /** Of all sets, how many missions are judged by each. */
+    record Count(long setId, int missions) {}
+
+    @Select("SELECT set_id, COUNT(*) AS missions FROM mission_limits WHERE set_id IS NOT NULL GROUP BY set_id")
+    List<Count> counts();
+}

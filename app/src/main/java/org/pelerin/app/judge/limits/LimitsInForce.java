@@ -1,0 +1,231 @@
+package org.pelerin.app.judge.limits;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.TooLateException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Which limits a mission is judged by: what somebody said of it, else the set of its spot, of its site or of its plan, in this order, else the
+ * alarms of its plan. While a mission goes on that follows the library; once it is collected it keeps the version that it was judged by, until
+ * somebody has it judged by another.
+ */
+@Service
+@RetriedOnDeadlock
+public class LimitsInForce {
+
+    /** What was asked for cannot be. */
+    static final class NotAttachedException extends NotDoneException {
+        NotAttachedException(String message) {
+            super(message);
+        }
+    }
+
+    private static final String NOBODY = "";
+
+    private final LimitMapper mapper;
+    private final MissionService missions;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    LimitsInForce(LimitMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
+        this.mapper = mapper;
+        this.missions = missions;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** @param mission with its plan */
+    public InForce of(Mission mission) {
+        LimitMapper.Kept kept = mapper.kept(mission.id());
+        boolean said = kept != null && (kept.via() == Via.MISSION || kept.via() == Via.ALARMS);
+        if (kept != null && (said || mission.records().collectedAt() != null)) {
+            LimitSet set = kept.setId() == null ? null : mapper.version(kept.setId(), kept.version());
+            return new InForce(
+                    set == null ? missions.plan(mission).limits() : set.limits(),
+                    set,
+                    kept.via(),
+                    said,
+                    kept.since(),
+                    kept.saidBy(),
+                    kept.reason());
+        }
+        if (mission.records().collectedAt() != null) {
+            return alarms(mission);
+        }
+        return following(mission);
+    }
+
+    /** What it would be judged by if it were judged for the first time now. */
+    public InForce following(Mission mission) {
+        return Optional.ofNullable(mapper.held(mission.id()))
+                .map(h -> {
+                    LimitSet set = mapper.byId(h.setId());
+                    return new InForce(set.limits(), set, h.via(), false, null, NOBODY, "");
+                })
+                .orElseGet(() -> alarms(mission));
+    }
+
+    private InForce alarms(Mission mission) {
+        return new InForce(missions.plan(mission).limits(), null, Via.ALARMS, false, null, NOBODY, "");
+    }
+
+    /** It was judged by it; to be called in the transaction that keeps the judgement. */
+    @Transactional
+    public void judgedBy(long mission, InForce inForce) {
+        LimitMapper.Kept kept = mapper.kept(mission);
+        if (inForce.said() || kept != null && (kept.via() == Via.MISSION || kept.via() == Via.ALARMS)) {
+            return;
+        }
+        if (inForce.set() == null) {
+            if (kept != null) {
+                mapper.forget(mission);
+            }
+        } else if (kept == null
+                || kept.setId() != inForce.set().id()
+                || kept.version() != inForce.set().version()
+                || kept.via() != inForce.via()) {
+            mapper.keep(
+                    mission, inForce.via(), inForce.set().id(), inForce.set().version(), clock.instant(), NOBODY, "");
+        }
+    }
+
+    /**
+     * Somebody says what a mission is judged by.
+     *
+     * @param set null for the alarms of its plan
+     */
+    @Transactional
+    public void say(Mission mission, LimitSet set, String reason, String by) {
+        if (set != null && set.archived()) {
+            throw new NotAttachedException("“" + set.name() + "” is archived");
+        }
+        String before = of(mission).words();
+        mapper.keep(
+                mission.id(),
+                set == null ? Via.ALARMS : Via.MISSION,
+                set == null ? null : set.id(),
+                set == null ? null : set.version(),
+                clock.instant(),
+                by,
+                reason);
+        missions.judgedByOther(mission.id());
+        audit.record(by, "set limits", mission.subject(), before, of(mission).words(), reason);
+    }
+
+    /** It is judged by what its spot, site or plan has now. */
+    @Transactional
+    public void follow(Mission mission, String reason, String by) {
+        String before = of(mission).words();
+        InForce now = following(mission);
+        mapper.forget(mission.id());
+        if (now.set() != null) {
+            mapper.keep(mission.id(), now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
+        }
+        missions.judgedByOther(mission.id());
+        audit.record(by, "set limits", mission.subject(), before, now.words(), reason);
+    }
+
+    /** Where a set holds. */
+    public List<LimitPlace> placesOf(long set) {
+        return mapper.placesOf(set);
+    }
+
+    public List<LimitPlace> places() {
+        return mapper.places();
+    }
+
+    public Optional<LimitPlace> at(Via via, long target) {
+        return Optional.ofNullable(mapper.place(via, target));
+    }
+
+    /** Missions that are collected there and keep what they were judged by, if a set is attached. */
+    public int home(Via via, long target) {
+        return mapper.at(via, target, true).size();
+    }
+
+    /**
+     * A set holds for a spot, a site or a plan, in the place of the one before.
+     *
+     * @param home whether missions that are collected there are to be judged by it, too
+     */
+    @Transactional
+    public void attach(LimitSet set, Via via, long target, boolean home, String reason, String by) {
+        if (!via.place()) {
+            throw new NotAttachedException("Limits hold for a spot, a site or a plan");
+        }
+        if (set.archived()) {
+            throw new NotAttachedException("“" + set.name() + "” is archived");
+        }
+        LimitPlace before = mapper.place(via, target);
+        mapper.attach(via, target, set.id(), clock.instant(), by);
+        LimitPlace now = mapper.place(via, target);
+        if (now.name().isEmpty()) {
+            throw new NotAttachedException("That place is not there any more");
+        }
+        mapper.at(via, target, false).forEach(missions::judgedByOther);
+        if (home) {
+            mapper.at(via, target, true).forEach(id -> judgedAnew(id, reason, by));
+        }
+        audit.record(
+                by,
+                "attach limits",
+                now.name(),
+                before == null ? "" : mapper.byId(before.setId()).name(),
+                set.name() + (home ? ", for what is home too" : ""),
+                reason);
+    }
+
+    private void judgedAnew(long id, String reason, String by) {
+        Mission mission = missions.find(id).orElseThrow();
+        InForce now = following(mission);
+        if (now.set() != null) {
+            mapper.keep(id, now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
+            missions.judgedByOther(id);
+        }
+    }
+
+    /** What is home keeps what it was judged by. */
+    @Transactional
+    public void detach(LimitSet set, Via via, long target, String by) {
+        LimitPlace before = mapper.place(via, target);
+        if (mapper.detach(via, target, set.id()) == 0) {
+            throw new TooLateException("“" + set.name() + "” does not hold there any more");
+        }
+        mapper.at(via, target, false).forEach(missions::judgedByOther);
+        audit.record(by, "detach limits", before.name(), set.name(), "");
+    }
+
+    /** How many missions are judged by an earlier version of a set than its newest. */
+    public int behind(long set) {
+        return mapper.behind(set).size();
+    }
+
+    /** @return how many are judged by its newest version from now on */
+    @Transactional
+    public int catchUp(LimitSet set, String reason, String by) {
+        List<Long> behind = mapper.behind(set.id());
+        for (long id : behind) {
+            LimitMapper.Kept kept = mapper.kept(id);
+            mapper.keep(id, kept.via(), set.id(), set.version(), clock.instant(), by, reason);
+            missions.judgedByOther(id);
+        }
+        if (!behind.isEmpty()) {
+            audit.record(
+                    by,
+                    "judge by newest version",
+                    set.name() + ", version " + set.version(),
+                    "",
+                    behind.size() + " missions",
+                    reason);
+        }
+        return behind.size();
+    }
+}

@@ -1,0 +1,38 @@
+// A set tried on missions one after the other; those that differ from what is in force come to the top as they are found.
+(() => {
+  const table = document.getElementById('rehearsed');
+  if (!table) return;
+  const body = table.tBodies[0];
+  const bar = document.getElementById('rehearsal-progress');
+  const told = document.getElementById('rehearsal-told');
+  const waiting = [...body.querySelectorAll('.waiting')];
+  const count = (n, word) => `${n} ${word}${n === 1 ? '' : 's'}`;
+  let differing = 0, failed = 0;
+
+  const place = (row) => {
+    const than = Number(row.dataset.differs);
+    const after = [...body.rows].find((r) => r.classList.contains('waiting') || Number(r.dataset.differs) < than);
+    body.insertBefore(row, after ?? null);
+  };
+
+  const tryOn = async (row) => {
+    const answer = await fetch(`/limits/${table.dataset.set}/rehearsal/${row.dataset.mission}`, { headers: { 'HX-Request': 'true' } });
+    if (!answer.ok) throw new Error(answer.status);
+    const holder = document.createElement('tbody');
+    holder.innerHTML = await answer.text();
+    const done = holder.querySelector('tr');
+    row.remove();
+    if (Number(done.dataset.differs) > 0) differing += 1;
+    place(done);
+  };
+
+  (async () => {
+    for (const row of waiting) {
+      try { await tryOn(row); } catch { failed += 1; row.cells[2].textContent = '◇ could not be tried; load the page anew'; row.dataset.differs = -1; row.classList.remove('waiting'); }
+      bar.value += 1;
+    }
+    bar.remove();
+    told.replaceChildren(Object.assign(document.createElement('b'), { textContent: differing ? `${count(differing, 'mission')} of ${waiting.length}` : 'Nothing' }),
+      differing ? ' would be judged otherwise.' : ` would change in ${count(waiting.length, 'mission')}.`, failed ? ` ◇ ${failed} could not be tried.` : '');
+  })();
+})();
