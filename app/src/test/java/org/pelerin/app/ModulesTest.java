@@ -35,6 +35,7 @@ class ModulesTest {
             "placing",
             "prepare",
             "collect",
+            "findings",
             "review",
             "report",
             "fleet",

@@ -44,6 +44,12 @@ final class OwnMission implements AutoCloseable {
     public void close() {
         bed.bean(SeriesWriter.class).replace(id, List.of());
         JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        // its findings may have taken in those of others
+        String mine = "SELECT id FROM finding WHERE mission_id = ?";
+        sql.update("DELETE FROM finding_part WHERE mission_id = ? OR finding_id IN (" + mine + ")", id, id);
+        List.of("finding_entry", "finding_file")
+                .forEach(table -> sql.update("DELETE FROM " + table + " WHERE finding_id IN (" + mine + ")", id));
+        sql.update("DELETE FROM finding WHERE mission_id = ?", id);
         List.of(
                         "derived_note",
                         "derived_series",

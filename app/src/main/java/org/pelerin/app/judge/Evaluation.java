@@ -28,6 +28,7 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.MeanKineticTemperature;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,6 +47,7 @@ public class Evaluation {
     private final DerivedSeries derived;
     private final WorkingShifts shifts;
     private final LimitsInForce inForce;
+    private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
     Evaluation(
@@ -55,9 +57,11 @@ public class Evaluation {
             DerivedSeries derived,
             WorkingShifts shifts,
             LimitsInForce inForce,
+            ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.shifts = shifts;
         this.inForce = inForce;
+        this.events = events;
         this.transaction = transaction;
         this.judgements = judgements;
         this.service = service;
@@ -242,6 +246,9 @@ public class Evaluation {
             JudgementDocument.Departure e = document.excursions().get(i);
             judgements.insertExcursion(
                     missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
+        }
+        if (judged.by != null) {
+            events.publishEvent(new MissionJudged(missionId, document, judged.by.limits()));
         }
         return true;
     }

@@ -20,7 +20,8 @@ public class MissionFilter implements Form {
         WITHIN("within limits", "within"),
         WAITS("waiting for its start", null, MissionState.WRITTEN, MissionState.WAITING),
         RUNS("logging", null, MissionState.LOGGING),
-        STOPPED("stopped, not collected", null, MissionState.ENDED);
+        STOPPED("stopped, not collected", null, MissionState.ENDED),
+        REVIEW("to be reviewed", null);
 
         private final String words;
         private final String verdict;
@@ -66,6 +67,7 @@ public class MissionFilter implements Form {
             String model,
             String verdict,
             List<MissionState> states,
+            boolean review,
             Instant from,
             Instant until) {}
 
@@ -77,6 +79,7 @@ public class MissionFilter implements Form {
                 model.isEmpty() ? null : model,
                 stands == null ? null : stands.verdict,
                 stands == null ? List.of() : stands.states,
+                stands == Stands.REVIEW,
                 from == null ? null : from.atStartOfDay(zone).toInstant(),
                 until == null ? null : until.plusDays(1).atStartOfDay(zone).toInstant());
     }

@@ -229,6 +229,20 @@ interface MissionMapper {
     @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
     Boolean clockCompared(long id);
 
+    @Select("SELECT reviewed_at AS at, reviewed_by AS `by`, review_lapsed_at AS lapsed_at FROM mission WHERE id = #{id}"
+            + " AND reviewed_at IS NOT NULL")
+    Reviewed reviewed(long id);
+
+    @Update(
+            "UPDATE mission SET reviewed_at = #{at}, reviewed_by = #{by}, reviewed_sha256 = #{sha256}, review_lapsed_at ="
+                    + " NULL WHERE id = #{id} AND (reviewed_at IS NULL OR review_lapsed_at IS NOT NULL)")
+    int review(long id, Instant at, String by, String sha256);
+
+    @Update(
+            "UPDATE mission SET review_lapsed_at = #{at} WHERE id = #{id} AND reviewed_at IS NOT NULL AND review_lapsed_at"
+                    + " IS NULL AND reviewed_sha256 <> #{sha256}")
+    int lapse(long id, String sha256, Instant at);
+
     /** Those that are wanted, for scripts. */
     String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
             + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"
@@ -238,6 +252,7 @@ interface MissionMapper {
             + "<if test='!w.states.isEmpty()'> AND m.state IN"
             + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
             // what runs has no end yet
+            + "<if test='w.review'> AND m.state = 'COLLECTED' AND (m.reviewed_at IS NULL OR m.review_lapsed_at IS NOT NULL)</if>"
             + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
             + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
             + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, t.name, m.logger_name, m.id)"

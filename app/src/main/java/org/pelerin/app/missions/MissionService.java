@@ -332,6 +332,23 @@ public class MissionService {
         audit.record(by, "give up mission", mission.subject(), mission.state().name(), "ABANDONED", why);
     }
 
+    /** Who looked through it; empty where nobody did. */
+    public Optional<Reviewed> reviewed(long id) {
+        return Optional.ofNullable(missions.reviewed(id));
+    }
+
+    /** @return 0 where it is reviewed already */
+    @Transactional
+    public int review(long id, Instant at, String by, String sha256) {
+        return missions.review(id, at, by, sha256);
+    }
+
+    /** @return 1 where it was reviewed by another judgement than this, which holds no longer */
+    @Transactional
+    public int lapse(long id, String sha256, Instant at) {
+        return missions.lapse(id, sha256, at);
+    }
+
     /** How often its records were fetched. */
     public int visits(Mission mission) {
         return missions.visits(mission.id());

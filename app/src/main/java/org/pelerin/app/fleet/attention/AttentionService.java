@@ -11,10 +11,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.pelerin.app.findings.LoggerWaits;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.Stations;
+import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
 
 /** How loggers stand and who needs somebody. */
@@ -24,11 +26,13 @@ public class AttentionService {
     private final FleetCache register;
     private final Dock dock;
     private final Stations stations;
+    private final Formats show;
     private final Clock clock;
 
-    AttentionService(FleetCache register, Dock dock, Stations stations, Clock clock) {
+    AttentionService(FleetCache register, Dock dock, Stations stations, Formats show, Clock clock) {
         this.stations = stations;
         this.register = register;
+        this.show = show;
         this.dock = dock;
         this.clock = clock;
     }
@@ -58,7 +62,7 @@ public class AttentionService {
         for (OverviewMapper.Row row : entries.rows()) {
             LoggerOverview s = overview(
                     row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
-            out.add(s.needing(needs(s, now, ahead, twice)));
+            out.add(s.needing(needs(s, now, ahead, twice, entries.findings())));
         }
         return out;
     }
@@ -75,11 +79,21 @@ public class AttentionService {
                         dock.find(serial).orElse(null),
                         entries.calibrationDue().get(serial),
                         silent().get(serial)))
-                .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice())));
+                .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice(), entries.findings())));
     }
 
-    private static List<Need> needs(LoggerOverview s, Instant now, Duration ahead, Map<String, List<String>> twice) {
+    private List<Need> needs(
+            LoggerOverview s,
+            Instant now,
+            Duration ahead,
+            Map<String, List<String>> twice,
+            Map<Long, LoggerWaits> findings) {
         List<Need> out = Needs.of(s, now, ahead);
+        LoggerWaits waits = findings.get(s.loggerId());
+        if (waits != null) {
+            out = new ArrayList<>(out);
+            out.add(finding(s, waits));
+        }
         List<String> claimants = twice.get(s.serial());
         if (claimants == null) {
             return out;
@@ -97,6 +111,21 @@ public class AttentionService {
                         "at " + String.join(" and at ", claimants),
                         true));
         return all;
+    }
+
+    /** Since its due date, where one is said: that is what calendars show. */
+    private Need finding(LoggerOverview s, LoggerWaits waits) {
+        return new Need(
+                Need.Kind.FINDING,
+                s.serial(),
+                s.missionId(),
+                s.where(),
+                s.spotId(),
+                waits.due() == null
+                        ? waits.since()
+                        : waits.due().atStartOfDay(show.home()).toInstant(),
+                waits.words() + (waits.due() == null ? "" : ", due " + waits.due()),
+                s.connected());
     }
 
     private Map<String, Silence> silent() {

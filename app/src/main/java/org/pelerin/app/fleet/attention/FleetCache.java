@@ -6,6 +6,10 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.pelerin.app.findings.FindingOverview;
+import org.pelerin.app.findings.LoggerWaits;
 import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -26,13 +30,18 @@ class FleetCache {
 
     private static final Duration CALIBRATIONS_AHEAD = Duration.ofDays(400);
 
-    /** @param calibrationDue when the first of a logger's calibrations lapses, by serial */
-    record Entries(List<OverviewMapper.Row> rows, Map<String, Instant> calibrationDue) {}
+    /**
+     * @param calibrationDue when the first of a logger's calibrations lapses, by serial
+     * @param findings about a logger that wait, by its number
+     */
+    record Entries(
+            List<OverviewMapper.Row> rows, Map<String, Instant> calibrationDue, Map<Long, LoggerWaits> findings) {}
 
     private record Held(OverviewMapper.Mark mark, Instant at, Entries entries) {}
 
     private final OverviewMapper overviews;
     private final CalibrationService calibrations;
+    private final FindingOverview findings;
     private final Clock clock;
     private final Clock machine;
     private volatile Held held;
@@ -40,10 +49,12 @@ class FleetCache {
     FleetCache(
             OverviewMapper overviews,
             CalibrationService calibrations,
+            FindingOverview findings,
             Clock clock,
             @Qualifier("machineClock") Clock machine) {
         this.overviews = overviews;
         this.calibrations = calibrations;
+        this.findings = findings;
         this.clock = clock;
         this.machine = machine;
     }
@@ -79,6 +90,9 @@ class FleetCache {
         for (Calibration c : calibrations.dueBefore(clock.instant().plus(CALIBRATIONS_AHEAD))) {
             due.merge(c.serial(), c.dueAt(), (a, b) -> a.isBefore(b) ? a : b);
         }
-        return new Entries(overviews.all(), due);
+        return new Entries(
+                overviews.all(),
+                due,
+                findings.byLogger().stream().collect(Collectors.toMap(LoggerWaits::loggerId, Function.identity())));
     }
 }

@@ -44,7 +44,8 @@ public record Need(
         MEMORY_FILLS("memory fills before the next visit", "memories fill before the next visit", true),
         BATTERY_ENDS("battery ends before the next visit", "batteries end before the next visit", true),
         CLOCK_OFF("clock is off", "clocks are off", false),
-        CALIBRATION_DUE("calibration is due", "calibrations are due", false);
+        CALIBRATION_DUE("calibration is due", "calibrations are due", false),
+        FINDING("logger has findings that wait", "loggers have findings that wait", false);
 
         private final String one;
         private final String several;

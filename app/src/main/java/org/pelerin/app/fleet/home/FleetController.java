@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.findings.FindingOverview;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
@@ -47,6 +48,7 @@ class FleetController {
     private final MissionService missions;
     private final CaptureStore captures;
     private final RoundService rounds;
+    private final FindingOverview findings;
     private final Clock clock;
     private final Formats show;
 
@@ -55,12 +57,14 @@ class FleetController {
             MissionService missions,
             CaptureStore captures,
             RoundService rounds,
+            FindingOverview findings,
             Clock clock,
             Formats show) {
         this.attention = attention;
         this.missions = missions;
         this.captures = captures;
         this.rounds = rounds;
+        this.findings = findings;
         this.clock = clock;
         this.show = show;
     }
@@ -85,7 +89,14 @@ class FleetController {
         model.addAttribute("room", "fleet");
         model.addAttribute("filter", filter);
         model.addAttribute(
-                "sentence", FleetSentence.of(fleet, missions.countExcursions(now.minus(Needs.SOON)), goes, now, show));
+                "sentence",
+                FleetSentence.of(
+                        fleet,
+                        missions.countExcursions(now.minus(Needs.SOON)),
+                        findings.waiting().all(),
+                        goes,
+                        now,
+                        show));
         model.addAttribute("count", fleet.size());
         model.addAttribute("matching", matching.size());
         model.addAttribute("pages", pages);

@@ -24,7 +24,8 @@ record FleetSentence(String lead, String rest, String below) {
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
     /** @param goes whether who reads it is one of those who can go there */
-    static FleetSentence of(List<LoggerOverview> fleet, long excursions, boolean goes, Instant now, Formats show) {
+    static FleetSentence of(
+            List<LoggerOverview> fleet, long excursions, int findings, boolean goes, Instant now, Formats show) {
         List<String> reasons = new ArrayList<>();
         Map<Need.Kind, Long> counts = fleet.stream()
                 .map(LoggerOverview::pressing)
@@ -43,7 +44,10 @@ record FleetSentence(String lead, String rest, String below) {
                         + (goes ? " you." : " somebody.");
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
         String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
-                + show.counted(excursions, "excursion") + " in the last seven days";
+                + show.counted(excursions, "excursion") + " in the last seven days"
+                + (findings == 0
+                        ? ""
+                        : " · " + show.counted(findings, "finding") + (findings == 1 ? " waits" : " wait"));
         return new FleetSentence(lead, rest, below);
     }
 

@@ -109,6 +109,7 @@ final class Proposals {
     static boolean outdoors(Need n, boolean lies) {
         return switch (n.kind()) {
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE, CLOCK_OFF -> lies;
+            case FINDING -> false;
             default -> !n.connected();
         };
     }
@@ -120,7 +121,7 @@ final class Proposals {
             case BATTERY_EMPTY, BATTERY_ENDS -> facts.sealed.contains(serial) ? Task.Kind.SWAP : Task.Kind.COLLECT;
             case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE -> Task.Kind.SWAP;
             case NEVER_STARTED, ALARM, LOST, SILENT, CLAIMED_TWICE -> Task.Kind.CHECK;
-            case CLOCK_OFF -> null;
+            case CLOCK_OFF, FINDING -> null;
         };
     }
 

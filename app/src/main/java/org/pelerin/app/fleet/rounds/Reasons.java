@@ -30,7 +30,7 @@ final class Reasons {
                 word(n.kind()) + day + (sealed ? " and cannot be changed" : ", take one along");
             case LEFT_STOPPED -> "stopped since" + day + ", not put back";
             case LOST, SILENT -> word(n.kind()) + " since" + day;
-            case NO_PLAN, NEVER_STARTED, ALARM, CLOCK_OFF, CLAIMED_TWICE -> word(n.kind());
+            case NO_PLAN, NEVER_STARTED, ALARM, CLOCK_OFF, CLAIMED_TWICE, FINDING -> word(n.kind());
         };
     }
 
@@ -49,6 +49,7 @@ final class Reasons {
             case SILENT -> "its network station is silent";
             case CLOCK_OFF -> "clock off";
             case CLAIMED_TWICE -> "answers at two addresses";
+            case FINDING -> "findings wait";
         };
     }
 

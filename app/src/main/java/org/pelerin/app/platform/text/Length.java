@@ -54,6 +54,8 @@ public enum Length {
     LIMITS_NAME("limit_set.name", 80),
     /** Of a rule, within its set's document. */
     RULE_NAME("derived_series.name", 80),
+    CAUSE("cause.name", 120),
+    FINDING_TEXT("finding_entry.text", 2000),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

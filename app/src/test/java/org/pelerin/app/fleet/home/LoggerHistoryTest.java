@@ -101,16 +101,16 @@ class LoggerHistoryTest {
                 overview(false, mission(MissionState.LOGGING, days(-9), days(5), days(300))),
                 overview(false, mission(MissionState.WAITING, null, null, null)),
                 overview(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
-        FleetSentence s = FleetSentence.of(units, 1, true, NOW, SHOW);
+        FleetSentence s = FleetSentence.of(units, 1, 0, true, NOW, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
         assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories fill before the next visit.");
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
-        assertThat(FleetSentence.of(units.subList(3, 4), 0, true, NOW, SHOW).lead())
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, true, NOW, SHOW).lead())
                 .isEqualTo("Nobody needs you.");
         // whoever only looks is not asked to go anywhere
-        assertThat(FleetSentence.of(units.subList(3, 4), 0, false, NOW, SHOW).lead())
+        assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs anybody.");
-        assertThat(FleetSentence.of(units, 1, false, NOW, SHOW).lead()).endsWith("need somebody.");
+        assertThat(FleetSentence.of(units, 1, 0, false, NOW, SHOW).lead()).endsWith("need somebody.");
     }
 
     @Test

@@ -1,0 +1,208 @@
+package org.pelerin.app.findings;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.pelerin.core.unit.ShownUnits;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** One finding: what it is about, what is said of it, and what was done with it. */
+@Controller
+class FindingController {
+
+    private final Findings findings;
+    private final FindingFiles files;
+    private final FindingOverview overview;
+    private final AccountService accounts;
+    private final Formats show;
+
+    FindingController(
+            Findings findings, FindingFiles files, FindingOverview overview, AccountService accounts, Formats show) {
+        this.findings = findings;
+        this.files = files;
+        this.overview = overview;
+        this.accounts = accounts;
+        this.show = show;
+    }
+
+    @GetMapping("/findings/{id}")
+    String finding(
+            @PathVariable long id, @ModelAttribute("filter") FindingFilter filter, ShownUnits inUnits, Model page) {
+        Finding f = get(id);
+        if (f.mergedInto() != null) {
+            return "redirect:/findings/" + f.mergedInto();
+        }
+        page.addAttribute("room", "findings");
+        page.addAttribute("f", f);
+        page.addAttribute("fz", f.zone() == null ? show.home() : ZoneId.of(f.zone()));
+        page.addAttribute("parts", findings.parts(id));
+        page.addAttribute("entries", findings.entries(id));
+        page.addAttribute("files", files.of(id));
+        page.addAttribute("beside", overview.beside(filter, id));
+        page.addAttribute("words", new FindingWords(inUnits, show));
+        page.addAttribute("causes", findings.causes());
+        page.addAttribute("people", accounts.people());
+        return "findings/one";
+    }
+
+    @PostMapping("/findings/{id}/acknowledge")
+    String acknowledge(
+            @PathVariable long id,
+            @ModelAttribute("filter") FindingFilter filter,
+            Principal me,
+            RedirectAttributes flash) {
+        get(id);
+        int done = findings.acknowledge(java.util.List.of(id), me.getName());
+        flash.addFlashAttribute(
+                done == 1 ? "said" : "refused", done == 1 ? "Acknowledged." : "Somebody acknowledged it meanwhile.");
+        return "redirect:" + filter.at("/findings/" + id);
+    }
+
+    /** @param then “close” to close it with what is said */
+    @PostMapping("/findings/{id}/say")
+    String say(
+            @PathVariable long id,
+            @RequestParam(required = false) Long cause,
+            @RequestParam(defaultValue = "") String action,
+            @RequestParam(defaultValue = "") String disposition,
+            @RequestParam(defaultValue = "") String responsible,
+            @RequestParam(defaultValue = "") String due,
+            @RequestParam(defaultValue = "") String then,
+            @ModelAttribute("filter") FindingFilter filter,
+            Principal me,
+            RedirectAttributes flash) {
+        get(id);
+        for (String text : new String[] {action, disposition}) {
+            if (Length.FINDING_TEXT.exceeded(text)) {
+                throw new Findings.NotReadyException(Length.FINDING_TEXT.said(text));
+            }
+        }
+        boolean known = accounts.people().stream().anyMatch(p -> p.name().equals(responsible));
+        Long of = cause != null && findings.causes().stream().anyMatch(c -> c.id() == cause) ? cause : null;
+        findings.say(
+                id,
+                new Findings.Said(of, action.strip(), disposition.strip(), known ? responsible : null, day(due)),
+                me.getName());
+        // the list as it was before it is closed: it leads on
+        Long next = overview.beside(filter, id).after();
+        if (then.equals("close")) {
+            findings.close(id, me.getName());
+            flash.addFlashAttribute("said", "Finding " + id + " is closed.");
+            return "redirect:" + (next == null ? filter.with("", null) : filter.at("/findings/" + next));
+        }
+        flash.addFlashAttribute("said", "Kept.");
+        return "redirect:" + filter.at("/findings/" + id);
+    }
+
+    private static LocalDate day(String text) {
+        try {
+            return text.isBlank() ? null : LocalDate.parse(text.strip());
+        } catch (DateTimeException e) {
+            throw new Findings.NotReadyException("“" + text.strip() + "” is no day");
+        }
+    }
+
+    @PostMapping("/findings/{id}/reopen")
+    String reopen(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String reason,
+            @ModelAttribute("filter") FindingFilter filter,
+            Principal me,
+            RedirectAttributes flash) {
+        get(id);
+        Reason why = Reason.of(reason, "Say why it is opened again");
+        findings.reopen(id, why.text(), me.getName());
+        flash.addFlashAttribute("said", "It is open again.");
+        return "redirect:" + filter.at("/findings/" + id);
+    }
+
+    @PostMapping("/findings/{id}/comment")
+    String comment(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String text,
+            @ModelAttribute("filter") FindingFilter filter,
+            Principal me,
+            RedirectAttributes flash) {
+        get(id);
+        if (text.isBlank() || Length.FINDING_TEXT.exceeded(text)) {
+            flash.addFlashAttribute(
+                    "refused", text.isBlank() ? "Nothing was written." : Length.FINDING_TEXT.said(text) + ".");
+        } else {
+            findings.comment(id, text.strip(), me.getName());
+        }
+        return "redirect:" + filter.at("/findings/" + id);
+    }
+
+    @PostMapping("/findings/{id}/parts/{part}/split")
+    String split(@PathVariable long id, @PathVariable long part, Principal me, RedirectAttributes flash) {
+        get(id);
+        long own = findings.split(id, part, me.getName());
+        flash.addFlashAttribute("said", "It is finding " + own + " now.");
+        return "redirect:/findings/" + own;
+    }
+
+    @PostMapping("/findings/{id}/files")
+    String attach(@PathVariable long id, @RequestParam MultipartFile file, Principal me, RedirectAttributes flash)
+            throws IOException {
+        get(id);
+        try {
+            String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
+            String kept = files.add(id, name, file.getBytes(), me.getName());
+            flash.addFlashAttribute("said", "“" + kept + "” goes with the finding.");
+        } catch (IllegalArgumentException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ". PNG, JPEG and PDF can be attached.");
+        }
+        return "redirect:/findings/" + id;
+    }
+
+    @GetMapping("/findings/{id}/files/{file}")
+    ResponseEntity<byte[]> file(@PathVariable long id, @PathVariable long file) {
+        FindingFile f = kept(file, id);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(f.type()))
+                .header(
+                        "Content-Disposition",
+                        ContentDisposition.attachment()
+                                .filename(f.name(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(files.bytes(f));
+    }
+
+    @PostMapping("/findings/{id}/files/{file}/remove")
+    String remove(@PathVariable long id, @PathVariable long file, Principal me, RedirectAttributes flash) {
+        FindingFile f = kept(file, id);
+        files.remove(f, me.getName());
+        flash.addFlashAttribute("said", "“" + f.name() + "” is removed; the audit trail keeps its name and hash.");
+        return "redirect:/findings/" + id;
+    }
+
+    private FindingFile kept(long file, long finding) {
+        return files.find(file)
+                .filter(f -> f.findingId() == finding)
+                .orElseThrow(() -> new NotThereException("There is no such file."));
+    }
+
+    private Finding get(long id) {
+        return findings.find(id).orElseThrow(() -> new NotThereException("There is no finding " + id + "."));
+    }
+}

@@ -1,0 +1,210 @@
+package org.pelerin.app.findings;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.pelerin.app.judge.MissionJudged;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Severity;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+
+/**
+ * Every departure belongs to a finding: with each judgement, in its transaction, new departures become findings, and of those that are known it is
+ * kept what people wrote and noted what changed.
+ */
+@Service
+class FindingIntake {
+
+    private static final String JUDGE = "";
+    private static final int AT_ONCE = 500;
+
+    private final FindingMapper mapper;
+    private final LoggerFindings loggers;
+    private final Formats show;
+    private final Clock clock;
+
+    FindingIntake(FindingMapper mapper, LoggerFindings loggers, Formats show, Clock clock) {
+        this.mapper = mapper;
+        this.loggers = loggers;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    @EventListener
+    void judged(MissionJudged e) {
+        List<Part> known =
+                mapper.ofMission(e.missionId()).stream().map(PartRow::part).toList();
+        List<Part> found = e.document().excursions().stream()
+                .map(d -> part(e.missionId(), d, e.by()))
+                .toList();
+        Reconciliation r = Reconciliation.of(known, found);
+        if (!r.nothing()) {
+            apply(r);
+        }
+        loggers.judged(e.missionId());
+    }
+
+    private void apply(Reconciliation r) {
+        Instant now = clock.instant();
+        Set<Long> touched = new LinkedHashSet<>();
+        for (Reconciliation.Change c : r.changed()) {
+            update(c.now(), changed(c.before(), c.now()), touched, now);
+        }
+        for (Part p : r.back()) {
+            update(p, "is found again", touched, now);
+            mapper.comeBack(p.findingId());
+        }
+        for (Part p : r.vanished()) {
+            mapper.updatePart(PartRow.of(gone(p), p.findingId()));
+            touched.add(p.findingId());
+            mapper.changed(p.findingId());
+            mapper.note(p.findingId(), now, JUDGE, Entry.Kind.CHANGE, words(p) + " is not found any more");
+        }
+        for (List<Part> together : r.appeared()) {
+            touched.add(fresh(together, now));
+        }
+        touched.forEach(this::sum);
+        r.vanished().stream().map(Part::findingId).distinct().forEach(this::withdraw);
+    }
+
+    private void update(Part p, String what, Set<Long> touched, Instant now) {
+        mapper.updatePart(PartRow.of(p, p.findingId()));
+        touched.add(p.findingId());
+        if (!what.isEmpty()) {
+            mapper.changed(p.findingId());
+            mapper.note(p.findingId(), now, JUDGE, Entry.Kind.CHANGE, words(p) + " " + what);
+        }
+    }
+
+    /** What is worth a word: its length; that its peak is told more closely is none. */
+    private String changed(Part before, Part now) {
+        Duration by = now.duration().minus(before.duration());
+        if (!by.isZero()) {
+            return (by.isNegative() ? "shrank" : "grew") + " from " + show.duration(before.duration()) + " to "
+                    + show.duration(now.duration());
+        }
+        return before.start().equals(now.start())
+                ? before.severity() == now.severity()
+                        ? ""
+                        : "is " + now.severity().name().toLowerCase(Locale.ROOT) + " now"
+                : "is "
+                        + show.duration(
+                                Duration.between(before.start(), now.start()).abs())
+                        + (now.start().isAfter(before.start()) ? " later" : " earlier");
+    }
+
+    private static String words(Part p) {
+        return "“" + p.channel() + "” " + (p.gap() ? "without data" : p.above() ? "above" : "below");
+    }
+
+    private long fresh(List<Part> together, Instant now) {
+        Part first = together.get(0);
+        FindingMapper.Fresh f = new FindingMapper.Fresh(
+                FindingKind.DEPARTURE,
+                first.missionId(),
+                "",
+                Severity.MAJOR.ordinal(),
+                first.start(),
+                first.end(),
+                now);
+        mapper.insert(f);
+        for (int i = 0; i < together.size(); i += AT_ONCE) {
+            mapper.insertParts(together.subList(i, Math.min(together.size(), i + AT_ONCE)).stream()
+                    .map(p -> PartRow.of(p, f.id))
+                    .toList());
+        }
+        return f.id;
+    }
+
+    /** What its row says of its parts. */
+    void sum(long finding) {
+        List<Part> all = mapper.parts(finding).stream().map(PartRow::part).toList();
+        if (all.isEmpty()) {
+            return;
+        }
+        List<Part> found = all.stream().filter(Part::found).toList();
+        List<Part> counted = found.isEmpty() ? all : found;
+        Part lead = counted.stream()
+                .max(Comparator.comparing(Part::severity)
+                        .thenComparing((Part p) -> p.gap() ? 0 : 1)
+                        .thenComparing(Part::duration))
+                .orElseThrow();
+        mapper.sum(
+                finding,
+                lead.severity().ordinal(),
+                counted.stream().anyMatch(Part::latched),
+                lead.channel(),
+                lead.direction(),
+                lead.unit(),
+                lead.limit(),
+                lead.peak(),
+                counted.stream().map(Part::start).min(Comparator.naturalOrder()).orElseThrow(),
+                counted.stream().map(Part::end).max(Comparator.naturalOrder()).orElseThrow(),
+                counted.size(),
+                (int) counted.stream().map(Part::missionId).distinct().count());
+    }
+
+    /** What nobody did anything with goes when nothing of it is found any more, unless it waits for somebody. */
+    private void withdraw(long finding) {
+        boolean gone = mapper.parts(finding).stream().noneMatch(PartRow::found);
+        FindingRow f = mapper.byId(finding);
+        boolean plain = f.owner() == null && f.dueOn() == null && f.causeId() == null;
+        if (gone && plain && !f.latched() && mapper.touched(finding) == 0) {
+            mapper.withdraw(finding);
+        }
+    }
+
+    private static Part gone(Part p) {
+        return new Part(
+                p.id(),
+                p.findingId(),
+                p.missionId(),
+                p.rule(),
+                p.channel(),
+                p.direction(),
+                p.unit(),
+                p.severity(),
+                p.latched(),
+                p.limit(),
+                p.peak(),
+                p.start(),
+                p.end(),
+                p.firstStart(),
+                p.firstEnd(),
+                false);
+    }
+
+    private static Part part(long mission, JudgementDocument.Departure d, Limits by) {
+        boolean latched = by.rules().stream()
+                .filter(r -> d.rule().equals(r.id()) || d.rule().startsWith(r.id() + ": "))
+                .anyMatch(Rule::latched);
+        return new Part(
+                0,
+                0,
+                mission,
+                d.rule(),
+                d.channel() == null ? "" : d.channel(),
+                d.direction(),
+                d.unit() == null ? "" : d.unit(),
+                d.severity() == null
+                        ? Severity.MAJOR
+                        : Severity.valueOf(d.severity().toUpperCase(Locale.ROOT)),
+                latched,
+                d.limit(),
+                d.peak(),
+                d.start(),
+                d.end(),
+                d.start(),
+                d.end(),
+                true);
+    }
+}

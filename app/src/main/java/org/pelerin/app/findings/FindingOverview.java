@@ -1,0 +1,91 @@
+package org.pelerin.app.findings;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Service;
+
+/** The list of findings: a page of it, how many there are of what, and which may belong together. */
+@Service
+public class FindingOverview {
+
+    static final int PAGE = 50;
+    private static final int MOST_LOOKED_AT = 5000;
+    private static final int PROPOSALS = 5;
+
+    /**
+     * What the list shows.
+     *
+     * @param proposals few; none where a filter is set
+     */
+    public record View(
+            List<Finding> page,
+            FindingOverviewMapper.Tally tally,
+            List<FindingOverviewMapper.Count> causes,
+            List<FindingOverviewMapper.Count> spots,
+            List<MergeProposal> proposals,
+            int number,
+            int pages) {}
+
+    private final FindingOverviewMapper mapper;
+    private final Clock clock;
+
+    FindingOverview(FindingOverviewMapper mapper, Clock clock) {
+        this.mapper = mapper;
+        this.clock = clock;
+    }
+
+    /** @param number of the page, from 0 */
+    public View view(FindingFilter filter, int number) {
+        FindingFilter.Wanted wanted = filter.wanted(clock);
+        FindingOverviewMapper.Tally tally = tally(wanted);
+        int pages = Math.max(1, (tally.all() + PAGE - 1) / PAGE);
+        int at = Math.max(0, Math.min(number, pages - 1));
+        return new View(
+                mapper.page(wanted, PAGE, at * PAGE).stream()
+                        .map(FindingRow::finding)
+                        .toList(),
+                tally,
+                mapper.byCause(wanted),
+                mapper.bySpot(wanted),
+                filter.any() || filter.which != FindingFilter.Which.WAITING ? List.of() : proposals(),
+                at,
+                pages);
+    }
+
+    private FindingOverviewMapper.Tally tally(FindingFilter.Wanted wanted) {
+        Instant now = clock.instant();
+        return mapper.tally(
+                wanted, now.minus(Duration.ofDays(7)), now.minus(Duration.ofDays(30)), LocalDate.now(clock));
+    }
+
+    /** How many wait, and how many of them are new. */
+    public FindingOverviewMapper.Tally waiting() {
+        return tally(new FindingFilter().wanted(clock));
+    }
+
+    /** What waits of each logger. */
+    public List<LoggerWaits> byLogger() {
+        return mapper.byLogger();
+    }
+
+    private List<MergeProposal> proposals() {
+        List<MergeProposal> all = MergeProposal.of(mapper.waiting(MOST_LOOKED_AT));
+        return all.subList(0, Math.min(PROPOSALS, all.size()));
+    }
+
+    /** The one before and the one after a finding in the list; null for none. */
+    public record Beside(Long before, Long after, int at, int of) {}
+
+    public Beside beside(FindingFilter filter, long id) {
+        List<Long> ids = mapper.ids(filter.wanted(clock), MOST_LOOKED_AT);
+        int at = ids.indexOf(id);
+        return new Beside(
+                at > 0 ? ids.get(at - 1) : null,
+                at >= 0 ? (at + 1 < ids.size() ? ids.get(at + 1) : null) : ids.isEmpty() ? null : ids.get(0),
+                at + 1,
+                ids.size());
+    }
+}

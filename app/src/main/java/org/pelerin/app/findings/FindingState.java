@@ -1,0 +1,28 @@
+package org.pelerin.app.findings;
+
+/** Where a finding is on its way. */
+public enum FindingState {
+    /** Nobody has taken note of it. */
+    OPEN("new"),
+    ACKNOWLEDGED("acknowledged"),
+    CLOSED("closed"),
+    /** A later judgement does not find it any more, and nobody had done anything with it. */
+    WITHDRAWN("not found any more"),
+    /** Part of another. */
+    MERGED("part of another");
+
+    private final String words;
+
+    FindingState(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** Whether somebody still has to do something with it. */
+    public boolean waits() {
+        return this == OPEN || this == ACKNOWLEDGED;
+    }
+}

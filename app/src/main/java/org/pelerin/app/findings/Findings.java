@@ -1,0 +1,272 @@
+package org.pelerin.app.findings;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.judge.Severity;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people do with findings. Each step is in the audit trail, and among the finding's own entries. */
+@Service
+@RetriedOnDeadlock
+public class Findings {
+
+    /** It is not ready for that. */
+    public static final class NotReadyException extends NotDoneException {
+        NotReadyException(String message) {
+            super(message);
+        }
+    }
+
+    /** What is said of a finding. */
+    public record Said(Long cause, String action, String disposition, String owner, LocalDate due) {}
+
+    private final FindingMapper mapper;
+    private final FindingIntake intake;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    Findings(FindingMapper mapper, FindingIntake intake, AuditTrail audit, Clock clock) {
+        this.mapper = mapper;
+        this.intake = intake;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    public Optional<Finding> find(long id) {
+        return Optional.ofNullable(mapper.byId(id)).map(FindingRow::finding);
+    }
+
+    public List<Part> parts(long id) {
+        return mapper.parts(id).stream().map(PartRow::part).toList();
+    }
+
+    public List<Entry> entries(long id) {
+        return mapper.entries(id);
+    }
+
+    /** All that are about a mission. */
+    public List<Finding> about(long mission) {
+        return mapper.about(mission).stream().map(FindingRow::finding).toList();
+    }
+
+    /** How many of those about a mission still wait for somebody. */
+    public int waiting(long mission) {
+        return mapper.waiting(mission);
+    }
+
+    public List<Cause> causes() {
+        return mapper.causes();
+    }
+
+    @Transactional
+    public void addCause(String name, String by) {
+        try {
+            mapper.addCause(name);
+        } catch (DuplicateKeyException e) {
+            throw new NotReadyException("“" + name + "” is in the list already");
+        }
+        audit.record(by, "add cause", name, "", "");
+    }
+
+    /** One that is retired is kept where it was said, and not offered any more. */
+    @Transactional
+    public void retireCause(long id, boolean retired, String by) {
+        if (mapper.retire(id, retired) == 0) {
+            throw new TooLateException("It is so already");
+        }
+        String name = causes().stream()
+                .filter(c -> c.id() == id)
+                .findFirst()
+                .map(Cause::name)
+                .orElse("");
+        audit.record(by, retired ? "retire cause" : "offer cause", name, "", "");
+    }
+
+    /** @return how many of these were new, and are acknowledged now */
+    @Transactional
+    public int acknowledge(List<Long> ids, String by) {
+        int done = 0;
+        for (long id : sorted(ids)) {
+            if (mapper.acknowledge(id, clock.instant(), by) == 1) {
+                step(id, by, "acknowledged", "acknowledge finding", "");
+                done++;
+            }
+        }
+        return done;
+    }
+
+    @Transactional
+    public void comment(long id, String text, String by) {
+        if (mapper.lock(id) == null) {
+            throw new TooLateException("There is no such finding any more");
+        }
+        mapper.note(id, clock.instant(), by, Entry.Kind.COMMENT, text);
+        audit.record(by, "comment finding", subject(id), "", text);
+    }
+
+    /** Cause, action, disposition, owner and due date; of one that is not closed. */
+    @Transactional
+    public void say(long id, Said said, String by) {
+        waits(id);
+        Finding before = find(id).orElseThrow();
+        mapper.say(id, said.cause, said.action, said.disposition, said.owner, said.due);
+        Finding after = find(id).orElseThrow();
+        List<String> changes = changes(before.work(), after.work());
+        if (!changes.isEmpty()) {
+            String text = String.join("; ", changes);
+            mapper.note(
+                    id, clock.instant(), by, Entry.Kind.STEP, text.length() > 2000 ? text.substring(0, 2000) : text);
+            audit.record(
+                    by,
+                    "describe finding",
+                    subject(id),
+                    before.work().toString(),
+                    after.work().toString());
+        }
+    }
+
+    private static List<String> changes(Finding.Work before, Finding.Work after) {
+        List<String> out = new ArrayList<>();
+        change(out, "cause", before.cause(), after.cause());
+        change(out, "action", before.action(), after.action());
+        change(out, "what was stored there", before.disposition(), after.disposition());
+        change(out, "owner", before.owner(), after.owner());
+        change(out, "due", before.dueOn(), after.dueOn());
+        return out;
+    }
+
+    private static void change(List<String> out, String what, Object before, Object after) {
+        if (!Objects.equals(before, after)) {
+            out.add(what + ": " + (after == null || after.toString().isEmpty() ? "none" : after));
+        }
+    }
+
+    @Transactional
+    public int assign(List<Long> ids, String owner, String by) {
+        int done = 0;
+        for (long id : sorted(ids)) {
+            if (mapper.assign(id, owner) == 1) {
+                step(id, by, owner == null ? "nobody’s any more" : "for " + owner, "assign finding", "");
+                done++;
+            }
+        }
+        return done;
+    }
+
+    /** With its cause; of a grave one also with what became of what was stored there. */
+    @Transactional
+    public void close(long id, String by) {
+        waits(id);
+        Finding f = find(id).orElseThrow();
+        if (f.departure() && f.work().causeId() == null) {
+            throw new NotReadyException("Say its cause before it is closed");
+        }
+        if (f.departure()
+                && f.severity().compareTo(Severity.MAJOR) >= 0
+                && f.work().disposition().isBlank()) {
+            throw new NotReadyException("Say what became of what was stored there before it is closed");
+        }
+        if (!f.departure() && f.work().causeId() == null && f.work().action().isBlank()) {
+            throw new NotReadyException("Say its cause, or what was done, before it is closed");
+        }
+        if (mapper.close(id, clock.instant(), by) == 0) {
+            throw new TooLateException("It is closed already");
+        }
+        step(id, by, "closed", "close finding", "");
+    }
+
+    @Transactional
+    public void reopen(long id, String reason, String by) {
+        if (mapper.reopen(id) == 0) {
+            throw new TooLateException("It is open already");
+        }
+        step(id, by, "opened again: " + reason, "reopen finding", reason);
+    }
+
+    /** Several become one: the first that was found keeps its number, and what was said of each comes along. */
+    @Transactional
+    public long merge(List<Long> ids, String by) {
+        List<Long> sorted = sorted(ids);
+        if (sorted.size() < 2) {
+            throw new NotReadyException("Choose two findings or more");
+        }
+        for (long id : sorted) {
+            waits(id);
+            if (!find(id).orElseThrow().departure()) {
+                throw new NotReadyException("Only departures are put together");
+            }
+        }
+        long into = sorted.get(0);
+        for (long id : sorted.subList(1, sorted.size())) {
+            mapper.merge(id, into);
+            mapper.moveParts(id, into);
+            mapper.moveComments(id, into);
+            mapper.moveFiles(id, into);
+            step(id, by, "became part of finding " + into, "merge finding", "");
+            mapper.note(into, clock.instant(), by, Entry.Kind.STEP, "took in finding " + id);
+        }
+        intake.sum(into);
+        return into;
+    }
+
+    /** A departure becomes a finding of its own. */
+    @Transactional
+    public long split(long id, long part, String by) {
+        waits(id);
+        List<Part> all = parts(id);
+        Part p = all.stream()
+                .filter(x -> x.id() == part)
+                .findFirst()
+                .orElseThrow(() -> new TooLateException("It is no part of this finding any more"));
+        if (all.size() < 2) {
+            throw new NotReadyException("It is all that this finding is about");
+        }
+        FindingMapper.Fresh f = new FindingMapper.Fresh(
+                FindingKind.DEPARTURE, p.missionId(), "", p.severity().ordinal(), p.start(), p.end(), clock.instant());
+        mapper.insert(f);
+        mapper.movePart(part, id, f.id);
+        intake.sum(id);
+        intake.sum(f.id);
+        step(f.id, by, "was part of finding " + id, "split finding", "");
+        mapper.note(id, clock.instant(), by, Entry.Kind.STEP, "finding " + f.id + " was taken out");
+        return f.id;
+    }
+
+    private void waits(long id) {
+        FindingState state = mapper.lock(id);
+        if (state == null || !state.waits()) {
+            throw new TooLateException(
+                    state == null
+                            ? "There is no finding " + id
+                            : "Finding " + id + " is " + state.words() + " meanwhile");
+        }
+    }
+
+    private void step(long id, String by, String text, String deed, String reason) {
+        mapper.note(id, clock.instant(), by, Entry.Kind.STEP, text);
+        audit.record(by, deed, subject(id), "", text, reason);
+    }
+
+    private static String subject(long id) {
+        return "finding " + id;
+    }
+
+    /** In one order, so that two who do something with several do not lock each other out. */
+    private static List<Long> sorted(List<Long> ids) {
+        Set<Long> out = ids.stream().sorted().collect(Collectors.toCollection(LinkedHashSet::new));
+        return List.copyOf(out);
+    }
+}

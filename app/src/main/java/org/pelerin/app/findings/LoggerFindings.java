@@ -1,0 +1,112 @@
+package org.pelerin.app.findings;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Severity;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.link.message.LoggerEvent;
+import org.springframework.stereotype.Component;
+
+/** What a logger shows about itself when its mission has come home: a finding a kind, told anew with each judgement. */
+@Component
+class LoggerFindings {
+
+    private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
+    private static final int LONGEST = 400;
+
+    private final FindingMapper mapper;
+    private final MissionService missions;
+    private final CaptureStore captures;
+    private final Formats show;
+    private final Clock clock;
+
+    LoggerFindings(FindingMapper mapper, MissionService missions, CaptureStore captures, Formats show, Clock clock) {
+        this.mapper = mapper;
+        this.missions = missions;
+        this.captures = captures;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    void judged(long missionId) {
+        Mission mission = missions.find(missionId).orElseThrow();
+        if (mission.records().collectedAt() == null) {
+            return;
+        }
+        Map<FindingKind, String> now = told(mission);
+        for (FindingKind kind : FindingKind.values()) {
+            if (kind != FindingKind.DEPARTURE) {
+                settle(mission, kind, now.get(kind));
+            }
+        }
+    }
+
+    private void settle(Mission mission, FindingKind kind, String told) {
+        FindingRow known = mapper.ofKind(mission.id(), kind);
+        if (told == null) {
+            if (known != null && mapper.touched(known.id()) == 0) {
+                mapper.withdraw(known.id());
+            }
+            return;
+        }
+        String text = told.length() > LONGEST ? told.substring(0, LONGEST) : told;
+        if (known == null) {
+            Instant at = mission.records().collectedAt();
+            Instant from =
+                    mission.records().firstAt() == null ? at : mission.records().firstAt();
+            Severity severity = kind == FindingKind.ALARM ? Severity.MAJOR : Severity.MINOR;
+            mapper.insert(
+                    new FindingMapper.Fresh(kind, mission.id(), text, severity.ordinal(), from, at, clock.instant()));
+        } else {
+            mapper.comeBack(known.id());
+            if (!known.told().equals(text)) {
+                mapper.tell(known.id(), text);
+                mapper.changed(known.id());
+                mapper.note(known.id(), clock.instant(), "", Entry.Kind.CHANGE, "Now: " + text);
+            }
+        }
+    }
+
+    private Map<FindingKind, String> told(Mission m) {
+        Map<FindingKind, String> out = new EnumMap<>(FindingKind.class);
+        String alarms = missions.comparedAlarms(m);
+        if (alarms != null && !alarms.isEmpty()) {
+            out.put(FindingKind.ALARM, alarms);
+        }
+        Optional<StoredCapture> capture = captures.summary(m.id());
+        if (capture.isEmpty()) {
+            return out;
+        }
+        StoredCapture c = capture.get();
+        if (c.clockCompared() && c.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
+            out.put(FindingKind.CLOCK, "Its clock was " + show.offset(c.clockOffset()) + " when it was collected");
+        }
+        c.header().events().stream()
+                .filter(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY || e.kind() == LoggerEvent.Kind.BATTERY_LOW)
+                .reduce((a, b) -> b)
+                .ifPresent(e -> out.put(
+                        FindingKind.BATTERY,
+                        e.kind() == LoggerEvent.Kind.STOPPED_BATTERY
+                                ? "It stopped because its battery was empty"
+                                : "It noted less than 15 % of its battery"));
+        Long expected = m.records().expected();
+        Long received = m.records().received();
+        boolean wrapped = c.header().plan().stop() instanceof StopCondition.Wrap;
+        if (expected != null && received != null && received < expected && !wrapped) {
+            out.put(
+                    FindingKind.PAGES,
+                    show.count(expected - received) + " of " + show.count(expected)
+                            + " expected samples are not there");
+        }
+        return out;
+    }
+}

@@ -1,0 +1,17 @@
+package org.pelerin.app.findings;
+
+import java.time.Instant;
+import java.time.LocalDate;
+
+/**
+ * Findings about a logger that wait.
+ *
+ * @param since when the first of them was found
+ * @param due when the first of them is due; null where none is
+ */
+public record LoggerWaits(long loggerId, int findings, Instant since, LocalDate due) {
+
+    public String words() {
+        return findings + (findings == 1 ? " finding" : " findings");
+    }
+}

@@ -1,0 +1,82 @@
+package org.pelerin.app.findings;
+
+import java.time.Duration;
+import java.time.Instant;
+import org.pelerin.core.judge.Severity;
+
+/**
+ * One departure of a mission that belongs to a finding.
+ *
+ * @param id 0 for one that is not kept yet
+ * @param firstStart when it began as it was first found, {@code firstEnd}: ended
+ * @param found whether the latest judgement finds it
+ */
+public record Part(
+        long id,
+        long findingId,
+        long missionId,
+        String rule,
+        String channel,
+        String direction,
+        String unit,
+        Severity severity,
+        boolean latched,
+        Double limit,
+        Double peak,
+        Instant start,
+        Instant end,
+        Instant firstStart,
+        Instant firstEnd,
+        boolean found) {
+
+    public boolean gap() {
+        return direction.equals("gap");
+    }
+
+    public boolean above() {
+        return direction.equals("above")
+                || direction.equals("outside") && peak != null && limit != null && peak > limit;
+    }
+
+    public Duration duration() {
+        return Duration.between(start, end);
+    }
+
+    /** Whether it is not as it was first found. */
+    public boolean changed() {
+        return !start.equals(firstStart) || !end.equals(firstEnd);
+    }
+
+    boolean overlaps(Part other) {
+        return !start.isAfter(other.end) && !other.start.isAfter(end);
+    }
+
+    /** The same departure as a later judgement has it: of the same channel and side at the same time. */
+    boolean is(Part later) {
+        return missionId == later.missionId
+                && channel.equals(later.channel)
+                && direction.equals(later.direction)
+                && overlaps(later);
+    }
+
+    /** As a later judgement has it. */
+    Part as(Part later) {
+        return new Part(
+                id,
+                findingId,
+                missionId,
+                later.rule,
+                channel,
+                direction,
+                later.unit,
+                later.severity,
+                later.latched,
+                later.limit,
+                later.peak,
+                later.start,
+                later.end,
+                firstStart,
+                firstEnd,
+                true);
+    }
+}

@@ -1,0 +1,29 @@
+// Findings by keys: through the list, and from one to the next.
+(() => {
+  const links = () => [...document.querySelectorAll('#findings .finding-link')];
+  const typing = (e) => e.target.closest('input:not([type=checkbox]), textarea, select') || e.ctrlKey || e.metaKey || e.altKey;
+  const move = (by) => {
+    const all = links();
+    if (!all.length) { document.querySelector(by > 0 ? '[data-next]' : '[data-before]')?.click(); return; }
+    const at = all.findIndex((l) => l.closest('tr').contains(document.activeElement));
+    all[Math.max(0, Math.min(all.length - 1, at < 0 ? 0 : at + by))].focus();
+  };
+  const choose = () => { const box = document.activeElement.closest('tr')?.querySelector('[name=ids]'); if (box) box.checked = !box.checked; };
+  const acknowledge = () => {
+    const button = document.querySelector('[data-acknowledge]');
+    if (!button) return;
+    const chosen = document.querySelectorAll('#findings [name=ids]:checked');
+    const box = document.activeElement.closest('tr')?.querySelector('[name=ids]');
+    if (links().length && !chosen.length) { if (!box) return; box.checked = true; }
+    button.click();
+  };
+  addEventListener('keydown', (e) => {
+    if (typing(e)) return;
+    const does = { j: () => move(1), k: () => move(-1), x: choose, a: acknowledge }[e.key];
+    if (!does) return;
+    e.preventDefault();
+    does();
+  });
+  document.getElementById('all-findings')?.addEventListener('change', (e) => document.querySelectorAll('#findings [name=ids]').forEach((b) => { b.checked = e.target.checked; }));
+  document.querySelector('form[data-auto]')?.addEventListener('change', (e) => e.currentTarget.requestSubmit());
+})();
