@@ -154,6 +154,23 @@ public class FleetBenchmark {
                 c,
                 "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, mission_id) SELECT logger_id, spot_id,"
                         + " starts_at, 'bench', id FROM mission WHERE state = 'LOGGING'");
+        // a thousand findings that wait, four thousand that are closed
+        run(c, "INSERT INTO cause (id, name) SELECT seq, CONCAT('Cause ', seq) FROM seq_1_to_8");
+        run(
+                c,
+                "INSERT INTO finding (id, kind, state, severity, lead_channel, lead_direction, lead_unit, lead_limit,"
+                        + " lead_peak, from_at, to_at, parts, missions, mission_id, logger_id, site_id, spot_id, cause_id,"
+                        + " opened_at, closed_at, closed_by) SELECT q.seq, 'DEPARTURE', IF(q.seq <= 1000, 'OPEN', 'CLOSED'),"
+                        + " q.seq MOD 4, 'Air', 'above', '°C', 14, 15 + q.seq MOD 7, m.first_at + 86400000, m.first_at +"
+                        + " 90000000, 1, 1, m.id, m.logger_id, s.site_id, s.id, IF(q.seq <= 1000, NULL, q.seq MOD 8 + 1),"
+                        + " m.collected_at, IF(q.seq <= 1000, NULL, m.collected_at), IF(q.seq <= 1000, NULL, 'bench')"
+                        + " FROM seq_1_to_5000 q JOIN mission m ON m.id = q.seq * 6 - 1 JOIN spot s ON s.id = m.spot_id");
+        run(
+                c,
+                "INSERT INTO finding_part (finding_id, mission_id, rule, channel, direction, unit, severity, latched,"
+                        + " limit_value, peak, start_at, end_at, first_start_at, first_end_at) SELECT id, mission_id,"
+                        + " 'Air high', 'Air', 'above', '°C', severity, FALSE, 14, lead_peak, from_at, to_at, from_at, to_at"
+                        + " FROM finding");
     }
 
     private static int loggers(Connection c) throws SQLException {
@@ -182,6 +199,12 @@ public class FleetBenchmark {
             throw new IllegalStateException(path + " answered " + answer.statusCode());
         }
         return answer.body();
+    }
+
+    /** The first page of a thousand findings that wait, with counts and what may belong together. */
+    @Benchmark
+    public String findings() throws Exception {
+        return get("/findings");
     }
 
     @Benchmark

@@ -52,7 +52,13 @@ public record Finding(
             Instant acknowledgedAt,
             String acknowledgedBy,
             Instant closedAt,
-            String closedBy) {}
+            String closedBy) {
+
+        /** The day as it is written; null for none. */
+        public String due() {
+            return dueOn == null ? null : dueOn.toString();
+        }
+    }
 
     public Duration duration() {
         return Duration.between(from, to);

@@ -15,10 +15,56 @@ import org.threeten.extra.Interval;
  * A month of a spot in one picture: days down, the hours of its clock across. An hour that came twice is drawn as two halves, one that the
  * clock skipped is not there.
  *
- * @param out time beyond the limits, and {@code missing}: without data although judged; neither counts twice where channels overlap
- * @param judged time that was judged
+ * @param total of the whole month
  */
-public record Carpet(YearMonth month, List<Day> days, Duration out, Duration missing, Duration judged) {
+public record Carpet(YearMonth month, List<Day> days, Total total) {
+
+    /**
+     * What became of a stretch of time.
+     *
+     * @param out time beyond the limits, and {@code missing}: without data although judged; neither counts twice where channels overlap
+     * @param judged time that was judged
+     */
+    public record Total(Duration out, Duration missing, Duration judged) {
+
+        /** The verdict on it, the worst of it first. */
+        public State state() {
+            return !out.isZero()
+                    ? State.ABOVE
+                    : !missing.isZero() ? State.MISSING : judged.isZero() ? State.UNJUDGED : State.KEPT;
+        }
+
+        private static Total of(List<Piece> pieces, Instant begin, Instant end) {
+            return new Total(
+                    time(
+                            pieces.stream()
+                                    .flatMap(p -> p.departures.stream())
+                                    .map(Departure::span)
+                                    .toList(),
+                            begin,
+                            end),
+                    time(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end),
+                    time(pieces.stream().flatMap(p -> p.judged.stream()).toList(), begin, end));
+        }
+
+        private static Duration time(List<Interval> spans, Instant begin, Instant end) {
+            return Duration.ofMillis(Spans.of(spans)
+                    .within(begin.toEpochMilli(), end.toEpochMilli())
+                    .total());
+        }
+    }
+
+    public Duration out() {
+        return total.out;
+    }
+
+    public Duration missing() {
+        return total.missing;
+    }
+
+    public Duration judged() {
+        return total.judged;
+    }
 
     /** What there is to say of an hour, the worst of it. */
     public enum State {
@@ -54,7 +100,12 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
      */
     public record Hour(Instant from, Instant to, double x, double width, State state, Long mission) {}
 
-    public record Day(LocalDate date, List<Hour> hours) {}
+    public record Day(LocalDate date, List<Hour> hours, Total total) {
+
+        public boolean recorded() {
+            return hours.stream().anyMatch(h -> h.state != State.NOTHING);
+        }
+    }
 
     /** A departure from limits, on the reference clock. */
     public record Departure(Interval span, boolean above) {}
@@ -73,25 +124,15 @@ public record Carpet(YearMonth month, List<Day> days, Duration out, Duration mis
         Instant end = month.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant();
         List<Day> days = new ArrayList<>();
         for (LocalDate date = month.atDay(1); date.isBefore(month.plusMonths(1).atDay(1)); date = date.plusDays(1)) {
-            days.add(new Day(date, hours(date, zone, pieces)));
+            days.add(new Day(
+                    date,
+                    hours(date, zone, pieces),
+                    Total.of(
+                            pieces,
+                            date.atStartOfDay(zone).toInstant(),
+                            date.plusDays(1).atStartOfDay(zone).toInstant())));
         }
-        return new Carpet(
-                month,
-                days,
-                total(
-                        pieces.stream()
-                                .flatMap(p -> p.departures.stream())
-                                .map(Departure::span)
-                                .toList(),
-                        begin,
-                        end),
-                total(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end),
-                total(pieces.stream().flatMap(p -> p.judged.stream()).toList(), begin, end));
-    }
-
-    private static Duration total(List<Interval> spans, Instant begin, Instant end) {
-        return Duration.ofMillis(
-                Spans.of(spans).within(begin.toEpochMilli(), end.toEpochMilli()).total());
+        return new Carpet(month, days, Total.of(pieces, begin, end));
     }
 
     private static List<Hour> hours(LocalDate date, ZoneId zone, List<Piece> pieces) {

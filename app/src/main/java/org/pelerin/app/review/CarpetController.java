@@ -5,6 +5,7 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.YearMonth;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.judge.Evaluation;
@@ -33,6 +34,8 @@ class CarpetController {
 
     /** A month holds few; more are not looked for. */
     private static final int MOST_MISSIONS = 200;
+
+    private static final int MONTHS = 12;
 
     private final PlaceService places;
     private final MissionService missions;
@@ -69,23 +72,14 @@ class CarpetController {
         LimitSet tried = limits == null ? null : sets.find(limits).orElse(null);
         SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
         ZoneId zone = spot.zoneId();
-        List<Mission> there = missions.atSpot(id, MOST_MISSIONS).stream()
-                .filter(m -> m.records().firstAt() != null && m.records().lastAt() != null)
-                .toList();
+        List<Mission> there = recordedAt(id);
         YearMonth wanted = read(month)
                 .orElseGet(() -> YearMonth.from(there.stream()
                         .map(m -> m.records().lastAt())
                         .max(Instant::compareTo)
                         .orElseGet(clock::instant)
                         .atZone(zone)));
-        Interval span = Interval.of(
-                wanted.atDay(1).atStartOfDay(zone).toInstant(),
-                wanted.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant());
-        List<Carpet.Piece> pieces = there.stream()
-                .filter(m -> recorded(m).overlaps(span))
-                // lists hold missions without their plans
-                .flatMap(m -> missions.find(m.id()).flatMap(whole -> piece(whole, tried)).stream())
-                .toList();
+        List<Carpet.Piece> pieces = pieces(there, span(wanted, wanted, zone), tried);
         model.addAttribute("spot", spot);
         model.addAttribute("z", zone);
         model.addAttribute("limits", tried == null ? null : tried.id());
@@ -94,6 +88,48 @@ class CarpetController {
         model.addAttribute("any", !there.isEmpty());
         model.addAttribute("carpet", Carpet.of(wanted, zone, pieces));
         return "review/carpet :: carpet";
+    }
+
+    private List<Mission> recordedAt(long spot) {
+        return missions.atSpot(spot, MOST_MISSIONS).stream()
+                .filter(m -> m.records().firstAt() != null && m.records().lastAt() != null)
+                .toList();
+    }
+
+    private static Interval span(YearMonth first, YearMonth last, ZoneId zone) {
+        return Interval.of(
+                first.atDay(1).atStartOfDay(zone).toInstant(),
+                last.plusMonths(1).atDay(1).atStartOfDay(zone).toInstant());
+    }
+
+    private List<Carpet.Piece> pieces(List<Mission> there, Interval span, LimitSet tried) {
+        return there.stream()
+                .filter(m -> recorded(m).overlaps(span))
+                // lists hold missions without their plans
+                .flatMap(m -> missions.find(m.id()).flatMap(whole -> piece(whole, tried)).stream())
+                .toList();
+    }
+
+    /** The verdict of each month, the newest first. */
+    @GetMapping("/spots/{id}/months")
+    String months(@PathVariable long id, Model model) {
+        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        ZoneId zone = spot.zoneId();
+        List<Mission> there = recordedAt(id);
+        List<Carpet> months = new ArrayList<>();
+        there.stream().map(m -> m.records().lastAt()).max(Instant::compareTo).ifPresent(newest -> {
+            YearMonth last = YearMonth.from(newest.atZone(zone));
+            List<Carpet.Piece> pieces = pieces(there, span(last.minusMonths(MONTHS - 1), last, zone), null);
+            for (int i = 0; i < MONTHS; i++) {
+                Carpet month = Carpet.of(last.minusMonths(i), zone, pieces);
+                if (month.days().stream().anyMatch(Carpet.Day::recorded)) {
+                    months.add(month);
+                }
+            }
+        });
+        model.addAttribute("spot", spot);
+        model.addAttribute("months", months);
+        return "review/carpet :: months";
     }
 
     private static Optional<YearMonth> read(String month) {

@@ -50,6 +50,7 @@ class DemoFill {
     private final StationWatch stationWatch;
     private final YardClient yard;
     private final DemoDerived derived;
+    private final DemoFindings findings;
 
     DemoFill(
             AccountService accounts,
@@ -63,7 +64,8 @@ class DemoFill {
             Stations stations,
             StationWatch stationWatch,
             YardClient yard,
-            DemoDerived derived) {
+            DemoDerived derived,
+            DemoFindings findings) {
         this.accounts = accounts;
         this.places = places;
         this.hands = hands;
@@ -76,6 +78,7 @@ class DemoFill {
         this.stationWatch = stationWatch;
         this.yard = yard;
         this.derived = derived;
+        this.findings = findings;
     }
 
     @EventListener
@@ -106,6 +109,7 @@ class DemoFill {
         accounts.create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
+        findings.make(WHO, "review");
         notices.choose(
                 WHO,
                 "tech@pelerin.example",

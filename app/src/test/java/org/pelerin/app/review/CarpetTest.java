@@ -92,5 +92,9 @@ class CarpetTest {
         // February begins at 23:00 UTC
         assertThat(february.out()).isEqualTo(Duration.ofHours(2));
         assertThat(february.judged()).isEqualTo(Duration.ofDays(28));
+        // day by day: two hours on the first, none on the second
+        assertThat(february.days().get(0).total().out()).isEqualTo(Duration.ofHours(2));
+        assertThat(february.days().get(0).total().state()).isEqualTo(Carpet.State.ABOVE);
+        assertThat(february.days().get(1).total().state()).isEqualTo(Carpet.State.KEPT);
     }
 }

@@ -28,6 +28,11 @@ public record Need(
         this(kind, serial, missionId, where, spotId, since, "", connected);
     }
 
+    /** Where something can be done about it. */
+    public String path() {
+        return kind == Kind.FINDING ? "/findings?logger=" + serial : "/dock/" + serial;
+    }
+
     /** The gravest first. */
     public enum Kind {
         CLAIMED_TWICE("serial answers at two addresses", "serials answer at two addresses", true),

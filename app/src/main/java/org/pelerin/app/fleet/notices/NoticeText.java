@@ -18,8 +18,7 @@ record NoticeText(String subject, String text) {
                     .append(n.since() == null ? "" : ", " + show.when(n.since()))
                     .append('\n')
                     .append(address)
-                    .append("/dock/")
-                    .append(n.serial())
+                    .append(n.path())
                     .append("\n\n");
         }
         text.append("All that needs somebody: ").append(address).append("/attention\n");

@@ -85,7 +85,7 @@ final class Calendars {
         event.add(new Uid(words(n.kind()).replace(' ', '-') + "-" + n.serial() + "-"
                 + (n.missionId() == null ? 0 : n.missionId()) + "@pelerin"));
         event.add(ImmutableTransp.TRANSPARENT);
-        event.add(new Url(java.net.URI.create(base + "/dock/" + n.serial())));
+        event.add(new Url(java.net.URI.create(base + n.path())));
         return event;
     }
 

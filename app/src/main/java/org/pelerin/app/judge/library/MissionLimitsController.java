@@ -3,14 +3,20 @@ package org.pelerin.app.judge.library;
 import java.security.Principal;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.InForce;
+import org.pelerin.app.judge.limits.LimitPlace;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -27,12 +33,19 @@ class MissionLimitsController {
     private final LimitSets sets;
     private final LimitsInForce inForce;
     private final Evaluation evaluation;
+    private final PlaceService places;
 
-    MissionLimitsController(MissionService missions, LimitSets sets, LimitsInForce inForce, Evaluation evaluation) {
+    MissionLimitsController(
+            MissionService missions,
+            LimitSets sets,
+            LimitsInForce inForce,
+            Evaluation evaluation,
+            PlaceService places) {
         this.missions = missions;
         this.sets = sets;
         this.inForce = inForce;
         this.evaluation = evaluation;
+        this.places = places;
     }
 
     /** @param by a set's id, whose newest version counts; “follow” for what its spot, site and plan have; “alarms” for those of its plan */
@@ -55,6 +68,18 @@ class MissionLimitsController {
         InForce now = inForce.of(missions.find(id).orElseThrow());
         flash.addFlashAttribute("said", "Judged by: " + now.words() + ".");
         return "redirect:/missions/" + id;
+    }
+
+    /** Which set holds for what is recorded at a spot from now on. */
+    @GetMapping("/spots/{id}/limits")
+    String ofSpot(@PathVariable long id, Model page) {
+        Spot spot = places.spot(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        LimitPlace place = inForce.at(Via.SPOT, id)
+                .or(() -> inForce.at(Via.SITE, spot.siteId()))
+                .orElse(null);
+        page.addAttribute("place", place);
+        page.addAttribute("set", place == null ? null : sets.find(place.setId()).orElse(null));
+        return "judge/library/spot :: limits";
     }
 
     private LimitSet set(String id) {
