@@ -22,7 +22,6 @@ public final class Screenshots {
             "dock=/dock",
             "logger=/dock/PL-20422@live",
             "write=/dock/PL-18090/write",
-            "plans=/plans",
             "missions=/missions",
             "mission=/missions/1",
             "mission-dark=/missions/1@dark",
@@ -31,11 +30,12 @@ public final class Screenshots {
             "mains=/missions/17/mains",
             "section=/places/1/section?from=2026-10-29T00:00&to=2026-11-11T00:00&unit=°C&high=14",
             "sound=/missions/14/sound",
+            "findings=/findings",
+            "limits=/limits/1/edit?spot=1",
             "attention=/attention",
             "spot=/spots/1",
             "place=/place?serial=PL-18090&spot=3@phone",
             "round=/rounds/1/work@phone",
-            "memory=/dock/PL-20431/memory",
             "yard=/yard");
 
     private Screenshots() {}

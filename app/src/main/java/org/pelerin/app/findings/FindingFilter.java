@@ -62,6 +62,7 @@ public class FindingFilter implements Form {
             LocalDate today) {}
 
     Wanted wanted(Clock clock) {
+        which = which == null ? Which.WAITING : which;
         return new Wanted(
                 which.name(),
                 kind == null ? null : kind.name(),
@@ -89,7 +90,7 @@ public class FindingFilter implements Form {
 
     private Map<String, Object> parts() {
         Map<String, Object> out = new LinkedHashMap<>();
-        out.put("which", which == Which.WAITING ? null : which);
+        out.put("which", which == null || which == Which.WAITING ? null : which);
         out.put("kind", kind);
         out.put("severity", severity);
         out.put("site", site);

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.pelerin.app.judge.MissionJudged;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
@@ -29,12 +30,14 @@ class FindingIntake {
 
     private final FindingMapper mapper;
     private final LoggerFindings loggers;
+    private final MissionService missions;
     private final Formats show;
     private final Clock clock;
 
-    FindingIntake(FindingMapper mapper, LoggerFindings loggers, Formats show, Clock clock) {
+    FindingIntake(FindingMapper mapper, LoggerFindings loggers, MissionService missions, Formats show, Clock clock) {
         this.mapper = mapper;
         this.loggers = loggers;
+        this.missions = missions;
         this.show = show;
         this.clock = clock;
     }
@@ -48,16 +51,20 @@ class FindingIntake {
                 .toList();
         Reconciliation r = Reconciliation.of(known, found);
         if (!r.nothing()) {
-            apply(r);
+            // what grows while a mission goes on is no news of a judgement
+            boolean goesOn = missions.find(e.missionId())
+                    .map(m -> m.records().collectedAt() == null)
+                    .orElse(false);
+            apply(r, goesOn);
         }
         loggers.judged(e.missionId());
     }
 
-    private void apply(Reconciliation r) {
+    private void apply(Reconciliation r, boolean goesOn) {
         Instant now = clock.instant();
         Set<Long> touched = new LinkedHashSet<>();
         for (Reconciliation.Change c : r.changed()) {
-            update(c.now(), changed(c.before(), c.now()), touched, now);
+            update(c.now(), goesOn ? "" : changed(c.before(), c.now()), touched, now);
         }
         for (Part p : r.back()) {
             update(p, "is found again", touched, now);

@@ -67,7 +67,8 @@ interface FindingMapper {
             "SELECT id, finding_id, mission_id, rule, channel, direction, unit, severity, latched, limit_value, peak,"
                     + " start_at, end_at, first_start_at, first_end_at, found FROM finding_part ";
 
-    @Select(PART + "WHERE mission_id = #{mission} ORDER BY start_at, id")
+    /** Locked: of two that judge a mission at once, the second sees what the first has made of it. */
+    @Select(PART + "WHERE mission_id = #{mission} ORDER BY start_at, id FOR UPDATE")
     List<PartRow> ofMission(long mission);
 
     @Select(PART + "WHERE finding_id = #{finding} ORDER BY start_at, id")

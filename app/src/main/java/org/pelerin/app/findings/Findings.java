@@ -266,7 +266,8 @@ public class Findings {
 
     /** In one order, so that two who do something with several do not lock each other out. */
     private static List<Long> sorted(List<Long> ids) {
-        Set<Long> out = ids.stream().sorted().collect(Collectors.toCollection(LinkedHashSet::new));
+        Set<Long> out =
+                ids.stream().filter(Objects::nonNull).sorted().collect(Collectors.toCollection(LinkedHashSet::new));
         return List.copyOf(out);
     }
 }

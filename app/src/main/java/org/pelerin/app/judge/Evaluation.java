@@ -17,6 +17,7 @@ import org.pelerin.app.missions.StayChanged;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
@@ -143,12 +144,13 @@ public class Evaluation {
 
     private Limits limits(InForce by, Mission mission, List<Channel> channels) {
         Limits said = by.limits();
+        if (said.rules().stream().anyMatch(r -> r.basis() instanceof Basis.Dose)) {
+            // it says itself what a shift may come to
+            return said;
+        }
         return level(channels.stream())
                 .flatMap(channel -> shifts.of(mission).map(s -> s.shift().rule(channel.label(), s.scheme())))
-                .map(dose -> new Limits(
-                        said.name(),
-                        Stream.concat(said.rules().stream(), Stream.of(dose)).toList(),
-                        said.gapRules()))
+                .map(said::with)
                 .orElse(said);
     }
 

@@ -46,6 +46,8 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
      * @param derived series that follow from others, which only their own names name
      */
     public Limits on(List<Channel> recorded, List<Channel> derived) {
+        // ids as they are written stay; one that is made for a channel gives way to them
+        Set<String> taken = new HashSet<>(ids());
         List<Rule> fitted = new ArrayList<>();
         List<Rule> without = new ArrayList<>();
         for (Rule rule : rules) {
@@ -53,7 +55,7 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
             List<Channel> named = pattern.among(recorded, derived);
             List<Channel> fitting =
                     named.stream().filter(c -> rule.fits(c.unit())).toList();
-            fitting.forEach(c -> fitted.add(rule.on(c, id(rule.id(), rule.channel(), c))));
+            fitting.forEach(c -> fitted.add(rule.on(c, free(id(rule.id(), rule.channel(), c), rule.id(), taken))));
             if (fitting.isEmpty() && rule.channel().equals("*") && rule.unit() != null) {
                 without.add(rule.on(absent(rule), rule.id()));
             } else if (fitting.isEmpty()) {
@@ -67,7 +69,7 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
         for (GapRule rule : gapRules) {
             List<Channel> named =
                     rule.channel() == null ? List.of() : new ChannelPattern(rule.channel()).among(recorded, derived);
-            named.forEach(c -> gaps.add(rule.on(c.label(), id(rule.id(), rule.channel(), c))));
+            named.forEach(c -> gaps.add(rule.on(c.label(), free(id(rule.id(), rule.channel(), c), rule.id(), taken))));
             if (named.isEmpty()) {
                 gaps.add(rule);
             }
@@ -88,6 +90,34 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
     /** One that no record has: a channel of another quantity is none of the rule's. */
     private static Channel absent(Rule rule) {
         return new Channel(rule.channel() + ", in " + rule.unit(), rule.unit());
+    }
+
+    private List<String> ids() {
+        return Stream.concat(rules.stream().map(Rule::id), gapRules.stream().map(GapRule::id))
+                .toList();
+    }
+
+    /** @param own the id as it is written, which stays */
+    private static String free(String made, String own, Set<String> taken) {
+        if (made.equals(own)) {
+            return own;
+        }
+        String free = made;
+        for (int n = 2; !taken.add(free); n++) {
+            free = made + " " + n;
+        }
+        return free;
+    }
+
+    /** These and one more; under an id of its own, if the one that it has is taken. */
+    public Limits with(Rule rule) {
+        String free = rule.id();
+        for (int n = 2; ids().contains(free); n++) {
+            free = rule.id() + " " + n;
+        }
+        List<Rule> all = new ArrayList<>(rules);
+        all.add(rule.called(free));
+        return new Limits(name, all, gapRules);
     }
 
     private static String id(String id, String pattern, Channel of) {

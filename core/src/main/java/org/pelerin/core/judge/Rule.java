@@ -47,6 +47,10 @@ public record Rule(
         return new Rule(id, channel, Basis.VALUE, bound, lasting, 0, DEFAULT_BRIDGE, Severity.MAJOR, null, false);
     }
 
+    Rule called(String other) {
+        return new Rule(other, channel, basis, bound, lasting, clearance, bridge, severity, unit, latched);
+    }
+
     public Rule on(Basis other) {
         return new Rule(id, channel, other, bound, lasting, clearance, bridge, severity, unit, latched);
     }

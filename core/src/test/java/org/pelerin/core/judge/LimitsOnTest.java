@@ -106,6 +106,15 @@ class LimitsOnTest {
     }
 
     @Test
+    void an_id_that_is_made_gives_way_to_one_that_is_written() {
+        Rule written = Rule.of("cold: T1", "T1", new Bound.Above(9), Lasting.ANY);
+        assertThat(of(cold("T1*"), written).on(CHANNELS, List.of()).rules())
+                .extracting(Rule::id)
+                .containsExactly("cold: T1 2", "cold: T1");
+        assertThat(of(written).with(written).rules()).extracting(Rule::id).containsExactly("cold: T1", "cold: T1 2");
+    }
+
+    @Test
     void a_gap_rule_looks_at_each_channel_that_its_pattern_names() {
         GapRule gap = new GapRule("holes", "T*", Duration.ofHours(2), null, Severity.MINOR);
         Limits fitted = new Limits("set", List.of(), List.of(gap))

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
@@ -50,14 +51,21 @@ class LimitsController {
     private final LimitSets sets;
     private final LimitsInForce inForce;
     private final SpotMonth.Teller months;
+    private final JudgedLater later;
     private final PlaceService places;
     private final PlanService plans;
 
     LimitsController(
-            LimitSets sets, LimitsInForce inForce, SpotMonth.Teller months, PlaceService places, PlanService plans) {
+            LimitSets sets,
+            LimitsInForce inForce,
+            SpotMonth.Teller months,
+            JudgedLater later,
+            PlaceService places,
+            PlanService plans) {
         this.sets = sets;
         this.inForce = inForce;
         this.months = months;
+        this.later = later;
         this.places = places;
         this.plans = plans;
     }
@@ -113,9 +121,11 @@ class LimitsController {
         return edit(form, Map.of(), page);
     }
 
+    /** @param spot at which what it would have caught is shown */
     @GetMapping("/limits/{id}/edit")
-    String edit(@PathVariable long id, Model page) {
+    String edit(@PathVariable long id, @RequestParam(required = false) Long spot, Model page) {
         LimitSet set = get(id);
+        page.addAttribute("spots", places.choices(spot));
         return edit(LimitsForm.of(set.id(), set.version(), set.name(), set.limits()), Map.of(), page);
     }
 
@@ -123,7 +133,9 @@ class LimitsController {
         page.addAttribute("room", "library");
         page.addAttribute("form", form);
         page.addAttribute("errors", errors);
-        page.addAttribute("spots", places.choices(null));
+        if (!page.containsAttribute("spots")) {
+            page.addAttribute("spots", places.choices(null));
+        }
         page.addAttribute("blank", new RuleForm());
         page.addAttribute("kinds", RuleForm.Kind.values());
         page.addAttribute("most", LimitsForm.MOST);
@@ -157,6 +169,7 @@ class LimitsController {
             LimitSet kept = form.id == 0
                     ? sets.create(name, parsed.limits(), me.getName())
                     : sets.update(form.id, form.version, name, parsed.limits(), me.getName());
+            later.judge(inForce.following(kept));
             flash.addFlashAttribute("said", "Kept as version " + kept.version() + ".");
             return "redirect:/limits/" + kept.id();
         } catch (LimitSets.NameTakenException e) {
@@ -251,7 +264,7 @@ class LimitsController {
                 ? Reason.of(reason, "Say why what is home is judged by it: its verdicts may change")
                         .text()
                 : reason.strip();
-        inForce.attach(set, target.via(), target.id(), home, why, me.getName());
+        later.judge(inForce.attach(set, target.via(), target.id(), home, why, me.getName()));
         flash.addFlashAttribute(
                 "said",
                 "“" + set.name() + "” holds there now"
@@ -280,7 +293,7 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
-        inForce.detach(set, via, target, me.getName());
+        later.judge(inForce.detach(set, via, target, me.getName()));
         flash.addFlashAttribute("said", "“" + set.name() + "” does not hold there any more.");
         return "redirect:/limits/" + id;
     }
@@ -294,7 +307,9 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         Reason why = Reason.of(reason, "Say why: verdicts may change");
-        int missions = inForce.catchUp(set, why.text(), me.getName());
+        List<Long> behind = inForce.catchUp(set, why.text(), me.getName());
+        later.judge(behind);
+        int missions = behind.size();
         flash.addFlashAttribute(
                 "said",
                 missions + (missions == 1 ? " mission is" : " missions are") + " judged by version " + set.version()

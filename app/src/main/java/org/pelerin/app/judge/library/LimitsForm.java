@@ -62,7 +62,11 @@ public class LimitsForm implements Form {
         Set<String> taken = new HashSet<>();
         for (int i = 0; i < Math.min(MOST, rules.size()); i++) {
             RuleForm f = rules.get(i);
-            if (f == null || f.blank()) {
+            if (f == null) {
+                continue;
+            }
+            f.fill();
+            if (f.blank()) {
                 continue;
             }
             String at = "rules[" + i + "]";

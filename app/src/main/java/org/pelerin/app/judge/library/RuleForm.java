@@ -1,12 +1,15 @@
 package org.pelerin.app.judge.library;
 
+import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalTime;
+import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import org.pelerin.app.platform.text.Length;
@@ -54,6 +57,7 @@ public class RuleForm implements Form {
     public String samples = "";
     public String window = "";
     public boolean clock;
+    public String zone = "";
     public String per = "";
     public String coverage = "";
     public String criterion = "";
@@ -134,7 +138,8 @@ public class RuleForm implements Form {
             threshold = Double.isInfinite(d.threshold()) ? "" : FieldReader.plain(d.threshold());
             from = d.from().toString();
             to = d.to().toString();
-            days = List.copyOf(new TreeSet<>(d.days()));
+            days = new ArrayList<>(new TreeSet<>(d.days()));
+            zone = d.zone() == null ? "" : d.zone().getId();
             coverage = d.coverage() == Basis.MEAN_COVERAGE ? "" : FieldReader.plain(d.coverage());
         }
     }
@@ -142,7 +147,25 @@ public class RuleForm implements Form {
     private void blocks(Basis.Blocks b, double usual) {
         window = FieldReader.plain(b.window());
         clock = b.anchor() == Basis.Anchor.CLOCK;
+        zone = b.zone() == null ? "" : b.zone().getId();
         coverage = b.coverage() == usual ? "" : FieldReader.plain(b.coverage());
+    }
+
+    /** What was sent without a value is as it is at first. */
+    void fill() {
+        kind = kind == null ? Kind.VALUE : kind;
+        severity = severity == null ? Severity.MAJOR : severity;
+        days = days == null ? new ArrayList<>() : days;
+        days.removeIf(Objects::isNull);
+    }
+
+    private ZoneId zone(String at, FieldReader read) {
+        try {
+            return zone.isBlank() ? null : ZoneId.of(zone.strip());
+        } catch (DateTimeException e) {
+            read.wrong(at + ".zone", "A time zone is written as Europe/Paris");
+            return null;
+        }
     }
 
     /** Whether nothing was typed: such a row is none. */
@@ -273,14 +296,12 @@ public class RuleForm implements Form {
     private Basis.Blocks blocks(String at, FieldReader read, double usual) {
         Duration each = read.duration(at + ".window", window);
         Double covered = percent(at, read);
+        ZoneId of = zone(at, read);
         return checked(
                 at + ".window",
                 read,
                 () -> new Basis.Blocks(
-                        each,
-                        clock ? Basis.Anchor.CLOCK : Basis.Anchor.START,
-                        null,
-                        covered == null ? usual : covered));
+                        each, clock ? Basis.Anchor.CLOCK : Basis.Anchor.START, of, covered == null ? usual : covered));
     }
 
     private Basis dose(String at, FieldReader read) {
@@ -291,6 +312,7 @@ public class RuleForm implements Form {
         LocalTime ends = time(at + ".to", to, read);
         Set<DayOfWeek> on = days.isEmpty() ? EnumSet.allOf(DayOfWeek.class) : EnumSet.copyOf(days);
         Double covered = percent(at, read);
+        ZoneId of = zone(at, read);
         return begins == null || ends == null
                 ? null
                 : checked(
@@ -303,7 +325,7 @@ public class RuleForm implements Form {
                                 begins,
                                 ends,
                                 on,
-                                null,
+                                of,
                                 covered == null ? Basis.MEAN_COVERAGE : covered));
     }
 

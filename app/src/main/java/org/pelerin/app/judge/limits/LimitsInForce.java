@@ -1,6 +1,7 @@
 package org.pelerin.app.judge.limits;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
@@ -155,9 +156,10 @@ public class LimitsInForce {
      * A set holds for a spot, a site or a plan, in the place of the one before.
      *
      * @param home whether missions that are collected there are to be judged by it, too
+     * @return missions that are to be judged anew
      */
     @Transactional
-    public void attach(LimitSet set, Via via, long target, boolean home, String reason, String by) {
+    public List<Long> attach(LimitSet set, Via via, long target, boolean home, String reason, String by) {
         if (!via.place()) {
             throw new NotAttachedException("Limits hold for a spot, a site or a plan");
         }
@@ -170,9 +172,12 @@ public class LimitsInForce {
         if (now.name().isEmpty()) {
             throw new NotAttachedException("That place is not there any more");
         }
-        mapper.at(via, target, false).forEach(missions::judgedByOther);
+        List<Long> anew = new ArrayList<>(mapper.at(via, target, false));
+        anew.forEach(missions::judgedByOther);
         if (home) {
-            mapper.at(via, target, true).forEach(id -> judgedAnew(id, reason, by));
+            List<Long> collected = mapper.at(via, target, true);
+            collected.forEach(id -> judgedAnew(id, reason, by));
+            anew.addAll(collected);
         }
         audit.record(
                 by,
@@ -181,6 +186,7 @@ public class LimitsInForce {
                 before == null ? "" : mapper.byId(before.setId()).name(),
                 set.name() + (home ? ", for what is home too" : ""),
                 reason);
+        return anew;
     }
 
     private void judgedAnew(long id, String reason, String by) {
@@ -192,15 +198,32 @@ public class LimitsInForce {
         }
     }
 
-    /** What is home keeps what it was judged by. */
+    /**
+     * What is home keeps what it was judged by.
+     *
+     * @return missions that are to be judged anew
+     */
     @Transactional
-    public void detach(LimitSet set, Via via, long target, String by) {
+    public List<Long> detach(LimitSet set, Via via, long target, String by) {
         LimitPlace before = mapper.place(via, target);
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");
         }
-        mapper.at(via, target, false).forEach(missions::judgedByOther);
+        List<Long> anew = mapper.at(via, target, false);
+        anew.forEach(missions::judgedByOther);
         audit.record(by, "detach limits", before.name(), set.name(), "");
+        return anew;
+    }
+
+    /** Missions that go on and follow a set, whose next version was kept: they are to be judged anew. */
+    @Transactional
+    public List<Long> following(LimitSet set) {
+        List<Long> anew = mapper.placesOf(set.id()).stream()
+                .flatMap(p -> mapper.at(p.via(), p.target(), false).stream())
+                .distinct()
+                .toList();
+        anew.forEach(missions::judgedByOther);
+        return anew;
     }
 
     /** How many missions are judged by an earlier version of a set than its newest. */
@@ -208,9 +231,9 @@ public class LimitsInForce {
         return mapper.behind(set).size();
     }
 
-    /** @return how many are judged by its newest version from now on */
+    /** @return those that are judged by its newest version from now on */
     @Transactional
-    public int catchUp(LimitSet set, String reason, String by) {
+    public List<Long> catchUp(LimitSet set, String reason, String by) {
         List<Long> behind = mapper.behind(set.id());
         for (long id : behind) {
             LimitMapper.Kept kept = mapper.kept(id);
@@ -226,6 +249,6 @@ public class LimitsInForce {
                     behind.size() + " missions",
                     reason);
         }
-        return behind.size();
+        return behind;
     }
 }

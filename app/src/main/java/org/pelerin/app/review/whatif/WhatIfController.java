@@ -8,9 +8,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.plans.PlanService;
@@ -74,6 +76,8 @@ class WhatIfController {
     private final Evaluation evaluation;
     private final PlanService plans;
     private final LimitSets sets;
+    private final LimitsInForce inForce;
+    private final JudgedLater later;
     private final Formats show;
 
     WhatIfController(
@@ -83,6 +87,8 @@ class WhatIfController {
             Evaluation evaluation,
             PlanService plans,
             LimitSets sets,
+            LimitsInForce inForce,
+            JudgedLater later,
             Formats show) {
         this.evaluation = evaluation;
         this.missions = missions;
@@ -90,6 +96,8 @@ class WhatIfController {
         this.derived = derived;
         this.plans = plans;
         this.sets = sets;
+        this.inForce = inForce;
+        this.later = later;
         this.show = show;
     }
 
@@ -171,6 +179,7 @@ class WhatIfController {
                         + " already; have this mission judged by it first, and try from there");
             }
             LimitSet kept = sets.update(set.id(), set.version(), newest.name(), tried.within(set.limits()), by);
+            later.judge(inForce.following(kept));
             return "Kept as version " + kept.version() + " of “" + kept.name() + "”. This mission is judged by version "
                     + set.version() + " until it is judged by the newest.";
         }
