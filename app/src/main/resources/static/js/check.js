@@ -4,7 +4,9 @@
 (() => {
   let ticked = new Set();
   const boxes = () => [...document.querySelectorAll('#check-now input[name="serials"]')];
-  document.body.addEventListener('htmx:beforeSwap', () => { ticked = new Set(boxes().filter((b) => b.checked).map((b) => b.value)); });
-  document.body.addEventListener('htmx:afterSettle', () => boxes().forEach((b) => { b.checked = ticked.has(b.value); }));
+  const own = (e) => e.detail.target?.id === 'check-now';
+  document.body.addEventListener('htmx:beforeSwap', (e) => { if (own(e)) ticked = new Set(boxes().filter((b) => b.checked).map((b) => b.value)); });
+  // as soon as the new boxes are there: what is ticked from then on is not undone
+  document.body.addEventListener('htmx:afterSwap', (e) => { if (own(e)) boxes().forEach((b) => { b.checked = ticked.has(b.value); }); });
   document.getElementById('tick-all')?.addEventListener('click', () => boxes().forEach((b) => { if (!b.disabled) b.checked = true; }));
 })();

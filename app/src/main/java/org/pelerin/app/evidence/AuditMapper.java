@@ -52,4 +52,37 @@ interface AuditMapper {
 
     @Select("SELECT * FROM audit_entry WHERE sequence > #{after} ORDER BY sequence LIMIT #{limit}")
     List<Stored> page(long after, int limit);
+
+    @Select("SELECT sequence, hash FROM audit_head WHERE id = 1")
+    Head head();
+
+    @Select("SELECT COUNT(*) FROM audit_entry")
+    long count();
+
+    @Select("SELECT * FROM audit_entry ORDER BY sequence LIMIT 1")
+    Stored first();
+
+    /** Null where there is no such entry. */
+    @Select("SELECT hash FROM audit_entry WHERE sequence = #{sequence}")
+    String hashOf(long sequence);
+
+    @Select("<script>SELECT * FROM audit_entry <where><if test='w.who != null'>who = #{w.who}</if>"
+            + "<if test='w.text != null'> AND (subject LIKE CONCAT('%', #{w.text}, '%') OR action LIKE CONCAT('%',"
+            + " #{w.text}, '%'))</if><if test='w.from != null'> AND at &gt;= #{w.from}</if><if test='w.until != null'>"
+            + " AND at &lt; #{w.until}</if><if test='w.before != null'> AND sequence &lt; #{w.before}</if></where>"
+            + " ORDER BY sequence DESC LIMIT #{limit}</script>")
+    List<Stored> search(@Param("w") AuditFilter.Wanted wanted, @Param("limit") int limit);
+
+    String CHECK = "SELECT at, checked_by AS `by`, entries, head_sequence, head_hash, trouble FROM audit_check ";
+
+    @Select(CHECK + "ORDER BY id DESC LIMIT 1")
+    AuditCheck latestCheck();
+
+    /** The newest of those that found all to fit. */
+    @Select(CHECK + "WHERE trouble = '' ORDER BY id DESC LIMIT 100")
+    List<AuditCheck> checks();
+
+    @Insert("INSERT INTO audit_check (at, checked_by, entries, head_sequence, head_hash, trouble) VALUES (#{at}, #{by},"
+            + " #{entries}, #{headSequence}, #{headHash}, #{trouble})")
+    void keepCheck(AuditCheck check);
 }

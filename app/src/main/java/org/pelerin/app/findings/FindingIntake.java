@@ -27,6 +27,9 @@ class FindingIntake {
 
     private static final String JUDGE = "";
     private static final int AT_ONCE = 500;
+    private static final int LONGEST_RULE = 160;
+    private static final int LONGEST_CHANNEL = 120;
+    private static final int LONGEST_UNIT = 20;
 
     private final FindingMapper mapper;
     private final LoggerFindings loggers;
@@ -190,6 +193,11 @@ class FindingIntake {
                 false);
     }
 
+    /** A set from elsewhere may call its rules by whatever length. */
+    private static String cut(String text, int most) {
+        return text == null ? "" : text.length() > most ? text.substring(0, most) : text;
+    }
+
     private static Part part(long mission, JudgementDocument.Departure d, Limits by) {
         boolean latched = by.rules().stream()
                 .filter(r -> d.rule().equals(r.id()) || d.rule().startsWith(r.id() + ": "))
@@ -198,10 +206,10 @@ class FindingIntake {
                 0,
                 0,
                 mission,
-                d.rule(),
-                d.channel() == null ? "" : d.channel(),
+                cut(d.rule(), LONGEST_RULE),
+                cut(d.channel(), LONGEST_CHANNEL),
                 d.direction(),
-                d.unit() == null ? "" : d.unit(),
+                cut(d.unit(), LONGEST_UNIT),
                 d.severity() == null
                         ? Severity.MAJOR
                         : Severity.valueOf(d.severity().toUpperCase(Locale.ROOT)),

@@ -33,6 +33,9 @@ public class Findings {
     /** What is said of a finding. */
     public record Said(Long cause, String action, String disposition, String owner, LocalDate due) {}
 
+    private static final Finding.Work NOTHING =
+            new Finding.Work(null, null, null, null, "", "", null, null, null, null);
+
     private final FindingMapper mapper;
     private final FindingIntake intake;
     private final AuditTrail audit;
@@ -129,13 +132,12 @@ public class Findings {
             String text = String.join("; ", changes);
             mapper.note(
                     id, clock.instant(), by, Entry.Kind.STEP, text.length() > 2000 ? text.substring(0, 2000) : text);
-            audit.record(
-                    by,
-                    "describe finding",
-                    subject(id),
-                    before.work().toString(),
-                    after.work().toString());
+            audit.record(by, "describe finding", subject(id), words(before.work()), words(after.work()));
         }
+    }
+
+    private static String words(Finding.Work w) {
+        return String.join("; ", changes(NOTHING, w));
     }
 
     private static List<String> changes(Finding.Work before, Finding.Work after) {

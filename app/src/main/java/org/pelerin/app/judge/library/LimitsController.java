@@ -260,10 +260,10 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         Target target = Target.of(to, spot);
-        String why = home
+        String why = home || !reason.isBlank()
                 ? Reason.of(reason, "Say why what is home is judged by it: its verdicts may change")
                         .text()
-                : reason.strip();
+                : "";
         later.judge(inForce.attach(set, target.via(), target.id(), home, why, me.getName()));
         flash.addFlashAttribute(
                 "said",

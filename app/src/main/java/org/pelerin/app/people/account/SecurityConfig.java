@@ -64,6 +64,7 @@ class SecurityConfig {
         "/missions/*/derived/*/restore",
         "/places/*/studies",
         "/studies/*/remove",
+        "/audit/check",
         "/findings/**",
         "/limits",
         "/limits/**",
@@ -80,8 +81,10 @@ class SecurityConfig {
         "/attachments/*/remove"
     };
 
-    /** Pages that only lead to a change of what reviewers change. */
-    private static final String[] LEADING_REVIEWERS = {"/limits/new", "/limits/*/edit"};
+    /** Pages that only lead to a change of what reviewers change, and what is theirs to look at. */
+    private static final String[] LEADING_REVIEWERS = {
+        "/limits/new", "/limits/*/edit", "/audit", "/audit.csv", "/audit.json"
+    };
 
     private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
 

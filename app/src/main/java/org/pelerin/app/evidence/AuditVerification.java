@@ -1,0 +1,82 @@
+package org.pelerin.app.evidence;
+
+import java.time.Clock;
+import java.util.Optional;
+import org.pelerin.core.evidence.AuditChain;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+
+/**
+ * Checks the chain of the audit trail: that it begins at its beginning, that each entry is what its hash says and follows the one before, that it
+ * ends where its head says, and that it still holds what was its head when it was checked before. Each check is kept, so that a chain that is cut
+ * at its end and continued is found.
+ */
+@Service
+public class AuditVerification {
+
+    private static final Logger LOG = LoggerFactory.getLogger(AuditVerification.class);
+    private static final String NIGHTLY = "nightly";
+
+    private final AuditMapper entries;
+    private final AuditTrail trail;
+    private final Clock clock;
+
+    AuditVerification(AuditMapper entries, AuditTrail trail, Clock clock) {
+        this.entries = entries;
+        this.trail = trail;
+        this.clock = clock;
+    }
+
+    /** The latest check; empty before the first. */
+    public Optional<AuditCheck> latest() {
+        return Optional.ofNullable(entries.latestCheck());
+    }
+
+    /** The hash of the newest entry. */
+    public String head() {
+        return entries.head().hash();
+    }
+
+    public AuditCheck check(String by) {
+        AuditMapper.Head head = entries.head();
+        AuditCheck out =
+                new AuditCheck(clock.instant(), by, entries.count(), head.sequence(), head.hash(), trouble(head));
+        entries.keepCheck(out);
+        return out;
+    }
+
+    private String trouble(AuditMapper.Head head) {
+        for (AuditCheck earlier : entries.checks()) {
+            String now = entries.hashOf(earlier.headSequence());
+            if (earlier.headSequence() > 0 && !earlier.headHash().equals(now)) {
+                return "Entry " + earlier.headSequence() + " is "
+                        + (now == null ? "not there any more" : "not the one that was checked before")
+                        + ": the trail was cut and continued";
+            }
+        }
+        AuditMapper.Stored first = entries.first();
+        if (first != null && (first.sequence() != 1 || !first.previous().equals(AuditChain.GENESIS))) {
+            return "The trail begins with entry " + first.sequence() + ": those before it are missing";
+        }
+        long broken = trail.firstBroken();
+        if (broken > 0) {
+            return "Entry " + broken + " was changed, or the one before it is missing";
+        }
+        // entries may have come since the head was read; what it names has to be there
+        String stored = head.sequence() == 0 ? AuditChain.GENESIS : entries.hashOf(head.sequence());
+        return head.hash().equals(stored)
+                ? ""
+                : "The trail ends before entry " + head.sequence()
+                        + ", which its head names: entries are missing at its end";
+    }
+
+    @Scheduled(cron = "0 20 3 * * *")
+    void nightly() {
+        AuditCheck check = check(NIGHTLY);
+        if (!check.whole()) {
+            LOG.error("The audit trail does not fit: {}", check.trouble());
+        }
+    }
+}
