@@ -2,7 +2,9 @@ package org.pelerin.app.findings;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /**
  * What a new judgement of a mission makes of the departures that were known of it; a pure function.
@@ -10,9 +12,11 @@ import java.util.List;
  * @param changed known ones that are found again, otherwise than before
  * @param back known ones that had vanished and are found again
  * @param vanished known ones that are not found any more
- * @param appeared new ones, those together that happened together
+ * @param appeared new ones, those together that become one finding
  */
 record Reconciliation(List<Change> changed, List<Part> back, List<Part> vanished, List<List<Part>> appeared) {
+
+    static final int MOST = 20;
 
     /** A departure as it was known, and as it is found now. */
     record Change(Part before, Part now) {}
@@ -60,7 +64,10 @@ record Reconciliation(List<Change> changed, List<Part> back, List<Part> vanished
         return true;
     }
 
-    /** Departures of a mission that overlap or touch are one happening. */
+    /**
+     * Departures of a mission that overlap or touch are one happening. Where more than {@value #MOST} happenings come at once, nobody goes through
+     * them one by one: those of a channel and side are one then.
+     */
     private static List<List<Part>> together(List<Part> parts) {
         List<Part> sorted = new ArrayList<>(parts);
         sorted.sort(Comparator.comparing(Part::start));
@@ -74,7 +81,14 @@ record Reconciliation(List<Change> changed, List<Part> back, List<Part> vanished
             out.get(out.size() - 1).add(p);
             end = p.end().isAfter(end) ? p.end() : end;
         }
-        return out;
+        return out.size() > MOST ? bySide(sorted) : out;
+    }
+
+    private static List<List<Part>> bySide(List<Part> parts) {
+        return List.copyOf(parts.stream()
+                .collect(Collectors.groupingBy(
+                        p -> p.channel() + " " + p.direction(), LinkedHashMap::new, Collectors.toList()))
+                .values());
     }
 
     boolean nothing() {

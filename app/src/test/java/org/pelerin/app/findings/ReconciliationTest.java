@@ -3,6 +3,7 @@ package org.pelerin.app.findings;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.core.judge.Severity;
@@ -100,6 +101,21 @@ class ReconciliationTest {
                         .back())
                 .extracting(Part::found)
                 .containsExactly(true);
+    }
+
+    @Test
+    void a_loop_that_goes_out_again_and_again_is_one_finding_a_side() {
+        List<Part> found = new ArrayList<>();
+        for (int i = 0; i <= Reconciliation.MOST; i++) {
+            found.add(found("warm", 2 * i, 2 * i + 1));
+        }
+        found.add(part(0, "cold", "Air", "below", 100, 101));
+        assertThat(Reconciliation.of(List.of(), found).appeared())
+                .extracting(List::size)
+                .containsExactly(Reconciliation.MOST + 1, 1);
+        assertThat(Reconciliation.of(List.of(), found.subList(0, Reconciliation.MOST))
+                        .appeared())
+                .hasSize(Reconciliation.MOST);
     }
 
     @Test

@@ -48,6 +48,10 @@ class LimitsController {
         }
     }
 
+    /** Those that are offered; any other can be written. */
+    private static final List<String> UNITS = List.of(
+            "°C", "°F", "%RH", "kPa", "hPa", "bar", "V", "A", "Hz", "dB", "m", "l", "m³", "m³/h", "l/s", "l/min");
+
     private final LimitSets sets;
     private final LimitsInForce inForce;
     private final SpotMonth.Teller months;
@@ -137,6 +141,7 @@ class LimitsController {
             page.addAttribute("spots", places.choices(null));
         }
         page.addAttribute("blank", new RuleForm());
+        page.addAttribute("units", UNITS);
         page.addAttribute("kinds", RuleForm.Kind.values());
         page.addAttribute("most", LimitsForm.MOST);
         return "judge/library/edit";
