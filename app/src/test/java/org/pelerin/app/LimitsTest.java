@@ -27,6 +27,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
@@ -225,6 +226,45 @@ class LimitsTest extends PageTest {
                         "{\"rules\":[{\"id\":\"a\",\"channel\":\"Air\",\"bound\":{}}]}"
                                 .getBytes(StandardCharsets.UTF_8)));
         assertThat(page.locator(".refused")).containsText("a bound says above, below or both");
+    }
+
+    @Test
+    void limits_that_cannot_be_judged_leave_no_verdict_and_lose_nothing() {
+        try (OwnMission far = new OwnMission(bed, "QL-LIM3", START)) {
+            // a row a day for eleven years, and no site whose clock there would be
+            TimeAxis axis = TimeAxis.of(START, Duration.ofDays(1), 4000);
+            bed.bean(SeriesWriter.class)
+                    .replace(far.id, List.of(Series.of(Channel.of("Discharge", "°C"), axis, new double[4000], null)));
+            Basis.Blocks each = new Basis.Blocks(Duration.ofSeconds(1), Basis.Anchor.CLOCK, null, 75);
+            Limits limits = new Limits(
+                    "Every second",
+                    List.of(Rule.of("mean", "Discharge", new Bound.Above(1), Lasting.ANY)
+                            .on(new Basis.BlockMean(each))));
+            LimitSet seconds = bed.bean(LimitSets.class).create("Every second", limits, "tech");
+            bed.bean(LimitsInForce.class).say(far.mission(), seconds, "trial", "tech");
+            bed.bean(Evaluation.class).again(far.id);
+            JudgementDocument j =
+                    bed.bean(Evaluation.class).judgement(far.mission()).orElseThrow();
+            assertThat(j.verdict()).isEqualTo("inconclusive");
+            assertThat(j.reasons()).singleElement().asString().startsWith("its limits cannot be judged: ");
+            assertThat(j.series().get(0).count()).isEqualTo(4000);
+            // by the clock of the house
+            Basis.Blocks day = new Basis.Blocks(Duration.ofDays(1), Basis.Anchor.CLOCK, null, 0);
+            LimitSet days = bed.bean(LimitSets.class)
+                    .update(
+                            seconds.id(),
+                            1,
+                            "Every second",
+                            new Limits("", List.of(limits.rules().get(0).on(new Basis.BlockMean(day)))),
+                            "tech");
+            bed.bean(LimitsInForce.class).say(far.mission(), days, "trial", "tech");
+            bed.bean(Evaluation.class).again(far.id);
+            assertThat(bed.bean(Evaluation.class)
+                            .judgement(far.mission())
+                            .orElseThrow()
+                            .verdict())
+                    .isEqualTo("within");
+        }
     }
 
     @Test

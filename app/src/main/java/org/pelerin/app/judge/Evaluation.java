@@ -14,14 +14,17 @@ import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.StayChanged;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.core.derive.TooManyWindowsException;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.ZoneMissingException;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
@@ -48,6 +51,7 @@ public class Evaluation {
     private final DerivedSeries derived;
     private final WorkingShifts shifts;
     private final LimitsInForce inForce;
+    private final Formats show;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
@@ -58,10 +62,12 @@ public class Evaluation {
             DerivedSeries derived,
             WorkingShifts shifts,
             LimitsInForce inForce,
+            Formats show,
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.shifts = shifts;
         this.inForce = inForce;
+        this.show = show;
         this.events = events;
         this.transaction = transaction;
         this.judgements = judgements;
@@ -112,7 +118,7 @@ public class Evaluation {
         DerivedSeries.Outcome all = derived.of(mission, record, collectedAt);
         InForce by = inForce.of(mission);
         Limits limits = limits(by, mission, record.stream().map(Series::channel).toList());
-        Judged judged = judge(limits, record, all.record(), mission.zoneOr(null), on);
+        Judged judged = judge(limits, record, all.record(), mission.zoneOr(show.home()), on);
         JudgementDocument document = judged.document.withShifts(shifts(mission, all.record()));
         return new Judged(document, judged.firstAt, judged.lastAt, on, derived.values(all, record), by);
     }
@@ -162,8 +168,34 @@ public class Evaluation {
         List<Channel> channels =
                 record.sources().stream().map(SampleSource::channel).toList();
         InForce by = new InForce(set, null, Via.MISSION, true, null, "", "");
-        return JudgementDocument.of(
-                record, limits(by, mission, channels), mission.zoneOr(null), MeanKineticTemperature.DEFAULT_ENTHALPY);
+        return judged(mission, record, limits(by, mission, channels));
+    }
+
+    /**
+     * A record of a mission judged by limits, on the clock of its site; of one without a site on that of the house. Limits that cannot be judged, as
+     * with more windows than can be counted, leave no verdict, and say why: what is home stays home.
+     */
+    public JudgementDocument judged(Mission mission, JudgedRecord record, Limits limits) {
+        return document(record, limits, mission.zoneOr(show.home()));
+    }
+
+    private static JudgementDocument document(JudgedRecord record, Limits limits, ZoneId zone) {
+        try {
+            return JudgementDocument.of(record, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY);
+        } catch (TooManyWindowsException | ZoneMissingException e) {
+            JudgementDocument bare = JudgementDocument.of(
+                    record,
+                    new Limits(limits.name(), List.of(), limits.gapRules()),
+                    zone,
+                    MeanKineticTemperature.DEFAULT_ENTHALPY);
+            return new JudgementDocument(
+                    "inconclusive",
+                    bare.series(),
+                    bare.excursions(),
+                    bare.gaps(),
+                    bare.coverage(),
+                    List.of("its limits cannot be judged: " + e.getMessage()));
+        }
     }
 
     /** Which limits those are, and why. */
@@ -207,8 +239,7 @@ public class Evaluation {
         if (record.isEmpty()) {
             return new Judged(nothing(), null, null, on, DerivedSeries.Values.NONE, null);
         }
-        JudgementDocument document =
-                JudgementDocument.of(judged, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY);
+        JudgementDocument document = document(judged, limits, zone);
         return new Judged(
                 document,
                 record.stream()

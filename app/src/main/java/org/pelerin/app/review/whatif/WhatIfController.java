@@ -28,7 +28,6 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
@@ -120,8 +119,7 @@ class WhatIfController {
         if (!tried.errors().isEmpty()) {
             return new Answer("", "", "", "", List.of(), 0, tried.errors());
         }
-        JudgementDocument j = JudgementDocument.of(
-                record, tried.of(limits), mission.zoneOr(null), MeanKineticTemperature.DEFAULT_ENTHALPY);
+        JudgementDocument j = evaluation.judged(mission, record, tried.of(limits));
         MissionSentence s = MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show);
         return new Answer(
                 s.tone(),
