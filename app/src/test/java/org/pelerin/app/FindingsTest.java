@@ -90,6 +90,7 @@ class FindingsTest extends PageTest {
         page.fill("[name=name]", "Compressor failed");
         page.locator("button:has-text('Add it')").click();
         assertThat(page.locator(".said")).containsText("can be chosen now");
+        Axe.check(page);
         page.navigate(bed.address + "/findings");
         assertThat(site()).containsText("3 findings at Findings site happened together");
         Axe.check(page);
@@ -137,6 +138,7 @@ class FindingsTest extends PageTest {
         page.navigate(bed.address + "/findings?which=CHANGED");
         page.locator("#findings .finding-link").first().click();
         assertThat(page.locator(".said")).containsText("judged otherwise since it was closed");
+        Axe.check(page);
         assertThat(page.locator(".story")).containsText("“Air” above grew from 5 h to 6 h");
         assertThat(page.locator(".story")).containsText("Looked at by two of us");
         page.locator("summary:has-text('Open it again')").click();
