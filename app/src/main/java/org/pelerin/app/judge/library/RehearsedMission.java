@@ -49,11 +49,22 @@ record RehearsedMission(
                 !inForce.verdict().equals(tried.verdict()));
     }
 
-    /** Departures of the one of which nothing is found in the other: of the same channel and side at the same time. */
+    /** Departures of the one that have no counterpart of their own in the other: of the same channel and side at the same time. */
     private static int without(JudgementDocument one, JudgementDocument other) {
-        return (int) one.excursions().stream()
-                .filter(e -> other.excursions().stream().noneMatch(o -> same(e, o)))
-                .count();
+        List<JudgementDocument.Departure> left = new ArrayList<>(other.excursions());
+        int alone = 0;
+        for (JudgementDocument.Departure e : one.excursions()) {
+            int at = 0;
+            while (at < left.size() && !same(e, left.get(at))) {
+                at++;
+            }
+            if (at < left.size()) {
+                left.remove(at);
+            } else {
+                alone++;
+            }
+        }
+        return alone;
     }
 
     private static boolean same(JudgementDocument.Departure a, JudgementDocument.Departure b) {

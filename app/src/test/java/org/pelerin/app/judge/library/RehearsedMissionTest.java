@@ -48,6 +48,20 @@ class RehearsedMissionTest {
     }
 
     @Test
+    void two_rules_that_find_one_departure_are_two() {
+        JudgementDocument once = judged(25);
+        JudgementDocument twice = new JudgementDocument(
+                once.verdict(),
+                once.series(),
+                List.of(once.excursions().get(0), once.excursions().get(0)),
+                once.gaps(),
+                once.coverage(),
+                once.reasons());
+        assertThat(RehearsedMission.of(START, END, "", once, twice).said()).isEqualTo("1 more");
+        assertThat(RehearsedMission.of(START, END, "", twice, once).said()).isEqualTo("1 fewer");
+    }
+
+    @Test
     void departures_lie_on_their_line_where_they_were() {
         List<RehearsedMission.Mark> marks = of(10, 25).inForce().marks();
         // from the first of ten hours on, three long, on a line 240 wide
