@@ -27,6 +27,7 @@ class FindingIntake {
 
     private static final String JUDGE = "";
     private static final int AT_ONCE = 500;
+    private static final Duration TOLD = Duration.ofSeconds(1);
     private static final int LONGEST_RULE = 160;
     private static final int LONGEST_CHANNEL = 120;
     private static final int LONGEST_UNIT = 20;
@@ -95,21 +96,20 @@ class FindingIntake {
         }
     }
 
-    /** What is worth a word: its length; that its peak is told more closely is none. */
+    /** What is worth a word: its length, its place, its severity; not what is shorter than the second that is shown. */
     private String changed(Part before, Part now) {
         Duration by = now.duration().minus(before.duration());
-        if (!by.isZero()) {
+        Duration later = Duration.between(before.start(), now.start());
+        if (by.abs().compareTo(TOLD) >= 0) {
             return (by.isNegative() ? "shrank" : "grew") + " from " + show.duration(before.duration()) + " to "
                     + show.duration(now.duration());
         }
-        return before.start().equals(now.start())
-                ? before.severity() == now.severity()
-                        ? ""
-                        : "is " + now.severity().name().toLowerCase(Locale.ROOT) + " now"
-                : "is "
-                        + show.duration(
-                                Duration.between(before.start(), now.start()).abs())
-                        + (now.start().isAfter(before.start()) ? " later" : " earlier");
+        if (later.abs().compareTo(TOLD) >= 0) {
+            return "is " + show.duration(later.abs()) + (later.isNegative() ? " earlier" : " later");
+        }
+        return before.severity() == now.severity()
+                ? ""
+                : "is " + now.severity().name().toLowerCase(Locale.ROOT) + " now";
     }
 
     private static String words(Part p) {
