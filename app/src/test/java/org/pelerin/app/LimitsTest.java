@@ -272,10 +272,12 @@ class LimitsTest extends PageTest {
         LimitSet set = set("Kept twice", 29);
         page.navigate(bed.address + "/limits/" + set.id() + "/edit");
         fill(0, "high", "31");
+        page.selectOption("#spot", String.valueOf(spot));
         bed.bean(LimitSets.class).update(set.id(), 1, set.name(), set.limits(), "review");
         page.locator(".main-act").click();
         assertThat(page.locator(".wrong-text")).containsText("Somebody saved another version of it meanwhile");
         assertThat(page.locator("[name='rules[0].high']")).hasValue("31");
+        assertThat(page.locator("#spot")).hasValue(String.valueOf(spot));
         page.locator(".main-act").click();
         assertThat(page.locator(".said")).containsText("Kept as version 3");
     }

@@ -75,7 +75,7 @@ class FindingIntake {
             mapper.comeBack(p.findingId());
         }
         for (Part p : r.vanished()) {
-            mapper.updatePart(PartRow.of(gone(p), p.findingId()));
+            mapper.updatePart(PartRow.of(p.gone(), p.findingId()));
             touched.add(p.findingId());
             mapper.changed(p.findingId());
             mapper.note(p.findingId(), now, JUDGE, Entry.Kind.CHANGE, words(p) + " is not found any more");
@@ -171,26 +171,6 @@ class FindingIntake {
         if (gone && plain && !f.latched() && mapper.touched(finding) == 0) {
             mapper.withdraw(finding);
         }
-    }
-
-    private static Part gone(Part p) {
-        return new Part(
-                p.id(),
-                p.findingId(),
-                p.missionId(),
-                p.rule(),
-                p.channel(),
-                p.direction(),
-                p.unit(),
-                p.severity(),
-                p.latched(),
-                p.limit(),
-                p.peak(),
-                p.start(),
-                p.end(),
-                p.firstStart(),
-                p.firstEnd(),
-                false);
     }
 
     /** A set from elsewhere may call its rules by whatever length. */

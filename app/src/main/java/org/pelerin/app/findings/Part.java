@@ -59,6 +59,27 @@ public record Part(
                 && overlaps(later);
     }
 
+    /** The same once it is not found any more. */
+    Part gone() {
+        return new Part(
+                id,
+                findingId,
+                missionId,
+                rule,
+                channel,
+                direction,
+                unit,
+                severity,
+                latched,
+                limit,
+                peak,
+                start,
+                end,
+                firstStart,
+                firstEnd,
+                false);
+    }
+
     /** As a later judgement has it. */
     Part as(Part later) {
         return new Part(

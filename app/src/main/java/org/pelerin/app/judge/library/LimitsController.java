@@ -164,7 +164,13 @@ class LimitsController {
     }
 
     @PostMapping("/limits")
-    String save(@ModelAttribute("form") LimitsForm form, Principal me, Model page, RedirectAttributes flash) {
+    String save(
+            @ModelAttribute("form") LimitsForm form,
+            @RequestParam(required = false) Long spot,
+            Principal me,
+            Model page,
+            RedirectAttributes flash) {
+        page.addAttribute("spots", places.choices(spot));
         LimitsForm.Parsed parsed = form.parse();
         if (!parsed.errors().isEmpty()) {
             return edit(form, parsed.errors(), page);

@@ -56,10 +56,6 @@ public class LimitSets {
         return Optional.ofNullable(mapper.byId(id));
     }
 
-    public Optional<LimitSet> named(String name) {
-        return Optional.ofNullable(mapper.byName(name));
-    }
-
     public Optional<LimitSet> version(long id, int version) {
         return Optional.ofNullable(mapper.version(id, version));
     }

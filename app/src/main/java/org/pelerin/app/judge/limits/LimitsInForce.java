@@ -147,11 +147,6 @@ public class LimitsInForce {
         return Optional.ofNullable(mapper.place(via, target));
     }
 
-    /** Missions that are collected there and keep what they were judged by, if a set is attached. */
-    public int home(Via via, long target) {
-        return mapper.at(via, target, true).size();
-    }
-
     /**
      * A set holds for a spot, a site or a plan, in the place of the one before.
      *
