@@ -19,11 +19,12 @@ import org.pelerin.app.findings.Entry;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingState;
 import org.pelerin.app.findings.Findings;
-import org.pelerin.app.findings.MissionReview;
 import org.pelerin.app.findings.Part;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.app.signing.Signing;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -126,15 +127,9 @@ class FindingsTest extends PageTest {
         assertThat(f.state()).isEqualTo(FindingState.CLOSED);
         assertThat(f.missions()).isEqualTo(3);
         assertThat(f.work().cause()).isEqualTo("Compressor failed");
-        // reviewed, as nothing waits any more; what is judged otherwise has to be looked through again
-        page.navigate(bed.address + "/missions/" + MISSIONS.get(1).id);
-        page.locator("button:has-text('I looked through it')").click();
-        assertThat(page.locator("#mission-findings")).containsText("✓ Reviewed");
         // a judgement anew: longer by an hour
         write(MISSIONS.get(1), 42, 78);
         bed.bean(Evaluation.class).again(MISSIONS.get(1).id);
-        page.reload();
-        assertThat(page.locator("#mission-findings")).containsText("it was judged otherwise since");
         page.navigate(bed.address + "/findings?which=CHANGED");
         page.locator("#findings .finding-link").first().click();
         assertThat(page.locator(".said")).containsText("judged otherwise since it was closed");
@@ -190,8 +185,9 @@ class FindingsTest extends PageTest {
                             m.id);
             write(m, 10, 40);
             bed.bean(Evaluation.class).again(m.id);
-            MissionReview review = bed.bean(MissionReview.class);
-            assertThatThrownBy(() -> review.review(m.mission(), "review")).hasMessageContaining("1 finding waits");
+            Signing signing = bed.bean(Signing.class);
+            assertThatThrownBy(() -> signing.sign(m.id, SignedAs.REVIEWED, "", "tech"))
+                    .hasMessageContaining("1 finding waits");
             long id = of(m).id();
             assertThat(findings.acknowledge(List.of(id), "review")).isEqualTo(1);
             assertThat(findings.acknowledge(List.of(id), "tech")).isZero();

@@ -58,6 +58,8 @@ final class OwnMission implements AutoCloseable {
                         "excursion",
                         "pinned_note",
                         "saved_view",
+                        "judged_period",
+                        "signature",
                         "working_shift")
                 .forEach(table -> sql.update("DELETE FROM " + table + " WHERE mission_id = ?", id));
         sql.update("DELETE FROM mission WHERE id = ?", id);

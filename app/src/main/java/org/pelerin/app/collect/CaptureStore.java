@@ -304,6 +304,11 @@ public class CaptureStore {
         return then.linked() ? capture.sha256() : capture.unlinkedSha256();
     }
 
+    /** The hash of a complete capture, reckoned from the pages that are stored. Proportional to the record. */
+    public Optional<String> reckoned(long missionId) {
+        return find(missionId).map(c -> c.capture().sha256());
+    }
+
     /** The hash that was noted after a visit. */
     public String notedAfterVisit(long missionId, int visit) {
         return captures.readRow(missionId, visit).sha256();

@@ -61,6 +61,7 @@ class FindingController {
         page.addAttribute("words", new FindingWords(inUnits, show));
         page.addAttribute("causes", findings.causes());
         page.addAttribute("people", accounts.people());
+        page.addAttribute("signed", findings.signed(id));
         return "findings/one";
     }
 

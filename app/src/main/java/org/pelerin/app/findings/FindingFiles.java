@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.documentation.FileKind;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -16,10 +17,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class FindingFiles {
 
     private final FindingMapper mapper;
+    private final MissionService missions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    FindingFiles(FindingMapper mapper, AuditTrail audit, Clock clock) {
+    FindingFiles(FindingMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
+        this.missions = missions;
         this.mapper = mapper;
         this.audit = audit;
         this.clock = clock;
@@ -41,6 +44,7 @@ public class FindingFiles {
     @Transactional
     public String add(long finding, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
+        mapper.missionsOf(finding).forEach(missions::changes);
         Set<String> taken =
                 mapper.files(finding).stream().map(FindingFile::name).collect(Collectors.toSet());
         String kept = FileKind.named(name, type, taken);
@@ -53,6 +57,7 @@ public class FindingFiles {
 
     @Transactional
     public void remove(FindingFile f, String by) {
+        mapper.missionsOf(f.findingId()).forEach(missions::changes);
         if (mapper.removeFile(f.id()) == 1) {
             mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, "removed the file “" + f.name() + "”");
             audit.record(by, "remove file", "finding " + f.findingId(), f.name() + ", SHA-256 " + f.sha256(), "");

@@ -106,6 +106,15 @@ interface FindingMapper {
             + " OR f.mission_id = #{mission} AND f.kind <> 'DEPARTURE' ORDER BY f.from_at, f.id")
     List<FindingRow> about(long mission);
 
+    @Select(
+            "SELECT mission_id FROM finding_part WHERE finding_id = #{id} UNION SELECT mission_id FROM finding WHERE id = #{id}"
+                    + " ORDER BY 1")
+    List<Long> missionsOf(long id);
+
+    @Select("SELECT id FROM mission WHERE signed_as IS NOT NULL AND (id IN (SELECT mission_id FROM finding_part"
+            + " WHERE finding_id = #{id}) OR id = (SELECT mission_id FROM finding WHERE id = #{id})) ORDER BY id")
+    List<Long> signed(long id);
+
     @Select("SELECT COUNT(*) FROM finding f WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.id IN"
             + " (SELECT finding_id FROM finding_part WHERE mission_id = #{mission}) OR f.mission_id = #{mission})")
     int waiting(long mission);

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -38,10 +39,12 @@ public class Findings {
 
     private final FindingMapper mapper;
     private final FindingIntake intake;
+    private final MissionService missions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    Findings(FindingMapper mapper, FindingIntake intake, AuditTrail audit, Clock clock) {
+    Findings(FindingMapper mapper, FindingIntake intake, MissionService missions, AuditTrail audit, Clock clock) {
+        this.missions = missions;
         this.mapper = mapper;
         this.intake = intake;
         this.audit = audit;
@@ -192,6 +195,7 @@ public class Findings {
 
     @Transactional
     public void reopen(long id, String reason, String by) {
+        missionsOf(id).forEach(missions::changes);
         if (mapper.reopen(id) == 0) {
             throw new TooLateException("It is open already");
         }
@@ -245,6 +249,16 @@ public class Findings {
         step(f.id, by, "was part of finding " + id, "split finding", "");
         mapper.note(id, clock.instant(), by, Entry.Kind.STEP, "finding " + f.id + " was taken out");
         return f.id;
+    }
+
+    /** The missions that it is about. */
+    public List<Long> missionsOf(long id) {
+        return mapper.missionsOf(id);
+    }
+
+    /** Those of its missions that are signed, so that it stays as it is. */
+    public List<Long> signed(long id) {
+        return mapper.signed(id);
     }
 
     private void waits(long id) {

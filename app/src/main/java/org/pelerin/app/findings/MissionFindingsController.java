@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import java.security.Principal;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
@@ -10,10 +9,8 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** What is found of a mission or at a spot, as parts of their pages; and that a mission was looked through. */
+/** What is found of a mission or at a spot, as parts of their pages. */
 @Controller
 class MissionFindingsController {
 
@@ -21,15 +18,12 @@ class MissionFindingsController {
 
     private final Findings findings;
     private final FindingOverview overview;
-    private final MissionReview review;
     private final MissionService missions;
     private final Formats show;
 
-    MissionFindingsController(
-            Findings findings, FindingOverview overview, MissionReview review, MissionService missions, Formats show) {
+    MissionFindingsController(Findings findings, FindingOverview overview, MissionService missions, Formats show) {
         this.findings = findings;
         this.overview = overview;
-        this.review = review;
         this.missions = missions;
         this.show = show;
     }
@@ -40,16 +34,8 @@ class MissionFindingsController {
         page.addAttribute("m", m);
         page.addAttribute("mz", m.zoneOr(show.home()));
         page.addAttribute("findings", findings.about(id));
-        page.addAttribute("standing", review.of(m));
         page.addAttribute("words", new FindingWords(inUnits, show));
         return "findings/parts :: mission";
-    }
-
-    @PostMapping("/missions/{id}/review")
-    String review(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        review.review(mission(id), me.getName());
-        flash.addFlashAttribute("said", "Reviewed. That holds for the judgement as it stands.");
-        return "redirect:/missions/" + id;
     }
 
     @GetMapping("/spots/{id}/findings")

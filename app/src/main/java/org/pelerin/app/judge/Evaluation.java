@@ -124,11 +124,15 @@ public class Evaluation {
     }
 
     /**
-     * What a mission is judged by: the limits in force, as rules for its channels, and the dose of the level that it recorded where a shift is set.
+     * What a mission is judged by: the limits in force, as rules for its channels, and the dose of the level that it recorded where a shift is set; of one that is signed, those that it was signed with.
      *
      * @param channels of it, derived ones too
      */
     public Limits limits(Mission mission, List<Channel> channels) {
+        return service.signedLimits(mission.id()).orElseGet(() -> limitsNow(mission, channels));
+    }
+
+    private Limits limitsNow(Mission mission, List<Channel> channels) {
         List<String> follow =
                 derived.of(mission.id()).stream().map(DerivedSeries.Kept::name).toList();
         return limits(inForce.of(mission), mission, channels)

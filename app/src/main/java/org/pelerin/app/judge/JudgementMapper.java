@@ -13,7 +13,7 @@ interface JudgementMapper {
 
     @Update(
             "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
-                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on}")
+                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on} AND signed_as IS NULL")
     int judged(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt);
 
     @Select("SELECT COUNT(*) FROM excursion WHERE mission_id = #{missionId}")

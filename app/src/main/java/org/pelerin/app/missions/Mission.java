@@ -47,6 +47,7 @@ public record Mission(
      *
      * @param firstAt first sample collected, corrected, as {@code lastAt}
      * @param clockCorrected whether its times are corrected for the drift of the logger's clock
+     * @param signedAs null while nobody has signed it, so that it may be changed
      */
     public record Records(
             Instant collectedAt,
@@ -57,11 +58,21 @@ public record Mission(
             Long expected,
             Long received,
             boolean clockCorrected,
-            String verdict) {
+            String verdict,
+            SignedAs signedAs) {
 
         private Records withClock(boolean corrected) {
             return new Records(
-                    collectedAt, collectedBy, erasedAt, firstAt, lastAt, expected, received, corrected, verdict);
+                    collectedAt,
+                    collectedBy,
+                    erasedAt,
+                    firstAt,
+                    lastAt,
+                    expected,
+                    received,
+                    corrected,
+                    verdict,
+                    signedAs);
         }
     }
 

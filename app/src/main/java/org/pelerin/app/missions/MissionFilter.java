@@ -21,7 +21,8 @@ public class MissionFilter implements Form {
         WAITS("waiting for its start", null, MissionState.WRITTEN, MissionState.WAITING),
         RUNS("logging", null, MissionState.LOGGING),
         STOPPED("stopped, not collected", null, MissionState.ENDED),
-        REVIEW("to be reviewed", null);
+        REVIEW("to be reviewed", null, MissionState.COLLECTED),
+        APPROVAL("to be approved", null, MissionState.COLLECTED);
 
         private final String words;
         private final String verdict;
@@ -68,6 +69,7 @@ public class MissionFilter implements Form {
             String verdict,
             List<MissionState> states,
             boolean review,
+            boolean approval,
             Instant from,
             Instant until) {}
 
@@ -80,6 +82,7 @@ public class MissionFilter implements Form {
                 stands == null ? null : stands.verdict,
                 stands == null ? List.of() : stands.states,
                 stands == Stands.REVIEW,
+                stands == Stands.APPROVAL,
                 from == null ? null : from.atStartOfDay(zone).toInstant(),
                 until == null ? null : until.plusDays(1).atStartOfDay(zone).toInstant());
     }

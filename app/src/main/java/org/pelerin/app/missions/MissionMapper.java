@@ -19,7 +19,7 @@ interface MissionMapper {
     String AFTER_SETTINGS =
             ", m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
                     + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
-                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark FROM mission m"
+                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark, m.signed_as FROM mission m"
                     + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
                     + " LEFT JOIN site t ON t.id = s.site_id ";
 
@@ -219,29 +219,37 @@ interface MissionMapper {
     /** Missions of a logger at a spot that were judged, and were not over before an instant. */
     @Select(
             "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
-                    + " AND judgement IS NOT NULL AND (collected_at IS NULL OR collected_at > #{at})")
+                    + " AND judgement IS NOT NULL AND signed_as IS NULL AND (collected_at IS NULL OR collected_at > #{at})")
     List<Long> judgedAt(String serial, long spot, Instant at);
 
-    @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id}")
-    void judgedOnOther(long id);
+    /** @return 0 where it is signed */
+    @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL")
+    int judgedOnOther(long id);
 
     /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
     @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
     Boolean clockCompared(long id);
 
-    @Select("SELECT reviewed_at AS at, reviewed_by AS `by`, review_lapsed_at AS lapsed_at FROM mission WHERE id = #{id}"
-            + " AND reviewed_at IS NOT NULL")
-    Reviewed reviewed(long id);
+    /** The limits that a signed mission was signed with, as JSON; null where it is not signed. */
+    @Select("SELECT signed_limits FROM mission WHERE id = #{id}")
+    String signedLimits(long id);
+
+    @Select("SELECT revision FROM mission WHERE id = #{id}")
+    int revision(long id);
+
+    /** Locked until the transaction ends, so that nothing it is about changes while it is signed. */
+    @Select("SELECT signed_as FROM mission WHERE id = #{id} FOR UPDATE")
+    SignedAs lockSigned(long id);
+
+    /** @param before what it is signed as up to now; null for nothing */
+    @Update("UPDATE mission SET signed_as = #{as}, signed_limits = #{limits} WHERE id = #{id} AND state = 'COLLECTED'"
+            + " AND signed_as <=> #{before}")
+    int sign(long id, SignedAs as, SignedAs before, String limits);
 
     @Update(
-            "UPDATE mission SET reviewed_at = #{at}, reviewed_by = #{by}, reviewed_sha256 = #{sha256}, review_lapsed_at ="
-                    + " NULL WHERE id = #{id} AND (reviewed_at IS NULL OR review_lapsed_at IS NOT NULL)")
-    int review(long id, Instant at, String by, String sha256);
-
-    @Update(
-            "UPDATE mission SET review_lapsed_at = #{at} WHERE id = #{id} AND reviewed_at IS NOT NULL AND review_lapsed_at"
-                    + " IS NULL AND reviewed_sha256 <> #{sha256}")
-    int lapse(long id, String sha256, Instant at);
+            "UPDATE mission SET signed_as = NULL, signed_limits = NULL, revision = revision + 1, judged_on = judged_on + 1"
+                    + " WHERE id = #{id} AND signed_as IS NOT NULL")
+    int open(long id);
 
     /** Those that are wanted, for scripts. */
     String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
@@ -252,7 +260,8 @@ interface MissionMapper {
             + "<if test='!w.states.isEmpty()'> AND m.state IN"
             + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
             // what runs has no end yet
-            + "<if test='w.review'> AND m.state = 'COLLECTED' AND (m.reviewed_at IS NULL OR m.review_lapsed_at IS NOT NULL)</if>"
+            + "<if test='w.review'> AND m.signed_as IS NULL</if>"
+            + "<if test='w.approval'> AND m.signed_as = 'REVIEWED'</if>"
             + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
             + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
             + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, t.name, m.logger_name, m.id)"

@@ -31,7 +31,8 @@ record MissionRow(
         Long received,
         boolean clockCorrected,
         String verdict,
-        String remark) {
+        String remark,
+        SignedAs signedAs) {
 
     Mission mission() {
         return new Mission(
@@ -50,7 +51,8 @@ record MissionRow(
                         expected,
                         received,
                         clockCorrected,
-                        verdict),
+                        verdict,
+                        signedAs),
                 remark);
     }
 }

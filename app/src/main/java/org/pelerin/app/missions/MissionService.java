@@ -13,7 +13,9 @@ import org.pelerin.app.loggers.registry.Checked;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.exchange.PlanDocument;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
@@ -127,14 +129,68 @@ public class MissionService {
     /** Its record, its judged period or what is excluded has changed. */
     @Transactional
     public void judgedOnOther(long id) {
-        missions.judgedOnOther(id);
+        judgedByOther(id);
         events.publishEvent(new RecordChanged(id));
     }
 
-    /** What it is judged by beside its own record has changed. */
+    /**
+     * What it is judged by beside its own record has changed.
+     *
+     * @throws SignedException if it is signed
+     */
     @Transactional
     public void judgedByOther(long id) {
-        missions.judgedOnOther(id);
+        if (missions.judgedOnOther(id) == 0) {
+            throw new SignedException(id);
+        }
+    }
+
+    /**
+     * The same of several that something beside them all has changed for; those that are signed stay as they are.
+     *
+     * @return the others
+     */
+    @Transactional
+    public List<Long> judgedByOther(List<Long> ids) {
+        return ids.stream().filter(id -> missions.judgedOnOther(id) == 1).toList();
+    }
+
+    /** To be called in a transaction that changes what is said of a mission. @throws SignedException if it is signed */
+    public void changes(long id) {
+        if (missions.lockSigned(id) != null) {
+            throw new SignedException(id);
+        }
+    }
+
+    /** The limits that it was signed with; empty where it is not signed. */
+    public Optional<Limits> signedLimits(long id) {
+        return Optional.ofNullable(missions.signedLimits(id)).map(LimitsDocument::read);
+    }
+
+    /** How often it was opened again after it had been signed, and one more. */
+    public int revision(long id) {
+        return missions.revision(id);
+    }
+
+    /** Locks it until the transaction ends; @return what it is signed as, null for nothing */
+    public SignedAs lockSigned(long id) {
+        return missions.lockSigned(id);
+    }
+
+    /** @param limits that it is judged by, for its own channels */
+    @Transactional
+    public void sign(long id, SignedAs as, SignedAs before, Limits limits) {
+        if (missions.sign(id, as, before, LimitsDocument.write(limits)) == 0) {
+            throw new TooLateException("It is signed otherwise meanwhile");
+        }
+    }
+
+    /** What was signed may be changed again. */
+    @Transactional
+    public void open(long id) {
+        if (missions.open(id) == 0) {
+            throw new TooLateException("It is not signed any more");
+        }
     }
 
     /** The newest that fit these letters of serial, plan, spot, site or name. */
@@ -332,23 +388,6 @@ public class MissionService {
         audit.record(by, "give up mission", mission.subject(), mission.state().name(), "ABANDONED", why);
     }
 
-    /** Who looked through it; empty where nobody did. */
-    public Optional<Reviewed> reviewed(long id) {
-        return Optional.ofNullable(missions.reviewed(id));
-    }
-
-    /** @return 0 where it is reviewed already */
-    @Transactional
-    public int review(long id, Instant at, String by, String sha256) {
-        return missions.review(id, at, by, sha256);
-    }
-
-    /** @return 1 where it was reviewed by another judgement than this, which holds no longer */
-    @Transactional
-    public int lapse(long id, String sha256, Instant at) {
-        return missions.lapse(id, sha256, at);
-    }
-
     /** How often its records were fetched. */
     public int visits(Mission mission) {
         return missions.visits(mission.id());
@@ -387,6 +426,7 @@ public class MissionService {
     /** @return whether it was not decided so already */
     @Transactional
     public boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
+        changes(mission.id());
         if (missions.correctClock(mission.id(), corrected, clock.instant(), by, reason) == 0) {
             return false;
         }

@@ -155,6 +155,10 @@ public class PlacementService {
         return placements.ofSpot(spot, limit);
     }
 
+    public List<Placement> ofMission(long mission) {
+        return placements.ofMissions(List.of(mission));
+    }
+
     public List<Placement> ofLogger(String serial, int limit) {
         return placements.ofLogger(serial, limit);
     }

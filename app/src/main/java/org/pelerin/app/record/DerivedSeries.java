@@ -294,15 +294,15 @@ public class DerivedSeries {
     /** What other missions derive from it is derived anew when somebody looks at them. */
     @EventListener
     void recordChanged(RecordChanged e) {
-        derived.readers(e.mission()).forEach(missions::judgedByOther);
+        missions.judgedByOther(derived.readers(e.mission()));
     }
 
     /** Whoever looks at them next has them judged anew. */
     private void changed(long mission, Long spot) {
-        if (spot != null) {
-            derived.missionsAt(spot).forEach(missions::judgedByOther);
-        }
         missions.judgedByOther(mission);
+        if (spot != null) {
+            missions.judgedByOther(derived.missionsAt(spot));
+        }
     }
 
     private static String subject(Mission mission, boolean ofSpot) {

@@ -51,6 +51,7 @@ class DemoFill {
     private final YardClient yard;
     private final DemoDerived derived;
     private final DemoFindings findings;
+    private final DemoSignatures signatures;
 
     DemoFill(
             AccountService accounts,
@@ -65,7 +66,9 @@ class DemoFill {
             StationWatch stationWatch,
             YardClient yard,
             DemoDerived derived,
-            DemoFindings findings) {
+            DemoFindings findings,
+            DemoSignatures signatures) {
+        this.signatures = signatures;
         this.accounts = accounts;
         this.places = places;
         this.hands = hands;
@@ -110,6 +113,7 @@ class DemoFill {
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
         findings.make(WHO, "review");
+        signatures.make("review", "admin");
         notices.choose(
                 WHO,
                 "tech@pelerin.example",

@@ -56,7 +56,7 @@ class ExportTest {
                 new Mission.Copy("Vault, \"cold\"", 2, "{}"),
                 new Mission.Place(3L, "Käse / Réserve 1", "Ostrel", "Europe/Paris"),
                 new Mission.Course(START, "tech", START, null, null),
-                new Mission.Records(START, "tech", null, START, START, 4L, 4L, true, "within"),
+                new Mission.Records(START, "tech", null, START, START, 4L, 4L, true, "within", null),
                 "");
         Plan plan = new Plan(
                 "alder-t1",

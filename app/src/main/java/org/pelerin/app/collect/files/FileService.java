@@ -2,9 +2,11 @@ package org.pelerin.app.collect.files;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -82,6 +84,20 @@ public class FileService {
     /** One with the same bytes that was taken in before. */
     Optional<ForeignFile> takenBefore(ForeignFile file) {
         return Optional.ofNullable(files.takenBefore(file.sha256(), file.id()));
+    }
+
+    /** The hash of a file, reckoned from the bytes that are stored. */
+    public String reckoned(long id) {
+        Sha256 sha = new Sha256();
+        try (InputStream in = pieces.open(id)) {
+            byte[] some = new byte[1 << 16];
+            for (int n = in.read(some); n > 0; n = in.read(some)) {
+                sha.add(Arrays.copyOf(some, n));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return sha.hex();
     }
 
     /** The file as it was handed in. */

@@ -90,18 +90,19 @@ interface LimitMapper {
             + " WHERE m.id = #{mission} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN') LIMIT 1")
     Held held(long mission);
 
-    /** Missions that belong to a place and of which nothing else was said, collected ones or those that are not. */
+    /** Missions that belong to a place, of which nothing else was said, and which nobody signed, collected ones or those that are not. */
     @Select(
             "SELECT m.id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id LEFT JOIN plan pl ON pl.name = m.plan_name"
                     + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
                     + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
-                    + " WHERE m.judgement IS NOT NULL AND (m.collected_at IS NOT NULL) = #{collected}"
+                    + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
                     + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
     List<Long> at(Via via, long target, boolean collected);
 
-    /** Missions that are judged by an earlier version of a set than its newest. */
-    @Select("SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
-            + " WHERE k.set_id = #{set} AND k.version < s.version")
+    /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */
+    @Select(
+            "SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
+                    + " JOIN mission m ON m.id = k.mission_id AND m.signed_as IS NULL WHERE k.set_id = #{set} AND k.version < s.version")
     List<Long> behind(long set);
 
     @Select("SELECT COUNT(*) FROM mission_limits WHERE set_id = #{set} AND version = #{version}")

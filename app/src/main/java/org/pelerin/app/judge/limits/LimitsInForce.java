@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 /**
  * Which limits a mission is judged by: what somebody said of it, else the set of its spot, of its site or of its plan, in this order, else the
  * alarms of its plan. While a mission goes on that follows the library; once it is collected it keeps the version that it was judged by, until
- * somebody has it judged by another.
+ * somebody has it judged by another; one that is signed keeps it until it is opened again.
  */
 @Service
 @RetriedOnDeadlock
@@ -167,8 +167,7 @@ public class LimitsInForce {
         if (now.name().isEmpty()) {
             throw new NotAttachedException("That place is not there any more");
         }
-        List<Long> anew = new ArrayList<>(mapper.at(via, target, false));
-        anew.forEach(missions::judgedByOther);
+        List<Long> anew = new ArrayList<>(missions.judgedByOther(mapper.at(via, target, false)));
         if (home) {
             List<Long> collected = mapper.at(via, target, true);
             collected.forEach(id -> judgedAnew(id, reason, by));
@@ -204,8 +203,7 @@ public class LimitsInForce {
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");
         }
-        List<Long> anew = mapper.at(via, target, false);
-        anew.forEach(missions::judgedByOther);
+        List<Long> anew = missions.judgedByOther(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
         return anew;
     }
@@ -213,12 +211,10 @@ public class LimitsInForce {
     /** Missions that go on and follow a set, whose next version was kept: they are to be judged anew. */
     @Transactional
     public List<Long> following(LimitSet set) {
-        List<Long> anew = mapper.placesOf(set.id()).stream()
+        return missions.judgedByOther(mapper.placesOf(set.id()).stream()
                 .flatMap(p -> mapper.at(p.via(), p.target(), false).stream())
                 .distinct()
-                .toList();
-        anew.forEach(missions::judgedByOther);
-        return anew;
+                .toList());
     }
 
     /** How many missions are judged by an earlier version of a set than its newest. */

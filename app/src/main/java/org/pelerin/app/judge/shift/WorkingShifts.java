@@ -97,10 +97,10 @@ public class WorkingShifts {
     }
 
     private void changed(Mission mission, Long spot) {
-        if (spot != null) {
-            mapper.missionsAt(spot).forEach(missions::judgedByOther);
-        }
         missions.judgedByOther(mission.id());
+        if (spot != null) {
+            missions.judgedByOther(mapper.missionsAt(spot));
+        }
     }
 
     private static String subject(Mission mission, Long spot) {

@@ -60,7 +60,9 @@ class DocumentationController {
                                 book.all().stream().map(Contact::name))
                         .distinct()
                         .toList());
-        page.addAttribute("where", where(need(id)));
+        Mission m = need(id);
+        page.addAttribute("frozen", m.records().signedAs() != null);
+        page.addAttribute("where", where(m));
         page.addAttribute(
                 "sites",
                 places.sites().stream().map(DocumentationController::full).toList());

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,11 +16,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class DocumentationService {
 
     private final DocumentationMapper mapper;
+    private final MissionService missions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    DocumentationService(DocumentationMapper mapper, AuditTrail audit, Clock clock) {
+    DocumentationService(DocumentationMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
         this.mapper = mapper;
+        this.missions = missions;
         this.audit = audit;
         this.clock = clock;
     }
@@ -35,6 +38,7 @@ public class DocumentationService {
         if (!note.wrong().isEmpty()) {
             throw new IllegalArgumentException(note.wrong());
         }
+        missions.changes(mission);
         MissionNote before = note(mission);
         if (!before.equals(note)) {
             mapper.save(mission, note);
@@ -62,6 +66,7 @@ public class DocumentationService {
     @Transactional
     public String attach(long mission, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
+        missions.changes(mission);
         Set<String> taken =
                 mapper.attachments(mission).stream().map(Attachment::name).collect(Collectors.toSet());
         String free = FileKind.named(name, type, taken);
@@ -73,6 +78,7 @@ public class DocumentationService {
 
     @Transactional
     public void remove(Attachment a, String by) {
+        missions.changes(a.missionId());
         mapper.delete(a.id());
         audit.record(by, "remove file", "mission " + a.missionId(), a.name() + ", SHA-256 " + a.sha256(), "");
     }

@@ -56,6 +56,9 @@ public enum Length {
     RULE_NAME("derived_series.name", 80),
     CAUSE("cause.name", 120),
     FINDING_TEXT("finding_entry.text", 2000),
+    HOUSE_NAME("house.name", 120),
+    HOUSE_ADDRESS("house.address", 400),
+    SIGNED_REMARK("signature.remark", 500),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

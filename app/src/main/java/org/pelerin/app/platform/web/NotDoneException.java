@@ -9,4 +9,9 @@ public abstract class NotDoneException extends RuntimeException {
     protected NotDoneException(String message) {
         super(message);
     }
+
+    /** Path of the page where one can go on; null for that of the thing it was asked of. */
+    public String wayOn() {
+        return null;
+    }
 }

@@ -43,6 +43,7 @@ class LoggerHistoryTest {
                         null,
                         null,
                         true,
+                        null,
                         null),
                 "");
     }

@@ -1,0 +1,252 @@
+package org.pelerin.app.signing;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.files.FileService;
+import org.pelerin.app.findings.Finding;
+import org.pelerin.app.findings.FindingFiles;
+import org.pelerin.app.findings.Findings;
+import org.pelerin.app.findings.Part;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.documentation.DocumentationService;
+import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.record.DerivedSeries;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What a signature is of: all that a reader of a mission's report relies on, as one JSON document. Hashes in it are reckoned from the stored
+ * bytes when it is put together, so that it is another as soon as anything that was signed is another, whoever changed it and however. Reading the
+ * capture makes it proportional to the record.
+ */
+@Service
+class SignedContent {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final MissionService missions;
+    private final CaptureStore captures;
+    private final FileService files;
+    private final Evaluation evaluation;
+    private final JudgedRecords records;
+    private final DerivedSeries derived;
+    private final Findings findings;
+    private final FindingFiles findingFiles;
+    private final DocumentationService documentation;
+
+    SignedContent(
+            MissionService missions,
+            CaptureStore captures,
+            FileService files,
+            Evaluation evaluation,
+            JudgedRecords records,
+            DerivedSeries derived,
+            Findings findings,
+            FindingFiles findingFiles,
+            DocumentationService documentation) {
+        this.missions = missions;
+        this.captures = captures;
+        this.files = files;
+        this.evaluation = evaluation;
+        this.records = records;
+        this.derived = derived;
+        this.findings = findings;
+        this.findingFiles = findingFiles;
+        this.documentation = documentation;
+    }
+
+    /** @param m with its plan, judged */
+    String of(Mission m) {
+        String judgement = evaluation.text(m);
+        JudgementDocument document = JudgementDocument.read(judgement);
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("mission", m.id());
+        out.put("serial", m.serial());
+        out.put("site", m.place().site());
+        out.put("spot", m.place().spot());
+        out.put("plan", Map.of("name", m.copy().planName(), "version", m.copy().planVersion()));
+        out.put("settingsSha256", sha256(m.copy().settings()));
+        out.put("written", act(m.course().writtenAt(), m.course().writtenBy()));
+        out.put("collected", act(m.records().collectedAt(), m.records().collectedBy()));
+        out.put("expected", m.records().expected());
+        out.put("received", m.records().received());
+        out.put("recordSha256", record(m));
+        out.put("clock", clock(m));
+        out.put("judged", period(m));
+        out.put("excluded", excluded(m));
+        out.put("derived", derivedOf(m));
+        out.put("limitsFrom", evaluation.inForce(m).words());
+        out.put("limits", JSON.readTree(LimitsDocument.write(evaluation.limits(m, document))));
+        out.put("judgementSha256", sha256(judgement));
+        out.put("verdict", document.verdict());
+        out.put(
+                "findings",
+                findings.about(m.id()).stream().map(f -> finding(f, m.id())).toList());
+        out.put("documentation", documentation(m));
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(out);
+    }
+
+    private String record(Mission m) {
+        return captures.reckoned(m.id())
+                .or(() -> files.ofMission(m.id()).map(f -> files.reckoned(f.id())))
+                .orElse("");
+    }
+
+    private Map<String, Object> clock(Mission m) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("corrected", m.records().clockCorrected());
+        missions.clockDecision(m.id()).ifPresent(d -> {
+            out.put("decided", act(d.at(), d.by()));
+            out.put("reason", d.reason());
+        });
+        return out;
+    }
+
+    private Map<String, Object> period(Mission m) {
+        JudgedPeriod p = records.period(m);
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("from", told(p.from()));
+        out.put("to", told(p.to()));
+        if (p.chosen() != null) {
+            out.put("set", act(p.chosen().setAt(), p.chosen().setBy()));
+            out.put("reason", p.chosen().reason());
+        }
+        return out;
+    }
+
+    private List<Map<String, Object>> excluded(Mission m) {
+        return records.excluded(m.id()).stream()
+                .map(x -> {
+                    Map<String, Object> out = new LinkedHashMap<>();
+                    out.put("kind", x.kind().name());
+                    out.put("from", told(x.fromAt()));
+                    out.put("to", told(x.toAt()));
+                    out.put("reason", x.reason());
+                    out.put("made", act(x.madeAt(), x.madeBy()));
+                    return out;
+                })
+                .toList();
+    }
+
+    private List<Map<String, Object>> derivedOf(Mission m) {
+        return derived.of(m.id()).stream()
+                // what its spot has been given since changes nothing that was signed
+                .filter(d -> !d.ofSpot())
+                .map(d -> Map.<String, Object>of("name", d.name(), "words", d.words()))
+                .toList();
+    }
+
+    private Map<String, Object> finding(Finding f, long mission) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("number", f.id());
+        out.put("kind", f.kind().name());
+        out.put("state", f.state().name());
+        out.put("told", f.told());
+        out.put("cause", f.work().cause());
+        out.put("action", f.work().action());
+        out.put("disposition", f.work().disposition());
+        out.put("owner", f.work().owner());
+        out.put("due", f.work().due());
+        out.put("acknowledged", act(f.work().acknowledgedAt(), f.work().acknowledgedBy()));
+        out.put("closed", act(f.work().closedAt(), f.work().closedBy()));
+        out.put(
+                "departures",
+                findings.parts(f.id()).stream()
+                        .filter(p -> p.missionId() == mission)
+                        .map(SignedContent::part)
+                        .toList());
+        out.put(
+                "files",
+                findingFiles.of(f.id()).stream()
+                        .map(x -> Map.of("name", x.name(), "sha256", Sha256.of(findingFiles.bytes(x))))
+                        .toList());
+        return out;
+    }
+
+    private static Map<String, Object> part(Part p) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("rule", p.rule());
+        out.put("channel", p.channel());
+        out.put("direction", p.direction());
+        out.put("severity", p.severity().name());
+        out.put("from", told(p.start()));
+        out.put("to", told(p.end()));
+        out.put("peak", p.peak());
+        out.put("limit", p.limit());
+        out.put("unit", p.unit());
+        out.put("found", p.found());
+        return out;
+    }
+
+    private Map<String, Object> documentation(Mission m) {
+        MissionNote note = documentation.note(m.id());
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("title", note.title());
+        out.put("purpose", note.purpose());
+        out.put("people", note.people());
+        out.put("place", note.place());
+        out.put("remarks", note.remarks());
+        out.put(
+                "files",
+                documentation.attachments(m.id()).stream()
+                        .map(a -> Map.of("name", a.name(), "sha256", Sha256.of(documentation.bytes(a))))
+                        .toList());
+        return out;
+    }
+
+    private static Map<String, Object> act(Instant at, String by) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("at", told(at));
+        out.put("by", by);
+        return out;
+    }
+
+    private static String told(Instant t) {
+        return t == null ? null : t.toString();
+    }
+
+    static String sha256(String text) {
+        return Sha256.of(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** What differs between two of them, each as “where: what it was → what it is”; none where they say the same. */
+    static List<String> differences(String signed, String now) {
+        Map<String, String> before = new LinkedHashMap<>();
+        Map<String, String> after = new LinkedHashMap<>();
+        flatten("", JSON.readValue(signed, Object.class), before);
+        flatten("", JSON.readValue(now, Object.class), after);
+        List<String> out = new ArrayList<>();
+        before.forEach((path, value) -> {
+            String other = after.remove(path);
+            if (!value.equals(other)) {
+                out.add(path + ": " + value + " → " + (other == null ? "not there" : other));
+            }
+        });
+        after.forEach((path, value) -> out.add(path + ": not there → " + value));
+        return out;
+    }
+
+    private static void flatten(String path, Object node, Map<String, String> into) {
+        if (node instanceof Map<?, ?> map) {
+            map.forEach((k, v) -> flatten(path.isEmpty() ? k.toString() : path + " " + k, v, into));
+        } else if (node instanceof List<?> list) {
+            for (int i = 0; i < list.size(); i++) {
+                flatten(path + " " + (i + 1), list.get(i), into);
+            }
+        } else {
+            into.put(path, node == null ? "none" : "“" + node + "”");
+        }
+    }
+}
