@@ -119,8 +119,7 @@ class AccessTest {
 
     @ParameterizedTest
     @ValueSource(
-            strings = {"/missions/999999", "/plans/999999", "/dock/PL-00000", "/missions/999999/report.pdf", "/nowhere"
-            })
+            strings = {"/missions/999999", "/plans/999999", "/dock/PL-00000", "/reports/999999/report.pdf", "/nowhere"})
     void what_is_not_there_is_a_page_of_ours(String path) throws Exception {
         signIn("tech", "pelerin");
         HttpResponse<String> answer = get(path);

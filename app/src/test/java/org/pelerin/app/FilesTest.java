@@ -104,7 +104,7 @@ class FilesTest {
     }
 
     @Test
-    void semicolons_commas_umlauts_a_repeated_hour_a_double_row_and_an_unreadable_one() throws IOException {
+    void semicolons_commas_umlauts_a_repeated_hour_a_double_row_and_an_unreadable_one() throws Exception {
         long spot = limited();
         handIn("Keller 4.csv", cellar());
         assertThat(page.locator("h1")).containsText("Is this how Keller 4.csv is to be read?");
@@ -162,9 +162,7 @@ class FilesTest {
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")
                 .text();
         assertThat(csv).contains("SHA-256 of Keller 4.csv: " + Sha256.of(cellar()));
-        byte[] pdf = page.request()
-                .get(bed.address + "/missions/" + m.id() + "/report.pdf")
-                .body();
+        byte[] pdf = MadeReports.ofMission(bed, m.id());
         assertThat(new String(pdf, 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
         // nobody programmed a file
         assertThat(csv).contains("# Read in from a file by tech").doesNotContain("Written by");

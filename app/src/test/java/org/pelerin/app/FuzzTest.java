@@ -42,7 +42,7 @@ class FuzzTest {
         hands.collect("PL-18033");
         Mission m = hands.mission(id);
         // the first report of a process loads its fonts
-        new Fuzzer(bed.app, bed.address, "admin", "pelerin").once("/missions/" + id + "/report.pdf");
+        MadeReports.ofMission(bed, id);
         String judged = bed.bean(Evaluation.class).text(m);
 
         List<Fuzzer.Fault> faults = new Fuzzer(bed.app, bed.address, "admin", "pelerin").run(SEED, REQUESTS, 4);

@@ -199,12 +199,6 @@ final class Fuzzer {
                 : all.stream().map(Enum::name).sorted().toList();
     }
 
-    /** A page as it is meant to be asked for. */
-    void once(String path) throws IOException, InterruptedException {
-        signIn();
-        plain(path);
-    }
-
     /** @return what was answered as it must not be */
     List<Fault> run(long seed, int requests, int threads) throws InterruptedException, IOException {
         signIn();

@@ -34,12 +34,12 @@ class AuditController {
     @GetMapping("/audit")
     String page(@ModelAttribute("filter") AuditFilter filter, Model page) {
         List<AuditedChange> found = search.page(filter, PAGE + 1);
-        page.addAttribute("room", "audit");
+        page.addAttribute("room", "reports");
         page.addAttribute("found", found.subList(0, Math.min(PAGE, found.size())));
         page.addAttribute(
                 "older", found.size() > PAGE ? found.get(PAGE - 1).entry().sequence() : null);
         page.addAttribute("check", verification.latest().orElse(null));
-        page.addAttribute("head", verification.head());
+        page.addAttribute("head", verification.newest().hash());
         page.addAttribute("zone", show.home());
         return "evidence/audit";
     }

@@ -34,9 +34,12 @@ public class AuditVerification {
         return Optional.ofNullable(entries.latestCheck());
     }
 
-    /** The hash of the newest entry. */
-    public String head() {
-        return entries.head().hash();
+    /** The newest entry, by which a trail that is cut at its end is found. */
+    public record Head(long sequence, String hash) {}
+
+    public Head newest() {
+        AuditMapper.Head head = entries.head();
+        return new Head(head.sequence(), head.hash());
     }
 
     public AuditCheck check(String by) {

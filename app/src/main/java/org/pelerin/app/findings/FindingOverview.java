@@ -61,6 +61,17 @@ public class FindingOverview {
                 wanted, now.minus(Duration.ofDays(7)), now.minus(Duration.ofDays(30)), LocalDate.now(clock));
     }
 
+    /**
+     * Those that were about a time, the earliest first.
+     *
+     * @param site null for all, as {@code spot}
+     */
+    public List<Finding> during(Long site, Long spot, Instant from, Instant to, int most) {
+        return mapper.during(site, spot, from, to, most).stream()
+                .map(FindingRow::finding)
+                .toList();
+    }
+
     /** How many wait, and how many of them are new. */
     public FindingOverviewMapper.Tally waiting() {
         return tally(new FindingFilter().wanted(clock));

@@ -42,6 +42,16 @@ interface FindingOverviewMapper {
     List<FindingRow> page(
             @Param("w") FindingFilter.Wanted wanted, @Param("size") int size, @Param("offset") int offset);
 
+    @Select("<script>" + FindingMapper.FINDING + "WHERE f.state NOT IN ('MERGED', 'WITHDRAWN') AND f.from_at &lt; #{to}"
+            + " AND f.to_at > #{from}<if test='site != null'> AND f.site_id = #{site}</if><if test='spot != null'> AND"
+            + " f.spot_id = #{spot}</if> ORDER BY f.from_at, f.id LIMIT #{most}</script>")
+    List<FindingRow> during(
+            @Param("site") Long site,
+            @Param("spot") Long spot,
+            @Param("from") Instant from,
+            @Param("to") Instant to,
+            @Param("most") int most);
+
     /** The numbers of all of them, in the order of the list. */
     @Select("<script>SELECT f.id FROM finding f " + WHERE + ORDER + "LIMIT #{most}</script>")
     List<Long> ids(@Param("w") FindingFilter.Wanted wanted, @Param("most") int most);

@@ -1,7 +1,5 @@
 package org.pelerin.app.review;
 
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -11,14 +9,9 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.judge.Limits;
-import org.pelerin.core.record.SampleSource;
-import org.pelerin.core.series.Series;
-import org.pelerin.core.stats.Statistics;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -36,7 +29,7 @@ class RecordController {
     private final MissionService missions;
     private final Evaluation evaluation;
     private final SeriesStore store;
-    private final JudgedRecords records;
+    private final RangeFigures ranges;
     private final Chart chart;
     private final Between between;
     private final Rows rows;
@@ -46,13 +39,13 @@ class RecordController {
             MissionService missions,
             Evaluation evaluation,
             SeriesStore store,
-            JudgedRecords records,
+            RangeFigures ranges,
             Chart chart,
             Between between,
             Rows rows,
             Formats show) {
         this.rows = rows;
-        this.records = records;
+        this.ranges = ranges;
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
@@ -89,29 +82,9 @@ class RecordController {
                         .filter(wanted)
                         .map(kept.get().series()::get)
                         .toList()
-                : reckoned(mission, tables, wanted, from, to);
+                : ranges.of(mission, tables, wanted, from, to);
         model.addAttribute("figures", Figures.of(figures, inUnits));
         return "review/figures :: figures";
-    }
-
-    private List<JudgementDocument.Channel> reckoned(
-            Mission mission, List<SeriesTable> tables, Predicate<Integer> wanted, long from, long to) {
-        Instant begin = Instant.ofEpochMilli(from);
-        Instant end = Instant.ofEpochMilli(Math.max(from, to) + 1);
-        List<JudgementDocument.Channel> out = new ArrayList<>();
-        for (SeriesTable table : tables) {
-            long first = table.axis().indexAtOrAfter(from);
-            long last = Math.max(first, table.axis().indexAtOrAfter(to + 1));
-            // the sample before stands for the time up to the first
-            List<Series> shown = store.window(mission, table.only(wanted), Math.max(0, first - 1), last);
-            Limits limits = evaluation.limits(
-                    mission, shown.stream().map(Series::channel).toList());
-            for (SampleSource s : records.between(mission, shown, begin, end).sources()) {
-                out.add(JudgementDocument.Channel.of(
-                        Statistics.of(s, limits.band(s.channel().label()))));
-            }
-        }
-        return out;
     }
 
     /** The chart's points; see {@link Chart}. */

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.mail.Post;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;

@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.platform.mail.Post;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

@@ -59,6 +59,12 @@ public enum Length {
     HOUSE_NAME("house.name", 120),
     HOUSE_ADDRESS("house.address", 400),
     SIGNED_REMARK("signature.remark", 500),
+    REPORT_TITLE("report.title", 300),
+    REPORT_TROUBLE("report.trouble", 500),
+    REPORT_SENTENCE("report.sentence", 600),
+    /** Within its document. */
+    REPORT_COMMENT("mission_note.remarks", 4000),
+    MAIL_TO("report.mail_to", 254),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

@@ -1,4 +1,4 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import java.text.Normalizer;
 import java.time.Instant;
@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.app.report.dossier.Dossier;
 
 /**
  * Names for files that leave, from a pattern with {site}, {spot}, {serial}, {from}, {to} and {mission}, in plain letters. The

@@ -1,4 +1,4 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import java.io.IOException;
 import java.util.List;

@@ -1,4 +1,4 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
@@ -13,26 +13,21 @@ import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Formats;
-import org.pelerin.core.judge.Basis;
-import org.pelerin.core.judge.Rule;
+import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
-import org.pelerin.core.plan.LimitText;
-import org.pelerin.core.plan.RuleText;
 import org.pelerin.core.series.Series;
-import org.pelerin.core.sound.WorkingShift;
 import org.pelerin.core.text.CleanText;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.SignificantDigits;
-import org.pelerin.core.unit.Unit;
 
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
  * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values in decimal notation to
  * {@value SignificantDigits#DIGITS} significant digits, as they were judged. A missing sample is an empty cell.
  */
-final class CsvExport {
+public final class CsvExport {
 
     private static final DateTimeFormatter INSTANT = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss.SSSxxx");
 
@@ -45,9 +40,9 @@ final class CsvExport {
      * @param channels numbers of the columns, in their order; null for all of the table
      * @param from in ms, inclusive, and {@code to}, exclusive
      */
-    record Part(int table, List<Integer> channels, long from, long to) {
+    public record Part(int table, List<Integer> channels, long from, long to) {
 
-        static Part all(int table) {
+        public static Part all(int table) {
             return new Part(table, null, Long.MIN_VALUE, Long.MAX_VALUE);
         }
 
@@ -57,7 +52,7 @@ final class CsvExport {
     }
 
     /** @param inUnits whether temperatures are written in °F */
-    static void write(Dossier d, Part part, ShownUnits inUnits, Writer out) throws IOException {
+    public static void write(Dossier d, Part part, ShownUnits inUnits, Writer out) throws IOException {
         List<Series> series = columns(d, part);
         for (String line : header(d)) {
             out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
@@ -65,6 +60,16 @@ final class CsvExport {
         if (!part.whole()) {
             out.write("# A part of the record: what was shown of it\r\n");
         }
+        rows(series, part.from(), part.to(), d.zone(), inUnits, out);
+    }
+
+    /**
+     * The header row and a row a sample of series that share their instants.
+     *
+     * @param from in ms, inclusive, and {@code to}, exclusive
+     */
+    public static void rows(List<Series> series, long from, long to, ZoneId zone, ShownUnits inUnits, Writer out)
+            throws IOException {
         CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
         List<String> head = new ArrayList<>();
         head.add("Time");
@@ -73,9 +78,8 @@ final class CsvExport {
         }
         Conversion[] units = series.stream().map(s -> s.unit().shown(inUnits)).toArray(Conversion[]::new);
         csv.writeRecord(head);
-        ZoneId zone = d.zone();
         String[] cells = new String[head.size()];
-        SampleRows.forEach(series, part.from(), part.to(), (index, millis, values) -> {
+        SampleRows.forEach(series, from, to, (index, millis, values) -> {
             cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
             for (int c = 0; c < values.length; c++) {
                 cells[c + 1] = number(units[c].value(values[c]));
@@ -113,7 +117,7 @@ final class CsvExport {
         return p == 100 ? "100 %" : String.format(Locale.ROOT, "%.1f %%", Formats.share(p));
     }
 
-    static List<String> header(Dossier d) {
+    public static List<String> header(Dossier d) {
         List<String> out = new ArrayList<>();
         out.add("Mission " + d.mission().id() + " of " + d.mission().serial() + " (" + d.modelName() + ")");
         out.add("Where: "
@@ -142,30 +146,11 @@ final class CsvExport {
         if (d.inForce().set() != null) {
             out.add("Limits: " + d.inForce().words());
         }
-        if (!d.doseLimit().isEmpty()) {
-            out.add("Limit: " + d.doseLimit());
-        }
-        for (Rule rule : d.limits().rules()) {
-            if (rule.basis() == Basis.VALUE) {
-                out.add("Limit: " + rule.channel() + " " + LimitText.of(rule, unit(d, rule.channel())));
-            } else if (!rule.id().equals(WorkingShift.ruleId(rule.channel()))) {
-                out.add("Limit: " + RuleText.of(rule.in(Unit.of(unit(d, rule.channel())))));
-            }
-        }
-        d.limits().gapRules().forEach(rule -> out.add("Limit: " + RuleText.of(rule)));
+        d.limitLines().forEach(line -> out.add("Limit: " + line));
         out.add("Verdict: " + d.judgement().verdict() + ", coverage "
                 + percent(d.judgement().coverage()));
         d.particulars().judged().forEach(line -> out.add("Judged: " + line));
-        out.add(d.evidence().title() + ": " + d.evidence().sha256());
+        out.add(d.evidence().title() + ": " + d.evidence().told());
         return out;
-    }
-
-    /** Of a channel as it was recorded; empty where nothing of it is home. */
-    private static String unit(Dossier d, String channel) {
-        return d.series().stream()
-                .filter(s -> s.label().equals(channel))
-                .map(s -> s.unit().symbol())
-                .findFirst()
-                .orElse("");
     }
 }

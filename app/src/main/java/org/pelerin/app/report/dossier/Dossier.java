@@ -1,13 +1,10 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.dossier;
 
-import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.collect.Visit;
@@ -17,7 +14,6 @@ import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.loggers.calibration.Calibration;
-import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.registry.Checked;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
@@ -51,7 +47,7 @@ import org.springframework.stereotype.Service;
  * @param visits to its logger's memory, the first first; none for a file
  * @param calibrations that were in force when it began, one a channel
  */
-record Dossier(
+public record Dossier(
         Mission mission,
         String modelName,
         ZoneId zone,
@@ -78,21 +74,21 @@ record Dossier(
      * @param attachments that are kept with the mission
      * @param judged lines that say what of it is judged, and what is left out and why; none where all of it is
      */
-    record Particulars(
+    public record Particulars(
             String complete, String intake, String firmware, List<Attachment> attachments, List<String> judged) {
-        static final Particulars NONE = new Particulars("", "", "", List.of(), List.of());
+        public static final Particulars NONE = new Particulars("", "", "", List.of(), List.of());
     }
 
     /** Disturbances that a report lists. */
-    static final int DISTURBANCES = 200;
+    public static final int DISTURBANCES = 200;
 
     /** Gathers it. */
     @Service
-    static class Clerk {
+    public static class Clerk {
 
         private final MissionService missions;
         private final DocumentationService documentation;
-        private final CalibrationService calibrations;
+        private final CertificatesInForce certificates;
         private final Evaluation evaluation;
         private final CaptureStore captures;
         private final FileService files;
@@ -114,10 +110,10 @@ record Dossier(
                 SeriesStore store,
                 DisturbanceStore disturbances,
                 DocumentationService documentation,
-                CalibrationService calibrations,
+                CertificatesInForce certificates,
                 Formats show) {
             this.records = records;
-            this.calibrations = calibrations;
+            this.certificates = certificates;
             this.disturbances = disturbances;
             this.documentation = documentation;
             this.missions = missions;
@@ -132,8 +128,10 @@ record Dossier(
 
         private Evidence evidence(Mission m) {
             return captures.summary(m.id())
-                    .map(c -> Evidence.of(c, m, decision(m)))
-                    .orElseGet(() -> Evidence.of(files.ofMission(m.id()).orElseThrow()));
+                    .map(c -> Evidence.of(c, captures.reckoned(m.id()).orElse(""), m, decision(m)))
+                    .orElseGet(() -> files.ofMission(m.id())
+                            .map(f -> Evidence.of(f, files.reckoned(f.id())))
+                            .orElseThrow());
         }
 
         private String decision(Mission m) {
@@ -144,7 +142,7 @@ record Dossier(
         }
 
         /** Empty if there is no such mission, or nothing of it is home. */
-        Optional<Dossier> gather(long missionId) {
+        public Optional<Dossier> gather(long missionId) {
             return missions.find(missionId)
                     .filter(m -> m.collected() || m.records().received() != null)
                     .flatMap(m -> evaluation
@@ -166,7 +164,7 @@ record Dossier(
                                     captures.visitsTo(m.id()).stream()
                                             .sorted(Comparator.comparingInt(Visit::seq))
                                             .toList(),
-                                    inForce(m),
+                                    certificates.of(m),
                                     particulars(m, j))));
         }
 
@@ -198,20 +196,6 @@ record Dossier(
             }
             return out;
         }
-
-        /** The newest of each recorded channel that was made before the mission began. */
-        private List<Calibration> inForce(Mission m) {
-            Instant begun = m.records().firstAt() == null
-                    ? m.course().writtenAt()
-                    : m.records().firstAt();
-            Map<Integer, Calibration> out = new TreeMap<>();
-            for (Calibration c : calibrations.history(m.serial())) {
-                if (begun != null && !c.calibratedAt().isAfter(begun)) {
-                    out.merge(c.channel(), c, (a, b) -> a.calibratedAt().isBefore(b.calibratedAt()) ? b : a);
-                }
-            }
-            return List.copyOf(out.values());
-        }
     }
 
     /**
@@ -220,11 +204,13 @@ record Dossier(
      * @param clock how the logger's clock went, in words
      * @param rereads pages that had to be read again; null where nothing was read over a link
      * @param title what the hash is of
+     * @param sha256 reckoned from the bytes that are stored, when this was gathered
+     * @param noted when the bytes came home
      */
-    record Evidence(String clock, Integer rereads, String title, String sha256) {
+    public record Evidence(String clock, Integer rereads, String title, String sha256, String noted) {
 
         /** @param decision who decided so, and why; empty where nobody did */
-        static Evidence of(StoredCapture c, Mission m, String decision) {
+        public static Evidence of(StoredCapture c, String reckoned, Mission m, String decision) {
             double seconds = c.clockOffset().toMillis() / 1000.0;
             return new Evidence(
                     !c.clockCompared()
@@ -233,19 +219,30 @@ record Dossier(
                                     + (m.records().clockCorrected() ? "corrected" : "not corrected") + decision,
                     c.rereads(),
                     "Capture SHA-256",
-                    c.sha256());
+                    reckoned,
+                    c.sha256() == null ? "" : c.sha256());
         }
 
-        static Evidence of(ForeignFile f) {
-            return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), f.sha256());
+        static Evidence of(ForeignFile f, String reckoned) {
+            return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), reckoned, f.sha256());
+        }
+
+        /** Whether the bytes are those that came home. */
+        public boolean fits() {
+            return sha256.equals(noted);
+        }
+
+        /** The hash, and that it is another than was noted, where it is. */
+        public String told() {
+            return fits()
+                    ? sha256
+                    : sha256 + " – not what was noted when it came home: " + (noted.isEmpty() ? "nothing" : noted);
         }
     }
 
     /** What the mission calls the channel that a calibration is of. */
     public String channel(Calibration c) {
-        return c.channel() < plan.channels().size()
-                ? plan.channels().get(c.channel()).label()
-                : "channel " + (c.channel() + 1);
+        return CertificatesInForce.channel(plan, c);
     }
 
     /** By which scheme doses of its shifts are judged, in words; of shifts only. */
@@ -260,6 +257,25 @@ record Dossier(
         return judgement.shifts().isEmpty()
                 ? ""
                 : judgement.shifts().get(0).channel() + ", dose of each working shift above 100 % by " + doseScheme();
+    }
+
+    /** Each of its limits in words, in the unit of its channel. */
+    public List<String> limitLines() {
+        List<String> out = new ArrayList<>();
+        if (!doseLimit().isEmpty()) {
+            out.add(doseLimit());
+        }
+        out.addAll(LimitLines.of(limits, this::unit));
+        return out;
+    }
+
+    /** Of a channel as it was recorded; empty where nothing of it is home. */
+    private String unit(String channel) {
+        return series.stream()
+                .filter(s -> s.label().equals(channel))
+                .map(s -> s.unit().symbol())
+                .findFirst()
+                .orElse("");
     }
 
     /** Where its limits were taken from. */
@@ -287,7 +303,7 @@ record Dossier(
     }
 
     /** The series by the instants that they share: the records first, then those of a second table, then changes of state. */
-    List<List<Series>> tables() {
+    public List<List<Series>> tables() {
         List<List<Series>> out = new ArrayList<>();
         for (Series s : series) {
             out.stream()

@@ -1,10 +1,11 @@
-package org.pelerin.app.fleet.notices;
+package org.pelerin.app.platform.mail;
 
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
 import java.util.Properties;
 import org.pelerin.app.platform.PelerinProperties;
+import org.springframework.core.io.ByteArrayResource;
 import org.springframework.mail.MailException;
 import org.springframework.mail.MailPreparationException;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
@@ -45,13 +46,25 @@ public class Post {
 
     /** @throws MailException if the server does not take it */
     public void send(String to, String subject, String text) {
+        send(to, subject, text, null, null, null);
+    }
+
+    /**
+     * With a file.
+     *
+     * @param name null for none
+     */
+    public void send(String to, String subject, String text, String name, String type, byte[] bytes) {
         MimeMessage message = sender.createMimeMessage();
         try {
-            MimeMessageHelper helper = new MimeMessageHelper(message, StandardCharsets.UTF_8.name());
+            MimeMessageHelper helper = new MimeMessageHelper(message, name != null, StandardCharsets.UTF_8.name());
             helper.setFrom(settings.from());
             helper.setTo(to);
             helper.setSubject(subject);
             helper.setText(text);
+            if (name != null) {
+                helper.addAttachment(name, new ByteArrayResource(bytes), type);
+            }
             // RFC 3834: nobody's absence is to answer it
             message.setHeader("Auto-Submitted", "auto-generated");
         } catch (MessagingException e) {

@@ -1,10 +1,11 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.document;
 
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.Locale;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
@@ -13,7 +14,7 @@ import org.pelerin.core.stats.Band;
 /** One channel drawn for a document, from the same envelope as on the screen: SVG, {@value #WIDTH} by {@value #HEIGHT}. */
 final class ReportChart {
 
-    private static final int WIDTH = 680;
+    private static final int WIDTH = 672;
     private static final int HEIGHT = 210;
     private static final int LEFT = 46;
     private static final int RIGHT = 8;
@@ -28,6 +29,8 @@ final class ReportChart {
     private final Formats show;
     private final long from;
     private final long to;
+    private double least;
+    private double greatest;
     private double low = Double.POSITIVE_INFINITY;
     private double high = Double.NEGATIVE_INFINITY;
     private final StringBuilder svg = new StringBuilder();
@@ -49,9 +52,7 @@ final class ReportChart {
     private String svg() {
         Envelope e = Envelope.of(series, 0, series.axis().count(), COLUMNS);
         scale(e);
-        put(
-                "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\">",
-                WIDTH, HEIGHT, WIDTH, HEIGHT);
+        svg.append(DocumentSvg.open(WIDTH, HEIGHT, said()));
         put(
                 "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" fill=\"#f5f6f4\"/>",
                 LEFT, TOP, COLUMNS, HEIGHT - TOP - BOTTOM);
@@ -71,6 +72,8 @@ final class ReportChart {
                 high = Math.max(high, e.max()[c]);
             }
         }
+        least = low;
+        greatest = high;
         if (band != null && !Double.isInfinite(band.low())) {
             low = Math.min(low, band.low());
         }
@@ -107,6 +110,21 @@ final class ReportChart {
         put(
                 "<path d=\"M%d %.1fH%d\" stroke=\"#1f5a4c\" stroke-width=\"0.8\" fill=\"none\"/>",
                 LEFT, y, WIDTH - RIGHT, y);
+    }
+
+    /** What is to be seen, for those who cannot see it. */
+    private String said() {
+        long out = d.judgement().excursions().stream()
+                .filter(e -> e.channel().equals(series.label()))
+                .count();
+        return series.label() + " from " + show.second(Instant.ofEpochMilli(from), zone) + " to "
+                + show.second(Instant.ofEpochMilli(to), zone)
+                + (least > greatest ? ", without a value" : ", " + shown() + " " + series.unit()) + "; "
+                + (out == 0 ? "no excursion" : show.counted(out, "excursion"));
+    }
+
+    private String shown() {
+        return show.number(least, 2) + " to " + show.number(greatest, 2);
     }
 
     private void values() {
@@ -189,7 +207,7 @@ final class ReportChart {
     private void text(double x, double y, String anchor, String text) {
         put(
                 "<text x=\"%.1f\" y=\"%.1f\" text-anchor=\"%s\" font-family=\"Next\" font-size=\"9.5\" fill=\"#4a5a60\">%s</text>",
-                x, y, anchor, text.replace("&", "&amp;").replace("<", "&lt;"));
+                x, y, anchor, DocumentSvg.escaped(text));
     }
 
     private void put(String format, Object... arguments) {

@@ -1,4 +1,4 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import java.io.IOException;
 import java.io.OutputStream;
@@ -10,6 +10,7 @@ import java.util.List;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.pelerin.app.record.DisturbanceRow;
+import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.review.Figures;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Series;

@@ -1,31 +1,29 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Hands a mission over as a file. */
+/** Hands a mission over as a file of its data. */
 @Controller
-class ReportController {
+class ExportController {
 
     private final Dossier.Clerk clerk;
-    private final PdfReport pdf;
     private final String pattern;
 
-    ReportController(Dossier.Clerk clerk, PdfReport pdf, PelerinProperties properties) {
+    ExportController(Dossier.Clerk clerk, PelerinProperties properties) {
         this.clerk = clerk;
-        this.pdf = pdf;
         this.pattern = properties.fileNames().isBlank() ? FileNames.USUAL : properties.fileNames();
     }
 
@@ -67,13 +65,6 @@ class ReportController {
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 FileNames.of(d, pattern, "xlsx"));
         XlsxExport.write(d, inUnits, response.getOutputStream());
-    }
-
-    @GetMapping("/missions/{id}/report.pdf")
-    void pdf(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
-        Dossier d = gather(id);
-        begin(response, "application/pdf", FileNames.of(d, pattern, "pdf"));
-        pdf.write(d, me.getName(), response.getOutputStream());
     }
 
     private Dossier gather(long id) {

@@ -1,4 +1,4 @@
-package org.pelerin.app.report;
+package org.pelerin.app.report.export;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -16,27 +16,11 @@ import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.ss.usermodel.Workbook;
 import org.apache.poi.ss.usermodel.WorkbookFactory;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
-import org.pelerin.app.PlainShow;
-import org.pelerin.app.collect.StoredCapture;
-import org.pelerin.app.judge.limits.InForce;
-import org.pelerin.app.judge.limits.Via;
-import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DisturbanceRow;
+import org.pelerin.app.report.dossier.Dossier;
+import org.pelerin.app.report.dossier.SampleDossier;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.plan.Alarm;
-import org.pelerin.core.plan.ChannelSettings;
-import org.pelerin.core.plan.Plan;
-import org.pelerin.core.plan.StartCondition;
-import org.pelerin.core.plan.StopCondition;
-import org.pelerin.core.series.Channel;
-import org.pelerin.core.series.Series;
-import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.ShownUnits;
-import org.pelerin.link.capture.Capture;
 
 class ExportTest {
 
@@ -44,62 +28,11 @@ class ExportTest {
     /** Half an hour before the clocks go back. */
     private static final Instant START = Instant.parse("2026-10-25T00:30:00Z");
 
-    private static Dossier dossier(double... values) {
-        return dossier(List.of(), values);
-    }
-
-    private static Dossier dossier(List<DisturbanceRow> disturbances, double... values) {
-        Mission mission = new Mission(
-                9,
-                new Mission.Device(7, "PL-18033", "alder-t1", 1),
-                MissionState.COLLECTED,
-                new Mission.Copy("Vault, \"cold\"", 2, "{}"),
-                new Mission.Place(3L, "Käse / Réserve 1", "Ostrel", "Europe/Paris"),
-                new Mission.Course(START, "tech", START, null, null),
-                new Mission.Records(START, "tech", null, START, START, 4L, 4L, true, "within", null),
-                "");
-        Plan plan = new Plan(
-                "alder-t1",
-                "X",
-                Duration.ofMinutes(30),
-                new StartCondition.Now(),
-                new StopCondition.MemoryFull(),
-                List.of(new ChannelSettings(true, "Air, left", new Alarm(14, Duration.ofHours(1), true), null)));
-        Series air = Series.of(
-                Channel.of("Air, left", "°C"), TimeAxis.of(START, Duration.ofMinutes(30), values.length), values, null);
-        JudgementDocument judgement = new JudgementDocument("within", List.of(), List.of(), List.of(), 100, List.of());
-        StoredCapture capture = new StoredCapture(
-                new Capture(new byte[0], List.of(), 0),
-                Duration.ofMillis(-1_250),
-                START,
-                true,
-                0,
-                "ab".repeat(32),
-                4,
-                java.util.Set.of());
-        return new Dossier(
-                mission,
-                "Alder T1",
-                PARIS,
-                plan,
-                plan.limits(),
-                new InForce(plan.limits(), null, Via.ALARMS, false, null, "", ""),
-                judgement,
-                "cd".repeat(32),
-                Dossier.Evidence.of(capture, mission, ""),
-                List.of(air),
-                disturbances,
-                null,
-                org.pelerin.app.missions.documentation.MissionNote.NONE,
-                List.of(),
-                List.of(),
-                Dossier.Particulars.NONE);
-    }
-
     @Test
     void instants_carry_their_offset_and_values_the_digits_they_have() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(12.05, Double.NaN, 0.1 + 0.2, -3), CsvExport.Part.all(0), ShownUnits.RECORDED, out);
+        CsvExport.write(
+                SampleDossier.of(12.05, Double.NaN, 0.1 + 0.2, -3), CsvExport.Part.all(0), ShownUnits.RECORDED, out);
         List<String> lines = out.toString().lines().toList();
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))
@@ -122,7 +55,7 @@ class ExportTest {
         long second = START.plus(Duration.ofMinutes(30)).toEpochMilli();
         // from the second row to just before the fourth
         CsvExport.Part part = new CsvExport.Part(0, List.of(0), second, second + 3_600_000);
-        CsvExport.write(dossier(1, 2, 3, 4), part, ShownUnits.RECORDED, out);
+        CsvExport.write(SampleDossier.of(1, 2, 3, 4), part, ShownUnits.RECORDED, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
                         "Time,\"Air, left (°C)\"",
@@ -130,13 +63,13 @@ class ExportTest {
                         "2026-10-25T02:30:00.000+01:00,3.0");
         assertThat(out.toString()).contains("# A part of the record: what was shown of it");
         StringWriter none = new StringWriter();
-        CsvExport.write(dossier(1), new CsvExport.Part(0, List.of(7), 0, 1), ShownUnits.RECORDED, none);
+        CsvExport.write(SampleDossier.of(1), new CsvExport.Part(0, List.of(7), 0, 1), ShownUnits.RECORDED, none);
         assertThat(none.toString().lines().filter(l -> !l.startsWith("#"))).containsExactly("Time");
     }
 
     @Test
     void a_dose_that_is_judged_is_named_among_the_limits() throws IOException {
-        Dossier d = dossier(80);
+        Dossier d = SampleDossier.of(80);
         JudgementDocument.Shift shift = new JudgementDocument.Shift(
                 "Leq",
                 START,
@@ -179,14 +112,14 @@ class ExportTest {
     @Test
     void an_export_is_in_the_unit_that_is_shown() throws IOException {
         StringWriter out = new StringWriter();
-        CsvExport.write(dossier(37, -40), CsvExport.Part.all(0), ShownUnits.FAHRENHEIT, out);
+        CsvExport.write(SampleDossier.of(37, -40), CsvExport.Part.all(0), ShownUnits.FAHRENHEIT, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
                         "Time,\"Air, left (°F)\"",
                         "2026-10-25T02:30:00.000+02:00,98.6",
                         "2026-10-25T02:00:00.000+01:00,-40.0");
         ByteArrayOutputStream book = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(37, -40), ShownUnits.FAHRENHEIT, book);
+        XlsxExport.write(SampleDossier.of(37, -40), ShownUnits.FAHRENHEIT, book);
         try (Workbook read = WorkbookFactory.create(new ByteArrayInputStream(book.toByteArray()))) {
             Sheet sheet = read.getSheet("Samples");
             assertThat(sheet.getRow(0).getCell(2).getStringCellValue()).isEqualTo("Air, left (°F)");
@@ -208,7 +141,8 @@ class ExportTest {
         DisturbanceRow dip = new DisturbanceRow(
                 START, Duration.ofMillis(380), "dip", "U1", false, 161.5, "V", 70.217391304347, "", 0);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(Collections.nCopies(Dossier.DISTURBANCES, dip), 12), ShownUnits.RECORDED, out);
+        XlsxExport.write(
+                SampleDossier.of(Collections.nCopies(Dossier.DISTURBANCES, dip), 12), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             Sheet sheet = book.getSheet("Disturbances");
             assertThat(sheet.getRow(1).getCell(1).getStringCellValue()).isEqualTo("dip");
@@ -218,7 +152,7 @@ class ExportTest {
                     .isEqualTo("The first 200 are listed.");
         }
         out.reset();
-        XlsxExport.write(dossier(12), ShownUnits.RECORDED, out);
+        XlsxExport.write(SampleDossier.of(12), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             assertThat(book.getSheet("Disturbances")).isNull();
         }
@@ -227,7 +161,7 @@ class ExportTest {
     @Test
     void a_workbook_tells_the_repeated_hour_apart_by_its_offset() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        XlsxExport.write(dossier(12.05, Double.NaN, 13, 14), ShownUnits.RECORDED, out);
+        XlsxExport.write(SampleDossier.of(12.05, Double.NaN, 13, 14), ShownUnits.RECORDED, out);
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(out.toByteArray()))) {
             Sheet sheet = book.getSheet("Samples");
             assertThat(sheet.getRow(1).getCell(0).getLocalDateTimeCellValue())
@@ -241,31 +175,11 @@ class ExportTest {
 
     @Test
     void a_file_s_name_says_which_record_it_is_in_plain_letters() {
-        assertThat(FileNames.of(dossier(1), FileNames.USUAL, "csv"))
+        assertThat(FileNames.of(SampleDossier.of(1), FileNames.USUAL, "csv"))
                 .isEqualTo("PL-18033_kase-reserve-1_2026-10-25_m9.csv");
         // whatever the pattern, no two missions share a name, and none leads out of its directory
-        assertThat(FileNames.of(dossier(1), "../{site} {nothing}", "pdf"))
+        assertThat(FileNames.of(SampleDossier.of(1), "../{site} {nothing}", "pdf"))
                 .endsWith("nothing_m9.pdf")
                 .doesNotContain("/");
-    }
-
-    @Test
-    void a_drawing_escapes_labels_and_leaves_gaps_open() {
-        Formats show = PlainShow.in(PARIS);
-        Dossier d = dossier(12, 13, Double.NaN, 13, 12);
-        String svg = ReportChart.draw(d, d.series().get(0), show);
-        String path = svg.substring(svg.lastIndexOf("<path d=\"") + 9);
-        assertThat(path.substring(0, path.indexOf('"'))
-                        .chars()
-                        .filter(c -> c == 'M')
-                        .count())
-                .isEqualTo(2);
-        assertThat(svg).doesNotContain("NaN");
-    }
-
-    @ParameterizedTest
-    @CsvSource({"0.7,1", "1,1", "1.2,2", "3,5", "7,10", "0.03,0.05", "420,500"})
-    void steps_are_one_two_or_five(double least, double step) {
-        assertThat(ReportChart.niceStep(least)).isCloseTo(step, org.assertj.core.api.Assertions.within(1e-9));
     }
 }

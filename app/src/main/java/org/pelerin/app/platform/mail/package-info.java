@@ -1,0 +1,2 @@
+/** Mails that are sent. */
+package org.pelerin.app.platform.mail;

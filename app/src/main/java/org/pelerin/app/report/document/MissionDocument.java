@@ -1,0 +1,224 @@
+package org.pelerin.app.report.document;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.findings.Findings;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.MissionText;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.documentation.Attachment;
+import org.pelerin.app.missions.documentation.DocumentationService;
+import org.pelerin.app.platform.pdf.AttachedFile;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.report.dossier.Dossier;
+import org.pelerin.app.report.export.CsvExport;
+import org.pelerin.app.review.notes.PinnedNotes;
+import org.pelerin.app.signing.Signing;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.MeanKineticTemperature;
+import org.pelerin.core.unit.ShownUnits;
+import org.springframework.stereotype.Service;
+
+/** A mission's report: on its first page what, where, when, within or not, how sure, and who says so; then what that follows from. */
+@Service
+class MissionDocument {
+
+    /** Rows that are embedded as CSV at most; a longer record is handed over apart. */
+    static final long MOST_ROWS = 500_000;
+
+    private static final int LARGEST_PICTURE = 3_000_000;
+
+    /** A file that goes with the mission, its hash reckoned from its bytes. */
+    public record Kept(Attachment file, String sha256, String picture) {}
+
+    private final Dossier.Clerk clerk;
+    private final Evaluation evaluation;
+    private final Findings findings;
+    private final Signing signing;
+    private final DocumentationService documentation;
+    private final PinnedNotes notes;
+    private final ReportPages pages;
+    private final Formats show;
+
+    MissionDocument(
+            Dossier.Clerk clerk,
+            Evaluation evaluation,
+            Findings findings,
+            Signing signing,
+            DocumentationService documentation,
+            PinnedNotes notes,
+            ReportPages pages,
+            Formats show) {
+        this.clerk = clerk;
+        this.evaluation = evaluation;
+        this.findings = findings;
+        this.signing = signing;
+        this.documentation = documentation;
+        this.notes = notes;
+        this.pages = pages;
+        this.show = show;
+    }
+
+    Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress) throws IOException {
+        progress.at(0, 4);
+        Dossier d = clerk.gather(r.scope().mission())
+                .orElseThrow(() -> new NothingToReportException("Nothing of this mission is home"));
+        progress.at(1, 4);
+        List<AttachedFile> files = files(d);
+        progress.at(2, 4);
+        String sentence = MissionText.verdict(d.judgement(), d.zone(), show);
+        Set<Section> present = present(r.spec(), d);
+        Map<String, Object> model = new HashMap<>();
+        model.put("d", d);
+        model.put("r", r);
+        model.put("at", at);
+        model.put("head", head);
+        model.put("show", show);
+        model.put("house", pages.house());
+        model.put("logo", pages.logo());
+        model.put("sentence", sentence);
+        model.put(
+                "sections",
+                Section.of(ReportKind.MISSION).stream()
+                        .filter(present::contains)
+                        .toList());
+        model.put("charts", present.contains(Section.CHARTS) ? charts(d, r.spec()) : List.of());
+        model.put("series", wanted(d, r.spec()));
+        model.put(
+                "excursions",
+                d.judgement().excursions().stream()
+                        .filter(e -> e.channel() == null || r.spec().wants(e.channel()))
+                        .toList());
+        model.put("findings", findings.about(d.mission().id()));
+        model.put("words", new FindingWords(ShownUnits.RECORDED, show));
+        model.put("standing", signing.of(d.mission()));
+        model.put("altered", signing.altered(d.mission()));
+        model.put("notes", notes.of(d.mission()));
+        model.put("kept", kept(d));
+        model.put("mkt", d.judgement().series().stream().anyMatch(c -> c.mkt() != null));
+        model.put("enthalpy", MeanKineticTemperature.DEFAULT_ENTHALPY);
+        model.put(
+                "lasted",
+                Duration.between(
+                        d.mission().records().firstAt(), d.mission().records().lastAt()));
+        model.put(
+                "files",
+                files.stream()
+                        .map(f ->
+                                new ReportFile(0, f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())))
+                        .toList());
+        model.put("tooLong", rows(d) > MOST_ROWS);
+        String body = pages.body("mission", model);
+        progress.at(3, 4);
+        return new Composed("Mission " + d.mission().id() + " of " + d.mission().serial(), sentence, body, files);
+    }
+
+    private static long rows(Dossier d) {
+        return d.tables().stream().mapToLong(t -> t.get(0).axis().count()).sum();
+    }
+
+    /** Sections that were chosen and have something to say; what is expected in every report says that there is nothing. */
+    private Set<Section> present(ReportSpec spec, Dossier d) {
+        Set<Section> out = Section.of(ReportKind.MISSION);
+        out.retainAll(spec.sections());
+        if (d.judgement().shifts().isEmpty()) {
+            out.remove(Section.SHIFTS);
+        }
+        if (d.disturbances().isEmpty()) {
+            out.remove(Section.DISTURBANCES);
+        }
+        if (d.visits().isEmpty()) {
+            out.remove(Section.HISTORY);
+        }
+        if (d.particulars().attachments().isEmpty()) {
+            out.remove(Section.PICTURES);
+        }
+        if (notes.of(d.mission()).isEmpty() && d.note().remarks().isEmpty()) {
+            out.remove(Section.NOTES);
+        }
+        if (d.particulars().judged().isEmpty()) {
+            out.remove(Section.EXCLUSIONS);
+        }
+        return out;
+    }
+
+    private static List<JudgementDocument.Channel> wanted(Dossier d, ReportSpec spec) {
+        return d.judgement().series().stream()
+                .filter(s -> spec.wants(s.channel()))
+                .toList();
+    }
+
+    /** A chart a series; a second table says the same at a coarser grain and has none. */
+    private List<String> charts(Dossier d, ReportSpec spec) {
+        List<List<Series>> tables = d.tables();
+        return IntStream.range(0, tables.size())
+                .filter(t -> t == 0 || tables.get(t).get(0).axis().events())
+                .boxed()
+                .flatMap(t -> tables.get(t).stream())
+                .filter(s -> spec.wants(s.label()))
+                .map(s -> ReportChart.draw(d, s, show))
+                .toList();
+    }
+
+    private List<Kept> kept(Dossier d) {
+        return d.particulars().attachments().stream()
+                .map(a -> {
+                    byte[] bytes = documentation.bytes(a);
+                    return new Kept(
+                            a,
+                            Sha256.of(bytes),
+                            a.picture() && bytes.length <= LARGEST_PICTURE
+                                    ? "data:" + a.type() + ";base64,"
+                                            + Base64.getEncoder().encodeToString(bytes)
+                                    : null);
+                })
+                .toList();
+    }
+
+    /** The data, the limits and the judgement, as they were when the report was made. */
+    private List<AttachedFile> files(Dossier d) throws IOException {
+        Mission m = d.mission();
+        List<AttachedFile> out = new ArrayList<>();
+        if (rows(d) <= MOST_ROWS) {
+            for (int t = 0; t < d.tables().size(); t++) {
+                ByteArrayOutputStream csv = new ByteArrayOutputStream();
+                try (Writer writer = new OutputStreamWriter(csv, StandardCharsets.UTF_8)) {
+                    CsvExport.write(d, CsvExport.Part.all(t), ShownUnits.RECORDED, writer);
+                }
+                out.add(new AttachedFile(
+                        "mission-" + m.id() + (t == 0 ? "" : "-table-" + (t + 1)) + ".csv",
+                        "text/csv",
+                        t == 0 ? "The record, a row a sample" : "Table " + (t + 1) + " of the record",
+                        true,
+                        csv.toByteArray()));
+            }
+        }
+        out.add(json(
+                "mission-" + m.id() + "-limits.json",
+                "The limits that it is judged by",
+                LimitsDocument.pretty(d.limits())));
+        out.add(json("mission-" + m.id() + "-judgement.json", "Its judgement", evaluation.text(m)));
+        return out;
+    }
+
+    private static AttachedFile json(String name, String what, String text) {
+        return new AttachedFile(name, "application/json", what, true, text.getBytes(StandardCharsets.UTF_8));
+    }
+}

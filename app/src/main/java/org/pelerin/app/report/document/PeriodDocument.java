@@ -1,0 +1,348 @@
+package org.pelerin.app.report.document;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.StringWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.findings.Finding;
+import org.pelerin.app.findings.FindingOverview;
+import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Site;
+import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.pdf.AttachedFile;
+import org.pelerin.app.platform.text.CsvCell;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
+import org.pelerin.app.report.export.CsvExport;
+import org.pelerin.app.review.Carpet;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.unit.ShownUnits;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The report of a site, a spot or all of them over a time: on its first page how each spot did, then what that follows from. */
+@Service
+class PeriodDocument {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int MOST_FINDINGS = 1000;
+    static final long MOST_ROWS = 500_000;
+
+    private final PlaceService places;
+    private final SpotPeriods periods;
+    private final FindingOverview findings;
+    private final Evaluation evaluation;
+    private final SeriesStore store;
+    private final ReportPages pages;
+    private final Formats show;
+    private final Clock clock;
+
+    PeriodDocument(
+            PlaceService places,
+            SpotPeriods periods,
+            FindingOverview findings,
+            Evaluation evaluation,
+            SeriesStore store,
+            ReportPages pages,
+            Formats show,
+            Clock clock) {
+        this.places = places;
+        this.periods = periods;
+        this.findings = findings;
+        this.evaluation = evaluation;
+        this.store = store;
+        this.pages = pages;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    /** What it is called: its place and its time. */
+    String title(Report.Scope scope) {
+        String place = scope.spot() != null
+                ? places.find(scope.spot()).map(s -> s.site() + ", " + s.name()).orElse("A spot that is gone")
+                : scope.site() != null
+                        ? places.site(scope.site()).map(Site::name).orElse("A site that is gone")
+                        : "All sites";
+        return place + ", " + PeriodName.of(scope.from(), scope.to());
+    }
+
+    private List<Spot> spots(Report.Scope scope) {
+        if (scope.spot() != null) {
+            return places.spot(scope.spot()).stream().toList();
+        }
+        return scope.site() != null ? places.spots(scope.site()) : places.spots();
+    }
+
+    Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress) throws IOException {
+        List<Spot> spots = spots(r.scope());
+        if (spots.isEmpty()) {
+            throw new NothingToReportException("There is no spot there");
+        }
+        Map<Long, ZoneId> zones = new HashMap<>();
+        places.sites().forEach(s -> zones.put(s.id(), s.zoneId()));
+        ZoneId zone = zones.getOrDefault(spots.get(0).siteId(), show.home());
+        Instant now = clock.instant();
+        List<SpotPeriod> all = new ArrayList<>();
+        Instant first = null;
+        Instant last = null;
+        for (Spot spot : spots) {
+            ZoneId z = zones.getOrDefault(spot.siteId(), show.home());
+            Instant from = r.scope().from().atStartOfDay(z).toInstant();
+            Instant end = r.scope().to().plusDays(1).atStartOfDay(z).toInstant();
+            if (!from.isBefore(now)) {
+                throw new NothingToReportException("That time has not begun yet");
+            }
+            Instant to = end.isBefore(now) ? end : now;
+            progress.at(all.size(), spots.size() + 2);
+            all.add(periods.of(spot, z, from, to, r.spec()));
+            first = first == null || from.isBefore(first) ? from : first;
+            last = last == null || to.isAfter(last) ? to : last;
+        }
+        String title = title(r.scope());
+        String sentence = title + ": " + sentence(all);
+        List<AttachedFile> files = files(all, first, last, zones, spots);
+        progress.at(spots.size(), spots.size() + 2);
+        List<Finding> found = findings.during(r.scope().site(), r.scope().spot(), first, last, MOST_FINDINGS);
+        String body = pages.body("period", model(r, at, head, all, found, files, zone, first, last, sentence));
+        progress.at(spots.size() + 1, spots.size() + 2);
+        return new Composed(title, sentence, body, files);
+    }
+
+    private Map<String, Object> model(
+            Report r,
+            Instant at,
+            AuditVerification.Head head,
+            List<SpotPeriod> all,
+            List<Finding> found,
+            List<AttachedFile> files,
+            ZoneId zone,
+            Instant first,
+            Instant last,
+            String sentence) {
+        Set<Section> present = Section.of(ReportKind.PERIOD);
+        present.retainAll(r.spec().sections());
+        List<SpotPeriod.Part> parts =
+                all.stream().flatMap(s -> s.missions().stream()).toList();
+        Map<String, Object> model = new HashMap<>();
+        model.put("r", r);
+        model.put("at", at);
+        model.put("head", head);
+        model.put("show", show);
+        model.put("house", pages.house());
+        model.put("logo", pages.logo());
+        model.put("sentence", sentence);
+        model.put("zone", zone);
+        model.put("from", first);
+        model.put("to", last);
+        model.put(
+                "running",
+                last.isBefore(r.scope().to().plusDays(1).atStartOfDay(zone).toInstant()));
+        model.put(
+                "sections",
+                Section.of(ReportKind.PERIOD).stream().filter(present::contains).toList());
+        model.put("spots", all);
+        model.put("parts", parts);
+        model.put(
+                "loggers",
+                parts.stream().map(p -> p.mission().serial()).distinct().count());
+        model.put("signed", signed(parts));
+        model.put(
+                "lapsed",
+                certificates(parts).filter(SpotPeriod.Certificate::lapsed).count());
+        model.put(
+                "without",
+                parts.stream().filter(p -> p.certificates().isEmpty()).count());
+        model.put("findings", found);
+        model.put("waiting", found.stream().filter(f -> f.state().waits()).count());
+        model.put("words", new FindingWords(ShownUnits.RECORDED, show));
+        model.put(
+                "files",
+                files.stream()
+                        .map(f ->
+                                new ReportFile(0, f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())))
+                        .toList());
+        return model;
+    }
+
+    private static Stream<SpotPeriod.Certificate> certificates(List<SpotPeriod.Part> parts) {
+        return parts.stream().flatMap(p -> p.certificates().stream());
+    }
+
+    private String signed(List<SpotPeriod.Part> parts) {
+        long approved =
+                parts.stream().filter(p -> p.signedAs() == SignedAs.APPROVED).count();
+        long reviewed =
+                parts.stream().filter(p -> p.signedAs() == SignedAs.REVIEWED).count();
+        long unsigned = parts.size() - approved - reviewed;
+        return parts.isEmpty()
+                ? "There is no mission that could be signed."
+                : "Of " + show.counted(parts.size(), "mission") + " " + show.count(approved) + " approved, "
+                        + show.count(reviewed) + " reviewed, " + show.count(unsigned) + " signed by nobody.";
+    }
+
+    /** “outside limits at 2 of 7 spots; within limits at 4; nothing recorded at 1.”, of one spot “outside limits for 5 h.” */
+    String sentence(List<SpotPeriod> all) {
+        if (all.size() == 1) {
+            SpotPeriod.Times t = all.get(0).times();
+            return all.get(0).verdict()
+                    + (t.out().isZero() ? "" : " for " + show.rough(t.out()))
+                    + (t.judged().isZero()
+                            ? "."
+                            : "; " + show.percent(t.coverage()) + " of the time are judged and have data.");
+        }
+        long silent = all.stream().filter(s -> s.times().recorded().isZero()).count();
+        long out = count(all, Carpet.State.ABOVE);
+        long kept = count(all, Carpet.State.KEPT);
+        long missing = count(all, Carpet.State.MISSING);
+        List<String> said = new ArrayList<>();
+        say(said, "outside limits at ", out, all.size());
+        say(said, "within limits at ", kept, all.size());
+        say(said, "data missing at ", missing, all.size());
+        say(said, "recorded, but not judged at ", all.size() - out - missing - kept - silent, all.size());
+        say(said, "nothing recorded at ", silent, all.size());
+        return String.join("; ", said) + ".";
+    }
+
+    /** The first says of how many. */
+    private void say(List<String> said, String what, long n, int all) {
+        if (n > 0) {
+            said.add(what + (said.isEmpty() ? show.part(n, all) + " spots" : show.count(n)));
+        }
+    }
+
+    private static long count(List<SpotPeriod> all, Carpet.State state) {
+        return all.stream().filter(s -> s.times().state() == state).count();
+    }
+
+    private List<AttachedFile> files(
+            List<SpotPeriod> all, Instant first, Instant last, Map<Long, ZoneId> zones, List<Spot> spots)
+            throws IOException {
+        List<AttachedFile> out = new ArrayList<>();
+        out.add(csv("spots.csv", "How each spot did", spotsCsv(all)));
+        out.add(csv("excursions.csv", "Excursions of the time", excursionsCsv(all)));
+        List<Map<String, Object>> judged = new ArrayList<>();
+        long rows = 0;
+        List<AttachedFile> data = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            ZoneId zone = zones.getOrDefault(spots.get(i).siteId(), show.home());
+            for (SpotPeriod.Part p : all.get(i).missions()) {
+                judged.add(judgement(p.mission()));
+                for (SeriesTable table : store.tables(p.mission())) {
+                    long from = table.axis().indexAtOrAfter(first.toEpochMilli());
+                    long to = table.axis().indexAtOrAfter(last.toEpochMilli());
+                    rows += Math.max(0, to - from);
+                    if (to > from && rows <= MOST_ROWS) {
+                        data.add(samples(p.mission(), table, from, to, first, last, zone));
+                    }
+                }
+            }
+        }
+        out.add(new AttachedFile(
+                "judgements.json",
+                "application/json",
+                "Limits and judgement of each mission, as it was kept when this was made",
+                true,
+                JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(judged)));
+        if (rows <= MOST_ROWS) {
+            out.addAll(data);
+        }
+        return out;
+    }
+
+    private Map<String, Object> judgement(Mission m) {
+        String text = evaluation.text(m);
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("mission", m.id());
+        out.put("serial", m.serial());
+        out.put("limits", JSON.readTree(LimitsDocument.write(evaluation.limits(m, JudgementDocument.read(text)))));
+        out.put("judgementSha256", Sha256.of(text.getBytes(StandardCharsets.UTF_8)));
+        out.put("judgement", JSON.readTree(text));
+        return out;
+    }
+
+    private AttachedFile samples(
+            Mission m, SeriesTable table, long from, long to, Instant first, Instant last, ZoneId zone)
+            throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (Writer writer = new OutputStreamWriter(bytes, StandardCharsets.UTF_8)) {
+            CsvExport.rows(
+                    store.window(m, table, from, to),
+                    first.toEpochMilli(),
+                    last.toEpochMilli(),
+                    zone,
+                    ShownUnits.RECORDED,
+                    writer);
+        }
+        return new AttachedFile(
+                "mission-" + m.id() + "-" + table.channels().get(0) + ".csv",
+                "text/csv",
+                "What mission " + m.id() + " of " + m.serial() + " recorded in the time",
+                true,
+                bytes.toByteArray());
+    }
+
+    private static AttachedFile csv(String name, String what, String text) {
+        return new AttachedFile(name, "text/csv", what, true, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String spotsCsv(List<SpotPeriod> all) {
+        StringWriter out = new StringWriter();
+        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
+        csv.writeRecord(
+                "Site", "Spot", "Verdict", "Judged (s)", "Missing (s)", "Out (s)", "Within (s)", "Coverage (%)");
+        all.forEach(s -> csv.writeRecord(
+                CsvCell.text(s.site()),
+                CsvCell.text(s.name()),
+                s.verdict(),
+                String.valueOf(s.times().judged().toSeconds()),
+                String.valueOf(s.times().missing().toSeconds()),
+                String.valueOf(s.times().out().toSeconds()),
+                String.valueOf(s.times().within().toSeconds()),
+                String.format(Locale.ROOT, "%.3f", s.times().coverage())));
+        return out.toString();
+    }
+
+    private static String excursionsCsv(List<SpotPeriod> all) {
+        StringWriter out = new StringWriter();
+        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
+        csv.writeRecord("Site", "Spot", "Mission", "Channel", "Direction", "Start", "End", "Peak", "Limit", "Unit");
+        all.forEach(s -> s.departures().forEach(l -> {
+            JudgementDocument.Departure e = l.departure();
+            csv.writeRecord(
+                    CsvCell.text(s.site()),
+                    CsvCell.text(s.name()),
+                    String.valueOf(l.mission()),
+                    CsvCell.text(e.channel() == null ? "" : e.channel()),
+                    e.direction(),
+                    e.start().toString(),
+                    e.end().toString(),
+                    e.peak() == null ? "" : e.peak().toString(),
+                    e.limit() == null ? "" : e.limit().toString(),
+                    e.unit() == null ? "" : e.unit());
+        }));
+        return out.toString();
+    }
+}

@@ -1,0 +1,26 @@
+package org.pelerin.app.report.document;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+
+/** How a span of days is called. */
+final class PeriodName {
+
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", Locale.UK);
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+
+    private PeriodName() {}
+
+    /** “October 2026”, “July 2026 to September 2026”, “3 Oct 2026 to 17 Oct 2026”; both days belong to it. */
+    static String of(LocalDate from, LocalDate to) {
+        YearMonth first = YearMonth.from(from);
+        YearMonth last = YearMonth.from(to);
+        boolean months = from.getDayOfMonth() == 1 && to.equals(last.atEndOfMonth());
+        if (months) {
+            return first.equals(last) ? MONTH.format(first) : MONTH.format(first) + " to " + MONTH.format(last);
+        }
+        return from.equals(to) ? DAY.format(from) : DAY.format(from) + " to " + DAY.format(to);
+    }
+}

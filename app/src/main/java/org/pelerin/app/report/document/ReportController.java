@@ -1,0 +1,269 @@
+package org.pelerin.app.report.document;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.security.Principal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
+import java.util.List;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Reports: ordered, looked at, handed out. */
+@Controller
+class ReportController {
+
+    private static final int PAGE = 40;
+    private static final int LONGEST_YEARS = 3;
+    private static final int OF_MISSION = 5;
+
+    /** The order makes no sense; nothing was ordered. */
+    static final class NotOrderedException extends NotDoneException {
+        NotOrderedException(String message) {
+            super(message);
+        }
+    }
+
+    private final Reports reports;
+    private final ReportSchedules schedules;
+    private final PeriodDocument periods;
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final PlaceService places;
+    private final Post post;
+    private final Formats show;
+    private final Clock clock;
+
+    ReportController(
+            Reports reports,
+            ReportSchedules schedules,
+            PeriodDocument periods,
+            MissionService missions,
+            Evaluation evaluation,
+            PlaceService places,
+            Post post,
+            Formats show,
+            Clock clock) {
+        this.reports = reports;
+        this.schedules = schedules;
+        this.periods = periods;
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.places = places;
+        this.post = post;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    @GetMapping("/reports")
+    String list(@RequestParam(defaultValue = "0") int page, Model model) {
+        ReportForm form = new ReportForm();
+        LocalDate month = today().withDayOfMonth(1);
+        form.from = month.minusMonths(1).toString();
+        form.to = month.minusDays(1).toString();
+        form.sections = List.copyOf(Section.of(ReportKind.PERIOD));
+        return list(form, page, model);
+    }
+
+    private String list(ReportForm form, int page, Model model) {
+        int count = reports.count();
+        int pages = Math.max(1, (count + PAGE - 1) / PAGE);
+        int at = Math.max(0, Math.min(page, pages - 1));
+        model.addAttribute("room", "reports");
+        model.addAttribute("form", form);
+        model.addAttribute("reports", reports.page(PAGE, at));
+        model.addAttribute("count", count);
+        model.addAttribute("number", at);
+        model.addAttribute("pages", pages);
+        model.addAttribute("sites", places.sites());
+        model.addAttribute("spots", places.spots());
+        model.addAttribute("sections", Section.of(ReportKind.PERIOD));
+        model.addAttribute("spans", ReportSchedule.Span.values());
+        model.addAttribute(
+                "schedules",
+                schedules.all().stream()
+                        .map(s -> new Planned(s, place(s.site(), s.spot())))
+                        .toList());
+        model.addAttribute("mails", post.present());
+        LocalDate month = today().withDayOfMonth(1);
+        model.addAttribute("thisMonth", month);
+        model.addAttribute("lastMonth", month.minusMonths(1));
+        return "report/kept/list";
+    }
+
+    /** A schedule with what it is about, in words. */
+    public record Planned(ReportSchedule schedule, String place) {
+        public String next() {
+            return schedule.nextOn().toString();
+        }
+    }
+
+    private String place(Long site, Long spot) {
+        return spot != null
+                ? places.find(spot).map(s -> s.site() + ", " + s.name()).orElse("a spot that is gone")
+                : site != null ? places.site(site).map(s -> s.name()).orElse("a site that is gone") : "all sites";
+    }
+
+    private LocalDate today() {
+        return clock.instant().atZone(show.home()).toLocalDate();
+    }
+
+    /** A period's report, once or again and again. */
+    @PostMapping("/reports")
+    String order(@ModelAttribute("form") ReportForm form, Principal me, Model model, RedirectAttributes flash) {
+        FieldReader read = new FieldReader();
+        ReportSpec spec = form.spec(ReportKind.PERIOD, read);
+        String mail = form.mail(read);
+        ReportSchedule.Span span = Arrays.stream(ReportSchedule.Span.values())
+                .filter(s -> s.name().equals(form.every))
+                .findFirst()
+                .orElse(null);
+        LocalDate from = span != null ? null : form.day("from", form.from, read);
+        LocalDate to = span != null ? null : form.day("to", form.to, read);
+        if (from != null && to != null && to.isBefore(from)) {
+            read.wrong("to", "It ends before it begins");
+        }
+        if (from != null && to != null && ChronoUnit.DAYS.between(from, to) > LONGEST_YEARS * 366L) {
+            read.wrong("to", "A report is about three years at most");
+        }
+        if (from != null && from.isAfter(today())) {
+            read.wrong("from", "That time has not begun yet");
+        }
+        if (!read.errors().isEmpty()) {
+            model.addAttribute("errors", read.errors());
+            return list(form, 0, model);
+        }
+        if (span != null) {
+            schedules.add(form.site(), form.spot(), span, spec, mail, me.getName());
+            flash.addFlashAttribute("said", "It is made " + span.words() + " from now on.");
+            return "redirect:/reports";
+        }
+        Report.Scope scope = new Report.Scope(null, form.site(), form.spot(), from, to);
+        return "redirect:/reports/"
+                + reports.order(ReportKind.PERIOD, periods.title(scope), scope, spec, mail, me.getName());
+    }
+
+    @PostMapping("/reports/schedules/{id}/remove")
+    String removeSchedule(@PathVariable long id, Principal me, RedirectAttributes flash) {
+        schedules.remove(id, me.getName());
+        flash.addFlashAttribute("said", "It is not made any more. What was made is kept.");
+        return "redirect:/reports";
+    }
+
+    /** What a report of a mission is to hold. */
+    @GetMapping("/missions/{id}/reports")
+    String ofMission(@PathVariable long id, Model model) {
+        Mission m = mission(id);
+        model.addAttribute("room", "missions");
+        model.addAttribute("m", m);
+        model.addAttribute("sections", Section.of(ReportKind.MISSION));
+        model.addAttribute(
+                "channels",
+                evaluation
+                        .judgement(m)
+                        .map(j -> j.series().stream()
+                                .map(c -> c.channel())
+                                .distinct()
+                                .toList())
+                        .orElse(List.of()));
+        model.addAttribute("reports", reports.ofMission(id, PAGE));
+        model.addAttribute("mails", post.present());
+        return "report/kept/mission";
+    }
+
+    /** As a part of the mission's page: those that there are. */
+    @GetMapping("/missions/{id}/reports/newest")
+    String newest(@PathVariable long id, Model model) {
+        model.addAttribute("reports", reports.ofMission(mission(id).id(), OF_MISSION));
+        return "report/kept/part :: newest";
+    }
+
+    /** @param form without sections and channels for all of them */
+    @PostMapping("/missions/{id}/reports")
+    String orderOfMission(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean chosen,
+            @ModelAttribute("form") ReportForm form,
+            Principal me) {
+        Mission m = mission(id);
+        if (!m.collected() && m.records().received() == null) {
+            throw new NotOrderedException("Nothing of mission " + id + " is home that could be reported");
+        }
+        FieldReader read = new FieldReader();
+        ReportSpec typed = form.spec(ReportKind.MISSION, read);
+        String mail = form.mail(read);
+        read.errors().values().stream().findFirst().ifPresent(e -> {
+            throw new NotOrderedException(e);
+        });
+        ReportSpec spec = chosen ? typed : ReportSpec.whole(ReportKind.MISSION);
+        Report.Scope scope = new Report.Scope(id, null, null, null, null);
+        return "redirect:/reports/"
+                + reports.order(
+                        ReportKind.MISSION, "Mission " + id + ", " + m.where(), scope, spec, mail, me.getName());
+    }
+
+    @GetMapping("/reports/{id}")
+    String one(@PathVariable long id, Model model) {
+        Report r = report(id);
+        model.addAttribute("room", "reports");
+        model.addAttribute("r", r);
+        model.addAttribute("files", reports.files(id));
+        model.addAttribute("body", reports.body(id));
+        return "report/kept/one";
+    }
+
+    /** How far it is, while it is being made; a page of its own once it is. */
+    @GetMapping("/reports/{id}/state")
+    String state(@PathVariable long id, HttpServletResponse response, Model model) {
+        Report r = report(id);
+        if (!r.busy()) {
+            response.setHeader("HX-Refresh", "true");
+        }
+        model.addAttribute("r", r);
+        return "report/kept/part :: state";
+    }
+
+    @PostMapping("/reports/{id}/again")
+    String again(@PathVariable long id, Principal me) {
+        reports.again(report(id).id(), me.getName());
+        return "redirect:/reports/" + id;
+    }
+
+    @GetMapping("/reports/{id}/report.pdf")
+    void pdf(@PathVariable long id, HttpServletResponse response) throws IOException {
+        Report r = report(id);
+        if (!r.ready()) {
+            throw new NotThereException("Report " + id + " is not made yet.");
+        }
+        response.setContentType("application/pdf");
+        response.setContentLength(r.made().size());
+        response.setHeader("Content-Disposition", "attachment; filename=\"" + r.fileName() + "\"");
+        response.setHeader("Cache-Control", "no-store");
+        reports.write(id, response.getOutputStream());
+    }
+
+    private Report report(long id) {
+        return reports.find(id).orElseThrow(() -> new NotThereException("There is no report " + id + "."));
+    }
+
+    private Mission mission(long id) {
+        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+    }
+}

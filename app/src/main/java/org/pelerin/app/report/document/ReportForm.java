@@ -1,0 +1,70 @@
+package org.pelerin.app.report.document;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.MailAddress;
+
+/** What a report is to hold, as it is typed. */
+public class ReportForm implements Form {
+
+    /** {@code all}, {@code site-3} or {@code spot-7}. */
+    public String place = "all";
+
+    public String from = "";
+    public String to = "";
+    public List<Section> sections = List.of();
+    public List<String> channels = List.of();
+    public String comment = "";
+    public String mailTo = "";
+    /** Empty for once. */
+    public String every = "";
+
+    ReportSpec spec(ReportKind kind, FieldReader read) {
+        Set<Section> chosen = EnumSet.noneOf(Section.class);
+        chosen.addAll(sections == null ? List.of() : sections);
+        chosen.retainAll(Section.of(kind));
+        return new ReportSpec(
+                chosen,
+                channels == null ? List.of() : channels,
+                read.text("comment", comment == null ? "" : comment, Length.REPORT_COMMENT));
+    }
+
+    /** Null for all, or where it is of a spot. */
+    Long site() {
+        return number("site-");
+    }
+
+    Long spot() {
+        return number("spot-");
+    }
+
+    private Long number(String begins) {
+        return place != null && place.matches(begins + "\\d{1,18}")
+                ? Long.valueOf(place.substring(begins.length()))
+                : null;
+    }
+
+    /** Empty for nobody. */
+    String mail(FieldReader read) {
+        String address = mailTo == null ? "" : mailTo.strip();
+        if (!address.isEmpty() && !MailAddress.valid(address)) {
+            read.wrong("mailTo", "That is no mail address");
+        }
+        return address;
+    }
+
+    LocalDate day(String field, String text, FieldReader read) {
+        try {
+            return LocalDate.parse(text.strip());
+        } catch (DateTimeParseException e) {
+            read.wrong(field, "Say which day, as in 2026-10-01");
+            return null;
+        }
+    }
+}

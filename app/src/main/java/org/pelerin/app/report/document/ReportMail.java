@@ -1,0 +1,96 @@
+package org.pelerin.app.report.document;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.platform.work.LongWork;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.mail.MailException;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Sends a report that somebody wanted by mail. A server that does not take it is asked again, later each time. */
+@Component
+class ReportMail implements LongWork {
+
+    static final String KIND = "report-mail";
+
+    private static final Logger LOG = LoggerFactory.getLogger(ReportMail.class);
+    private static final int MOST_ATTEMPTS = 12;
+    private static final Duration FIRST_PAUSE = Duration.ofMinutes(1);
+
+    private final ReportMapper mapper;
+    private final Reports reports;
+    private final Post post;
+    private final OwnAddress address;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    ReportMail(
+            ReportMapper mapper,
+            Reports reports,
+            Post post,
+            OwnAddress address,
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.mapper = mapper;
+        this.reports = reports;
+        this.post = post;
+        this.address = address;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public int atOnce() {
+        return 1;
+    }
+
+    @Override
+    public void run(long id, Claim claim) throws IOException {
+        Report r = reports.find(id).orElse(null);
+        if (r == null || r.made() == null || r.made().mailedAt() != null || !post.present()) {
+            transaction.executeWithoutResult(t -> claim.finish());
+            return;
+        }
+        try {
+            send(r);
+            transaction.executeWithoutResult(t -> {
+                mapper.mailed(id, clock.instant());
+                claim.finish();
+            });
+        } catch (MailException e) {
+            LOG.warn("Report {} could not be sent to {}: {}", id, r.mailTo(), e.getMessage());
+            transaction.executeWithoutResult(t -> {
+                if (claim.attempts() >= MOST_ATTEMPTS) {
+                    claim.finish();
+                } else {
+                    claim.retry(FIRST_PAUSE.multipliedBy(1L << claim.attempts()));
+                }
+            });
+        }
+    }
+
+    private void send(Report r) throws IOException {
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+        reports.write(r.id(), pdf);
+        post.send(
+                r.mailTo(),
+                "Report: " + r.title(),
+                r.made().sentence() + "\n\nThe report is attached; it is kept as " + address.base() + "/reports/"
+                        + r.id() + ".\nSHA-256 " + r.made().sha256() + "\n",
+                r.fileName(),
+                "application/pdf",
+                pdf.toByteArray());
+    }
+}

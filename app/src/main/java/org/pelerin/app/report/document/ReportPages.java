@@ -1,0 +1,85 @@
+package org.pelerin.app.report.document;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.Base64;
+import java.util.Locale;
+import java.util.Map;
+import org.pelerin.app.house.House;
+import org.pelerin.app.house.HouseService;
+import org.pelerin.app.platform.pdf.ArchivePdf;
+import org.pelerin.core.text.CleanText;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+
+/** Fills the templates of reports, and lays them on the house's paper; web page and PDF have one content and one style sheet. */
+@Component
+class ReportPages {
+
+    private static final String STYLE = resource("/static/css/report.css");
+
+    /** Laid on pages. */
+    record Laid(byte[] pdf, int pages) {}
+
+    private final SpringTemplateEngine templates;
+    private final HouseService house;
+    private final ArchivePdf pdf;
+
+    ReportPages(SpringTemplateEngine templates, HouseService house, ArchivePdf pdf) {
+        this.templates = templates;
+        this.house = house;
+        this.pdf = pdf;
+    }
+
+    private static String resource(String path) {
+        try (InputStream in = ReportPages.class.getResourceAsStream(path)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    String body(String template, Map<String, Object> model) {
+        return CleanText.lines(templates.process("report/document/" + template, new Context(Locale.UK, model)));
+    }
+
+    House house() {
+        return house.house();
+    }
+
+    /** The logo as an address that holds it; null for none. */
+    String logo() {
+        return house.logo()
+                .map(l -> "data:" + l.type() + ";base64," + Base64.getEncoder().encodeToString(l.bytes()))
+                .orElse(null);
+    }
+
+    Laid lay(long report, Composed c, Instant at) throws IOException {
+        String foot = "report " + report + " · "
+                + c.title().replaceAll("[^\\p{L}\\p{N} .,:/–#-]", " ").strip();
+        String page = "@page { size: " + house().paper().css() + "; margin: 17mm 16mm 18mm 16mm;"
+                + " @bottom-left { content: \"" + foot + "\"; font: 8pt Next; color: #4a5a60; }"
+                + " @bottom-right { content: \"page \" counter(page) \" of \" counter(pages); font: 8pt Next; color: #4a5a60; } }";
+        String html = "<!DOCTYPE html><html lang=\"en\" xmlns=\"http://www.w3.org/1999/xhtml\"><head><title>"
+                + escaped(c.title()) + "</title><meta name=\"description\" content=\"" + escaped(c.sentence())
+                + "\"/><meta name=\"author\" content=\""
+                + escaped(house().name().isBlank() ? "Pelerin" : house().name())
+                + "\"/><style>" + STYLE + page + "</style></head><body><div class=\"report\">" + c.body()
+                + "</div></body></html>";
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        int pages = pdf.write(html, c.files(), at, out);
+        return new Laid(out.toByteArray(), pages);
+    }
+
+    private static String escaped(String text) {
+        return text.replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;");
+    }
+}

@@ -1,0 +1,43 @@
+package org.pelerin.app.report.document;
+
+import java.util.List;
+import java.util.Set;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What a report is to hold.
+ *
+ * @param sections that were chosen
+ * @param channels by their labels; none for all
+ * @param comment on its first page; empty for none
+ */
+public record ReportSpec(Set<Section> sections, List<String> channels, String comment) {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    public ReportSpec {
+        sections = sections == null ? Set.of() : Set.copyOf(sections);
+        channels = channels == null ? List.of() : List.copyOf(channels);
+        comment = comment == null ? "" : comment;
+    }
+
+    static ReportSpec read(String json) {
+        return JSON.readValue(json, ReportSpec.class);
+    }
+
+    String json() {
+        return JSON.writeValueAsString(this);
+    }
+
+    public static ReportSpec whole(ReportKind kind) {
+        return new ReportSpec(Section.of(kind), List.of(), "");
+    }
+
+    public boolean has(Section section) {
+        return sections.contains(section);
+    }
+
+    boolean wants(String channel) {
+        return channels.isEmpty() || channels.contains(channel);
+    }
+}

@@ -1,0 +1,162 @@
+package org.pelerin.app.report.document;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.pdf.AttachedFile;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.app.platform.work.Claim;
+import org.pelerin.app.platform.work.WorkOrders;
+import org.pelerin.core.evidence.Sha256;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Orders reports, and keeps them as they were handed out: nothing of a kept one changes. */
+@Service
+@RetriedOnDeadlock
+public class Reports {
+
+    private static final int PIECE = 1 << 20;
+
+    private final ReportMapper mapper;
+    private final WorkOrders orders;
+    private final AuditTrail audit;
+    private final Clock clock;
+
+    Reports(ReportMapper mapper, WorkOrders orders, AuditTrail audit, Clock clock) {
+        this.mapper = mapper;
+        this.orders = orders;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /**
+     * @param mailTo whom it is sent to; empty for nobody
+     * @return its number
+     */
+    @Transactional
+    public long order(ReportKind kind, String title, Report.Scope scope, ReportSpec spec, String mailTo, String by) {
+        return order(kind, title, scope, spec, mailTo, null, by);
+    }
+
+    @Transactional
+    long order(
+            ReportKind kind,
+            String title,
+            Report.Scope scope,
+            ReportSpec spec,
+            String mailTo,
+            Long schedule,
+            String by) {
+        ReportMapper.Fresh fresh = new ReportMapper.Fresh(
+                kind, Length.REPORT_TITLE.cut(title), scope, spec.json(), clock.instant(), by, schedule, mailTo);
+        mapper.insert(fresh);
+        orders.order(ReportRunner.KIND, fresh.id);
+        audit.record(by, "order report", "report " + fresh.id, "", title);
+        return fresh.id;
+    }
+
+    /** One that could not be made is tried again. */
+    @Transactional
+    public void again(long id, String by) {
+        if (mapper.again(id) == 0) {
+            throw new TooLateException("It is made, or being made, already");
+        }
+        orders.order(ReportRunner.KIND, id);
+        audit.record(by, "order report", "report " + id, "failed", "again");
+    }
+
+    public Optional<Report> find(long id) {
+        return Optional.ofNullable(mapper.byId(id)).map(ReportMapper.Row::report);
+    }
+
+    /** The newest first. */
+    public List<Report> page(int size, int number) {
+        return all(mapper.page(size, size * number));
+    }
+
+    public int count() {
+        return mapper.count();
+    }
+
+    public List<Report> ofMission(long mission, int limit) {
+        return all(mapper.ofMission(mission, limit));
+    }
+
+    /** The one whose bytes have a hash. */
+    public Optional<Report> bySha256(String sha256) {
+        return Optional.ofNullable(mapper.bySha256(sha256)).map(ReportMapper.Row::report);
+    }
+
+    private static List<Report> all(List<ReportMapper.Row> rows) {
+        return rows.stream().map(ReportMapper.Row::report).toList();
+    }
+
+    /** What it says, as XHTML; empty before it is made. */
+    public String body(long id) {
+        String body = mapper.body(id);
+        return body == null ? "" : body;
+    }
+
+    public List<ReportFile> files(long id) {
+        return mapper.files(id);
+    }
+
+    /** The PDF as it was handed out. */
+    public void write(long id, OutputStream out) throws IOException {
+        for (int seq = 0; ; seq++) {
+            ReportMapper.Piece piece = mapper.pieceOf(id, seq);
+            if (piece == null) {
+                return;
+            }
+            out.write(piece.bytes());
+        }
+    }
+
+    @Transactional
+    void progress(long id, int done, int total) {
+        mapper.progress(id, done, total);
+    }
+
+    @Transactional
+    void fail(long id, String trouble, Claim claim) {
+        mapper.fail(id, Length.REPORT_TROUBLE.cut(trouble));
+        claim.finish();
+    }
+
+    /** Keeps what was made. */
+    @Transactional
+    void keep(Report ordered, Report.Made made, String body, byte[] pdf, List<AttachedFile> files, Claim claim) {
+        if (mapper.made(ordered.id(), made, body) == 1) {
+            for (int seq = 0; seq * PIECE < pdf.length; seq++) {
+                mapper.piece(
+                        ordered.id(),
+                        seq,
+                        Arrays.copyOfRange(pdf, seq * PIECE, Math.min(pdf.length, (seq + 1) * PIECE)));
+            }
+            List<ReportFile> rows = new ArrayList<>();
+            for (AttachedFile f : files) {
+                rows.add(new ReportFile(
+                        rows.size(), f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())));
+            }
+            rows.forEach(f -> mapper.file(ordered.id(), f));
+            audit.record(
+                    ordered.orderedBy(),
+                    "make report",
+                    "report " + ordered.id(),
+                    "",
+                    ordered.title() + ", " + made.pages() + " pages, SHA-256 " + made.sha256());
+            if (!ordered.mailTo().isEmpty()) {
+                orders.order(ReportMail.KIND, ordered.id());
+            }
+        }
+        claim.finish();
+    }
+}

@@ -1,0 +1,90 @@
+package org.pelerin.app.report.document;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.loggers.calibration.Calibration;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.review.Carpet;
+import org.pelerin.core.exchange.JudgementDocument;
+
+/**
+ * What became of a spot in a time.
+ *
+ * @param times nothing in it counts twice where missions or channels overlap
+ * @param carpets a picture a month
+ * @param late visits that came later than its schedule, or have not come
+ */
+public record SpotPeriod(
+        long id,
+        String site,
+        String name,
+        Times times,
+        List<Part> missions,
+        List<Left> departures,
+        List<String> excluded,
+        List<Late> late,
+        List<String> carpets) {
+
+    /**
+     * Lengths of time.
+     *
+     * @param whole the time itself, as far as it has passed
+     * @param recorded of which there is a record, judged or not
+     * @param judged time that was judged by limits, {@code missing} of it without data, {@code out} of it beyond the limits
+     * @param within judged, with data, and not out
+     */
+    public record Times(
+            Duration whole, Duration recorded, Duration judged, Duration missing, Duration out, Duration within) {
+
+        /** How much of the time is judged and has data, in per cent. */
+        public double coverage() {
+            return whole.isZero() ? 0 : 100.0 * (judged.toMillis() - missing.toMillis()) / whole.toMillis();
+        }
+
+        /** Of what is judged and has data, how much was within the limits, in per cent; null where nothing is. */
+        public Double share() {
+            long known = judged.toMillis() - missing.toMillis();
+            return known <= 0 ? null : 100.0 * Math.min(known, within.toMillis()) / known;
+        }
+
+        public Carpet.State state() {
+            return new Carpet.Total(out, missing, judged).state();
+        }
+    }
+
+    /**
+     * A mission that recorded there then.
+     *
+     * @param figures of the time, of what is judged
+     * @param limits each in words
+     */
+    public record Part(
+            Mission mission,
+            String model,
+            SignedAs signedAs,
+            List<JudgementDocument.Channel> figures,
+            String limitsFrom,
+            List<String> limits,
+            List<Certificate> certificates) {}
+
+    /** @param lapsed whether it lapsed before the time, or the record, was over */
+    public record Certificate(String channel, Calibration calibration, boolean lapsed) {}
+
+    /** A departure, as its mission's judgement has it. */
+    public record Left(long mission, JudgementDocument.Departure departure) {}
+
+    /** @param came null where nobody has come by the end of the time */
+    public record Late(Instant due, Instant came, Duration by) {}
+
+    /** In words, without marks. */
+    public String verdict() {
+        return switch (times.state()) {
+            case ABOVE, BELOW -> "outside limits";
+            case MISSING -> "data missing";
+            case KEPT -> "within limits";
+            default -> times.recorded.isZero() ? "nothing recorded" : "not judged";
+        };
+    }
+}

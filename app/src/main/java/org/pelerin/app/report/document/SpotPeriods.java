@@ -1,0 +1,193 @@
+package org.pelerin.app.report.document;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.Spot;
+import org.pelerin.app.placing.Placement;
+import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.report.dossier.CertificatesInForce;
+import org.pelerin.app.report.dossier.LimitLines;
+import org.pelerin.app.review.Carpet;
+import org.pelerin.app.review.RangeFigures;
+import org.pelerin.app.review.SpotPieces;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.record.Spans;
+import org.springframework.stereotype.Component;
+import org.threeten.extra.Interval;
+
+/** Finds out what became of a spot in a time. Judgements are read as they are kept; of samples, the blocks of that time. */
+@Component
+class SpotPeriods {
+
+    private static final int MOST_PLACEMENTS = 200;
+
+    private final SpotPieces pieces;
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final JudgedRecords records;
+    private final RangeFigures figures;
+    private final CertificatesInForce certificates;
+    private final PlacementService placements;
+    private final CaptureStore captures;
+    private final Formats show;
+
+    SpotPeriods(
+            SpotPieces pieces,
+            MissionService missions,
+            Evaluation evaluation,
+            JudgedRecords records,
+            RangeFigures figures,
+            CertificatesInForce certificates,
+            PlacementService placements,
+            CaptureStore captures,
+            Formats show) {
+        this.pieces = pieces;
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.records = records;
+        this.figures = figures;
+        this.certificates = certificates;
+        this.placements = placements;
+        this.captures = captures;
+        this.show = show;
+    }
+
+    /**
+     * @param from of the time, {@code to}: its end, as far as it has passed
+     */
+    SpotPeriod of(Spot spot, ZoneId zone, Instant from, Instant to, ReportSpec spec) {
+        Interval span = Interval.of(from, to);
+        List<Mission> there = pieces.recordedDuring(spot.id(), from, to).stream()
+                .map(m -> missions.find(m.id()).orElseThrow())
+                .toList();
+        List<Carpet.Piece> laid = pieces.of(there, span, null);
+        return new SpotPeriod(
+                spot.id(),
+                spot.site(),
+                spot.name(),
+                times(laid, from, to),
+                there.stream().map(m -> part(m, from, to, spec)).toList(),
+                there.stream().flatMap(m -> departures(m, span)).toList(),
+                there.stream().flatMap(m -> excluded(m, span, zone)).toList(),
+                late(spot, pieces.recordedAt(spot.id()), from, to),
+                spec.has(Section.CARPETS) && !there.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of());
+    }
+
+    static SpotPeriod.Times times(List<Carpet.Piece> laid, Instant from, Instant to) {
+        Spans recorded = cut(laid.stream().map(Carpet.Piece::recorded), from, to);
+        Spans judged = cut(laid.stream().flatMap(p -> p.judged().stream()), from, to);
+        Spans missing = cut(laid.stream().flatMap(p -> p.gaps().stream()), from, to);
+        Spans out = cut(laid.stream().flatMap(p -> p.departures().stream()).map(Carpet.Departure::span), from, to);
+        return new SpotPeriod.Times(
+                Duration.between(from, to),
+                length(recorded),
+                length(judged),
+                length(missing),
+                length(out),
+                length(judged.without(missing).without(out)));
+    }
+
+    private static Spans cut(Stream<Interval> spans, Instant from, Instant to) {
+        return Spans.of(spans.toList()).within(from.toEpochMilli(), to.toEpochMilli());
+    }
+
+    private static Duration length(Spans s) {
+        return Duration.ofMillis(s.total());
+    }
+
+    private SpotPeriod.Part part(Mission m, Instant from, Instant to, ReportSpec spec) {
+        JudgementDocument j = evaluation.judgement(m).orElseThrow();
+        List<JudgementDocument.Channel> of = spec.has(Section.STATISTICS)
+                ? figures.of(m, from.toEpochMilli(), to.toEpochMilli() - 1).stream()
+                        .filter(c -> c.count() > 0 && spec.wants(c.channel()))
+                        .toList()
+                : List.of();
+        return new SpotPeriod.Part(
+                m,
+                ModelCatalogue.get(m.device().model()).name(),
+                m.records().signedAs(),
+                of,
+                evaluation.inForce(m).words(),
+                LimitLines.of(evaluation.limits(m, j), j.series()),
+                certificates.of(m).stream()
+                        .map(c -> new SpotPeriod.Certificate(
+                                CertificatesInForce.channel(missions.plan(m), c),
+                                c,
+                                c.dueAt() != null
+                                        && c.dueAt()
+                                                .isBefore(
+                                                        earlier(to, m.records().lastAt()))))
+                        .toList());
+    }
+
+    private static Instant earlier(Instant a, Instant b) {
+        return a.isBefore(b) ? a : b;
+    }
+
+    private Stream<SpotPeriod.Left> departures(Mission m, Interval span) {
+        return evaluation.judgement(m).orElseThrow().excursions().stream()
+                .filter(e -> e.start().isBefore(span.getEnd()) && e.end().isAfter(span.getStart()))
+                .map(e -> new SpotPeriod.Left(m.id(), e));
+    }
+
+    private Stream<String> excluded(Mission m, Interval span, ZoneId zone) {
+        return records.excluded(m.id()).stream()
+                .filter(x -> x.exclusion().span().overlaps(span))
+                .map(x -> "Mission " + m.id() + ", " + x.words() + ": " + show.minute(x.fromAt(), zone) + " to "
+                        + show.minute(x.toAt(), zone) + ", " + x.reason() + " (" + x.madeBy() + ")");
+    }
+
+    /** Visits that its schedule asks for and that came later: within the stays of loggers there, counted from the visit before. */
+    private List<SpotPeriod.Late> late(Spot spot, List<Mission> there, Instant from, Instant to) {
+        if (spot.collectDays() == null) {
+            return List.of();
+        }
+        Duration every = Duration.ofDays(spot.collectDays());
+        List<Instant> came = captures.visits(there.stream().map(Mission::id).toList(), Instant.EPOCH).values().stream()
+                .flatMap(List::stream)
+                .sorted()
+                .toList();
+        List<Placement> stays = placements.ofSpot(spot.id(), MOST_PLACEMENTS);
+        List<SpotPeriod.Late> out = new ArrayList<>();
+        for (Placement stay : stays) {
+            Instant until = stay.takenAt() == null ? to : earlier(stay.takenAt(), to);
+            Instant last = stay.placedAt();
+            List<Instant> visits = new ArrayList<>(came.stream()
+                    .filter(v -> v.isAfter(stay.placedAt()) && !v.isAfter(until))
+                    .toList());
+            visits.add(null);
+            for (Instant visit : visits) {
+                Instant due = last.plus(every);
+                Instant end = visit == null ? until : visit;
+                if (end.isAfter(due) && due.isBefore(to) && end.isAfter(from)) {
+                    out.add(new SpotPeriod.Late(due, visit, Duration.between(due, end)));
+                }
+                last = visit;
+            }
+        }
+        out.sort(Comparator.comparing(SpotPeriod.Late::due));
+        return out;
+    }
+
+    private List<String> carpets(Spot spot, ZoneId zone, List<Carpet.Piece> laid, Instant from, Instant to) {
+        List<String> out = new ArrayList<>();
+        YearMonth last = YearMonth.from(to.minusMillis(1).atZone(zone));
+        for (YearMonth month = YearMonth.from(from.atZone(zone)); !month.isAfter(last); month = month.plusMonths(1)) {
+            out.add(CarpetPicture.draw(Carpet.of(month, zone, laid), spot.name(), from, to, show));
+        }
+        return out;
+    }
+}

@@ -1,0 +1,2 @@
+/** Missions as files of data: CSV, XLSX. */
+package org.pelerin.app.report.export;

@@ -1,0 +1,228 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.TreeMap;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.app.report.document.Report;
+import org.pelerin.app.report.document.ReportFile;
+import org.pelerin.app.report.document.ReportKind;
+import org.pelerin.app.report.document.ReportSpec;
+import org.pelerin.app.report.document.Reports;
+import org.pelerin.app.report.document.Section;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Reports of a mission and of a month: what they say, that they are kept, and that others can read and check them. */
+@Timeout(180)
+class ReportTest extends PageTest {
+
+    /** Midnight in Paris, 1 October. */
+    private static final Instant START = Instant.parse("2026-09-30T22:00:00Z");
+
+    private static TestBed bed;
+    private static OwnMission m;
+    private static long spot;
+
+    /** Ten days, a row each ten minutes: within, but on the second day from 06:00 to 11:00. */
+    @BeforeAll
+    static void record() {
+        bed = TestBed.get();
+        m = new OwnMission(bed, "QL-REP", START);
+        spot = bed.spot("Report site", "Vault <1> & \"door\"");
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = 1440,"
+                                + " expected = 1440 WHERE id = ?",
+                        spot,
+                        START.plus(Duration.ofDays(12)).toEpochMilli(),
+                        m.id);
+        double[] air = new double[1440];
+        for (int i = 0; i < air.length; i++) {
+            air[i] = i >= 144 + 36 && i < 144 + 66 ? 35 : 20;
+        }
+        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), air.length);
+        bed.bean(SeriesWriter.class).replace(m.id, List.of(Series.of(Channel.of("Air", "°C"), axis, air, null)));
+        bed.bean(Evaluation.class).again(m.id);
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message)"
+                                + " SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
+                        m.id,
+                        Sha256.of(new byte[0]));
+    }
+
+    @AfterAll
+    static void away() {
+        bed.bean(JdbcTemplate.class).update("DELETE FROM foreign_file WHERE mission_id = ?", m.id);
+        m.close();
+    }
+
+    private static Report ofMission(ReportSpec spec) throws InterruptedException {
+        return MadeReports.made(
+                bed,
+                bed.bean(Reports.class)
+                        .order(
+                                ReportKind.MISSION,
+                                "Mission " + m.id,
+                                new Report.Scope(m.id, null, null, null, null),
+                                spec,
+                                "",
+                                "tech"));
+    }
+
+    private static Report ofMonth(Long site, Long of) throws InterruptedException {
+        return MadeReports.made(
+                bed,
+                bed.bean(Reports.class)
+                        .order(
+                                ReportKind.PERIOD,
+                                "October",
+                                new Report.Scope(null, site, of, LocalDate.of(2026, 10, 1), LocalDate.of(2026, 10, 31)),
+                                ReportSpec.whole(ReportKind.PERIOD),
+                                "",
+                                "tech"));
+    }
+
+    @Test
+    void a_mission_s_report_is_valid_and_holds_its_data_its_limits_and_its_judgement() throws Exception {
+        Report r = ofMission(ReportSpec.whole(ReportKind.MISSION));
+        assertThat(r.ready()).as(r.progress().trouble()).isTrue();
+        byte[] pdf = MadeReports.pdf(bed, r.id());
+        assertThat(Sha256.of(pdf)).isEqualTo(r.made().sha256());
+        assertThat(Valid.troubles(pdf)).isEmpty();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            String text = new PDFTextStripper().getText(document);
+            assertThat(text)
+                    .contains("QL-REP", "Vault <1> & \"door\"", "Nobody has signed it", "Evidence", "Signatures")
+                    .contains(r.made().auditHash());
+            var files = new TreeMap<>(
+                    document.getDocumentCatalog().getNames().getEmbeddedFiles().getNames());
+            assertThat(files.keySet())
+                    .containsExactly(
+                            "mission-" + m.id + "-judgement.json",
+                            "mission-" + m.id + "-limits.json",
+                            "mission-" + m.id + ".csv");
+            byte[] judgement = files.get("mission-" + m.id + "-judgement.json")
+                    .getEmbeddedFile()
+                    .toByteArray();
+            assertThat(new String(judgement, StandardCharsets.UTF_8))
+                    .isEqualTo(bed.bean(Evaluation.class).text(m.mission()));
+            String csv = new String(
+                    files.get("mission-" + m.id + ".csv").getEmbeddedFile().toByteArray(), StandardCharsets.UTF_8);
+            assertThat(csv.lines().filter(l -> l.startsWith("2026-10"))).hasSize(1440);
+            for (ReportFile f : bed.bean(Reports.class).files(r.id())) {
+                assertThat(Sha256.of(files.get(f.name()).getEmbeddedFile().toByteArray()))
+                        .isEqualTo(f.sha256());
+                assertThat(text.replaceAll("\\s", "")).contains(f.sha256());
+            }
+        }
+        // what happens later changes nothing of it
+        bed.bean(AuditVerification.class).check("tech");
+        assertThat(MadeReports.pdf(bed, r.id())).isEqualTo(pdf);
+    }
+
+    @Test
+    void a_month_s_report_is_valid_and_counts_no_time_twice() throws Exception {
+        long site =
+                bed.bean(JdbcTemplate.class).queryForObject("SELECT site_id FROM spot WHERE id = ?", Long.class, spot);
+        Report r = ofMonth(site, null);
+        assertThat(r.ready()).as(r.progress().trouble()).isTrue();
+        assertThat(Valid.troubles(MadeReports.pdf(bed, r.id()))).isEmpty();
+        assertThat(r.made().sentence())
+                .startsWith("Report site, October 2026: outside limits for 5\u00a0h; 32.2\u00a0% of the time");
+        try (PDDocument document = Loader.loadPDF(MadeReports.pdf(bed, r.id()))) {
+            String text = new PDFTextStripper().getText(document).replace('\u00a0', ' ');
+            // five hours of ten days that were recorded, of a month of 31 days and an hour
+            assertThat(text).contains("outside limits 5 h – 97.9 % 32.2 %");
+            assertThat(text).contains("1 mission of 1 logger at 1 spot");
+        }
+    }
+
+    @Test
+    void what_was_not_chosen_is_not_in_it() throws Exception {
+        Report r = ofMission(
+                new ReportSpec(java.util.Set.of(Section.STATISTICS), List.of(), "For the auditor\nof Tuesday"));
+        String body = bed.bean(Reports.class).body(r.id());
+        assertThat(body)
+                .contains("For the auditor")
+                .contains("report-statistics")
+                .doesNotContain("report-charts");
+        assertThat(Valid.troubles(MadeReports.pdf(bed, r.id()))).isEmpty();
+    }
+
+    @Test
+    void made_in_the_browser_read_there_and_taken_away() throws IOException {
+        page.navigate(bed.address + "/missions/" + m.id);
+        page.locator("button:has-text('Make its report')").click();
+        assertThat(page.locator("article.report h1")).containsText("Outside its limits");
+        Axe.check(page);
+        Download file =
+                page.waitForDownload(() -> page.locator("a:has-text('PDF, ')").click());
+        assertThat(Files.readAllBytes(file.path())).startsWith("%PDF-".getBytes(StandardCharsets.US_ASCII));
+        page.navigate(bed.address + "/missions/" + m.id + "/reports");
+        Axe.check(page);
+        page.locator("[name=sections][value=CHARTS]").uncheck();
+        page.fill("#comment", "Without a picture");
+        page.locator("main button:has-text('Make it')").click();
+        assertThat(page.locator("article.report")).containsText("Without a picture");
+        assertThat(page.locator("#report-charts")).hasCount(0);
+        page.navigate(bed.address + "/reports");
+        Axe.check(page);
+        if (page.locator("details.order[open]").count() == 0) {
+            page.locator("details.order summary").click();
+        }
+        page.selectOption("#place", "spot-" + spot);
+        page.fill("#from", "2026-10-05");
+        page.fill("#to", "2026-10-02");
+        page.locator("main button:has-text('Make it')").click();
+        assertThat(page.locator("main")).containsText("It ends before it begins");
+        assertThat(page.locator("#place")).hasValue("spot-" + spot);
+        page.fill("#to", "2026-10-09");
+        page.locator("main button:has-text('Make it')").click();
+        assertThat(page.locator("article.report h1")).containsText("5 Oct 2026 to 9 Oct 2026: within limits;");
+    }
+
+    @Test
+    void there_is_nothing_to_report_of_what_is_not_home_or_not_yet() throws Exception {
+        try (OwnMission running = new OwnMission(bed, "QL-REPX", START)) {
+            Report r = MadeReports.made(
+                    bed,
+                    bed.bean(Reports.class)
+                            .order(
+                                    ReportKind.MISSION,
+                                    "x",
+                                    new Report.Scope(running.id, null, null, null, null),
+                                    ReportSpec.whole(ReportKind.MISSION),
+                                    "",
+                                    "tech"));
+            assertThat(r.failed()).isTrue();
+            assertThat(r.progress().trouble()).isEqualTo("Nothing of this mission is home");
+            page.navigate(bed.address + "/reports/" + r.id());
+            assertThat(page.locator("h1")).containsText("could not be made");
+            page.locator("button:has-text('Try it again')").click();
+            assertThat(page.locator("h1")).containsText("could not be made");
+        }
+    }
+}
