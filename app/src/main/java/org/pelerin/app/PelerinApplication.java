@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import java.util.Arrays;
 import org.pelerin.app.setup.AdminPassword;
+import org.pelerin.app.setup.RecheckCommand;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
@@ -14,10 +15,14 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 @EnableResilientMethods
 public class PelerinApplication {
 
-    /** @param args nothing, or the command {@code admin-password} with the account */
+    /** @param args nothing, or the command {@code admin-password} with the account, or {@code recheck} */
     public static void main(String[] args) {
         if (args.length > 0 && args[0].equals("admin-password")) {
             AdminPassword.main(Arrays.copyOfRange(args, 1, args.length));
+            return;
+        }
+        if (args.length > 0 && args[0].equals("recheck")) {
+            RecheckCommand.main(args);
             return;
         }
         SpringApplication.run(PelerinApplication.class, args);

@@ -9,6 +9,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.carrier.Carrier;
@@ -42,6 +43,7 @@ public class CarrierIntake {
     private final CaptureStore captures;
     private final CaptureProcessing processing;
     private final MissionCreation creation;
+    private final MissionService missions;
     private final LoggerRegistry loggers;
     private final CollectService collections;
     private final AuditTrail audit;
@@ -52,6 +54,7 @@ public class CarrierIntake {
             CaptureStore captures,
             CaptureProcessing processing,
             MissionCreation creation,
+            MissionService missions,
             LoggerRegistry loggers,
             CollectService collections,
             AuditTrail audit,
@@ -60,10 +63,45 @@ public class CarrierIntake {
         this.captures = captures;
         this.processing = processing;
         this.creation = creation;
+        this.missions = missions;
         this.loggers = loggers;
         this.collections = collections;
         this.audit = audit;
         this.transaction = transaction;
+    }
+
+    /**
+     * What a file is beside what is home; nothing is taken in.
+     *
+     * @param same whether all that it holds is home, byte for byte
+     */
+    public record Compared(Long missionId, boolean same, String message) {}
+
+    public Compared compare(byte[] bytes) {
+        try {
+            Carrier carrier = CarrierFile.read(bytes);
+            return missions.ofDevice(carrier.serial(), carrier.info().number())
+                    .map(m -> compare(m, carrier))
+                    .orElseGet(() -> new Compared(
+                            null,
+                            false,
+                            "The file is sound, but mission " + carrier.info().number() + " of " + carrier.serial()
+                                    + " is not home: nothing here says what it should be"));
+        } catch (CarrierException e) {
+            return new Compared(null, false, e.getMessage());
+        }
+    }
+
+    private Compared compare(Mission m, Carrier carrier) {
+        String given =
+                new Capture(carrier.header(), carrier.pages(), carrier.info().firstRecord()).sha256();
+        String which = "mission " + m.id() + " of " + m.serial();
+        if (captures.reckoned(m.id()).filter(given::equals).isPresent()) {
+            return new Compared(m.id(), true, "It is all of " + which + ", byte for byte");
+        }
+        return captures.holds(m.id(), carrier.header(), carrier.pages())
+                ? new Compared(m.id(), true, "All that it holds is home in " + which + ", which has more")
+                : new Compared(m.id(), false, "It says something else of " + which + " than what is home");
     }
 
     /** @param file as the person calls it */

@@ -50,6 +50,9 @@ interface AuditMapper {
     List<Stored> latest(
             @Param("subject") String subject, @Param("actions") List<String> actions, @Param("limit") int limit);
 
+    @Select("SELECT * FROM audit_entry WHERE subject = #{subject} ORDER BY sequence DESC LIMIT #{limit}")
+    List<Stored> of(String subject, int limit);
+
     @Select("SELECT * FROM audit_entry WHERE sequence > #{after} ORDER BY sequence LIMIT #{limit}")
     List<Stored> page(long after, int limit);
 

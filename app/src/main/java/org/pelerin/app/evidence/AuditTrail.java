@@ -46,6 +46,13 @@ public class AuditTrail {
         return entries.newest();
     }
 
+    /** All that was done to something, the newest first. */
+    public List<AuditEntry> latest(String subject, int limit) {
+        return entries.of(subject, limit).stream()
+                .map(AuditMapper.Stored::entry)
+                .toList();
+    }
+
     /** What was done to something, the newest first. */
     public List<AuditEntry> latest(String subject, List<String> actions, int limit) {
         return entries.latest(subject, actions, limit).stream()

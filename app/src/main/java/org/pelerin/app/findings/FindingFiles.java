@@ -18,10 +18,12 @@ public class FindingFiles {
 
     private final FindingMapper mapper;
     private final MissionService missions;
+    private final FindingSeals seals;
     private final AuditTrail audit;
     private final Clock clock;
 
-    FindingFiles(FindingMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
+    FindingFiles(FindingMapper mapper, MissionService missions, FindingSeals seals, AuditTrail audit, Clock clock) {
+        this.seals = seals;
         this.missions = missions;
         this.mapper = mapper;
         this.audit = audit;
@@ -51,7 +53,8 @@ public class FindingFiles {
         String sha = new Sha256().add(bytes).hex();
         mapper.addFile(finding, kept, type, bytes.length, sha, bytes, clock.instant(), by);
         mapper.note(finding, clock.instant(), by, Entry.Kind.STEP, "added the file “" + kept + "”");
-        audit.record(by, "attach file", "finding " + finding, "", kept + ", SHA-256 " + sha);
+        audit.record(
+                by, "attach file", FindingSeals.subject(finding), "", kept + ", SHA-256 " + sha + seals.mark(finding));
         return kept;
     }
 
@@ -60,7 +63,12 @@ public class FindingFiles {
         mapper.missionsOf(f.findingId()).forEach(missions::changes);
         if (mapper.removeFile(f.id()) == 1) {
             mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, "removed the file “" + f.name() + "”");
-            audit.record(by, "remove file", "finding " + f.findingId(), f.name() + ", SHA-256 " + f.sha256(), "");
+            audit.record(
+                    by,
+                    "remove file",
+                    FindingSeals.subject(f.findingId()),
+                    f.name() + ", SHA-256 " + f.sha256(),
+                    "removed" + seals.mark(f.findingId()));
         }
     }
 }

@@ -40,11 +40,19 @@ public class Findings {
     private final FindingMapper mapper;
     private final FindingIntake intake;
     private final MissionService missions;
+    private final FindingSeals seals;
     private final AuditTrail audit;
     private final Clock clock;
 
-    Findings(FindingMapper mapper, FindingIntake intake, MissionService missions, AuditTrail audit, Clock clock) {
+    Findings(
+            FindingMapper mapper,
+            FindingIntake intake,
+            MissionService missions,
+            FindingSeals seals,
+            AuditTrail audit,
+            Clock clock) {
         this.missions = missions;
+        this.seals = seals;
         this.mapper = mapper;
         this.intake = intake;
         this.audit = audit;
@@ -120,7 +128,7 @@ public class Findings {
             throw new TooLateException("There is no such finding any more");
         }
         mapper.note(id, clock.instant(), by, Entry.Kind.COMMENT, text);
-        audit.record(by, "comment finding", subject(id), "", text);
+        record(id, by, "comment finding", "", text, "");
     }
 
     /** Cause, action, disposition, owner and due date; of one that is not closed. */
@@ -135,7 +143,7 @@ public class Findings {
             String text = String.join("; ", changes);
             mapper.note(
                     id, clock.instant(), by, Entry.Kind.STEP, text.length() > 2000 ? text.substring(0, 2000) : text);
-            audit.record(by, "describe finding", subject(id), words(before.work()), words(after.work()));
+            record(id, by, "describe finding", words(before.work()), words(after.work()), "");
         }
     }
 
@@ -223,6 +231,7 @@ public class Findings {
             mapper.moveFiles(id, into);
             step(id, by, "became part of finding " + into, "merge finding", "");
             mapper.note(into, clock.instant(), by, Entry.Kind.STEP, "took in finding " + id);
+            record(into, by, "merge finding", "", "took in finding " + id, "");
         }
         intake.sum(into);
         return into;
@@ -273,11 +282,16 @@ public class Findings {
 
     private void step(long id, String by, String text, String deed, String reason) {
         mapper.note(id, clock.instant(), by, Entry.Kind.STEP, text);
-        audit.record(by, deed, subject(id), "", text, reason);
+        record(id, by, deed, "", text, reason);
+    }
+
+    /** With the hash of what people said of it, so that what is changed past the application is found. */
+    private void record(long id, String by, String deed, String before, String after, String reason) {
+        audit.record(by, deed, subject(id), before, after + seals.mark(id), reason);
     }
 
     private static String subject(long id) {
-        return "finding " + id;
+        return FindingSeals.subject(id);
     }
 
     /** In one order, so that two who do something with several do not lock each other out. */

@@ -2,7 +2,6 @@ package org.pelerin.app.signing;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -219,34 +218,5 @@ class SignedContent {
 
     static String sha256(String text) {
         return Sha256.of(text.getBytes(StandardCharsets.UTF_8));
-    }
-
-    /** What differs between two of them, each as “where: what it was → what it is”; none where they say the same. */
-    static List<String> differences(String signed, String now) {
-        Map<String, String> before = new LinkedHashMap<>();
-        Map<String, String> after = new LinkedHashMap<>();
-        flatten("", JSON.readValue(signed, Object.class), before);
-        flatten("", JSON.readValue(now, Object.class), after);
-        List<String> out = new ArrayList<>();
-        before.forEach((path, value) -> {
-            String other = after.remove(path);
-            if (!value.equals(other)) {
-                out.add(path + ": " + value + " → " + (other == null ? "not there" : other));
-            }
-        });
-        after.forEach((path, value) -> out.add(path + ": not there → " + value));
-        return out;
-    }
-
-    private static void flatten(String path, Object node, Map<String, String> into) {
-        if (node instanceof Map<?, ?> map) {
-            map.forEach((k, v) -> flatten(path.isEmpty() ? k.toString() : path + " " + k, v, into));
-        } else if (node instanceof List<?> list) {
-            for (int i = 0; i < list.size(); i++) {
-                flatten(path + " " + (i + 1), list.get(i), into);
-            }
-        } else {
-            into.put(path, node == null ? "none" : "“" + node + "”");
-        }
     }
 }

@@ -99,6 +99,12 @@ class FileWork {
         return intake;
     }
 
+    /** What was made of it when it was taken in. */
+    List<Series> series(ForeignFile file) throws IOException {
+        FileSettings settings = service.settings(file);
+        return gather(file, settings, rows -> {}).series(settings.merge());
+    }
+
     /** Looks at every row; nothing is taken in. */
     Findings read(ForeignFile file, Progress progress) throws IOException {
         return gather(file, service.settings(file), progress).findings();

@@ -72,6 +72,7 @@ class SecurityConfig {
         "/missions/*/sign",
         "/missions/*/reports",
         "/reports",
+        "/recheck",
         "/reports/**",
         "/missions/*/open-again",
         "/missions/*/what-if",
@@ -113,7 +114,7 @@ class SecurityConfig {
                         .hasRole("ADMIN")
                         .requestMatchers("/me/password", "/logout")
                         .authenticated()
-                        .requestMatchers(HttpMethod.POST, "/me/**")
+                        .requestMatchers(HttpMethod.POST, "/me/**", "/verify")
                         .hasAnyRole(EVERYBODY)
                         .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
                         .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")

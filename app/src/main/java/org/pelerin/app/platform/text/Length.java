@@ -65,6 +65,8 @@ public enum Length {
     /** Within its document. */
     REPORT_COMMENT("mission_note.remarks", 4000),
     MAIL_TO("report.mail_to", 254),
+    RECHECK_TROUBLE("recheck_trouble.trouble", 1000),
+    RECHECK_AUDIT("recheck.audit", 300),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

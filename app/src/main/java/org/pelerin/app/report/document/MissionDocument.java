@@ -26,6 +26,7 @@ import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.export.CsvExport;
+import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.app.signing.Signing;
 import org.pelerin.core.evidence.Sha256;
@@ -200,7 +201,7 @@ class MissionDocument {
             for (int t = 0; t < d.tables().size(); t++) {
                 ByteArrayOutputStream csv = new ByteArrayOutputStream();
                 try (Writer writer = new OutputStreamWriter(csv, StandardCharsets.UTF_8)) {
-                    CsvExport.write(d, CsvExport.Part.all(t), ShownUnits.RECORDED, writer);
+                    CsvExport.write(d, CsvForm.all(t), ShownUnits.RECORDED, writer);
                 }
                 out.add(new AttachedFile(
                         "mission-" + m.id() + (t == 0 ? "" : "-table-" + (t + 1)) + ".csv",

@@ -35,6 +35,7 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.report.export.CsvExport;
+import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.review.Carpet;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -290,8 +291,7 @@ class PeriodDocument {
         try (Writer writer = new OutputStreamWriter(bytes, StandardCharsets.UTF_8)) {
             CsvExport.rows(
                     store.window(m, table, from, to),
-                    first.toEpochMilli(),
-                    last.toEpochMilli(),
+                    CsvForm.between(first.toEpochMilli(), last.toEpochMilli()),
                     zone,
                     ShownUnits.RECORDED,
                     writer);

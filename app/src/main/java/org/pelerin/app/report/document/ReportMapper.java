@@ -115,6 +115,9 @@ interface ReportMapper {
     @Select(ROW + "WHERE sha256 = #{sha256} ORDER BY id LIMIT 1")
     Row bySha256(String sha256);
 
+    @Select(ROW + "WHERE id = (SELECT MAX(report_id) FROM report_file WHERE sha256 = #{sha256})")
+    Row byFile(String sha256);
+
     @Select("SELECT body FROM report WHERE id = #{id}")
     String body(long id);
 

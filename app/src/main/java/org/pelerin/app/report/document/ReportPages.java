@@ -66,7 +66,8 @@ class ReportPages {
                 + " @bottom-left { content: \"" + foot + "\"; font: 8pt Next; color: #4a5a60; }"
                 + " @bottom-right { content: \"page \" counter(page) \" of \" counter(pages); font: 8pt Next; color: #4a5a60; } }";
         String html = "<!DOCTYPE html><html lang=\"en\" xmlns=\"http://www.w3.org/1999/xhtml\"><head><title>"
-                + escaped(c.title()) + "</title><meta name=\"description\" content=\"" + escaped(c.sentence())
+                + escaped(ReportMark.title(report, c.title())) + "</title><meta name=\"description\" content=\""
+                + escaped(c.sentence())
                 + "\"/><meta name=\"author\" content=\""
                 + escaped(house().name().isBlank() ? "Pelerin" : house().name())
                 + "\"/><style>" + STYLE + page + "</style></head><body><div class=\"report\">" + c.body()

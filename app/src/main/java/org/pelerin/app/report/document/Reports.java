@@ -95,6 +95,11 @@ public class Reports {
         return Optional.ofNullable(mapper.bySha256(sha256)).map(ReportMapper.Row::report);
     }
 
+    /** The newest that a file with a hash is embedded in. */
+    public Optional<Report> byFile(String sha256) {
+        return Optional.ofNullable(mapper.byFile(sha256)).map(ReportMapper.Row::report);
+    }
+
     private static List<Report> all(List<ReportMapper.Row> rows) {
         return rows.stream().map(ReportMapper.Row::report).toList();
     }

@@ -7,6 +7,7 @@ import java.io.Writer;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,71 +26,127 @@ import org.pelerin.core.unit.SignificantDigits;
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
  * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values in decimal notation to
- * {@value SignificantDigits#DIGITS} significant digits, as they were judged. A missing sample is an empty cell.
+ * {@value SignificantDigits#DIGITS} significant digits, as they were judged. A missing sample is an empty cell. Other forms are {@link CsvForm}’s.
  */
 public final class CsvExport {
 
     private static final DateTimeFormatter INSTANT = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss.SSSxxx");
 
+    private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS");
+
+    /** What the line begins with that says how a file is written. */
+    public static final String FORM = "Form: ";
+
     private CsvExport() {}
 
-    /**
-     * What of a mission is written.
-     *
-     * @param table of the mission's tables, from 0; one that is not there gives the header row alone
-     * @param channels numbers of the columns, in their order; null for all of the table
-     * @param from in ms, inclusive, and {@code to}, exclusive
-     */
-    public record Part(int table, List<Integer> channels, long from, long to) {
-
-        public static Part all(int table) {
-            return new Part(table, null, Long.MIN_VALUE, Long.MAX_VALUE);
-        }
-
-        boolean whole() {
-            return channels == null && from == Long.MIN_VALUE && to == Long.MAX_VALUE;
-        }
-    }
-
-    /** @param inUnits whether temperatures are written in °F */
-    public static void write(Dossier d, Part part, ShownUnits inUnits, Writer out) throws IOException {
-        List<Series> series = columns(d, part);
+    /** @param inUnits units in which values are written */
+    public static void write(Dossier d, CsvForm form, ShownUnits inUnits, Writer out) throws IOException {
+        List<Series> series = columns(d, form);
         for (String line : header(d)) {
-            out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
+            comment(line, out);
         }
-        if (!part.whole()) {
-            out.write("# A part of the record: what was shown of it\r\n");
+        if (!form.whole()) {
+            comment("A part of the record: what was shown of it", out);
         }
-        rows(series, part.from(), part.to(), d.zone(), inUnits, out);
+        comment(FORM + form.text(converted(series, inUnits)), out);
+        rows(series, form, d.zone(), inUnits, out);
+    }
+
+    /** The units that something is converted into. */
+    static List<String> converted(List<Series> series, ShownUnits inUnits) {
+        return series.stream()
+                .map(s -> s.unit().shown(inUnits))
+                .filter(u -> !u.same())
+                .map(Conversion::symbol)
+                .distinct()
+                .toList();
+    }
+
+    private static void comment(String line, Writer out) throws IOException {
+        out.write("# " + CleanText.line(line).replace('\u00a0', ' ') + "\r\n");
     }
 
     /**
-     * The header row and a row a sample of series that share their instants.
+     * The header row and a row a sample, or a step, of series that share their instants.
      *
-     * @param from in ms, inclusive, and {@code to}, exclusive
+     * @param site where the form names no zone
      */
-    public static void rows(List<Series> series, long from, long to, ZoneId zone, ShownUnits inUnits, Writer out)
+    public static void rows(List<Series> series, CsvForm form, ZoneId site, ShownUnits inUnits, Writer out)
             throws IOException {
-        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
-        List<String> head = new ArrayList<>();
-        head.add("Time");
-        for (Series s : series) {
-            head.add(CsvCell.text(column(s.label(), s.unit().shown(inUnits).symbol())));
-        }
+        CsvWriter csv = CsvWriter.builder()
+                .fieldSeparator(form.separator().sign())
+                .lineDelimiter(LineDelimiter.CRLF)
+                .build(out);
         Conversion[] units = series.stream().map(s -> s.unit().shown(inUnits)).toArray(Conversion[]::new);
+        Times times = new Times(form, site);
+        List<String> head = new ArrayList<>(times.head());
+        String[] figures = form.step() == null ? new String[] {""} : new String[] {" mean", " least", " greatest"};
+        for (int c = 0; c < units.length; c++) {
+            for (String figure : figures) {
+                head.add(CsvCell.text(column(series.get(c).label() + figure, units[c].symbol())));
+            }
+        }
         csv.writeRecord(head);
         String[] cells = new String[head.size()];
-        SampleRows.forEach(series, from, to, (index, millis, values) -> {
-            cells[0] = INSTANT.format(Instant.ofEpochMilli(millis).atZone(zone));
-            for (int c = 0; c < values.length; c++) {
-                cells[c + 1] = number(units[c].value(values[c]));
-            }
-            csv.writeRecord(cells);
-        });
+        if (form.step() == null) {
+            SampleRows.forEach(series, form.from(), form.to(), (index, millis, values) -> {
+                int at = times.write(millis, cells);
+                for (int c = 0; c < values.length; c++) {
+                    cells[at++] = number(units[c].value(values[c]), form);
+                }
+                csv.writeRecord(cells);
+            });
+        } else {
+            StepRows.forEach(series, form.from(), form.to(), times.zone, form.step(), (begin, mean, least, most, n) -> {
+                int at = times.write(begin, cells);
+                for (int c = 0; c < mean.length; c++) {
+                    cells[at++] = number(units[c].value(mean[c]), form);
+                    cells[at++] = number(units[c].value(least[c]), form);
+                    cells[at++] = number(units[c].value(most[c]), form);
+                }
+                csv.writeRecord(cells);
+            });
+        }
         csv.flush();
     }
 
-    private static List<Series> columns(Dossier d, Part part) {
+    /** Instants as a form has them. */
+    private static final class Times {
+
+        private final CsvForm.TimeForm form;
+        private final ZoneId zone;
+
+        Times(CsvForm form, ZoneId site) {
+            this.form = form.time();
+            this.zone = form.zone() == null ? site : form.zone();
+        }
+
+        List<String> head() {
+            return switch (form) {
+                case ISO -> List.of("Time");
+                case LOCAL -> List.of("Time (" + zone.getId() + ")", "UTC offset");
+                case MS -> List.of("Time (ms since 1970 UTC)");
+            };
+        }
+
+        /** @return where the next cell is */
+        int write(long millis, String[] cells) {
+            if (form == CsvForm.TimeForm.MS) {
+                cells[0] = Long.toString(millis);
+                return 1;
+            }
+            ZonedDateTime t = Instant.ofEpochMilli(millis).atZone(zone);
+            if (form == CsvForm.TimeForm.ISO) {
+                cells[0] = INSTANT.format(t);
+                return 1;
+            }
+            cells[0] = LOCAL.format(t);
+            cells[1] = t.getOffset().getId().replace("Z", "+00:00");
+            return 2;
+        }
+    }
+
+    private static List<Series> columns(Dossier d, CsvForm part) {
         List<Series> table = part.table() < d.tables().size() ? d.tables().get(part.table()) : List.of();
         return part.channels() == null
                 ? table
@@ -106,10 +163,12 @@ public final class CsvExport {
     }
 
     /** Without an exponent; empty for a sample that is missing. */
-    private static String number(double v) {
-        return Double.isNaN(v)
-                ? ""
-                : BigDecimal.valueOf(SignificantDigits.rounded(v)).toPlainString();
+    private static String number(double v, CsvForm form) {
+        if (Double.isNaN(v)) {
+            return "";
+        }
+        String text = BigDecimal.valueOf(SignificantDigits.rounded(v)).toPlainString();
+        return form.commaDecimal() ? text.replace('.', ',') : text;
     }
 
     /** As pages tell it, without their signs for a language. */

@@ -6,11 +6,19 @@ import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.findings.Findings;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.report.dossier.Dossier;
+import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -19,11 +27,22 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class ExportController {
 
+    /** The form that was asked for makes no sense. */
+    static final class NotExportedException extends NotDoneException {
+        NotExportedException(String message) {
+            super(message);
+        }
+    }
+
     private final Dossier.Clerk clerk;
+    private final Findings findings;
+    private final Formats show;
     private final String pattern;
 
-    ExportController(Dossier.Clerk clerk, PelerinProperties properties) {
+    ExportController(Dossier.Clerk clerk, Findings findings, Formats show, PelerinProperties properties) {
         this.clerk = clerk;
+        this.findings = findings;
+        this.show = show;
         this.pattern = properties.fileNames().isBlank() ? FileNames.USUAL : properties.fileNames();
     }
 
@@ -39,22 +58,73 @@ class ExportController {
             @RequestParam(required = false) List<Integer> channels,
             @RequestParam(required = false) Long from,
             @RequestParam(required = false) Long to,
+            @RequestParam(defaultValue = "") String separator,
+            @RequestParam(defaultValue = "") String decimal,
+            @RequestParam(defaultValue = "") String time,
+            @RequestParam(defaultValue = "") String zone,
+            @RequestParam(defaultValue = "") String step,
             ShownUnits inUnits,
             HttpServletResponse response)
             throws IOException {
+        CsvForm form = form(
+                CsvForm.part(
+                        table, channels, from == null ? Long.MIN_VALUE : from, to == null ? Long.MAX_VALUE : to + 1),
+                separator,
+                decimal,
+                time,
+                zone,
+                step);
         Dossier d = gather(id);
         if (table < 0 || table > 0 && table >= d.tables().size()) {
             throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+        }
+        if (form.step() != null
+                && table < d.tables().size()
+                && d.tables().get(table).get(0).axis().events()) {
+            throw new NotExportedException("Changes are written a row a change: a step has no meaning for them");
         }
         begin(
                 response,
                 "text/csv;charset=UTF-8",
                 FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
         Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CsvExport.Part part = new CsvExport.Part(
-                table, channels, from == null ? Long.MIN_VALUE : from, to == null ? Long.MAX_VALUE : to + 1);
-        CsvExport.write(d, part, inUnits, out);
+        CsvExport.write(d, form, inUnits, out);
         out.flush();
+    }
+
+    private static CsvForm form(CsvForm base, String separator, String decimal, String time, String zone, String step) {
+        try {
+            return CsvForm.of(base, separator, decimal, time, zone, step);
+        } catch (CsvForm.NoFormException e) {
+            throw new NotExportedException(e.getMessage());
+        }
+    }
+
+    /** How the record is to be written, to be chosen. */
+    @GetMapping("/missions/{id}/export")
+    String choose(@PathVariable long id, Model page) {
+        Dossier d = gather(id);
+        page.addAttribute("room", "missions");
+        page.addAttribute("m", d.mission());
+        page.addAttribute(
+                "tables",
+                IntStream.range(0, d.tables().size())
+                        .mapToObj(t ->
+                                d.tables().get(t).stream().map(Series::label).collect(Collectors.joining(", ")))
+                        .toList());
+        return "report/export/choose";
+    }
+
+    /** Sensor measurement lists (RFC 8428) of one table. */
+    @GetMapping("/missions/{id}/samples.senml.json")
+    void senml(@PathVariable long id, @RequestParam(defaultValue = "0") int table, HttpServletResponse response)
+            throws IOException {
+        Dossier d = gather(id);
+        if (table < 0 || table >= d.tables().size()) {
+            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+        }
+        begin(response, "application/senml+json", FileNames.of(d, pattern, "senml.json"));
+        SenmlExport.write(d, table, response.getOutputStream());
     }
 
     @GetMapping("/missions/{id}/samples.xlsx")
@@ -64,7 +134,7 @@ class ExportController {
                 response,
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 FileNames.of(d, pattern, "xlsx"));
-        XlsxExport.write(d, inUnits, response.getOutputStream());
+        XlsxExport.write(d, findings.about(id), new FindingWords(inUnits, show), response.getOutputStream());
     }
 
     private Dossier gather(long id) {

@@ -5,14 +5,19 @@ import java.io.OutputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.pelerin.app.findings.Finding;
+import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.review.Figures;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.plan.ChannelText;
+import org.pelerin.core.plan.Durations;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -23,19 +28,28 @@ import org.pelerin.core.unit.Unit;
  * A mission as a workbook: what it is, its excursions, its samples. Instants are real date cells in the site's time,
  * formatted so that seconds show, with the offset from UTC beside them.
  */
-final class XlsxExport {
+public final class XlsxExport {
 
     private static final String DATE = "yyyy-mm-dd hh:mm:ss";
     /** Rows that a sheet holds, less the head. */
     static final int MOST_ROWS = 1_048_575;
 
+    private static final int MOST_CHARACTERS = 32_767;
+
     private XlsxExport() {}
 
-    /** @param inUnits whether temperatures are written in °F */
-    static void write(Dossier d, ShownUnits inUnits, OutputStream out) throws IOException {
+    /**
+     * @param findings about it
+     * @param words of theirs, in the units in which values are written
+     */
+    public static void write(Dossier d, List<Finding> findings, FindingWords words, OutputStream out)
+            throws IOException {
+        ShownUnits inUnits = words.inUnits();
         try (Workbook book = new Workbook(out, "Pelerin", "1.0")) {
-            about(d, book.newWorksheet("Mission"));
+            about(d, inUnits, book.newWorksheet("Mission"));
+            settings(d, book.newWorksheet("Settings"));
             excursions(d, inUnits, book.newWorksheet("Excursions"));
+            findings(findings, words, d, book.newWorksheet("Findings"));
             statistics(d, inUnits, book.newWorksheet("Statistics"));
             if (!d.disturbances().isEmpty()) {
                 disturbances(d, book.newWorksheet("Disturbances"));
@@ -44,12 +58,56 @@ final class XlsxExport {
         }
     }
 
-    private static void about(Dossier d, Worksheet sheet) throws IOException {
-        List<String> lines = CsvExport.header(d);
+    private static void about(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
+        List<String> lines = new ArrayList<>(CsvExport.header(d));
+        lines.add(CsvExport.FORM + CsvForm.all(0).text(CsvExport.converted(d.series(), inUnits)));
         for (int i = 0; i < lines.size(); i++) {
             sheet.value(i, 0, lines.get(i));
         }
         sheet.width(0, 90);
+        sheet.finish();
+    }
+
+    private static void settings(Dossier d, Worksheet sheet) throws IOException {
+        head(sheet, List.of("Setting", "Value"));
+        int r = 1;
+        r = setting(sheet, r, "Plan", d.mission().copy().planName());
+        r = setting(sheet, r, "Interval", Durations.format(d.plan().interval()));
+        for (ChannelText.Line c : d.channels()) {
+            r = setting(sheet, r, c.label(), c.text() + (c.accuracy().isEmpty() ? "" : "; accuracy " + c.accuracy()));
+        }
+        r = setting(sheet, r, "Limits from", d.limitsFrom());
+        for (String line : d.limitLines()) {
+            r = setting(sheet, r, "Limit", line);
+        }
+        setting(sheet, r, "Settings as JSON", d.mission().copy().settings());
+        sheet.width(1, 90);
+        sheet.finish();
+    }
+
+    private static int setting(Worksheet sheet, int row, String what, String value) {
+        sheet.value(row, 0, what);
+        // a cell holds 32 767 characters
+        sheet.value(row, 1, value.length() > MOST_CHARACTERS ? value.substring(0, MOST_CHARACTERS) : value);
+        return row + 1;
+    }
+
+    private static void findings(List<Finding> findings, FindingWords words, Dossier d, Worksheet sheet)
+            throws IOException {
+        head(sheet, List.of("Number", "What", "From", "To", "State", "Cause", "Action", "Disposition", "Closed by"));
+        int r = 1;
+        for (Finding f : findings) {
+            sheet.value(r, 0, f.id());
+            sheet.value(r, 1, words.of(f));
+            date(sheet, r, 2, f.from(), d);
+            date(sheet, r, 3, f.to(), d);
+            sheet.value(r, 4, f.state().words());
+            sheet.value(r, 5, f.work().cause());
+            sheet.value(r, 6, f.work().action());
+            sheet.value(r, 7, f.work().disposition());
+            sheet.value(r, 8, f.work().closedBy());
+            r++;
+        }
         sheet.finish();
     }
 
@@ -63,11 +121,17 @@ final class XlsxExport {
             date(sheet, r, 3, e.end(), d);
             sheet.value(r, 4, days(e.duration()));
             sheet.style(r, 4).format("[h]:mm:ss").set();
-            Conversion unit = Unit.of(e.unit()).shown(inUnits);
-            sheet.value(r, 5, unit.value(e.peak()));
-            sheet.value(r, 6, unit.value(e.limit()));
+            Conversion unit = Unit.of(e.unit() == null ? "" : e.unit()).shown(inUnits);
+            if (e.peak() != null) {
+                sheet.value(r, 5, unit.value(e.peak()));
+            }
+            if (e.limit() != null) {
+                sheet.value(r, 6, unit.value(e.limit()));
+            }
             sheet.value(r, 7, unit.symbol());
-            date(sheet, r, 8, e.alarmAt(), d);
+            if (e.alarmAt() != null) {
+                date(sheet, r, 8, e.alarmAt(), d);
+            }
             r++;
         }
         sheet.finish();
@@ -179,7 +243,7 @@ final class XlsxExport {
 
         private void next() {
             sheet = book.newWorksheet(++number == 1 ? name : name + " " + number);
-            java.util.ArrayList<String> heads = new java.util.ArrayList<>(List.of("Time", "UTC offset"));
+            List<String> heads = new ArrayList<>(List.of("Time", "UTC offset"));
             for (int c = 0; c < units.length; c++) {
                 heads.add(CsvExport.column(series.get(c).label(), units[c].symbol()));
             }

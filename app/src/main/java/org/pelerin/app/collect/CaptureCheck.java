@@ -1,0 +1,101 @@
+package org.pelerin.app.collect;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.LongStream;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.series.Series;
+import org.pelerin.link.capture.CaptureDecoder;
+import org.pelerin.link.capture.Reached;
+import org.pelerin.link.message.MalformedMessageException;
+import org.pelerin.link.message.MemoryPage;
+import org.springframework.stereotype.Service;
+
+/** A stored capture, held against its own checksums and hashes and against what the audit trail says of it. */
+@Service
+public class CaptureCheck {
+
+    private static final int MOST_ENTRIES = 1000;
+    private static final int MOST_PAGES = 20;
+
+    private final CaptureStore captures;
+    private final AuditTrail audit;
+
+    CaptureCheck(CaptureStore captures, AuditTrail audit) {
+        this.captures = captures;
+        this.audit = audit;
+    }
+
+    /** What does not fit, without full stops; proportional to the record. */
+    public List<String> troubles(Mission m) {
+        Optional<CaptureMapper.CaptureRow> row = captures.row(m.id());
+        if (row.isEmpty()) {
+            return List.of("Its capture is not there any more");
+        }
+        List<String> out = new ArrayList<>();
+        List<CaptureMapper.NumberedPage> pages = captures.numbered(m.id());
+        for (CaptureMapper.NumberedPage p : pages) {
+            if (!sound(p)) {
+                out.add("Page " + p.page() + " of its capture is not what its checksum says");
+            }
+        }
+        for (Visit v : captures.visitsTo(m.id())) {
+            String noted = captures.notedAfterVisit(m.id(), v.seq());
+            if (!captures.sha256AfterVisit(m.id(), v.seq()).equals(noted)) {
+                out.add("Its capture has another hash than was noted at visit " + v.seq());
+            }
+        }
+        String reckoned = captures.reckoned(m.id()).orElse("");
+        if (!reckoned.equals(row.get().sha256())) {
+            out.add("Its capture has another hash than was noted when it was complete");
+            missing(row.get(), pages).forEach(page -> out.add("Page " + page + " of its capture is missing"));
+        }
+        if (m.collected() && !told(m, reckoned)) {
+            out.add("The audit trail knows of no collection of a capture with this hash");
+        }
+        return out;
+    }
+
+    /** A logger that wraps may have overwritten some before anybody came, so that this is asked only where the hash does not fit. */
+    private List<Long> missing(CaptureMapper.CaptureRow row, List<CaptureMapper.NumberedPage> pages) {
+        Set<Long> there = pages.stream().map(CaptureMapper.NumberedPage::page).collect(Collectors.toSet());
+        return captures.parts(row).stream()
+                .flatMapToLong(part -> LongStream.range(part.first(), part.end()))
+                .filter(page -> !there.contains(page))
+                .limit(MOST_PAGES)
+                .boxed()
+                .toList();
+    }
+
+    private static boolean sound(CaptureMapper.NumberedPage p) {
+        try {
+            return MemoryPage.number(p.bytes()) == p.page() && MemoryPage.intact(p.bytes());
+        } catch (MalformedMessageException e) {
+            return false;
+        }
+    }
+
+    private boolean told(Mission m, String sha256) {
+        return audit.latest(m.subject(), MOST_ENTRIES).stream()
+                .map(AuditEntry::after)
+                .anyMatch(after -> after.contains("capture " + sha256));
+    }
+
+    /** Its series, decoded anew; empty where it is not complete. */
+    public List<Series> again(Mission m) {
+        return captures.find(m.id())
+                .map(c -> CaptureDecoder.decode(c.capture(), c.correction(), Reached.NOTHING)
+                        .series())
+                .orElse(List.of());
+    }
+
+    /** Whether a logger's memory was read for it. */
+    public boolean any(Mission m) {
+        return captures.row(m.id()).isPresent();
+    }
+}

@@ -1,0 +1,185 @@
+package org.pelerin.app.report.verify;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDDocumentNameDictionary;
+import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.report.document.Report;
+import org.pelerin.app.report.document.ReportFile;
+import org.pelerin.app.report.document.ReportKind;
+import org.pelerin.app.report.document.ReportMark;
+import org.pelerin.app.report.document.Reports;
+import org.pelerin.core.evidence.Sha256;
+import org.springframework.stereotype.Component;
+
+/**
+ * A report that is given back. The one that is kept counts; where the bytes are others, embedded files and text are held against it, so that it can be
+ * said what was altered.
+ */
+@Component
+class PdfCheck {
+
+    private static final int LARGEST_FILE = 64_000_000;
+
+    /** What a PDF holds. */
+    private record Content(String title, List<List<String>> pages, Map<String, byte[]> files) {}
+
+    private final Reports reports;
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final Formats show;
+
+    PdfCheck(Reports reports, MissionService missions, Evaluation evaluation, Formats show) {
+        this.reports = reports;
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.show = show;
+    }
+
+    Verified check(byte[] pdf) {
+        Optional<Report> issued = reports.bySha256(Sha256.of(pdf));
+        if (issued.isPresent()) {
+            Report r = issued.get();
+            return Verified.same(
+                    what(r),
+                    "It is report " + r.id() + ", byte for byte as it was handed out on "
+                            + show.minute(r.made().at()),
+                    since(r),
+                    "/reports/" + r.id());
+        }
+        Content given;
+        try {
+            given = read(pdf);
+        } catch (IOException | RuntimeException e) {
+            return Verified.unknown("a PDF", "It cannot be read as a PDF; it may be damaged");
+        }
+        Optional<Report> meant = ReportMark.number(given.title)
+                .flatMap(reports::find)
+                .filter(Report::ready)
+                .or(() -> given.files.values().stream()
+                        .flatMap(bytes -> reports.byFile(Sha256.of(bytes)).stream())
+                        .findFirst());
+        if (meant.isEmpty()) {
+            return Verified.unknown("a PDF", "It bears no mark of a report that was made here");
+        }
+        Report r = meant.get();
+        List<String> differ = differences(r, given);
+        return differ.isEmpty()
+                ? Verified.other(
+                        what(r),
+                        "Its bytes are not those of report " + r.id()
+                                + ", though what it says and the files in it are the same: another program has written it anew",
+                        List.of(),
+                        "/reports/" + r.id())
+                : Verified.other(
+                        what(r),
+                        "It is not report " + r.id() + " as it was handed out on "
+                                + show.minute(r.made().at()),
+                        differ,
+                        "/reports/" + r.id());
+    }
+
+    private static String what(Report r) {
+        return r.title();
+    }
+
+    /** What has changed since of what it is about. */
+    private List<String> since(Report r) {
+        List<String> out = new ArrayList<>();
+        if (r.kind() == ReportKind.MISSION) {
+            missions.find(r.scope().mission()).ifPresent(m -> {
+                String name = "mission-" + m.id() + "-judgement.json";
+                String now = Sha256.of(evaluation.text(m).getBytes(StandardCharsets.UTF_8));
+                reports.files(r.id()).stream()
+                        .filter(f -> f.name().equals(name) && !f.sha256().equals(now))
+                        .forEach(f -> out.add("Since then mission " + m.id() + " was judged otherwise"));
+            });
+        }
+        return out;
+    }
+
+    private List<String> differences(Report r, Content given) {
+        Differences out = new Differences();
+        Content kept;
+        try {
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            reports.write(r.id(), bytes);
+            kept = read(bytes.toByteArray());
+        } catch (IOException e) {
+            return List.of("What is kept here of it cannot be read: " + e.getMessage());
+        }
+        for (ReportFile f : reports.files(r.id())) {
+            byte[] there = given.files.get(f.name());
+            if (there == null) {
+                out.add("The embedded file " + f.name() + " is missing");
+            } else if (!Sha256.of(there).equals(f.sha256())) {
+                out.addAll(Differences.ofLines(
+                        f.name() + ", ", lines(there), lines(kept.files.getOrDefault(f.name(), new byte[0]))));
+            }
+        }
+        given.files.keySet().stream()
+                .filter(name -> !kept.files.containsKey(name))
+                .forEach(name -> out.add("The file " + name + " is embedded, and was not"));
+        if (given.pages.size() != kept.pages.size()) {
+            out.add("It has " + given.pages.size() + " pages, and had " + kept.pages.size());
+        }
+        for (int p = 0; p < Math.min(given.pages.size(), kept.pages.size()); p++) {
+            out.addAll(Differences.ofLines("Page " + (p + 1) + ", ", given.pages.get(p), kept.pages.get(p)));
+        }
+        return out.list();
+    }
+
+    private static List<String> lines(byte[] bytes) {
+        return Arrays.asList(new String(bytes, StandardCharsets.UTF_8).split("\r?\n", -1));
+    }
+
+    private static Content read(byte[] pdf) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            List<List<String>> pages = new ArrayList<>();
+            for (int p = 1; p <= document.getNumberOfPages(); p++) {
+                PDFTextStripper text = new PDFTextStripper();
+                text.setStartPage(p);
+                text.setEndPage(p);
+                pages.add(text.getText(document).lines().toList());
+            }
+            return new Content(document.getDocumentInformation().getTitle(), pages, files(document));
+        }
+    }
+
+    private static Map<String, byte[]> files(PDDocument document) throws IOException {
+        Map<String, byte[]> out = new TreeMap<>();
+        PDDocumentNameDictionary names = document.getDocumentCatalog().getNames();
+        if (names == null
+                || names.getEmbeddedFiles() == null
+                || names.getEmbeddedFiles().getNames() == null) {
+            return out;
+        }
+        for (Map.Entry<String, PDComplexFileSpecification> e :
+                names.getEmbeddedFiles().getNames().entrySet()) {
+            if (e.getValue().getEmbeddedFile() != null) {
+                try (InputStream in = e.getValue().getEmbeddedFile().createInputStream()) {
+                    byte[] bytes = in.readNBytes(LARGEST_FILE + 1);
+                    if (bytes.length > LARGEST_FILE) {
+                        throw new IOException("An embedded file is too large");
+                    }
+                    out.put(e.getKey(), bytes);
+                }
+            }
+        }
+        return out;
+    }
+}

@@ -1,0 +1,170 @@
+package org.pelerin.app.report.verify;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import org.dhatim.fastexcel.reader.Sheet;
+import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.findings.Findings;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.report.dossier.Dossier;
+import org.pelerin.app.report.export.CsvExport;
+import org.pelerin.app.report.export.CsvForm;
+import org.pelerin.app.report.export.XlsxExport;
+import org.springframework.stereotype.Component;
+
+/**
+ * A CSV or a workbook that is given back. It says which mission it is of and in what form; it is written again from what is stored, and held against
+ * it.
+ */
+@Component
+class TableCheck {
+
+    private static final Pattern MISSION = Pattern.compile("(?:# )?Mission (\\d{1,18}) of (\\S+) .*");
+
+    private final Dossier.Clerk clerk;
+    private final Findings findings;
+    private final Formats show;
+
+    TableCheck(Dossier.Clerk clerk, Findings findings, Formats show) {
+        this.clerk = clerk;
+        this.findings = findings;
+        this.show = show;
+    }
+
+    private Optional<Dossier> dossier(String first) {
+        Matcher m = MISSION.matcher(first);
+        return m.matches()
+                ? clerk.gather(Long.parseLong(m.group(1)))
+                        .filter(d -> d.mission().serial().equals(m.group(2)))
+                : Optional.empty();
+    }
+
+    Verified csv(String text) {
+        List<String> given = lines(text.startsWith("\ufeff") ? text.substring(1) : text);
+        Optional<Dossier> of = given.isEmpty() ? Optional.empty() : dossier(given.get(0));
+        Optional<String> said = given.stream()
+                .filter(l -> l.startsWith("# " + CsvExport.FORM))
+                .findFirst()
+                .map(l -> l.substring(("# " + CsvExport.FORM).length()));
+        if (of.isEmpty() || said.isEmpty()) {
+            return Verified.unknown("a CSV file", "It does not say which mission of here it is of, and in what form");
+        }
+        Dossier d = of.get();
+        try {
+            CsvForm.Read form = CsvForm.read(said.get());
+            StringWriter again = new StringWriter();
+            CsvExport.write(d, form.form(), form.units(), again);
+            return told(d, "CSV", given, lines(again.toString()));
+        } catch (CsvForm.NoFormException e) {
+            return Verified.unknown("a CSV file of mission " + d.mission().id(), e.getMessage());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static List<String> lines(String text) {
+        List<String> out = new ArrayList<>(Arrays.asList(text.split("\r?\n", -1)));
+        if (!out.isEmpty() && out.get(out.size() - 1).isEmpty()) {
+            out.remove(out.size() - 1);
+        }
+        return out;
+    }
+
+    private Verified told(Dossier d, String kind, List<String> given, List<String> wanted) {
+        String mission = "mission " + d.mission().id();
+        String page = "/missions/" + d.mission().id();
+        String what = kind + " of " + mission + " of " + d.mission().serial();
+        Differences all = Differences.ofLines("", given, wanted);
+        if (all.none()) {
+            return Verified.same(
+                    what, "It is what " + mission + " is written as today, to the last character", List.of(), page);
+        }
+        boolean samples = samples(given).equals(samples(wanted));
+        return samples
+                ? Verified.other(
+                        what,
+                        "Its samples are those of " + mission
+                                + ", but it says something else of them than would be said today",
+                        all.list(),
+                        page)
+                : Verified.other(
+                        what, "It is not what " + mission + " recorded, as it is stored here", all.list(), page);
+    }
+
+    private static List<String> samples(List<String> lines) {
+        return lines.stream().filter(l -> !l.startsWith("#")).toList();
+    }
+
+    Verified xlsx(byte[] bytes) {
+        try {
+            List<String> given = cells(bytes);
+            Optional<Dossier> of = given.stream()
+                    .filter(l -> l.startsWith("# Mission "))
+                    .findFirst()
+                    .flatMap(this::dossier);
+            Optional<String> said = given.stream()
+                    .filter(l -> l.startsWith("# " + CsvExport.FORM))
+                    .findFirst()
+                    .map(l -> l.substring(("# " + CsvExport.FORM).length()));
+            if (of.isEmpty() || said.isEmpty()) {
+                return Verified.unknown("a workbook", "It does not say which mission of here it is of");
+            }
+            ByteArrayOutputStream again = new ByteArrayOutputStream();
+            XlsxExport.write(
+                    of.get(),
+                    findings.about(of.get().mission().id()),
+                    new FindingWords(CsvForm.read(said.get()).units(), show),
+                    again);
+            return told(of.get(), "Workbook", given, cells(again.toByteArray()));
+        } catch (CsvForm.NoFormException e) {
+            return Verified.unknown("a workbook", e.getMessage());
+        } catch (IOException | RuntimeException e) {
+            return Verified.unknown("a workbook", "It cannot be read as a workbook; it may be damaged");
+        }
+    }
+
+    /** A line a row: what is said of it begins with #, as in the CSV; cells of other sheets bear the sheet’s name. */
+    private static List<String> cells(byte[] bytes) throws IOException {
+        List<String> out = new ArrayList<>();
+        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes))) {
+            for (Sheet sheet : book.getSheets().toList()) {
+                String prefix = switch (sheet.getName()) {
+                    case "Mission" -> "# ";
+                    case "Settings", "Excursions", "Findings", "Statistics" -> "# " + sheet.getName() + ": ";
+                    default -> sheet.getName() + ": ";
+                };
+                try (Stream<Row> rows = sheet.openStream()) {
+                    rows.forEach(row -> out.add(prefix + cells(row)));
+                }
+            }
+        }
+        return out;
+    }
+
+    private static String cells(Row row) {
+        StringBuilder out = new StringBuilder();
+        for (Cell cell : row) {
+            if (!out.isEmpty()) {
+                out.append(" | ");
+            }
+            out.append(
+                    cell == null || cell.getValue() == null
+                            ? ""
+                            : cell.getValue().toString());
+        }
+        return out.toString();
+    }
+}

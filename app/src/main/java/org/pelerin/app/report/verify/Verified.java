@@ -1,0 +1,35 @@
+package org.pelerin.app.report.verify;
+
+import java.util.List;
+
+/**
+ * What there is to say of a file that was given back.
+ *
+ * @param what it claims to be
+ * @param sentence without a full stop
+ * @param differences from what was handed out, or would be today; none where there are none
+ * @param page where one can read on; null for nowhere
+ */
+public record Verified(State state, String what, String sentence, List<String> differences, String page) {
+
+    public enum State {
+        /** It is what was handed out. */
+        SAME,
+        /** It is not. */
+        OTHER,
+        /** Nothing here says what it should be. */
+        UNKNOWN
+    }
+
+    static Verified same(String what, String sentence, List<String> since, String page) {
+        return new Verified(State.SAME, what, sentence, since, page);
+    }
+
+    static Verified other(String what, String sentence, List<String> differences, String page) {
+        return new Verified(State.OTHER, what, sentence, differences, page);
+    }
+
+    static Verified unknown(String what, String sentence) {
+        return new Verified(State.UNKNOWN, what, sentence, List.of(), null);
+    }
+}
