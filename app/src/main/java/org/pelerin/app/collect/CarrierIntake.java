@@ -1,7 +1,14 @@
 package org.pelerin.app.collect;
 
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
@@ -15,6 +22,7 @@ import org.pelerin.link.capture.Capture;
 import org.pelerin.link.carrier.Carrier;
 import org.pelerin.link.carrier.CarrierException;
 import org.pelerin.link.carrier.CarrierFile;
+import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
@@ -162,6 +170,74 @@ public class CarrierIntake {
         return new Taken(file, mission.id(), false, carrier.serial() + ": " + told + ".");
     }
 
+    /**
+     * Takes in a mission that came home elsewhere, with what its logger's clock was compared with then.
+     *
+     * @param readAt on the logger's clock
+     * @param battery in ‰; null where the clock could not be compared
+     * @return its number here
+     * @throws CarrierException if it is not sound, or something of it is home already
+     */
+    public long restore(byte[] file, Instant readAt, Duration offset, Integer battery, String by) {
+        Carrier carrier = CarrierFile.read(file);
+        MissionHeader header = MissionHeader.decode(carrier.header());
+        if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
+            throw new CarrierException(carrier.serial() + " is of the unknown model “"
+                    + header.plan().model() + "”");
+        }
+        Optional<Mission> there =
+                missions.ofDevice(carrier.serial(), carrier.info().number());
+        if (there.isPresent()) {
+            throw new CarrierException("Mission " + carrier.info().number() + " of " + carrier.serial()
+                    + " is here already, as mission " + there.get().id());
+        }
+        Mission mission = mission(carrier, header, by);
+        try {
+            intake.take(
+                    mission.id(),
+                    source(carrier, new UnitReading(readAt, offset, battery, battery == null ? null : Boolean.FALSE)),
+                    by,
+                    (done, total) -> {});
+        } catch (CaptureIntake.HopelessException e) {
+            throw new CarrierException(e.getMessage(), e);
+        }
+        processing.settle(mission.id(), false, by, step -> {});
+        return mission.id();
+    }
+
+    /**
+     * A mission as a carrier file, as far as its pages are without holes.
+     *
+     * @throws CarrierException if its capture has holes
+     */
+    public byte[] write(Mission m) {
+        CaptureMapper.CaptureRow row = captures.row(m.id()).orElseThrow();
+        Map<PageTable, List<byte[]>> tables = new EnumMap<>(PageTable.class);
+        captures.pages(m.id())
+                .forEach(p -> tables.computeIfAbsent(PageTable.of(MemoryPage.number(p)), t -> new ArrayList<>())
+                        .add(p));
+        List<MissionInfo.Pages> parts = new ArrayList<>();
+        List<byte[]> pages = new ArrayList<>();
+        tables.forEach((table, of) -> {
+            long first = MemoryPage.number(of.get(0));
+            long last = MemoryPage.number(of.get(of.size() - 1));
+            if (last - first + 1 != of.size()) {
+                throw new CarrierException("Pages of its memory were overwritten between two visits");
+            }
+            parts.add(new MissionInfo.Pages(first, last + 1));
+            pages.addAll(of);
+        });
+        MissionInfo info = new MissionInfo(
+                m.device().missionNumber(), LoggerState.ENDED, row.firstRecord(), row.endRecord(), parts);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            CarrierFile.write(new Carrier(m.serial(), info, row.clockReadAt(), row.header(), pages), out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
     private Mission mission(Carrier carrier, MissionHeader header, String by) {
         if (loggers.find(carrier.serial()).isEmpty()) {
             String model = header.plan().model();
@@ -185,6 +261,10 @@ public class CarrierIntake {
     }
 
     private static CaptureIntake.Source source(Carrier carrier) {
+        return source(carrier, UnitReading.clock(carrier.copiedAt()));
+    }
+
+    private static CaptureIntake.Source source(Carrier carrier, UnitReading reading) {
         Map<Long, byte[]> pages = new HashMap<>();
         carrier.pages().forEach(p -> pages.put(MemoryPage.number(p), p));
         return new CaptureIntake.Source() {
@@ -200,7 +280,7 @@ public class CarrierIntake {
 
             @Override
             public UnitReading clock() {
-                return UnitReading.clock(carrier.copiedAt());
+                return reading;
             }
 
             @Override

@@ -2,6 +2,7 @@ package org.pelerin.app.evidence;
 
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import org.pelerin.core.evidence.AuditChain;
 import org.pelerin.core.evidence.AuditEntry;
@@ -44,6 +45,18 @@ public class AuditTrail {
     /** The number of the newest entry: it grows with every change. */
     public long newest() {
         return entries.newest();
+    }
+
+    /** An entry with the hash that it bears. */
+    public record Told(AuditEntry entry, String hash) {}
+
+    /** What was done to something with the hashes, the oldest first. */
+    public List<Told> told(String subject, int limit) {
+        List<Told> out = new ArrayList<>(entries.of(subject, limit).stream()
+                .map(s -> new Told(s.entry(), s.hash()))
+                .toList());
+        Collections.reverse(out);
+        return out;
     }
 
     /** All that was done to something, the newest first. */

@@ -122,6 +122,18 @@ public class DerivedSeries {
                 .toList();
     }
 
+    /** Their definitions, as documents. */
+    public List<String> definitions(long mission) {
+        return derived.of(mission).stream().map(DerivedMapper.Row::definition).toList();
+    }
+
+    /** Whether one of them follows from another mission. */
+    public boolean beside(long mission) {
+        return derived.of(mission).stream()
+                .flatMap(r -> read(r.definition()).how().inputs().stream())
+                .anyMatch(name -> OF_OTHER.matcher(name).matches());
+    }
+
     /** Channels that a mission's series can be derived from beside its own, those that cover most of it first. */
     public List<Other> others(Mission mission) {
         if (mission.records().firstAt() == null) {

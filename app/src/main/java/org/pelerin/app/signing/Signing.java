@@ -117,6 +117,11 @@ public class Signing {
         return mapper.of(mission).stream().map(SignatureMapper.Row::signature).toList();
     }
 
+    /** What was signed, as a document. */
+    public String content(Signature s) {
+        return mapper.content(s.id());
+    }
+
     /** Why a person may not sign a mission as something; empty where that may be. */
     public String hindrance(Mission m, SignedAs as, String by) {
         if (as != SignedAs.APPROVED) {

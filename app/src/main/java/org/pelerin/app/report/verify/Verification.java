@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.proof.Bundle;
 import org.springframework.stereotype.Service;
 
 /** Tells what kind of file it is from its bytes, and has it checked. Nothing is kept of it. */
@@ -25,8 +26,10 @@ public class Verification {
     private final PdfCheck pdf;
     private final TableCheck tables;
     private final CarrierIntake carriers;
+    private final BundleVerification bundles;
 
-    Verification(PdfCheck pdf, TableCheck tables, CarrierIntake carriers) {
+    Verification(PdfCheck pdf, TableCheck tables, CarrierIntake carriers, BundleVerification bundles) {
+        this.bundles = bundles;
         this.pdf = pdf;
         this.tables = tables;
         this.carriers = carriers;
@@ -40,7 +43,10 @@ public class Verification {
             return pdf.check(bytes);
         }
         if (begins(bytes, ZIP)) {
-            return entries(bytes).contains("xl/workbook.xml") ? tables.xlsx(bytes) : carrier(bytes);
+            Set<String> entries = entries(bytes);
+            return entries.contains("xl/workbook.xml")
+                    ? tables.xlsx(bytes)
+                    : entries.contains(Bundle.JUDGEMENT) ? bundles.check(bytes) : carrier(bytes);
         }
         try {
             return tables.csv(StandardCharsets.UTF_8

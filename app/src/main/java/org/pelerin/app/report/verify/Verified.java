@@ -17,6 +17,8 @@ public record Verified(State state, String what, String sentence, List<String> d
         SAME,
         /** It is not. */
         OTHER,
+        /** It fits by itself; nothing here says more of it. */
+        SOUND,
         /** Nothing here says what it should be. */
         UNKNOWN
     }
@@ -27,6 +29,10 @@ public record Verified(State state, String what, String sentence, List<String> d
 
     static Verified other(String what, String sentence, List<String> differences, String page) {
         return new Verified(State.OTHER, what, sentence, differences, page);
+    }
+
+    static Verified sound(String what, String sentence) {
+        return new Verified(State.SOUND, what, sentence, List.of(), null);
     }
 
     static Verified unknown(String what, String sentence) {

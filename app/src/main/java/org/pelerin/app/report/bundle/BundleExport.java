@@ -1,0 +1,288 @@
+package org.pelerin.app.report.bundle;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.collect.Visit;
+import org.pelerin.app.collect.files.FileService;
+import org.pelerin.app.collect.files.ForeignFile;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.findings.Entry;
+import org.pelerin.app.findings.Finding;
+import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.findings.Findings;
+import org.pelerin.app.house.HouseService;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.documentation.DocumentationService;
+import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.DerivedSeries;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.signing.Signing;
+import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleMission;
+import org.pelerin.proof.BundleWriter;
+import org.pelerin.proof.Manifest;
+import org.pelerin.proof.SeriesText;
+import org.springframework.stereotype.Service;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Writes a mission with all that it follows from and all that was said of it; {@code docs/formats/bundle.md}. */
+@Service
+public class BundleExport {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int MOST_ENTRIES = 1000;
+
+    private final MissionService missions;
+    private final Evaluation evaluation;
+    private final CaptureStore captures;
+    private final CarrierIntake carriers;
+    private final FileService files;
+    private final SeriesStore store;
+    private final JudgedRecords records;
+    private final DerivedSeries derived;
+    private final DocumentationService documentation;
+    private final Findings findings;
+    private final Signing signing;
+    private final AuditTrail audit;
+    private final HouseService house;
+    private final Formats show;
+    private final Clock clock;
+
+    BundleExport(
+            MissionService missions,
+            Evaluation evaluation,
+            CaptureStore captures,
+            CarrierIntake carriers,
+            FileService files,
+            SeriesStore store,
+            JudgedRecords records,
+            DerivedSeries derived,
+            DocumentationService documentation,
+            Findings findings,
+            Signing signing,
+            AuditTrail audit,
+            HouseService house,
+            Formats show,
+            Clock clock) {
+        this.missions = missions;
+        this.evaluation = evaluation;
+        this.captures = captures;
+        this.carriers = carriers;
+        this.files = files;
+        this.store = store;
+        this.records = records;
+        this.derived = derived;
+        this.documentation = documentation;
+        this.findings = findings;
+        this.signing = signing;
+        this.audit = audit;
+        this.house = house;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    /** Its source, read before anything is written. @throws CarrierException if its capture cannot be carried */
+    byte[] capture(Mission m) {
+        return captures.summary(m.id()).isPresent() ? carriers.write(m) : null;
+    }
+
+    /** @param capture of {@link #capture}; null where it was made of a file */
+    void write(Mission m, byte[] capture, String by, OutputStream to) throws IOException {
+        String judgement = evaluation.text(m);
+        JudgementDocument document = JudgementDocument.read(judgement);
+        ForeignFile file = files.ofMission(m.id()).orElse(null);
+        try (BundleWriter out = new BundleWriter(to)) {
+            if (capture != null) {
+                out.put(Bundle.CAPTURE, o -> o.write(capture));
+            } else if (file != null) {
+                out.put(Bundle.SOURCE, o -> {
+                    try (InputStream in = files.source(file.id())) {
+                        in.transferTo(o);
+                    }
+                });
+            }
+            List<List<Series>> tables = SeriesText.tables(store.recorded(m));
+            for (int t = 0; t < tables.size(); t++) {
+                List<Series> table = tables.get(t);
+                out.lines("series-" + (t + 1) + ".csv", w -> SeriesText.write(table, w));
+            }
+            out.json(Bundle.MISSION, mission(m));
+            out.text(Bundle.LIMITS, LimitsDocument.pretty(evaluation.limits(m, document)));
+            out.text(Bundle.JUDGEMENT, judgement);
+            out.json(Bundle.FINDINGS, findings(m));
+            out.json(Bundle.SIGNATURES, signatures(m));
+            out.json(Bundle.AUDIT, audit(m));
+            out.finish(new Manifest(
+                    Manifest.FORMAT,
+                    Manifest.VERSION,
+                    m.id(),
+                    m.serial(),
+                    house.house().name(),
+                    clock.millis(),
+                    by,
+                    capture != null
+                            ? captures.reckoned(m.id()).orElse("")
+                            : file == null ? "" : files.reckoned(file.id()),
+                    Sha256.of(judgement.getBytes(StandardCharsets.UTF_8)),
+                    List.of()));
+        }
+    }
+
+    private BundleMission mission(Mission m) {
+        JudgedPeriod p = records.period(m);
+        MissionNote note = documentation.note(m.id());
+        return new BundleMission(
+                m.device().model(),
+                m.device().missionNumber() == null ? 0 : m.device().missionNumber(),
+                m.place().site(),
+                m.place().spot(),
+                m.zoneOr(show.home()).getId(),
+                m.copy().planName(),
+                m.copy().planVersion(),
+                JSON.readValue(m.copy().settings(), new TypeReference<Map<String, Object>>() {}),
+                act(m.course().writtenAt(), m.course().writtenBy()),
+                act(m.records().collectedAt(), m.records().collectedBy()),
+                m.records().expected(),
+                m.records().received(),
+                clock(m),
+                millis(p.from()),
+                millis(p.to()),
+                p.chosen() == null ? "" : p.chosen().reason(),
+                records.excluded(m.id()).stream()
+                        .map(x -> new BundleMission.Excluded(
+                                x.kind().name(),
+                                x.fromAt().toEpochMilli(),
+                                x.toAt().toEpochMilli(),
+                                x.reason(),
+                                x.madeBy(),
+                                x.madeAt().toEpochMilli()))
+                        .toList(),
+                derived.definitions(m.id()),
+                !derived.beside(m.id()),
+                evaluation.inForce(m).words(),
+                Map.of(
+                        "title",
+                        note.title(),
+                        "purpose",
+                        note.purpose(),
+                        "people",
+                        note.people(),
+                        "place",
+                        note.place(),
+                        "remarks",
+                        note.remarks()));
+    }
+
+    private BundleMission.Clock clock(Mission m) {
+        StoredCapture c = captures.summary(m.id()).orElse(null);
+        Integer battery = captures.visitsTo(m.id()).stream()
+                .findFirst()
+                .map(Visit::battery)
+                .orElse(null);
+        return new BundleMission.Clock(
+                c != null && m.records().clockCorrected(),
+                c == null ? 0 : c.clockReadAt().toEpochMilli(),
+                c == null ? 0 : c.clockOffset().toMillis(),
+                battery,
+                missions.clockDecision(m.id()).map(d -> d.reason()).orElse(""));
+    }
+
+    private static BundleMission.Act act(Instant at, String by) {
+        return new BundleMission.Act(millis(at), by);
+    }
+
+    private static Long millis(Instant t) {
+        return t == null ? null : t.toEpochMilli();
+    }
+
+    private List<Map<String, Object>> findings(Mission m) {
+        FindingWords words = new FindingWords(ShownUnits.RECORDED, show);
+        return findings.about(m.id()).stream().map(f -> finding(f, words)).toList();
+    }
+
+    private Map<String, Object> finding(Finding f, FindingWords words) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("number", f.id());
+        out.put("what", words.of(f));
+        out.put("from", millis(f.from()));
+        out.put("to", millis(f.to()));
+        out.put("state", f.state().name());
+        out.put("severity", f.severity().name());
+        out.put("cause", f.work().cause());
+        out.put("action", f.work().action());
+        out.put("disposition", f.work().disposition());
+        out.put("closed", act(f.work().closedAt(), f.work().closedBy()));
+        out.put(
+                "comments",
+                findings.entries(f.id()).stream()
+                        .filter(e -> e.kind() == Entry.Kind.COMMENT)
+                        .map(e -> Map.of("at", e.at().toEpochMilli(), "by", e.by(), "text", e.text()))
+                        .toList());
+        return out;
+    }
+
+    private List<Map<String, Object>> signatures(Mission m) {
+        return signing.signatures(m.id()).stream()
+                .map(s -> {
+                    Map<String, Object> out = new LinkedHashMap<>();
+                    out.put("meaning", s.meaning().words());
+                    out.put("name", s.name());
+                    out.put("account", s.by());
+                    out.put("at", millis(s.at()));
+                    out.put("revision", s.revision());
+                    out.put("remark", s.remark());
+                    out.put("holds", s.holds());
+                    out.put("undone", s.holds() ? null : s.undone().reason());
+                    out.put("contentSha256", s.sha256());
+                    out.put("content", signing.content(s));
+                    return out;
+                })
+                .toList();
+    }
+
+    private List<Map<String, Object>> audit(Mission m) {
+        List<String> subjects = new ArrayList<>(List.of(m.subject(), "mission " + m.id()));
+        findings.about(m.id()).forEach(f -> subjects.add("finding " + f.id()));
+        return subjects.stream()
+                .flatMap(s -> audit.told(s, MOST_ENTRIES).stream())
+                .map(t -> {
+                    AuditEntry e = t.entry();
+                    Map<String, Object> out = new LinkedHashMap<>();
+                    out.put("sequence", e.sequence());
+                    out.put("at", e.at().toEpochMilli());
+                    out.put("who", e.who());
+                    out.put("action", e.action());
+                    out.put("subject", e.subject());
+                    out.put("before", e.before());
+                    out.put("after", e.after());
+                    out.put("reason", e.reason());
+                    out.put("previous", e.previous());
+                    out.put("hash", t.hash());
+                    return out;
+                })
+                .toList();
+    }
+}

@@ -1,0 +1,221 @@
+package org.pelerin.app.report.bundle;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.documentation.DocumentationService;
+import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.record.DerivedSeries;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.record.Exclusion;
+import org.pelerin.link.carrier.CarrierException;
+import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.BundleMission;
+import org.pelerin.proof.Manifest;
+import org.springframework.stereotype.Service;
+
+/**
+ * Takes in a mission that came home elsewhere. Nothing of it is believed: it is checked first, its series are decoded from the capture and it is judged
+ * here, by the limits that it brings; then its hashes are held against those that it came with. What people said and signed elsewhere stays in the
+ * bundle.
+ */
+@Service
+public class BundleIntake {
+
+    /** It cannot be taken in; nothing was. */
+    public static final class NotTakenException extends NotDoneException {
+        NotTakenException(String message) {
+            super(message);
+        }
+
+        @Override
+        public String wayOn() {
+            return "/verify";
+        }
+    }
+
+    /**
+     * What became of it.
+     *
+     * @param differs what is not as it was elsewhere; none where all hashes are the same
+     */
+    public record Taken(long mission, List<String> differs) {}
+
+    private final CarrierIntake carriers;
+    private final CaptureStore captures;
+    private final MissionService missions;
+    private final PlaceService places;
+    private final Evaluation evaluation;
+    private final LimitSets sets;
+    private final LimitsInForce inForce;
+    private final JudgedRecords records;
+    private final DerivedSeries derived;
+    private final DocumentationService documentation;
+    private final AuditTrail audit;
+
+    BundleIntake(
+            CarrierIntake carriers,
+            CaptureStore captures,
+            MissionService missions,
+            PlaceService places,
+            Evaluation evaluation,
+            LimitSets sets,
+            LimitsInForce inForce,
+            JudgedRecords records,
+            DerivedSeries derived,
+            DocumentationService documentation,
+            AuditTrail audit) {
+        this.carriers = carriers;
+        this.captures = captures;
+        this.missions = missions;
+        this.places = places;
+        this.evaluation = evaluation;
+        this.sets = sets;
+        this.inForce = inForce;
+        this.records = records;
+        this.derived = derived;
+        this.documentation = documentation;
+        this.audit = audit;
+    }
+
+    /** @param sha256 of the whole file */
+    public Taken take(Bundle bundle, String sha256, String by) {
+        BundleCheck.Outcome checked = BundleCheck.of(bundle);
+        if (!checked.sound()) {
+            throw new NotTakenException(checked.troubles().get(0));
+        }
+        if (!bundle.has(Bundle.CAPTURE)) {
+            throw new NotTakenException(
+                    "Its record was made of a file: take that out of it and hand it in under Missions › Files");
+        }
+        Manifest manifest = bundle.manifest();
+        BundleMission m = bundle.mission();
+        long id;
+        try {
+            id = carriers.restore(
+                    bundle.bytes(Bundle.CAPTURE),
+                    Instant.ofEpochMilli(m.clock().readAt()),
+                    Duration.ofMillis(m.clock().offsetMs()),
+                    m.clock().battery(),
+                    by);
+        } catch (CarrierException e) {
+            throw new NotTakenException(e.getMessage());
+        }
+        String from = manifest.house().isBlank() ? "elsewhere" : manifest.house();
+        String reason = Length.REASON.cut("As it was at " + from);
+        place(id, m, by);
+        said(id, m, bundle.text(Bundle.LIMITS), reason, from, by);
+        evaluation.again(id);
+        note(id, m, manifest, from, by);
+        Mission taken = missions.find(id).orElseThrow();
+        List<String> differs = differs(taken, manifest);
+        audit.record(
+                by,
+                "take in bundle",
+                taken.subject(),
+                "",
+                "mission " + manifest.mission() + " of " + from + ", bundle " + sha256 + ", capture "
+                        + manifest.recordSha256() + ", judgement " + manifest.judgementSha256());
+        return new Taken(id, differs);
+    }
+
+    private void place(long id, BundleMission m, String by) {
+        if (m.spot() == null || m.site() == null) {
+            return;
+        }
+        SpotAt spot = spot(m);
+        if (spot == null) {
+            places.create(m.site(), m.zone(), m.spot(), by);
+            spot = spot(m);
+        }
+        if (spot != null) {
+            missions.moveTo(missions.find(id).orElseThrow(), spot.id(), by);
+        }
+    }
+
+    private SpotAt spot(BundleMission m) {
+        return places.all().stream()
+                .filter(s -> s.site().equals(m.site()) && s.name().equals(m.spot()))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** What it was judged on and by. */
+    private void said(long id, BundleMission m, String limitsText, String reason, String from, String by) {
+        Mission mission = missions.find(id).orElseThrow();
+        if (mission.records().clockCorrected() != m.clock().corrected()) {
+            evaluation.decideClock(mission, m.clock().corrected(), reason, by);
+        }
+        if (m.judgedFrom() != null || m.judgedTo() != null) {
+            records.choose(mission, instant(m.judgedFrom()), instant(m.judgedTo()), reason, by);
+        }
+        for (BundleMission.Excluded x : m.excluded()) {
+            records.exclude(
+                    mission,
+                    Exclusion.Kind.valueOf(x.kind()),
+                    Instant.ofEpochMilli(x.from()),
+                    Instant.ofEpochMilli(x.to()),
+                    Length.REASON.cut(x.reason() + " (" + x.by() + ", " + from + ")"),
+                    by);
+        }
+        if (m.alone()) {
+            m.derived().forEach(definition -> derived.add(mission, definition, false, by));
+        }
+        Limits limits = LimitsDocument.read(limitsText);
+        LimitSet set = limits.rules().isEmpty() && limits.gapRules().isEmpty()
+                ? null
+                : sets.create(Length.LIMITS_NAME.cut("Mission " + id + ", from " + from), limits, by);
+        inForce.say(mission, set, reason, by);
+    }
+
+    private static Instant instant(Long millis) {
+        return millis == null ? null : Instant.ofEpochMilli(millis);
+    }
+
+    private void note(long id, BundleMission m, Manifest manifest, String from, String by) {
+        Map<String, String> d = m.documentation() == null ? Map.of() : m.documentation();
+        String remarks = d.getOrDefault("remarks", "");
+        documentation.save(
+                id,
+                new MissionNote(
+                        Length.NOTE_TITLE.cut(d.getOrDefault("title", "")),
+                        Length.NOTE_PURPOSE.cut(d.getOrDefault("purpose", "")),
+                        Length.NOTE_PEOPLE.cut(d.getOrDefault("people", "")),
+                        Length.NOTE_PLACE.cut(d.getOrDefault("place", "")),
+                        Length.NOTE_REMARKS.cut("Taken over from " + from + ", where it was mission "
+                                + manifest.mission() + (remarks.isEmpty() ? "." : ".\n" + remarks))),
+                by);
+    }
+
+    private List<String> differs(Mission m, Manifest there) {
+        List<String> out = new ArrayList<>();
+        if (!captures.reckoned(m.id()).orElse("").equals(there.recordSha256())) {
+            out.add("the capture");
+        }
+        String judgement = Sha256.of(evaluation.text(m).getBytes(StandardCharsets.UTF_8));
+        if (!judgement.equals(there.judgementSha256())) {
+            out.add("the judgement");
+        }
+        return out;
+    }
+}

@@ -1,0 +1,247 @@
+package org.pelerin.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.findings.Finding;
+import org.pelerin.app.findings.Findings;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.record.DerivedSeries;
+import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.report.recheck.MissionCheck;
+import org.pelerin.app.signing.Signing;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.record.Exclusion;
+import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleCheck;
+
+/** A mission as a bundle: sound by itself, told where it was touched, and the same in another installation. */
+@Timeout(240)
+class BundleTest extends PageTest {
+
+    private static final String SERIAL = "PL-18033";
+
+    private static TestBed bed;
+    private static Mission m;
+    private static byte[] bundle;
+
+    /** Two days, judged by its alarms less an hour, with a mean of its own; its findings are settled, and it is reviewed. */
+    @BeforeAll
+    static void collect() throws InterruptedException {
+        bed = TestBed.get();
+        Hands hands = new Hands(bed);
+        Plan plan = Hands.alder(new StartCondition.Now());
+        long id = hands.write(
+                SERIAL,
+                new Plan(
+                        plan.model(),
+                        "BUNDLE",
+                        plan.interval(),
+                        plan.start(),
+                        plan.stop(),
+                        List.of(new ChannelSettings(true, "Air", new Alarm(12, Duration.ofMinutes(10), true), null))));
+        hands.pass(Duration.ofDays(2));
+        hands.collect(SERIAL);
+        hands.leave(SERIAL);
+        m = hands.mission(id);
+        Instant first = m.records().firstAt();
+        bed.bean(DerivedSeries.class)
+                .add(m, "{\"name\": \"Calm\", \"movingMean\": {\"channel\": \"Air\", \"samples\": 3}}", false, "tech");
+        bed.bean(JudgedRecords.class)
+                .exclude(
+                        m,
+                        Exclusion.Kind.NOT_VALID,
+                        first.plus(Duration.ofHours(5)),
+                        first.plus(Duration.ofHours(6)),
+                        "the probe was out",
+                        "tech");
+        bed.bean(Evaluation.class).again(id);
+        Findings findings = bed.bean(Findings.class);
+        for (Finding f : findings.about(id)) {
+            if (findings.causes().stream().noneMatch(c -> c.name().equals("Too warm a room"))) {
+                findings.addCause("Too warm a room", "tech");
+            }
+            long cause = findings.causes().stream()
+                    .filter(c -> c.name().equals("Too warm a room"))
+                    .findFirst()
+                    .orElseThrow()
+                    .id();
+            if (f.state().waits()) {
+                findings.say(f.id(), new Findings.Said(cause, "Cooled", "Nothing was there", null, null), "tech");
+                findings.close(f.id(), "tech");
+            }
+        }
+        bed.bean(Signing.class).sign(id, SignedAs.REVIEWED, "", "tech");
+        m = hands.mission(id);
+    }
+
+    private byte[] bundle() {
+        if (bundle == null) {
+            bundle = page.request()
+                    .get(bed.address + "/missions/" + m.id() + "/bundle.zip")
+                    .body();
+        }
+        return bundle;
+    }
+
+    private static BundleCheck.Outcome checked(byte[] bytes) throws IOException {
+        Path file = Files.createTempFile("bundle", ".zip");
+        Files.write(file, bytes);
+        try (Bundle b = Bundle.open(file)) {
+            return BundleCheck.of(b);
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    /** With some entries changed; those that become null are left out. */
+    private static byte[] changed(byte[] zip, Map<String, UnaryOperator<String>> how) throws IOException {
+        Map<String, byte[]> entries = new LinkedHashMap<>();
+        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
+            for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
+                entries.put(e.getName(), in.readAllBytes());
+            }
+        }
+        how.forEach((name, change) -> {
+            byte[] was = entries.getOrDefault(name, new byte[0]);
+            String now = change.apply(new String(was, StandardCharsets.ISO_8859_1));
+            if (now == null) {
+                entries.remove(name);
+            } else {
+                entries.put(name, now.getBytes(StandardCharsets.ISO_8859_1));
+            }
+        });
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream to = new ZipOutputStream(out)) {
+            for (Map.Entry<String, byte[]> e : entries.entrySet()) {
+                to.putNextEntry(new ZipEntry(e.getKey()));
+                to.write(e.getValue());
+                to.closeEntry();
+            }
+        }
+        return out.toByteArray();
+    }
+
+    /** The manifest made to fit a changed entry, as somebody would who knows the format. */
+    private static byte[] forged(byte[] zip, String name, UnaryOperator<String> how) throws IOException {
+        String[] hashes = new String[2];
+        byte[] changed = changed(zip, Map.of(name, was -> {
+            String now = how.apply(was);
+            hashes[0] = Sha256.of(was.getBytes(StandardCharsets.ISO_8859_1));
+            hashes[1] = Sha256.of(now.getBytes(StandardCharsets.ISO_8859_1));
+            return now;
+        }));
+        return changed(changed, Map.of("manifest.json", m -> m.replace(hashes[0], hashes[1])));
+    }
+
+    @Test
+    void it_is_sound_by_itself_and_every_touch_is_told() throws IOException {
+        BundleCheck.Outcome o = checked(bundle());
+        assertThat(o.troubles()).isEmpty();
+        assertThat(o.checked())
+                .anySatisfy(c -> assertThat(c).startsWith("the capture"))
+                .contains("every value, decoded from the capture again", "the judgement, made again");
+        assertThat(o.left()).isEmpty();
+
+        assertThat(checked(changed(bundle(), Map.of("series-1.csv", s -> null))).troubles())
+                .contains("“series-1.csv” is missing");
+        assertThat(checked(changed(bundle(), Map.of("more.txt", s -> "x"))).troubles())
+                .contains("“more.txt” is in it, and the manifest does not name it");
+        assertThat(checked(changed(bundle(), Map.of("judgement.json", s -> s.replace("excursions", "within"))))
+                        .troubles())
+                .contains("“judgement.json” is not what the manifest names");
+        // who makes the manifest fit, too, is found out by what follows from the capture
+        assertThat(checked(forged(bundle(), "judgement.json", s -> s.replace("\"excursions\",", "\"within\",")))
+                        .troubles())
+                .containsAnyOf(
+                        "The judgement is not what is judged of this record by these limits",
+                        "What was reviewed by Technician is of another judgement");
+        assertThat(checked(forged(bundle(), "series-1.csv", s -> s.replaceFirst("(?m)^(\\d+),[^\\n]*$", "$1,5.5")))
+                        .troubles())
+                .contains("“series-1.csv” is not what the capture holds, from line 2 on");
+        assertThat(checked(forged(bundle(), "limits.json", s -> s.replace("12", "40")))
+                        .troubles())
+                .contains("The judgement is not what is judged of this record by these limits");
+        assertThat(checked(forged(bundle(), "audit.json", s -> s.replace("the probe was out", "the probe fell off")))
+                        .troubles())
+                .anySatisfy(t -> assertThat(t).contains("of the audit trail has another hash than it bears"));
+        assertThat(checked(forged(bundle(), "signatures.json", s -> s.replace("Cooled", "Heated")))
+                        .troubles())
+                .contains("What was reviewed by Technician has another hash than was signed");
+    }
+
+    @Test
+    void it_is_verified_where_it_came_from() {
+        page.navigate(bed.address + "/verify");
+        page.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", bundle()));
+        page.locator("button:has-text('Verify it')").click();
+        assertThat(page.locator("h1"))
+                .containsText(
+                        "✓ It is genuine. It is mission " + m.id() + ", with the same capture and the same judgement");
+    }
+
+    @Test
+    void another_installation_takes_it_in_and_comes_to_the_same_hashes() throws Exception {
+        byte[] zip = bundle();
+        try (PrivateDatabase database = new PrivateDatabase()) {
+            TestBed other = TestBed.with(database);
+            try (BrowserContext elsewhere = bed.browser().newContext()) {
+                Page there = TestBed.signedIn(elsewhere, other.address);
+                there.navigate(other.address + "/verify");
+                there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
+                there.locator("button:has-text('Verify it')").click();
+                assertThat(there.locator("h1")).containsText("✓ It is sound.");
+                there.setInputFiles("#bundle", new FilePayload("bundle.zip", "application/zip", zip));
+                there.locator("button:has-text('Take it in')").click();
+                assertThat(there.locator(".said")).containsText("Capture and judgement have the same hashes");
+                long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
+                Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
+                assertThat(other.bean(CaptureStore.class).reckoned(id))
+                        .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));
+                assertThat(other.bean(Evaluation.class).text(taken))
+                        .isEqualTo(bed.bean(Evaluation.class).text(m));
+                assertThat(other.bean(SeriesStore.class).recorded(taken).get(0).axis())
+                        .isEqualTo(
+                                bed.bean(SeriesStore.class).recorded(m).get(0).axis());
+                assertThat(other.bean(MissionCheck.class).troubles(id)).isEmpty();
+                // a second time it is told
+                there.navigate(other.address + "/verify");
+                there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
+                there.locator("button:has-text('Verify it')").click();
+                assertThat(there.locator("h1")).containsText("It is mission " + id);
+            } finally {
+                other.app.close();
+            }
+        }
+    }
+}

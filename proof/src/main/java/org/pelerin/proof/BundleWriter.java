@@ -1,0 +1,109 @@
+package org.pelerin.proof;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.pelerin.core.evidence.Sha256;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Writes a bundle entry by entry, with flat memory; the manifest comes last, as it has the hashes of all others. */
+public final class BundleWriter implements AutoCloseable {
+
+    static final String MANIFEST = "manifest.json";
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    /** Writes the content of an entry. */
+    public interface Content {
+        void to(OutputStream out) throws IOException;
+    }
+
+    private final ZipOutputStream zip;
+    private final List<Manifest.Part> parts = new ArrayList<>();
+
+    public BundleWriter(OutputStream out) {
+        zip = new ZipOutputStream(out);
+    }
+
+    public void put(String name, Content content) throws IOException {
+        zip.putNextEntry(new ZipEntry(name));
+        Counted counted = new Counted(zip);
+        content.to(counted);
+        zip.closeEntry();
+        parts.add(new Manifest.Part(name, counted.size, counted.sha.hex()));
+    }
+
+    public void text(String name, String text) throws IOException {
+        put(name, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    public void json(String name, Object value) throws IOException {
+        text(name, JSON.writerWithDefaultPrettyPrinter().writeValueAsString(value));
+    }
+
+    /** Writes lines; what is written is flushed at its end. */
+    public interface Lines {
+        void to(Writer out) throws IOException;
+    }
+
+    public void lines(String name, Lines lines) throws IOException {
+        put(name, out -> {
+            Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+            lines.to(writer);
+            writer.flush();
+        });
+    }
+
+    /** @param m without its entries */
+    public void finish(Manifest m) throws IOException {
+        Manifest whole = new Manifest(
+                m.format(),
+                m.version(),
+                m.mission(),
+                m.serial(),
+                m.house(),
+                m.madeAt(),
+                m.madeBy(),
+                m.recordSha256(),
+                m.judgementSha256(),
+                parts);
+        zip.putNextEntry(new ZipEntry(MANIFEST));
+        zip.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(whole));
+        zip.closeEntry();
+    }
+
+    @Override
+    public void close() throws IOException {
+        zip.close();
+    }
+
+    /** Counts and hashes what goes through; closing it closes nothing. */
+    private static final class Counted extends OutputStream {
+
+        private final OutputStream out;
+        private final Sha256 sha = new Sha256();
+        private long size;
+
+        Counted(OutputStream out) {
+            this.out = out;
+        }
+
+        @Override
+        public void write(int b) throws IOException {
+            write(new byte[] {(byte) b}, 0, 1);
+        }
+
+        @Override
+        public void write(byte[] bytes, int from, int length) throws IOException {
+            out.write(bytes, from, length);
+            sha.add(Arrays.copyOfRange(bytes, from, from + length));
+            size += length;
+        }
+    }
+}
