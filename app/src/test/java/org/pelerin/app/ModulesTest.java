@@ -41,6 +41,7 @@ class ModulesTest {
             "review",
             "report",
             "fleet",
+            "api",
             "dock",
             "frame",
             "yard",

@@ -72,6 +72,13 @@ public class FindingOverview {
                 .toList();
     }
 
+    /** A part of the list. */
+    public List<Finding> list(FindingFilter filter, int limit, long offset) {
+        return mapper.page(filter.wanted(clock), limit, offset).stream()
+                .map(FindingRow::finding)
+                .toList();
+    }
+
     /** How many wait, and how many of them are new. */
     public FindingOverviewMapper.Tally waiting() {
         return tally(new FindingFilter().wanted(clock));

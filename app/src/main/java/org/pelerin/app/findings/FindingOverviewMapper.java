@@ -40,7 +40,7 @@ interface FindingOverviewMapper {
 
     @Select("<script>" + FindingMapper.FINDING + WHERE + ORDER + "LIMIT #{size} OFFSET #{offset}</script>")
     List<FindingRow> page(
-            @Param("w") FindingFilter.Wanted wanted, @Param("size") int size, @Param("offset") int offset);
+            @Param("w") FindingFilter.Wanted wanted, @Param("size") int size, @Param("offset") long offset);
 
     @Select("<script>" + FindingMapper.FINDING + "WHERE f.state NOT IN ('MERGED', 'WITHDRAWN') AND f.from_at &lt; #{to}"
             + " AND f.to_at > #{from}<if test='site != null'> AND f.site_id = #{site}</if><if test='spot != null'> AND"

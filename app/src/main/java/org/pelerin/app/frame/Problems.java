@@ -25,7 +25,7 @@ import org.springframework.web.multipart.MultipartException;
 
 /** What went wrong, in plain words and in our look. */
 @ControllerAdvice
-@Order(Ordered.HIGHEST_PRECEDENCE)
+@Order(Ordered.HIGHEST_PRECEDENCE + 10)
 class Problems {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);

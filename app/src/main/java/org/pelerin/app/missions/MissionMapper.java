@@ -270,8 +270,8 @@ interface MissionMapper {
     @Select("<script>" + LISTED + WANTED
             + "ORDER BY COALESCE(m.collected_at, m.written_at) DESC, m.id DESC LIMIT #{limit}"
             + " OFFSET #{offset}</script>")
-    List<MissionRow> page(
-            @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") int offset);
+    List<MissionRow> pageFrom(
+            @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") long offset);
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
             + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"

@@ -64,14 +64,19 @@ public class MissionService {
 
     /** The newest first. */
     public List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
-        return all(missions.page(wanted, size, size * page));
+        return all(missions.pageFrom(wanted, size, (long) size * page));
+    }
+
+    /** The same with so many more than a page holds, so that it is seen whether there is another. */
+    public List<Mission> page(MissionFilter.Wanted wanted, int size, int page, int more) {
+        return all(missions.pageFrom(wanted, size + more, (long) size * page));
     }
 
     /** Those of a spot, the newest first, running ones too. */
     public List<Mission> atSpot(long spotId, int limit) {
         MissionFilter filter = new MissionFilter();
         filter.spot = spotId;
-        return all(missions.page(filter.wanted(ZoneOffset.UTC), limit, 0));
+        return all(missions.pageFrom(filter.wanted(ZoneOffset.UTC), limit, 0));
     }
 
     /** Whether its logger's clock was compared with the reference when its records came home. */
@@ -197,7 +202,7 @@ public class MissionService {
     public List<Mission> named(String text, int limit) {
         MissionFilter filter = new MissionFilter();
         filter.q = text;
-        return all(missions.page(filter.wanted(ZoneOffset.UTC), limit, 0));
+        return all(missions.pageFrom(filter.wanted(ZoneOffset.UTC), limit, 0));
     }
 
     /** The last missions collected at a spot that hold samples, the newest first. */

@@ -17,6 +17,20 @@ public enum Role {
         this.words = words;
     }
 
+    /** Whether it allows nothing that another does not: each may what viewers, reviewers, technicians, administrators may, in this order. */
+    public boolean within(Role other) {
+        return rank() <= other.rank();
+    }
+
+    private int rank() {
+        return switch (this) {
+            case VIEWER -> 0;
+            case REVIEWER -> 1;
+            case TECHNICIAN -> 2;
+            case ADMIN -> 3;
+        };
+    }
+
     public String words() {
         return words;
     }

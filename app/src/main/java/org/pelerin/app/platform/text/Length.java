@@ -67,6 +67,7 @@ public enum Length {
     MAIL_TO("report.mail_to", 254),
     RECHECK_TROUBLE("recheck_trouble.trouble", 1000),
     RECHECK_AUDIT("recheck.audit", 300),
+    TOKEN_NAME("api_token.name", 80),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

@@ -3,9 +3,7 @@ package org.pelerin.app.report.document;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
-import java.time.Clock;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
 import org.pelerin.app.judge.Evaluation;
@@ -14,8 +12,6 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.mail.Post;
 import org.pelerin.app.platform.web.FieldReader;
-import org.pelerin.app.platform.web.Formats;
-import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -31,51 +27,40 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class ReportController {
 
     private static final int PAGE = 40;
-    private static final int LONGEST_YEARS = 3;
     private static final int OF_MISSION = 5;
 
-    /** The order makes no sense; nothing was ordered. */
-    static final class NotOrderedException extends NotDoneException {
-        NotOrderedException(String message) {
-            super(message);
-        }
-    }
-
     private final Reports reports;
+    private final ReportOrders orders;
     private final ReportSchedules schedules;
     private final PeriodDocument periods;
     private final MissionService missions;
     private final Evaluation evaluation;
     private final PlaceService places;
     private final Post post;
-    private final Formats show;
-    private final Clock clock;
 
     ReportController(
             Reports reports,
+            ReportOrders orders,
             ReportSchedules schedules,
             PeriodDocument periods,
             MissionService missions,
             Evaluation evaluation,
             PlaceService places,
-            Post post,
-            Formats show,
-            Clock clock) {
+            Post post) {
         this.reports = reports;
+        this.orders = orders;
         this.schedules = schedules;
         this.periods = periods;
         this.missions = missions;
         this.evaluation = evaluation;
         this.places = places;
         this.post = post;
-        this.show = show;
-        this.clock = clock;
     }
 
     @GetMapping("/reports")
     String list(@RequestParam(defaultValue = "0") int page, Model model) {
         ReportForm form = new ReportForm();
-        LocalDate month = today().withDayOfMonth(1);
+        LocalDate month = orders.today().withDayOfMonth(1);
         form.from = month.minusMonths(1).toString();
         form.to = month.minusDays(1).toString();
         form.sections = List.copyOf(Section.of(ReportKind.PERIOD));
@@ -102,7 +87,7 @@ class ReportController {
                         .map(s -> new Planned(s, place(s.site(), s.spot())))
                         .toList());
         model.addAttribute("mails", post.present());
-        LocalDate month = today().withDayOfMonth(1);
+        LocalDate month = orders.today().withDayOfMonth(1);
         model.addAttribute("thisMonth", month);
         model.addAttribute("lastMonth", month.minusMonths(1));
         return "report/kept/list";
@@ -121,10 +106,6 @@ class ReportController {
                 : site != null ? places.site(site).map(s -> s.name()).orElse("a site that is gone") : "all sites";
     }
 
-    private LocalDate today() {
-        return clock.instant().atZone(show.home()).toLocalDate();
-    }
-
     /** A period's report, once or again and again. */
     @PostMapping("/reports")
     String order(@ModelAttribute("form") ReportForm form, Principal me, Model model, RedirectAttributes flash) {
@@ -137,14 +118,8 @@ class ReportController {
                 .orElse(null);
         LocalDate from = span != null ? null : form.day("from", form.from, read);
         LocalDate to = span != null ? null : form.day("to", form.to, read);
-        if (from != null && to != null && to.isBefore(from)) {
-            read.wrong("to", "It ends before it begins");
-        }
-        if (from != null && to != null && ChronoUnit.DAYS.between(from, to) > LONGEST_YEARS * 366L) {
-            read.wrong("to", "A report is about three years at most");
-        }
-        if (from != null && from.isAfter(today())) {
-            read.wrong("from", "That time has not begun yet");
+        if (from != null && to != null && !orders.wrong(from, to).isEmpty()) {
+            read.wrong("to", orders.wrong(from, to));
         }
         if (!read.errors().isEmpty()) {
             model.addAttribute("errors", read.errors());
@@ -203,20 +178,14 @@ class ReportController {
             @ModelAttribute("form") ReportForm form,
             Principal me) {
         Mission m = mission(id);
-        if (!m.collected() && m.records().received() == null) {
-            throw new NotOrderedException("Nothing of mission " + id + " is home that could be reported");
-        }
         FieldReader read = new FieldReader();
         ReportSpec typed = form.spec(ReportKind.MISSION, read);
         String mail = form.mail(read);
         read.errors().values().stream().findFirst().ifPresent(e -> {
-            throw new NotOrderedException(e);
+            throw new ReportOrders.NotOrderedException(e);
         });
         ReportSpec spec = chosen ? typed : ReportSpec.whole(ReportKind.MISSION);
-        Report.Scope scope = new Report.Scope(id, null, null, null, null);
-        return "redirect:/reports/"
-                + reports.order(
-                        ReportKind.MISSION, "Mission " + id + ", " + m.where(), scope, spec, mail, me.getName());
+        return "redirect:/reports/" + orders.ofMission(m, spec, mail, me.getName());
     }
 
     @GetMapping("/reports/{id}")

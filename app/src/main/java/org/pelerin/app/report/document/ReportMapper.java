@@ -104,7 +104,7 @@ interface ReportMapper {
     Row byId(long id);
 
     @Select(ROW + "ORDER BY id DESC LIMIT #{limit} OFFSET #{offset}")
-    List<Row> page(int limit, int offset);
+    List<Row> page(int limit, long offset);
 
     @Select("SELECT COUNT(*) FROM report")
     int count();

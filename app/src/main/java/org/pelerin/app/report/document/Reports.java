@@ -79,7 +79,11 @@ public class Reports {
 
     /** The newest first. */
     public List<Report> page(int size, int number) {
-        return all(mapper.page(size, size * number));
+        return list(size, (long) size * number);
+    }
+
+    public List<Report> list(int limit, long offset) {
+        return all(mapper.page(limit, offset));
     }
 
     public int count() {

@@ -83,6 +83,11 @@ public record CsvForm(
         return new CsvForm(table, channels, from, to, Separator.COMMA, false, TimeForm.ISO, null, null);
     }
 
+    /** All columns between two instants in ms, the second exclusive, in a form as an address asks for it. */
+    public static CsvForm asked(long from, long to, String time, String zone, String step) {
+        return of(part(0, null, from, to), "", "", time, zone, step);
+    }
+
     /** As an address asks for it; what it does not name is as usual. */
     static CsvForm of(CsvForm base, String separator, String decimal, String time, String zone, String step) {
         return new CsvForm(

@@ -1,0 +1,78 @@
+package org.pelerin.app.api;
+
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+
+/** What went wrong, as problem details (RFC 9457). */
+@RestControllerAdvice(basePackageClasses = ApiProblems.class)
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class ApiProblems {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ApiProblems.class);
+
+    /** The request makes no sense; the message says why, without a full stop. */
+    static final class BadRequestException extends RuntimeException {
+        BadRequestException(String message) {
+            super(message);
+        }
+    }
+
+    @ExceptionHandler(NotThereException.class)
+    ResponseEntity<ProblemDetail> notThere(NotThereException e) {
+        return problem(HttpStatus.NOT_FOUND, "Not there", e.getReason());
+    }
+
+    @ExceptionHandler(NotDoneException.class)
+    ResponseEntity<ProblemDetail> notDone(NotDoneException e) {
+        return problem(HttpStatus.CONFLICT, "Not done", e.getMessage() + ". Nothing has changed.");
+    }
+
+    @ExceptionHandler(BadRequestException.class)
+    ResponseEntity<ProblemDetail> bad(BadRequestException e) {
+        return problem(HttpStatus.BAD_REQUEST, "Not understood", e.getMessage() + ".");
+    }
+
+    @ExceptionHandler(MethodArgumentTypeMismatchException.class)
+    ResponseEntity<ProblemDetail> mismatch(MethodArgumentTypeMismatchException e) {
+        return problem(
+                HttpStatus.BAD_REQUEST,
+                "Not understood",
+                "“" + e.getName() + "” is no "
+                        + (e.getRequiredType() == null
+                                ? "value that is known"
+                                : e.getRequiredType().getSimpleName().toLowerCase(java.util.Locale.ROOT))
+                        + ".");
+    }
+
+    @ExceptionHandler(Exception.class)
+    ResponseEntity<ProblemDetail> other(Exception e) {
+        if (e instanceof ErrorResponse known) {
+            return ResponseEntity.status(known.getStatusCode())
+                    .headers(known.getHeaders())
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(known.getBody());
+        }
+        LOG.error("An interface request failed", e);
+        return problem(HttpStatus.INTERNAL_SERVER_ERROR, "Failed", "It failed here; the application's log says more.");
+    }
+
+    private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String title, String detail) {
+        ProblemDetail out = ProblemDetail.forStatusAndDetail(status, detail == null ? title : detail);
+        out.setTitle(title);
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(out);
+    }
+}
