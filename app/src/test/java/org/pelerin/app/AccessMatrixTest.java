@@ -10,6 +10,7 @@ import com.microsoft.playwright.options.RequestOptions;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +25,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Role;
+import org.pelerin.app.people.token.ApiTokens;
 
 /** Every door with every role: {@code access.txt} says who may use it, and knows them all. */
 @Timeout(180)
@@ -41,11 +43,30 @@ class AccessMatrixTest {
 
     private static TestBed bed;
     private static final Map<String, String> NEEDED = new TreeMap<>();
+    /** Tokens of the roles, for programs. */
+    private static final Map<String, String> BEARERS = new TreeMap<>();
 
     @BeforeAll
     static void begin() throws IOException {
         bed = TestBed.get();
         bed.bean(AccountService.class).create("look", "Reviewer", "pelerin", Role.REVIEWER, "system");
+        ACCOUNTS.forEach((role, name) -> BEARERS.put(
+                role,
+                bed.bean(ApiTokens.class)
+                        .make(
+                                name,
+                                "matrix",
+                                Map.of(
+                                                "viewer",
+                                                Role.VIEWER,
+                                                "reviewer",
+                                                Role.REVIEWER,
+                                                "technician",
+                                                Role.TECHNICIAN,
+                                                "administrator",
+                                                Role.ADMIN)
+                                        .get(role),
+                                Duration.ofDays(1))));
         try (InputStream in = AccessMatrixTest.class.getResourceAsStream("/access.txt")) {
             new String(in.readAllBytes(), StandardCharsets.UTF_8)
                     .lines()
@@ -85,26 +106,29 @@ class AccessMatrixTest {
             // asked of what is not there, and without a field, so that who may change things changes nothing here
             if (!may || get || !CHANGES_WITHOUT_FIELDS.contains(door)) {
                 String path = door.substring(door.indexOf(' ') + 1).replaceAll("\\{[^}]+}", "0");
+                RequestOptions options = RequestOptions.create().setMaxRedirects(0);
+                if (path.startsWith("/api/v1")) {
+                    options.setHeader("Authorization", "Bearer " + BEARERS.getOrDefault(who, "none"));
+                }
                 APIResponse answer = get
-                        ? context.request()
-                                .get(bed.address + path, RequestOptions.create().setMaxRedirects(0))
+                        ? context.request().get(bed.address + path, options)
                         : context.request()
                                 .post(
                                         bed.address + path,
-                                        RequestOptions.create()
-                                                .setMaxRedirects(0)
-                                                .setForm(FormData.create().set("_csrf", token)));
+                                        options.setForm(FormData.create().set("_csrf", token)));
                 if (get) {
                     // what may be read may be asked for without its body
-                    int head = context.request()
-                            .head(bed.address + path, RequestOptions.create().setMaxRedirects(0))
-                            .status();
+                    int head =
+                            context.request().head(bed.address + path, options).status();
                     if (head == 403 != (answer.status() == 403)) {
                         wrong.add(who + " HEAD " + path + ": " + head + ", GET " + answer.status());
                     }
                 }
                 String to = answer.headers().getOrDefault("location", "");
-                boolean turnedAway = answer.status() == 403 || to.endsWith("/login") || to.contains("/login?");
+                boolean turnedAway = answer.status() == 403
+                        || answer.status() == 401
+                        || to.endsWith("/login")
+                        || to.contains("/login?");
                 if (answer.status() >= 500) {
                     wrong.add(who + " breaks " + door + ": " + answer.status());
                 }

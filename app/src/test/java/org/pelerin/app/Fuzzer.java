@@ -23,6 +23,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import org.pelerin.app.people.account.Role;
+import org.pelerin.app.people.token.ApiTokens;
 import org.pelerin.app.platform.web.Form;
 import org.springframework.context.ApplicationContext;
 import org.springframework.web.bind.annotation.RequestMethod;
@@ -129,6 +131,9 @@ final class Fuzzer {
             "x".repeat(70_000),
             "9".repeat(400));
 
+    /** As many as one account may have, less one for a person. */
+    private static final int BEARERS = 15;
+
     private final String address;
     private final List<Door> doors;
     private final HttpClient http = HttpClient.newBuilder()
@@ -139,11 +144,16 @@ final class Fuzzer {
     private final String name;
     private final String password;
     private volatile String token = "";
+    private final List<String> bearers;
 
     Fuzzer(ApplicationContext app, String address, String name, String password) {
         this.address = address;
         this.name = name;
         this.password = password;
+        ApiTokens tokens = app.getBean(ApiTokens.class);
+        this.bearers = IntStream.range(0, BEARERS)
+                .mapToObj(i -> tokens.make(name, "fuzz " + i, Role.ADMIN, Duration.ofDays(1)))
+                .toList();
         this.doors = doors(app).stream()
                 .filter(d -> !SPARED.contains(d.pattern) && !d.pattern.startsWith("/logout"))
                 .toList();
@@ -199,6 +209,21 @@ final class Fuzzer {
                 : all.stream().map(Enum::name).sorted().toList();
     }
 
+    /** A body as programs send it, some of it broken. */
+    private static String json(Random random) {
+        String value = value(random).replace("\\", "").replace("\"", "");
+        return switch (random.nextInt(6)) {
+            case 0 -> value;
+            case 1 -> "{\"mission\": " + (random.nextInt(40) - 5) + ", \"comment\": \"" + value + "\"}";
+            case 2 -> "{\"from\": \"2026-10-01\", \"to\": \"" + value + "\"}";
+            case 3 ->
+                "{\"from\": \"2026-10-0" + random.nextInt(10) + "\", \"to\": \"2026-10-31\", \"spot\": "
+                        + random.nextInt(30) + "}";
+            case 4 -> "[".repeat(2000);
+            default -> "{\"" + value + "\": [null, {\"mission\": \"" + value + "\"}]}";
+        };
+    }
+
     /** @return what was answered as it must not be */
     List<Fault> run(long seed, int requests, int threads) throws InterruptedException, IOException {
         signIn();
@@ -232,6 +257,11 @@ final class Fuzzer {
         if (random.nextInt(12) == 0) {
             request.header("HX-Request", "true");
         }
+        boolean program = path.startsWith("/api/v1");
+        if (program) {
+            request.setHeader("Accept", "application/json");
+            request.header("Authorization", "Bearer " + bearers.get(random.nextInt(bearers.size())));
+        }
         if (get) {
             asked = address + path + (form.isEmpty() ? "" : "?" + cut(form, 6000));
             request.GET();
@@ -239,7 +269,10 @@ final class Fuzzer {
             asked = address + path;
             request.header("X-CSRF-TOKEN", token);
             int kind = random.nextInt(door.files ? 3 : 12);
-            if (kind == 0) {
+            if (program && random.nextInt(3) == 0) {
+                request.header("Content-Type", "application/json")
+                        .POST(HttpRequest.BodyPublishers.ofString(json(random)));
+            } else if (kind == 0 || program) {
                 multipart(request, random, form.toString());
             } else {
                 request.header("Content-Type", "application/x-www-form-urlencoded")

@@ -10,10 +10,13 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 
 /** What went wrong, as problem details (RFC 9457). */
 @RestControllerAdvice(basePackageClasses = ApiProblems.class)
@@ -54,6 +57,18 @@ class ApiProblems {
                                 ? "value that is known"
                                 : e.getRequiredType().getSimpleName().toLowerCase(java.util.Locale.ROOT))
                         + ".");
+    }
+
+    @ExceptionHandler(HttpMessageNotReadableException.class)
+    ResponseEntity<ProblemDetail> unreadable(HttpMessageNotReadableException e) {
+        return problem(HttpStatus.BAD_REQUEST, "Not understood", "The body is not the JSON that is wanted here.");
+    }
+
+    @ExceptionHandler(MultipartException.class)
+    ResponseEntity<ProblemDetail> multipart(MultipartException e) {
+        return e instanceof MaxUploadSizeExceededException
+                ? problem(HttpStatus.CONTENT_TOO_LARGE, "Too large", "A file has at most 48 MB.")
+                : problem(HttpStatus.BAD_REQUEST, "Not understood", "A file is sent as multipart/form-data.");
     }
 
     @ExceptionHandler(Exception.class)

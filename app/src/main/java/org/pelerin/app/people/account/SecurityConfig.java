@@ -26,10 +26,13 @@ import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher
 @Configuration
 class SecurityConfig {
 
+    /** The one style that the interface's description brings within its page. */
+    private static final String STYLE_OF_DOCS = "'sha256-RL3ie0nH+Lzz2YNqQN83mnU0J1ot4QL7b99vMdIX99w='";
+
     /** Nothing but what ships with the application may load or run, and no page may be framed. */
-    private static final String CONTENT_POLICY =
-            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "
-                    + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self'; style-src 'self' "
+            + STYLE_OF_DOCS + "; img-src 'self' data:; font-src 'self'; "
+            + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     /** Pages that only lead to a change. */
     private static final String[] OF_TECHNICIANS = {

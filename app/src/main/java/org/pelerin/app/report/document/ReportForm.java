@@ -2,6 +2,7 @@ package org.pelerin.app.report.document;
 
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -18,8 +19,8 @@ public class ReportForm implements Form {
 
     public String from = "";
     public String to = "";
-    public List<Section> sections = List.of();
-    public List<String> channels = List.of();
+    public List<Section> sections = new ArrayList<>();
+    public List<String> channels = new ArrayList<>();
     public String comment = "";
     public String mailTo = "";
     /** Empty for once. */
