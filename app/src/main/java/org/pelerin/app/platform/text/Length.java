@@ -68,6 +68,8 @@ public enum Length {
     RECHECK_TROUBLE("recheck_trouble.trouble", 1000),
     RECHECK_AUDIT("recheck.audit", 300),
     TOKEN_NAME("api_token.name", 80),
+    HOOK_URL("web_hook.url", 500),
+    HOOK_TROUBLE("web_hook_delivery.trouble", 300),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

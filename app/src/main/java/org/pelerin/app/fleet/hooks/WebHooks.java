@@ -1,0 +1,107 @@
+package org.pelerin.app.fleet.hooks;
+
+import java.net.URI;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.secret.Seal;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.TooLateException;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Which programs are told of what; administrators say so. Their secrets are kept sealed. */
+@Service
+@RetriedOnDeadlock
+public class WebHooks {
+
+    /** It cannot be told. */
+    public static final class NoHookException extends NotDoneException {
+        NoHookException(String message) {
+            super(message);
+        }
+
+        @Override
+        public String wayOn() {
+            return "/admin/hooks";
+        }
+    }
+
+    private static final int BYTES = 32;
+
+    private final HookMapper mapper;
+    private final Seal seal;
+    private final AuditTrail audit;
+    private final Clock machine;
+    private final SecureRandom random = new SecureRandom();
+
+    WebHooks(HookMapper mapper, Seal seal, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
+        this.mapper = mapper;
+        this.seal = seal;
+        this.audit = audit;
+        this.machine = machine;
+    }
+
+    public List<WebHook> all() {
+        return mapper.all();
+    }
+
+    /** What was last sent to each, by its number. */
+    public Map<Long, WebHook.Latest> latest() {
+        return mapper.latest().stream().collect(Collectors.toMap(WebHook.Latest::hookId, Function.identity()));
+    }
+
+    /** @return its secret, which is shown this once */
+    @Transactional
+    public String add(String url, List<Need.Kind> kinds, String by) {
+        if (Length.HOOK_URL.exceeded(url)) {
+            throw new NoHookException(Length.HOOK_URL.said(url));
+        }
+        if (!address(url.strip())) {
+            throw new NoHookException("“" + url.strip() + "” is no address that begins with https:// or http://");
+        }
+        if (kinds.isEmpty()) {
+            throw new NoHookException("Say what it is told of");
+        }
+        byte[] secret = new byte[BYTES];
+        random.nextBytes(secret);
+        String shown = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        String told = kinds.stream().distinct().map(Enum::name).collect(Collectors.joining(" "));
+        mapper.insert(url.strip(), seal.close(shown), told, machine.instant(), by);
+        audit.record(by, "add web hook", url.strip(), "", told);
+        return shown;
+    }
+
+    private static boolean address(String url) {
+        try {
+            URI uri = URI.create(url);
+            return List.of("http", "https").contains(String.valueOf(uri.getScheme()))
+                    && uri.getHost() != null
+                    && uri.getUserInfo() == null;
+        } catch (IllegalArgumentException e) {
+            return false;
+        }
+    }
+
+    @Transactional
+    public void remove(long id, String by) {
+        mapper.forgetTold(id);
+        if (mapper.remove(id) == 0) {
+            throw new TooLateException("It is not told any more");
+        }
+        audit.record(by, "remove web hook", "web hook " + id, "", "");
+    }
+
+    String secret(long id) {
+        return seal.open(mapper.secret(id));
+    }
+}
