@@ -218,6 +218,13 @@ class ApiTest extends PageTest {
                 .isEqualTo(bed.bean(Evaluation.class).text(m.mission()));
         problem(get("/missions/" + m.id + "/series.csv?step=soon"), 400, "length of time");
         problem(get("/missions/" + m.id + "/series.csv?table=9"), 404, "no table 9");
+        problem(
+                get("/missions/" + m.id + "/series.json?from=2026-03-03T05:00:00Z&to=2026-03-03T04:00:00Z&step=1%20h"),
+                400,
+                "“to” has to be after “from”");
+        assertThat(json("/missions/" + m.id + "/series.json?from=2036-03-03T05:00:00Z")
+                        .get("rows"))
+                .isEmpty();
         problem(get("/missions/" + m.id + "/series.csv?from=yesterday"), 400, "from");
         assertThat(json("/loggers/QL-API").get("serial").asString()).isEqualTo("QL-API");
         assertThat(json("/places").get(0).get("spots").get(0).get("name").asString())
@@ -274,6 +281,9 @@ class ApiTest extends PageTest {
             {"{}", "400", "Say “mission”"},
             {"{\"mission\": 999999}", "404", "There is no mission"},
             {"{\"mission\": \"x\"}", "400", ""},
+            {"{\"mision\": 3}", "400", "JSON"},
+            {"null", "400", "Say “mission”"},
+            {"[".repeat(100_000), "400", "JSON"},
             {"not json", "400", ""}
         }) {
             problem(

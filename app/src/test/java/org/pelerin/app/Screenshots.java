@@ -36,7 +36,7 @@ public final class Screenshots {
             "spot=/spots/1",
             "place=/place?serial=PL-18090&spot=3@phone",
             "round=/rounds/1/work@phone",
-            "yard=/yard");
+            "report=/reports/1");
 
     private Screenshots() {}
 

@@ -220,6 +220,9 @@ class MissionsApi {
     }
 
     private static CsvForm form(Instant from, Instant to, String step, String time, String zone) {
+        if (from != null && to != null && !to.isAfter(from)) {
+            throw new ApiProblems.BadRequestException("“to” has to be after “from”");
+        }
         try {
             return CsvForm.asked(
                     from == null ? Long.MIN_VALUE : millis(from),

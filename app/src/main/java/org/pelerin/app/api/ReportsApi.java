@@ -1,6 +1,8 @@
 package org.pelerin.app.api;
 
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -22,6 +24,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Reports: ordered, and fetched once they are made. */
 @RestController
@@ -68,6 +73,10 @@ class ReportsApi {
     /** Of a mission; or of a site, a spot, or all of them, from a day to another, both included. */
     record Order(Long mission, Long site, Long spot, LocalDate from, LocalDate to, String comment) {}
 
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .build();
+
     private final Reports reports;
     private final ReportOrders orders;
     private final MissionService missions;
@@ -109,9 +118,29 @@ class ReportsApi {
         reports.write(id, response.getOutputStream());
     }
 
+    private static Order order(String body) {
+        try {
+            Order order = JSON.readValue(body, Order.class);
+            if (order == null) {
+                throw new ApiProblems.BadRequestException("Say “mission”, or “from” and “to”");
+            }
+            return order;
+        } catch (JacksonException e) {
+            throw new ApiProblems.BadRequestException(
+                    "The body is not the JSON that is wanted here: " + e.getOriginalMessage());
+        }
+    }
+
     @Operation(summary = "Orders a report; it is made beside, and READY some seconds later")
-    @PostMapping
-    ResponseEntity<ReportOut> order(@RequestBody Order order, Principal me) {
+    @PostMapping(consumes = MediaType.APPLICATION_JSON_VALUE)
+    ResponseEntity<ReportOut> order(
+            @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(schema = @Schema(implementation = Order.class)))
+                    @RequestBody
+                    String body,
+            Principal me) {
+        // read whole before it is looked at, so that what is wrong with it can be answered
+        Order order = order(body);
         String comment = order.comment == null ? "" : order.comment;
         long id;
         if (order.mission != null) {

@@ -6,6 +6,7 @@ import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.pelerin.app.collect.timed.Curve;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
@@ -41,6 +42,7 @@ class TimedTestReport {
     void pdf(@RequestParam(defaultValue = "") List<Long> id, Principal me, HttpServletResponse response)
             throws IOException {
         List<Line> lines = id.stream()
+                .filter(Objects::nonNull)
                 .distinct()
                 .limit(MOST)
                 .flatMap(i -> tests.find(i).stream())

@@ -52,6 +52,7 @@ class DemoFill {
     private final DemoDerived derived;
     private final DemoFindings findings;
     private final DemoSignatures signatures;
+    private final DemoReports reports;
 
     DemoFill(
             AccountService accounts,
@@ -67,7 +68,9 @@ class DemoFill {
             YardClient yard,
             DemoDerived derived,
             DemoFindings findings,
-            DemoSignatures signatures) {
+            DemoSignatures signatures,
+            DemoReports reports) {
+        this.reports = reports;
         this.signatures = signatures;
         this.accounts = accounts;
         this.places = places;
@@ -114,6 +117,7 @@ class DemoFill {
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
         findings.make(WHO, "review");
         signatures.make("review", "admin");
+        reports.make("review");
         notices.choose(
                 WHO,
                 "tech@pelerin.example",

@@ -5,6 +5,7 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
@@ -28,11 +29,15 @@ public class ReportForm implements Form {
 
     ReportSpec spec(ReportKind kind, FieldReader read) {
         Set<Section> chosen = EnumSet.noneOf(Section.class);
-        chosen.addAll(sections == null ? List.of() : sections);
+        // an empty one among them is nothing
+        (sections == null ? List.<Section>of() : sections)
+                .stream().filter(Objects::nonNull).forEach(chosen::add);
         chosen.retainAll(Section.of(kind));
         return new ReportSpec(
                 chosen,
-                channels == null ? List.of() : channels,
+                channels == null
+                        ? List.of()
+                        : channels.stream().filter(Objects::nonNull).toList(),
                 read.text("comment", comment == null ? "" : comment, Length.REPORT_COMMENT));
     }
 

@@ -28,6 +28,9 @@ final class SampleRows {
         TimeAxis axis = series.get(0).axis();
         long first = from == Long.MIN_VALUE ? 0 : axis.indexAtOrAfter(from);
         long last = to == Long.MAX_VALUE ? axis.count() : axis.indexAtOrAfter(to);
+        if (last <= first) {
+            return;
+        }
         int width = series.size();
         double[] row = new double[width];
         for (int b = 0; b < series.get(0).blocks().size(); b++) {

@@ -242,6 +242,12 @@ class ExportTest {
     }
 
     @Test
+    void a_part_that_ends_before_it_begins_has_no_rows() throws IOException {
+        assertThat(rows(CsvForm.part(0, null, START.toEpochMilli() + 1, START.toEpochMilli()), 1, 2, 3))
+                .containsExactly("Time,\"Air, left (°C)\"");
+    }
+
+    @Test
     void a_file_says_its_form_so_that_it_can_be_written_again() {
         CsvForm all = new CsvForm(
                 1,
