@@ -25,6 +25,8 @@ import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.report.document.Report;
 import org.pelerin.app.report.document.ReportFile;
 import org.pelerin.app.report.document.ReportKind;
+import org.pelerin.app.report.document.ReportSchedule;
+import org.pelerin.app.report.document.ReportSchedules;
 import org.pelerin.app.report.document.ReportSpec;
 import org.pelerin.app.report.document.Reports;
 import org.pelerin.app.report.document.Section;
@@ -224,5 +226,80 @@ class ReportTest extends PageTest {
             page.locator("button:has-text('Try it again')").click();
             assertThat(page.locator("h1")).containsText("could not be made");
         }
+    }
+
+    private static boolean mailed(String subject) {
+        return bed.outdoors().mails().stream().anyMatch(x -> x.subject().equals(subject));
+    }
+
+    @Test
+    void what_is_scheduled_is_made_on_the_first_day_after_each_span_and_mailed() throws Exception {
+        ReportSchedules schedules = bed.bean(ReportSchedules.class);
+        long site =
+                bed.bean(JdbcTemplate.class).queryForObject("SELECT site_id FROM spot WHERE id = ?", Long.class, spot);
+        schedules.add(
+                site,
+                null,
+                ReportSchedule.Span.MONTH,
+                ReportSpec.whole(ReportKind.PERIOD),
+                "auditor@pelerin.example",
+                "tech");
+        ReportSchedule made = schedules.all().stream()
+                .filter(s -> s.mailTo().equals("auditor@pelerin.example"))
+                .findFirst()
+                .orElseThrow();
+        try {
+            assertThat(made.nextOn().getDayOfMonth()).isEqualTo(1);
+            // nothing is due yet; then two months have passed
+            schedules.look();
+            assertThat(bed.bean(Reports.class).page(1, 0).stream()
+                            .filter(r -> r.mailTo().startsWith("auditor")))
+                    .isEmpty();
+            bed.bean(JdbcTemplate.class)
+                    .update("UPDATE report_schedule SET next_on = '2026-10-01' WHERE id = ?", made.id());
+            schedules.look();
+            schedules.look();
+            List<Report> ordered = bed.bean(Reports.class).page(20, 0).stream()
+                    .filter(r -> r.mailTo().startsWith("auditor"))
+                    .toList();
+            assertThat(ordered.get(ordered.size() - 1).scope().from()).isEqualTo(LocalDate.of(2026, 9, 1));
+            assertThat(ordered.get(ordered.size() - 1).scope().to()).isEqualTo(LocalDate.of(2026, 9, 30));
+            assertThat(ordered).extracting(r -> r.scope().from()).doesNotHaveDuplicates();
+            for (Report r : ordered) {
+                assertThat(MadeReports.made(bed, r.id()).ready()).isTrue();
+            }
+            String subject = "Report: Report site, October 2026";
+            for (int i = 0; i < 200 && !mailed(subject); i++) {
+                Thread.sleep(100);
+            }
+            assertThat(mailed(subject)).isTrue();
+            assertThat(bed.outdoors().mails().stream()
+                            .filter(x -> x.subject().equals(subject))
+                            .findFirst()
+                            .orElseThrow()
+                            .text())
+                    .contains("outside limits for 5")
+                    .containsPattern("\\[report-\\d+\\.pdf, application/pdf]");
+            assertThat(bed.bean(Reports.class)
+                            .find(ordered.get(ordered.size() - 2).id())
+                            .orElseThrow()
+                            .made()
+                            .mailedAt())
+                    .isNotNull();
+            page.navigate(bed.address + "/reports");
+            page.locator("button[aria-label^='No longer report Report site']").click();
+            assertThat(page.locator(".said")).containsText("It is not made any more");
+        } finally {
+            bed.bean(JdbcTemplate.class).update("DELETE FROM report_schedule WHERE id = ?", made.id());
+        }
+    }
+
+    @Test
+    void spans_end_where_the_calendar_has_them_end() {
+        assertThat(ReportSchedule.Span.MONTH.after(LocalDate.of(2026, 12, 31))).isEqualTo(LocalDate.of(2027, 1, 1));
+        assertThat(ReportSchedule.Span.QUARTER.after(LocalDate.of(2026, 11, 27)))
+                .isEqualTo(LocalDate.of(2027, 1, 1));
+        assertThat(ReportSchedule.Span.QUARTER.after(LocalDate.of(2026, 1, 1))).isEqualTo(LocalDate.of(2026, 4, 1));
+        assertThat(ReportSchedule.Span.QUARTER.before(LocalDate.of(2026, 4, 1))).isEqualTo(LocalDate.of(2026, 1, 1));
     }
 }

@@ -65,6 +65,9 @@ interface AuditMapper {
     @Select("SELECT * FROM audit_entry ORDER BY sequence LIMIT 1")
     Stored first();
 
+    @Select("SELECT * FROM audit_entry WHERE sequence = #{sequence}")
+    Stored bySequence(long sequence);
+
     /** Null where there is no such entry. */
     @Select("SELECT hash FROM audit_entry WHERE sequence = #{sequence}")
     String hashOf(long sequence);

@@ -34,12 +34,16 @@ public class AuditVerification {
         return Optional.ofNullable(entries.latestCheck());
     }
 
-    /** The newest entry, by which a trail that is cut at its end is found. */
+    /** The newest entry, by which a trail that is cut at its end is found; its hash is reckoned from its fields. */
     public record Head(long sequence, String hash) {}
 
     public Head newest() {
-        AuditMapper.Head head = entries.head();
-        return new Head(head.sequence(), head.hash());
+        long sequence = entries.head().sequence();
+        return new Head(
+                sequence,
+                sequence == 0
+                        ? AuditChain.GENESIS
+                        : AuditChain.hash(entries.bySequence(sequence).entry()));
     }
 
     public AuditCheck check(String by) {

@@ -117,6 +117,11 @@ public class Signing {
         return mapper.of(mission).stream().map(SignatureMapper.Row::signature).toList();
     }
 
+    /** The hash of what was signed, reckoned from what is kept of it. */
+    public String reckoned(Signature s) {
+        return SignedContent.sha256(mapper.content(s.id()));
+    }
+
     /** What was signed, as a document. */
     public String content(Signature s) {
         return mapper.content(s.id());

@@ -1,6 +1,8 @@
 package org.pelerin.yard.server;
 
 import jakarta.mail.MessagingException;
+import jakarta.mail.Multipart;
+import jakarta.mail.Part;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.io.ByteArrayInputStream;
@@ -46,13 +48,28 @@ public final class MailServer implements AutoCloseable {
         }
         try {
             MimeMessage m = new MimeMessage(Session.getInstance(new Properties()), new ByteArrayInputStream(data));
-            mails.addFirst(new Mail(to, from, m.getSubject(), String.valueOf(m.getContent())));
+            mails.addFirst(new Mail(to, from, m.getSubject(), text(m)));
         } catch (MessagingException | IOException e) {
             throw new RejectException(554, "This is no mail: " + e.getMessage());
         }
         while (mails.size() > KEPT) {
             mails.removeLast();
         }
+    }
+
+    /** What can be read of it; of files that come along their names. */
+    private static String text(Part part) throws MessagingException, IOException {
+        if (part.getFileName() != null) {
+            return "[" + part.getFileName() + ", " + part.getContentType().replaceAll(";.*", "") + "]";
+        }
+        if (!(part.getContent() instanceof Multipart several)) {
+            return String.valueOf(part.getContent());
+        }
+        StringBuilder out = new StringBuilder();
+        for (int i = 0; i < several.getCount(); i++) {
+            out.append(out.isEmpty() ? "" : "\n").append(text(several.getBodyPart(i)));
+        }
+        return out.toString();
     }
 
     /** Whether it takes nothing from now on. */

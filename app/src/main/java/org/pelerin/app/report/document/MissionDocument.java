@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.findings.FindingWords;
@@ -28,6 +29,7 @@ import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.export.CsvExport;
 import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.review.notes.PinnedNotes;
+import org.pelerin.app.signing.Signature;
 import org.pelerin.app.signing.Signing;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -110,6 +112,10 @@ class MissionDocument {
         model.put("findings", findings.about(d.mission().id()));
         model.put("words", new FindingWords(ShownUnits.RECORDED, show));
         model.put("standing", signing.of(d.mission()));
+        model.put(
+                "signed",
+                signing.signatures(d.mission().id()).stream()
+                        .collect(Collectors.toMap(Signature::id, signing::reckoned)));
         model.put("altered", signing.altered(d.mission()));
         model.put("notes", notes.of(d.mission()));
         model.put("kept", kept(d));

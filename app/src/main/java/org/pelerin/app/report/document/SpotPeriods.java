@@ -72,6 +72,7 @@ class SpotPeriods {
         Interval span = Interval.of(from, to);
         List<Mission> there = pieces.recordedDuring(spot.id(), from, to).stream()
                 .map(m -> missions.find(m.id()).orElseThrow())
+                .filter(m -> evaluation.text(m) != null)
                 .toList();
         List<Carpet.Piece> laid = pieces.of(there, span, null);
         return new SpotPeriod(
