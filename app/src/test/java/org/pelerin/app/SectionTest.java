@@ -4,7 +4,6 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
@@ -141,7 +140,8 @@ class SectionTest extends PageTest {
         assertThat(page.locator("h1")).containsText("Before the shelves: 2 spots");
         String report = page.locator("a:has-text('Report (PDF)')").getAttribute("href");
         byte[] pdf = page.request().get(bed.address + report).body();
-        try (var document = Loader.loadPDF(new ByteArrayInputStream(pdf).readAllBytes())) {
+        assertThat(Valid.troubles(pdf)).isEmpty();
+        try (var document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document))
                     .contains("Before the shelves", "section right: 11.00 °C", "6.00 °C between section right");
         }

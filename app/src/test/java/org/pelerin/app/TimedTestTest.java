@@ -115,6 +115,7 @@ class TimedTestTest extends PageTest {
                         + page.locator("[aria-label='Choose Press felt, test 3']")
                                 .inputValue())
                 .body();
+        assertThat(Valid.troubles(pdf)).isEmpty();
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document).replace('\u00a0', ' '))
                     .contains("2 timed tests", "Press felt, test 1", "Press felt, test 3", "3 s / 1 s: ");

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
-import org.pelerin.app.platform.pdf.PdfPages;
+import org.pelerin.app.platform.pdf.ArchivePdf;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.review.section.MappingStudy;
@@ -27,11 +27,11 @@ class StudyReport {
     private final Studies studies;
     private final Sections sections;
     private final PlaceService places;
-    private final PdfPages pages;
+    private final ArchivePdf pages;
     private final Formats show;
     private final Clock clock;
 
-    StudyReport(Studies studies, Sections sections, PlaceService places, PdfPages pages, Formats show, Clock clock) {
+    StudyReport(Studies studies, Sections sections, PlaceService places, ArchivePdf pages, Formats show, Clock clock) {
         this.studies = studies;
         this.sections = sections;
         this.places = places;

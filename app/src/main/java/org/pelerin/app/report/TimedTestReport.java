@@ -10,7 +10,7 @@ import java.util.Objects;
 import org.pelerin.app.collect.timed.Curve;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
-import org.pelerin.app.platform.pdf.PdfPages;
+import org.pelerin.app.platform.pdf.ArchivePdf;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
@@ -27,11 +27,11 @@ class TimedTestReport {
     public record Line(TimedTest test, Curve curve, List<Curve.Quotient> quotients) {}
 
     private final TimedTests tests;
-    private final PdfPages pages;
+    private final ArchivePdf pages;
     private final Formats show;
     private final Clock clock;
 
-    TimedTestReport(TimedTests tests, PdfPages pages, Formats show, Clock clock) {
+    TimedTestReport(TimedTests tests, ArchivePdf pages, Formats show, Clock clock) {
         this.tests = tests;
         this.pages = pages;
         this.show = show;

@@ -11,6 +11,8 @@ import java.io.OutputStream;
 import java.time.Instant;
 import java.util.GregorianCalendar;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.TimeZone;
 import java.util.TreeMap;
 import org.apache.pdfbox.cos.COSArray;
@@ -21,6 +23,8 @@ import org.apache.pdfbox.pdmodel.PDEmbeddedFilesNameTreeNode;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDEmbeddedFile;
 import org.springframework.stereotype.Component;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
 
 /**
  * Documents that are kept: PDF/A-3a (ISO 19005-3), tagged for screen readers (PDF/UA-1, ISO 14289-1), with the files embedded that they follow
@@ -31,6 +35,17 @@ public class ArchivePdf {
 
     private static final byte[] SRGB =
             ICC_Profile.getInstance(ColorSpace.CS_sRGB).getData();
+
+    private final SpringTemplateEngine templates;
+
+    ArchivePdf(SpringTemplateEngine templates) {
+        this.templates = templates;
+    }
+
+    /** Nothing is embedded. */
+    public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
+        write(templates.process(template, new Context(Locale.UK, model)), List.of(), Instant.EPOCH, out);
+    }
 
     /**
      * @param html a whole XHTML document with a title and a language
