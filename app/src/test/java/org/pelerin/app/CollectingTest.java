@@ -203,6 +203,7 @@ class CollectingTest {
         // cut off for longer than two of its collections: a need of its own, with what was missed
         assertThat(needs(serial)).doesNotContain(Need.Kind.SILENT);
         hands.pass(Duration.ofMinutes(61));
+        hands.until(() -> station(port).retries() == 3);
         bed.bean(StationWatch.class).look();
         assertThat(needs(serial)).contains(Need.Kind.SILENT);
         try (BrowserContext context = bed.browser().newContext()) {

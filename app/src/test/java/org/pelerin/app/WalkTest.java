@@ -373,8 +373,11 @@ class WalkTest {
     @Order(13)
     void the_report_says_verdict_settings_and_hash() throws IOException {
         CsvHead head = new CsvHead(csv());
-        try (PDDocument pdf =
-                Loader.loadPDF(Files.readAllBytes(download("Report (PDF)").path()))) {
+        page.navigate(bed.address + "/missions/" + mission);
+        page.locator("button:has-text('Make its report')").click();
+        Download made =
+                page.waitForDownload(() -> page.locator("a:has-text('PDF, ')").click());
+        try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(made.path()))) {
             String text = new PDFTextStripper().getText(pdf).replace('\u00a0', ' ');
             assertThat(text)
                     .contains("Outside its limits")
@@ -388,8 +391,8 @@ class WalkTest {
                     .contains("firmware ")
                     .contains("ΔH = 83.144 kJ/mol")
                     .contains("as it was written into the logger and read back")
-                    .contains("mission " + mission)
-                    .contains("page 2 of 2")
+                    .contains("Mission " + mission)
+                    .contains("page 2 of 4")
                     .contains(head.hash());
         }
     }
