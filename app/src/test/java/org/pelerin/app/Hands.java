@@ -6,7 +6,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
@@ -158,9 +157,6 @@ record Hands(TestBed bed) {
     }
 
     void until(BooleanSupplier so) throws InterruptedException {
-        for (int i = 0; i < 800 && !so.getAsBoolean(); i++) {
-            TimeUnit.MILLISECONDS.sleep(50);
-        }
-        assertThat(so.getAsBoolean()).isTrue();
+        Waiting.until("what is waited for", so);
     }
 }

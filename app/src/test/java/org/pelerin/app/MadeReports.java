@@ -14,14 +14,10 @@ final class MadeReports {
 
     static Report made(TestBed bed, long id) throws InterruptedException {
         Reports reports = bed.bean(Reports.class);
-        for (int i = 0; i < 300; i++) {
-            Report r = reports.find(id).orElseThrow();
-            if (!r.busy()) {
-                return r;
-            }
-            Thread.sleep(100);
-        }
-        throw new AssertionError("report " + id + " is not made");
+        Waiting.until(
+                "report " + id + " is made",
+                () -> !reports.find(id).orElseThrow().busy());
+        return reports.find(id).orElseThrow();
     }
 
     static byte[] pdf(TestBed bed, long id) throws IOException {

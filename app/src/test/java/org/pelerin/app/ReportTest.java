@@ -269,10 +269,7 @@ class ReportTest extends PageTest {
                 assertThat(MadeReports.made(bed, r.id()).ready()).isTrue();
             }
             String subject = "Report: Report site, October 2026";
-            for (int i = 0; i < 200 && !mailed(subject); i++) {
-                Thread.sleep(100);
-            }
-            assertThat(mailed(subject)).isTrue();
+            Waiting.until("its mail is out", () -> mailed(subject));
             assertThat(bed.outdoors().mails().stream()
                             .filter(x -> x.subject().equals(subject))
                             .findFirst()

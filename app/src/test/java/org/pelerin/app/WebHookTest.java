@@ -32,13 +32,6 @@ class WebHookTest extends PageTest {
 
     private record Got(String body, String signature, String delivery) {}
 
-    private static void waited(String what, java.util.function.BooleanSupplier so) throws InterruptedException {
-        for (int i = 0; i < 400 && !so.getAsBoolean(); i++) {
-            Thread.sleep(100);
-        }
-        assertThat(so.getAsBoolean()).as(what).isTrue();
-    }
-
     @Test
     void what_comes_up_and_is_settled_is_told_and_what_was_not_taken_is_sent_again() throws Exception {
         TestBed bed = TestBed.get();
@@ -76,7 +69,7 @@ class WebHookTest extends PageTest {
             sql.update("UPDATE mission SET state = 'ENDED', starts_at = 1000, ends_at = 2000 WHERE id = ?", m.id);
             bed.bean(HookWatch.class).look();
             bed.bean(HookWatch.class).look();
-            waited(
+            Waiting.until(
                     "sent again",
                     () -> got.stream().filter(g -> g.body().contains("QL-HOOK")).count() >= 2);
             List<Got> ours =
@@ -97,7 +90,7 @@ class WebHookTest extends PageTest {
             // the fleet is read anew when something is noted
             bed.bean(org.pelerin.app.evidence.AuditTrail.class).record("tech", "give up mission", "QL-HOOK", "", "");
             bed.bean(HookWatch.class).look();
-            waited(
+            Waiting.until(
                     "settled",
                     () -> got.stream()
                             .anyMatch(g ->
