@@ -4,6 +4,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Supplier;
 import org.pelerin.app.platform.DomainClock;
 import org.pelerin.app.platform.PelerinProperties;
 import org.slf4j.Logger;
@@ -74,6 +76,7 @@ public class YardClient {
 
     private final RestClient http;
     private final DomainClock clock;
+    private final ReentrantLock asking = new ReentrantLock();
 
     YardClient(PelerinProperties properties, DomainClock clock) {
         JdkClientHttpRequestFactory factory = new JdkClientHttpRequestFactory();
@@ -148,7 +151,9 @@ public class YardClient {
         }
     }
 
-    private World ask(java.util.function.Supplier<World> question) {
+    /** One after the other: an answer that overtook a later one would set the time back. */
+    private World ask(Supplier<World> question) {
+        asking.lock();
         try {
             World world = question.get();
             clock.shift(Duration.ofMillis(world.shiftMillis()));
@@ -158,6 +163,8 @@ public class YardClient {
             throw new YardException(complaint == null ? "The yard said no" : complaint.error());
         } catch (ResourceAccessException e) {
             throw new YardException("The yard does not answer");
+        } finally {
+            asking.unlock();
         }
     }
 }
