@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.time.zone.ZoneOffsetTransition;
 import java.time.zone.ZoneRules;
 import java.util.Set;
@@ -132,11 +131,17 @@ public interface Windows {
     /** Parts of days on the local clock. */
     final class PartsOfDays implements Windows {
 
-        private final long seconds;
+        /** Time between two changes of the clock, half-open, in which it is so many ms ahead. */
+        private record Even(long from, long until, long ahead) {}
+
+        private final long millis;
         private final ZoneRules rules;
 
+        /** The one looked at last: windows are asked for in order, and millions of them lie in one. */
+        private Even even = new Even(0, 0, 0);
+
         PartsOfDays(long seconds, ZoneId zone) {
-            this.seconds = seconds;
+            this.millis = seconds * 1000;
             this.rules = zone.getRules();
         }
 
@@ -148,40 +153,46 @@ public interface Windows {
 
         /** The last instant at or before one, at which the clock shows a multiple. */
         private long begins(long at) {
-            Instant instant = Instant.ofEpochMilli(at);
-            ZoneOffset offset = rules.getOffset(instant);
-            long candidate = multiple(at, offset, 0);
-            ZoneOffsetTransition change = rules.previousTransition(instant.plusMillis(1));
-            long changed = change == null ? Long.MIN_VALUE : change.getInstant().toEpochMilli();
-            if (candidate >= changed) {
-                return candidate;
-            }
-            // no multiple was shown since the clock was changed
-            return begins(changed - 1);
+            Even e = even(at);
+            long candidate = multiple(at, e, 0);
+            // or no multiple was shown since the clock was changed
+            return candidate >= e.from ? candidate : begins(e.from - 1);
         }
 
         /** The first instant after one, at which the clock shows a multiple. */
         private long ends(long from) {
-            Instant instant = Instant.ofEpochMilli(from);
-            long candidate = multiple(from, rules.getOffset(instant), 1);
-            ZoneOffsetTransition change = rules.nextTransition(instant);
-            if (change == null || candidate < change.getInstant().toEpochMilli()) {
+            Even e = even(from);
+            long candidate = multiple(from, e, 1);
+            if (candidate < e.until) {
                 return candidate;
             }
-            long changed = change.getInstant().toEpochMilli();
-            long shown = multiple(changed, change.getOffsetAfter(), 0);
-            return shown == changed ? changed : ends(changed);
+            long changed = e.until;
+            return multiple(changed, even(changed), 0) == changed ? changed : ends(changed);
         }
 
-        /** The multiple that the clock showed at an instant or last before, by its offset then, or a number of multiples on. */
-        private long multiple(long at, ZoneOffset offset, int on) {
-            long local = at + offset.getTotalSeconds() * 1000L;
-            return (Math.floorDiv(local, seconds * 1000) + on) * seconds * 1000 - offset.getTotalSeconds() * 1000L;
+        private Even even(long at) {
+            Even e = even;
+            if (at < e.from || at >= e.until) {
+                Instant instant = Instant.ofEpochMilli(at);
+                ZoneOffsetTransition before = rules.previousTransition(instant.plusMillis(1));
+                ZoneOffsetTransition after = rules.nextTransition(instant);
+                e = new Even(
+                        before == null ? Long.MIN_VALUE : before.getInstant().toEpochMilli(),
+                        after == null ? Long.MAX_VALUE : after.getInstant().toEpochMilli(),
+                        rules.getOffset(instant).getTotalSeconds() * 1000L);
+                even = e;
+            }
+            return e;
+        }
+
+        /** The multiple that the clock showed at an instant or last before, or a number of multiples on. */
+        private long multiple(long at, Even e, int on) {
+            return (Math.floorDiv(at + e.ahead, millis) + on) * millis - e.ahead;
         }
 
         @Override
         public long between(long from, long to) {
-            return Math.max(0, Math.round((to - from) / (seconds * 1000.0)));
+            return Math.max(0, Math.round((to - from) / (double) millis));
         }
 
         @Override
