@@ -175,6 +175,8 @@ class CollectingTest {
         Stations stations = bed.bean(Stations.class);
         stations.add("127.0.0.1", port, "tech");
         bed.carry(serial, "lirran-tank-feed");
+        // it lay about for as long as the tests before this one let pass
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "fresh-battery"));
         bed.bean(StationWatch.class).look();
         bed.bean(Dock.class).poll();
         Plan plan = new Plan(
@@ -245,6 +247,10 @@ class CollectingTest {
         hands.pass(Duration.ofHours(5));
         hands.collect(serial);
         assertThat(attention.all()).noneMatch(n -> n.serial().equals(serial));
+        // somebody comes by once more
+        Job again = hands.visit(serial);
+        assertThat(again.state()).isEqualTo(Job.State.DONE);
+        assertThat(again.message()).startsWith("There is nothing new");
         bed.carry(serial, "bench");
         assertThat(attention.all())
                 .filteredOn(n -> n.serial().equals(serial))

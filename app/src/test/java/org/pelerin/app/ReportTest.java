@@ -49,30 +49,34 @@ class ReportTest extends PageTest {
 
     /** Ten days, a row each ten minutes: within, but on the second day from 06:00 to 11:00. */
     @BeforeAll
-    static void record() {
+    static void begin() {
         bed = TestBed.get();
         m = new OwnMission(bed, "QL-REP", START);
         spot = bed.spot("Report site", "Vault <1> & \"door\"");
-        bed.bean(JdbcTemplate.class)
-                .update(
-                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = 1440,"
-                                + " expected = 1440 WHERE id = ?",
-                        spot,
-                        START.plus(Duration.ofDays(12)).toEpochMilli(),
-                        m.id);
-        double[] air = new double[1440];
-        for (int i = 0; i < air.length; i++) {
-            air[i] = i >= 144 + 36 && i < 144 + 66 ? 35 : 20;
-        }
-        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), air.length);
-        bed.bean(SeriesWriter.class).replace(m.id, List.of(Series.of(Channel.of("Air", "°C"), axis, air, null)));
-        bed.bean(Evaluation.class).again(m.id);
+        record(m, spot);
         bed.bean(JdbcTemplate.class)
                 .update(
                         "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message)"
                                 + " SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
                         m.id,
                         Sha256.of(new byte[0]));
+    }
+
+    private static void record(OwnMission of, long at) {
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = 1440,"
+                                + " expected = 1440 WHERE id = ?",
+                        at,
+                        START.plus(Duration.ofDays(12)).toEpochMilli(),
+                        of.id);
+        double[] air = new double[1440];
+        for (int i = 0; i < air.length; i++) {
+            air[i] = i >= 144 + 36 && i < 144 + 66 ? 35 : 20;
+        }
+        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), air.length);
+        bed.bean(SeriesWriter.class).replace(of.id, List.of(Series.of(Channel.of("Air", "°C"), axis, air, null)));
+        bed.bean(Evaluation.class).again(of.id);
     }
 
     @AfterAll
@@ -159,6 +163,52 @@ class ReportTest extends PageTest {
             // five hours of ten days that were recorded, of a month of 31 days and an hour
             assertThat(text).contains("outside limits 5 h – 97.9 % 32.2 %");
             assertThat(text).contains("1 mission of 1 logger at 1 spot");
+        }
+    }
+
+    @Test
+    void a_record_that_cannot_be_read_is_named_and_keeps_nothing_from_the_others() throws Exception {
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        try (OwnMission sound = new OwnMission(bed, "QL-REPA", START);
+                OwnMission damaged = new OwnMission(bed, "QL-REPB", START)) {
+            long shelf = bed.spot("Damaged site", "Shelf");
+            record(sound, shelf);
+            record(damaged, bed.spot("Damaged site", "Drawer"));
+            long site = sql.queryForObject("SELECT site_id FROM spot WHERE id = ?", Long.class, shelf);
+            sql.update("UPDATE mission SET judgement = 'nothing that could be read' WHERE id = ?", damaged.id);
+            Report r = ofMonth(site, null);
+            assertThat(r.ready()).as(r.progress().trouble()).isTrue();
+            assertThat(r.made().sentence())
+                    .contains("outside limits at 1 of 2 spots")
+                    .contains("a record unreadable at 1");
+            assertThat(bed.bean(Reports.class).body(r.id()))
+                    .contains("Mission " + damaged.id + " of QL-REPB could not be read")
+                    .contains("<b class=\"miss\">record unreadable</b>")
+                    .contains("No certificate of a calibration is kept for its mission.")
+                    .contains("The one mission is signed by nobody.");
+            assertThat(Valid.troubles(MadeReports.pdf(bed, r.id()))).isEmpty();
+
+            // its samples alone: what was judged of them stands, and they are not handed out
+            bed.bean(Evaluation.class).again(damaged.id);
+            sql.update("UPDATE series_block SET data = x'00' WHERE mission_id = ?", damaged.id);
+            Report without = MadeReports.made(
+                    bed,
+                    bed.bean(Reports.class)
+                            .order(
+                                    ReportKind.PERIOD,
+                                    "October",
+                                    new Report.Scope(
+                                            null, site, null, LocalDate.of(2026, 10, 1), LocalDate.of(2026, 10, 31)),
+                                    new ReportSpec(java.util.Set.of(Section.EXCURSIONS), List.of(), ""),
+                                    "",
+                                    "tech"));
+            assertThat(without.made().sentence()).contains("outside limits at 2 of 2 spots");
+            assertThat(bed.bean(Reports.class).body(without.id()))
+                    .contains("Samples of mission " + damaged.id + " of QL-REPB could not be read");
+            assertThat(bed.bean(Reports.class).files(without.id()))
+                    .extracting(ReportFile::name)
+                    .contains("mission-" + sound.id + "-0.csv")
+                    .doesNotContain("mission-" + damaged.id + "-0.csv");
         }
     }
 

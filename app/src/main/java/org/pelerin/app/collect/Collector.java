@@ -104,6 +104,10 @@ class Collector {
                 before += pages(info, job);
             }
         }
+        if (told.isEmpty() && settled.isEmpty() && job.leaveRunning()) {
+            // whoever comes by to see whether there is more has failed at nothing
+            told.add("There is nothing new: all that was recorded is home");
+        }
         if (told.isEmpty() && settled.isEmpty()) {
             throw new CaptureIntake.HopelessException("This mission is home already");
         }

@@ -109,6 +109,9 @@ public final class Spans {
     }
 
     public Spans without(Spans other) {
+        if (!other.reaches(this)) {
+            return this;
+        }
         Builder out = new Builder();
         int j = 0;
         for (int i = 0; i < count(); i++) {
@@ -123,6 +126,14 @@ public final class Spans {
             out.add(from, to(i));
         }
         return out.build();
+    }
+
+    /** Whether both have something between the same two instants. */
+    private boolean reaches(Spans other) {
+        return !isEmpty()
+                && !other.isEmpty()
+                && from(0) < other.to(other.count() - 1)
+                && other.from(0) < to(count() - 1);
     }
 
     public Spans and(Spans other) {

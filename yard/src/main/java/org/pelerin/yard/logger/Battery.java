@@ -2,7 +2,7 @@ package org.pelerin.yard.logger;
 
 import java.time.Instant;
 
-/** A primary cell: charge goes out of it, none comes back. */
+/** A primary cell: charge goes out of it, none comes back but with another. */
 final class Battery {
 
     private static final double MILLIS_PER_HOUR = 3_600_000;
@@ -40,6 +40,11 @@ final class Battery {
 
     void flatten() {
         used = capacity;
+    }
+
+    /** A fresh one is put in. */
+    void renew() {
+        used = 0;
     }
 
     boolean flat() {

@@ -259,6 +259,10 @@ public final class SimulatedLogger {
         battery.flatten();
     }
 
+    public void renewBattery() {
+        battery.renew();
+    }
+
     /** Its clock jumps, and it does not notice. */
     public void disturbClock(Instant world, long millis) {
         clock = clock.jumped(world, millis);

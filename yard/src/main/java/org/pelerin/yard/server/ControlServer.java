@@ -197,6 +197,11 @@ public final class ControlServer implements AutoCloseable {
                     logger.flatten();
                     return null;
                 });
+            case "fresh-battery" ->
+                world.with(serial, (logger, now, probe) -> {
+                    logger.renewBattery();
+                    return null;
+                });
             case "clock" ->
                 world.with(serial, (logger, now, probe) -> {
                     logger.disturbClock(now, amount);

@@ -41,6 +41,9 @@ import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.unit.ShownUnits;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -49,6 +52,7 @@ import tools.jackson.databind.json.JsonMapper;
 class PeriodDocument {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Logger LOG = LoggerFactory.getLogger(PeriodDocument.class);
     private static final int MOST_FINDINGS = 1000;
     static final long MOST_ROWS = 500_000;
 
@@ -124,10 +128,12 @@ class PeriodDocument {
         }
         String title = title(r.scope());
         String sentence = title + ": " + sentence(all);
-        List<AttachedFile> files = files(all, first, last, zones, spots);
+        List<SpotPeriod.Unread> unread =
+                new ArrayList<>(all.stream().flatMap(s -> s.unread().stream()).toList());
+        List<AttachedFile> files = files(all, first, last, zones, spots, unread);
         progress.at(spots.size(), spots.size() + 2);
         List<Finding> found = findings.during(r.scope().site(), r.scope().spot(), first, last, MOST_FINDINGS);
-        String body = pages.body("period", model(r, at, head, all, found, files, zone, first, last, sentence));
+        String body = pages.body("period", model(r, at, head, all, unread, found, files, zone, first, last, sentence));
         progress.at(spots.size() + 1, spots.size() + 2);
         return new Composed(title, sentence, body, files);
     }
@@ -137,6 +143,7 @@ class PeriodDocument {
             Instant at,
             AuditVerification.Head head,
             List<SpotPeriod> all,
+            List<SpotPeriod.Unread> unread,
             List<Finding> found,
             List<AttachedFile> files,
             ZoneId zone,
@@ -165,6 +172,7 @@ class PeriodDocument {
                 "sections",
                 Section.of(ReportKind.PERIOD).stream().filter(present::contains).toList());
         model.put("spots", all);
+        model.put("unread", unread);
         model.put("parts", parts);
         model.put(
                 "loggers",
@@ -198,6 +206,10 @@ class PeriodDocument {
         long reviewed =
                 parts.stream().filter(p -> p.signedAs() == SignedAs.REVIEWED).count();
         long unsigned = parts.size() - approved - reviewed;
+        if (parts.size() == 1) {
+            SignedAs as = parts.get(0).signedAs();
+            return "The one mission is " + (as == null ? "signed by nobody" : as.words()) + ".";
+        }
         return parts.isEmpty()
                 ? "There is no mission that could be signed."
                 : "Of " + show.counted(parts.size(), "mission") + " " + show.count(approved) + " approved, "
@@ -214,7 +226,10 @@ class PeriodDocument {
                             ? "."
                             : "; " + show.percent(t.coverage()) + " of the time are judged and have data.");
         }
-        long silent = all.stream().filter(s -> s.times().recorded().isZero()).count();
+        long unreadable = all.stream().filter(SpotPeriod::unreadable).count();
+        long silent = all.stream()
+                .filter(s -> !s.unreadable() && s.times().recorded().isZero())
+                .count();
         long out = count(all, Carpet.State.ABOVE);
         long kept = count(all, Carpet.State.KEPT);
         long missing = count(all, Carpet.State.MISSING);
@@ -222,7 +237,8 @@ class PeriodDocument {
         say(said, "outside limits at ", out, all.size());
         say(said, "within limits at ", kept, all.size());
         say(said, "data missing at ", missing, all.size());
-        say(said, "recorded, but not judged at ", all.size() - out - missing - kept - silent, all.size());
+        say(said, "a record unreadable at ", unreadable, all.size());
+        say(said, "recorded, but not judged at ", all.size() - out - missing - kept - unreadable - silent, all.size());
         say(said, "nothing recorded at ", silent, all.size());
         return String.join("; ", said) + ".";
     }
@@ -235,11 +251,18 @@ class PeriodDocument {
     }
 
     private static long count(List<SpotPeriod> all, Carpet.State state) {
-        return all.stream().filter(s -> s.times().state() == state).count();
+        return all.stream()
+                .filter(s -> !s.unreadable() && s.times().state() == state)
+                .count();
     }
 
     private List<AttachedFile> files(
-            List<SpotPeriod> all, Instant first, Instant last, Map<Long, ZoneId> zones, List<Spot> spots)
+            List<SpotPeriod> all,
+            Instant first,
+            Instant last,
+            Map<Long, ZoneId> zones,
+            List<Spot> spots,
+            List<SpotPeriod.Unread> unread)
             throws IOException {
         List<AttachedFile> out = new ArrayList<>();
         out.add(csv("spots.csv", "How each spot did", spotsCsv(all)));
@@ -251,13 +274,17 @@ class PeriodDocument {
             ZoneId zone = zones.getOrDefault(spots.get(i).siteId(), show.home());
             for (SpotPeriod.Part p : all.get(i).missions()) {
                 judged.add(judgement(p.mission()));
-                for (SeriesTable table : store.tables(p.mission())) {
-                    long from = table.axis().indexAtOrAfter(first.toEpochMilli());
-                    long to = table.axis().indexAtOrAfter(last.toEpochMilli());
-                    rows += Math.max(0, to - from);
-                    if (to > from && rows <= MOST_ROWS) {
-                        data.add(samples(p.mission(), table, from, to, first, last, zone));
-                    }
+                try {
+                    rows += samples(p.mission(), first, last, zone, MOST_ROWS - rows, data);
+                } catch (DataAccessException e) {
+                    throw e;
+                } catch (IOException | RuntimeException e) {
+                    LOG.warn(
+                            "Samples of mission {} could not be read for a report",
+                            p.mission().id(),
+                            e);
+                    unread.add(new SpotPeriod.Unread(
+                            p.mission().id(), p.mission().serial(), SpotPeriod.Unread.Extent.SAMPLES));
                 }
             }
         }
@@ -282,6 +309,28 @@ class PeriodDocument {
         out.put("judgementSha256", Sha256.of(text.getBytes(StandardCharsets.UTF_8)));
         out.put("judgement", JSON.readTree(text));
         return out;
+    }
+
+    /**
+     * Those of a time.
+     *
+     * @param room rows that may be added
+     * @return rows that there are, added or not
+     */
+    private long samples(Mission m, Instant first, Instant last, ZoneId zone, long room, List<AttachedFile> to)
+            throws IOException {
+        long rows = 0;
+        List<AttachedFile> of = new ArrayList<>();
+        for (SeriesTable table : store.tables(m)) {
+            long begin = table.axis().indexAtOrAfter(first.toEpochMilli());
+            long end = table.axis().indexAtOrAfter(last.toEpochMilli());
+            rows += Math.max(0, end - begin);
+            if (end > begin && rows <= room) {
+                of.add(samples(m, table, begin, end, first, last, zone));
+            }
+        }
+        to.addAll(of);
+        return rows;
     }
 
     private AttachedFile samples(

@@ -13,6 +13,7 @@ import org.pelerin.core.exchange.JudgementDocument;
  * What became of a spot in a time.
  *
  * @param times nothing in it counts twice where missions or channels overlap
+ * @param unread missions that recorded there then, of which nothing is in the rest
  * @param carpets a picture a month
  * @param late visits that came later than its schedule, or have not come
  */
@@ -22,6 +23,7 @@ public record SpotPeriod(
         String name,
         Times times,
         List<Part> missions,
+        List<Unread> unread,
         List<Left> departures,
         List<String> excluded,
         List<Late> late,
@@ -72,14 +74,46 @@ public record SpotPeriod(
     /** @param lapsed whether it lapsed before the time, or the record, was over */
     public record Certificate(String channel, Calibration calibration, boolean lapsed) {}
 
+    /** A mission of which something is damaged where it is kept. */
+    public record Unread(long mission, String serial, Extent extent) {
+
+        /** What of it could not be read. */
+        public enum Extent {
+            ALL,
+            SAMPLES
+        }
+
+        public String words() {
+            return switch (extent) {
+                case ALL ->
+                    "Mission " + mission + " of " + serial
+                            + " could not be read: what it recorded is left out of this report.";
+                case SAMPLES ->
+                    "Samples of mission " + mission + " of " + serial + " could not be read, and are not embedded.";
+            };
+        }
+    }
+
     /** A departure, as its mission's judgement has it. */
     public record Left(long mission, JudgementDocument.Departure departure) {}
 
     /** @param came null where nobody has come by the end of the time */
     public record Late(Instant due, Instant came, Duration by) {}
 
+    /** Whether a record that could not be read keeps it from a verdict: what is out or missing stays so, whatever else there is. */
+    public boolean unreadable() {
+        return !unread.isEmpty()
+                && switch (times.state()) {
+                    case ABOVE, BELOW, MISSING -> false;
+                    default -> true;
+                };
+    }
+
     /** In words, without marks. */
     public String verdict() {
+        if (unreadable()) {
+            return "record unreadable";
+        }
         return switch (times.state()) {
             case ABOVE, BELOW -> "outside limits";
             case MISSING -> "data missing";

@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.judge.Evaluation;
@@ -25,13 +26,18 @@ import org.pelerin.app.review.SpotPieces;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.record.Spans;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 import org.threeten.extra.Interval;
 
 /** Finds out what became of a spot in a time. Judgements are read as they are kept; of samples, the blocks of that time. */
 @Component
 class SpotPeriods {
 
+    private static final Logger LOG = LoggerFactory.getLogger(SpotPeriods.class);
     private static final int MOST_PLACEMENTS = 200;
 
     private final SpotPieces pieces;
@@ -70,22 +76,48 @@ class SpotPeriods {
      */
     SpotPeriod of(Spot spot, ZoneId zone, Instant from, Instant to, ReportSpec spec) {
         Interval span = Interval.of(from, to);
-        List<Mission> there = pieces.recordedDuring(spot.id(), from, to).stream()
-                .map(m -> missions.find(m.id()).orElseThrow())
-                .filter(m -> evaluation.text(m) != null)
-                .toList();
-        List<Carpet.Piece> laid = pieces.of(there, span, null);
+        List<Read> read = new ArrayList<>();
+        List<SpotPeriod.Unread> unread = new ArrayList<>();
+        for (Mission m : pieces.recordedDuring(spot.id(), from, to)) {
+            try {
+                read(m.id(), zone, span, spec).ifPresent(read::add);
+            } catch (DataAccessException | TransactionException e) {
+                throw e;
+            } catch (RuntimeException e) {
+                // what is damaged in one record is no reason to keep silent about the others
+                LOG.warn("Mission {} could not be read for a report", m.id(), e);
+                unread.add(new SpotPeriod.Unread(m.id(), m.serial(), SpotPeriod.Unread.Extent.ALL));
+            }
+        }
+        List<Carpet.Piece> laid = read.stream().flatMap(r -> r.laid.stream()).toList();
         return new SpotPeriod(
                 spot.id(),
                 spot.site(),
                 spot.name(),
                 times(laid, from, to),
-                there.stream().map(m -> part(m, from, to, spec)).toList(),
-                there.stream().flatMap(m -> departures(m, span)).toList(),
-                there.stream().flatMap(m -> excluded(m, span, zone)).toList(),
+                read.stream().map(Read::part).toList(),
+                unread,
+                read.stream().flatMap(r -> r.departures.stream()).toList(),
+                read.stream().flatMap(r -> r.excluded.stream()).toList(),
                 late(spot, pieces.recordedAt(spot.id()), from, to),
-                spec.has(Section.CARPETS) && !there.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of());
+                spec.has(Section.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of());
     }
+
+    /** What one mission adds to its spot's time; empty where it is not judged. */
+    private Optional<Read> read(long mission, ZoneId zone, Interval span, ReportSpec spec) {
+        Mission m = missions.find(mission).orElseThrow();
+        if (evaluation.text(m) == null) {
+            return Optional.empty();
+        }
+        return Optional.of(new Read(
+                pieces.of(List.of(m), span, null),
+                part(m, span.getStart(), span.getEnd(), spec),
+                departures(m, span).toList(),
+                excluded(m, span, zone).toList()));
+    }
+
+    private record Read(
+            List<Carpet.Piece> laid, SpotPeriod.Part part, List<SpotPeriod.Left> departures, List<String> excluded) {}
 
     static SpotPeriod.Times times(List<Carpet.Piece> laid, Instant from, Instant to) {
         Spans recorded = cut(laid.stream().map(Carpet.Piece::recorded), from, to);
