@@ -202,7 +202,7 @@ class ReportTest extends PageTest {
                                     new ReportSpec(java.util.Set.of(Section.EXCURSIONS), List.of(), ""),
                                     "",
                                     "tech"));
-            assertThat(without.made().sentence()).contains("outside limits at 2 of 2 spots");
+            assertThat(without.made().sentence()).contains("outside limits at all 2 spots");
             assertThat(bed.bean(Reports.class).body(without.id()))
                     .contains("Samples of mission " + damaged.id + " of QL-REPB could not be read");
             assertThat(bed.bean(Reports.class).files(without.id()))
