@@ -174,6 +174,7 @@ class ApiTest extends PageTest {
         assertThat(json("/missions?page=900&size=500").get("items")).isEmpty();
         problem(get("/missions?size=0"), 400, "from 1 to 500");
         problem(get("/missions?page=-1"), 400, "from 0 on");
+        problem(get("/missions?verdict=good"), 400, "within, excursions, inconclusive");
         HttpResponse<String> answer = get("/missions/" + m.id);
         String tag = answer.headers().firstValue("ETag").orElseThrow();
         HttpResponse<String> again = send(at("/missions/" + m.id).header("If-None-Match", tag), technician);

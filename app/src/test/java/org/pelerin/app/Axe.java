@@ -12,12 +12,16 @@ final class Axe {
 
     private Axe() {}
 
+    /** For a page without frames: with them, each look would open another page beside it. */
+    static AxeBuilder of(Page page) {
+        return new AxeBuilder(page).setLegacyMode(true);
+    }
+
     static void check(Page page) {
-        List<String> serious = new AxeBuilder(page)
-                .analyze().getViolations().stream()
-                        .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
-                        .map(Axe::told)
-                        .toList();
+        List<String> serious = of(page).analyze().getViolations().stream()
+                .filter(v -> List.of("serious", "critical").contains(v.getImpact()))
+                .map(Axe::told)
+                .toList();
         assertThat(serious).as(page.url()).isEmpty();
     }
 

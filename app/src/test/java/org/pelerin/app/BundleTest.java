@@ -31,6 +31,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
@@ -217,12 +218,25 @@ class BundleTest extends PageTest {
             TestBed other = TestBed.with(database);
             try (BrowserContext elsewhere = bed.browser().newContext()) {
                 Page there = TestBed.signedIn(elsewhere, other.address);
-                there.navigate(other.address + "/verify");
-                there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
-                there.locator("button:has-text('Verify it')").click();
+                verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("✓ It is sound.");
-                there.setInputFiles("#bundle", new FilePayload("bundle.zip", "application/zip", zip));
-                there.locator("button:has-text('Take it in')").click();
+                // sound by itself, and from a place whose name is too long: nothing of it stays behind
+                byte[] nowhere = forged(
+                        zip,
+                        "mission.json",
+                        was -> was.replaceFirst(
+                                "\"spot\" *: *[^,]*,",
+                                "\"site\" : \"Far\", \"spot\" : \"" + "away ".repeat(200) + "\","));
+                assertThat(checked(nowhere).troubles()).isEmpty();
+                take(there, nowhere);
+                assertThat(there.locator("main")).containsText("cannot be kept here");
+                assertThat(other.bean(MissionService.class)
+                                .ofDevice(SERIAL, m.device().missionNumber()))
+                        .isEmpty();
+                assertThat(other.bean(PlaceService.class).sites())
+                        .noneMatch(x -> x.name().equals("Far"));
+                verify(there, other.address, zip);
+                take(there, zip);
                 assertThat(there.locator(".said")).containsText("Capture and judgement have the same hashes");
                 long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
                 Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
@@ -235,13 +249,22 @@ class BundleTest extends PageTest {
                                 bed.bean(SeriesStore.class).recorded(m).get(0).axis());
                 assertThat(other.bean(MissionCheck.class).troubles(id)).isEmpty();
                 // a second time it is told
-                there.navigate(other.address + "/verify");
-                there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
-                there.locator("button:has-text('Verify it')").click();
+                verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("It is mission " + id);
             } finally {
                 other.app.close();
             }
         }
+    }
+
+    private static void verify(Page there, String address, byte[] zip) {
+        there.navigate(address + "/verify");
+        there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
+        there.locator("button:has-text('Verify it')").click();
+    }
+
+    private static void take(Page there, byte[] zip) {
+        there.setInputFiles("#bundle", new FilePayload("bundle.zip", "application/zip", zip));
+        there.locator("button:has-text('Take it in')").click();
     }
 }

@@ -3,7 +3,6 @@ package org.pelerin.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
@@ -152,11 +151,10 @@ class PagesTest {
         for (String path : paths()) {
             page.navigate(bed.address + path);
             assertThat(page.locator("html")).hasAttribute("data-bs-theme", "dark");
-            List<String> poor = new AxeBuilder(page)
-                    .withRules(List.of("color-contrast")).analyze().getViolations().stream()
-                            .flatMap(v -> v.getNodes().stream())
-                            .map(n -> n.getHtml())
-                            .toList();
+            List<String> poor = Axe.of(page).withRules(List.of("color-contrast")).analyze().getViolations().stream()
+                    .flatMap(v -> v.getNodes().stream())
+                    .map(n -> n.getHtml())
+                    .toList();
             assertThat(poor).as(path).isEmpty();
         }
     }

@@ -2,6 +2,7 @@ package org.pelerin.proof;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * The mission that a bundle is of: {@code mission.json}. Instants are ms since 1970, UTC; null where there is none.
@@ -37,6 +38,8 @@ public record BundleMission(
         Map<String, String> documentation) {
 
     public BundleMission {
+        Objects.requireNonNull(zone);
+        Objects.requireNonNull(clock);
         excluded = List.copyOf(excluded);
         derived = List.copyOf(derived);
     }
@@ -55,5 +58,10 @@ public record BundleMission(
     public record Clock(boolean corrected, long readAt, long offsetMs, Integer battery, String reason) {}
 
     /** @param kind {@code NOT_PART} or {@code NOT_VALID} */
-    public record Excluded(String kind, long from, long to, String reason, String by, long at) {}
+    public record Excluded(String kind, long from, long to, String reason, String by, long at) {
+
+        public Excluded {
+            Objects.requireNonNull(kind);
+        }
+    }
 }

@@ -8,7 +8,10 @@ import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
@@ -24,6 +27,7 @@ import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.report.export.JsonRows;
 import org.pelerin.app.review.RangeFigures;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Verdict;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.http.MediaType;
@@ -125,6 +129,10 @@ class MissionsApi {
             @RequestParam(required = false) Instant until,
             @RequestParam(defaultValue = "0") int page,
             @RequestParam(defaultValue = ListPage.USUAL) int size) {
+        if (verdict != null && Arrays.stream(Verdict.values()).noneMatch(v -> told(v).equals(verdict))) {
+            throw new ApiProblems.BadRequestException("“verdict” is one of "
+                    + Arrays.stream(Verdict.values()).map(MissionsApi::told).collect(Collectors.joining(", ")));
+        }
         int at = ListPage.page(page);
         int many = ListPage.size(size);
         MissionFilter.Wanted wanted = new MissionFilter.Wanted(
@@ -139,6 +147,10 @@ class MissionsApi {
                 from,
                 until);
         return ListPage.of(missions.page(wanted, many, at, 1), at, many, MissionOut::of);
+    }
+
+    private static String told(Verdict v) {
+        return v.name().toLowerCase(Locale.ROOT);
     }
 
     @Operation(summary = "One mission")

@@ -1,8 +1,10 @@
 package org.pelerin.app.report.bundle;
 
 import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +21,7 @@ import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.record.DerivedSeries;
@@ -32,7 +35,11 @@ import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleMission;
 import org.pelerin.proof.Manifest;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Takes in a mission that came home elsewhere. Nothing of it is believed: it is checked first, its series are decoded from the capture and it is judged
@@ -40,6 +47,7 @@ import org.springframework.stereotype.Service;
  * bundle.
  */
 @Service
+@RetriedOnDeadlock
 public class BundleIntake {
 
     /** It cannot be taken in; nothing was. */
@@ -60,6 +68,8 @@ public class BundleIntake {
      * @param differs what is not as it was elsewhere; none where all hashes are the same
      */
     public record Taken(long mission, List<String> differs) {}
+
+    private static final Logger LOG = LoggerFactory.getLogger(BundleIntake.class);
 
     private final CarrierIntake carriers;
     private final CaptureStore captures;
@@ -98,8 +108,26 @@ public class BundleIntake {
         this.audit = audit;
     }
 
-    /** @param sha256 of the whole file */
+    /**
+     * All of it, or nothing.
+     *
+     * @param sha256 of the whole file
+     * @throws NotTakenException if something of it cannot be kept here
+     */
+    @Transactional
     public Taken take(Bundle bundle, String sha256, String by) {
+        try {
+            return checked(bundle, sha256, by);
+        } catch (CarrierException e) {
+            throw new NotTakenException(e.getMessage());
+        } catch (DateTimeException | IllegalArgumentException | DataIntegrityViolationException e) {
+            // sound by itself, and yet not what is written here: somebody made it by hand, or another release did
+            LOG.warn("A bundle of {} could not be taken in", bundle.manifest().serial(), e);
+            throw new NotTakenException("What its mission.json or its limits say cannot be kept here");
+        }
+    }
+
+    private Taken checked(Bundle bundle, String sha256, String by) {
         BundleCheck.Outcome checked = BundleCheck.of(bundle);
         if (!checked.sound()) {
             throw new NotTakenException(checked.troubles().get(0));
@@ -110,17 +138,12 @@ public class BundleIntake {
         }
         Manifest manifest = bundle.manifest();
         BundleMission m = bundle.mission();
-        long id;
-        try {
-            id = carriers.restore(
-                    bundle.bytes(Bundle.CAPTURE),
-                    Instant.ofEpochMilli(m.clock().readAt()),
-                    Duration.ofMillis(m.clock().offsetMs()),
-                    m.clock().battery(),
-                    by);
-        } catch (CarrierException e) {
-            throw new NotTakenException(e.getMessage());
-        }
+        long id = carriers.restore(
+                bundle.bytes(Bundle.CAPTURE),
+                Instant.ofEpochMilli(m.clock().readAt()),
+                Duration.ofMillis(m.clock().offsetMs()),
+                m.clock().battery(),
+                by);
         String from = manifest.house().isBlank() ? "elsewhere" : manifest.house();
         String reason = Length.REASON.cut("As it was at " + from);
         place(id, m, by);
@@ -145,7 +168,7 @@ public class BundleIntake {
         }
         SpotAt spot = spot(m);
         if (spot == null) {
-            places.create(m.site(), m.zone(), m.spot(), by);
+            places.create(m.site(), ZoneId.of(m.zone()).getId(), m.spot(), by);
             spot = spot(m);
         }
         if (spot != null) {
