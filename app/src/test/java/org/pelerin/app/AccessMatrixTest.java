@@ -2,13 +2,11 @@ package org.pelerin.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.APIRequestContext;
-import com.microsoft.playwright.APIResponse;
-import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.options.FormData;
-import com.microsoft.playwright.options.RequestOptions;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -17,8 +15,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -87,75 +83,66 @@ class AccessMatrixTest {
     }
 
     @Test
-    void each_role_passes_the_doors_that_are_its_own_and_no_other() {
-        List<String> wrong = new ArrayList<>();
-        wrong.addAll(tried("stranger", "anyone", bed.browser().newContext(), ""));
-        ACCOUNTS.forEach((role, name) -> {
-            BrowserContext context = bed.browser().newContext();
-            String token = signedIn(context.request(), name);
-            wrong.addAll(tried(role, role, context, token));
-        });
-        assertThat(wrong).isEmpty();
+    void each_role_passes_the_doors_that_are_its_own_and_no_other() throws Exception {
+        Map<String, Visitor> visitors = new TreeMap<>();
+        visitors.put("anyone", new Visitor(bed.address, Duration.ofSeconds(30)));
+        for (Map.Entry<String, String> account : ACCOUNTS.entrySet()) {
+            visitors.put(account.getKey(), Visitor.signedIn(bed.address, account.getValue()));
+        }
+        assertThat(RANKS.parallelStream()
+                        .flatMap(role -> tried(role, visitors.get(role)).stream())
+                        .toList())
+                .isEmpty();
     }
 
-    private static List<String> tried(String who, String rank, BrowserContext context, String token) {
+    private static List<String> tried(String role, Visitor visitor) {
         List<String> wrong = new ArrayList<>();
         NEEDED.forEach((door, needed) -> {
-            boolean may = RANKS.indexOf(rank) >= RANKS.indexOf(needed);
+            boolean may = RANKS.indexOf(role) >= RANKS.indexOf(needed);
             boolean get = door.startsWith("GET");
             // asked of what is not there, and without a field, so that who may change things changes nothing here
             if (!may || get || !CHANGES_WITHOUT_FIELDS.contains(door)) {
                 String path = door.substring(door.indexOf(' ') + 1).replaceAll("\\{[^}]+}", "0");
-                RequestOptions options = RequestOptions.create().setMaxRedirects(0);
-                if (path.startsWith("/api/v1")) {
-                    options.setHeader("Authorization", "Bearer " + BEARERS.getOrDefault(who, "none"));
-                }
-                APIResponse answer = get
-                        ? context.request().get(bed.address + path, options)
-                        : context.request()
-                                .post(
-                                        bed.address + path,
-                                        options.setForm(FormData.create().set("_csrf", token)));
+                HttpResponse<?> answer = sent(visitor, get ? visitor.to(path) : visitor.emptyForm(path), path, role);
                 if (get) {
                     // what may be read may be asked for without its body
-                    int head =
-                            context.request().head(bed.address + path, options).status();
-                    if (head == 403 != (answer.status() == 403)) {
-                        wrong.add(who + " HEAD " + path + ": " + head + ", GET " + answer.status());
+                    int head = sent(
+                                    visitor,
+                                    visitor.to(path).method("HEAD", HttpRequest.BodyPublishers.noBody()),
+                                    path,
+                                    role)
+                            .statusCode();
+                    if (head == 403 != (answer.statusCode() == 403)) {
+                        wrong.add(role + " HEAD " + path + ": " + head + ", GET " + answer.statusCode());
                     }
                 }
-                String to = answer.headers().getOrDefault("location", "");
-                boolean turnedAway = answer.status() == 403
-                        || answer.status() == 401
+                String to = answer.headers().firstValue("Location").orElse("");
+                boolean turnedAway = answer.statusCode() == 403
+                        || answer.statusCode() == 401
                         || to.endsWith("/login")
                         || to.contains("/login?");
-                if (answer.status() >= 500) {
-                    wrong.add(who + " breaks " + door + ": " + answer.status());
+                if (answer.statusCode() >= 500) {
+                    wrong.add(role + " breaks " + door + ": " + answer.statusCode());
                 }
                 if (turnedAway == may) {
-                    wrong.add(who + (may ? " may not " : " may ") + door + ": " + answer.status() + " " + to);
+                    wrong.add(role + (may ? " may not " : " may ") + door + ": " + answer.statusCode() + " " + to);
                 }
             }
         });
-        context.close();
         return wrong;
     }
 
-    private static String signedIn(APIRequestContext request, String name) {
-        String login = request.get(bed.address + "/login").text();
-        request.post(
-                bed.address + "/login",
-                RequestOptions.create()
-                        .setForm(FormData.create()
-                                .set("username", name)
-                                .set("password", "pelerin")
-                                .set("_csrf", found(login, "name=\"_csrf\"[^>]*value=\"([^\"]+)\""))));
-        return found(request.get(bed.address + "/me").text(), "name=\"csrf\" content=\"([^\"]+)\"");
-    }
-
-    private static String found(String page, String pattern) {
-        Matcher m = Pattern.compile(pattern).matcher(page);
-        assertThat(m.find()).as(pattern).isTrue();
-        return m.group(1);
+    private static HttpResponse<?> sent(Visitor visitor, HttpRequest.Builder request, String path, String role) {
+        if (path.startsWith("/api/v1")) {
+            request.header("Authorization", "Bearer " + BEARERS.getOrDefault(role, "none"));
+        }
+        try {
+            return visitor.send(request.build(), HttpResponse.BodyHandlers.discarding());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
     }
 }

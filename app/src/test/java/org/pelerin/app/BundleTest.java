@@ -2,6 +2,7 @@ package org.pelerin.app;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
@@ -25,9 +26,12 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.SignedAs;
@@ -38,6 +42,10 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.report.recheck.MissionCheck;
 import org.pelerin.app.signing.Signing;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -189,7 +197,7 @@ class BundleTest extends PageTest {
                         "What was reviewed by Technician is of another judgement");
         assertThat(checked(forged(bundle(), "series-1.csv", s -> s.replaceFirst("(?m)^(\\d+),[^\\n]*$", "$1,5.5")))
                         .troubles())
-                .contains("“series-1.csv” is not what the capture holds, from line 2 on");
+                .contains("“series-1.csv” is not what its record holds, from line 2 on");
         assertThat(checked(forged(bundle(), "limits.json", s -> s.replace("12", "40")))
                         .troubles())
                 .contains("The judgement is not what is judged of this record by these limits");
@@ -208,7 +216,7 @@ class BundleTest extends PageTest {
         page.locator("button:has-text('Verify it')").click();
         assertThat(page.locator("h1"))
                 .containsText(
-                        "✓ It is genuine. It is mission " + m.id() + ", with the same capture and the same judgement");
+                        "✓ It is genuine. It is mission " + m.id() + ", with the same record and the same judgement");
     }
 
     @Test
@@ -237,7 +245,7 @@ class BundleTest extends PageTest {
                         .noneMatch(x -> x.name().equals("Far"));
                 verify(there, other.address, zip);
                 take(there, zip);
-                assertThat(there.locator(".said")).containsText("Capture and judgement have the same hashes");
+                assertThat(there.locator(".said")).containsText("Record and judgement have the same hashes");
                 long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
                 Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
@@ -251,10 +259,67 @@ class BundleTest extends PageTest {
                 // a second time it is told
                 verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("It is mission " + id);
+                ofAFile(there, other);
             } finally {
                 other.app.close();
             }
         }
+    }
+
+    /** One whose record was made of a file, with decimal commas and the clock of Paris, out for two hours. */
+    private void ofAFile(Page there, TestBed other) throws IOException {
+        StringBuilder csv = new StringBuilder("Zeit;Luft\n");
+        for (int h = 0; h < 24; h++) {
+            csv.append(String.format("2026-03-%02d %02d:00;%s\n", 1, h, h == 5 || h == 6 ? "8,25" : "4,5"));
+        }
+        String layout = """
+                {"name": "cold room.csv", "sheet": -1, "charset": "UTF-8", "delimiter": ";",
+                 "layout": {"skipped": 1, "decimal": ",", "order": "YEAR_FIRST", "zone": "Europe/Paris", "columns": [
+                   {"role": "INSTANT", "name": "", "unit": ""}, {"role": "VALUE", "name": "Luft", "unit": "°C"}]},
+                 "merge": "NONE", "sort": false, "device": "Cold room recorder"}""";
+        long file = bed.bean(FileRestore.class)
+                .restore(new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)), layout, "tech");
+        Mission made = bed.bean(MissionService.class).find(file).orElseThrow();
+        Limits limits = new Limits(
+                "Cool", List.of(Rule.of("high", "Luft", new Bound.Above(8), Lasting.delay(Duration.ofHours(1)))));
+        bed.bean(LimitsInForce.class)
+                .say(made, bed.bean(LimitSets.class).create("Cool", limits, "tech"), "trial", "tech");
+        bed.bean(Evaluation.class).again(file);
+        byte[] zip = page.request()
+                .get(bed.address + "/missions/" + file + "/bundle.zip")
+                .body();
+        BundleCheck.Outcome sound = checked(zip);
+        assertThat(sound.troubles()).isEmpty();
+        assertThat(sound.left()).isEmpty();
+        assertThat(sound.checked()).contains("every value, read from its file again", "the judgement, made again");
+        assertThat(checked(forged(zip, "series-1.csv", was -> was.replaceFirst("8.25", "7.25")))
+                        .troubles())
+                .contains("“series-1.csv” is not what its record holds, from line 7 on");
+        assertThat(checked(forged(zip, "layout.json", was -> was.replace("Europe/Paris", "Europe/London")))
+                        .troubles())
+                .contains("“series-1.csv” is not what its record holds, from line 2 on");
+        assertThat(checked(forged(zip, "layout.json", was -> "[]")).troubles())
+                .singleElement()
+                .asString()
+                .startsWith("layout.json cannot be read");
+
+        verify(there, other.address, zip);
+        take(there, zip);
+        assertThat(there.locator(".said")).containsText("Record and judgement have the same hashes");
+        long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
+        Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
+        assertThat(taken.records().verdict()).isEqualTo("excursions");
+        assertThat(other.bean(Evaluation.class).text(taken))
+                .isEqualTo(bed.bean(Evaluation.class).text(made));
+        assertThat(other.bean(MissionCheck.class).troubles(id)).isEmpty();
+        verify(there, other.address, zip);
+        assertThat(there.locator("h1")).containsText("It is mission " + id);
+        assertThatThrownBy(() -> other.bean(FileRestore.class)
+                        .restore(
+                                new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)),
+                                layout,
+                                "tech"))
+                .hasMessage("The same file is mission " + id + " already");
     }
 
     private static void verify(Page there, String address, byte[] zip) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -266,6 +267,10 @@ class DerivedSeriesTest {
     void the_dialog_shows_what_will_come_and_keeps_it() {
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = TestBed.signedIn(context, bed.address);
+            // a way that is sent empty was not chosen
+            APIResponse empty = page.request().get(bed.address + "/missions/" + one + "/derived/fields?kind=");
+            assertThat(empty.status()).isEqualTo(200);
+            assertThat(empty.text()).contains("name=\"samples\"");
             page.navigate(bed.address + "/missions/" + one + "/derived");
             page.selectOption("#kind", "BLOCK_MAX");
             page.selectOption("#channel", "Air");

@@ -4,10 +4,8 @@ import java.io.IOException;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.Parameter;
-import java.net.CookieManager;
 import java.net.URI;
 import java.net.URLEncoder;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
@@ -136,18 +134,14 @@ final class Fuzzer {
 
     private final String address;
     private final List<Door> doors;
-    private final HttpClient http = HttpClient.newBuilder()
-            .cookieHandler(new CookieManager())
-            .followRedirects(HttpClient.Redirect.NEVER)
-            .connectTimeout(LONGEST)
-            .build();
+    private final Visitor visitor;
     private final String name;
     private final String password;
-    private volatile String token = "";
     private final List<String> bearers;
 
     Fuzzer(ApplicationContext app, String address, String name, String password) {
         this.address = address;
+        this.visitor = new Visitor(address, LONGEST);
         this.name = name;
         this.password = password;
         ApiTokens tokens = app.getBean(ApiTokens.class);
@@ -267,7 +261,7 @@ final class Fuzzer {
             request.GET();
         } else {
             asked = address + path;
-            request.header("X-CSRF-TOKEN", token);
+            request.header("X-CSRF-TOKEN", visitor.token());
             int kind = random.nextInt(door.files ? 3 : 12);
             if (program && random.nextInt(3) == 0) {
                 request.header("Content-Type", "application/json")
@@ -283,7 +277,7 @@ final class Fuzzer {
         try {
             request.uri(URI.create(asked));
             long begun = System.nanoTime();
-            HttpResponse<byte[]> answer = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            HttpResponse<byte[]> answer = visitor.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
             Duration took = Duration.ofNanos(System.nanoTime() - begun);
             if (answer.statusCode() >= 500) {
                 faults.add(new Fault(told, "answered " + answer.statusCode()));
@@ -388,31 +382,10 @@ final class Fuzzer {
 
     private synchronized void signIn() throws IOException {
         try {
-            String page = plain("/login").body();
-            http.send(
-                    HttpRequest.newBuilder(URI.create(address + "/login"))
-                            .header("Content-Type", "application/x-www-form-urlencoded")
-                            .POST(HttpRequest.BodyPublishers.ofString("username=" + name + "&password=" + password
-                                    + "&_csrf=" + found(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\"")))
-                            .build(),
-                    HttpResponse.BodyHandlers.discarding());
-            token = found(plain("/me").body(), "name=\"csrf\" content=\"([^\"]+)\"");
+            visitor.signIn(name, password);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-    }
-
-    private HttpResponse<String> plain(String path) throws IOException, InterruptedException {
-        return http.send(
-                HttpRequest.newBuilder(URI.create(address + path))
-                        .header("Accept", "text/html")
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
-    }
-
-    private static String found(String page, String pattern) {
-        Matcher m = Pattern.compile(pattern).matcher(page);
-        return m.find() ? m.group(1) : "";
     }
 
     /** Lets what was begun come to its end. */

@@ -7,12 +7,6 @@ import static org.pelerin.app.OtherProcess.until;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.io.ByteArrayOutputStream;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,8 +26,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -232,27 +224,11 @@ class NeverLostTest {
 
     /** Whoever signed in at one process is known to the other. */
     private void sessionsHoldOnBoth() throws Exception {
-        HttpClient http = HttpClient.newBuilder()
-                .cookieHandler(new CookieManager())
-                .followRedirects(HttpClient.Redirect.NORMAL)
-                .build();
         String here = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         String there = here.replaceAll("\\d+$", String.valueOf(portOf(other)));
-        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(get(http, here + "/login"));
-        assertThat(token.find()).isTrue();
-        http.send(
-                HttpRequest.newBuilder(URI.create(here + "/login"))
-                        .header("Content-Type", "application/x-www-form-urlencoded")
-                        .POST(HttpRequest.BodyPublishers.ofString("username=tech&password=pelerin&_csrf="
-                                + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8)))
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
-        assertThat(get(http, there + "/missions")).contains("sign out").contains("Settings of tech");
-    }
-
-    private static String get(HttpClient http, String address) throws Exception {
-        return http.send(HttpRequest.newBuilder(URI.create(address)).build(), HttpResponse.BodyHandlers.ofString())
-                .body();
+        assertThat(Visitor.signedIn(here, "tech").get(there + "/missions").body())
+                .contains("sign out")
+                .contains("Settings of tech");
     }
 
     /** The port on which a process listens. */

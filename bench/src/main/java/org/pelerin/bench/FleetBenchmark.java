@@ -1,12 +1,5 @@
 package org.pelerin.bench;
 
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
@@ -16,8 +9,6 @@ import java.sql.Statement;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.concurrent.TimeUnit;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -56,14 +47,12 @@ public class FleetBenchmark {
     private static final long DAY = Duration.ofDays(1).toMillis();
 
     private ConfigurableApplicationContext app;
-    private HttpClient http;
-    private String address;
+    private BenchVisitor visitor;
 
     @Setup
     public void make() throws Exception {
         String url = System.getenv("PELERIN_BENCH_DB_URL");
         app = BenchApplication.start();
-        address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         try (Connection c = DriverManager.getConnection(url, "pelerin", "pelerin")) {
             c.setAutoCommit(false);
             // each benchmark is a process of its own, the database is the same
@@ -72,22 +61,8 @@ public class FleetBenchmark {
                 c.commit();
             }
         }
-        http = HttpClient.newBuilder()
-                .cookieHandler(new CookieManager())
-                .followRedirects(HttpClient.Redirect.NORMAL)
-                .build();
-        Matcher token = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(get("/login"));
-        if (!token.find()) {
-            throw new IllegalStateException("The sign-in page has no token");
-        }
-        http.send(
-                HttpRequest.newBuilder(URI.create(address + "/login"))
-                        .header("Content-Type", "application/x-www-form-urlencoded")
-                        .POST(HttpRequest.BodyPublishers.ofString("username=admin&password=pelerin&_csrf="
-                                + URLEncoder.encode(token.group(1), StandardCharsets.UTF_8)))
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
-        if (!get("/").contains("of 10")) {
+        visitor = new BenchVisitor(app);
+        if (!visitor.get("/").contains("of 10")) {
             throw new IllegalStateException("The fleet's page does not show the fleet");
         }
     }
@@ -192,24 +167,15 @@ public class FleetBenchmark {
         app.close();
     }
 
-    private String get(String path) throws Exception {
-        HttpResponse<String> answer = http.send(
-                HttpRequest.newBuilder(URI.create(address + path)).build(), HttpResponse.BodyHandlers.ofString());
-        if (answer.statusCode() != 200) {
-            throw new IllegalStateException(path + " answered " + answer.statusCode());
-        }
-        return answer.body();
-    }
-
     /** The first page of a thousand findings that wait, with counts and what may belong together. */
     @Benchmark
     public String findings() throws Exception {
-        return get("/findings");
+        return visitor.get("/findings");
     }
 
     @Benchmark
     public String firstPage() throws Exception {
-        return get("/");
+        return visitor.get("/");
     }
 
     /** Something has been seen of a logger just before, so that what is held in memory holds no longer. */
@@ -218,6 +184,6 @@ public class FleetBenchmark {
         try (Connection c = DriverManager.getConnection(System.getenv("PELERIN_BENCH_DB_URL"), "pelerin", "pelerin")) {
             run(c, "UPDATE mission SET changed_at = " + Clock.systemUTC().millis() + " WHERE id = 1");
         }
-        return get("/");
+        return visitor.get("/");
     }
 }

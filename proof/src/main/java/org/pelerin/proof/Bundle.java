@@ -27,6 +27,7 @@ public final class Bundle implements AutoCloseable {
     public static final String AUDIT = "audit.json";
     public static final String CAPTURE = "capture.zip";
     public static final String SOURCE = "source-file";
+    public static final String LAYOUT = "layout.json";
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_ENTRIES = 64;
@@ -151,6 +152,15 @@ public final class Bundle implements AutoCloseable {
             throw new BundleException("mission.json cannot be read: " + e.getOriginalMessage(), e);
         } catch (NullPointerException e) {
             throw new BundleException("mission.json lacks something", e);
+        }
+    }
+
+    /** How the file is read that the record was made of. */
+    SourceLayout layout() {
+        try {
+            return JSON.readValue(bytes(LAYOUT), SourceLayout.class);
+        } catch (JacksonException e) {
+            throw new BundleException("layout.json cannot be read: " + e.getOriginalMessage(), e);
         }
     }
 

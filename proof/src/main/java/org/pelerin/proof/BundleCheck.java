@@ -25,6 +25,7 @@ import org.pelerin.core.exchange.DerivedDocument;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.intake.Intake;
 import org.pelerin.core.judge.ZoneMissingException;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
@@ -99,8 +100,7 @@ public final class BundleCheck {
         if (bundle.has(Bundle.CAPTURE)) {
             capture(m, judgement);
         } else {
-            left.add("its record was made of a file: series and judgement are checked by their hashes only");
-            source();
+            source(m, judgement);
         }
         audit();
         signatures();
@@ -129,10 +129,28 @@ public final class BundleCheck {
         }
     }
 
-    private void source() {
-        if (bundle.has(Bundle.SOURCE)
-                && !bundle.sha256(Bundle.SOURCE).equals(bundle.manifest().recordSha256())) {
+    private void source(BundleMission m, String judgement) {
+        if (!bundle.has(Bundle.SOURCE)) {
+            left.add("what its record was made of is not in it");
+            return;
+        }
+        if (!bundle.sha256(Bundle.SOURCE).equals(bundle.manifest().recordSha256())) {
             troubles.add("The file that it was made of has another hash than the manifest names");
+            return;
+        }
+        SourceLayout layout = bundle.has(Bundle.LAYOUT) ? bundle.layout() : null;
+        if (layout == null || !layout.text()) {
+            left.add("its record was made of a " + (layout == null ? "file" : "workbook")
+                    + ": series and judgement are checked by their hashes only");
+            return;
+        }
+        try (InputStream in = bundle.open(Bundle.SOURCE)) {
+            List<Series> series = layout.read(in);
+            if (series(series, "read from its file again")) {
+                judgement(m, series, judgement);
+            }
+        } catch (IOException | IllegalArgumentException | IllegalStateException | Intake.TooManyTroublesException e) {
+            troubles.add("The file that it was made of cannot be read as layout.json says: " + e.getMessage());
         }
     }
 
@@ -147,7 +165,7 @@ public final class BundleCheck {
             }
             checked.add("the capture, page by page and by its hash");
             List<Series> series = decoded(capture, m.clock());
-            if (series(series)) {
+            if (series(series, "decoded from the capture again")) {
                 judgement(m, series, judgement);
             }
         } catch (CarrierException | MalformedMessageException e) {
@@ -168,21 +186,22 @@ public final class BundleCheck {
         return CaptureDecoder.decode(capture, correction, Reached.NOTHING).series();
     }
 
-    private boolean series(List<Series> series) {
+    /** @param how they were made again */
+    private boolean series(List<Series> series, String how) {
         List<List<Series>> tables = SeriesText.tables(series);
         List<String> names = bundle.series();
         if (tables.size() != names.size()) {
-            troubles.add("It has " + names.size() + " tables of values, its capture " + tables.size());
+            troubles.add("It has " + names.size() + " tables of values, its record " + tables.size());
             return false;
         }
         for (int t = 0; t < tables.size(); t++) {
             long line = firstOther(tables.get(t), names.get(t));
             if (line > 0) {
-                troubles.add("“" + names.get(t) + "” is not what the capture holds, from line " + line + " on");
+                troubles.add("“" + names.get(t) + "” is not what its record holds, from line " + line + " on");
                 return false;
             }
         }
-        checked.add("every value, decoded from the capture again");
+        checked.add("every value, " + how);
         return true;
     }
 

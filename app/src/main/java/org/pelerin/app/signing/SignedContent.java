@@ -5,8 +5,7 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.pelerin.app.collect.CaptureStore;
-import org.pelerin.app.collect.files.FileService;
+import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingFiles;
 import org.pelerin.app.findings.Findings;
@@ -36,8 +35,7 @@ class SignedContent {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final MissionService missions;
-    private final CaptureStore captures;
-    private final FileService files;
+    private final SourceHash source;
     private final Evaluation evaluation;
     private final JudgedRecords records;
     private final DerivedSeries derived;
@@ -47,8 +45,7 @@ class SignedContent {
 
     SignedContent(
             MissionService missions,
-            CaptureStore captures,
-            FileService files,
+            SourceHash source,
             Evaluation evaluation,
             JudgedRecords records,
             DerivedSeries derived,
@@ -56,8 +53,7 @@ class SignedContent {
             FindingFiles findingFiles,
             DocumentationService documentation) {
         this.missions = missions;
-        this.captures = captures;
-        this.files = files;
+        this.source = source;
         this.evaluation = evaluation;
         this.records = records;
         this.derived = derived;
@@ -81,7 +77,7 @@ class SignedContent {
         out.put("collected", act(m.records().collectedAt(), m.records().collectedBy()));
         out.put("expected", m.records().expected());
         out.put("received", m.records().received());
-        out.put("recordSha256", record(m));
+        out.put("recordSha256", source.of(m.id()).orElse(""));
         out.put("clock", clock(m));
         out.put("judged", period(m));
         out.put("excluded", excluded(m));
@@ -95,12 +91,6 @@ class SignedContent {
                 findings.about(m.id()).stream().map(f -> finding(f, m.id())).toList());
         out.put("documentation", documentation(m));
         return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(out);
-    }
-
-    private String record(Mission m) {
-        return captures.reckoned(m.id())
-                .or(() -> files.ofMission(m.id()).map(f -> files.reckoned(f.id())))
-                .orElse("");
     }
 
     private Map<String, Object> clock(Mission m) {

@@ -84,7 +84,7 @@ class FileRunner implements LongWork {
                 String findings = service.write(work.read(file, progress(file)));
                 finish(file, claim, ForeignFile.State.READ, "", findings);
             } else {
-                work.take(file, claim, progress(file));
+                work.take(file, claim::finish, progress(file));
             }
         } catch (Intake.TooManyTroublesException e) {
             Trouble first = e.first().get(0);

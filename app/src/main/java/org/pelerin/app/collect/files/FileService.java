@@ -23,6 +23,7 @@ import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Files from elsewhere: they arrive, their layout is settled, every row is looked at, and they become missions. */
 @Service
@@ -86,6 +87,11 @@ public class FileService {
         return Optional.ofNullable(files.takenBefore(file.sha256(), file.id()));
     }
 
+    /** The mission that a file with these bytes is; empty where none was taken in. */
+    public Optional<Long> taken(String sha256) {
+        return Optional.ofNullable(files.takenBefore(sha256, 0)).map(ForeignFile::missionId);
+    }
+
     /** The hash of a file, reckoned from the bytes that are stored. */
     public String reckoned(long id) {
         Sha256 sha = new Sha256();
@@ -123,6 +129,14 @@ public class FileService {
         return json.writeValueAsString(findings);
     }
 
+    /** How a file is read, what is shown of it, and how that came about. */
+    private record Laid(FileSettings settings, Head head, String message) {}
+
+    /** Finds it out, once the file is stored. */
+    private interface Laying {
+        Laid of(long file) throws IOException;
+    }
+
     /**
      * Stores a file and guesses how it is laid out. Not one transaction: a file may be large.
      *
@@ -130,6 +144,15 @@ public class FileService {
      * @throws FileRefusedException if it is no table; nothing is kept then
      */
     public long arrive(String name, InputStream in, String by) throws IOException {
+        return arrive(name, in, this::guessed, by);
+    }
+
+    /** The same of a file of which it is known how it is read. */
+    long arrive(String name, InputStream in, FileSettings settings, String by) throws IOException {
+        return arrive(name, in, id -> new Laid(settings, rows.head(id, settings), ""), by);
+    }
+
+    private long arrive(String name, InputStream in, Laying how, String by) throws IOException {
         FileMapper.Fresh fresh = new FileMapper.Fresh(named(name), clock.instant(), by);
         files.insert(fresh);
         boolean whole = false;
@@ -138,21 +161,14 @@ public class FileService {
             if (arrived.size() == 0) {
                 throw new FileRefusedException("The file is empty");
             }
-            FileSettings parted = rows.guess(fresh.id);
-            Head head = rows.head(fresh.id, parted);
-            FileSettings guessed = FileRows.laidOut(head, parted, show.home());
-            Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));
-            FileSettings settings = saved.map(s -> json.readValue(s.settings(), FileSettings.class))
-                    .orElse(guessed);
-            boolean otherwise = !settings.partedLike(parted);
+            Laid laid = how.of(fresh.id);
             files.arrived(
                     fresh.id,
                     arrived.size(),
                     arrived.sha256(),
-                    json.writeValueAsString(settings),
-                    json.writeValueAsString(otherwise ? rows.head(fresh.id, settings) : head),
-                    saved.map(s -> "Laid out as “" + s.name() + "”, which was kept " + show.minute(s.savedAt()) + ".")
-                            .orElse(""));
+                    json.writeValueAsString(laid.settings),
+                    json.writeValueAsString(laid.head),
+                    laid.message);
             whole = true;
             audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
             return fresh.id;
@@ -165,6 +181,28 @@ public class FileService {
                 remove(fresh.id);
             }
         }
+    }
+
+    private Laid guessed(long file) throws IOException {
+        FileSettings parted = rows.guess(file);
+        Head head = rows.head(file, parted);
+        FileSettings guessed = FileRows.laidOut(head, parted, show.home());
+        Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));
+        FileSettings settings =
+                saved.map(s -> json.readValue(s.settings(), FileSettings.class)).orElse(guessed);
+        return new Laid(
+                settings,
+                settings.partedLike(parted) ? head : rows.head(file, settings),
+                saved.map(s -> "Laid out as “" + s.name() + "”, which was kept " + show.minute(s.savedAt()) + ".")
+                        .orElse(""));
+    }
+
+    /** How a file is read and what recorded it, for another installation: where it was here says nothing there. */
+    public String layout(ForeignFile file) {
+        ObjectNode out = (ObjectNode) json.readTree(file.settings());
+        out.remove("spotId");
+        out.put("name", file.name());
+        return json.writerWithDefaultPrettyPrinter().writeValueAsString(out);
     }
 
     /** Without the way to it, which some programs send along. */

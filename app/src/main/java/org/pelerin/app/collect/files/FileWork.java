@@ -14,7 +14,6 @@ import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.Findings;
@@ -113,9 +112,10 @@ class FileWork {
     /**
      * Makes a mission of it and marks it as taken, in one transaction.
      *
-     * @param claim that ends with it; whoever has lost it makes no mission
+     * @param settled done in that transaction; where it fails, no mission is made
+     * @return the mission
      */
-    void take(ForeignFile file, Claim claim, Progress progress) throws IOException {
+    long take(ForeignFile file, Runnable settled, Progress progress) throws IOException {
         FileSettings settings = service.settings(file);
         Intake intake = gather(file, settings, progress);
         Findings found = intake.findings();
@@ -132,10 +132,10 @@ class FileWork {
         long expected = Math.max(slots, received);
         Plan plan = plan(settings, found, expected);
         Evaluation.Judged judged = evaluation.judge(plan, record, null);
-        transaction.executeWithoutResult(t -> {
+        return transaction.execute(t -> {
             long id = begin(file, settings, found, plan);
             files.taken(file.id(), id);
-            claim.finish();
+            settled.run();
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
             missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
@@ -144,6 +144,7 @@ class FileWork {
                 // its spot has series that follow from its missions': they are made when somebody looks at it
                 missions.judgedByOther(id);
             }
+            return id;
         });
     }
 

@@ -70,7 +70,7 @@ class BundleController {
                 flash.addFlashAttribute(
                         taken.differs().isEmpty() ? "said" : "refused",
                         taken.differs().isEmpty()
-                                ? "Taken in. Capture and judgement have the same hashes as where it came from."
+                                ? "Taken in. Record and judgement have the same hashes as where it came from."
                                 : "Taken in, but not as where it came from: " + String.join(" and ", taken.differs())
                                         + ".");
                 return "redirect:/missions/" + taken.mission();

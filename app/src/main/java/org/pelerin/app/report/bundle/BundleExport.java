@@ -16,6 +16,7 @@ import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.collect.Visit;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.ForeignFile;
+import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.findings.Entry;
 import org.pelerin.app.findings.Finding;
@@ -60,6 +61,7 @@ public class BundleExport {
     private final CaptureStore captures;
     private final CarrierIntake carriers;
     private final FileService files;
+    private final SourceHash source;
     private final SeriesStore store;
     private final JudgedRecords records;
     private final DerivedSeries derived;
@@ -77,6 +79,7 @@ public class BundleExport {
             CaptureStore captures,
             CarrierIntake carriers,
             FileService files,
+            SourceHash source,
             SeriesStore store,
             JudgedRecords records,
             DerivedSeries derived,
@@ -92,6 +95,7 @@ public class BundleExport {
         this.captures = captures;
         this.carriers = carriers;
         this.files = files;
+        this.source = source;
         this.store = store;
         this.records = records;
         this.derived = derived;
@@ -123,6 +127,7 @@ public class BundleExport {
                         in.transferTo(o);
                     }
                 });
+                out.text(Bundle.LAYOUT, files.layout(file));
             }
             List<List<Series>> tables = SeriesText.tables(store.recorded(m));
             for (int t = 0; t < tables.size(); t++) {
@@ -143,9 +148,7 @@ public class BundleExport {
                     house.house().name(),
                     clock.millis(),
                     by,
-                    capture != null
-                            ? captures.reckoned(m.id()).orElse("")
-                            : file == null ? "" : files.reckoned(file.id()),
+                    source.of(m.id()).orElse(""),
                     Sha256.of(judgement.getBytes(StandardCharsets.UTF_8)),
                     List.of()));
         }

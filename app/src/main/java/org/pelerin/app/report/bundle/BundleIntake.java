@@ -1,5 +1,7 @@
 package org.pelerin.app.report.bundle;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Duration;
@@ -10,6 +12,8 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.app.collect.files.FileRestore;
+import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
@@ -28,6 +32,7 @@ import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.intake.Intake;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.link.carrier.CarrierException;
@@ -42,7 +47,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Takes in a mission that came home elsewhere. Nothing of it is believed: it is checked first, its series are decoded from the capture and it is judged
+ * Takes in a mission that came home elsewhere. Nothing of it is believed: it is checked first, its series are decoded from the capture, or read from the file, and it is judged
  * here, by the limits that it brings; then its hashes are held against those that it came with. What people said and signed elsewhere stays in the
  * bundle.
  */
@@ -73,6 +78,8 @@ public class BundleIntake {
 
     private final CarrierIntake carriers;
     private final CaptureStore captures;
+    private final FileRestore files;
+    private final SourceHash source;
     private final MissionService missions;
     private final PlaceService places;
     private final Evaluation evaluation;
@@ -86,6 +93,8 @@ public class BundleIntake {
     BundleIntake(
             CarrierIntake carriers,
             CaptureStore captures,
+            FileRestore files,
+            SourceHash source,
             MissionService missions,
             PlaceService places,
             Evaluation evaluation,
@@ -97,6 +106,8 @@ public class BundleIntake {
             AuditTrail audit) {
         this.carriers = carriers;
         this.captures = captures;
+        this.files = files;
+        this.source = source;
         this.missions = missions;
         this.places = places;
         this.evaluation = evaluation;
@@ -132,18 +143,16 @@ public class BundleIntake {
         if (!checked.sound()) {
             throw new NotTakenException(checked.troubles().get(0));
         }
-        if (!bundle.has(Bundle.CAPTURE)) {
-            throw new NotTakenException(
-                    "Its record was made of a file: take that out of it and hand it in under Missions › Files");
-        }
         Manifest manifest = bundle.manifest();
         BundleMission m = bundle.mission();
-        long id = carriers.restore(
-                bundle.bytes(Bundle.CAPTURE),
-                Instant.ofEpochMilli(m.clock().readAt()),
-                Duration.ofMillis(m.clock().offsetMs()),
-                m.clock().battery(),
-                by);
+        long id = bundle.has(Bundle.CAPTURE)
+                ? carriers.restore(
+                        bundle.bytes(Bundle.CAPTURE),
+                        Instant.ofEpochMilli(m.clock().readAt()),
+                        Duration.ofMillis(m.clock().offsetMs()),
+                        m.clock().battery(),
+                        by)
+                : ofFile(bundle, by);
         String from = manifest.house().isBlank() ? "elsewhere" : manifest.house();
         String reason = Length.REASON.cut("As it was at " + from);
         place(id, m, by);
@@ -157,9 +166,21 @@ public class BundleIntake {
                 "take in bundle",
                 taken.subject(),
                 "",
-                "mission " + manifest.mission() + " of " + from + ", bundle " + sha256 + ", capture "
+                "mission " + manifest.mission() + " of " + from + ", bundle " + sha256 + ", record "
                         + manifest.recordSha256() + ", judgement " + manifest.judgementSha256());
         return new Taken(id, differs);
+    }
+
+    private long ofFile(Bundle bundle, String by) {
+        if (!bundle.has(Bundle.SOURCE) || !bundle.has(Bundle.LAYOUT)) {
+            throw new NotTakenException("It does not say how the file is read that its record was made of:"
+                    + " take that out of it and hand it in under Missions › Files");
+        }
+        try (InputStream in = bundle.open(Bundle.SOURCE)) {
+            return files.restore(in, bundle.text(Bundle.LAYOUT), by);
+        } catch (IOException | NotDoneException | Intake.TooManyTroublesException e) {
+            throw new NotTakenException("The file that its record was made of is not taken in: " + e.getMessage());
+        }
     }
 
     private void place(long id, BundleMission m, String by) {
@@ -186,7 +207,8 @@ public class BundleIntake {
     /** What it was judged on and by. */
     private void said(long id, BundleMission m, String limitsText, String reason, String from, String by) {
         Mission mission = missions.find(id).orElseThrow();
-        if (mission.records().clockCorrected() != m.clock().corrected()) {
+        if (captures.summary(id).isPresent()
+                && mission.records().clockCorrected() != m.clock().corrected()) {
             evaluation.decideClock(mission, m.clock().corrected(), reason, by);
         }
         if (m.judgedFrom() != null || m.judgedTo() != null) {
@@ -232,8 +254,8 @@ public class BundleIntake {
 
     private List<String> differs(Mission m, Manifest there) {
         List<String> out = new ArrayList<>();
-        if (!captures.reckoned(m.id()).orElse("").equals(there.recordSha256())) {
-            out.add("the capture");
+        if (!source.of(m.id()).orElse("").equals(there.recordSha256())) {
+            out.add("the record");
         }
         String judgement = Sha256.of(evaluation.text(m).getBytes(StandardCharsets.UTF_8));
         if (!judgement.equals(there.judgementSha256())) {

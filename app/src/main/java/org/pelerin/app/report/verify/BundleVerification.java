@@ -8,7 +8,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.files.FileService;
+import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
@@ -24,12 +25,14 @@ import org.springframework.stereotype.Component;
 class BundleVerification {
 
     private final MissionService missions;
-    private final CaptureStore captures;
+    private final FileService files;
+    private final SourceHash source;
     private final Evaluation evaluation;
 
-    BundleVerification(MissionService missions, CaptureStore captures, Evaluation evaluation) {
+    BundleVerification(MissionService missions, FileService files, SourceHash source, Evaluation evaluation) {
         this.missions = missions;
-        this.captures = captures;
+        this.files = files;
+        this.source = source;
         this.evaluation = evaluation;
     }
 
@@ -59,8 +62,8 @@ class BundleVerification {
         if (!o.sound()) {
             return Verified.other(what, "The bundle does not fit by itself", o.troubles(), null);
         }
-        Optional<Mission> here = missions.ofDevice(m.serial(), bundle.mission().number())
-                .filter(x -> captures.reckoned(x.id()).orElse("").equals(m.recordSha256()));
+        Optional<Mission> here =
+                here(bundle, m).filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
         if (here.isEmpty()) {
             return Verified.sound(
                     what,
@@ -74,9 +77,15 @@ class BundleVerification {
         }
         return Verified.same(
                 what,
-                "It is mission " + here.get().id() + ", with the same capture"
+                "It is mission " + here.get().id() + ", with the same record"
                         + (differs.isEmpty() ? " and the same judgement" : ""),
                 differs,
                 "/missions/" + here.get().id());
+    }
+
+    private Optional<Mission> here(Bundle bundle, Manifest m) {
+        return bundle.has(Bundle.CAPTURE)
+                ? missions.ofDevice(m.serial(), bundle.mission().number())
+                : files.taken(m.recordSha256()).flatMap(missions::find);
     }
 }

@@ -1,0 +1,91 @@
+package org.pelerin.app;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** Somebody with cookies and no browser, who follows no redirects; several threads may send at once. */
+final class Visitor {
+
+    private final String address;
+    private final HttpClient http;
+    private volatile String token = "";
+
+    /** A stranger. */
+    Visitor(String address, Duration patience) {
+        this.address = address;
+        this.http = HttpClient.newBuilder()
+                .cookieHandler(new CookieManager())
+                .followRedirects(HttpClient.Redirect.NEVER)
+                .connectTimeout(patience)
+                .build();
+    }
+
+    static Visitor signedIn(String address, String name) throws IOException, InterruptedException {
+        Visitor out = new Visitor(address, Duration.ofSeconds(30));
+        out.signIn(name, "pelerin");
+        return out;
+    }
+
+    void signIn(String name, String password) throws IOException, InterruptedException {
+        String page = get("/login").body();
+        String form = form(Map.of(
+                "username", name, "password", password, "_csrf", found(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\"")));
+        send(posted("/login", form).build());
+        token = found(get("/me").body(), "name=\"csrf\" content=\"([^\"]+)\"");
+    }
+
+    /** What a form that it sends bears; empty for a stranger. */
+    String token() {
+        return token;
+    }
+
+    /** @param path or an address elsewhere, which gets the same cookies where its host is the same */
+    HttpRequest.Builder to(String path) {
+        return HttpRequest.newBuilder(URI.create(address).resolve(path)).header("Accept", "text/html");
+    }
+
+    private HttpRequest.Builder posted(String path, String form) {
+        return to(path).header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString(form));
+    }
+
+    HttpResponse<String> get(String path) throws IOException, InterruptedException {
+        return send(to(path).build());
+    }
+
+    /** A form with nothing in it but its token. */
+    HttpRequest.Builder emptyForm(String path) {
+        return posted(path, form(Map.of("_csrf", token)));
+    }
+
+    HttpResponse<String> send(HttpRequest request) throws IOException, InterruptedException {
+        return send(request, HttpResponse.BodyHandlers.ofString());
+    }
+
+    <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> as)
+            throws IOException, InterruptedException {
+        return http.send(request, as);
+    }
+
+    private static String form(Map<String, String> fields) {
+        return fields.entrySet().stream()
+                .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+    }
+
+    private static String found(String page, String pattern) {
+        Matcher m = Pattern.compile(pattern).matcher(page);
+        return m.find() ? m.group(1) : "";
+    }
+}
