@@ -2,6 +2,8 @@ package org.pelerin.bench;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryType;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.time.Instant;
@@ -47,7 +49,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 @Fork(value = 1, jvmArgs = "-Xmx512m")
 public class ExportBenchmark {
 
-    private static final int LOOK_EVERY = 4 << 20;
+    private static final int LOOK_EVERY = 1 << 20;
     private static final double MEBI = 1 << 20;
 
     @Param({"100000", "1000000"})
@@ -134,11 +136,14 @@ public class ExportBenchmark {
         return read;
     }
 
-    /** In MiB. */
+    /** What a collection has left, in MiB: what is allocated meanwhile is not counted. */
     private static double alive() {
-        Runtime runtime = Runtime.getRuntime();
         System.gc();
-        return (runtime.totalMemory() - runtime.freeMemory()) / MEBI;
+        return ManagementFactory.getMemoryPoolMXBeans().stream()
+                        .filter(p -> p.getType() == MemoryType.HEAP && p.getCollectionUsage() != null)
+                        .mapToLong(p -> p.getCollectionUsage().getUsed())
+                        .sum()
+                / MEBI;
     }
 
     @TearDown(Level.Trial)

@@ -14,6 +14,8 @@ import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.app.platform.work.WorkOrders;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -23,6 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class HookWatch implements LongWork {
 
+    private static final Logger LOG = LoggerFactory.getLogger(HookWatch.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration EVERY = Duration.ofSeconds(15);
     private static final Duration KEPT = Duration.ofDays(30);
@@ -71,7 +74,14 @@ public class HookWatch implements LongWork {
         List<WebHook> hooks = mapper.all();
         if (!hooks.isEmpty()) {
             List<Need> needs = attention.all();
-            hooks.forEach(h -> transaction.executeWithoutResult(t -> tell(h, needs)));
+            for (WebHook h : hooks) {
+                try {
+                    transaction.executeWithoutResult(t -> tell(h, needs));
+                } catch (RuntimeException e) {
+                    // one that cannot be told stops no other
+                    LOG.warn("Web hook {} could not be told", h.id(), e);
+                }
+            }
             transaction.executeWithoutResult(
                     t -> mapper.forget(machine.instant().minus(KEPT)));
         }
