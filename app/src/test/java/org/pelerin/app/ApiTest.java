@@ -14,10 +14,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -232,6 +234,33 @@ class ApiTest extends PageTest {
         assertThat(json("/places").toString()).contains("\"name\":\"API site\"", "\"name\":\"Shelf\"");
         assertThat(json("/findings?which=ALL&logger=QL-API").get("items")).hasSize(1);
         problem(get("/findings?which=SOME"), 400, "which");
+    }
+
+    /** Of three blocks one is read. */
+    @Test
+    void a_part_of_a_long_record_is_had_without_the_rest() throws Exception {
+        try (OwnMission longer = new OwnMission(bed, "QL-APIL", START)) {
+            double[] air = new double[10_000];
+            Arrays.setAll(air, i -> i);
+            TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(1), air.length);
+            bed.bean(SeriesWriter.class)
+                    .replace(longer.id, List.of(Series.of(Channel.of("Air", "°C"), axis, air, null)));
+            for (long first : new long[] {0, 4090, 5000, 9990}) {
+                String part = "from=" + START.plus(Duration.ofMinutes(first)) + "&to="
+                        + START.plus(Duration.ofMinutes(first + 10));
+                assertThat(get("/missions/" + longer.id + "/series.csv?time=ms&" + part)
+                                .body()
+                                .lines()
+                                .skip(1)
+                                .map(l -> l.replaceAll(".*,", "")))
+                        .isEqualTo(LongStream.range(first, first + 10)
+                                .mapToObj(i -> i + ".0")
+                                .toList());
+                assertThat(json("/missions/" + longer.id + "/series.json?" + part)
+                                .get("rows"))
+                        .hasSize(10);
+            }
+        }
     }
 
     private static HttpRequest.Builder upload(String path, String name, String content, String fields) {

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.TreeMap;
 import org.apache.pdfbox.Loader;
@@ -63,18 +64,25 @@ class ReportTest extends PageTest {
     }
 
     private static void record(OwnMission of, long at) {
-        bed.bean(JdbcTemplate.class)
-                .update(
-                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = 1440,"
-                                + " expected = 1440 WHERE id = ?",
-                        at,
-                        START.plus(Duration.ofDays(12)).toEpochMilli(),
-                        of.id);
         double[] air = new double[1440];
         for (int i = 0; i < air.length; i++) {
             air[i] = i >= 144 + 36 && i < 144 + 66 ? 35 : 20;
         }
-        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), air.length);
+        record(of, at, START, air);
+    }
+
+    /** A row each ten minutes. */
+    private static void record(OwnMission of, long at, Instant first, double[] air) {
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = ?,"
+                                + " expected = ? WHERE id = ?",
+                        at,
+                        first.plus(Duration.ofMinutes(10L * air.length + 2880)).toEpochMilli(),
+                        air.length,
+                        air.length,
+                        of.id);
+        TimeAxis axis = TimeAxis.of(first, Duration.ofMinutes(10), air.length);
         bed.bean(SeriesWriter.class).replace(of.id, List.of(Series.of(Channel.of("Air", "°C"), axis, air, null)));
         bed.bean(Evaluation.class).again(of.id);
     }
@@ -163,6 +171,38 @@ class ReportTest extends PageTest {
             // five hours of ten days that were recorded, of a month of 31 days and an hour
             assertThat(text).contains("outside limits 5 h – 97.9 % 32.2 %");
             assertThat(text).contains("1 mission of 1 logger at 1 spot");
+        }
+    }
+
+    /** Of three blocks the month needs two; it has 31 days and an hour. */
+    @Test
+    void a_record_longer_than_the_month_is_in_it_as_far_as_the_month_goes() throws Exception {
+        try (OwnMission whole = new OwnMission(bed, "QL-REPL", START.minus(Duration.ofDays(20)))) {
+            long shelf = bed.spot("Long site", "Shelf");
+            double[] air = new double[80 * 144];
+            Arrays.setAll(air, i -> i / 1000.0);
+            record(whole, shelf, START.minus(Duration.ofDays(20)), air);
+            long site = bed.bean(JdbcTemplate.class)
+                    .queryForObject("SELECT site_id FROM spot WHERE id = ?", Long.class, shelf);
+            Report r = ofMonth(site, null);
+            assertThat(r.ready()).as(r.progress().trouble()).isTrue();
+            assertThat(bed.bean(Reports.class).body(r.id())).doesNotContain("could not be read");
+            try (PDDocument document = Loader.loadPDF(MadeReports.pdf(bed, r.id()))) {
+                List<String> rows = new String(
+                                document.getDocumentCatalog()
+                                        .getNames()
+                                        .getEmbeddedFiles()
+                                        .getNames()
+                                        .get("mission-" + whole.id + "-0.csv")
+                                        .getEmbeddedFile()
+                                        .toByteArray(),
+                                StandardCharsets.UTF_8)
+                        .lines()
+                        .toList();
+                assertThat(rows).hasSize(1 + 745 * 6);
+                assertThat(rows.get(1)).startsWith("2026-10-01T00:00:00").endsWith(",2.88");
+                assertThat(rows.get(745 * 6)).startsWith("2026-10-31T23:50:00").endsWith(",7.349");
+            }
         }
     }
 

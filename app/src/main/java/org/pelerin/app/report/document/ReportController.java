@@ -96,7 +96,7 @@ class ReportController {
     /** A schedule with what it is about, in words. */
     public record Planned(ReportSchedule schedule, String place) {
         public String next() {
-            return schedule.nextOn().toString();
+            return PeriodName.of(schedule.nextOn(), schedule.nextOn());
         }
     }
 

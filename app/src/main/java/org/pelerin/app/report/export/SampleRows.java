@@ -20,7 +20,7 @@ final class SampleRows {
         forEach(series, Long.MIN_VALUE, Long.MAX_VALUE, sink);
     }
 
-    /** @param from in ms, inclusive, and {@code to}, exclusive: blocks that lie outside are not decoded */
+    /** @param from in ms, inclusive, and {@code to}, exclusive: blocks that lie outside are not touched, and need not have been read */
     static void forEach(List<Series> series, long from, long to, Sink sink) throws IOException {
         if (series.isEmpty()) {
             return;
@@ -33,11 +33,8 @@ final class SampleRows {
         }
         int width = series.size();
         double[] row = new double[width];
-        for (int b = 0; b < series.get(0).blocks().size(); b++) {
+        for (int b = (int) (first / Block.CAPACITY); b <= (last - 1) / Block.CAPACITY; b++) {
             Block block = series.get(0).blocks().get(b);
-            if (block.firstIndex() >= last || block.firstIndex() + block.count() <= first) {
-                continue;
-            }
             double[][] columns = new double[width][];
             for (int c = 0; c < width; c++) {
                 columns[c] = series.get(c).blocks().get(b).values();
