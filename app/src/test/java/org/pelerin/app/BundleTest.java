@@ -298,10 +298,21 @@ class BundleTest extends PageTest {
         assertThat(checked(forged(zip, "layout.json", was -> was.replace("Europe/Paris", "Europe/London")))
                         .troubles())
                 .contains("“series-1.csv” is not what its record holds, from line 2 on");
-        assertThat(checked(forged(zip, "layout.json", was -> "[]")).troubles())
+        for (UnaryOperator<String> broken : List.<UnaryOperator<String>>of(
+                was -> "[]",
+                was -> was.replace("\"Luft\"", "null"),
+                was -> was.replace("INSTANT", "IGNORED"),
+                was -> was.replace("Europe/Paris", "Nowhere"))) {
+            assertThat(checked(forged(zip, "layout.json", broken)).troubles())
+                    .singleElement()
+                    .asString()
+                    .startsWith("layout.json cannot be read");
+        }
+        assertThat(checked(forged(zip, "layout.json", was -> was.replace("UTF-8", "no code")))
+                        .troubles())
                 .singleElement()
                 .asString()
-                .startsWith("layout.json cannot be read");
+                .startsWith("The file that it was made of cannot be read as layout.json says");
 
         verify(there, other.address, zip);
         take(there, zip);

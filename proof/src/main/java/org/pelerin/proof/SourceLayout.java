@@ -27,6 +27,9 @@ record SourceLayout(int sheet, String charset, char delimiter, Layout layout, Me
         if (sheet < 0) {
             Objects.requireNonNull(charset);
         }
+        if (!layout.wrong().isEmpty()) {
+            throw new IllegalArgumentException(layout.wrong());
+        }
     }
 
     boolean text() {

@@ -2,6 +2,7 @@ package org.pelerin.core.intake;
 
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Objects;
 
 /**
  * How the rows of a file are to be understood.
@@ -15,6 +16,8 @@ import java.util.List;
 public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, List<Column> columns) {
 
     public Layout {
+        Objects.requireNonNull(order);
+        Objects.requireNonNull(zone);
         columns = List.copyOf(columns);
     }
 
@@ -42,7 +45,14 @@ public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, Li
      * @param name of the channel; empty where it is no value
      * @param unit symbol; may be empty
      */
-    public record Column(Role role, String name, String unit) {}
+    public record Column(Role role, String name, String unit) {
+
+        public Column {
+            Objects.requireNonNull(role);
+            Objects.requireNonNull(name);
+            Objects.requireNonNull(unit);
+        }
+    }
 
     /** The columns with values. */
     public List<Column> values() {

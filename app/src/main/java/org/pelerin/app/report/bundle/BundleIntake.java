@@ -178,7 +178,7 @@ public class BundleIntake {
         }
         try (InputStream in = bundle.open(Bundle.SOURCE)) {
             return files.restore(in, bundle.text(Bundle.LAYOUT), by);
-        } catch (IOException | NotDoneException | Intake.TooManyTroublesException e) {
+        } catch (IOException | NotDoneException | Intake.TooManyTroublesException | IllegalStateException e) {
             throw new NotTakenException("The file that its record was made of is not taken in: " + e.getMessage());
         }
     }
