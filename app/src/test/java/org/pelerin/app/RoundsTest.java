@@ -257,7 +257,7 @@ class RoundsTest {
         page.navigate(bed.address + "/me");
         page.getByText("Make an address").click();
         String address = page.inputValue("#address");
-        assertThat(address).matches("http.*/calendar/[A-Za-z0-9_-]{32}\\.ics");
+        assertThat(address).matches("http.*/calendar/[A-Za-z0-9_-]{43}\\.ics");
         HttpResponse<String> answer = get(address);
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.headers().firstValue("Content-Type")).contains("text/calendar;charset=UTF-8");

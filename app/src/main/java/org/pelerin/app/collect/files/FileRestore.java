@@ -29,9 +29,9 @@ public class FileRestore {
     /**
      * @param layout of {@link FileService#layout}
      * @return the mission that was made of it
-     * @throws org.pelerin.app.platform.web.NotDoneException if it cannot be taken in; nothing of it is kept then
+     * @throws org.pelerin.app.platform.web.NotDoneException if it cannot be taken in; nothing of it is kept then, nor where it cannot be read
      */
-    @Transactional
+    @Transactional(rollbackFor = IOException.class)
     public long restore(InputStream in, String layout, String by) throws IOException {
         ObjectNode told = read(layout);
         JsonNode name = told.remove("name");

@@ -66,7 +66,7 @@ public class HookWatch implements LongWork {
     @Override
     public void run(long id, Claim claim) {
         look();
-        transaction.executeWithoutResult(t -> claim.again(EVERY));
+        claim.again(EVERY);
     }
 
     /** Looks once. */

@@ -1,15 +1,14 @@
 package org.pelerin.app.fleet.hooks;
 
 import java.net.URI;
-import java.security.SecureRandom;
 import java.time.Clock;
-import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
@@ -36,13 +35,10 @@ public class WebHooks {
         }
     }
 
-    private static final int BYTES = 32;
-
     private final HookMapper mapper;
     private final Seal seal;
     private final AuditTrail audit;
     private final Clock machine;
-    private final SecureRandom random = new SecureRandom();
 
     WebHooks(HookMapper mapper, Seal seal, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
         this.mapper = mapper;
@@ -72,9 +68,7 @@ public class WebHooks {
         if (kinds.isEmpty()) {
             throw new NoHookException("Say what it is told of");
         }
-        byte[] secret = new byte[BYTES];
-        random.nextBytes(secret);
-        String shown = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        String shown = FreshSecret.make();
         String told = kinds.stream().distinct().map(Enum::name).collect(Collectors.joining(" "));
         mapper.insert(url.strip(), seal.close(shown), told, machine.instant(), by);
         audit.record(by, "add web hook", url.strip(), "", told);

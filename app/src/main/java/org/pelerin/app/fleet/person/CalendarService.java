@@ -1,12 +1,10 @@
 package org.pelerin.app.fleet.person;
 
 import java.nio.charset.StandardCharsets;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +15,7 @@ import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -26,7 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class CalendarService {
 
-    private static final int SECRET_BYTES = 24;
     /** How far back rounds stay in a calendar, and how far ahead due dates are looked for. */
     private static final Duration BACK = Duration.ofDays(60);
 
@@ -38,7 +36,6 @@ public class CalendarService {
     private final AuditTrail audit;
     private final Formats show;
     private final Clock clock;
-    private final SecureRandom random = new SecureRandom();
 
     private final AccountService accounts;
 
@@ -70,9 +67,7 @@ public class CalendarService {
      */
     @Transactional
     public String make(String account) {
-        byte[] bytes = new byte[SECRET_BYTES];
-        random.nextBytes(bytes);
-        String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        String secret = FreshSecret.make();
         addresses.put(account, hash(secret), clock.instant());
         audit.record(account, "make calendar address", account, "", "");
         return secret;

@@ -1,14 +1,13 @@
 package org.pelerin.app.fleet.person;
 
 import java.nio.charset.StandardCharsets;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
 import java.util.Optional;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.core.evidence.Sha256;
@@ -40,7 +39,6 @@ class OwnMail {
     private final Post post;
     private final OwnAddress address;
     private final Clock machine;
-    private final SecureRandom random = new SecureRandom();
 
     OwnMail(
             AccountService accounts,
@@ -67,9 +65,7 @@ class OwnMail {
             return;
         }
         counted(account);
-        byte[] bytes = new byte[24];
-        random.nextBytes(bytes);
-        String secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        String secret = FreshSecret.make();
         mapper.ask(account, mail, hash(secret), machine.instant());
         send(
                 mail,

@@ -1,17 +1,16 @@
 package org.pelerin.app.people.token;
 
 import java.nio.charset.StandardCharsets;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Person;
 import org.pelerin.app.people.account.Role;
+import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -36,7 +35,6 @@ public class ApiTokens {
     public record Bearer(long token, String account, Role role) {}
 
     private static final String BEGINS = "pelerin_";
-    private static final int BYTES = 32;
     private static final int MOST = 20;
     private static final Duration NOTED_EVERY = Duration.ofMinutes(1);
 
@@ -44,7 +42,6 @@ public class ApiTokens {
     private final AccountService accounts;
     private final AuditTrail audit;
     private final Clock machine;
-    private final SecureRandom random = new SecureRandom();
 
     ApiTokens(TokenMapper mapper, AccountService accounts, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
         this.mapper = mapper;
@@ -68,9 +65,7 @@ public class ApiTokens {
         if (mapper.of(account).stream().filter(t -> t.holds(now)).count() >= MOST) {
             throw new NoTokenException("There are " + MOST + " tokens already; revoke one that is not needed");
         }
-        byte[] secret = new byte[BYTES];
-        random.nextBytes(secret);
-        String token = BEGINS + Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        String token = BEGINS + FreshSecret.make();
         mapper.insert(account, name, hash(token), role, now, now.plus(holds));
         audit.record(account, "make token", account, "", name + ", " + role + ", until " + now.plus(holds));
         return token;

@@ -1,2 +1,2 @@
-/** Secrets at rest, sealed under a key of the installation. */
+/** Secrets: made, and sealed at rest under a key of the installation. */
 package org.pelerin.app.platform.secret;
