@@ -48,10 +48,12 @@ export function drawRibbon(u) {
   });
   data.excursions.forEach((e) => {
     const at = seen(e.from, e.to); if (!at) return;
+    if (e.side === 'missing') return; // gaps are drawn already
     // above in the upper half, below in the lower, so that neither hides the other
-    ctx.fillStyle = css(e.above ? '--ember' : '--glacier');
-    ctx.fillRect(at[0], e.above ? y : y + height / 2, at[1], height / 2);
-    const m = at[0] + at[1] / 2, tip = e.above ? y - 9 * d : y + height + 9 * d, base = e.above ? y - 1 * d : y + height + 1 * d;
+    const above = e.side === 'above';
+    ctx.fillStyle = css(above ? '--ember' : '--glacier');
+    ctx.fillRect(at[0], above ? y : y + height / 2, at[1], height / 2);
+    const m = at[0] + at[1] / 2, tip = above ? y - 9 * d : y + height + 9 * d, base = above ? y - 1 * d : y + height + 1 * d;
     ctx.beginPath(); ctx.moveTo(m, tip); ctx.lineTo(m + 5 * d, base); ctx.lineTo(m - 5 * d, base); ctx.closePath(); ctx.fill();
   });
   ctx.restore();

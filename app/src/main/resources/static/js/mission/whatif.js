@@ -58,7 +58,7 @@ export function trying({ redraw }) {
     if (Object.keys(found.errors).length) { verdict.textContent = ''; keep.hidden = true; return; }
     const strong = document.createElement('b');
     strong.textContent = found.strong;
-    strong.className = { above: 'up', below: 'down', missing: 'miss' }[found.tone] ?? '';
+    strong.className = `side-${found.tone}`;
     verdict.replaceChildren(found.changed ? 'With these limits: ' : 'As it is: ', found.lead, strong, found.rest);
     keep.hidden = !found.changed;
     data.excursions = found.excursions;

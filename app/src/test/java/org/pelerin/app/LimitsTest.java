@@ -25,6 +25,7 @@ import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.judge.Basis;
@@ -150,10 +151,10 @@ class LimitsTest extends PageTest {
         assertThat(page.locator("h1")).containsText("twice");
         JudgementDocument j = judged();
         assertThat(j.excursions()).hasSize(2);
-        JudgementDocument.Departure mean = j.excursions().get(0);
+        ExcursionDocument.OfValues mean = j.ofValues().get(0);
         assertThat(mean.start()).isEqualTo(Instant.parse("2026-03-03T05:00:00Z"));
         assertThat(mean.peak()).isEqualTo(30);
-        JudgementDocument.Departure total = j.excursions().get(1);
+        ExcursionDocument.OfValues total = j.ofValues().get(1);
         assertThat(total.start()).isEqualTo(Instant.parse("2026-03-03T23:00:00Z"));
         assertThat(total.peak()).isCloseTo(240, within(1e-9));
         // the alarms of its plan, said of this mission, go before; what its place has comes back

@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 
 /** A judgement as text for people. */
@@ -68,40 +69,43 @@ final class Told {
         return percent == 100 ? "100" : String.format(Locale.ROOT, "%.1f", Math.min(percent, 99.9));
     }
 
-    private void excursion(JudgementDocument.Departure e) {
+    private void excursion(ExcursionDocument e) {
         StringBuilder line = new StringBuilder("  " + e.rule());
-        line.append(e.channel() == null ? "" : ", " + e.channel())
-                .append(": ")
-                .append(e.direction().equals("gap") ? "nothing measured" : e.direction() + " " + limits(e))
+        e.of().ifPresent(channel -> line.append(", ").append(channel));
+        line.append(": ")
+                .append(e.values()
+                        .map(v -> v.direction().name().toLowerCase(Locale.ROOT) + " " + limits(v))
+                        .orElse("nothing measured"))
                 .append(", ")
                 .append(at(e.start()))
                 .append(" to ")
                 .append(at(e.end()))
                 .append(", ")
                 .append(duration(e.duration()));
-        if (!e.unobserved().isZero() && !e.direction().equals("gap")) {
+        if (e.bridging()) {
             line.append(" of which ").append(duration(e.unobserved())).append(" unobserved");
         }
         if (e.pieces().size() > 1) {
             line.append(" in ").append(e.pieces().size()).append(" pieces");
         }
-        if (e.peak() != null) {
-            line.append("; peak ")
-                    .append(quantity(e.peak(), e.unit()))
-                    .append(" at ")
-                    .append(at(e.peakAt()));
-        }
+        e.values()
+                .ifPresent(v -> line.append("; peak ")
+                        .append(quantity(v.peak(), v.unit()))
+                        .append(" at ")
+                        .append(at(v.peakAt())));
         line.append("; alarm ").append(at(e.alarmAt()));
-        if (e.openAtStart() || e.openAtEnd()) {
-            line.append(
-                    e.openAtStart() && e.openAtEnd()
-                            ? "; open at both ends"
-                            : e.openAtStart() ? "; open at its start" : "; open at its end");
-        }
-        out.println(line.append(" (").append(e.severity()).append(")"));
+        e.values()
+                .filter(v -> v.openAtStart() || v.openAtEnd())
+                .ifPresent(v -> line.append(
+                        v.openAtStart() && v.openAtEnd()
+                                ? "; open at both ends"
+                                : v.openAtStart() ? "; open at its start" : "; open at its end"));
+        out.println(line.append(" (")
+                .append(e.severity().name().toLowerCase(Locale.ROOT))
+                .append(")"));
     }
 
-    private static String limits(JudgementDocument.Departure e) {
+    private static String limits(ExcursionDocument.OfValues e) {
         return e.otherLimit() == null
                 ? quantity(e.limit(), e.unit())
                 : plain(Math.min(e.limit(), e.otherLimit())) + " to "

@@ -26,6 +26,7 @@ import org.pelerin.app.report.export.CsvExport;
 import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.report.export.JsonRows;
 import org.pelerin.app.review.RangeFigures;
+import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Verdict;
 import org.pelerin.core.series.Series;
@@ -303,8 +304,8 @@ class MissionsApi {
 
     @Operation(summary = "Its excursions")
     @GetMapping("/{id}/excursions")
-    List<JudgementDocument.Departure> excursions(@PathVariable long id) {
-        return judged(get(id)).excursions();
+    List<ExcursionFields> excursions(@PathVariable long id) {
+        return judged(get(id)).excursions().stream().map(ExcursionFields::of).toList();
     }
 
     @Operation(summary = "What was found about it, and what people said")

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.pelerin.core.judge.Severity;
+import org.pelerin.core.judge.Side;
 
 /**
  * Something that somebody has to make something of.
@@ -38,8 +39,24 @@ public record Finding(
         boolean changed,
         Long mergedInto) {
 
-    /** @param direction above, below, outside or gap */
-    public record Lead(String channel, String direction, String unit, Double limit, Double peak) {}
+    /**
+     * What departed.
+     *
+     * @param channel empty for the whole record
+     * @param direction above, below, outside or gap, as judgements have it
+     * @param limit and {@code peak}: null where data are missing
+     */
+    public record Lead(String channel, String direction, String unit, Double limit, Double peak) {
+
+        public Side side() {
+            if (direction.equals("gap")) {
+                return Side.MISSING;
+            }
+            boolean above = direction.equals("above")
+                    || direction.equals("outside") && peak != null && limit != null && peak > limit;
+            return above ? Side.ABOVE : Side.BELOW;
+        }
+    }
 
     /** What people said of it. */
     public record Work(
@@ -69,18 +86,11 @@ public record Finding(
     }
 
     public String mark() {
-        return !departure() || lead.direction.equals("gap") ? "◇" : above() ? "▲" : "▼";
+        return side().mark();
     }
 
-    public String tone() {
-        return !departure() || lead.direction.equals("gap") ? "miss" : above() ? "up" : "down";
-    }
-
-    private boolean above() {
-        return lead.direction.equals("above")
-                || lead.direction.equals("outside")
-                        && lead.peak != null
-                        && lead.limit != null
-                        && lead.peak > lead.limit;
+    /** Of what a logger shows about itself, something is missing. */
+    public Side side() {
+        return departure() ? lead.side() : Side.MISSING;
     }
 }

@@ -11,10 +11,12 @@ import java.util.Set;
 import org.pelerin.app.judge.MissionJudged;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
-import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.ExcursionDocument;
+import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
+import org.pelerin.core.judge.Side;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
@@ -113,7 +115,8 @@ class FindingIntake {
     }
 
     private static String words(Part p) {
-        return "“" + p.channel() + "” " + (p.gap() ? "without data" : p.above() ? "above" : "below");
+        String of = p.channel().isEmpty() ? "The record" : "“" + p.channel() + "”";
+        return of + " " + (p.side() == Side.MISSING ? "without data" : p.side().word());
     }
 
     private long fresh(List<Part> together, Instant now) {
@@ -145,7 +148,7 @@ class FindingIntake {
         List<Part> counted = found.isEmpty() ? all : found;
         Part lead = counted.stream()
                 .max(Comparator.comparing(Part::severity)
-                        .thenComparing((Part p) -> p.gap() ? 0 : 1)
+                        .thenComparing((Part p) -> p.side() == Side.MISSING ? 0 : 1)
                         .thenComparing(Part::duration))
                 .orElseThrow();
         mapper.sum(
@@ -178,7 +181,8 @@ class FindingIntake {
         return text == null ? "" : text.length() > most ? text.substring(0, most) : text;
     }
 
-    private static Part part(long mission, JudgementDocument.Departure d, Limits by) {
+    private static Part part(long mission, ExcursionDocument e, Limits by) {
+        ExcursionFields d = ExcursionFields.of(e);
         boolean latched = by.rules().stream()
                 .filter(r -> d.rule().equals(r.id()) || d.rule().startsWith(r.id() + ": "))
                 .anyMatch(Rule::latched);
@@ -190,9 +194,7 @@ class FindingIntake {
                 cut(d.channel(), LONGEST_CHANNEL),
                 d.direction(),
                 cut(d.unit(), LONGEST_UNIT),
-                d.severity() == null
-                        ? Severity.MAJOR
-                        : Severity.valueOf(d.severity().toUpperCase(Locale.ROOT)),
+                e.severity(),
                 latched,
                 d.limit(),
                 d.peak(),

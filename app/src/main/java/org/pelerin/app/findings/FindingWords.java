@@ -1,6 +1,7 @@
 package org.pelerin.app.findings;
 
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -14,26 +15,25 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
         if (!f.departure()) {
             return f.told();
         }
-        Finding.Lead l = f.lead();
-        boolean above = f.mark().equals("▲");
-        return words(l.channel(), l.direction(), above, l.limit(), l.peak(), l.unit())
+        return words(f.lead())
                 + (f.parts() > 1 ? ", and " + (f.parts() - 1) + " more" : "");
     }
 
     public String of(Part p) {
-        return words(p.channel(), p.direction(), p.above(), p.limit(), p.peak(), p.unit());
+        return words(p.lead());
     }
 
-    private String words(String channel, String direction, boolean above, Double limit, Double peak, String unit) {
-        String of = channel.isEmpty() ? "The record" : channel;
-        if (direction.equals("gap")) {
+    private String words(Finding.Lead l) {
+        String of = l.channel().isEmpty() ? "The record" : l.channel();
+        Side side = l.side();
+        if (side == Side.MISSING) {
             return of + " without data";
         }
-        Conversion to = Unit.of(unit).shown(inUnits);
-        String side = above ? "above" : "below";
-        return of + " " + side
-                + (limit == null ? "" : " " + LimitText.plain(to.value(limit)) + unit(to))
-                + (peak == null ? "" : (above ? ", up to " : ", down to ") + number(to.value(peak)) + unit(to));
+        Conversion to = Unit.of(l.unit()).shown(inUnits);
+        String extreme = side == Side.ABOVE ? ", up to " : ", down to ";
+        return of + " " + side.word()
+                + (l.limit() == null ? "" : " " + LimitText.plain(to.value(l.limit())) + unit(to))
+                + (l.peak() == null ? "" : extreme + number(to.value(l.peak())) + unit(to));
     }
 
     private String number(double v) {

@@ -3,6 +3,7 @@ package org.pelerin.app.findings;
 import java.time.Duration;
 import java.time.Instant;
 import org.pelerin.core.judge.Severity;
+import org.pelerin.core.judge.Side;
 
 /**
  * One departure of a mission that belongs to a finding.
@@ -29,13 +30,13 @@ public record Part(
         Instant firstEnd,
         boolean found) {
 
-    public boolean gap() {
-        return direction.equals("gap");
+    /** What departed. */
+    public Finding.Lead lead() {
+        return new Finding.Lead(channel, direction, unit, limit, peak);
     }
 
-    public boolean above() {
-        return direction.equals("above")
-                || direction.equals("outside") && peak != null && limit != null && peak > limit;
+    public Side side() {
+        return lead().side();
     }
 
     public Duration duration() {

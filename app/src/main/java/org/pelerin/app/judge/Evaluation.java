@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.judge.limits.Via;
@@ -18,9 +19,9 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.derive.TooManyWindowsException;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Basis;
-import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
@@ -51,6 +52,7 @@ public class Evaluation {
     private final DerivedSeries derived;
     private final WorkingShifts shifts;
     private final LimitsInForce inForce;
+    private final AuditTrail audit;
     private final Formats show;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
@@ -62,9 +64,11 @@ public class Evaluation {
             DerivedSeries derived,
             WorkingShifts shifts,
             LimitsInForce inForce,
+            AuditTrail audit,
             Formats show,
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
+        this.audit = audit;
         this.shifts = shifts;
         this.inForce = inForce;
         this.show = show;
@@ -280,9 +284,8 @@ public class Evaluation {
             judgements.deleteExcursions(missionId);
         }
         for (int i = 0; i < document.excursions().size(); i++) {
-            JudgementDocument.Departure e = document.excursions().get(i);
-            judgements.insertExcursion(
-                    missionId, i + 1, (e.isAbove() ? Direction.ABOVE : Direction.BELOW).name(), e.start(), e.end());
+            ExcursionDocument e = document.excursions().get(i);
+            judgements.insertExcursion(missionId, i + 1, e.side(), e.start(), e.end());
         }
         if (judged.by != null) {
             events.publishEvent(new MissionJudged(missionId, document, judged.by.limits()));
@@ -302,6 +305,19 @@ public class Evaluation {
         }
     }
 
+    /**
+     * Judges anew what cannot be read, because somebody says so.
+     *
+     * @throws org.pelerin.app.missions.SignedException if it is signed
+     */
+    public void anew(Mission mission, String by) {
+        transaction.executeWithoutResult(t -> {
+            service.judgedByOther(mission.id());
+            audit.record(by, "judge anew", mission.subject(), "unreadable", "judged", "");
+        });
+        again(mission.id());
+    }
+
     /** In a transaction of its own: the one that has just ended would take what is written after it, and never commit it. */
     @TransactionalEventListener
     void stayChanged(StayChanged e) {
@@ -315,9 +331,19 @@ public class Evaluation {
         return s.axis().events() ? s.axis().end() : s.axis().instantAt(s.axis().count() - 1);
     }
 
-    /** The judgement of a mission; empty before it is collected. */
+    /**
+     * The judgement of a mission; empty before it is collected.
+     *
+     * @throws UnreadableJudgementException if what is stored is none
+     */
     public Optional<JudgementDocument> judgement(Mission mission) {
-        return Optional.ofNullable(text(mission)).map(JudgementDocument::read);
+        return Optional.ofNullable(text(mission)).map(text -> {
+            try {
+                return JudgementDocument.read(text);
+            } catch (RuntimeException e) {
+                throw new UnreadableJudgementException(mission.id());
+            }
+        });
     }
 
     /** The document as it is stored, for its hash. */

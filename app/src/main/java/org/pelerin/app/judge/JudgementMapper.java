@@ -6,6 +6,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
+import org.pelerin.core.judge.Side;
 
 /** The judgement of a mission, which stands in its row, and its excursions. */
 @Mapper
@@ -22,8 +23,8 @@ interface JudgementMapper {
     @Delete("DELETE FROM excursion WHERE mission_id = #{missionId}")
     void deleteExcursions(long missionId);
 
-    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{direction}, #{startAt}, #{endAt})")
-    void insertExcursion(long missionId, int seq, String direction, Instant startAt, Instant endAt);
+    @Insert("INSERT INTO excursion VALUES (#{missionId}, #{seq}, #{side}, #{startAt}, #{endAt})")
+    void insertExcursion(long missionId, int seq, Side side, Instant startAt, Instant endAt);
 
     /** Whether nothing has changed since of that it was made on. */
     @Select("SELECT judgement IS NULL OR judgement_on = judged_on FROM mission WHERE id = #{id}")

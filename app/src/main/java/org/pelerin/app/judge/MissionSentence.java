@@ -6,7 +6,9 @@ import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
@@ -61,24 +63,51 @@ public record MissionSentence(String lead, String mark, String strong, String re
     }
 
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, ShownUnits inUnits, Formats show) {
-        List<JudgementDocument.Departure> all = j.excursions();
-        JudgementDocument.Departure worst = worst(all);
+        List<ExcursionDocument.OfValues> all = j.ofValues();
+        if (all.isEmpty()) {
+            return missing(j, zone, show);
+        }
+        ExcursionDocument.OfValues worst = worst(all);
         Conversion unit = Unit.of(worst.unit()).shown(inUnits);
-        String times = all.size() == 1 ? "once" : all.size() == 2 ? "twice" : all.size() + "\u00a0times";
-        String rest = " for " + show.rough(timeOut(all))
-                + (all.stream().anyMatch(JudgementDocument.Departure::isBridging) ? ", partly without data," : "")
-                + " in " + show.rough(longer(span(j), timeOut(all))) + ": "
+        String rest = " for " + show.rough(time(all))
+                + (all.stream().anyMatch(ExcursionDocument::bridging) ? ", partly without data," : "")
+                + " in " + show.rough(longer(span(j), time(all))) + ": "
                 + told(worst, unit, zone, show) + ".";
         return new MissionSentence(
-                "Outside its limits ", worst.isAbove() ? "▲" : "▼", times, rest, worst.isAbove() ? "above" : "below");
+                "Outside its limits ",
+                worst.side().mark(),
+                times(all.size()),
+                rest,
+                worst.side().word());
+    }
+
+    /** Nothing measured is out, but more is missing than the limits allow. */
+    private static MissionSentence missing(JudgementDocument j, ZoneId zone, Formats show) {
+        List<ExcursionDocument> all = j.excursions();
+        ExcursionDocument longest = all.stream()
+                .max(Comparator.comparing(ExcursionDocument::duration))
+                .orElseThrow();
+        return new MissionSentence(
+                "Without data ",
+                Side.MISSING.mark(),
+                times(all.size()),
+                " for longer than its limits allow: " + longest.subject() + " for "
+                        + show.rough(longest.duration()) + " from " + show.minute(longest.start(), zone)
+                        + ". No value was outside its limits; samples for " + show.percent(j.coverage())
+                        + " of the time.",
+                Side.MISSING.word());
+    }
+
+    private static String times(int n) {
+        return n == 1 ? "once" : n == 2 ? "twice" : n + "\u00a0times";
     }
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
-    private static String told(JudgementDocument.Departure d, Conversion unit, ZoneId zone, Formats show) {
+    private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
         if (d.unit().isEmpty()) {
             return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
         }
-        return "“" + d.channel() + "” " + (d.isAbove() ? "rose" : "fell") + " to "
+        return "“" + d.channel() + "” " + (d.side() == Side.ABOVE ? "rose" : "fell") + " to "
                 + show.quantity(unit.value(d.peak()), 1, unit.symbol()) + " on " + show.minute(d.peakAt(), zone)
                 + ", limit " + show.number(unit.value(d.limit()), 1);
     }
@@ -87,20 +116,20 @@ public record MissionSentence(String lead, String mark, String strong, String re
      * The one whose peak lies farthest from its limit. Units cannot be compared: where there are several, it is that of the one that
      * lasted longest.
      */
-    static JudgementDocument.Departure worst(List<JudgementDocument.Departure> all) {
+    static ExcursionDocument.OfValues worst(List<ExcursionDocument.OfValues> all) {
         String unit = all.stream()
-                .max(Comparator.comparing(JudgementDocument.Departure::duration))
+                .max(Comparator.comparing(ExcursionDocument::duration))
                 .orElseThrow()
                 .unit();
         return all.stream()
                 .filter(d -> d.unit().equals(unit))
-                .max(Comparator.<JudgementDocument.Departure>comparingDouble(d -> Math.abs(d.peak() - d.limit()))
-                        .thenComparing(JudgementDocument.Departure::duration))
+                .max(Comparator.comparingDouble(ExcursionDocument.OfValues::excess)
+                        .thenComparing(ExcursionDocument.OfValues::duration))
                 .orElseThrow();
     }
 
     /** Time in which anything was out: departures of several rules and channels overlap. */
-    private static Duration timeOut(List<JudgementDocument.Departure> all) {
+    private static Duration time(List<ExcursionDocument.OfValues> all) {
         List<JudgementDocument.Hole> pieces = all.stream()
                 .flatMap(d -> d.pieces().stream())
                 .sorted(Comparator.comparing(JudgementDocument.Hole::start))

@@ -291,7 +291,7 @@ interface MissionMapper {
                     + " ORDER BY e.start_at</script>")
     List<Mark> excursions(List<Long> missions, Instant from);
 
-    @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from}")
+    @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from} AND direction <> 'MISSING'")
     long countExcursions(Instant from);
 
     @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")

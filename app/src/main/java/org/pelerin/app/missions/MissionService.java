@@ -16,6 +16,7 @@ import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
@@ -245,7 +246,7 @@ public class MissionService {
                 ? List.of()
                 : missions.excursions(of, from).stream()
                         .map(m ->
-                                new ExcursionMark(m.missionId(), m.direction().equals("ABOVE"), m.startAt(), m.endAt()))
+                                new ExcursionMark(m.missionId(), Side.valueOf(m.direction()), m.startAt(), m.endAt()))
                         .toList();
     }
 
@@ -258,7 +259,7 @@ public class MissionService {
         return missions.countDeparted(since);
     }
 
-    /** How many excursions ended since. */
+    /** How many excursions of values ended since; missing data are none. */
     public long countExcursions(Instant from) {
         return missions.countExcursions(from);
     }

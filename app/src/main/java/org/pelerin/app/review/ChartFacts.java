@@ -17,6 +17,7 @@ import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.review.notes.PinnedLine;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.app.review.views.SavedView;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Limits;
@@ -134,12 +135,12 @@ class ChartFacts {
                 "channels", t.channels());
     }
 
-    private static Map<String, Object> excursion(JudgementDocument.Departure e) {
+    private static Map<String, Object> excursion(ExcursionDocument e) {
         return Map.of(
                 "from", e.start().toEpochMilli(),
                 "to", e.end().toEpochMilli(),
-                "above", e.isAbove(),
-                "channel", e.channel());
+                "side", e.side().word(),
+                "channel", e.of().orElse(""));
     }
 
     private static List<Map<String, Object>> channels(

@@ -4,10 +4,12 @@ import java.security.Principal;
 import java.time.format.DateTimeFormatter;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionSentence;
+import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
@@ -154,7 +156,14 @@ class MissionController {
         model.addAttribute("reads", missions.visits(mission));
         model.addAttribute("own", own);
         model.addAttribute("clockKey", own ? OWN : "");
-        evaluation.judgement(mission).ifPresent(judged -> {
+        Optional<JudgementDocument> found;
+        try {
+            found = evaluation.judgement(mission);
+        } catch (UnreadableJudgementException e) {
+            model.addAttribute("unreadable", true);
+            return "review/mission";
+        }
+        found.ifPresent(judged -> {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
             model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show));
@@ -244,6 +253,14 @@ class MissionController {
                 on
                         ? "The drift of its clock is corrected; it was judged by the corrected times."
                         : "Its times stay as the logger had them; it was judged by them.");
+        return "redirect:/missions/" + id;
+    }
+
+    /** Where what is stored of its judgement cannot be read. */
+    @PostMapping("/missions/{id}/judge-anew")
+    String judgeAnew(@PathVariable long id, Principal me, RedirectAttributes flash) {
+        evaluation.anew(get(id), me.getName());
+        flash.addFlashAttribute("said", "It was checked against its limits again.");
         return "redirect:/missions/" + id;
     }
 

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
@@ -12,6 +13,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.Spans;
 import org.springframework.stereotype.Service;
@@ -74,7 +76,14 @@ public class SpotPieces {
 
     /** @param tried what it is to be judged by in place of what is in force; null for that */
     private Optional<Carpet.Piece> piece(Mission m, LimitSet tried) {
-        return evaluation.judgement(m).map(kept -> {
+        Optional<JudgementDocument> judged;
+        try {
+            judged = evaluation.judgement(m);
+        } catch (UnreadableJudgementException e) {
+            // recorded, and nothing that can be said of it; its own page says so and mends it
+            return Optional.of(new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of()));
+        }
+        return judged.map(kept -> {
             JudgementDocument j = tried == null ? kept : evaluation.tried(m, tried.limits());
             Interval all = recorded(m);
             boolean any = tried != null || !evaluation.limits(m, j).rules().isEmpty();
@@ -98,9 +107,8 @@ public class SpotPieces {
     }
 
     private static List<Carpet.Departure> departures(JudgementDocument j) {
-        return j.excursions().stream()
-                .filter(e -> !e.direction().equals("gap"))
-                .map(e -> new Carpet.Departure(Interval.of(e.start(), e.end()), e.isAbove()))
+        return j.ofValues().stream()
+                .map(e -> new Carpet.Departure(e.span(), e.side() == Side.ABOVE))
                 .toList();
     }
 

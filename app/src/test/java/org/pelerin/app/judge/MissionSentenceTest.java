@@ -5,16 +5,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Direction;
+import org.pelerin.core.judge.GapRule;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Severity;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -132,17 +138,35 @@ class MissionSentenceTest {
     }
 
     @Test
+    void what_is_missing_is_told_as_missing_and_never_as_a_value() {
+        // of 24 hours the fourth and fifth are missing: a gap of 2 h where 1 h is allowed; 22 of 24 are 91.7 %
+        double[] day = new double[24];
+        Arrays.fill(day, 12);
+        day[3] = day[4] = Double.NaN;
+        GapRule holes = new GapRule("holes", null, Duration.ofHours(1), 90.0, Severity.MAJOR);
+        Limits patient = new Limits("x", BAND.rules(), List.of(holes));
+        assertThat(sentence(document(patient, day), false).replace('\u00a0', ' '))
+                .isEqualTo("Without data ◇once for longer than its limits allow: The record for 2 h from Wed 4 Mar 02:00."
+                        + " No value was outside its limits; samples for 91.7 % of the time.");
+        // with a value out as well, the values are what it is outside its limits by
+        day[10] = 15;
+        JudgementDocument both = document(patient, day);
+        assertThat(both.excursions()).hasSize(2);
+        assertThat(sentence(both, false)).startsWith("Outside its limits ▲once for 1 h in 23 h: “Air” rose to 15");
+    }
+
+    @Test
     void an_allowance_of_both_sides_is_told_with_both_limits() {
         Limits budget = new Limits(
                 "x",
                 List.of(Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(1)))));
         TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 5);
         Series air = Series.of(Channel.of("Air", "°C"), axis, new double[] {15, 12, 8, 12, 12}, null);
-        JudgementDocument.Departure e = judged(air, budget).excursions().get(0);
-        assertThat(e.direction()).isEqualTo("outside");
+        ExcursionDocument.OfValues e = judged(air, budget).ofValues().get(0);
+        assertThat(e.direction()).isEqualTo(Direction.OUTSIDE);
         assertThat(e.duration()).isEqualTo(Duration.ofHours(2));
         assertThat(e.pieces()).hasSize(2);
-        assertThat(e.isAbove()).isFalse();
+        assertThat(e.side()).isEqualTo(Side.BELOW);
         assertThat(e.beyond(Unit.CELSIUS.shown(ShownUnits.RECORDED)).replace('\u00a0', ' '))
                 .isEqualTo("below 10 or above 14 °C");
     }

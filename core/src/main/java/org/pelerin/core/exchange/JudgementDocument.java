@@ -4,36 +4,31 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.UnaryOperator;
-import org.pelerin.core.judge.Bound;
-import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.Excursion;
-import org.pelerin.core.judge.GapRule;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Judgement;
 import org.pelerin.core.judge.Limits;
-import org.pelerin.core.judge.Rule;
-import org.pelerin.core.judge.Severity;
-import org.pelerin.core.plan.LimitText;
+import org.pelerin.core.judge.MissingDataExcursion;
+import org.pelerin.core.judge.ValueExcursion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.NoiseDose;
 import org.pelerin.core.stats.Statistics;
 import org.pelerin.core.stats.StatisticsReader;
-import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
+import org.threeten.extra.Interval;
 
 /** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
 public record JudgementDocument(
         String verdict,
         List<Channel> series,
-        List<Departure> excursions,
+        List<ExcursionDocument> excursions,
         List<Hole> gaps,
         double coverage,
         List<String> reasons,
@@ -47,7 +42,7 @@ public record JudgementDocument(
     public JudgementDocument(
             String verdict,
             List<Channel> series,
-            List<Departure> excursions,
+            List<ExcursionDocument> excursions,
             List<Hole> gaps,
             double coverage,
             List<String> reasons) {
@@ -140,6 +135,11 @@ public record JudgementDocument(
             Duration above,
             Duration below) {
 
+        public Channel {
+            // as JSON no unit is null
+            unit = unit == null ? "" : unit;
+        }
+
         public static Channel of(Statistics s) {
             return new Channel(
                     s.channel(),
@@ -198,127 +198,20 @@ public record JudgementDocument(
         }
     }
 
-    public record Departure(
-            String rule,
-            String channel,
-            String unit,
-            String direction,
-            Double limit,
-            Instant start,
-            Instant end,
-            Duration duration,
-            Duration unobserved,
-            long samples,
-            Instant alarmAt,
-            Double peak,
-            Instant peakAt,
-            Double mean,
-            Double area,
-            boolean openAtStart,
-            boolean openAtEnd,
-            Double otherLimit,
-            List<Hole> pieces,
-            String severity) {
+    public record Hole(Instant start, Instant end) {
 
-        public Departure {
-            // judgements of earlier versions say nothing of pieces
-            pieces = pieces == null ? List.of(new Hole(start, end)) : pieces;
+        static List<Hole> of(List<Interval> spans) {
+            return spans.stream()
+                    .map(s -> new Hole(s.getStart(), s.getEnd()))
+                    .toList();
         }
 
-        /** Of a rule on values. */
-        static Departure of(Excursion e, Rule rule, Unit unit) {
-            double limit = rule.limitOf(e);
-            Bound bound = rule.bound();
-            Double other = e.direction() != Direction.OUTSIDE
-                    ? null
-                    : Double.valueOf(limit == bound.high() ? bound.low() : bound.high());
-            return of(e, rule.basis().unit(unit).symbol(), limit, other, rule.severity());
-        }
-
-        /** Of a rule on gaps. */
-        static Departure of(Excursion e, GapRule rule) {
-            return of(e, null, null, null, rule.severity());
-        }
-
-        private static Departure of(Excursion e, String unit, Double limit, Double other, Severity severity) {
-            return new Departure(
-                    e.rule(),
-                    e.channel(),
-                    unit,
-                    lower(e.direction()),
-                    limit,
-                    e.span().getStart(),
-                    e.span().getEnd(),
-                    e.duration(),
-                    e.unobserved(),
-                    e.samples(),
-                    e.alarmAt(),
-                    finite(e.peak()),
-                    e.peakAt(),
-                    finite(e.mean()),
-                    finite(e.area()),
-                    e.openAtStart(),
-                    e.openAtEnd(),
-                    other,
-                    e.pieces().stream()
-                            .map(p -> new Hole(p.getStart(), p.getEnd()))
-                            .toList(),
-                    lower(severity));
-        }
-
-        Departure at(UnaryOperator<Instant> told) {
-            return new Departure(
-                    rule,
-                    channel,
-                    unit,
-                    direction,
-                    limit,
-                    told.apply(start),
-                    told.apply(end),
-                    duration,
-                    unobserved,
-                    samples,
-                    told.apply(alarmAt),
-                    peak,
-                    told.apply(peakAt),
-                    mean,
-                    area,
-                    openAtStart,
-                    openAtEnd,
-                    otherLimit,
-                    holes(pieces, told),
-                    severity);
-        }
-
-        /** Whether part of its time went by without data. */
-        @JsonIgnore
-        public boolean isBridging() {
-            return unobserved != null && !unobserved.isZero();
-        }
-
-        /** Whether its peak lies above its limits. */
-        @JsonIgnore
-        public boolean isAbove() {
-            return direction.equals("above") || direction.equals("outside") && peak > limit;
-        }
-
-        /** What it went beyond, in words: “above 14 °C”. */
-        public String beyond(Conversion shown) {
-            double limit = shown.value(this.limit);
-            Double other = otherLimit == null ? null : shown.value(otherLimit);
-            return isAbove()
-                    ? LimitText.sides(other, limit, shown.symbol())
-                    : LimitText.sides(limit, other, shown.symbol());
-        }
-
-        /** Whether time above and time below its limits were added up. */
-        @JsonIgnore
-        public boolean isBothSides() {
-            return otherLimit != null;
+        static List<Hole> at(List<Hole> all, UnaryOperator<Instant> told) {
+            return all.stream()
+                    .map(h -> new Hole(told.apply(h.start), told.apply(h.end)))
+                    .toList();
         }
     }
-
-    public record Hole(Instant start, Instant end) {}
 
     /** The same with its instants told by another clock. */
     public JudgementDocument at(UnaryOperator<Instant> clock) {
@@ -327,16 +220,10 @@ public record JudgementDocument(
                 verdict,
                 series.stream().map(s -> s.at(told)).toList(),
                 excursions.stream().map(e -> e.at(told)).toList(),
-                holes(gaps, told),
+                Hole.at(gaps, told),
                 coverage,
                 reasons,
                 shifts);
-    }
-
-    private static List<Hole> holes(List<Hole> all, UnaryOperator<Instant> told) {
-        return all.stream()
-                .map(h -> new Hole(told.apply(h.start), told.apply(h.end)))
-                .toList();
     }
 
     /** Judges a record, and reckons its figures, in one pass over each channel. */
@@ -354,29 +241,28 @@ public record JudgementDocument(
     }
 
     private static JudgementDocument of(Judgement j, Limits limits, JudgedRecord record, List<Channel> series) {
-        List<Departure> excursions = new ArrayList<>();
-        for (Excursion e : j.excursions()) {
-            excursions.add(limits.rules().stream()
-                    .filter(r -> r.id().equals(e.rule()))
-                    .findFirst()
-                    .map(r -> Departure.of(
-                            e,
-                            r,
-                            record.source(e.channel()).orElseThrow().channel().unit()))
-                    .orElseGet(() -> Departure.of(
-                            e,
-                            limits.gapRules().stream()
-                                    .filter(g -> g.id().equals(e.rule()))
-                                    .findFirst()
-                                    .orElseThrow())));
-        }
         return new JudgementDocument(
                 lower(j.verdict()),
                 series,
-                excursions,
-                j.gaps().stream().map(i -> new Hole(i.getStart(), i.getEnd())).toList(),
+                j.excursions().stream().map(e -> of(e, limits, record)).toList(),
+                Hole.of(j.gaps()),
                 j.coverage(),
                 j.reasons());
+    }
+
+    private static ExcursionDocument of(Excursion e, Limits limits, JudgedRecord record) {
+        if (e instanceof ValueExcursion v) {
+            Unit unit = record.source(v.channel()).orElseThrow().channel().unit();
+            return ExcursionDocument.OfValues.of(v, limits.rule(v.rule()), unit);
+        }
+        return ExcursionDocument.OfMissingData.of((MissingDataExcursion) e, limits.gapRule(e.rule()));
+    }
+
+    /** Its excursions of values, without what is missing. */
+    public List<ExcursionDocument.OfValues> ofValues() {
+        return excursions.stream()
+                .flatMap(e -> e.values().stream())
+                .toList();
     }
 
     /** As it is stored and exchanged. */

@@ -23,7 +23,7 @@ final class JudgementWriter {
         out.writeStartObject();
         out.writeStringProperty("verdict", j.verdict());
         list("series", j.series(), this::channel);
-        list("excursions", j.excursions(), this::departure);
+        list("excursions", j.excursions(), this::excursion);
         list("gaps", j.gaps(), this::hole);
         out.writeNumberProperty("coverage", j.coverage());
         list("reasons", j.reasons(), out::writeString);
@@ -41,7 +41,7 @@ final class JudgementWriter {
     private void channel(JudgementDocument.Channel c) {
         out.writeStartObject();
         text("channel", c.channel());
-        text("unit", c.unit());
+        text("unit", c.unit().isEmpty() ? null : c.unit());
         out.writeNumberProperty("count", c.count());
         instant("first", c.first());
         instant("last", c.last());
@@ -63,7 +63,8 @@ final class JudgementWriter {
         out.writeEndObject();
     }
 
-    private void departure(JudgementDocument.Departure e) {
+    private void excursion(ExcursionDocument of) {
+        ExcursionFields e = ExcursionFields.of(of);
         out.writeStartObject();
         text("rule", e.rule());
         text("channel", e.channel());

@@ -14,13 +14,13 @@ final class AllowanceSum {
     private AllowanceSum() {}
 
     /** One excursion if the runs sum to strictly more than the allowance. */
-    static Optional<Excursion> of(Rule rule, Lasting.Allowance allowance, boolean levels, List<Excursion> runs) {
-        List<Excursion> pieces = runs.stream()
+    static Optional<ValueExcursion> of(Rule rule, Lasting.Allowance allowance, boolean levels, List<ValueExcursion> runs) {
+        List<ValueExcursion> pieces = runs.stream()
                 .sorted(Comparator.comparing(e -> e.span().getStart()))
                 .toList();
         Instant alarmAt = null;
         Duration sum = Duration.ZERO;
-        for (Excursion piece : pieces) {
+        for (ValueExcursion piece : pieces) {
             Duration after = sum.plus(piece.duration());
             if (alarmAt == null && after.compareTo(allowance.sum()) > 0) {
                 alarmAt = piece.span().getStart().plus(allowance.sum().minus(sum));
@@ -30,14 +30,14 @@ final class AllowanceSum {
         return alarmAt == null ? Optional.empty() : Optional.of(join(rule, levels, pieces, alarmAt));
     }
 
-    private static Excursion join(Rule rule, boolean levels, List<Excursion> pieces, Instant alarmAt) {
-        Excursion peak = pieces.get(0);
+    private static ValueExcursion join(Rule rule, boolean levels, List<ValueExcursion> pieces, Instant alarmAt) {
+        ValueExcursion peak = pieces.get(0);
         Duration unobserved = Duration.ZERO;
         long samples = 0;
         double area = 0;
         Mean mean = Mean.of(levels);
         Instant end = Instant.MIN;
-        for (Excursion piece : pieces) {
+        for (ValueExcursion piece : pieces) {
             peak = beyond(rule, piece) > beyond(rule, peak) ? piece : peak;
             unobserved = unobserved.plus(piece.unobserved());
             samples += piece.samples();
@@ -47,7 +47,7 @@ final class AllowanceSum {
         }
         boolean bothSides = !Double.isInfinite(rule.bound().low())
                 && !Double.isInfinite(rule.bound().high());
-        return new Excursion(
+        return new ValueExcursion(
                 rule.id(),
                 rule.channel(),
                 bothSides ? Direction.OUTSIDE : pieces.get(0).direction(),
@@ -59,12 +59,12 @@ final class AllowanceSum {
                 peak.peakAt(),
                 mean.value(),
                 area,
-                pieces.stream().anyMatch(Excursion::openAtStart),
-                pieces.stream().anyMatch(Excursion::openAtEnd),
-                pieces.stream().map(Excursion::span).toList());
+                pieces.stream().anyMatch(ValueExcursion::openAtStart),
+                pieces.stream().anyMatch(ValueExcursion::openAtEnd),
+                pieces.stream().map(ValueExcursion::span).toList());
     }
 
-    private static double beyond(Rule rule, Excursion e) {
+    private static double beyond(Rule rule, ValueExcursion e) {
         return e.direction().beyond(e.peak(), rule.limit(e.direction()));
     }
 }

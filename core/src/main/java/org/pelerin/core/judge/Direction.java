@@ -8,9 +8,7 @@ public enum Direction {
     ABOVE,
     BELOW,
     /** Both sides together, as an allowance adds them. */
-    OUTSIDE,
-    /** Nothing was measured. */
-    GAP;
+    OUTSIDE;
 
     /** The sides that make runs of their own. */
     static final List<Direction> SIDES = List.of(ABOVE, BELOW);

@@ -5,46 +5,26 @@ import java.time.Instant;
 import java.util.List;
 import org.threeten.extra.Interval;
 
-/**
- * One departure from one rule.
- *
- * @param rule id of the rule
- * @param channel label of the channel
- * @param direction side of the bound
- * @param span first sample out to the first one back in, half-open
- * @param unobserved time inside that no sample stands for
- * @param samples how many samples it holds
- * @param alarmAt when the rule's delay or count was used up
- * @param peak the value farthest from the limit, the first if several
- * @param peakAt its instant
- * @param mean time-weighted mean while out, in dB as energy
- * @param area beyond the limit, in unit · hours
- * @param openAtStart it holds the first value judged
- * @param openAtEnd it holds the last value judged
- * @param pieces the runs that an allowance adds; the span alone otherwise
- */
-public record Excursion(
-        String rule,
-        String channel,
-        Direction direction,
-        Interval span,
-        Duration unobserved,
-        long samples,
-        Instant alarmAt,
-        double peak,
-        Instant peakAt,
-        double mean,
-        double area,
-        boolean openAtStart,
-        boolean openAtEnd,
-        List<Interval> pieces) {
+/** One departure from one rule: of {@linkplain ValueExcursion values}, or of {@linkplain MissingDataExcursion what is not there}. */
+public sealed interface Excursion permits ValueExcursion, MissingDataExcursion {
 
-    public Excursion {
-        pieces = List.copyOf(pieces);
-    }
+    /** Id of the rule. */
+    String rule();
 
-    /** Time out of bounds: the sum of the pieces. */
-    public Duration duration() {
-        return pieces.stream().map(Interval::toDuration).reduce(Duration.ZERO, Duration::plus);
+    /** From its beginning to its end, half-open. */
+    Interval span();
+
+    /** When what the rule lets pass was used up. */
+    Instant alarmAt();
+
+    /** Time inside that no sample stands for. */
+    Duration unobserved();
+
+    /** The stretches that it is made of, in order of time; not empty. */
+    List<Interval> pieces();
+
+    /** How long it lasts: the sum of its pieces. */
+    default Duration duration() {
+        return pieces().stream().map(Interval::toDuration).reduce(Duration.ZERO, Duration::plus);
     }
 }

@@ -1,9 +1,9 @@
 package org.pelerin.core.judge;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.pelerin.core.record.Coverage;
 import org.pelerin.core.record.Spans;
 import org.pelerin.core.stats.Comparison;
@@ -57,21 +57,6 @@ final class GapFinder {
     }
 
     private static Excursion excursion(GapRule rule, Interval span, List<Interval> pieces, Instant alarm) {
-        Duration missing = pieces.stream().map(Interval::toDuration).reduce(Duration.ZERO, Duration::plus);
-        return new Excursion(
-                rule.id(),
-                rule.channel(),
-                Direction.GAP,
-                span,
-                missing,
-                0,
-                alarm,
-                Double.NaN,
-                null,
-                Double.NaN,
-                Double.NaN,
-                false,
-                false,
-                pieces);
+        return new MissingDataExcursion(rule.id(), Optional.ofNullable(rule.channel()), span, pieces, alarm);
     }
 }

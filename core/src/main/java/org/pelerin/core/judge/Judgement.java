@@ -19,6 +19,14 @@ public record Judgement(Verdict verdict, List<Excursion> excursions, Coverage pr
         reasons = List.copyOf(reasons);
     }
 
+    /** Those of values. */
+    public List<ValueExcursion> ofValues() {
+        return excursions.stream()
+                .filter(ValueExcursion.class::isInstance)
+                .map(ValueExcursion.class::cast)
+                .toList();
+    }
+
     /** A stretch is a gap where any of the channels has one. */
     public List<Interval> gaps() {
         return presence.gaps().intervals();

@@ -109,6 +109,16 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
         return free;
     }
 
+    /** The rule on values of an id. */
+    public Rule rule(String id) {
+        return rules.stream().filter(r -> r.id().equals(id)).findFirst().orElseThrow();
+    }
+
+    /** The rule on gaps of an id. */
+    public GapRule gapRule(String id) {
+        return gapRules.stream().filter(r -> r.id().equals(id)).findFirst().orElseThrow();
+    }
+
     /** These and one more; under an id of its own, if the one that it has is taken. */
     public Limits with(Rule rule) {
         String free = rule.id();

@@ -111,7 +111,7 @@ public record Rule(
     }
 
     /** The limit that an excursion's peak lies beyond. */
-    public double limitOf(Excursion e) {
+    public double limitOf(ValueExcursion e) {
         boolean above =
                 e.direction() == Direction.ABOVE || e.direction() == Direction.OUTSIDE && e.peak() > bound.high();
         return limit(above ? Direction.ABOVE : Direction.BELOW);

@@ -24,7 +24,7 @@ final class RulePass {
 
     private final Rule rule;
     private final SampleSource source;
-    private final List<Excursion> runs = new ArrayList<>();
+    private final List<ValueExcursion> runs = new ArrayList<>();
     private final Heard heard = new Heard();
     private final SampleReader reader;
     private boolean levels;
@@ -131,7 +131,7 @@ final class RulePass {
     }
 
     /** The excursions of the rule. */
-    List<Excursion> excursions() {
+    List<ValueExcursion> excursions() {
         if (rule.lasting() instanceof Lasting.Allowance a) {
             return AllowanceSum.of(rule, a, levels, runs).map(List::of).orElse(List.of());
         }

@@ -27,7 +27,7 @@ final class RunFinder implements SampleReader {
     private final boolean clears;
     private final long bridge;
     private final Mean mean;
-    private final Consumer<Excursion> found;
+    private final Consumer<ValueExcursion> found;
 
     /** Whether a valid value of this stretch was told, and so a run that begins now does not hold the first one. */
     private boolean any;
@@ -45,7 +45,7 @@ final class RunFinder implements SampleReader {
     private long peakAt;
     private double area;
 
-    private RunFinder(Rule rule, Direction direction, Channel channel, boolean levels, Consumer<Excursion> found) {
+    private RunFinder(Rule rule, Direction direction, Channel channel, boolean levels, Consumer<ValueExcursion> found) {
         this.rule = rule;
         this.direction = direction;
         this.channel = channel.label();
@@ -62,7 +62,7 @@ final class RunFinder implements SampleReader {
      *
      * @param levels whether what is told are levels in dB
      */
-    static List<RunFinder> of(Rule rule, Channel channel, boolean levels, Consumer<Excursion> found) {
+    static List<RunFinder> of(Rule rule, Channel channel, boolean levels, Consumer<ValueExcursion> found) {
         return Direction.SIDES.stream()
                 .filter(d -> !Double.isInfinite(rule.limit(d)))
                 .map(d -> new RunFinder(rule, d, channel, levels, found))
@@ -196,7 +196,7 @@ final class RunFinder implements SampleReader {
             return;
         }
         Interval span = Interval.of(Instant.ofEpochMilli(start), Instant.ofEpochMilli(end));
-        found.accept(new Excursion(
+        found.accept(new ValueExcursion(
                 rule.id(),
                 channel,
                 direction,

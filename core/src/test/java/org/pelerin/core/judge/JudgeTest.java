@@ -45,7 +45,7 @@ class JudgeTest {
     void a_run_lasts_from_its_first_sample_to_the_first_one_back_in() {
         Judgement j = judge(above(14, Lasting.ANY), 12, 15, 17, 16, 13, 12);
         assertThat(j.verdict()).isEqualTo(Verdict.EXCURSIONS);
-        Excursion e = j.excursions().get(0);
+        ValueExcursion e = j.ofValues().get(0);
         assertThat(e.span().getStart()).isEqualTo(minute(10));
         assertThat(e.span().getEnd()).isEqualTo(minute(40));
         assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
@@ -65,8 +65,8 @@ class JudgeTest {
         Rule rule = above(14, Lasting.allowance(Duration.ofMinutes(35)));
         // 20 minutes and 20 minutes: the 35th minute out is the 15th of the second run
         Judgement j = judge(rule, 12, 15, 16, 12, 12, 18, 15, 12);
-        assertThat(j.excursions()).hasSize(1);
-        Excursion e = j.excursions().get(0);
+        assertThat(j.ofValues()).hasSize(1);
+        ValueExcursion e = j.ofValues().get(0);
         assertThat(e.alarmAt()).isEqualTo(minute(50).plus(Duration.ofMinutes(15)));
         assertThat(e.span().getStart()).isEqualTo(minute(10));
         assertThat(e.span().getEnd()).isEqualTo(minute(70));
@@ -79,22 +79,22 @@ class JudgeTest {
         assertThat(e.area()).isCloseTo((1 + 2 + 4 + 1) / 6.0, within(1e-12));
         assertThat(e.direction()).isEqualTo(Direction.ABOVE);
         assertThat(judge(above(14, Lasting.allowance(Duration.ofMinutes(40))), 12, 15, 16, 12, 12, 18, 15, 12)
-                        .excursions())
+                        .ofValues())
                 .isEmpty();
     }
 
     @Test
     void an_allowance_used_up_at_a_run_s_end_is_passed_at_the_start_of_the_next() {
         Judgement j = judge(above(14, Lasting.allowance(Duration.ofMinutes(20))), 15, 15, 12, 12, 15, 12);
-        assertThat(j.excursions().get(0).alarmAt()).isEqualTo(minute(40));
-        assertThat(j.excursions().get(0).openAtStart()).isTrue();
+        assertThat(j.ofValues().get(0).alarmAt()).isEqualTo(minute(40));
+        assertThat(j.ofValues().get(0).openAtStart()).isTrue();
     }
 
     @Test
     void an_allowance_on_both_sides_adds_both() {
         Rule both = Rule.of("budget", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofMinutes(25)));
         Judgement j = judge(both, 12, 15, 9, 4, 12, 12);
-        Excursion e = j.excursions().get(0);
+        ValueExcursion e = j.ofValues().get(0);
         assertThat(e.direction()).isEqualTo(Direction.OUTSIDE);
         assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
         // 6 below is farther than 1 above
@@ -114,17 +114,17 @@ class JudgeTest {
     @Test
     void a_delay_counts_only_what_lasts_strictly_longer() {
         Rule rule = above(14, Lasting.delay(Duration.ofMinutes(30)));
-        assertThat(judge(rule, 12, 15, 15, 15, 12).excursions()).isEmpty();
+        assertThat(judge(rule, 12, 15, 15, 15, 12).ofValues()).isEmpty();
         Judgement j = judge(rule, 12, 15, 15, 15, 15, 12);
-        assertThat(j.excursions()).hasSize(1);
-        assertThat(j.excursions().get(0).alarmAt()).isEqualTo(minute(40));
+        assertThat(j.ofValues()).hasSize(1);
+        assertThat(j.ofValues().get(0).alarmAt()).isEqualTo(minute(40));
     }
 
     @Test
     void samples_count_and_alarm_at_the_nth() {
         Rule rule = above(14, Lasting.samples(3));
-        assertThat(judge(rule, 12, 15, 15, 12).excursions()).isEmpty();
-        assertThat(judge(rule, 12, 15, 15, 15, 12).excursions().get(0).alarmAt())
+        assertThat(judge(rule, 12, 15, 15, 12).ofValues()).isEmpty();
+        assertThat(judge(rule, 12, 15, 15, 15, 12).ofValues().get(0).alarmAt())
                 .isEqualTo(minute(30));
     }
 
@@ -142,19 +142,19 @@ class JudgeTest {
         Rule byDelay = above(13, Lasting.delay(delay)).withBridge(Duration.ZERO);
         Rule bySamples =
                 above(13, Lasting.samples((int) (delay.toMinutes() / 10) + 1)).withBridge(Duration.ZERO);
-        List<Excursion> a = judge(byDelay, values).excursions();
-        List<Excursion> b = judge(bySamples, values).excursions();
+        List<ValueExcursion> a = judge(byDelay, values).ofValues();
+        List<ValueExcursion> b = judge(bySamples, values).ofValues();
         assertThat(a)
                 .isNotEmpty()
-                .extracting(Excursion::span)
-                .isEqualTo(b.stream().map(Excursion::span).toList());
+                .extracting(ValueExcursion::span)
+                .isEqualTo(b.stream().map(ValueExcursion::span).toList());
     }
 
     @Test
     void with_clearance_a_run_ends_only_well_inside() {
         Rule rule = above(14, Lasting.ANY).withClearance(0.5);
         Judgement j = judge(rule, 12, 15, 13.8, 13.6, 13.5, 12);
-        Excursion e = j.excursions().get(0);
+        ValueExcursion e = j.ofValues().get(0);
         assertThat(e.duration()).isEqualTo(Duration.ofMinutes(30));
         assertThat(e.samples()).isEqualTo(3);
         // held samples add nothing to the area
@@ -165,15 +165,15 @@ class JudgeTest {
     void rounding_of_a_computed_release_makes_no_run_longer() {
         // 14.3 − 0.1 is 14.200000000000001: a sample of 14.2 is at the release, not short of it
         Rule rule = above(14.3, Lasting.ANY).withClearance(0.1);
-        assertThat(judge(rule, 14.4, 14.2, 12).excursions().get(0).samples()).isEqualTo(1);
+        assertThat(judge(rule, 14.4, 14.2, 12).ofValues().get(0).samples()).isEqualTo(1);
         Rule cold = Rule.of("cold", "Air", new Bound.Below(2.8), Lasting.ANY).withClearance(0.3);
-        assertThat(judge(cold, 2.7, 3.1, 5).excursions().get(0).samples()).isEqualTo(1);
+        assertThat(judge(cold, 2.7, 3.1, 5).ofValues().get(0).samples()).isEqualTo(1);
     }
 
     @Test
     void a_run_goes_through_a_gap_no_longer_than_the_bridge() {
         Rule rule = above(14, Lasting.ANY).withBridge(Duration.ofMinutes(20));
-        Excursion e = judge(rule, 12, 15, GAP, GAP, 16, 12).excursions().get(0);
+        ValueExcursion e = judge(rule, 12, 15, GAP, GAP, 16, 12).ofValues().get(0);
         assertThat(e.duration()).isEqualTo(Duration.ofMinutes(40));
         assertThat(e.unobserved()).isEqualTo(Duration.ofMinutes(20));
         assertThat(e.samples()).isEqualTo(2);
@@ -184,22 +184,22 @@ class JudgeTest {
     @Test
     void a_longer_gap_ends_it_where_the_last_sample_stops_standing() {
         Rule rule = above(14, Lasting.ANY).withBridge(Duration.ofMinutes(19));
-        List<Excursion> found = judge(rule, 12, 15, GAP, GAP, 16, 12).excursions();
+        List<ValueExcursion> found = judge(rule, 12, 15, GAP, GAP, 16, 12).ofValues();
         assertThat(found).extracting(x -> x.span().getEnd()).containsExactly(minute(20), minute(50));
         assertThat(found).allMatch(x -> x.unobserved().isZero());
     }
 
     @Test
     void a_gap_before_an_inside_sample_is_no_part_of_the_run() {
-        Excursion e =
-                judge(above(14, Lasting.ANY), 12, 15, GAP, 13, 12).excursions().get(0);
+        ValueExcursion e =
+                judge(above(14, Lasting.ANY), 12, 15, GAP, 13, 12).ofValues().get(0);
         assertThat(e.span().getEnd()).isEqualTo(minute(20));
     }
 
     @Test
     void a_run_can_be_open_at_either_edge_of_what_was_judged() {
-        List<Excursion> found =
-                judge(above(14, Lasting.ANY), GAP, 15, 12, 16, GAP).excursions();
+        List<ValueExcursion> found =
+                judge(above(14, Lasting.ANY), GAP, 15, 12, 16, GAP).ofValues();
         assertThat(found.get(0).openAtStart()).isTrue();
         assertThat(found.get(0).openAtEnd()).isFalse();
         assertThat(found.get(1).openAtEnd()).isTrue();
@@ -209,15 +209,15 @@ class JudgeTest {
     @Test
     void both_sides_make_runs_of_their_own() {
         Rule rule = Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.ANY);
-        List<Excursion> found = judge(rule, 15, 9, 8, 12).excursions();
-        assertThat(found).extracting(Excursion::direction).containsExactly(Direction.ABOVE, Direction.BELOW);
+        List<ValueExcursion> found = judge(rule, 15, 9, 8, 12).ofValues();
+        assertThat(found).extracting(ValueExcursion::direction).containsExactly(Direction.ABOVE, Direction.BELOW);
         assertThat(found.get(1).peak()).isEqualTo(8);
     }
 
     @Test
     void the_first_of_equal_peaks_counts() {
         assertThat(judge(above(14, Lasting.ANY), 15, 17, 16, 17)
-                        .excursions()
+                        .ofValues()
                         .get(0)
                         .peakAt())
                 .isEqualTo(minute(10));
@@ -257,8 +257,8 @@ class JudgeTest {
             boolean outing = i % 7_919 < 40;
             values[i] = random.nextInt(500) == 0 ? GAP : 12 + random.nextDouble() + (outing ? 3 : 0);
         }
-        List<Excursion> found =
-                judge(above(14, Lasting.ANY).withBridge(Duration.ZERO), values).excursions();
+        List<ValueExcursion> found =
+                judge(above(14, Lasting.ANY).withBridge(Duration.ZERO), values).ofValues();
         assertThat(found).extracting(e -> e.span().getStart()).isEqualTo(startsByHand(values));
     }
 
@@ -291,18 +291,18 @@ class JudgeTest {
         TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(180 * minute), ClockCorrection.NONE);
         Series s = Series.of(Channel.of("Door", ""), axis, new double[] {0, 2, 3, 0}, null);
         Rule rule = Rule.of("open", "Door", new Bound.Above(0.5), Lasting.allowance(Duration.ofMinutes(30)));
-        Excursion e = Judge.judge(JudgedRecord.of(List.of(s)), new Limits("x", List.of(rule)))
-                .excursions()
+        ValueExcursion e = Judge.judge(JudgedRecord.of(List.of(s)), new Limits("x", List.of(rule)))
+                .ofValues()
                 .get(0);
         assertThat(e.mean()).isEqualTo(2);
         assertThat(e.peak()).isEqualTo(3);
         assertThat(e.duration()).isEqualTo(Duration.ofHours(1));
         // alone, it is an excursion of no duration with the value that it had
         Series blink = Series.of(Channel.of("Door", ""), axis, new double[] {0, 0, 3, 0}, null);
-        Excursion only = Judge.judge(
+        ValueExcursion only = Judge.judge(
                         JudgedRecord.of(List.of(blink)),
                         new Limits("x", List.of(Rule.of("open", "Door", new Bound.Above(0.5), Lasting.ANY))))
-                .excursions()
+                .ofValues()
                 .get(0);
         assertThat(only.duration()).isZero();
         assertThat(only.mean()).isEqualTo(3);

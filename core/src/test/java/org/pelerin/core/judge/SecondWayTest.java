@@ -142,8 +142,8 @@ class SecondWayTest {
             Case c = random(random, true);
             Rule rule = rule(random);
             List<NaiveJudge.Found> expected = NaiveJudge.judge(rule, c.stretches);
-            List<Excursion> got =
-                    Judge.judge(c.record, new Limits("x", List.of(rule))).excursions();
+            List<ValueExcursion> got =
+                    Judge.judge(c.record, new Limits("x", List.of(rule))).ofValues();
             assertThat(got).as("seed " + seed + " " + rule).hasSameSizeAs(expected);
             for (int i = 0; i < got.size(); i++) {
                 same(seed, got.get(i), expected.get(i));
@@ -153,7 +153,7 @@ class SecondWayTest {
         assertThat(found).isGreaterThan(5000);
     }
 
-    private static void same(int seed, Excursion got, NaiveJudge.Found expected) {
+    private static void same(int seed, ValueExcursion got, NaiveJudge.Found expected) {
         assertThat(List.of(
                         got.direction(),
                         got.span().getStart().toEpochMilli(),
@@ -263,8 +263,8 @@ class SecondWayTest {
                     observed += mean ? integral[1] / integral[0] * left : integral[1] / 3_600_000.0;
                 }
             }
-            List<Excursion> got =
-                    Judge.judge(c.record, new Limits("x", List.of(rule))).excursions();
+            List<ValueExcursion> got =
+                    Judge.judge(c.record, new Limits("x", List.of(rule))).ofValues();
             long told = got.stream().mapToLong(e -> e.duration().toMillis()).sum();
             assertThat(told)
                     .as("seed " + seed + " " + basis)
@@ -351,8 +351,8 @@ class SecondWayTest {
                     }
                 }
             }
-            List<Excursion> got =
-                    Judge.judge(c.record, new Limits("x", List.of(rule))).excursions();
+            List<ValueExcursion> got =
+                    Judge.judge(c.record, new Limits("x", List.of(rule))).ofValues();
             assertThat(got).as("seed " + seed).hasSameSizeAs(expected);
             for (int i = 0; i < got.size(); i++) {
                 assertThat(got.get(i).peak()).as("seed " + seed).isCloseTo(expected.get(i), within(1e-6));

@@ -125,10 +125,10 @@ class ShiftSoundTest {
         Arrays.fill(levels, 24, 32, 84);
         JudgedRecord record = record(SIX, Duration.ofHours(1), levels);
         Judgement j = Judge.judge(record, new Limits("", List.of(DAY.rule("Leq", NoiseDose.Scheme.ISO_85))), PARIS);
-        assertThat(j.excursions()).hasSize(1);
-        assertThat(j.excursions().get(0).span().getStart()).isEqualTo(SIX);
+        assertThat(j.ofValues()).hasSize(1);
+        assertThat(j.ofValues().get(0).span().getStart()).isEqualTo(SIX);
         // 2^(3/3) times the dose
-        assertThat(j.excursions().get(0).peak()).isCloseTo(200, within(1e-9));
+        assertThat(j.ofValues().get(0).peak()).isCloseTo(200, within(1e-9));
     }
 
     @Test

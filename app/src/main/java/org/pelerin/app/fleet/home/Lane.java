@@ -2,6 +2,7 @@ package org.pelerin.app.fleet.home;
 
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.core.judge.Side;
 
 /**
  * One logger on the Waylines. Positions in the drawing's units.
@@ -47,5 +48,15 @@ record Lane(
     record Run(Kind kind, int x, int width, long missionId) {}
 
     /** An excursion. */
-    record Mark(int x, boolean above, long missionId, Instant start) {}
+    record Mark(int x, Side side, long missionId, Instant start) {
+
+        /** Its outline beside a lane at {@code y}: above it or below it, and on it where data are missing. */
+        public String path(int y) {
+            return switch (side) {
+                case ABOVE -> "M" + (x - 5) + " " + (y - 6) + "h10l-5 -9z";
+                case BELOW -> "M" + (x - 5) + " " + (y + 6) + "h10l-5 9z";
+                case MISSING -> "M" + x + " " + (y - 15) + "l5 5l-5 5l-5 -5z";
+            };
+        }
+    }
 }

@@ -89,7 +89,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
             runs(m, unit, w, runs);
             excursions
                     .getOrDefault(m.id(), List.of())
-                    .forEach(e -> marks.add(new Lane.Mark(w.x(e.start()), e.above(), m.id(), e.start())));
+                    .forEach(e -> marks.add(new Lane.Mark(w.x(e.start()), e.side(), m.id(), e.start())));
         }
         LoggerOverview s = unit.overview();
         List<Integer> rounds = unit.rounds().stream()

@@ -4,7 +4,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Side;
 
 /**
  * What a set would have found in a mission beside what was found.
@@ -25,7 +27,7 @@ record RehearsedMission(
     static final int WIDTH = 240;
 
     /** One departure on a line, {@value #WIDTH} wide. */
-    record Mark(double x, double width, String side) {}
+    record Mark(double x, double width, Side side) {}
 
     record Found(String verdict, int count, List<Mark> marks) {
 
@@ -51,9 +53,9 @@ record RehearsedMission(
 
     /** Departures of the one that have no counterpart of their own in the other: of the same channel and side at the same time. */
     private static int without(JudgementDocument one, JudgementDocument other) {
-        List<JudgementDocument.Departure> left = new ArrayList<>(other.excursions());
+        List<ExcursionDocument> left = new ArrayList<>(other.excursions());
         int alone = 0;
-        for (JudgementDocument.Departure e : one.excursions()) {
+        for (ExcursionDocument e : one.excursions()) {
             int at = 0;
             while (at < left.size() && !same(e, left.get(at))) {
                 at++;
@@ -67,9 +69,9 @@ record RehearsedMission(
         return alone;
     }
 
-    private static boolean same(JudgementDocument.Departure a, JudgementDocument.Departure b) {
-        return a.channel().equals(b.channel())
-                && a.direction().equals(b.direction())
+    private static boolean same(ExcursionDocument a, ExcursionDocument b) {
+        return a.of().equals(b.of())
+                && a.side() == b.side()
                 && a.start().isBefore(b.end())
                 && b.start().isBefore(a.end());
     }
@@ -77,13 +79,10 @@ record RehearsedMission(
     private static Found found(JudgementDocument j, Instant from, Instant to) {
         double scale = (double) WIDTH / Math.max(1, Duration.between(from, to).toMillis());
         List<Mark> marks = new ArrayList<>();
-        for (JudgementDocument.Departure e : j.excursions()) {
+        for (ExcursionDocument e : j.excursions()) {
             double x = Math.max(0, Duration.between(from, e.start()).toMillis() * scale);
             double end = Math.min(WIDTH, Duration.between(from, e.end()).toMillis() * scale);
-            marks.add(new Mark(
-                    x,
-                    Math.max(2, end - x),
-                    e.direction().equals("gap") ? "missing" : e.isAbove() ? "above" : "below"));
+            marks.add(new Mark(x, Math.max(2, end - x), e.side()));
         }
         return new Found(j.verdict(), j.excursions().size(), marks);
     }

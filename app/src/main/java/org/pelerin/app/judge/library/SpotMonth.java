@@ -9,7 +9,9 @@ import java.util.Map;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.judge.Limits;
 import org.springframework.stereotype.Component;
 
@@ -32,9 +34,8 @@ public record SpotMonth(
      * One departure.
      *
      * @param x where it lies in the month, {@value #WIDTH} wide
-     * @param side above, below or missing
      */
-    public record Mark(long mission, Instant start, Instant end, double x, double width, String side) {}
+    public record Mark(long mission, Instant start, Instant end, double x, double width, Side side) {}
 
     public List<Mark> of(String rule) {
         return marks.getOrDefault(rule, List.of());
@@ -95,12 +96,11 @@ public record SpotMonth(
                             .orElse(rule));
         }
 
-        private static Mark mark(long mission, JudgementDocument.Departure e, Instant from, Instant to) {
+        private static Mark mark(long mission, ExcursionDocument e, Instant from, Instant to) {
             double scale = (double) WIDTH / Duration.between(from, to).toMillis();
             double x = Math.max(0, Duration.between(from, e.start()).toMillis() * scale);
             double end = Math.min(WIDTH, Duration.between(from, e.end()).toMillis() * scale);
-            String side = e.direction().equals("gap") ? "missing" : e.isAbove() ? "above" : "below";
-            return new Mark(mission, e.start(), e.end(), x, Math.max(2, end - x), side);
+            return new Mark(mission, e.start(), e.end(), x, Math.max(2, end - x), e.side());
         }
     }
 }

@@ -2,6 +2,7 @@ package org.pelerin.app.judge.rehearsal;
 
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.core.judge.Side;
 
 /**
  * What a plan's alarms would have done in the last missions at a spot.
@@ -27,5 +28,5 @@ public record Rehearsal(List<Run> missions, int alarms, List<String> unmatched) 
      * @param x where it lies on its mission's line, {@value #WIDTH} wide
      * @param width of what it stands for, at least 2
      */
-    public record Bell(String rule, Instant at, boolean above, int x, int width) {}
+    public record Bell(String rule, Instant at, Side side, int x, int width) {}
 }

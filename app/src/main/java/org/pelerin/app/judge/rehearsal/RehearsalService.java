@@ -12,9 +12,10 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.judge.Direction;
-import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Side;
+import org.pelerin.core.judge.ValueExcursion;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
@@ -55,8 +56,8 @@ public class RehearsalService {
             if (matched.isEmpty()) {
                 continue;
             }
-            List<Excursion> found =
-                    Judge.judge(records.of(m, matched), limits, m.zoneOr(null)).excursions();
+            List<ValueExcursion> found =
+                    Judge.judge(records.of(m, matched), limits, m.zoneOr(null)).ofValues();
             Instant from = m.records().firstAt();
             Instant to = record.get(0).axis().end();
             runs.add(new Rehearsal.Run(
@@ -64,7 +65,7 @@ public class RehearsalService {
                     from,
                     to,
                     found.stream()
-                            .sorted(Comparator.comparing(Excursion::alarmAt))
+                            .sorted(Comparator.comparing(ValueExcursion::alarmAt))
                             .map(e -> bell(e, from, to))
                             .toList()));
         }
@@ -84,12 +85,12 @@ public class RehearsalService {
         return out;
     }
 
-    private static Rehearsal.Bell bell(Excursion e, Instant from, Instant to) {
+    private static Rehearsal.Bell bell(ValueExcursion e, Instant from, Instant to) {
         double all = Math.max(1, Duration.between(from, to).toMillis());
         int x = (int)
                 (Rehearsal.WIDTH * (Duration.between(from, e.span().getStart()).toMillis() / all));
         int width = (int) (Rehearsal.WIDTH * (e.span().toDuration().toMillis() / all));
         return new Rehearsal.Bell(
-                e.rule(), e.alarmAt(), e.direction() == Direction.ABOVE, Math.max(0, x), Math.max(2, width));
+                e.rule(), e.alarmAt(), e.direction() == Direction.ABOVE ? Side.ABOVE : Side.BELOW, Math.max(0, x), Math.max(2, width));
     }
 }

@@ -72,6 +72,7 @@ class SecurityConfig {
         "/limits",
         "/limits/**",
         "/missions/*/limits",
+        "/missions/*/judge-anew",
         "/missions/*/sign",
         "/missions/*/reports",
         "/reports",
@@ -164,6 +165,7 @@ class SecurityConfig {
         if (e instanceof CsrfException && SecurityContextHolder.getContext().getAuthentication() == null) {
             response.sendRedirect("/login?again");
         } else {
+            request.setAttribute("formUnknown", e instanceof CsrfException);
             new AccessDeniedHandlerImpl().handle(request, response, e);
         }
     }

@@ -107,7 +107,7 @@ class MissionDocument {
         model.put(
                 "excursions",
                 d.judgement().excursions().stream()
-                        .filter(e -> e.channel() == null || r.spec().wants(e.channel()))
+                        .filter(e -> e.of().map(r.spec()::wants).orElse(true))
                         .toList());
         model.put("findings", findings.about(d.mission().id()));
         model.put("words", new FindingWords(ShownUnits.RECORDED, show));

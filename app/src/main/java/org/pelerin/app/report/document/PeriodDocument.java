@@ -38,6 +38,7 @@ import org.pelerin.app.report.export.CsvExport;
 import org.pelerin.app.report.export.CsvForm;
 import org.pelerin.app.review.Carpet;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.unit.ShownUnits;
@@ -379,7 +380,7 @@ class PeriodDocument {
         CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
         csv.writeRecord("Site", "Spot", "Mission", "Channel", "Direction", "Start", "End", "Peak", "Limit", "Unit");
         all.forEach(s -> s.departures().forEach(l -> {
-            JudgementDocument.Departure e = l.departure();
+            ExcursionFields e = ExcursionFields.of(l.departure());
             csv.writeRecord(
                     CsvCell.text(s.site()),
                     CsvCell.text(s.name()),

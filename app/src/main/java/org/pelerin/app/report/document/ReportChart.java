@@ -6,7 +6,8 @@ import java.time.temporal.ChronoUnit;
 import java.util.Locale;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
-import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.exchange.ExcursionDocument;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
@@ -115,7 +116,7 @@ final class ReportChart {
     /** What is to be seen, for those who cannot see it. */
     private String said() {
         long out = d.judgement().excursions().stream()
-                .filter(e -> e.channel().equals(series.label()))
+                .filter(this::concerns)
                 .count();
         return series.label() + " from " + show.second(Instant.ofEpochMilli(from), zone) + " to "
                 + show.second(Instant.ofEpochMilli(to), zone)
@@ -156,21 +157,37 @@ final class ReportChart {
     }
 
     private void ribbon() {
-        for (JudgementDocument.Departure e : d.judgement().excursions()) {
-            if (!e.channel().equals(series.label())) {
+        for (ExcursionDocument e : d.judgement().excursions()) {
+            if (!concerns(e)) {
                 continue;
             }
             double a = x(e.start().toEpochMilli());
             double width = Math.max(2, x(e.end().toEpochMilli()) - a);
-            String colour = e.isAbove() ? "#b8431f" : "#1f6fa8";
+            String colour = colour(e.side());
             put("<rect x=\"%.1f\" y=\"%d\" width=\"%.1f\" height=\"4\" fill=\"%s\"/>", a, TOP - 5, width, colour);
             double mid = a + width / 2;
-            if (e.isAbove()) {
-                put("<path d=\"M%.1f %dh8l-4 -6z\" fill=\"%s\"/>", mid - 4, TOP - 7, colour);
-            } else {
-                put("<path d=\"M%.1f %dh8l-4 6z\" fill=\"%s\"/>", mid - 4, TOP - 13, colour);
+            switch (e.side()) {
+                case ABOVE -> put("<path d=\"M%.1f %dh8l-4 -6z\" fill=\"%s\"/>", mid - 4, TOP - 7, colour);
+                case BELOW -> put("<path d=\"M%.1f %dh8l-4 6z\" fill=\"%s\"/>", mid - 4, TOP - 13, colour);
+                case MISSING ->
+                    put(
+                            "<path d=\"M%.1f %dl4 -3.5l4 3.5l-4 3.5z\" fill=\"none\" stroke=\"%s\"/>",
+                            mid - 4, TOP - 10, colour);
             }
         }
+    }
+
+    /** What is missing of the whole record is missing here. */
+    private boolean concerns(ExcursionDocument e) {
+        return e.of().isEmpty() || e.about(series.label());
+    }
+
+    private static String colour(Side side) {
+        return switch (side) {
+            case ABOVE -> "#b8431f";
+            case BELOW -> "#1f6fa8";
+            case MISSING -> "#a67f12";
+        };
     }
 
     private void line(Envelope e) {

@@ -7,6 +7,7 @@ import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.review.Carpet;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 
 /**
@@ -95,7 +96,7 @@ public record SpotPeriod(
     }
 
     /** A departure, as its mission's judgement has it. */
-    public record Left(long mission, JudgementDocument.Departure departure) {}
+    public record Left(long mission, ExcursionDocument departure) {}
 
     /** @param came null where nobody has come by the end of the time */
     public record Late(Instant due, Instant came, Duration by) {}

@@ -15,6 +15,8 @@ import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.review.Figures;
+import org.pelerin.core.exchange.ExcursionDocument;
+import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Durations;
@@ -114,7 +116,8 @@ public final class XlsxExport {
     private static void excursions(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
         head(sheet, List.of("Channel", "Direction", "Start", "End", "Duration", "Peak", "Limit", "Unit", "Alarm"));
         int r = 1;
-        for (JudgementDocument.Departure e : d.judgement().excursions()) {
+        for (ExcursionDocument excursion : d.judgement().excursions()) {
+            ExcursionFields e = ExcursionFields.of(excursion);
             sheet.value(r, 0, e.channel());
             sheet.value(r, 1, e.direction());
             date(sheet, r, 2, e.start(), d);

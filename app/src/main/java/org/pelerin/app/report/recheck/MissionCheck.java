@@ -22,6 +22,8 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.signing.Signing;
+import org.pelerin.core.exchange.ExcursionDocument;
+import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Series;
@@ -205,8 +207,9 @@ public class MissionCheck {
             }
         }
         Set<String> judged = new HashSet<>();
-        for (JudgementDocument.Departure d : j.excursions()) {
-            judged.add(key(d.channel() == null ? "" : d.channel(), d.direction(), d.start(), d.end()));
+        for (ExcursionDocument e : j.excursions()) {
+            ExcursionFields d = ExcursionFields.of(e);
+            judged.add(key(e.of().orElse(""), d.direction(), d.start(), d.end()));
         }
         judged.stream()
                 .filter(k -> !found.contains(k))

@@ -18,11 +18,11 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Direction;
-import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.ValueExcursion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
@@ -203,8 +203,8 @@ public class Sections {
                 ? new Bound.Above(high)
                 : high == null ? new Bound.Below(low) : new Bound.Outside(low, high);
         Limits band = new Limits("band", List.of(Rule.of("band", channel, bound, Lasting.ANY)));
-        return Judge.judge(record, band, null).excursions().stream()
-                .max(Comparator.comparing(Excursion::duration))
+        return Judge.judge(record, band, null).ofValues().stream()
+                .max(Comparator.comparing(ValueExcursion::duration))
                 .map(e -> new Section.Away(
                         e.span().getStart(), e.duration(), e.direction() == Direction.ABOVE, e.peak(), !e.openAtEnd()));
     }

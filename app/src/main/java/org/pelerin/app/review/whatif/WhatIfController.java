@@ -50,8 +50,12 @@ class WhatIfController {
         }
     }
 
-    /** @param from in ms, as {@code to} */
-    public record Found(long from, long to, boolean above, String channel) {}
+    /**
+     * @param from in ms, as {@code to}
+     * @param side above, below or missing
+     * @param channel empty for the whole record
+     */
+    public record Found(long from, long to, String side, String channel) {}
 
     /**
      * What the limits would have found.
@@ -127,7 +131,11 @@ class WhatIfController {
                 (s.mark().isEmpty() ? "" : s.mark() + " ") + s.strong(),
                 s.rest(),
                 j.excursions().stream()
-                        .map(e -> new Found(e.start().toEpochMilli(), e.end().toEpochMilli(), e.isAbove(), e.channel()))
+                        .map(e -> new Found(
+                                e.start().toEpochMilli(),
+                                e.end().toEpochMilli(),
+                                e.side().word(),
+                                e.of().orElse("")))
                         .toList(),
                 tried.rules().size(),
                 Map.of());

@@ -18,6 +18,7 @@ import org.pelerin.app.missions.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Side;
 
 class LoggerHistoryTest {
 
@@ -118,7 +119,7 @@ class LoggerHistoryTest {
     void a_lane_shows_what_is_known_and_what_is_foreseen() {
         Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
         LoggerHistory unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
-        ExcursionMark mark = new ExcursionMark(1, true, days(-4), days(-3));
+        ExcursionMark mark = new ExcursionMark(1, Side.ABOVE, days(-4), days(-3));
         Waylines w = Waylines.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
         Lane lane = w.groups().get(0).lanes().get(0);
         assertThat(lane.runs()).extracting(Lane.Run::kind).containsExactly(Lane.Kind.ON_LOGGER, Lane.Kind.FORESEEN);
