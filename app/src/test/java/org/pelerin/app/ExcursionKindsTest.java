@@ -57,7 +57,18 @@ class ExcursionKindsTest {
     private static final ZoneId UTC = ZoneId.of("UTC");
 
     private static final List<String> RULES = List.of(
-            "above", "below", "moving", "mean", "total", "rate", "dose", "allowance", "both", "hole", "holes", "coverage");
+            "above",
+            "below",
+            "moving",
+            "mean",
+            "total",
+            "rate",
+            "dose",
+            "allowance",
+            "both",
+            "hole",
+            "holes",
+            "coverage");
 
     private static TestBed bed;
     private static OwnMission own;
@@ -131,12 +142,14 @@ class ExcursionKindsTest {
                 List.of(
                         Rule.of("above", "Air", new Bound.Above(14), Lasting.ANY),
                         Rule.of("below", "Air", new Bound.Below(10), Lasting.ANY),
-                        Rule.of("moving", "Air", new Bound.Above(14), Lasting.ANY).on(new Basis.MovingMean(2)),
+                        Rule.of("moving", "Air", new Bound.Above(14), Lasting.ANY)
+                                .on(new Basis.MovingMean(2)),
                         Rule.of("mean", "Air", new Bound.Above(13), Lasting.ANY).on(new Basis.BlockMean(six)),
                         Rule.of("total", "Flow", new Bound.Above(100), Lasting.ANY)
                                 .on(new Basis.Total(day, Duration.ofHours(1))),
                         Rule.of("rate", "Air", new Bound.Above(5), Lasting.ANY).on(new Basis.Rate(Duration.ofHours(1))),
-                        Rule.of("dose", "Noise", new Bound.Above(100), Lasting.ANY).on(dose),
+                        Rule.of("dose", "Noise", new Bound.Above(100), Lasting.ANY)
+                                .on(dose),
                         Rule.of("allowance", "Air", new Bound.Above(14), Lasting.allowance(Duration.ofHours(1))),
                         Rule.of("both", "Air", new Bound.Outside(10, 14), Lasting.allowance(Duration.ofHours(3)))),
                 List.of(
@@ -178,7 +191,8 @@ class ExcursionKindsTest {
                 .contains("◇ Air without data")
                 .contains("◇ The record without data")
                 .contains("Outside its limits");
-        assertThat(page.split("class=\"unit excursion", -1)).hasSize(judged().excursions().size() + 1);
+        assertThat(page.split("class=\"unit excursion", -1))
+                .hasSize(judged().excursions().size() + 1);
     }
 
     @Test
@@ -196,15 +210,16 @@ class ExcursionKindsTest {
 
     @Test
     void other_limits_are_tried_on_it() throws Exception {
-        String query = limits().rules().stream()
-                .map(r -> "rule=" + r.id())
-                .limit(1)
-                .collect(Collectors.joining("&"));
+        String query =
+                limits().rules().stream().map(r -> "rule=" + r.id()).limit(1).collect(Collectors.joining("&"));
         String body = reviewer.send(reviewer.to("/missions/" + own.id + "/what-if?" + query + "&low=&high=20&lasting=")
                         .setHeader("Accept", "application/json")
                         .build())
                 .body();
-        assertThat(body).contains("\"side\":\"missing\"").contains("\"side\":\"above\"").contains("\"side\":\"below\"");
+        assertThat(body)
+                .contains("\"side\":\"missing\"")
+                .contains("\"side\":\"above\"")
+                .contains("\"side\":\"below\"");
     }
 
     @Test
@@ -259,7 +274,10 @@ class ExcursionKindsTest {
                     .replace(
                             other.id,
                             List.of(Series.of(
-                                    Channel.of("Air", "°C"), TimeAxis.of(START, Duration.ofHours(1), ROWS), air, null)));
+                                    Channel.of("Air", "°C"),
+                                    TimeAxis.of(START, Duration.ofHours(1), ROWS),
+                                    air,
+                                    null)));
             Limits strict = new Limits(
                     "No holes",
                     List.of(Rule.of("above", "Air", new Bound.Above(14), Lasting.ANY)),
@@ -287,10 +305,16 @@ class ExcursionKindsTest {
                     .replace(
                             damaged.id,
                             List.of(Series.of(
-                                    Channel.of("Air", "°C"), TimeAxis.of(START, Duration.ofHours(1), ROWS), air, null)));
+                                    Channel.of("Air", "°C"),
+                                    TimeAxis.of(START, Duration.ofHours(1), ROWS),
+                                    air,
+                                    null)));
             bed.bean(Evaluation.class).again(damaged.id);
             bed.bean(JdbcTemplate.class)
-                    .update("UPDATE mission SET judgement = '{\"verdict\":\"wi', spot_id = ? WHERE id = ?", spot, damaged.id);
+                    .update(
+                            "UPDATE mission SET judgement = '{\"verdict\":\"wi', spot_id = ? WHERE id = ?",
+                            spot,
+                            damaged.id);
             String to = "/missions/" + damaged.id;
             assertThat(get(to).body()).contains("cannot be read").contains("Check against its limits again");
             // what tells of it elsewhere leads there, and what tells of others goes on

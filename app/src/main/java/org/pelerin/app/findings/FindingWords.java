@@ -15,8 +15,7 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
         if (!f.departure()) {
             return f.told();
         }
-        return words(f.lead())
-                + (f.parts() > 1 ? ", and " + (f.parts() - 1) + " more" : "");
+        return words(f.lead()) + (f.parts() > 1 ? ", and " + (f.parts() - 1) + " more" : "");
     }
 
     public String of(Part p) {

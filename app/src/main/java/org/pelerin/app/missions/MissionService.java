@@ -245,8 +245,7 @@ public class MissionService {
         return of.isEmpty()
                 ? List.of()
                 : missions.excursions(of, from).stream()
-                        .map(m ->
-                                new ExcursionMark(m.missionId(), Side.valueOf(m.direction()), m.startAt(), m.endAt()))
+                        .map(m -> new ExcursionMark(m.missionId(), Side.valueOf(m.direction()), m.startAt(), m.endAt()))
                         .toList();
     }
 

@@ -146,8 +146,9 @@ class MissionSentenceTest {
         GapRule holes = new GapRule("holes", null, Duration.ofHours(1), 90.0, Severity.MAJOR);
         Limits patient = new Limits("x", BAND.rules(), List.of(holes));
         assertThat(sentence(document(patient, day), false).replace('\u00a0', ' '))
-                .isEqualTo("Without data ◇once for longer than its limits allow: The record for 2 h from Wed 4 Mar 02:00."
-                        + " No value was outside its limits; samples for 91.7 % of the time.");
+                .isEqualTo(
+                        "Without data ◇once for longer than its limits allow: The record for 2 h from Wed 4 Mar 02:00."
+                                + " No value was outside its limits; samples for 91.7 % of the time.");
         // with a value out as well, the values are what it is outside its limits by
         day[10] = 15;
         JudgementDocument both = document(patient, day);

@@ -92,8 +92,7 @@ public record ExcursionFields(
     /** What they say; judgements of earlier versions have no pieces, no severity, and an empty unit for none. */
     ExcursionDocument excursion() {
         List<JudgementDocument.Hole> parts = pieces == null ? List.of(new JudgementDocument.Hole(start, end)) : pieces;
-        Severity graveness =
-                severity == null ? Severity.MAJOR : Severity.valueOf(severity.toUpperCase(Locale.ROOT));
+        Severity graveness = severity == null ? Severity.MAJOR : Severity.valueOf(severity.toUpperCase(Locale.ROOT));
         if (direction.equals(GAP)) {
             return new ExcursionDocument.OfMissingData(
                     rule, graveness, Optional.ofNullable(channel), start, end, duration, alarmAt, parts);

@@ -201,9 +201,7 @@ public record JudgementDocument(
     public record Hole(Instant start, Instant end) {
 
         static List<Hole> of(List<Interval> spans) {
-            return spans.stream()
-                    .map(s -> new Hole(s.getStart(), s.getEnd()))
-                    .toList();
+            return spans.stream().map(s -> new Hole(s.getStart(), s.getEnd())).toList();
         }
 
         static List<Hole> at(List<Hole> all, UnaryOperator<Instant> told) {
@@ -260,9 +258,7 @@ public record JudgementDocument(
 
     /** Its excursions of values, without what is missing. */
     public List<ExcursionDocument.OfValues> ofValues() {
-        return excursions.stream()
-                .flatMap(e -> e.values().stream())
-                .toList();
+        return excursions.stream().flatMap(e -> e.values().stream()).toList();
     }
 
     /** As it is stored and exchanged. */

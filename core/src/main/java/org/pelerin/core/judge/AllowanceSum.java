@@ -14,7 +14,8 @@ final class AllowanceSum {
     private AllowanceSum() {}
 
     /** One excursion if the runs sum to strictly more than the allowance. */
-    static Optional<ValueExcursion> of(Rule rule, Lasting.Allowance allowance, boolean levels, List<ValueExcursion> runs) {
+    static Optional<ValueExcursion> of(
+            Rule rule, Lasting.Allowance allowance, boolean levels, List<ValueExcursion> runs) {
         List<ValueExcursion> pieces = runs.stream()
                 .sorted(Comparator.comparing(e -> e.span().getStart()))
                 .toList();

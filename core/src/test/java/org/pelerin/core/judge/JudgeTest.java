@@ -124,8 +124,7 @@ class JudgeTest {
     void samples_count_and_alarm_at_the_nth() {
         Rule rule = above(14, Lasting.samples(3));
         assertThat(judge(rule, 12, 15, 15, 12).ofValues()).isEmpty();
-        assertThat(judge(rule, 12, 15, 15, 15, 12).ofValues().get(0).alarmAt())
-                .isEqualTo(minute(30));
+        assertThat(judge(rule, 12, 15, 15, 15, 12).ofValues().get(0).alarmAt()).isEqualTo(minute(30));
     }
 
     @ParameterizedTest

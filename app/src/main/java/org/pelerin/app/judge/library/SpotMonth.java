@@ -11,8 +11,8 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.judge.Side;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Side;
 import org.springframework.stereotype.Component;
 
 /**

@@ -91,6 +91,10 @@ public class RehearsalService {
                 (Rehearsal.WIDTH * (Duration.between(from, e.span().getStart()).toMillis() / all));
         int width = (int) (Rehearsal.WIDTH * (e.span().toDuration().toMillis() / all));
         return new Rehearsal.Bell(
-                e.rule(), e.alarmAt(), e.direction() == Direction.ABOVE ? Side.ABOVE : Side.BELOW, Math.max(0, x), Math.max(2, width));
+                e.rule(),
+                e.alarmAt(),
+                e.direction() == Direction.ABOVE ? Side.ABOVE : Side.BELOW,
+                Math.max(0, x),
+                Math.max(2, width));
     }
 }

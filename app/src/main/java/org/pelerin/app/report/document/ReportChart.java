@@ -115,9 +115,7 @@ final class ReportChart {
 
     /** What is to be seen, for those who cannot see it. */
     private String said() {
-        long out = d.judgement().excursions().stream()
-                .filter(this::concerns)
-                .count();
+        long out = d.judgement().excursions().stream().filter(this::concerns).count();
         return series.label() + " from " + show.second(Instant.ofEpochMilli(from), zone) + " to "
                 + show.second(Instant.ofEpochMilli(to), zone)
                 + (least > greatest ? ", without a value" : ", " + shown() + " " + series.unit()) + "; "

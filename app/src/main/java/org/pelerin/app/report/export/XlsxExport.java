@@ -17,7 +17,6 @@ import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.review.Figures;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.ExcursionFields;
-import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.plan.ChannelText;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.series.Series;
