@@ -7,16 +7,31 @@ import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.report.recheck.MissionCheck;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.series.Series;
 
-/** Thousands of broken requests: each is answered, in time and without a fault of ours, and no record suffers. */
+/**
+ * An application of its own, of which nothing need stay as it was: every form that its pages have is sent as it stands, and then thousands of broken
+ * requests: each is answered, in time and without a fault of ours, and no record suffers.
+ */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class FuzzTest {
 
     private static final long SEED = 20_417;
@@ -38,6 +53,30 @@ class FuzzTest {
     }
 
     @Test
+    @Order(1)
+    void every_form_of_every_page_is_taken_from_whoever_it_is_shown_to() throws Exception {
+        Hands hands = new Hands(bed);
+        // something of each: a mission with findings, a batch's plan, a place, a connected logger, a report, a file
+        long id = hands.write("PL-18090", new StartCondition.Now());
+        hands.pass(Duration.ofDays(2));
+        hands.collect("PL-18090");
+        Limits strict = new Limits("Strict", List.of(Rule.of("warm", "*", new Bound.Above(-80), Lasting.ANY)));
+        LimitSet set = bed.bean(LimitSets.class).create("Strict", strict, "tech");
+        bed.bean(LimitsInForce.class).say(hands.mission(id), set, "to have findings", "tech");
+        bed.bean(Evaluation.class).again(id);
+        MadeReports.ofMission(bed, id);
+
+        FormWalk walk = new FormWalk(bed.address, Visitor.signedIn(bed.address, "admin"));
+        List<FormWalk.Form> forms = walk.forms();
+
+        assertThat(forms).hasSizeGreaterThan(60);
+        assertThat(forms.stream().map(FormWalk.Form::pattern))
+                .contains("/findings/acknowledge", "/findings/merge", "/findings/assign");
+        assertThat(walk.sent(forms)).isEmpty();
+    }
+
+    @Test
+    @Order(2)
     void every_broken_request_is_answered_and_what_was_recorded_stays() throws Exception {
         Hands hands = new Hands(bed);
         long id = hands.write("PL-18033", new StartCondition.Now());
