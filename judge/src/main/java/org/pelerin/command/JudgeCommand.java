@@ -13,6 +13,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongConsumer;
 import org.pelerin.core.derive.Derivations;
 import org.pelerin.core.derive.TooManyWindowsException;
@@ -95,7 +96,7 @@ public final class JudgeCommand {
                         asked.start() == null ? Instant.MIN : asked.start(),
                         asked.end() == null ? Instant.MAX : asked.end());
         try {
-            JudgedRecord record = derived(asked, JudgedRecord.of(recorded, period, List.of()));
+            JudgedRecord record = derived(asked, JudgedRecord.of(recorded, period, List.of()), limits);
             JudgementDocument judgement =
                     JudgementDocument.of(record, limits, asked.zone(), MeanKineticTemperature.DEFAULT_ENTHALPY);
             record.sources().forEach(s -> s.notes().forEach(err::println));
@@ -107,12 +108,13 @@ public final class JudgeCommand {
         }
     }
 
-    private static JudgedRecord derived(Arguments asked, JudgedRecord record) {
+    private static JudgedRecord derived(Arguments asked, JudgedRecord record, Limits limits) {
         if (asked.derive() == null) {
             return record;
         }
         try {
-            return Derivations.add(record, DerivedDocument.read(text(asked.derive())));
+            return Derivations.add(
+                    record, DerivedDocument.read(text(asked.derive())), name -> Optional.empty(), limits::early);
         } catch (DocumentException | Derivations.ImpossibleException e) {
             throw new InputException(asked.derive(), e.getMessage());
         }

@@ -102,7 +102,7 @@ class JudgeCommandTest {
         assertThat(out).startsWith("EXCURSIONS").contains("warm, Air: above 14 °C", "peak 14.1 °C");
         run(every(10, "Air (°C)", 12, null, 13), warm);
         assertThat(code).isEqualTo(2);
-        assertThat(out).startsWith("INCONCLUSIVE").contains("samples cover less than 95 % of the record");
+        assertThat(out).startsWith("INCONCLUSIVE").contains("samples cover less than 95 % of “Air”");
         run(every(10, "Air (°C)", 12, 13), rules());
         assertThat(code).isEqualTo(2);
         assertThat(out).contains("no limits were set");

@@ -13,6 +13,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -26,6 +27,7 @@ import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.intake.Intake;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.ZoneMissingException;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
@@ -226,14 +228,16 @@ public final class BundleCheck {
         try {
             JudgementDocument kept = JudgementDocument.read(text);
             JudgedRecord record = JudgedRecord.of(series, period(m), exclusions(m));
+            Limits limits = LimitsDocument.read(bundle.text(Bundle.LIMITS));
             for (String definition : m.derived()) {
-                record = Derivations.add(record, DerivedDocument.read("{\"derived\": [" + definition + "]}"));
+                record = Derivations.add(
+                        record,
+                        DerivedDocument.read("{\"derived\": [" + definition + "]}"),
+                        name -> Optional.empty(),
+                        limits::early);
             }
             String again = JudgementDocument.of(
-                            record,
-                            LimitsDocument.read(bundle.text(Bundle.LIMITS)),
-                            ZoneId.of(m.zone()),
-                            MeanKineticTemperature.DEFAULT_ENTHALPY)
+                            record, limits, ZoneId.of(m.zone()), MeanKineticTemperature.DEFAULT_ENTHALPY)
                     // levels by the shift follow from the shift, which is told with them
                     .withShifts(kept.shifts())
                     .json();

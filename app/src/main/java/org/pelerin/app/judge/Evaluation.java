@@ -3,7 +3,9 @@ package org.pelerin.app.judge;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
@@ -26,11 +28,13 @@ import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.ZoneMissingException;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.sound.LevelNames;
 import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.springframework.context.ApplicationEventPublisher;
@@ -119,8 +123,8 @@ public class Evaluation {
      */
     public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
         long on = service.judgedOn(mission.id());
-        DerivedSeries.Outcome all = derived.of(mission, record, collectedAt);
         InForce by = inForce.of(mission);
+        DerivedSeries.Outcome all = derived.of(mission, record, collectedAt, by.limits()::early);
         Limits limits = limits(by, mission, record.stream().map(Series::channel).toList());
         Judged judged = judge(limits, record, all.record(), mission.zoneOr(show.home()), on);
         JudgementDocument document = judged.document.withShifts(shifts(mission, all.record()));
@@ -171,8 +175,8 @@ public class Evaluation {
     /** What a set of limits would find in a mission, in the place of what is in force; a shift that is set counts as ever. Keeps nothing. */
     public JudgementDocument tried(Mission mission, Limits set) {
         List<Series> recorded = store.recorded(mission);
-        JudgedRecord record =
-                derived.of(mission, recorded, mission.records().collectedAt()).record();
+        JudgedRecord record = derived.of(mission, recorded, mission.records().collectedAt(), set::early)
+                .record();
         List<Channel> channels =
                 record.sources().stream().map(SampleSource::channel).toList();
         InForce by = new InForce(set, null, Via.MISSION, true, null, "", "");
@@ -224,9 +228,29 @@ public class Evaluation {
             return List.of();
         }
         String label = level.get().label();
-        return ShiftSound.of(record.source(label).orElseThrow(), set.get().shift()).stream()
+        SampleSource of = record.source(label).orElseThrow();
+        return maxima(mission, record, label)
+                .map(m -> ShiftSound.of(of, m, set.get().shift()))
+                .orElseGet(() -> ShiftSound.of(of, set.get().shift()))
+                .stream()
                 .map(s -> JudgementDocument.Shift.of(label, s, set.get().scheme()))
                 .toList();
+    }
+
+    /** The greatest levels that were recorded beside a level: by the model's own name for the channel, whatever it was called, else by its name. */
+    private Optional<SampleSource> maxima(Mission mission, JudgedRecord record, String beside) {
+        Plan plan = service.plan(mission);
+        Map<String, String> called = new HashMap<>();
+        ModelCatalogue.find(plan.model())
+                .ifPresent(model -> plan.enabled()
+                        .forEach(i -> called.put(
+                                plan.channels().get(i).label(),
+                                model.channels().get(i).label())));
+        return record.recorded().stream()
+                .filter(s -> s.channel().unit().level() && !s.channel().label().equals(beside))
+                .filter(s -> LevelNames.greatest(
+                        called.getOrDefault(s.channel().label(), s.channel().label())))
+                .findFirst();
     }
 
     /** The same of what is no mission yet: all of it is judged. */

@@ -161,7 +161,7 @@ public class DerivedSeries {
     }
 
     /** A record and what is derived from it. What cannot be is left out, and the notes say why. */
-    Outcome derive(Mission mission, JudgedRecord record) {
+    Outcome derive(Mission mission, JudgedRecord record, Derivations.Bounds bounds) {
         List<DerivedMapper.Row> rows = derived.of(mission.id());
         List<DerivedMapper.Row> wanted = new ArrayList<>(rows);
         Map<String, Optional<SampleSource>> others = new HashMap<>();
@@ -173,7 +173,10 @@ public class DerivedSeries {
             for (DerivedMapper.Row row : List.copyOf(wanted)) {
                 try {
                     out = Derivations.add(
-                            out, List.of(read(row.definition())), name -> others.computeIfAbsent(name, this::beside));
+                            out,
+                            List.of(read(row.definition())),
+                            name -> others.computeIfAbsent(name, this::beside),
+                            bounds);
                     wanted.remove(row);
                     notes.remove(row.id());
                     more = true;
@@ -190,7 +193,12 @@ public class DerivedSeries {
 
     /** The record as it is judged, with what is derived. */
     public Outcome of(Mission mission, List<Series> recorded, Instant collectedAt) {
-        return derive(mission, records.of(mission, recorded, collectedAt));
+        return of(mission, recorded, collectedAt, Derivations.Bounds.NONE);
+    }
+
+    /** The same where it is known what the series are judged by. */
+    public Outcome of(Mission mission, List<Series> recorded, Instant collectedAt, Derivations.Bounds bounds) {
+        return derive(mission, records.of(mission, recorded, collectedAt), bounds);
     }
 
     /** One that is not kept yet, in a mission. */
@@ -200,7 +208,8 @@ public class DerivedSeries {
             return Derivations.add(
                             of(mission, recorded, mission.records().collectedAt()).record,
                             List.of(wanted),
-                            this::beside)
+                            this::beside,
+                            Derivations.Bounds.NONE)
                     .source(wanted.name())
                     .orElseThrow();
         } catch (Derivations.ImpossibleException e) {

@@ -38,8 +38,8 @@ final class CombinedSource implements SampleSource {
     }
 
     @Override
-    public OptionalLong firstRow() {
-        return inputs.get(0).firstRow();
+    public OptionalLong anchor() {
+        return inputs.get(0).anchor();
     }
 
     @Override

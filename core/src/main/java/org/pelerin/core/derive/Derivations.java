@@ -33,22 +33,40 @@ public final class Derivations {
     private final Map<String, SampleSource> made = new HashMap<>();
     private final List<String> making = new ArrayList<>();
     private final Function<String, Optional<SampleSource>> beside;
+    private final Bounds bounds;
     private JudgedRecord record;
 
-    private Derivations(JudgedRecord record, Function<String, Optional<SampleSource>> beside) {
+    /** What derived series are judged by. */
+    @FunctionalInterface
+    public interface Bounds {
+
+        Bounds NONE = derived -> WindowReader.Early.NEVER;
+
+        /** Tells of a total that only grows whether it is beyond a bound on it already. */
+        WindowReader.Early on(Channel derived);
+    }
+
+    private Derivations(JudgedRecord record, Function<String, Optional<SampleSource>> beside, Bounds bounds) {
         this.record = record;
         this.beside = beside;
+        this.bounds = bounds;
     }
 
     /** @throws ImpossibleException if one is derived from itself, an input is not there or does not fit, or a name comes twice */
     public static JudgedRecord add(JudgedRecord record, List<Derived> derived) {
-        return add(record, derived, name -> Optional.empty());
+        return add(record, derived, name -> Optional.empty(), Bounds.NONE);
     }
 
-    /** @param beside what else can be derived from by some name, and is no channel of the record: one of another mission */
+    /**
+     * @param beside what else can be derived from by some name, and is no channel of the record: one of another mission
+     * @param bounds that the series are judged by: a total of too little data is told all the same where it is beyond them
+     */
     public static JudgedRecord add(
-            JudgedRecord record, List<Derived> derived, Function<String, Optional<SampleSource>> beside) {
-        Derivations all = new Derivations(record, beside);
+            JudgedRecord record,
+            List<Derived> derived,
+            Function<String, Optional<SampleSource>> beside,
+            Bounds bounds) {
+        Derivations all = new Derivations(record, beside, bounds);
         for (Derived d : derived) {
             if (record.source(d.name()).isPresent() || all.wanted.put(d.name(), d) != null) {
                 throw new ImpossibleException("Two series are called “" + d.name() + "”");
@@ -100,21 +118,40 @@ public final class Derivations {
             return chained(d, of, first, next -> new MovingMean(m.samples(), of.level(), next));
         }
         if (how instanceof Derivation.Change c) {
-            return chained(d, of, first, next -> new Rate(c.per().toMillis(), next));
+            return chained(d, of.per(c.per()), first, next -> new Rate(c.per().toMillis(), next));
         }
         if (how instanceof Derivation.OfWindow w) {
             return chained(
-                    d, of, first, next -> windows(first, w.window(), w.zone(), figure(w.of(), of), w.coverage(), next));
+                    d,
+                    of,
+                    first,
+                    next -> windows(
+                            first,
+                            w.window(),
+                            w.zone(),
+                            figure(w.of(), of),
+                            w.coverage(),
+                            false,
+                            WindowReader.Early.NEVER,
+                            next));
         }
         if (how instanceof Derivation.Total t) {
             Figure total = Figure.total(t.per().toMillis());
             return chained(
                     d,
-                    of,
+                    of.times(t.per()),
                     first,
                     next -> t.window() == null
                             ? new Growing(total, null, next)
-                            : windows(first, t.window(), t.zone(), total, t.coverage(), next));
+                            : windows(
+                                    first,
+                                    t.window(),
+                                    t.zone(),
+                                    total,
+                                    t.coverage(),
+                                    true,
+                                    bounds.on(named(d, of.times(t.per()))),
+                                    next));
         }
         if (how instanceof Derivation.ShiftDose s) {
             return chained(
@@ -127,7 +164,7 @@ public final class Derivations {
                             next));
         }
         if (how instanceof Derivation.RollingMkt k) {
-            Conversion celsius = of.shownIn(Unit.CELSIUS);
+            Conversion celsius = celsius(of);
             return chained(
                     d,
                     of,
@@ -148,10 +185,10 @@ public final class Derivations {
         Derivation how = d.how();
         if (how instanceof Derivation.Difference) {
             Conversion same = inputs.get(1).channel().unit().shownIn(of);
-            return new CombinedSource(named(d, of), inputs, v -> v[0] - same.unrounded(v[1]));
+            return new CombinedSource(named(d, of.difference()), inputs, v -> v[0] - same.unrounded(v[1]));
         }
         if (how instanceof Derivation.DewPoint) {
-            Conversion celsius = of.shownIn(Unit.CELSIUS);
+            Conversion celsius = celsius(of);
             return new CombinedSource(
                     named(d, of), inputs, v -> celsius.back().unrounded(DewPoint.of(celsius.unrounded(v[0]), v[1])));
         }
@@ -161,6 +198,14 @@ public final class Derivations {
         Derivation.Formula formula = (Derivation.Formula) how;
         Expression expression = Expression.parse(formula.text(), formula.inputs());
         return new CombinedSource(named(d, Unit.NONE), inputs, v -> expression.value(v[0], v));
+    }
+
+    /** @throws IllegalArgumentException for what is no temperature, or only a difference of two */
+    private static Conversion celsius(Unit of) {
+        if (!of.temperature()) {
+            throw new IllegalArgumentException("“" + of + "” is no unit of temperature");
+        }
+        return of.shownIn(Unit.CELSIUS);
     }
 
     private static Channel named(Derived d, Unit otherwise) {
@@ -181,15 +226,17 @@ public final class Derivations {
             ZoneId zone,
             Figure figure,
             double coverage,
+            boolean wholeOnly,
+            WindowReader.Early early,
             SampleReader next) {
-        long first = of.firstRow().orElse(0);
+        long first = of.anchor().orElse(0);
         Spans judged = of.judged();
         return new WindowReader(
                 zone == null ? Windows.anchored(first, length) : Windows.onTheClock(length, zone, first),
                 figure,
                 coverage,
-                false,
-                WindowReader.Early.NEVER,
+                wholeOnly,
+                early,
                 record.excluded(),
                 judged.isEmpty() ? 0 : judged.from(0),
                 judged.isEmpty() ? 0 : judged.to(judged.count() - 1),
@@ -211,8 +258,8 @@ public final class Derivations {
             }
 
             @Override
-            public OptionalLong firstRow() {
-                return input.firstRow();
+            public OptionalLong anchor() {
+                return input.anchor();
             }
 
             @Override

@@ -55,8 +55,8 @@ final class LevelSource implements SampleSource {
     }
 
     @Override
-    public OptionalLong firstRow() {
-        return pressure.firstRow();
+    public OptionalLong anchor() {
+        return pressure.anchor();
     }
 
     @Override

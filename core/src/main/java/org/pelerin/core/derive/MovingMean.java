@@ -6,13 +6,15 @@ import org.pelerin.core.record.SampleReader;
  * The plain mean of the trailing {@code n} samples, each counting once; levels are averaged as energy. The first n − 1 are empty, and it
  * starts anew after anything missing and where a stretch begins.
  *
- * <p>Cost: constant a sample. The sum is kept in two doubles, so that what leaves it leaves nothing behind: the error stays within a few
- * units in the last place of the largest value in the window, however long the record.
+ * <p>Cost: constant a sample on the whole. The sum is kept in two doubles, and begun anew from what is left in the window once that is far smaller than what
+ * has left it: the error stays within a few units in the last place of the largest value in the window, whatever stood before.
  */
 public final class MovingMean implements SampleReader {
 
     /** A level that exceeds the base by more than this many dB makes the sum begin anew, from the loudest. */
     private static final double REBASE = 100;
+    /** A sum is begun anew once all that is left in the window is smaller than what was in it by this factor. */
+    private static final double FAR = 1e8;
     /** So does a sum that only quiet ones are left of. */
     private static final double FAINT = 1e-12;
 
@@ -24,6 +26,9 @@ public final class MovingMean implements SampleReader {
     private int at;
     private final ExactSum sum = new ExactSum();
     private double base;
+    /** Largest magnitude in the sum since it was begun anew. */
+    private double largestSummed;
+
     private final LargestOfWindow largest;
 
     /**
@@ -46,6 +51,7 @@ public final class MovingMean implements SampleReader {
         at = 0;
         sum.clear();
         largest.clear();
+        largestSummed = 0;
     }
 
     @Override
@@ -87,7 +93,8 @@ public final class MovingMean implements SampleReader {
             rebase();
         } else {
             sum.add(term(value));
-            if (energy && sum.value() * n < FAINT) {
+            largestSummed = Math.max(largestSummed, Math.abs(value));
+            if (energy ? sum.value() * n < FAINT : largestSummed > FAR * largest.value()) {
                 rebase();
             }
         }
@@ -110,6 +117,7 @@ public final class MovingMean implements SampleReader {
             base = Math.max(base, values[i]);
         }
         sum.clear();
+        largestSummed = largest.value();
         for (int i = 0; i < held; i++) {
             sum.add(term(values[i]));
         }

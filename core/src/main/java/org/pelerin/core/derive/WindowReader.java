@@ -47,6 +47,8 @@ public final class WindowReader implements SampleReader {
     private long empty;
     private long judged;
     private long opened;
+    private long firstSample = Long.MAX_VALUE;
+    private long lastSample = Long.MIN_VALUE;
 
     /**
      * @param coverage per cent of a window that valid samples must stand for
@@ -84,6 +86,8 @@ public final class WindowReader implements SampleReader {
         if (windows.between(from, to) > MOST) {
             throw new TooManyWindowsException(MOST);
         }
+        firstSample = Math.min(firstSample, from);
+        lastSample = from;
         long at = from;
         do {
             if (!reach(at)) {
@@ -188,6 +192,16 @@ public final class WindowReader implements SampleReader {
             }
             toldUntil = left.to(i);
         }
+    }
+
+    /** Whether a stretch of time holds the first value of the record, not of a window. */
+    public boolean holdsFirst(long from, long to) {
+        return from <= firstSample && firstSample < to;
+    }
+
+    /** Whether it holds the last one. */
+    public boolean holdsLast(long from, long to) {
+        return from <= lastSample && lastSample < to;
     }
 
     /** Windows that lie wholly inside the record and of which nothing was taken out. */

@@ -5,13 +5,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.core.text.Bracketed;
 import org.pelerin.core.text.CleanText;
 
 /** What a column's heading says of its unit. */
 public final class Units {
 
-    private static final Pattern BRACKETED =
-            Pattern.compile("^(.*?)\\s*[(\\[{]\\s*([^()\\[\\]{}]{0,12})\\s*[)\\]}]\\s*$");
+    /** More in brackets is a remark. */
+    private static final int LONGEST_BRACKETED = 12;
+
     private static final Pattern DEGREES = Pattern.compile("^(.*\\S)[\\s,_/]+(°\\s?[CF]|%\\s?RH|%rF|%)$");
 
     private static final Map<String, String> SYMBOLS = Map.ofEntries(
@@ -50,8 +52,12 @@ public final class Units {
             Map.entry("ohm", "Ω"),
             Map.entry("ω", "Ω"),
             Map.entry("db", "dB"),
-            Map.entry("dba", "dB"),
-            Map.entry("db(a)", "dB"),
+            Map.entry("dba", "dB(A)"),
+            Map.entry("db(a)", "dB(A)"),
+            Map.entry("dbc", "dB(C)"),
+            Map.entry("db(c)", "dB(C)"),
+            Map.entry("dbz", "dB(Z)"),
+            Map.entry("db(z)", "dB(Z)"),
             Map.entry("ppm", "ppm"),
             Map.entry("lx", "lx"),
             Map.entry("lux", "lx"),
@@ -87,11 +93,13 @@ public final class Units {
         if (!below.isBlank()) {
             return new Heading(text, symbol(below), true);
         }
-        for (Pattern p : List.of(BRACKETED, DEGREES)) {
-            Matcher m = p.matcher(text);
-            if (m.matches() && !m.group(1).isBlank()) {
-                return new Heading(m.group(1).strip(), symbol(m.group(2)), true);
-            }
+        Bracketed bracketed = Bracketed.of(text, "()[]{}");
+        if (!bracketed.before().equals(text) && bracketed.inside().length() <= LONGEST_BRACKETED) {
+            return new Heading(bracketed.before(), symbol(bracketed.inside()), true);
+        }
+        Matcher m = DEGREES.matcher(text);
+        if (m.matches()) {
+            return new Heading(m.group(1).strip(), symbol(m.group(2)), true);
         }
         String lower = text.toLowerCase(Locale.ROOT);
         return HINTS.stream()

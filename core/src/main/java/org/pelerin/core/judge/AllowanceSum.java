@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.stats.Mean;
+import org.pelerin.core.unit.SignificantDigits;
 import org.threeten.extra.Interval;
 
 /** Adds the runs of a rule that allows so much time out in all. */
@@ -39,7 +40,7 @@ final class AllowanceSum {
         Mean mean = Mean.of(levels);
         Instant end = Instant.MIN;
         for (ValueExcursion piece : pieces) {
-            peak = beyond(rule, piece) > beyond(rule, peak) ? piece : peak;
+            peak = farther(beyond(rule, piece), beyond(rule, peak)) ? piece : peak;
             unobserved = unobserved.plus(piece.unobserved());
             samples += piece.samples();
             area += piece.area();
@@ -63,6 +64,10 @@ final class AllowanceSum {
                 pieces.stream().anyMatch(ValueExcursion::openAtStart),
                 pieces.stream().anyMatch(ValueExcursion::openAtEnd),
                 pieces.stream().map(ValueExcursion::span).toList());
+    }
+
+    private static boolean farther(double a, double b) {
+        return a > b && SignificantDigits.rounded(a) > SignificantDigits.rounded(b);
     }
 
     private static double beyond(Rule rule, ValueExcursion e) {

@@ -22,26 +22,17 @@ public sealed interface Basis {
     /** The unit of what it looks at, of a channel in a unit. */
     default Unit unit(Unit of) {
         if (this instanceof Rate r) {
-            return Unit.of(of.symbol() + "/" + time(r.per));
+            return of.per(r.per);
         }
         if (this instanceof Total t) {
-            String base = time(t.per);
-            return Unit.of(
-                    of.symbol().endsWith("/" + base)
-                            ? of.symbol().substring(0, of.symbol().length() - base.length() - 1)
-                            : of.symbol() + "·" + base);
+            return of.times(t.per);
         }
         return this instanceof Dose ? Unit.of("%") : of;
     }
 
-    private static String time(Duration d) {
-        return switch ((int) Math.min(Integer.MAX_VALUE, d.toMillis())) {
-            case 1000 -> "s";
-            case 60_000 -> "min";
-            case 3_600_000 -> "h";
-            case 86_400_000 -> "d";
-            default -> d.toString();
-        };
+    /** Whether what it looks at is reckoned from differences or over time, and so converted without a zero. */
+    default boolean interval() {
+        return this instanceof Rate || this instanceof Total;
     }
 
     /** The value itself. */

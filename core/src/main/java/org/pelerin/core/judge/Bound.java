@@ -1,7 +1,7 @@
 package org.pelerin.core.judge;
 
+import java.math.BigDecimal;
 import org.pelerin.core.unit.Conversion;
-import org.pelerin.core.unit.SignificantDigits;
 
 /**
  * The values a rule allows. A value equal to a limit is allowed.
@@ -57,7 +57,7 @@ public sealed interface Bound {
     }
 
     /**
-     * So many per cent around a nominal value; a side without a per cent is open. The limits are rounded to the digits of values.
+     * So many per cent around a nominal value; a side without a per cent is open. The limits are exact: reckoned in decimals, as both are written.
      *
      * @param plus per cent of its size above it, 0 or more, or null; {@code minus} below it
      */
@@ -84,7 +84,9 @@ public sealed interface Bound {
         }
 
         private double part(double percent) {
-            return SignificantDigits.rounded(nominal + Math.abs(nominal) * (percent / 100));
+            BigDecimal of = BigDecimal.valueOf(nominal);
+            return of.add(of.abs().multiply(BigDecimal.valueOf(percent)).movePointLeft(2))
+                    .doubleValue();
         }
     }
 

@@ -2,6 +2,7 @@ package org.pelerin.core.judge;
 
 import java.util.List;
 import org.pelerin.core.stats.Comparison;
+import org.pelerin.core.unit.SignificantDigits;
 
 /** The side of its bound on which a run of values lies. */
 public enum Direction {
@@ -20,6 +21,11 @@ public enum Direction {
      */
     boolean out(double v, double limit, double terms) {
         return this == ABOVE ? Comparison.above(v, limit, terms) : Comparison.below(v, limit, terms);
+    }
+
+    /** Whether {@code v} is farther out than {@code peak}, by more than what is equal to {@value SignificantDigits#DIGITS} digits; for a side. */
+    boolean farther(double v, double peak) {
+        return beyond(v, peak) > 0 && beyond(SignificantDigits.rounded(v), SignificantDigits.rounded(peak)) > 0;
     }
 
     /** Positive where {@code v} is farther out than {@code limit}; for a side. */

@@ -8,7 +8,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.pelerin.core.record.Coverage;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
@@ -17,9 +19,9 @@ import org.pelerin.core.record.SampleSource;
 /**
  * Judges a record against limits: a pure function of both.
  *
- * <p>Verdict, in this order: any departure of values gives {@code EXCURSIONS}; else {@code INCONCLUSIVE} if less is covered than a
- * gap rule demands ({@value #COVERAGE_NEEDED} % where none says otherwise), a rule's channel is not there, a rule found nothing to judge
- * or, on windows, could not judge more than 5 % of them, there is no rule or no more than one sample; else {@code EXCURSIONS} if a gap
+ * <p>Verdict, in this order: any departure of values gives {@code EXCURSIONS}; else {@code INCONCLUSIVE} if less of a channel that a rule of values names
+ * is covered than a gap rule demands of it (its own, else one for all, else {@value #COVERAGE_NEEDED} %), a rule's channel is not there, a rule found
+ * nothing to judge or, on windows, could not judge more than 5 % of them, there is no rule or no more than one sample; else {@code EXCURSIONS} if a gap
  * is longer than a gap rule allows; else {@code WITHIN}.
  *
  * <p>Cost: one pass over each channel that the rules name, all rules together; blocks that no rule needs are not decoded.
@@ -123,11 +125,12 @@ public final class Judge {
         Coverage all = Coverage.of(
                 watched.stream().map(s -> presence.get(s).coverage()).toList());
         boolean gapped = gaps(all, excursions);
+        covered(all, watched);
         if (limits.rules().isEmpty() && limits.gapRules().isEmpty()) {
             reasons.add("no limits were set");
         }
         if (watched.stream().noneMatch(SampleSource::events)
-                && watched.stream().allMatch(s -> presence.get(s).samples() <= 1)) {
+                && watched.stream().allMatch(s -> presence.get(s).coverage().samples() <= 1)) {
             reasons.add("there is no more than one sample");
         }
         excursions.sort(
@@ -140,34 +143,60 @@ public final class Judge {
 
     /** Adds what departs from the rules on gaps; returns whether a gap is too long. */
     private boolean gaps(Coverage all, List<Excursion> into) {
-        boolean said = false;
         boolean tooLong = false;
         for (GapRule rule : limits.gapRules()) {
             Optional<Coverage> looked = rule.channel() == null
                     ? Optional.of(all)
-                    : record.source(rule.channel()).map(s -> presence.get(s).coverage());
+                    : record.source(rule.channel()).map(s -> of(s, all));
             if (looked.isEmpty()) {
                 continue;
             }
-            Coverage of = looked.get();
-            List<Excursion> longGaps = GapFinder.longGaps(rule, of);
+            List<Excursion> longGaps = GapFinder.longGaps(rule, looked.get());
             tooLong |= !longGaps.isEmpty();
             into.addAll(longGaps);
-            into.addAll(GapFinder.coverage(rule, of));
-            if (rule.coverage() != null) {
-                said |= rule.channel() == null;
-                covered(of, rule.coverage(), rule.channel() == null ? "the record" : "“" + rule.channel() + "”");
+            into.addAll(GapFinder.coverage(rule, looked.get()));
+            if (limits.rules().isEmpty() && rule.coverage() != null) {
+                // where nothing but this is asked for
+                covered(looked.get(), rule.coverage(), rule.channel());
             }
-        }
-        if (!said) {
-            covered(all, COVERAGE_NEEDED, "the record");
         }
         return tooLong;
     }
 
-    private void covered(Coverage presence, double needed, String what) {
-        if (GapFinder.tooLittle(presence, needed)) {
-            reasons.add("samples cover less than " + plain(needed) + " % of " + what);
+    /** How well a channel is covered over the time of all: where it has not begun yet it has a gap. */
+    private Coverage of(SampleSource channel, Coverage all) {
+        return presence.get(channel).coverage().over(all.judged());
+    }
+
+    /** Each channel by itself that a rule of values looks at; where there are none, all together. */
+    private void covered(Coverage all, List<SampleSource> watched) {
+        watched.stream()
+                .filter(passes::containsKey)
+                .forEach(s -> covered(
+                        of(s, all), needed(s.channel().label()), s.channel().label()));
+        if (limits.rules().isEmpty() && limits.gapRules().stream().allMatch(g -> g.coverage() == null)) {
+            covered(all, COVERAGE_NEEDED, null);
+        }
+    }
+
+    /** Per cent that must be covered of a channel: what its own gap rule says, else one for all. Of several the strictest. */
+    private double needed(String channel) {
+        return needed(g -> channel.equals(g.channel()))
+                .orElse(needed(g -> g.channel() == null).orElse(COVERAGE_NEEDED));
+    }
+
+    private OptionalDouble needed(Predicate<GapRule> which) {
+        return limits.gapRules().stream()
+                .filter(g -> g.coverage() != null)
+                .filter(which)
+                .mapToDouble(GapRule::coverage)
+                .max();
+    }
+
+    private void covered(Coverage of, double needed, String channel) {
+        if (GapFinder.tooLittle(of, needed)) {
+            reasons.add("samples cover less than " + plain(needed) + " % of "
+                    + (channel == null ? "the record" : "“" + channel + "”"));
         }
     }
 

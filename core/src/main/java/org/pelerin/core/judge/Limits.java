@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.core.derive.WindowReader;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.stats.Band;
+import org.pelerin.core.stats.Comparison;
 
 /**
  * A named set of rules; their ids differ.
@@ -132,6 +134,18 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
 
     private static String id(String id, String pattern, Channel of) {
         return pattern.equals(of.label()) ? id : id + ": " + of.label();
+    }
+
+    /** Whether a total that is derived as a channel, and only grows, is beyond a bound on its values already. */
+    public WindowReader.Early early(Channel derived) {
+        List<Double> highs = rules.stream()
+                .filter(r -> r.channel().equals(derived.label())
+                        && r.basis() instanceof Basis.Value
+                        && r.fits(derived.unit()))
+                .map(r -> r.on(derived, r.id()).bound().high())
+                .filter(h -> !Double.isInfinite(h))
+                .toList();
+        return (value, terms) -> highs.stream().anyMatch(h -> Comparison.above(value, h, terms));
     }
 
     /** The widest band that the rules on its values leave a channel; null if there is none. */

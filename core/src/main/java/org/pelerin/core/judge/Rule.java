@@ -85,12 +85,11 @@ public record Rule(
             return new Rule(as, one.label(), basis, bound, lasting, clearance, bridge, severity, unit, latched);
         }
         Conversion to = unit.shownIn(one.unit());
-        boolean shifted = !(basis instanceof Basis.Rate);
         return new Rule(
                 as,
                 one.label(),
                 basis,
-                bound.in(shifted ? to : new Conversion(to.from(), to.to(), to.factor(), 0)),
+                bound.in(basis.interval() ? new Conversion(to.from(), to.to(), to.factor(), 0) : to),
                 lasting,
                 to.difference(clearance),
                 bridge,
@@ -101,13 +100,7 @@ public record Rule(
 
     /** Whether its limits can be told in the unit of a channel. */
     boolean fits(Unit of) {
-        if (unit == null || unit.equals(of)) {
-            return true;
-        }
-        // a total of what is shifted, as of temperatures, is another quantity in another unit; a dose is of decibels
-        return unit.to(of)
-                .filter(c -> c.shift() == 0 || !(basis instanceof Basis.Total))
-                .isPresent();
+        return unit == null || unit.to(of).isPresent();
     }
 
     /** The limit that an excursion's peak lies beyond. */

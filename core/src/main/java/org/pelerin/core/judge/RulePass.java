@@ -112,7 +112,7 @@ final class RulePass {
     }
 
     private Windows blocks(Basis.Blocks blocks, ZoneId site) {
-        OptionalLong first = source.firstRow();
+        OptionalLong first = source.anchor();
         if (blocks.anchor() == Basis.Anchor.START) {
             return Windows.anchored(first.orElse(0), blocks.window());
         }
@@ -132,10 +132,21 @@ final class RulePass {
 
     /** The excursions of the rule. */
     List<ValueExcursion> excursions() {
+        if (windows != null) {
+            // each window is a stretch of its own, or ends where time is left out: open is what reaches the edge of the
+            // record
+            runs.replaceAll(this::openAtEdges);
+        }
         if (rule.lasting() instanceof Lasting.Allowance a) {
             return AllowanceSum.of(rule, a, levels, runs).map(List::of).orElse(List.of());
         }
         return runs;
+    }
+
+    private ValueExcursion openAtEdges(ValueExcursion run) {
+        long from = run.span().getStart().toEpochMilli();
+        long to = run.span().getEnd().toEpochMilli();
+        return run.openAt(windows.holdsFirst(from, to), windows.holdsLast(from, to));
     }
 
     /** Why it could not judge all that it should have, in words; empty where it could. */

@@ -156,7 +156,7 @@ final class RunFinder implements SampleReader {
         double hours = (to - from) / MILLIS_AN_HOUR;
         mean.add(v, hours);
         area += direction.out(v, limit, terms) ? direction.beyond(v, limit) * hours : 0;
-        if (direction.beyond(v, peak) > 0) {
+        if (direction.farther(v, peak)) {
             peak = v;
             peakAt = from;
         }

@@ -43,4 +43,23 @@ public record ValueExcursion(
     public ValueExcursion {
         pieces = List.copyOf(pieces);
     }
+
+    /** The same with other open ends. */
+    ValueExcursion openAt(boolean start, boolean end) {
+        return new ValueExcursion(
+                rule,
+                channel,
+                direction,
+                span,
+                unobserved,
+                samples,
+                alarmAt,
+                peak,
+                peakAt,
+                mean,
+                area,
+                start,
+                end,
+                pieces);
+    }
 }

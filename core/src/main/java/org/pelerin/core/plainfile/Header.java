@@ -7,14 +7,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.pelerin.core.series.Channel;
+import org.pelerin.core.text.Bracketed;
 
 /** The first row: a name for the instants, and a channel each as {@code Name (unit)}. */
 final class Header {
-
-    private static final Pattern NAMED = Pattern.compile("(.*\\S)\\s*\\(([^()]*)\\)", Pattern.DOTALL);
 
     private Header() {}
 
@@ -38,8 +35,8 @@ final class Header {
         Set<String> names = new HashSet<>();
         for (int i = 1; i < cells.size(); i++) {
             String cell = cells.get(i).strip();
-            Matcher m = NAMED.matcher(cell);
-            Channel channel = m.matches() ? Channel.of(m.group(1), m.group(2).strip()) : Channel.of(cell, "");
+            Bracketed named = Bracketed.of(cell, "()");
+            Channel channel = Channel.of(named.before(), named.inside());
             if (channel.label().isEmpty()) {
                 throw new PlainFileException(1, i + 1, "the channel has no name");
             }

@@ -169,6 +169,9 @@ final class RecordBuilder {
         for (Column c : columns) {
             c.flush();
         }
+        if (nominal == null && instants.count == 1) {
+            return alone();
+        }
         long interval = nominal != null ? nominal.toMillis() : median();
         if (instants.even && (instants.count < 2 || instants.step == interval)) {
             TimeAxis axis = TimeAxis.of(
@@ -180,6 +183,19 @@ final class RecordBuilder {
             return out;
         }
         return spread(interval);
+    }
+
+    /** One row tells no interval: it stands for no time. */
+    private List<Series> alone() {
+        Instant at = Instant.ofEpochMilli(instants.first);
+        List<long[]> only = List.of(new long[] {instants.first});
+        TimeAxis axis =
+                ListedAxis.rows(1, only.get(0), (from, to) -> only.subList(from, to + 1), Duration.ofMillis(1), at);
+        List<Series> out = new ArrayList<>();
+        for (int c = 0; c < columns.length; c++) {
+            out.add(new Series(channels.get(c), axis, columns[c].blocks));
+        }
+        return out;
     }
 
     /** Of an even number the mean of the two in the middle; at least 1 ms. */

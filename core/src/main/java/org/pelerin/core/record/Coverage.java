@@ -9,8 +9,9 @@ import org.pelerin.core.series.Block;
  * @param judged the stretches that are judged
  * @param gaps of them that no valid sample stands for
  * @param unasked time at the beginning of a stretch that only an earlier sample stands for: neither judged nor missing
+ * @param samples valid ones, of all channels
  */
-public record Coverage(Spans judged, Spans gaps, Spans unasked) {
+public record Coverage(Spans judged, Spans gaps, Spans unasked, long samples) {
 
     public static Coverage of(SampleSource source) {
         Reader reader = new Reader();
@@ -33,7 +34,16 @@ public record Coverage(Spans judged, Spans gaps, Spans unasked) {
             gaps = gaps.or(c.gaps).or(judged.without(c.judged));
             unasked = unasked.and(c.unasked);
         }
-        return new Coverage(judged, gaps, unasked.without(gaps));
+        return new Coverage(
+                judged,
+                gaps,
+                unasked.without(gaps),
+                several.stream().mapToLong(Coverage::samples).sum());
+    }
+
+    /** The same over more time than it was judged on: what of that it had not begun yet, or had ended already, is missing. */
+    public Coverage over(Spans all) {
+        return new Coverage(all, gaps.or(all.without(judged)), unasked, samples);
     }
 
     /** Time on which samples are demanded, in ms. */
@@ -41,10 +51,13 @@ public record Coverage(Spans judged, Spans gaps, Spans unasked) {
         return judged.total() - unasked.total();
     }
 
-    /** Per cent of the demanded time that valid samples stand for; 0 where none is demanded. */
+    /** Per cent of the demanded time that valid samples stand for; of a record that lasts no time 100 where there is one, and 0 where there is none. */
     public double percent() {
         long demanded = demanded();
-        return demanded == 0 ? 0 : 100.0 * (demanded - gaps.total()) / demanded;
+        if (demanded == 0) {
+            return samples > 0 ? 100 : 0;
+        }
+        return 100.0 * (demanded - gaps.total()) / demanded;
     }
 
     /** Listens for what is missing. Blocks in which nothing is are skipped. */
@@ -107,13 +120,8 @@ public record Coverage(Spans judged, Spans gaps, Spans unasked) {
             lead(from);
         }
 
-        /** Valid ones that were told. */
-        public long samples() {
-            return samples;
-        }
-
         public Coverage coverage() {
-            return new Coverage(judged.build(), gaps.build(), unasked.build());
+            return new Coverage(judged.build(), gaps.build(), unasked.build(), samples);
         }
     }
 }

@@ -19,9 +19,9 @@ record JoinedSource(Channel channel, List<SampleSource> parts) implements Sample
     }
 
     @Override
-    public OptionalLong firstRow() {
+    public OptionalLong anchor() {
         return parts.stream()
-                .map(SampleSource::firstRow)
+                .map(SampleSource::anchor)
                 .filter(OptionalLong::isPresent)
                 .findFirst()
                 .orElse(OptionalLong.empty());

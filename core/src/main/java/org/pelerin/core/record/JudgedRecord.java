@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.threeten.extra.Interval;
@@ -43,7 +44,10 @@ public final class JudgedRecord {
         Spans outside = spans(exclusions, Exclusion.Kind.NOT_PART);
         List<SampleSource> sources = new ArrayList<>();
         for (Series s : recorded) {
-            sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid));
+            OptionalLong given = period == null || period.isUnboundedStart()
+                    ? OptionalLong.empty()
+                    : OptionalLong.of(period.getStart().toEpochMilli());
+            sources.add(new RecordedSource(s, judged(s, period).without(outside), invalid, given));
         }
         return new JudgedRecord(sources, sources.size(), outside);
     }
@@ -67,7 +71,7 @@ public final class JudgedRecord {
                 if (!judged.isEmpty()) {
                     begins = Math.min(begins, judged.from(0));
                     parts.computeIfAbsent(s.channel(), c -> new ArrayList<>())
-                            .add(0, new RecordedSource(whole.series(), judged, whole.invalid()));
+                            .add(0, new RecordedSource(whole.series(), judged, whole.invalid(), whole.given()));
                 }
             }
             later = Math.min(later, begins);
@@ -77,9 +81,14 @@ public final class JudgedRecord {
         return new JudgedRecord(joined, joined.size(), excluded);
     }
 
+    /** Of what has no row nothing is assumed, whatever period is given. */
     private static Spans judged(Series s, Interval period) {
+        if (s.axis().count() == 0) {
+            return Spans.NONE;
+        }
         long first = s.axis().millisAt(0);
-        long end = s.axis().millisAt(s.axis().count());
+        // what lasts no time is read all the same
+        long end = Math.max(first + 1, s.axis().millisAt(s.axis().count()));
         return period == null
                 ? Spans.of(first, end)
                 : Spans.of(

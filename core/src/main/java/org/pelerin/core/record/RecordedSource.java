@@ -20,8 +20,9 @@ import org.pelerin.core.series.TimeAxis;
  *
  * @param judged in which it is read
  * @param invalid whose samples are missing
+ * @param given the beginning of the judged time, where somebody or something set it; else empty
  */
-record RecordedSource(Series series, Spans judged, Spans invalid) implements SampleSource {
+record RecordedSource(Series series, Spans judged, Spans invalid, OptionalLong given) implements SampleSource {
 
     @Override
     public Channel channel() {
@@ -33,12 +34,30 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
         return series.axis().events();
     }
 
+    /** Cost: blocks in which everything is missing are passed over, and one is decoded. */
     @Override
-    public OptionalLong firstRow() {
+    public OptionalLong anchor() {
+        return given.isPresent() ? given : firstValid();
+    }
+
+    private OptionalLong firstValid() {
+        TimeAxis axis = series.axis();
         for (int i = 0; i < judged.count(); i++) {
-            long first = series.axis().indexAtOrAfter(judged.from(i));
-            if (first < series.axis().count() && series.axis().millisAt(first) < judged.to(i)) {
-                return OptionalLong.of(series.axis().millisAt(first));
+            long index = axis.indexAtOrAfter(judged.from(i));
+            while (index < axis.count() && axis.millisAt(index) < judged.to(i)) {
+                Block block = series.blocks().get((int) (index / Block.CAPACITY));
+                long end = block.firstIndex() + block.count();
+                double[] values = block.missing() == block.count() ? new double[0] : block.values();
+                for (; values.length > 0 && index < end; index++) {
+                    long at = axis.millisAt(index);
+                    if (at >= judged.to(i)) {
+                        break;
+                    }
+                    if (!Double.isNaN(values[(int) (index - block.firstIndex())]) && !invalid.contains(at)) {
+                        return OptionalLong.of(at);
+                    }
+                }
+                index = end;
             }
         }
         return OptionalLong.empty();
@@ -89,7 +108,9 @@ record RecordedSource(Series series, Spans judged, Spans invalid) implements Sam
             aheadTo = (int) ((last + Block.CAPACITY - 1) / Block.CAPACITY);
             samples(first, last, to);
             long ends = Math.max(from, axis.millisAt(axis.count()));
-            if (ends < to) {
+            // a record of one row may last no time, of which nothing is missing
+            boolean instant = to == ends + 1 && ends == axis.millisAt(0);
+            if (ends < to && !instant) {
                 reader.missing(ends, to, to - ends);
             }
             reader.end(to);

@@ -12,8 +12,11 @@ public interface SampleSource {
     /** Whether a value holds until the next one, however long that takes. */
     boolean events();
 
-    /** The instant of its first row inside the judged stretches, whether its value is there or not. */
-    OptionalLong firstRow();
+    /**
+     * Where windows that do not follow a clock begin: at the beginning of the judged time if that is given, else at the first row that has a value. Empty
+     * where there is neither.
+     */
+    OptionalLong anchor();
 
     /** The stretches that are judged. */
     Spans judged();

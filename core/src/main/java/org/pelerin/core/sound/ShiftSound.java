@@ -2,6 +2,7 @@ package org.pelerin.core.sound;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.stats.NoiseDose;
 
@@ -13,7 +14,7 @@ import org.pelerin.core.stats.NoiseDose;
  * @param leq energy mean over the time that they stand for
  * @param l10 level exceeded 10 % of the time, as {@code l50} and {@code l90}: percentiles 90, 50 and 10 of the samples that begin in it;
  *     NaN where none does
- * @param max greatest
+ * @param max greatest that was recorded: of the recorded maxima where there are any, else of the level itself
  * @param lex {@code LEX,8h = LAeq,Te + 10·lg(Te/8 h)} with Te the whole shift (ISO 9612)
  * @param doses by scheme, of the time that is covered: nothing is extrapolated
  */
@@ -34,5 +35,22 @@ public record ShiftSound(
         ShiftSoundReader reader = new ShiftSoundReader(shift.windows());
         level.read(reader);
         return reader.shifts();
+    }
+
+    /**
+     * The same where the logger recorded the greatest level of each interval beside the mean: the greatest of a shift is the greatest of those that stand in
+     * it, never a mean.
+     */
+    public static List<ShiftSound> of(SampleSource level, SampleSource maxima, WorkingShift shift) {
+        Map<Long, Double> greatest =
+                of(maxima, shift).stream().collect(Collectors.toMap(ShiftSound::from, ShiftSound::max));
+        return of(level, shift).stream()
+                .map(s -> s.withMax(greatest.getOrDefault(s.from, Double.NaN)))
+                .toList();
+    }
+
+    private ShiftSound withMax(double other) {
+        return new ShiftSound(
+                from, to, coverage, leq, l10, l50, l90, Double.isNaN(other) ? max : Math.max(other, max), lex, doses);
     }
 }

@@ -2,6 +2,7 @@ package org.pelerin.core.unit;
 
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -43,6 +44,11 @@ public record ShownUnits(Unit temperature, Unit pressure, Unit length, Unit volu
     }
 
     private Unit wanted(Unit unit) {
+        Optional<IntervalUnit> interval = IntervalUnit.of(unit.symbol());
+        if (interval.isPresent()) {
+            Unit base = wanted(Unit.of(interval.get().base()));
+            return base == null ? null : Unit.of(interval.get().with(base.symbol()));
+        }
         return Quantity.of(unit.symbol())
                 .map(q -> switch (q) {
                     case TEMPERATURE -> temperature;

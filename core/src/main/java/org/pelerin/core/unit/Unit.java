@@ -1,5 +1,6 @@
 package org.pelerin.core.unit;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 
@@ -39,10 +40,53 @@ public record Unit(String symbol) {
                 .orElse(List.of(this));
     }
 
-    /** The way to another unit; empty where they are not of one quantity. */
+    /** That of a difference of two values. */
+    public Unit difference() {
+        return IntervalUnit.shifted(symbol) ? of(IntervalUnit.DIFFERENCE + symbol) : this;
+    }
+
+    /** That of a change per some time: {@code °C/h}. */
+    public Unit per(Duration time) {
+        return of(base() + "/" + time(time));
+    }
+
+    /** That of values times time, over a time base: {@code °C·h}; of {@code m³/h} over an hour {@code m³}. */
+    public Unit times(Duration time) {
+        String base = "/" + time(time);
+        return symbol.endsWith(base)
+                ? of(symbol.substring(0, symbol.length() - base.length()))
+                : of(base() + "·" + time(time));
+    }
+
+    private String base() {
+        return IntervalUnit.of(symbol)
+                .filter(i -> i.time().isEmpty())
+                .map(IntervalUnit::base)
+                .orElse(symbol);
+    }
+
+    private static String time(Duration d) {
+        return switch ((int) Math.min(Integer.MAX_VALUE, d.toMillis())) {
+            case 1000 -> "s";
+            case 60_000 -> "min";
+            case 3_600_000 -> "h";
+            case 86_400_000 -> "d";
+            default -> d.toString();
+        };
+    }
+
+    /**
+     * The way to another unit; empty where they are not of one quantity. Differences, rates and totals are converted without a zero, and limits on
+     * differences may be written in the unit of the values.
+     */
     public Optional<Conversion> to(Unit other) {
         if (equals(other)) {
             return Optional.of(new Conversion(this, this, 1, 0));
+        }
+        Optional<IntervalUnit> interval = IntervalUnit.of(other.symbol);
+        if (interval.isPresent()) {
+            IntervalUnit from = IntervalUnit.of(symbol).orElse(new IntervalUnit(symbol, ""));
+            return from.factor(interval.get()).map(f -> new Conversion(this, other, f, 0));
         }
         return Quantity.of(symbol)
                 .flatMap(q -> q.scale(symbol)

@@ -12,10 +12,17 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
 import org.pelerin.core.record.Coverage;
+import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
@@ -23,7 +30,11 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.MeanKineticTemperature;
+import org.pelerin.core.stats.Statistics;
+import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.SignificantDigits;
 import org.pelerin.core.unit.Unit;
+import org.threeten.extra.Interval;
 
 class DerivationsTest {
 
@@ -57,6 +68,106 @@ class DerivationsTest {
         return told(Derivations.add(JudgedRecord.of(recorded), List.of(new Derived("d", null, how))), "d").stream()
                 .mapToDouble(t -> t[1])
                 .toArray();
+    }
+
+    @Test
+    void differences_rates_and_totals_have_units_of_their_own() {
+        JudgedRecord r = JudgedRecord.of(List.of(
+                every(60, "A", "°F", 50, 52.7, 59), every(60, "B", "°C", 10, 10, 10), every(60, "Q", "m³/h", 1, 1, 1)));
+        Duration hour = Duration.ofHours(1);
+        JudgedRecord with = Derivations.add(
+                r,
+                List.of(
+                        new Derived("d", null, new Derivation.Difference("A", "B")),
+                        new Derived("r", null, new Derivation.Change("A", hour)),
+                        new Derived("t", null, new Derivation.Total("A", hour, null, null, 100)),
+                        new Derived("v", null, new Derivation.Total("Q", hour, null, null, 100))));
+        assertThat(List.of("d", "r", "t", "v").stream().map(n -> unit(with, n)))
+                .containsExactly("Δ°F", "°F/h", "°F·h", "m³");
+        // never with a mean kinetic temperature, and none can be reckoned of them
+        assertThat(Statistics.of(with.source("d").orElseThrow(), null).mkt()).isNaN();
+        assertThat(Statistics.of(with.source("r").orElseThrow(), null).mkt()).isNaN();
+        assertThatThrownBy(() -> Derivations.add(
+                        with, List.of(new Derived("k", null, new Derivation.RollingMkt("d", hour, 83.144)))))
+                .hasMessageContaining("no unit of temperature");
+        // 52.7 and 59 °F are 2.7 and 9 °F above 50: 1.5 and 5 °C, of which the second is above 1.5
+        Rule spread = Rule.of("spread", "d", new Bound.Above(1.5), Lasting.ANY).in(Unit.CELSIUS);
+        assertThat(peaks(with, spread)).containsExactly(9.0);
+        // 2.7 and 6.3 °F/h are 1.5 and 3.5 °C/h
+        Rule rate = Rule.of("rate", "r", new Bound.Above(3), Lasting.ANY).in(Unit.of("°C/h"));
+        assertThat(peaks(with, rate)).containsExactly(6.3);
+        assertThat(Unit.of("Δ°F")
+                        .shown(ShownUnits.RECORDED.withTemperature(Unit.CELSIUS))
+                        .value(2.7))
+                .isEqualTo(1.5);
+    }
+
+    private static String unit(JudgedRecord r, String of) {
+        return r.source(of).orElseThrow().channel().unit().symbol();
+    }
+
+    private static List<Double> peaks(JudgedRecord r, Rule rule) {
+        return Judge.judge(r, new Limits("x", List.of(rule))).ofValues().stream()
+                .map(e -> SignificantDigits.rounded(e.peak()))
+                .toList();
+    }
+
+    @Test
+    void a_rolling_kinetic_mean_forgets_what_has_left_it() {
+        Random random = new Random(7);
+        double[] air = new double[600];
+        for (int i = 0; i < air.length; i++) {
+            // an oven, frost, and what no sensor can have measured
+            air[i] = i > 100 && i < 110 ? 900 : i > 300 && i < 330 ? -190 : 4 + random.nextDouble();
+        }
+        air[400] = -274;
+        air[410] = -9999;
+        List<double[]> rolled = told(
+                Derivations.add(
+                        JudgedRecord.of(List.of(every(10, "Air", "°C", air))),
+                        List.of(new Derived("d", null, new Derivation.RollingMkt("Air", Duration.ofHours(2), 83.144)))),
+                "d");
+        assertThat(rolled).hasSize(600);
+        for (int i = 0; i < air.length; i++) {
+            // anew, of the twelve that stand in the window
+            MeanKineticTemperature anew = new MeanKineticTemperature(83.144);
+            boolean whole = i >= 11;
+            for (int k = Math.max(0, i - 11); k <= i; k++) {
+                anew.addCelsius(air[k], 1);
+                whole &= air[k] > -273.15;
+            }
+            assertThat(rolled.get(i)[1]).as("row " + i).isCloseTo(whole ? anew.celsius() : Double.NaN, within(1e-9));
+        }
+    }
+
+    @Test
+    void a_moving_mean_forgets_what_has_left_it() {
+        double[] v = new double[50];
+        Arrays.fill(v, 0.1);
+        v[10] = 1e30;
+        double[] moved = values(List.of(every(1, "Air", "°C", v)), new Derivation.OfTrailing("Air", 5));
+        assertThat(moved[9]).isCloseTo(0.1, within(1e-15));
+        assertThat(moved[15]).isCloseTo(0.1, within(1e-15));
+        assertThat(moved[49]).isCloseTo(0.1, within(1e-15));
+    }
+
+    @Test
+    void a_derived_total_of_a_shortened_window_is_missing_unless_it_is_out_already() {
+        // ten hours of 1 per hour, of which the sixth is no part of the run: blocks of five hours
+        Series q = every(60, "Q", "m³/h", 1, 1, 1, 1, 1, 1, 1, 1, 1, 1);
+        Instant out = START.plus(Duration.ofHours(5));
+        JudgedRecord r = JudgedRecord.of(
+                List.of(q),
+                null,
+                List.of(new Exclusion(Interval.of(out, out.plus(Duration.ofHours(1))), Exclusion.Kind.NOT_PART)));
+        Derived total =
+                new Derived("d", null, new Derivation.Total("Q", Duration.ofHours(1), Duration.ofHours(5), null, 100));
+        assertThat(told(Derivations.add(r, List.of(total)), "d").stream().mapToDouble(t -> t[1]))
+                .containsExactly(5.0, GAP);
+        Limits three = new Limits("x", List.of(Rule.of("r", "d", new Bound.Above(3), Lasting.ANY)));
+        assertThat(told(Derivations.add(r, List.of(total), n -> Optional.empty(), three::early), "d").stream()
+                        .mapToDouble(t -> t[1]))
+                .containsExactly(5.0, 4.0);
     }
 
     @Test

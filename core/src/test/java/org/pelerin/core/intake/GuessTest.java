@@ -148,7 +148,9 @@ class GuessTest {
                 "Air °C|Air|°C|true",
                 "Inlet temperature|Inlet temperature|°C|false",
                 "Flow {m3/h}|Flow|m³/h|true",
-                "Noise (dB(A))|Noise (dB(A))||false",
+                "Noise (dB(A))|Noise|dB(A)|true",
+                "Noise [dBA]|Noise|dB(A)|true",
+                "Hall (north) (dB(C))|Hall (north)|dB(C)|true",
                 "Count|Count||false",
                 "(2)|(2)||false"
             })

@@ -18,6 +18,7 @@ import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.series.ListedAxis;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.threeten.extra.Interval;
 
 class JudgeTest {
 
@@ -280,6 +281,111 @@ class JudgeTest {
         assertThatThrownBy(() -> above(14, Lasting.ANY).withClearance(-1)).isInstanceOf(IllegalArgumentException.class);
         Rule rule = above(14, Lasting.ANY);
         assertThatThrownBy(() -> new Limits("two", List.of(rule, rule))).hasMessageContaining("warm");
+    }
+
+    @Test
+    void coverage_is_asked_of_each_channel_by_its_own_rule_else_the_common_one_else_95_per_cent() {
+        // of 20 rows the air lacks two, another two of them the water: 90 % each, 80 % of both together
+        double[] air = new double[20];
+        double[] water = new double[20];
+        air[3] = air[4] = water[7] = water[8] = GAP;
+        TimeAxis axis = TimeAxis.of(START, Duration.ofMinutes(10), 20);
+        JudgedRecord r = JudgedRecord.of(List.of(
+                Series.of(Channel.of("Air", "°C"), axis, air, null),
+                Series.of(Channel.of("Water", "°C"), axis, water, null)));
+        List<Rule> rules = List.of(
+                Rule.of("a", "Air", new Bound.Above(14), Lasting.ANY),
+                Rule.of("w", "Water", new Bound.Above(14), Lasting.ANY));
+        assertThat(verdict(r, rules)).isEqualTo(Verdict.INCONCLUSIVE);
+        // each holds 88 %, though both together do not
+        assertThat(verdict(r, rules, needs(null, 88))).isEqualTo(Verdict.WITHIN);
+        assertThat(verdict(r, rules, needs("Air", 88))).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(verdict(r, rules, needs("Air", 88), needs("Water", 88))).isEqualTo(Verdict.WITHIN);
+        // its own goes before the common one
+        assertThat(verdict(r, rules, needs(null, 99), needs("Air", 88), needs("Water", 88)))
+                .isEqualTo(Verdict.WITHIN);
+        // and a channel that no rule of values looks at keeps nothing from a verdict
+        assertThat(verdict(r, rules.subList(0, 1), needs("Air", 88), needs("Water", 99)))
+                .isEqualTo(Verdict.WITHIN);
+    }
+
+    private static Verdict verdict(JudgedRecord r, List<Rule> rules, GapRule... gaps) {
+        return Judge.judge(r, new Limits("x", rules, List.of(gaps))).verdict();
+    }
+
+    private static GapRule needs(String channel, double percent) {
+        return new GapRule(channel + " " + percent, channel, null, percent, Severity.MAJOR);
+    }
+
+    @Test
+    void a_channel_that_begins_later_lacks_what_came_before() {
+        // the water begins after 5 of 20 rows: 75 %
+        JudgedRecord r = JudgedRecord.of(List.of(
+                air(new double[20]),
+                Series.of(
+                        Channel.of("Water", "°C"),
+                        TimeAxis.of(minute(50), Duration.ofMinutes(10), 15),
+                        new double[15],
+                        null)));
+        List<Rule> rules = List.of(
+                Rule.of("a", "Air", new Bound.Above(14), Lasting.ANY),
+                Rule.of("w", "Water", new Bound.Above(14), Lasting.ANY));
+        assertThat(verdict(r, rules)).isEqualTo(Verdict.INCONCLUSIVE);
+        assertThat(verdict(r, rules, needs("Water", 75))).isEqualTo(Verdict.WITHIN);
+        assertThat(verdict(r, rules, needs("Water", 76))).isEqualTo(Verdict.INCONCLUSIVE);
+    }
+
+    @Test
+    void a_limit_around_a_nominal_value_is_exact() {
+        Bound.Nominal third = new Bound.Nominal(1234567.89012, 0.00001, 12.3456789);
+        // 1234567.89012 · 1.0000001 and · 0.876543211, in decimals
+        assertThat(third.high()).isEqualTo(1234568.013576789);
+        assertThat(third.low()).isEqualTo(1082152.10260328);
+        assertThat(new Bound.Nominal(230, 10.0, 10.0).high()).isEqualTo(253);
+        assertThat(new Bound.Nominal(-0.3, 10.0, null).high()).isEqualTo(-0.27);
+    }
+
+    @Test
+    void a_peak_that_is_equal_but_for_rounding_stays_with_the_first() {
+        // means of two: 20.05 both times, which rounding makes larger by a unit in the last place the second time
+        Rule rule = above(14, Lasting.ANY).on(new Basis.MovingMean(3));
+        Judgement j = judge(rule, 12, 20.1, 20.2, 20.3, 20.3, 20.2, 20.1, 20.3, 20.1, 20.2, 12, 12, 12);
+        ValueExcursion e = j.ofValues().get(0);
+        // 20.2, 20.2666…, then the same sum in another order
+        assertThat(e.peakAt()).isEqualTo(minute(40));
+    }
+
+    @Test
+    void blocks_begin_with_the_judged_time_that_is_given_else_with_the_first_value() {
+        // rows from 22:00, the first two without a value; blocks of half an hour
+        Basis.Blocks half = new Basis.Blocks(Duration.ofMinutes(30), Basis.Anchor.START, null, 75);
+        Rule mean = above(-99, Lasting.ANY).on(new Basis.BlockMean(half));
+        Series rows = air(GAP, GAP, 1, 2, 3, 4, 5, 6);
+        assertThat(first(JudgedRecord.of(List.of(rows)), mean)).isEqualTo(minute(20));
+        Interval given = Interval.of(minute(15), minute(75));
+        assertThat(first(JudgedRecord.of(List.of(rows), given, List.of()), mean))
+                .isEqualTo(minute(15));
+    }
+
+    private static Instant first(JudgedRecord r, Rule rule) {
+        return Judge.judge(r, new Limits("x", List.of(rule)))
+                .ofValues()
+                .get(0)
+                .span()
+                .getStart();
+    }
+
+    @Test
+    void a_block_is_open_only_where_it_holds_the_first_or_the_last_value_of_the_record() {
+        Basis.Blocks half = new Basis.Blocks(Duration.ofMinutes(30), Basis.Anchor.START, null, 75);
+        Rule mean = above(14, Lasting.ANY).on(new Basis.BlockMean(half));
+        // the middle block of three is out
+        Judgement j = judge(mean, 1, 1, 1, 20, 20, 20, 1, 1, 1);
+        assertThat(j.ofValues().get(0).openAtStart()).isFalse();
+        assertThat(j.ofValues().get(0).openAtEnd()).isFalse();
+        Judgement ends = judge(mean, 20, 20, 20, 1, 1, 1, 20, 20, 20);
+        assertThat(ends.ofValues()).extracting(ValueExcursion::openAtStart).containsExactly(true, false);
+        assertThat(ends.ofValues()).extracting(ValueExcursion::openAtEnd).containsExactly(false, true);
     }
 
     @Test

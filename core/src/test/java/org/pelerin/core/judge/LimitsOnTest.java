@@ -56,7 +56,7 @@ class LimitsOnTest {
     }
 
     @Test
-    void a_rate_is_a_difference_and_no_total_of_degrees_is_told_in_others() {
+    void a_rate_and_a_total_are_converted_without_the_scale_s_zero() {
         Rule rate = Rule.of("rate", "T2", new Bound.Above(2), Lasting.ANY)
                 .on(new Basis.Rate(Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
@@ -65,7 +65,7 @@ class LimitsOnTest {
         Rule total = Rule.of("sum", "T2", new Bound.Above(2), Lasting.ANY)
                 .on(new Basis.Total(day, Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
-        assertThat(of(total).on(CHANNELS, List.of()).rules().get(0).channel()).isEqualTo("T2, in °C");
+        assertThat(of(total).on(CHANNELS, List.of()).rules().get(0).bound()).isEqualTo(new Bound.Above(3.6));
     }
 
     @Test

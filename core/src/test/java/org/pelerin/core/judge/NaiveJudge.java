@@ -1,5 +1,7 @@
 package org.pelerin.core.judge;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -270,10 +272,12 @@ final class NaiveJudge {
         return List.of();
     }
 
+    /** To twelve digits: what is equal to so many is equal. */
     private static double beyond(Rule rule, Found f) {
-        return f.direction == Direction.ABOVE
+        double far = f.direction == Direction.ABOVE
                 ? f.peak - rule.bound().high()
                 : rule.bound().low() - f.peak;
+        return new BigDecimal(far).round(new MathContext(12)).doubleValue();
     }
 
     /** Instants at which the local clock shows a multiple of so many minutes since midnight, looked for minute by minute. */

@@ -38,7 +38,29 @@ class SecondWayTest {
 
     /** A random record in both forms. */
     private record Case(
-            JudgedRecord record, List<List<NaiveJudge.Piece>> stretches, long from, long to, List<long[]> notPart) {}
+            JudgedRecord record,
+            List<List<NaiveJudge.Piece>> stretches,
+            long from,
+            long to,
+            List<long[]> notPart,
+            long anchor) {}
+
+    /** Where blocks begin: with the judged time that is given, else with the first row that has a value and is judged. */
+    @SafeVarargs
+    private static long anchor(boolean period, long from, long[] t, double[] v, List<long[]>... left) {
+        for (int i = 0; !period && i < t.length; i++) {
+            boolean counts = !Double.isNaN(v[i]);
+            for (List<long[]> all : left) {
+                for (long[] x : all) {
+                    counts &= t[i] < x[0] || t[i] >= x[1];
+                }
+            }
+            if (counts) {
+                return t[i];
+            }
+        }
+        return from;
+    }
 
     private static Case random(Random random, boolean exclusions) throws IOException {
         boolean events = random.nextInt(4) == 0;
@@ -91,7 +113,8 @@ class SecondWayTest {
                 NaiveJudge.stretches(t, v, interval, events, recordEnd, from, to, notPart, notValid),
                 from,
                 to,
-                notPart);
+                notPart,
+                anchor(period, from, t, v, notPart, notValid));
     }
 
     private static Series read(long[] t, double[] v) throws IOException {
@@ -284,8 +307,7 @@ class SecondWayTest {
         if (clock) {
             return NaiveJudge.clockEdges(c.from - 172_800_000L, c.to + 172_800_000L, minutes, PARIS);
         }
-        // a missing row of the grid is a row too
-        long first = c.record.sources().get(0).firstRow().orElse(c.from);
+        long first = c.anchor;
         List<Long> out = new ArrayList<>();
         for (long t = first; t < c.to + minutes * 60_000L; t += minutes * 60_000L) {
             out.add(t);

@@ -129,6 +129,34 @@ class ShiftSoundTest {
         assertThat(j.ofValues().get(0).span().getStart()).isEqualTo(SIX);
         // 2^(3/3) times the dose
         assertThat(j.ofValues().get(0).peak()).isCloseTo(200, within(1e-9));
+        // the record begins with it, and goes on after it
+        assertThat(j.ofValues().get(0).openAtStart()).isTrue();
+        assertThat(j.ofValues().get(0).openAtEnd()).isFalse();
+        // on the second day it is an excursion in the middle of the record
+        Arrays.fill(levels, 0, 8, 60);
+        Arrays.fill(levels, 24, 32, 88);
+        Judgement later = Judge.judge(
+                record(SIX, Duration.ofHours(1), levels),
+                new Limits("", List.of(DAY.rule("Leq", NoiseDose.Scheme.ISO_85))),
+                PARIS);
+        assertThat(later.ofValues().get(0).openAtStart()).isFalse();
+        assertThat(later.ofValues().get(0).openAtEnd()).isFalse();
+    }
+
+    @Test
+    void the_greatest_of_a_shift_is_the_greatest_that_was_recorded_and_no_mean() {
+        TimeAxis axis = TimeAxis.of(SIX, Duration.ofHours(2), 4);
+        JudgedRecord both = JudgedRecord.of(List.of(
+                Series.of(Channel.of("Leq", "dB(A)"), axis, new double[] {85, 90, 95, 78}, null),
+                Series.of(Channel.of("Lmax", "dB(A)"), axis, new double[] {91, 103.4, 101, 80}, null)));
+        ShiftSound s =
+                ShiftSound.of(both.sources().get(0), both.sources().get(1), DAY).get(0);
+        assertThat(s.max()).isEqualTo(103.4);
+        assertThat(s.leq())
+                .isEqualTo(
+                        shifts(SIX, Duration.ofHours(2), 85, 90, 95, 78).get(0).leq());
+        assertThat(List.of("Lmax", "LAFmax", "Hall Lmax", "LASmax 1")).allMatch(LevelNames::greatest);
+        assertThat(List.of("Leq", "LAeq", "Lmin", "Climax", "Temperature max")).noneMatch(LevelNames::greatest);
     }
 
     @Test
