@@ -236,12 +236,11 @@ public final class BundleCheck {
                         name -> Optional.empty(),
                         limits::early);
             }
-            String again = JudgementDocument.of(
+            JudgementDocument again = JudgementDocument.of(
                             record, limits, ZoneId.of(m.zone()), MeanKineticTemperature.DEFAULT_ENTHALPY)
                     // levels by the shift follow from the shift, which is told with them
-                    .withShifts(kept.shifts())
-                    .json();
-            if (again.equals(text)) {
+                    .withShifts(kept.shifts());
+            if (again.agrees(text)) {
                 checked.add("the judgement, made again");
             } else {
                 troubles.add("The judgement is not what is judged of this record by these limits");

@@ -206,7 +206,9 @@ public class Evaluation {
                     bare.excursions(),
                     bare.gaps(),
                     bare.coverage(),
-                    List.of("its limits cannot be judged: " + e.getMessage()));
+                    List.of("its limits cannot be judged: " + e.getMessage()),
+                    List.of(),
+                    bare.judged());
         }
     }
 

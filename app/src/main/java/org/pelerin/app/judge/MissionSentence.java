@@ -8,6 +8,8 @@ import java.util.List;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Basis;
+import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -29,12 +31,15 @@ public record MissionSentence(String lead, String mark, String strong, String re
             case "excursions" -> outside(j, zone, inUnits, show);
             case "within" -> within(j, show);
             default ->
-                new MissionSentence(
-                        "",
-                        "◇",
-                        "Not conclusive",
-                        ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage()) + ".",
-                        "missing");
+                j.reasons().equals(List.of(Judge.NO_LIMITS))
+                        ? without(j, show)
+                        : new MissionSentence(
+                                "",
+                                "◇",
+                                "Not conclusive",
+                                ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage())
+                                        + ".",
+                                "missing");
         };
     }
 
@@ -60,6 +65,17 @@ public record MissionSentence(String lead, String mark, String strong, String re
         String rest = " for " + show.rough(span(j)) + covered
                 + (out.isZero() ? "." : "; outside the band for " + show.rough(out) + ", no longer than they allow.");
         return new MissionSentence("", "", "Within its limits", rest, "fine");
+    }
+
+    /** Nobody asked for anything: there is nothing to be within. */
+    private static MissionSentence without(JudgementDocument j, Formats show) {
+        return new MissionSentence(
+                "",
+                "",
+                "No limits set",
+                ": " + show.rough(span(j)) + " recorded, with samples for " + show.percent(j.coverage())
+                        + " of the time.",
+                "fine");
     }
 
     private static MissionSentence outside(JudgementDocument j, ZoneId zone, ShownUnits inUnits, Formats show) {
@@ -104,10 +120,11 @@ public record MissionSentence(String lead, String mark, String strong, String re
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
     private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
+        String of = Basis.words(d.basis()) + "“" + d.channel() + "”";
         if (d.unit().isEmpty()) {
-            return "“" + d.channel() + "” for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
+            return of + " for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
         }
-        return "“" + d.channel() + "” " + (d.side() == Side.ABOVE ? "rose" : "fell") + " to "
+        return of + " " + (d.side() == Side.ABOVE ? "rose" : "fell") + " to "
                 + show.quantity(unit.value(d.peak()), 1, unit.symbol()) + " on " + show.minute(d.peakAt(), zone)
                 + ", limit " + show.number(unit.value(d.limit()), 1);
     }
@@ -151,7 +168,11 @@ public record MissionSentence(String lead, String mark, String strong, String re
         return a.compareTo(b) < 0 ? b : a;
     }
 
+    /** The time that is judged; in judgements of earlier versions what lies between the first sample and the last. */
     private static Duration span(JudgementDocument j) {
+        if (j.judged() != null) {
+            return j.judged();
+        }
         return j.series().stream()
                 .filter(s -> s.first() != null)
                 .map(s -> Duration.between(s.first(), s.last()))

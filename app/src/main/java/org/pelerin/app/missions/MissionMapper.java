@@ -200,12 +200,11 @@ interface MissionMapper {
                     + " ORDER BY placed_at DESC LIMIT 1")
     Acclimatisation acclimatisation(long id);
 
-    /** The stays of a logger at a spot that overlap a time, as one; all null where there is none. */
-    @Select(
-            "SELECT MIN(placed_at) AS placed_at, MIN(placed_at + acclimatise_min * 60000) AS settled_at,"
-                    + " IF(SUM(taken_at IS NULL) > 0, NULL, MAX(taken_at)) AS taken_at FROM placement WHERE logger_id = #{logger}"
-                    + " AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from}) AND placed_at < #{until} HAVING COUNT(*) > 0")
-    Stay stay(long logger, long spot, Instant from, Instant until);
+    /** The stays of a logger at a spot that overlap a time, the earliest first. */
+    @Select("SELECT placed_at, placed_at + acclimatise_min * 60000 AS settled_at, taken_at FROM placement"
+            + " WHERE logger_id = #{logger} AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from})"
+            + " AND placed_at < #{until} ORDER BY placed_at, id")
+    List<Stay.Once> stays(long logger, long spot, Instant from, Instant until);
 
     @Update("UPDATE mission SET ran_out = #{ranOut} WHERE id = #{id}")
     void ranOut(long id, boolean ranOut);
@@ -272,6 +271,15 @@ interface MissionMapper {
             + " OFFSET #{offset}</script>")
     List<MissionRow> pageFrom(
             @Param("w") MissionFilter.Wanted wanted, @Param("limit") int limit, @Param("offset") long offset);
+
+    /** All of a spot of which something recorded between two instants is home, the earliest first. */
+    @Select(LISTED + "WHERE m.spot_id = #{spot} AND m.state NOT IN ('DRAFT', 'ABANDONED') AND m.last_at >= #{from}"
+            + " AND m.first_at < #{to} ORDER BY m.first_at, m.id")
+    List<MissionRow> recordedAt(long spot, Instant from, Instant to);
+
+    /** The last instant that was recorded at a spot; null for none. */
+    @Select("SELECT MAX(last_at) FROM mission WHERE spot_id = #{spot} AND state NOT IN ('DRAFT', 'ABANDONED')")
+    Instant lastRecordedAt(long spot);
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
             + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"

@@ -80,6 +80,16 @@ public class MissionService {
         return all(missions.pageFrom(filter.wanted(ZoneOffset.UTC), limit, 0));
     }
 
+    /** All of a spot of which something recorded between two instants is home, the earliest first, running ones too. */
+    public List<Mission> recordedAt(long spotId, Instant from, Instant to) {
+        return all(missions.recordedAt(spotId, from, to));
+    }
+
+    /** The last instant of which something recorded at a spot is home. */
+    public Optional<Instant> lastRecordedAt(long spotId) {
+        return Optional.ofNullable(missions.lastRecordedAt(spotId));
+    }
+
     /** Whether its logger's clock was compared with the reference when its records came home. */
     public boolean clockCompared(long id) {
         return Boolean.TRUE.equals(missions.clockCompared(id));
@@ -101,8 +111,7 @@ public class MissionService {
         Instant until = m.records().collectedAt() == null
                 ? Instant.ofEpochMilli(Long.MAX_VALUE)
                 : m.records().collectedAt();
-        return Optional.ofNullable(
-                missions.stay(m.device().loggerId(), m.place().spotId(), from, until));
+        return Stay.of(missions.stays(m.device().loggerId(), m.place().spotId(), from, until));
     }
 
     /** Whether its logger stopped because its memory was full or its battery empty. */

@@ -38,6 +38,10 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND g.serial = #{serial}")
     Placement presentOf(String serial);
 
+    /** The one of a logger that ended last, if that was after an instant; null for none. */
+    @Select(PLACEMENT + "WHERE g.serial = #{serial} AND p.taken_at > #{at} ORDER BY p.taken_at DESC LIMIT 1")
+    Placement lastedBeyond(String serial, Instant at);
+
     @Select(PLACEMENT
             + "WHERE p.spot_id = #{spot} ORDER BY p.taken_at IS NULL DESC, p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofSpot(long spot, int limit);

@@ -214,6 +214,7 @@ public class PlacementService {
             throw new NotPlacedException("Remarks: " + Length.PLACING_REMARKS.said(p.remarks));
         }
         deepEnough(logger, p);
+        nowhereElse(p);
         leave(p, by);
         makeRoom(p, by);
         Optional<Mission> mission = current(p.serial);
@@ -267,6 +268,15 @@ public class PlacementService {
                         .setScale(2, RoundingMode.HALF_UP)
                         .stripTrailingZeros()
                         .toPlainString() + " m";
+    }
+
+    /** It lay at no other spot then that it has left since: nothing is at two places at once, in the past neither. */
+    private void nowhereElse(Placing p) {
+        Placement later = placements.lastedBeyond(p.serial, p.at);
+        if (later != null) {
+            throw new NotPlacedException(p.serial + " was still at " + later.where()
+                    + " then: give a time after it was taken away from there");
+        }
     }
 
     /** Leaves the spot it was at, if any. */

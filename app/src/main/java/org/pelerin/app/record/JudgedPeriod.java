@@ -1,6 +1,7 @@
 package org.pelerin.app.record;
 
 import java.time.Instant;
+import java.util.List;
 import org.pelerin.app.missions.Stay;
 import org.threeten.extra.Interval;
 
@@ -16,6 +17,11 @@ public record JudgedPeriod(Instant from, Instant to, Stay stay, Chosen chosen) {
 
     /** What somebody set in its place. */
     public record Chosen(Instant fromAt, Instant toAt, String reason, Instant setAt, String setBy) {}
+
+    /** Time between its beginning and its end in which the logger was not at its spot: no part of the run. */
+    public List<Interval> away() {
+        return chosen != null || stay == null ? List.of() : stay.away();
+    }
 
     public boolean whole() {
         return from == null && to == null;

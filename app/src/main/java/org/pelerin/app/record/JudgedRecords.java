@@ -1,7 +1,9 @@
 package org.pelerin.app.record;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
@@ -17,6 +19,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.threeten.extra.Interval;
@@ -53,23 +56,36 @@ public class JudgedRecords {
     /** @param collectedAt when it is collected; null while it goes on */
     public JudgedRecord of(Mission mission, List<Series> series, Instant collectedAt) {
         Instant first = series.isEmpty() ? null : series.get(0).axis().first();
-        return JudgedRecord.of(series, period(mission, first, collectedAt).interval(), exclusions(mission.id()));
+        Instant last = series.isEmpty() ? null : end(series.get(0).axis());
+        JudgedPeriod period = period(mission, first, last, collectedAt);
+        return JudgedRecord.of(series, period.interval(), left(mission, period));
     }
 
     /** What of it is judged between two instants. */
     public JudgedRecord between(Mission mission, List<Series> series, Instant from, Instant to) {
-        Interval period = period(mission).interval();
+        JudgedPeriod judged = period(mission);
+        Interval period = judged.interval();
         Interval part = Interval.of(from, to);
         Interval both =
                 period == null ? part : period.overlaps(part) ? period.intersection(part) : Interval.of(from, from);
-        return JudgedRecord.of(series, both, exclusions(mission.id()));
+        return JudgedRecord.of(series, both, left(mission, judged));
     }
 
     public JudgedPeriod period(Mission mission) {
-        return period(mission, mission.records().firstAt(), mission.records().collectedAt());
+        Instant last = mission.records().lastAt();
+        return period(
+                mission,
+                mission.records().firstAt(),
+                last == null ? null : last.plus(missions.plan(mission).interval()),
+                mission.records().collectedAt());
     }
 
-    private JudgedPeriod period(Mission mission, Instant first, Instant collectedAt) {
+    private static Instant end(TimeAxis axis) {
+        return Instant.ofEpochMilli(axis.millisAt(axis.count()));
+    }
+
+    /** @param last where the record ends */
+    private JudgedPeriod period(Mission mission, Instant first, Instant last, Instant collectedAt) {
         Stay stay = missions.stay(mission).orElse(null);
         JudgedPeriod.Chosen chosen = judged.chosen(mission.id());
         if (chosen != null) {
@@ -80,12 +96,17 @@ public class JudgedRecords {
         }
         Plan plan = missions.plan(mission);
         Instant asked = planned(plan, mission);
-        Instant begins = asked == null ? first : asked;
+        Instant begins = asked == null || late(first, asked, plan.interval()) ? first : asked;
         return new JudgedPeriod(
                 later(stay.settledAt(), begins),
-                earlier(left(mission, stay, collectedAt), stops(plan, begins)),
+                earlier(left(mission, stay, collectedAt), stops(plan, begins, last)),
                 stay,
                 null);
+    }
+
+    /** A sample that came less than an interval late came in time: what is asked for is on another clock than the one that was asked. */
+    private static boolean late(Instant is, Instant asked, Duration interval) {
+        return is != null && !is.isBefore(asked) && Duration.between(asked, is).compareTo(interval) < 0;
     }
 
     /** When its time at the spot was over; null for the end of its record. */
@@ -110,7 +131,12 @@ public class JudgedRecords {
                 : null;
     }
 
-    /** When the plan asked it to stop; null where it did not. */
+    /** When the plan asked it to stop; null where it did not, and where the record ends less than an interval before. */
+    private static Instant stops(Plan plan, Instant begins, Instant last) {
+        Instant asked = stops(plan, begins);
+        return asked != null && last != null && late(asked, last, plan.interval()) ? null : asked;
+    }
+
     private static Instant stops(Plan plan, Instant begins) {
         if (plan.stop() instanceof StopCondition.At at) {
             return at.instant();
@@ -132,8 +158,12 @@ public class JudgedRecords {
         return b == null || a != null && a.isBefore(b) ? a : b;
     }
 
-    private List<Exclusion> exclusions(long mission) {
-        return excluded(mission).stream().map(Excluded::exclusion).toList();
+    /** What people left out, and the time in which the logger was away from its spot. */
+    private List<Exclusion> left(Mission mission, JudgedPeriod period) {
+        List<Exclusion> out = new ArrayList<>(
+                excluded(mission.id()).stream().map(Excluded::exclusion).toList());
+        period.away().forEach(a -> out.add(new Exclusion(a, Exclusion.Kind.NOT_PART)));
+        return out;
     }
 
     /** In the order of time. */

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.core.record.Spans;
+import org.pelerin.core.stats.Comparison;
 import org.threeten.extra.Interval;
 
 /**
@@ -24,17 +25,23 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
      *
      * @param out time beyond the limits, and {@code missing}: without data although judged; neither counts twice where channels overlap
      * @param judged time that was judged
+     * @param lacking whether more is missing than its limits allow, as on its missions' own pages: less is covered than they demand, or a gap is
+     *     longer than they let pass
      */
-    public record Total(Duration out, Duration missing, Duration judged) {
+    public record Total(Duration out, Duration missing, Duration judged, boolean lacking) {
 
         /** The verdict on it, the worst of it first. */
         public State state() {
             return !out.isZero()
                     ? State.ABOVE
-                    : !missing.isZero() ? State.MISSING : judged.isZero() ? State.UNJUDGED : State.KEPT;
+                    : lacking ? State.MISSING : judged.isZero() ? State.UNJUDGED : State.KEPT;
         }
 
-        private static Total of(List<Piece> pieces, Instant begin, Instant end) {
+        public static Total of(List<Piece> pieces, Instant begin, Instant end) {
+            Duration missing =
+                    time(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end);
+            Duration judged =
+                    time(pieces.stream().flatMap(p -> p.judged.stream()).toList(), begin, end);
             return new Total(
                     time(
                             pieces.stream()
@@ -43,8 +50,25 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
                                     .toList(),
                             begin,
                             end),
-                    time(pieces.stream().flatMap(p -> p.gaps.stream()).toList(), begin, end),
-                    time(pieces.stream().flatMap(p -> p.judged.stream()).toList(), begin, end));
+                    missing,
+                    judged,
+                    lacking(pieces, begin, end, missing, judged));
+        }
+
+        private static boolean lacking(
+                List<Piece> pieces, Instant begin, Instant end, Duration missing, Duration judged) {
+            if (missing.isZero()) {
+                return false;
+            }
+            double needed = pieces.stream()
+                    .filter(p -> !time(p.judged, begin, end).isZero())
+                    .mapToDouble(Piece::needed)
+                    .max()
+                    .orElse(0);
+            double covered = judged.isZero() ? 0 : 100 - 100.0 * missing.toMillis() / judged.toMillis();
+            return Comparison.below(covered, needed, 100)
+                    || pieces.stream()
+                            .anyMatch(p -> !time(p.tooLong, begin, end).isZero());
         }
 
         private static Duration time(List<Interval> spans, Instant begin, Instant end) {
@@ -72,6 +96,7 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
         BELOW("out below"),
         MISSING("without data"),
         KEPT("no departure"),
+        PARTLY("judged in part"),
         UNJUDGED("not judged"),
         NOTHING("nothing recorded");
 
@@ -115,9 +140,17 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
      *
      * @param recorded all of it
      * @param judged of it: its period, less what is no part of the run; nothing where it has no limits
+     * @param tooLong gaps that are longer than its limits let pass
+     * @param needed per cent that its limits demand to be covered
      */
     public record Piece(
-            long mission, Interval recorded, List<Interval> judged, List<Departure> departures, List<Interval> gaps) {}
+            long mission,
+            Interval recorded,
+            List<Interval> judged,
+            List<Departure> departures,
+            List<Interval> gaps,
+            List<Interval> tooLong,
+            double needed) {}
 
     public static Carpet of(YearMonth month, ZoneId zone, List<Piece> pieces) {
         Instant begin = month.atDay(1).atStartOfDay(zone).toInstant();
@@ -162,7 +195,8 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
                 mission = p.mission;
             }
         }
-        return new Hour(from, to, x, width, worst, mission);
+        // one mission may go on where another was judged
+        return new Hour(from, to, x, width, worst == State.PARTLY && whole(pieces, hour) ? State.KEPT : worst, mission);
     }
 
     private static State state(Piece p, Interval hour) {
@@ -175,8 +209,16 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
         if (p.gaps.stream().anyMatch(g -> g.overlaps(hour))) {
             return State.MISSING;
         }
-        return p.judged.stream().anyMatch(j -> j.overlaps(hour))
-                ? State.KEPT
-                : p.recorded.overlaps(hour) ? State.UNJUDGED : State.NOTHING;
+        if (p.judged.stream().anyMatch(j -> j.overlaps(hour))) {
+            return whole(List.of(p), hour) ? State.KEPT : State.PARTLY;
+        }
+        return p.recorded.overlaps(hour) ? State.UNJUDGED : State.NOTHING;
+    }
+
+    private static boolean whole(List<Piece> pieces, Interval hour) {
+        return Spans.of(pieces.stream().flatMap(p -> p.judged.stream()).toList())
+                        .within(hour.getStart().toEpochMilli(), hour.getEnd().toEpochMilli())
+                        .total()
+                == hour.toDuration().toMillis();
     }
 }

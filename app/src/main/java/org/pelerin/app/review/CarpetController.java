@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
-import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.NotThereException;
@@ -52,20 +51,16 @@ class CarpetController {
         LimitSet tried = limits == null ? null : sets.find(limits).orElse(null);
         SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
         ZoneId zone = spot.zoneId();
-        List<Mission> there = pieces.recordedAt(id);
+        Optional<Instant> newest = pieces.lastRecorded(id);
         YearMonth wanted = read(month)
-                .orElseGet(() -> YearMonth.from(there.stream()
-                        .map(m -> m.records().lastAt())
-                        .max(Instant::compareTo)
-                        .orElseGet(clock::instant)
-                        .atZone(zone)));
-        List<Carpet.Piece> laid = pieces.of(there, span(wanted, wanted, zone), tried);
+                .orElseGet(() -> YearMonth.from(newest.orElseGet(clock::instant).atZone(zone)));
+        List<Carpet.Piece> laid = laid(id, span(wanted, wanted, zone), tried);
         model.addAttribute("spot", spot);
         model.addAttribute("z", zone);
         model.addAttribute("limits", tried == null ? null : tried.id());
         model.addAttribute("by", tried == null ? null : tried.name());
         model.addAttribute("frame", tried == null ? "carpet" : "carpet-" + tried.id());
-        model.addAttribute("any", !there.isEmpty());
+        model.addAttribute("any", newest.isPresent());
         model.addAttribute("carpet", Carpet.of(wanted, zone, laid));
         return "review/carpet :: carpet";
     }
@@ -81,11 +76,10 @@ class CarpetController {
     String months(@PathVariable long id, Model model) {
         SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
         ZoneId zone = spot.zoneId();
-        List<Mission> there = pieces.recordedAt(id);
         List<Carpet> months = new ArrayList<>();
-        there.stream().map(m -> m.records().lastAt()).max(Instant::compareTo).ifPresent(newest -> {
+        pieces.lastRecorded(id).ifPresent(newest -> {
             YearMonth last = YearMonth.from(newest.atZone(zone));
-            List<Carpet.Piece> laid = pieces.of(there, span(last.minusMonths(MONTHS - 1), last, zone), null);
+            List<Carpet.Piece> laid = laid(id, span(last.minusMonths(MONTHS - 1), last, zone), null);
             for (int i = 0; i < MONTHS; i++) {
                 Carpet month = Carpet.of(last.minusMonths(i), zone, laid);
                 if (month.days().stream().anyMatch(Carpet.Day::recorded)) {
@@ -96,6 +90,10 @@ class CarpetController {
         model.addAttribute("spot", spot);
         model.addAttribute("months", months);
         return "review/carpet :: months";
+    }
+
+    private List<Carpet.Piece> laid(long spot, Interval span, LimitSet tried) {
+        return pieces.of(pieces.recordedDuring(spot, span.getStart(), span.getEnd()), span, tried);
     }
 
     private static Optional<YearMonth> read(String month) {

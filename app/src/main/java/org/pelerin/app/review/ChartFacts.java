@@ -29,6 +29,7 @@ import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
+import org.threeten.extra.Interval;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -179,6 +180,9 @@ class ChartFacts {
         }
         for (Excluded e : records.excluded(mission.id())) {
             out.add(stretch(e.fromAt(), e.toAt(), e.words() + ": " + e.reason(), viewed));
+        }
+        for (Interval away : period.away()) {
+            out.add(stretch(away.getStart(), away.getEnd(), "away from its spot", viewed));
         }
         if (period.to() != null && period.to().isBefore(last)) {
             out.add(stretch(period.to(), last.plusMillis(1), "not judged", viewed));

@@ -1,18 +1,20 @@
 package org.pelerin.app.review;
 
 import java.time.Instant;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.Spans;
@@ -22,9 +24,6 @@ import org.threeten.extra.Interval;
 /** What missions recorded at a spot, as its carpets and reports lay it over days and months. Reads judgements, no samples. */
 @Service
 public class SpotPieces {
-
-    /** A month holds few; more are not looked for. */
-    private static final int MOST_MISSIONS = 200;
 
     private final MissionService missions;
     private final Evaluation evaluation;
@@ -36,26 +35,14 @@ public class SpotPieces {
         this.records = records;
     }
 
-    /** Those of which something is home, the newest first. */
-    public List<Mission> recordedAt(long spot) {
-        return missions.atSpot(spot, MOST_MISSIONS).stream()
-                .filter(m -> m.records().firstAt() != null && m.records().lastAt() != null)
-                .toList();
+    /** The last instant that was recorded there; empty where nothing is home. */
+    public Optional<Instant> lastRecorded(long spot) {
+        return missions.lastRecordedAt(spot);
     }
 
     /** Those of which something recorded between two instants is home, the earliest first. */
     public List<Mission> recordedDuring(long spot, Instant from, Instant to) {
-        return missions
-                .page(
-                        new MissionFilter.Wanted(null, null, spot, null, null, List.of(), false, false, from, to),
-                        MOST_MISSIONS,
-                        0)
-                .stream()
-                .filter(m -> m.records().firstAt() != null && m.records().lastAt() != null)
-                .filter(m -> !m.records().lastAt().isBefore(from)
-                        && m.records().firstAt().isBefore(to))
-                .sorted(Comparator.comparing(m -> m.records().firstAt()))
-                .toList();
+        return missions.recordedAt(spot, from, to);
     }
 
     /** @param tried what they are to be judged by in the place of what is in force; null for that */
@@ -81,13 +68,23 @@ public class SpotPieces {
             judged = evaluation.judgement(m);
         } catch (UnreadableJudgementException e) {
             // recorded, and nothing that can be said of it; its own page says so and mends it
-            return Optional.of(new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of()));
+            return Optional.of(new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of(), List.of(), 0));
         }
         return judged.map(kept -> {
             JudgementDocument j = tried == null ? kept : evaluation.tried(m, tried.limits());
             Interval all = recorded(m);
-            boolean any = tried != null || !evaluation.limits(m, j).rules().isEmpty();
-            return new Carpet.Piece(m.id(), all, any ? judged(m, all) : List.of(), departures(j), gaps(j));
+            Limits limits = tried != null ? tried.limits() : evaluation.limits(m, j);
+            boolean any = tried != null
+                    || !limits.rules().isEmpty()
+                    || !limits.gapRules().isEmpty();
+            return new Carpet.Piece(
+                    m.id(),
+                    all,
+                    any ? judged(m, all) : List.of(),
+                    departures(j),
+                    gaps(j),
+                    tooLong(j),
+                    Judge.needed(limits));
         });
     }
 
@@ -97,9 +94,11 @@ public class SpotPieces {
         Instant from = period.from() == null ? all.getStart() : period.from();
         // what a logger missed at the end of its time is judged too
         Instant to = period.to() == null ? all.getEnd() : period.to();
-        List<Interval> outside = records.excluded(m.id()).stream()
-                .filter(e -> e.kind() == Exclusion.Kind.NOT_PART)
-                .map(e -> e.exclusion().span())
+        List<Interval> outside = Stream.concat(
+                        records.excluded(m.id()).stream()
+                                .filter(e -> e.kind() == Exclusion.Kind.NOT_PART)
+                                .map(e -> e.exclusion().span()),
+                        period.away().stream())
                 .toList();
         return Spans.of(from.toEpochMilli(), Math.max(from.toEpochMilli(), to.toEpochMilli()))
                 .without(Spans.of(outside))
@@ -109,6 +108,15 @@ public class SpotPieces {
     private static List<Carpet.Departure> departures(JudgementDocument j) {
         return j.ofValues().stream()
                 .map(e -> new Carpet.Departure(e.span(), e.side() == Side.ABOVE))
+                .toList();
+    }
+
+    /** Single gaps; what lacks in all follows from how much is covered. */
+    private static List<Interval> tooLong(JudgementDocument j) {
+        return j.excursions().stream()
+                .filter(e -> e.side() == Side.MISSING && e.pieces().size() == 1)
+                .filter(e -> e.duration().equals(e.span().toDuration()))
+                .map(ExcursionDocument::span)
                 .toList();
     }
 

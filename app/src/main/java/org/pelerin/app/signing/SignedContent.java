@@ -112,6 +112,13 @@ class SignedContent {
             out.put("set", act(p.chosen().setAt(), p.chosen().setBy()));
             out.put("reason", p.chosen().reason());
         }
+        if (!p.away().isEmpty()) {
+            out.put(
+                    "away",
+                    p.away().stream()
+                            .map(x -> told(x.getStart()) + " to " + told(x.getEnd()))
+                            .toList());
+        }
         return out;
     }
 

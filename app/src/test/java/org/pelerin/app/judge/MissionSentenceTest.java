@@ -13,6 +13,7 @@ import org.pelerin.app.PlainShow;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.GapRule;
@@ -21,6 +22,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
+import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -28,6 +30,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
+import org.threeten.extra.Interval;
 import tools.jackson.databind.json.JsonMapper;
 
 class MissionSentenceTest {
@@ -59,7 +62,7 @@ class MissionSentenceTest {
         // an hour three degrees above is worse than three hours up to 1.5 below
         assertThat(sentence(document(BAND, 12, 17, 12, 9, 8.5, 9, 12), false))
                 .isEqualTo(
-                        "Outside its limits ▲twice for 4 h in 6 h: “Air” rose to 17.0 °C on Wed 4 Mar 00:00, limit 14.0.");
+                        "Outside its limits ▲twice for 4 h in 7 h: “Air” rose to 17.0 °C on Wed 4 Mar 00:00, limit 14.0.");
     }
 
     @Test
@@ -67,7 +70,7 @@ class MissionSentenceTest {
         JudgementDocument d = document(BAND, 12, 15, 12, 9, 8, 9, 12);
         assertThat(sentence(d, false))
                 .isEqualTo(
-                        "Outside its limits ▼twice for 4 h in 6 h: “Air” fell to 8.0 °C on Wed 4 Mar 03:00, limit 10.0.");
+                        "Outside its limits ▼twice for 4 h in 7 h: “Air” fell to 8.0 °C on Wed 4 Mar 03:00, limit 10.0.");
         assertThat(sentence(d, true)).contains("fell to 46.4 °F").contains("limit 50.0");
     }
 
@@ -91,7 +94,7 @@ class MissionSentenceTest {
     @Test
     void within_always_says_the_coverage() {
         assertThat(sentence(document(BAND, 12, 12, 12), false))
-                .isEqualTo("Within its limits for 2 h, with samples for 100 % of the time.");
+                .isEqualTo("Within its limits for 3 h, with samples for 100 % of the time.");
     }
 
     @Test
@@ -101,7 +104,7 @@ class MissionSentenceTest {
                 .contains("95 %")
                 .contains("Coverage 66.7 %");
         assertThat(sentence(document(new Limits("none", List.of()), 12, 12), false))
-                .contains("no limits were set");
+                .isEqualTo("No limits set: 2 h recorded, with samples for 100 % of the time.");
     }
 
     @Test
@@ -123,7 +126,7 @@ class MissionSentenceTest {
                         Rule.of("high 2", "Air", new Bound.Above(18), Lasting.ANY)));
         JudgementDocument d = document(levels, 12, 15, 19, 15, 12, 12, 12);
         assertThat(d.excursions()).hasSize(2);
-        assertThat(sentence(d, false)).startsWith("Outside its limits ▲twice for 3 h in 6 h");
+        assertThat(sentence(d, false)).startsWith("Outside its limits ▲twice for 3 h in 7 h");
     }
 
     @Test
@@ -131,10 +134,38 @@ class MissionSentenceTest {
         Limits patient = new Limits(
                 "x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofHours(9)))));
         assertThat(sentence(document(patient, 12, 15, 15, 12, 12), false))
-                .isEqualTo("Within its limits for 4 h, with samples for 100 % of the time; outside the band for 2 h, no"
+                .isEqualTo("Within its limits for 5 h, with samples for 100 % of the time; outside the band for 2 h, no"
                         + " longer than they allow.");
         assertThat(sentence(document(patient, 15, 15, 15), false))
                 .startsWith("◇Outside its band throughout, 3 h, which is not longer than its limits allow");
+    }
+
+    @Test
+    void what_was_left_out_is_no_time_within_limits() {
+        // of ten hours the last three are no part of the run
+        TimeAxis axis = TimeAxis.of(Instant.parse("2026-03-03T22:00:00Z"), Duration.ofHours(1), 10);
+        Series air =
+                Series.of(Channel.of("Air", "°C"), axis, new double[] {12, 12, 12, 12, 12, 12, 12, 30, 30, 30}, null);
+        Interval carried = Interval.of(axis.instantAt(7), axis.instantAt(9).plus(Duration.ofHours(1)));
+        JudgementDocument d = JudgementDocument.of(
+                JudgedRecord.of(List.of(air), null, List.of(new Exclusion(carried, Exclusion.Kind.NOT_PART))),
+                BAND,
+                PARIS,
+                83.144);
+        assertThat(sentence(d, false)).startsWith("Within its limits for 7 h, with samples for 100 %");
+    }
+
+    @Test
+    void what_a_rule_looks_at_is_named() {
+        Limits total = new Limits(
+                "x",
+                List.of(Rule.of("sum", "Air", new Bound.Above(20), Lasting.ANY)
+                        .on(new Basis.Total(
+                                new Basis.Blocks(Duration.ofHours(3), Basis.Anchor.START, null, 100),
+                                Duration.ofHours(1)))));
+        assertThat(sentence(document(total, 10, 10, 10, 1, 1, 1), false))
+                .contains(": the total of “Air” rose to 30.0 °C·h on")
+                .endsWith("limit 20.0.");
     }
 
     @Test
@@ -153,7 +184,7 @@ class MissionSentenceTest {
         day[10] = 15;
         JudgementDocument both = document(patient, day);
         assertThat(both.excursions()).hasSize(2);
-        assertThat(sentence(both, false)).startsWith("Outside its limits ▲once for 1 h in 23 h: “Air” rose to 15");
+        assertThat(sentence(both, false)).startsWith("Outside its limits ▲once for 1 h in 1 d: “Air” rose to 15");
     }
 
     @Test

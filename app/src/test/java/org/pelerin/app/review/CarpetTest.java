@@ -34,13 +34,17 @@ class CarpetTest {
                 List.of(
                         new Carpet.Departure(span("2026-03-02T10:20:00Z", "2026-03-02T12:00:00Z"), true),
                         new Carpet.Departure(span("2026-03-02T11:00:00Z", "2026-03-02T13:30:00Z"), false)),
-                List.of(span("2026-03-02T13:00:00Z", "2026-03-02T15:00:00Z")));
+                List.of(span("2026-03-02T13:00:00Z", "2026-03-02T15:00:00Z")),
+                List.of(),
+                95);
         Carpet.Piece second = new Carpet.Piece(
                 2,
                 span("2026-03-05T00:00:00Z", "2026-03-05T06:00:00Z"),
                 List.of(span("2026-03-05T00:00:00Z", "2026-03-05T06:00:00Z")),
                 List.of(),
-                List.of());
+                List.of(),
+                List.of(),
+                95);
         Carpet carpet = Carpet.of(YearMonth.of(2026, 3), PARIS, List.of(first, second));
         assertThat(carpet.days()).hasSize(31);
         // 10:20 to 12:00 UTC is 11:20 to 13:00 in Paris: the hours 11 and 12
@@ -62,6 +66,66 @@ class CarpetTest {
         // what was left out, from 06:00 to 09:00 on the 3rd, is not judged
         assertThat(day(carpet, 3).get(8).state()).isEqualTo(Carpet.State.UNJUDGED);
         assertThat(carpet.judged()).isEqualTo(Duration.ofHours(43));
+    }
+
+    private static Carpet.Piece month(List<Interval> judged, Interval gap, boolean tooLong, double needed) {
+        return new Carpet.Piece(
+                1,
+                span("2026-03-01T00:00:00Z", "2026-04-01T00:00:00Z"),
+                judged,
+                List.of(),
+                List.of(gap),
+                tooLong ? List.of(gap) : List.of(),
+                needed);
+    }
+
+    @Test
+    void a_month_lacks_data_only_where_a_mission_would() {
+        // 30 days judged, of which 7 h 12 min are missing: 99 %
+        List<Interval> judged = List.of(span("2026-03-01T12:00:00Z", "2026-03-31T12:00:00Z"));
+        Interval gap = span("2026-03-10T00:00:00Z", "2026-03-10T07:12:00Z");
+        assertThat(state(month(judged, gap, false, 95))).isEqualTo(Carpet.State.KEPT);
+        assertThat(state(month(judged, gap, false, 99))).isEqualTo(Carpet.State.KEPT);
+        assertThat(state(month(judged, gap, false, 99.1))).isEqualTo(Carpet.State.MISSING);
+        assertThat(state(month(judged, gap, true, 95))).isEqualTo(Carpet.State.MISSING);
+    }
+
+    private static Carpet.State state(Carpet.Piece piece) {
+        return Carpet.of(YearMonth.of(2026, 3), PARIS, List.of(piece)).total().state();
+    }
+
+    @Test
+    void an_hour_that_is_left_out_in_part_says_so() {
+        // from 08:00 to 10:20 UTC and from 10:40: of the hour that begins at 10 UTC, 11 in Paris, twenty minutes are
+        // left out
+        Interval whole = span("2026-03-02T08:00:00Z", "2026-03-02T12:00:00Z");
+        Carpet.Piece cut = new Carpet.Piece(
+                1,
+                whole,
+                List.of(
+                        span("2026-03-02T08:00:00Z", "2026-03-02T10:20:00Z"),
+                        span("2026-03-02T10:40:00Z", "2026-03-02T12:00:00Z")),
+                List.of(),
+                List.of(),
+                List.of(),
+                95);
+        Carpet carpet = Carpet.of(YearMonth.of(2026, 3), PARIS, List.of(cut));
+        assertThat(day(carpet, 2).subList(9, 13))
+                .extracting(Carpet.Hour::state)
+                .containsExactly(Carpet.State.KEPT, Carpet.State.KEPT, Carpet.State.PARTLY, Carpet.State.KEPT);
+        // where another logger went on, nothing was left out
+        Carpet.Piece other = new Carpet.Piece(
+                2,
+                span("2026-03-02T10:20:00Z", "2026-03-02T10:40:00Z"),
+                List.of(span("2026-03-02T10:20:00Z", "2026-03-02T10:40:00Z")),
+                List.of(),
+                List.of(),
+                List.of(),
+                95);
+        assertThat(day(Carpet.of(YearMonth.of(2026, 3), PARIS, List.of(cut, other)), 2)
+                        .get(11)
+                        .state())
+                .isEqualTo(Carpet.State.KEPT);
     }
 
     @Test
@@ -87,7 +151,9 @@ class CarpetTest {
                 span("2026-01-20T00:00:00Z", "2026-03-10T00:00:00Z"),
                 List.of(span("2026-01-20T00:00:00Z", "2026-03-10T00:00:00Z")),
                 List.of(new Carpet.Departure(span("2026-01-31T22:00:00Z", "2026-02-01T01:00:00Z"), true)),
-                List.of());
+                List.of(),
+                List.of(),
+                95);
         Carpet february = Carpet.of(YearMonth.of(2026, 2), PARIS, List.of(long40));
         // February begins at 23:00 UTC
         assertThat(february.out()).isEqualTo(Duration.ofHours(2));

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.GapRule;
@@ -58,12 +59,17 @@ public sealed interface ExcursionDocument {
     /** The same with its instants told by another clock. */
     ExcursionDocument at(UnaryOperator<Instant> clock);
 
+    /** The same as earlier versions wrote it, which did not say the basis. */
+    default ExcursionDocument withoutBasis() {
+        return this;
+    }
+
     /** Whether it is of a channel. */
     default boolean about(String channel) {
         return of().filter(channel::equals).isPresent();
     }
 
-    /** The channel that it is of, or “The record”. */
+    /** What departed: the channel that it is of, with the rule's basis where that is not its values; or “The record”. */
     default String subject() {
         return of().orElse("The record");
     }
@@ -90,6 +96,8 @@ public sealed interface ExcursionDocument {
     /**
      * Values beyond a limit; see {@link ValueExcursion}.
      *
+     * @param basis what of the channel the rule looks at, as {@link org.pelerin.core.judge.Basis#key}; empty for its values, and where an earlier
+     *     version did not say
      * @param unit of the rule's basis; empty for none
      * @param direction {@link Direction#OUTSIDE} where both sides are added up
      * @param limit that its peak lies beyond
@@ -99,6 +107,7 @@ public sealed interface ExcursionDocument {
             String rule,
             Severity severity,
             String channel,
+            String basis,
             String unit,
             Direction direction,
             double limit,
@@ -125,6 +134,7 @@ public sealed interface ExcursionDocument {
                     e.rule(),
                     rule.severity(),
                     e.channel(),
+                    rule.basis().key(),
                     rule.basis().unit(unit).symbol(),
                     e.direction(),
                     limit,
@@ -158,9 +168,21 @@ public sealed interface ExcursionDocument {
             return Optional.of(channel);
         }
 
+        /** “Air”, “The mean of Air”. */
+        @Override
+        public String subject() {
+            String words = Basis.words(basis);
+            return words.isEmpty() ? channel : Character.toUpperCase(words.charAt(0)) + words.substring(1) + channel;
+        }
+
         @Override
         public String told(ShownUnits inUnits) {
-            return channel + " " + beyond(Unit.of(unit).shown(inUnits));
+            return subject() + " " + beyond(Unit.of(unit).shown(inUnits));
+        }
+
+        @Override
+        public ExcursionDocument withoutBasis() {
+            return with("", UnaryOperator.identity());
         }
 
         /** What it went beyond, in words: “above 14 °C”. */
@@ -184,10 +206,15 @@ public sealed interface ExcursionDocument {
 
         @Override
         public OfValues at(UnaryOperator<Instant> clock) {
+            return with(basis, clock);
+        }
+
+        private OfValues with(String otherBasis, UnaryOperator<Instant> clock) {
             return new OfValues(
                     rule,
                     severity,
                     channel,
+                    otherBasis,
                     unit,
                     direction,
                     limit,

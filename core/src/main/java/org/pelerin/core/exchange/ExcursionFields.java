@@ -32,7 +32,8 @@ public record ExcursionFields(
         boolean openAtEnd,
         Double otherLimit,
         List<JudgementDocument.Hole> pieces,
-        String severity) {
+        String severity,
+        String basis) {
 
     /** The direction of what is missing. */
     static final String GAP = "gap";
@@ -62,7 +63,8 @@ public record ExcursionFields(
                 e.openAtEnd(),
                 e.otherLimit(),
                 e.pieces(),
-                word(e.severity()));
+                word(e.severity()),
+                e.basis().isEmpty() ? null : e.basis());
     }
 
     private static ExcursionFields ofGap(ExcursionDocument e) {
@@ -86,7 +88,8 @@ public record ExcursionFields(
                 false,
                 null,
                 e.pieces(),
-                word(e.severity()));
+                word(e.severity()),
+                null);
     }
 
     /** What they say; judgements of earlier versions have no pieces, no severity, and an empty unit for none. */
@@ -101,6 +104,7 @@ public record ExcursionFields(
                 rule,
                 graveness,
                 channel,
+                basis == null ? "" : basis,
                 unit == null ? "" : unit,
                 Direction.valueOf(direction.toUpperCase(Locale.ROOT)),
                 limit,

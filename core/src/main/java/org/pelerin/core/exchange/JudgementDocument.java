@@ -24,7 +24,11 @@ import org.pelerin.core.stats.StatisticsReader;
 import org.pelerin.core.unit.Unit;
 import org.threeten.extra.Interval;
 
-/** A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null. */
+/**
+ * A judgement as it is stored and exchanged; {@code docs/formats/judgement.schema.json}. What does not apply is null.
+ *
+ * @param judged how long the time was in which samples were demanded; null in judgements of earlier versions
+ */
 public record JudgementDocument(
         String verdict,
         List<Channel> series,
@@ -32,7 +36,8 @@ public record JudgementDocument(
         List<Hole> gaps,
         double coverage,
         List<String> reasons,
-        List<Shift> shifts) {
+        List<Shift> shifts,
+        Duration judged) {
 
     public JudgementDocument {
         // judgements of earlier versions say nothing of shifts
@@ -46,11 +51,32 @@ public record JudgementDocument(
             List<Hole> gaps,
             double coverage,
             List<String> reasons) {
-        this(verdict, series, excursions, gaps, coverage, reasons, List.of());
+        this(verdict, series, excursions, gaps, coverage, reasons, List.of(), null);
     }
 
     public JudgementDocument withShifts(List<Shift> found) {
-        return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found);
+        return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found, judged);
+    }
+
+    /** Whether a judgement that was stored says the same, as far as the version that wrote it knew. */
+    public boolean agrees(String stored) {
+        return asOf(read(stored)).json().equals(read(stored).json());
+    }
+
+    /** The same without what the version of another judgement did not say. */
+    public JudgementDocument asOf(JudgementDocument other) {
+        if (other.judged != null || judged == null) {
+            return this;
+        }
+        return new JudgementDocument(
+                verdict,
+                series,
+                excursions.stream().map(ExcursionDocument::withoutBasis).toList(),
+                gaps,
+                coverage,
+                reasons,
+                shifts,
+                null);
     }
 
     /**
@@ -221,7 +247,8 @@ public record JudgementDocument(
                 Hole.at(gaps, told),
                 coverage,
                 reasons,
-                shifts);
+                shifts,
+                judged);
     }
 
     /** Judges a record, and reckons its figures, in one pass over each channel. */
@@ -245,7 +272,9 @@ public record JudgementDocument(
                 j.excursions().stream().map(e -> of(e, limits, record)).toList(),
                 Hole.of(j.gaps()),
                 j.coverage(),
-                j.reasons());
+                j.reasons(),
+                List.of(),
+                Duration.ofMillis(j.presence().demanded()));
     }
 
     private static ExcursionDocument of(Excursion e, Limits limits, JudgedRecord record) {

@@ -28,6 +28,7 @@ final class JudgementWriter {
         out.writeNumberProperty("coverage", j.coverage());
         list("reasons", j.reasons(), out::writeString);
         list("shifts", j.shifts(), this::shift);
+        duration("judged", j.judged());
         out.writeEndObject();
     }
 
@@ -86,6 +87,7 @@ final class JudgementWriter {
         number("otherLimit", e.otherLimit());
         list("pieces", e.pieces(), this::hole);
         text("severity", e.severity());
+        text("basis", e.basis());
         out.writeEndObject();
     }
 

@@ -30,6 +30,35 @@ public sealed interface Basis {
         return this instanceof Dose ? Unit.of("%") : of;
     }
 
+    /** As limits name it in JSON; empty for the value itself. */
+    default String key() {
+        if (this instanceof MovingMean) {
+            return "movingMean";
+        }
+        if (this instanceof BlockMean) {
+            return "blockMean";
+        }
+        if (this instanceof Total) {
+            return "total";
+        }
+        if (this instanceof Rate) {
+            return "rate";
+        }
+        return this instanceof Dose ? "dose" : "";
+    }
+
+    /** What the value of a basis is called, by its key: “the mean of ”; empty for the value itself. */
+    static String words(String key) {
+        return switch (key) {
+            case "movingMean" -> "the moving mean of ";
+            case "blockMean" -> "the mean of ";
+            case "total" -> "the total of ";
+            case "rate" -> "the rate of change of ";
+            case "dose" -> "the dose of ";
+            default -> "";
+        };
+    }
+
     /** Whether what it looks at is reckoned from differences or over time, and so converted without a zero. */
     default boolean interval() {
         return this instanceof Rate || this instanceof Total;

@@ -30,6 +30,9 @@ public final class Judge {
 
     public static final double COVERAGE_NEEDED = 95;
 
+    /** The reason where there is no rule. */
+    public static final String NO_LIMITS = "no limits were set";
+
     private final JudgedRecord record;
     private final Limits limits;
     private final ZoneId site;
@@ -127,7 +130,7 @@ public final class Judge {
         boolean gapped = gaps(all, excursions);
         covered(all, watched);
         if (limits.rules().isEmpty() && limits.gapRules().isEmpty()) {
-            reasons.add("no limits were set");
+            reasons.add(NO_LIMITS);
         }
         if (watched.stream().noneMatch(SampleSource::events)
                 && watched.stream().allMatch(s -> presence.get(s).coverage().samples() <= 1)) {
@@ -177,6 +180,15 @@ public final class Judge {
         if (limits.rules().isEmpty() && limits.gapRules().stream().allMatch(g -> g.coverage() == null)) {
             covered(all, COVERAGE_NEEDED, null);
         }
+    }
+
+    /** Per cent that limits demand to be covered of any channel: the strictest that is said, {@value #COVERAGE_NEEDED} where nothing is. */
+    public static double needed(Limits limits) {
+        return limits.gapRules().stream()
+                .filter(g -> g.coverage() != null)
+                .mapToDouble(GapRule::coverage)
+                .max()
+                .orElse(COVERAGE_NEEDED);
     }
 
     /** Per cent that must be covered of a channel: what its own gap rule says, else one for all. Of several the strictest. */

@@ -15,6 +15,7 @@ import org.pelerin.core.stats.ElapsedRatio;
  * @param channel label of the channel that it looks at
  * @param recordingId the live readings that it consists of; null where it is a mission that came home
  * @param missionId what it has become; null while it goes on
+ * @param begunAt with its first reading, {@code madeAt}: when somebody began it, or counted it from a mission
  */
 public record TimedTest(
         long id,
@@ -25,6 +26,7 @@ public record TimedTest(
         String ratios,
         Long recordingId,
         Long missionId,
+        Instant begunAt,
         Instant madeAt,
         String madeBy) {
 

@@ -28,7 +28,6 @@ public record SpotMonth(
 
     static final int WIDTH = 480;
     private static final Duration MONTH = Duration.ofDays(31);
-    private static final int MOST_MISSIONS = 12;
 
     /**
      * One departure.
@@ -54,17 +53,12 @@ public record SpotMonth(
 
         /** Null where nothing was recorded there. */
         SpotMonth of(long spot, Limits limits) {
-            List<Mission> there = missions.atSpot(spot, MOST_MISSIONS).stream()
-                    .filter(m -> m.records().firstAt() != null)
-                    .toList();
-            Instant to = there.stream()
-                    .map(m -> m.records().lastAt())
-                    .max(Instant::compareTo)
-                    .orElse(null);
+            Instant to = missions.lastRecordedAt(spot).orElse(null);
             if (to == null) {
                 return null;
             }
             Instant from = to.minus(MONTH);
+            List<Mission> there = missions.recordedAt(spot, from, to.plusMillis(1));
             Map<String, List<Mark>> marks = new LinkedHashMap<>();
             List<Long> looked = new ArrayList<>();
             List<String> reasons = new ArrayList<>();

@@ -43,6 +43,11 @@ public class Formats {
         this.clock = clock;
     }
 
+    /** A battery's state, as every page and document tells it: 82 %, the nearest. */
+    public String battery(int permille) {
+        return Math.round(permille / 10f) + "\u00a0%";
+    }
+
     public ZoneId home() {
         return home;
     }

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.collect.StoredCapture;
@@ -38,6 +39,7 @@ import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.proof.Bundle;
@@ -174,15 +176,7 @@ public class BundleExport {
                 millis(p.from()),
                 millis(p.to()),
                 p.chosen() == null ? "" : p.chosen().reason(),
-                records.excluded(m.id()).stream()
-                        .map(x -> new BundleMission.Excluded(
-                                x.kind().name(),
-                                x.fromAt().toEpochMilli(),
-                                x.toAt().toEpochMilli(),
-                                x.reason(),
-                                x.madeBy(),
-                                x.madeAt().toEpochMilli()))
-                        .toList(),
+                excluded(m, p),
                 derived.definitions(m.id()),
                 !derived.beside(m.id()),
                 evaluation.inForce(m).words(),
@@ -197,6 +191,28 @@ public class BundleExport {
                         note.place(),
                         "remarks",
                         note.remarks()));
+    }
+
+    /** What people left out; and what follows from the placing, as a bundle knows nothing of placings. */
+    private List<BundleMission.Excluded> excluded(Mission m, JudgedPeriod p) {
+        return Stream.concat(
+                        records.excluded(m.id()).stream()
+                                .map(x -> new BundleMission.Excluded(
+                                        x.kind().name(),
+                                        x.fromAt().toEpochMilli(),
+                                        x.toAt().toEpochMilli(),
+                                        x.reason(),
+                                        x.madeBy(),
+                                        x.madeAt().toEpochMilli())),
+                        p.away().stream()
+                                .map(x -> new BundleMission.Excluded(
+                                        Exclusion.Kind.NOT_PART.name(),
+                                        x.getStart().toEpochMilli(),
+                                        x.getEnd().toEpochMilli(),
+                                        "away from its spot",
+                                        m.course().writtenBy(),
+                                        x.getStart().toEpochMilli())))
+                .toList();
     }
 
     private BundleMission.Clock clock(Mission m) {

@@ -58,7 +58,8 @@ final class CarpetPicture {
             case BELOW -> "#1f6fa8";
             case MISSING -> "#f1e4bb";
             case KEPT -> "#dfeae6";
-            case UNJUDGED -> "#e9ecea";
+            case PARTLY -> "#eff4f2";
+            case UNJUDGED -> "#ffffff";
             default -> "none";
         };
         out.append(String.format(
@@ -69,7 +70,12 @@ final class CarpetPicture {
                 width,
                 DAY - 1,
                 fill,
-                h.state() == Carpet.State.NOTHING ? " stroke=\"#dfe4df\" stroke-width=\"0.5\"" : ""));
+                switch (h.state()) {
+                    case NOTHING -> " stroke=\"#dfe4df\" stroke-width=\"0.5\"";
+                    case UNJUDGED -> " stroke=\"#9aa7a0\" stroke-width=\"0.6\"";
+                    case PARTLY -> " stroke=\"#9aa7a0\" stroke-width=\"0.6\" stroke-dasharray=\"2 1.5\"";
+                    default -> "";
+                }));
         double mid = x + width / 2;
         // told by its shape too
         switch (h.state()) {

@@ -6,6 +6,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
 import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.findings.Finding;
@@ -229,7 +231,10 @@ class PeriodDocument {
         }
         long unreadable = all.stream().filter(SpotPeriod::unreadable).count();
         long silent = all.stream()
-                .filter(s -> !s.unreadable() && s.times().recorded().isZero())
+                .filter(s -> !s.unreadable() && s.times().recorded().isZero() && !s.lay())
+                .count();
+        long afield = all.stream()
+                .filter(s -> !s.unreadable() && s.times().recorded().isZero() && s.lay())
                 .count();
         long out = count(all, Carpet.State.ABOVE);
         long kept = count(all, Carpet.State.KEPT);
@@ -239,7 +244,12 @@ class PeriodDocument {
         say(said, "within limits at ", kept, all.size());
         say(said, "data missing at ", missing, all.size());
         say(said, "a record unreadable at ", unreadable, all.size());
-        say(said, "recorded, but not judged at ", all.size() - out - missing - kept - unreadable - silent, all.size());
+        say(
+                said,
+                "recorded, but not judged at ",
+                all.size() - out - missing - kept - unreadable - silent - afield,
+                all.size());
+        say(said, "a logger there, nothing collected yet at ", afield, all.size());
         say(said, "nothing recorded at ", silent, all.size());
         return String.join("; ", said) + ".";
     }
@@ -359,40 +369,50 @@ class PeriodDocument {
     }
 
     private static String spotsCsv(List<SpotPeriod> all) {
-        StringWriter out = new StringWriter();
-        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
-        csv.writeRecord(
-                "Site", "Spot", "Verdict", "Judged (s)", "Missing (s)", "Out (s)", "Within (s)", "Coverage (%)");
-        all.forEach(s -> csv.writeRecord(
-                CsvCell.text(s.site()),
-                CsvCell.text(s.name()),
-                s.verdict(),
-                String.valueOf(s.times().judged().toSeconds()),
-                String.valueOf(s.times().missing().toSeconds()),
-                String.valueOf(s.times().out().toSeconds()),
-                String.valueOf(s.times().within().toSeconds()),
-                String.format(Locale.ROOT, "%.3f", s.times().coverage())));
-        return out.toString();
+        return csv(csv -> {
+            csv.writeRecord(
+                    "Site", "Spot", "Verdict", "Judged (s)", "Missing (s)", "Out (s)", "Within (s)", "Coverage (%)");
+            all.forEach(s -> csv.writeRecord(
+                    CsvCell.text(s.site()),
+                    CsvCell.text(s.name()),
+                    s.verdict(),
+                    String.valueOf(s.times().judged().toSeconds()),
+                    String.valueOf(s.times().missing().toSeconds()),
+                    String.valueOf(s.times().out().toSeconds()),
+                    String.valueOf(s.times().within().toSeconds()),
+                    String.format(Locale.ROOT, "%.3f", s.times().coverage())));
+        });
     }
 
     private static String excursionsCsv(List<SpotPeriod> all) {
+        return csv(csv -> {
+            csv.writeRecord("Site", "Spot", "Mission", "Channel", "Direction", "Start", "End", "Peak", "Limit", "Unit");
+            all.forEach(s -> s.departures().forEach(l -> {
+                ExcursionFields e = ExcursionFields.of(l.departure());
+                csv.writeRecord(
+                        CsvCell.text(s.site()),
+                        CsvCell.text(s.name()),
+                        String.valueOf(l.mission()),
+                        CsvCell.text(e.channel() == null ? "" : e.channel()),
+                        e.direction(),
+                        e.start().toString(),
+                        e.end().toString(),
+                        e.peak() == null ? "" : e.peak().toString(),
+                        e.limit() == null ? "" : e.limit().toString(),
+                        e.unit() == null ? "" : e.unit());
+            }));
+        });
+    }
+
+    /** What is written is all there once it is closed. */
+    private static String csv(Consumer<CsvWriter> write) {
         StringWriter out = new StringWriter();
-        CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
-        csv.writeRecord("Site", "Spot", "Mission", "Channel", "Direction", "Start", "End", "Peak", "Limit", "Unit");
-        all.forEach(s -> s.departures().forEach(l -> {
-            ExcursionFields e = ExcursionFields.of(l.departure());
-            csv.writeRecord(
-                    CsvCell.text(s.site()),
-                    CsvCell.text(s.name()),
-                    String.valueOf(l.mission()),
-                    CsvCell.text(e.channel() == null ? "" : e.channel()),
-                    e.direction(),
-                    e.start().toString(),
-                    e.end().toString(),
-                    e.peak() == null ? "" : e.peak().toString(),
-                    e.limit() == null ? "" : e.limit().toString(),
-                    e.unit() == null ? "" : e.unit());
-        }));
+        try (CsvWriter csv =
+                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
+            write.accept(csv);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
         return out.toString();
     }
 }

@@ -16,6 +16,7 @@ import org.pelerin.core.exchange.JudgementDocument;
  * @param times nothing in it counts twice where missions or channels overlap
  * @param unread missions that recorded there then, of which nothing is in the rest
  * @param carpets a picture a month
+ * @param lay whether a logger lay there in the time, home or not
  * @param late visits that came later than its schedule, or have not come
  */
 public record SpotPeriod(
@@ -28,7 +29,8 @@ public record SpotPeriod(
         List<Left> departures,
         List<String> excluded,
         List<Late> late,
-        List<String> carpets) {
+        List<String> carpets,
+        boolean lay) {
 
     /**
      * Lengths of time.
@@ -37,9 +39,16 @@ public record SpotPeriod(
      * @param recorded of which there is a record, judged or not
      * @param judged time that was judged by limits, {@code missing} of it without data, {@code out} of it beyond the limits
      * @param within judged, with data, and not out
+     * @param lacking whether more is missing than the limits allow
      */
     public record Times(
-            Duration whole, Duration recorded, Duration judged, Duration missing, Duration out, Duration within) {
+            Duration whole,
+            Duration recorded,
+            Duration judged,
+            Duration missing,
+            Duration out,
+            Duration within,
+            boolean lacking) {
 
         /** How much of the time is judged and has data, in per cent. */
         public double coverage() {
@@ -53,7 +62,7 @@ public record SpotPeriod(
         }
 
         public Carpet.State state() {
-            return new Carpet.Total(out, missing, judged).state();
+            return new Carpet.Total(out, missing, judged, lacking).state();
         }
     }
 
@@ -119,7 +128,7 @@ public record SpotPeriod(
             case ABOVE, BELOW -> "outside limits";
             case MISSING -> "data missing";
             case KEPT -> "within limits";
-            default -> times.recorded.isZero() ? "nothing recorded" : "not judged";
+            default -> !times.recorded.isZero() ? "not judged" : lay ? "not collected yet" : "nothing recorded";
         };
     }
 }

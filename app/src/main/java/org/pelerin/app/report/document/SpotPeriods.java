@@ -99,8 +99,11 @@ class SpotPeriods {
                 unread,
                 read.stream().flatMap(r -> r.departures.stream()).toList(),
                 read.stream().flatMap(r -> r.excluded.stream()).toList(),
-                late(spot, pieces.recordedAt(spot.id()), from, to),
-                spec.has(Section.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of());
+                late(spot, pieces.recordedDuring(spot.id(), Instant.EPOCH, to), from, to),
+                spec.has(Section.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of(),
+                placements.ofSpot(spot.id(), MOST_PLACEMENTS).stream()
+                        .anyMatch(p -> p.placedAt().isBefore(to)
+                                && (p.takenAt() == null || p.takenAt().isAfter(from))));
     }
 
     /** What one mission adds to its spot's time; empty where it is not judged. */
@@ -130,7 +133,8 @@ class SpotPeriods {
                 length(judged),
                 length(missing),
                 length(out),
-                length(judged.without(missing).without(out)));
+                length(judged.without(missing).without(out)),
+                Carpet.Total.of(laid, from, to).lacking());
     }
 
     private static Spans cut(Stream<Interval> spans, Instant from, Instant to) {

@@ -189,6 +189,9 @@ public record Dossier(
                                 : ", set by " + period.chosen().setBy() + ": "
                                         + period.chosen().reason()));
             }
+            period.away()
+                    .forEach(x -> out.add("Away from its spot: " + show.second(x.getStart(), zone) + " to "
+                            + show.second(x.getEnd(), zone)));
             for (Excluded x : records.excluded(m.id())) {
                 out.add("Left out, " + x.words() + ": " + show.second(x.fromAt(), zone) + " to "
                         + show.second(x.toAt(), zone) + ", " + x.reason() + " (" + x.madeBy() + ", "

@@ -11,7 +11,6 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.RuleText;
-import org.pelerin.core.sound.WorkingShift;
 import org.pelerin.core.unit.Unit;
 
 /** Limits in words, each in the unit of its channel. */
@@ -33,7 +32,7 @@ public final class LimitLines {
         for (Rule rule : limits.rules()) {
             if (rule.basis() == Basis.VALUE) {
                 out.add(rule.channel() + " " + LimitText.of(rule, unit.apply(rule.channel())));
-            } else if (!rule.id().equals(WorkingShift.ruleId(rule.channel()))) {
+            } else {
                 out.add(RuleText.of(rule.in(Unit.of(unit.apply(rule.channel())))));
             }
         }

@@ -182,11 +182,11 @@ public class MissionCheck {
         }
         if (m.records().signedAs() == null) {
             // what was signed was judged by what held then, and is held against the signature
-            String now = evaluation
-                    .judge(m, record, m.records().collectedAt())
-                    .document()
-                    .json();
-            JsonDifferences.of(kept, now).forEach(d -> out.add("Its judgement is not what is judged again: " + d));
+            JudgementDocument now =
+                    evaluation.judge(m, record, m.records().collectedAt()).document();
+            // as the version said it that kept it
+            JsonDifferences.of(document.json(), now.asOf(document).json())
+                    .forEach(d -> out.add("Its judgement is not what is judged again: " + d));
         }
         if (!document.verdict().equals(m.records().verdict())) {
             out.add("Lists call it " + m.records().verdict() + ", its judgement " + document.verdict());

@@ -11,7 +11,7 @@ import java.util.List;
  * @param t the instants, in ms
  * @param spots those of which something was recorded then, in the order of the site
  * @param warmest the spot with the greatest value, {@code coldest} with the least; null where there is none
- * @param spread the greatest difference between two spots at one of the instants; null where never two are there
+ * @param spread the greatest difference between two spots at any instant, of all that was recorded; null where never two are there
  */
 public record Section(
         String unit, List<Long> t, List<SpotRecord> spots, Extreme warmest, Extreme coldest, Spread spread) {

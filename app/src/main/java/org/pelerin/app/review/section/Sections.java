@@ -28,9 +28,11 @@ import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.stats.LargestSpread;
 import org.pelerin.core.stats.Statistics;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.core.unit.SignificantDigits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
 
@@ -42,7 +44,6 @@ public class Sections {
     public static final int MOST_FRAMES = 600;
 
     private static final long MOST_SAMPLES = 5_000_000;
-    private static final int MISSIONS = 24;
     private static final int LISTED = 300;
 
     /** It is more than is read at once; the message says what to do. */
@@ -95,26 +96,25 @@ public class Sections {
         for (int i = 0; i < count; i++) {
             t[i] = from.toEpochMilli() + span * i / (count - 1);
         }
-        List<Section.SpotRecord> spots = new ArrayList<>();
+        List<Read> read = new ArrayList<>();
         for (Spot spot : places.spots(site)) {
-            spot(spot, unit, from, to, low, high, t).ifPresent(spots::add);
+            spot(spot, unit, from, to, low, high, t).ifPresent(read::add);
         }
+        List<Section.SpotRecord> spots = read.stream().map(Read::told).toList();
         return new Section(
                 unit,
                 Arrays.stream(t).boxed().toList(),
                 spots,
                 extreme(spots, true),
                 extreme(spots, false),
-                spread(spots, t));
+                spread(read, from, to));
     }
 
-    private Optional<Section.SpotRecord> spot(
-            Spot spot, String unit, Instant from, Instant to, Double low, Double high, long[] t) {
-        List<Mission> there = missions.atSpot(spot.id(), MISSIONS).stream()
-                .filter(m -> m.records().firstAt() != null
-                        && m.records().firstAt().isBefore(to)
-                        && m.records().lastAt().isAfter(from))
-                .sorted(Comparator.comparing(m -> m.records().firstAt()))
+    /** A spot as it is told, and the record that this follows from. */
+    private record Read(Section.SpotRecord told, SampleSource source, Conversion way) {}
+
+    private Optional<Read> spot(Spot spot, String unit, Instant from, Instant to, Double low, Double high, long[] t) {
+        List<Mission> there = missions.recordedAt(spot.id(), from, to).stream()
                 // with its plan, which says what of it is judged
                 .map(m -> missions.find(m.id()).orElseThrow())
                 .toList();
@@ -139,7 +139,7 @@ public class Sections {
         SampleSource source = record.sources().get(0);
         source.read(SampleReader.all(List.of(new FrameReader(t, values))));
         Statistics s = Statistics.of(source, null);
-        return Optional.of(new Section.SpotRecord(
+        Section.SpotRecord told = new Section.SpotRecord(
                 spot.id(),
                 spot.name(),
                 numbers,
@@ -156,7 +156,8 @@ public class Sections {
                                 way.value(s.max()),
                                 s.maxAt(),
                                 way.difference(s.sd())),
-                away(record, source.channel().label(), low, high, way).orElse(null)));
+                away(record, source.channel().label(), low, high, way).orElse(null));
+        return Optional.of(new Read(told, source, way));
     }
 
     private static List<Double> told(double[] values, Conversion way) {
@@ -223,28 +224,18 @@ public class Sections {
                 .orElse(null);
     }
 
-    private static Section.Spread spread(List<Section.SpotRecord> spots, long[] t) {
-        Section.Spread widest = null;
-        for (int i = 0; i < t.length; i++) {
-            Section.SpotRecord warm = null;
-            Section.SpotRecord cold = null;
-            for (Section.SpotRecord s : spots) {
-                Double v = s.values().get(i);
-                if (v != null && (warm == null || v > warm.values().get(i))) {
-                    warm = s;
-                }
-                if (v != null && (cold == null || v < cold.values().get(i))) {
-                    cold = s;
-                }
-            }
-            if (warm != null && warm != cold) {
-                double d = warm.values().get(i) - cold.values().get(i);
-                if (widest == null || d > widest.value()) {
-                    widest = new Section.Spread(d, Instant.ofEpochMilli(t[i]), warm.name(), cold.name());
-                }
-            }
-        }
-        return widest;
+    /** Of all samples, wherever the instants lie that are drawn. */
+    private static Section.Spread spread(List<Read> read, Instant from, Instant to) {
+        List<LargestSpread.Compared> all = read.stream()
+                .map(r -> new LargestSpread.Compared(r.source, r.way::value))
+                .toList();
+        return LargestSpread.of(all, from.toEpochMilli(), to.toEpochMilli())
+                .map(s -> new Section.Spread(
+                        SignificantDigits.rounded(s.value()),
+                        Instant.ofEpochMilli(s.at()),
+                        read.get(s.greatest()).told.name(),
+                        read.get(s.least()).told.name()))
+                .orElse(null);
     }
 
     /** Missions that began within ten minutes of each other and so were meant together: at least two spots. */

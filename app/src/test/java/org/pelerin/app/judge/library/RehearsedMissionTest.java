@@ -12,6 +12,7 @@ import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.judge.Side;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -68,6 +69,6 @@ class RehearsedMissionTest {
         assertThat(marks.get(0).x()).isEqualTo(24);
         assertThat(marks.get(0).width()).isEqualTo(72);
         assertThat(marks.get(1).x()).isEqualTo(168);
-        assertThat(marks.get(1).side()).isEqualTo("above");
+        assertThat(marks.get(1).side()).isEqualTo(Side.ABOVE);
     }
 }
