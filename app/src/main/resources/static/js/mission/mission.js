@@ -116,8 +116,11 @@ function start() {
   // Forms that ask for a time take the stretch between the cursors, or else what is shown.
   document.querySelectorAll('[data-range-fill]').forEach((button) => button.addEventListener('click', () => {
     const [from, to] = between() ?? [view.from, view.to];
-    button.form.querySelector('[data-range=from]').value = local(from);
-    button.form.querySelector('[data-range=to]').value = local(to);
+    [['from', from], ['to', to]].forEach(([end, t]) => {
+      button.form.querySelector(`[data-range=${end}]`).value = local(t);
+      // the field cannot say which of two hours of the same name it means
+      button.form.querySelector(`[name=${end}At]`).value = Math.round(t);
+    });
   }));
 
   const rows = table({ show: (from, to) => show(from, to, { table: false }), look, repaint, picked, stretch: (a, b) => { clear(); set(a); set(b); moved(); } });

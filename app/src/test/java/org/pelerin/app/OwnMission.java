@@ -62,6 +62,7 @@ final class OwnMission implements AutoCloseable {
                         "signature",
                         "working_shift")
                 .forEach(table -> sql.update("DELETE FROM " + table + " WHERE mission_id = ?", id));
+        sql.update("DELETE FROM placement WHERE logger_id = (SELECT id FROM logger WHERE serial = ?)", serial);
         sql.update("DELETE FROM mission WHERE id = ?", id);
         sql.update("DELETE FROM logger WHERE serial = ?", serial);
     }

@@ -118,7 +118,10 @@ class ServiceTest {
         evaluation.keep(
                 id,
                 evaluation.judge(
-                        m, bed.bean(SeriesStore.class).load(m), m.records().collectedAt()));
+                        m,
+                        evaluation.version(id),
+                        bed.bean(SeriesStore.class).load(m),
+                        m.records().collectedAt()));
         assertThat(bed.bean(Evaluation.class).text(m)).isEqualTo(before);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
         assertThat(j.verdict()).isEqualTo("within");

@@ -106,13 +106,14 @@ public class CaptureProcessing {
         long expected = stored.header().stop().isPresent() ? reckoned : Math.max(reckoned, received);
         boolean ended = !goesOn || stored.header().stop().isPresent();
         boolean over = ended && stored.leftOut().isEmpty();
+        long on = evaluation.version(missionId);
         Mission mission = missions.find(missionId).orElseThrow();
         List<Series> record = series.recorded(mission);
         Instant first = record.isEmpty() ? null : record.get(0).axis().first();
         if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";
         }
-        Evaluation.Judged judged = evaluation.judge(mission, record, over ? clock.instant() : null);
+        Evaluation.Judged judged = evaluation.judge(mission, on, record, over ? clock.instant() : null);
         boolean whole = stored.capture().firstRecord() == 0;
         // the logger raised them on all that it recorded
         String alarms =

@@ -62,10 +62,13 @@ class StationSchedule {
     private void collect(Station s, Instant now) {
         List<DockedLogger> loggers = seen(s);
         if (loggers.isEmpty()) {
-            stations.moveOn(s, now.plus(backOff(s)), s.retries() + 1);
+            Instant again = now.plus(backOff(s));
+            Instant next = next(s, now);
+            // a retry does not pass over the next of its times
+            stations.tryAgain(s, again.isAfter(next) ? next : again);
             return;
         }
-        if (stations.moveOn(s, next(s, now), 0)) {
+        if (stations.moveOn(s, next(s, now))) {
             loggers.stream()
                     .filter(l -> l.status().mission() != 0)
                     .forEach(l -> collections.order(
@@ -83,10 +86,10 @@ class StationSchedule {
     }
 
     /** The next of the times that began with its schedule, so that a late collection does not shift those that follow. */
-    private static Instant next(Station s, Instant now) {
+    static Instant next(Station s, Instant now) {
         Duration every = Duration.ofMinutes(s.everyMin());
-        long passed = Duration.between(s.nextAt(), now).dividedBy(every);
-        return s.nextAt().plus(every.multipliedBy(passed + 1));
+        long passed = Math.max(0, Duration.between(s.dueAt(), now).dividedBy(every));
+        return s.dueAt().plus(every.multipliedBy(passed + 1));
     }
 
     static Duration backOff(Station s) {

@@ -77,6 +77,32 @@ public record Finding(
         }
     }
 
+    /** The same with only some of what belongs to it. */
+    Finding within(PartSum some) {
+        return new Finding(
+                id,
+                kind,
+                state,
+                severity,
+                latched,
+                told,
+                some.lead().lead(),
+                some.from(),
+                some.to(),
+                some.parts(),
+                some.missions(),
+                mission,
+                serial,
+                siteId,
+                spotId,
+                where,
+                zone,
+                work,
+                openedAt,
+                changed,
+                mergedInto);
+    }
+
     public Duration duration() {
         return Duration.between(from, to);
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -18,6 +17,7 @@ public class FindingFilter implements Form {
         ACKNOWLEDGED("acknowledged"),
         CLOSED("closed"),
         CHANGED("changed since they were closed"),
+        GONE("not found any more"),
         ALL("all");
 
         private final String words;
@@ -61,7 +61,7 @@ public class FindingFilter implements Form {
             String owner,
             LocalDate today) {}
 
-    Wanted wanted(Clock clock) {
+    Wanted wanted(LocalDate today) {
         which = which == null ? Which.WAITING : which;
         return new Wanted(
                 which.name(),
@@ -73,7 +73,7 @@ public class FindingFilter implements Form {
                 logger == null || logger.isBlank() ? null : logger.strip(),
                 cause,
                 owner == null || owner.isBlank() ? null : owner.strip(),
-                overdue ? LocalDate.now(clock) : null);
+                overdue ? today : null);
     }
 
     public boolean any() {

@@ -3,7 +3,6 @@ package org.pelerin.app.findings;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -140,30 +139,21 @@ class FindingIntake {
 
     /** What its row says of its parts. */
     void sum(long finding) {
-        List<Part> all = mapper.parts(finding).stream().map(PartRow::part).toList();
-        if (all.isEmpty()) {
-            return;
-        }
-        List<Part> found = all.stream().filter(Part::found).toList();
-        List<Part> counted = found.isEmpty() ? all : found;
-        Part lead = counted.stream()
-                .max(Comparator.comparing(Part::severity)
-                        .thenComparing((Part p) -> p.side() == Side.MISSING ? 0 : 1)
-                        .thenComparing(Part::duration))
-                .orElseThrow();
-        mapper.sum(
-                finding,
-                lead.severity().ordinal(),
-                counted.stream().anyMatch(Part::latched),
-                lead.channel(),
-                lead.direction(),
-                lead.unit(),
-                lead.limit(),
-                lead.peak(),
-                counted.stream().map(Part::start).min(Comparator.naturalOrder()).orElseThrow(),
-                counted.stream().map(Part::end).max(Comparator.naturalOrder()).orElseThrow(),
-                counted.size(),
-                (int) counted.stream().map(Part::missionId).distinct().count());
+        PartSum.of(mapper.parts(finding).stream().map(PartRow::part).toList())
+                .ifPresent(s -> mapper.sum(
+                        finding,
+                        s.lead().severity().ordinal(),
+                        s.latched(),
+                        s.lead().channel(),
+                        s.lead().direction(),
+                        s.lead().unit(),
+                        s.lead().limit(),
+                        s.lead().peak(),
+                        s.from(),
+                        s.to(),
+                        s.parts(),
+                        s.missions(),
+                        s.gone()));
     }
 
     /** What nobody did anything with goes when nothing of it is found any more, unless it waits for somebody. */

@@ -74,9 +74,15 @@ interface FindingMapper {
     @Select(PART + "WHERE finding_id = #{finding} ORDER BY start_at, id")
     List<PartRow> parts(long finding);
 
-    @Update("UPDATE finding SET severity = #{severity}, latched = #{latched}, lead_channel = #{channel},"
-            + " lead_direction = #{direction}, lead_unit = #{unit}, lead_limit = #{limit}, lead_peak = #{peak},"
-            + " from_at = #{from}, to_at = #{to}, parts = #{parts}, missions = #{missions} WHERE id = #{id}")
+    @Select("<script>" + PART
+            + "WHERE finding_id IN <foreach item='f' collection='findings' open='(' separator=',' close=')'>"
+            + "#{f}</foreach> ORDER BY start_at, id</script>")
+    List<PartRow> partsOf(List<Long> findings);
+
+    @Update(
+            "UPDATE finding SET severity = #{severity}, latched = #{latched}, lead_channel = #{channel},"
+                    + " lead_direction = #{direction}, lead_unit = #{unit}, lead_limit = #{limit}, lead_peak = #{peak},"
+                    + " from_at = #{from}, to_at = #{to}, parts = #{parts}, missions = #{missions}, gone = #{gone} WHERE id = #{id}")
     void sum(
             long id,
             int severity,
@@ -89,7 +95,8 @@ interface FindingMapper {
             Instant from,
             Instant to,
             int parts,
-            int missions);
+            int missions,
+            boolean gone);
 
     /** It was judged otherwise since it was closed. */
     @Update("UPDATE finding SET changed = TRUE WHERE id = #{id} AND state = 'CLOSED'")
@@ -115,8 +122,9 @@ interface FindingMapper {
             + " WHERE finding_id = #{id}) OR id = (SELECT mission_id FROM finding WHERE id = #{id})) ORDER BY id")
     List<Long> signed(long id);
 
-    @Select("SELECT COUNT(*) FROM finding f WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.id IN"
-            + " (SELECT finding_id FROM finding_part WHERE mission_id = #{mission}) OR f.mission_id = #{mission})")
+    @Select(
+            "SELECT COUNT(*) FROM finding f WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.latched OR NOT f.gone) AND (f.id IN"
+                    + " (SELECT finding_id FROM finding_part WHERE mission_id = #{mission}) OR f.mission_id = #{mission})")
     int waiting(long mission);
 
     /** Of a mission, one of a kind that a logger shows about itself; null for none. */
@@ -144,6 +152,16 @@ interface FindingMapper {
 
     @Update("UPDATE finding SET state = 'WITHDRAWN' WHERE id = #{id} AND state = 'OPEN'")
     int withdraw(long id);
+
+    /** Those that nobody signed anything about, of which nothing is found any more. */
+    @Select("SELECT f.id FROM finding f WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND f.gone AND NOT f.latched"
+            + " AND NOT EXISTS (SELECT 1 FROM finding_part p JOIN mission m ON m.id = p.mission_id WHERE p.finding_id = f.id"
+            + " AND m.signed_as IS NOT NULL) ORDER BY f.id FOR UPDATE")
+    List<Long> gone();
+
+    @Update("UPDATE finding SET state = 'WITHDRAWN', closed_at = #{at}, closed_by = #{by} WHERE id = #{id}"
+            + " AND state IN ('OPEN', 'ACKNOWLEDGED') AND gone AND NOT latched")
+    int putAway(long id, Instant at, String by);
 
     @Update("UPDATE finding SET state = 'OPEN' WHERE id = #{id} AND state = 'WITHDRAWN'")
     int comeBack(long id);

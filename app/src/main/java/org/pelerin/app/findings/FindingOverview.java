@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
 
 /** The list of findings: a page of it, how many there are of what, and which may belong together. */
@@ -31,15 +32,22 @@ public class FindingOverview {
 
     private final FindingOverviewMapper mapper;
     private final Clock clock;
+    private final Formats show;
 
-    FindingOverview(FindingOverviewMapper mapper, Clock clock) {
+    FindingOverview(FindingOverviewMapper mapper, Clock clock, Formats show) {
         this.mapper = mapper;
         this.clock = clock;
+        this.show = show;
+    }
+
+    /** The day that it is at home: what is due today is not overdue before midnight there. */
+    private LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), show.home());
     }
 
     /** @param number of the page, from 0 */
     public View view(FindingFilter filter, int number) {
-        FindingFilter.Wanted wanted = filter.wanted(clock);
+        FindingFilter.Wanted wanted = filter.wanted(today());
         FindingOverviewMapper.Tally tally = tally(wanted);
         int pages = Math.max(1, (tally.all() + PAGE - 1) / PAGE);
         int at = Math.max(0, Math.min(number, pages - 1));
@@ -57,8 +65,7 @@ public class FindingOverview {
 
     private FindingOverviewMapper.Tally tally(FindingFilter.Wanted wanted) {
         Instant now = clock.instant();
-        return mapper.tally(
-                wanted, now.minus(Duration.ofDays(7)), now.minus(Duration.ofDays(30)), LocalDate.now(clock));
+        return mapper.tally(wanted, now.minus(Duration.ofDays(7)), now.minus(Duration.ofDays(30)), today());
     }
 
     /**
@@ -74,14 +81,14 @@ public class FindingOverview {
 
     /** A part of the list. */
     public List<Finding> list(FindingFilter filter, int limit, long offset) {
-        return mapper.page(filter.wanted(clock), limit, offset).stream()
+        return mapper.page(filter.wanted(today()), limit, offset).stream()
                 .map(FindingRow::finding)
                 .toList();
     }
 
     /** How many wait, and how many of them are new. */
     public FindingOverviewMapper.Tally waiting() {
-        return tally(new FindingFilter().wanted(clock));
+        return tally(new FindingFilter().wanted(today()));
     }
 
     /** What waits of each logger. */
@@ -98,7 +105,7 @@ public class FindingOverview {
     public record Beside(Long before, Long after, int at, int of) {}
 
     public Beside beside(FindingFilter filter, long id) {
-        List<Long> ids = mapper.ids(filter.wanted(clock), MOST_LOOKED_AT);
+        List<Long> ids = mapper.ids(filter.wanted(today()), MOST_LOOKED_AT);
         int at = ids.indexOf(id);
         return new Beside(
                 at > 0 ? ids.get(at - 1) : null,

@@ -13,7 +13,8 @@ interface FindingOverviewMapper {
     String WHERE = """
             <where>
             <choose>
-            <when test="w.which == 'WAITING'">f.state IN ('OPEN', 'ACKNOWLEDGED')</when>
+            <when test="w.which == 'WAITING'">f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.latched OR NOT f.gone)</when>
+            <when test="w.which == 'GONE'">f.state IN ('OPEN', 'ACKNOWLEDGED') AND f.gone AND NOT f.latched</when>
             <when test="w.which == 'NEW'">f.state = 'OPEN'</when>
             <when test="w.which == 'ACKNOWLEDGED'">f.state = 'ACKNOWLEDGED'</when>
             <when test="w.which == 'CLOSED'">f.state IN ('CLOSED', 'WITHDRAWN')</when>
@@ -42,9 +43,12 @@ interface FindingOverviewMapper {
     List<FindingRow> page(
             @Param("w") FindingFilter.Wanted wanted, @Param("size") int size, @Param("offset") long offset);
 
-    @Select("<script>" + FindingMapper.FINDING + "WHERE f.state NOT IN ('MERGED', 'WITHDRAWN') AND f.from_at &lt; #{to}"
-            + " AND f.to_at > #{from}<if test='site != null'> AND f.site_id = #{site}</if><if test='spot != null'> AND"
-            + " f.spot_id = #{spot}</if> ORDER BY f.from_at, f.id LIMIT #{most}</script>")
+    @Select(
+            "<script>" + FindingMapper.FINDING + "WHERE f.state NOT IN ('MERGED', 'WITHDRAWN') AND f.from_at &lt; #{to}"
+                    + " AND f.to_at > #{from}<if test='site != null'> AND (f.site_id = #{site} OR EXISTS (SELECT 1 FROM finding_part p"
+                    + " JOIN mission m ON m.id = p.mission_id JOIN spot s2 ON s2.id = m.spot_id WHERE p.finding_id = f.id AND s2.site_id ="
+                    + " #{site}))</if><if test='spot != null'> AND (f.spot_id = #{spot} OR EXISTS (SELECT 1 FROM finding_part p JOIN mission m"
+                    + " ON m.id = p.mission_id WHERE p.finding_id = f.id AND m.spot_id = #{spot}))</if> ORDER BY f.from_at, f.id LIMIT #{most}</script>")
     List<FindingRow> during(
             @Param("site") Long site,
             @Param("spot") Long spot,
@@ -83,8 +87,8 @@ interface FindingOverviewMapper {
                     + " GROUP BY s.id, t.name, s.name ORDER BY n DESC, name LIMIT 12</script>")
     List<Count> bySpot(@Param("w") FindingFilter.Wanted wanted);
 
-    @Select("SELECT logger_id, COUNT(*) AS findings, MIN(opened_at) AS since, MIN(due_on) AS due FROM finding"
-            + " WHERE state IN ('OPEN', 'ACKNOWLEDGED') GROUP BY logger_id")
+    @Select("SELECT logger_id, COUNT(*) AS findings, MIN(opened_at) AS since, MIN(due_on) AS due FROM finding f"
+            + " WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.latched OR NOT f.gone) GROUP BY logger_id")
     List<LoggerWaits> byLogger();
 
     /** A departure that waits. */
@@ -92,7 +96,7 @@ interface FindingOverviewMapper {
             long id, long siteId, String site, long missionId, String leadDirection, Instant fromAt, Instant toAt) {}
 
     @Select("SELECT f.id, f.site_id, t.name AS site, f.mission_id, f.lead_direction, f.from_at, f.to_at FROM finding f"
-            + " JOIN site t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED')"
+            + " JOIN site t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED') AND NOT f.gone"
             + " ORDER BY f.site_id, f.from_at, f.id LIMIT #{most}")
     List<Waiting> waiting(int most);
 }

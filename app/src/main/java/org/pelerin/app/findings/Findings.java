@@ -5,10 +5,13 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
@@ -74,6 +77,31 @@ public class Findings {
     /** All that are about a mission. */
     public List<Finding> about(long mission) {
         return mapper.about(mission).stream().map(FindingRow::finding).toList();
+    }
+
+    /** Those about a mission, each with what of it is of this mission: its own times and peak, whatever else was put together with it. */
+    public List<Finding> in(long mission) {
+        return narrowed(about(mission), p -> p.missionId() == mission);
+    }
+
+    /** The same with only some of what belongs to them; those of which nothing is among it are left out. One query for all. */
+    public List<Finding> narrowed(List<Finding> all, Predicate<Part> which) {
+        List<Long> several = all.stream()
+                .filter(f -> f.departure() && f.parts() > 1)
+                .map(Finding::id)
+                .toList();
+        if (several.isEmpty()) {
+            return all;
+        }
+        Map<Long, List<Part>> parts = mapper.partsOf(several).stream()
+                .map(PartRow::part)
+                .filter(which)
+                .collect(Collectors.groupingBy(Part::findingId));
+        return all.stream()
+                .flatMap(f -> several.contains(f.id())
+                        ? PartSum.of(parts.getOrDefault(f.id(), List.of())).map(f::within).stream()
+                        : Stream.of(f))
+                .toList();
     }
 
     /** How many of those about a mission still wait for somebody. */
@@ -199,6 +227,19 @@ public class Findings {
             throw new TooLateException("It is closed already");
         }
         step(id, by, "closed", "close finding", "");
+    }
+
+    /** Puts away those of which nothing is found any more; what was written of them stays. @return how many */
+    @Transactional
+    public int putAway(String by) {
+        int done = 0;
+        for (long id : mapper.gone()) {
+            if (mapper.putAway(id, clock.instant(), by) == 1) {
+                step(id, by, "put away, as it is not found any more", "put finding away", "");
+                done++;
+            }
+        }
+        return done;
     }
 
     @Transactional

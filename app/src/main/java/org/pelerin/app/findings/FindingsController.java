@@ -77,6 +77,17 @@ class FindingsController {
         return "redirect:" + list(back);
     }
 
+    @PostMapping("/findings/put-away")
+    String putAway(Principal me, RedirectAttributes flash) {
+        int done = findings.putAway(me.getName());
+        flash.addFlashAttribute(
+                done > 0 ? "said" : "refused",
+                done > 0
+                        ? done + " put away; they are among the closed ones."
+                        : "There is none that could be put away.");
+        return "redirect:/findings";
+    }
+
     @PostMapping("/findings/assign")
     String assign(
             @RequestParam(defaultValue = "") List<Long> ids,

@@ -37,6 +37,8 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.sound.LevelNames;
 import org.pelerin.core.sound.ShiftSound;
 import org.pelerin.core.stats.MeanKineticTemperature;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionDefinition;
@@ -48,6 +50,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class Evaluation {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Evaluation.class);
     private static final int ATTEMPTS = 5;
 
     private final JudgementMapper judgements;
@@ -90,9 +93,11 @@ public class Evaluation {
      * @param reason for the record
      */
     public void decideClock(Mission mission, boolean corrected, String reason, String by) {
+        long on = version(mission.id());
         Mission decided = mission.withClock(corrected);
-        Judged judged =
-                judge(decided, store.recorded(decided), mission.records().collectedAt());
+        // deciding is a change of what it is judged on
+        Judged judged = judge(
+                decided, on + 1, store.recorded(decided), mission.records().collectedAt());
         boolean kept = Boolean.TRUE.equals(transaction.execute(
                 t -> !service.correctClock(mission, corrected, reason, by) || keep(mission.id(), judged)));
         if (!kept) {
@@ -116,13 +121,18 @@ public class Evaluation {
             DerivedSeries.Values derived,
             InForce by) {}
 
+    /** What a mission is judged on now: to be asked before anything of that is read, so that a judgement of what was older is not kept for it. */
+    public long version(long mission) {
+        return service.judgedOn(mission);
+    }
+
     /**
      * Judges a mission, and keeps nothing: to be done before the transaction that does.
      *
+     * @param on {@link #version} before mission and record were read
      * @param collectedAt when it is collected; null while it goes on
      */
-    public Judged judge(Mission mission, List<Series> record, Instant collectedAt) {
-        long on = service.judgedOn(mission.id());
+    public Judged judge(Mission mission, long on, List<Series> record, Instant collectedAt) {
         InForce by = inForce.of(mission);
         DerivedSeries.Outcome all = derived.of(mission, record, collectedAt, by.limits()::early);
         Limits limits = limits(by, mission, record.stream().map(Series::channel).toList());
@@ -255,11 +265,6 @@ public class Evaluation {
                 .findFirst();
     }
 
-    /** The same of what is no mission yet: all of it is judged. */
-    public Judged judge(Plan plan, List<Series> record, ZoneId zone) {
-        return judge(plan.limits(), record, JudgedRecord.of(record), zone, 0);
-    }
-
     /** Which rules of a plan all that a logger recorded departs from, before and after it lay at its spot too, each as often as it does. */
     public static List<String> found(Plan plan, List<Series> record) {
         return record.isEmpty()
@@ -322,13 +327,27 @@ public class Evaluation {
     /** Judges a mission anew, by what it is judged on now. */
     public void again(long missionId) {
         for (int attempt = 0; attempt < ATTEMPTS; attempt++) {
+            long on = version(missionId);
             Mission mission = service.find(missionId).orElseThrow();
-            Judged judged =
-                    judge(mission, store.recorded(mission), mission.records().collectedAt());
+            if (mission.records().signedAs() != null) {
+                // what is signed stays as it was signed
+                return;
+            }
+            Judged judged = judge(
+                    mission, on, store.recorded(mission), mission.records().collectedAt());
             if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
                 return;
             }
         }
+        LOG.warn(
+                "Mission {} changed {} times while it was judged; whoever looks at it next has it judged again",
+                missionId,
+                ATTEMPTS);
+    }
+
+    /** Whether what is kept of it follows from what it is judged on now; not while that changes faster than it can be judged. */
+    public boolean upToDate(long missionId) {
+        return !Boolean.FALSE.equals(judgements.upToDate(missionId));
     }
 
     /**

@@ -75,8 +75,9 @@ interface MissionMapper {
     /** Start and end of an excursion, for pictures of many missions. */
     record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
 
-    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, settings, spot_id, written_by, drafted_at,"
-            + " not_wired, logger_name) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion}, #{settings}, #{spotId},"
+    @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, plan_id, settings, spot_id, written_by,"
+            + " drafted_at, not_wired, logger_name) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion},"
+            + " IF(#{planVersion} > 0, (SELECT id FROM plan WHERE name = #{planName}), NULL), #{settings}, #{spotId},"
             + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
@@ -158,7 +159,7 @@ interface MissionMapper {
 
     @Update(
             "UPDATE mission SET clock_corrected = #{corrected}, clock_decided_at = #{at}, clock_decided_by = #{by},"
-                    + " clock_reason = #{reason} WHERE id = #{id} AND clock_corrected <> #{corrected} AND collected_at IS NOT NULL")
+                    + " clock_reason = #{reason}, judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL AND clock_corrected <> #{corrected} AND collected_at IS NOT NULL")
     int correctClock(long id, boolean corrected, Instant at, String by, String reason);
 
     @Select("SELECT clock_decided_at AS at, clock_decided_by AS `by`, clock_reason AS reason FROM mission"

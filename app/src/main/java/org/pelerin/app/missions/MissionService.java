@@ -330,6 +330,7 @@ public class MissionService {
     @Transactional
     public void moveTo(Mission mission, long spotId, String by) {
         missions.moveTo(mission.id(), spotId);
+        events.publishEvent(new MissionRelocated(mission.id()));
         audit.record(
                 by,
                 "move mission",

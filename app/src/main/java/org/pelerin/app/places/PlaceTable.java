@@ -9,6 +9,7 @@ import java.util.Map;
 import org.pelerin.app.platform.text.NamedTable;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
+import org.pelerin.core.text.TypedNumber;
 
 /**
  * Sites and spots as CSV (RFC 4180, UTF-8): a row a spot, the site's columns repeated; a site without spots has one row with the
@@ -151,11 +152,11 @@ final class PlaceTable {
             return null;
         }
         try {
-            double v = Double.parseDouble(text.replace(',', '.'));
+            double v = TypedNumber.of(text);
             if (v >= low && v <= high) {
                 return v;
             }
-        } catch (NumberFormatException e) {
+        } catch (IllegalArgumentException e) {
             // said below
         }
         errors.add(at + "“" + text + "” is no " + column + "; give a number from " + text(low) + " to " + text(high));
@@ -181,17 +182,13 @@ final class PlaceTable {
                 if (!found.matches()) {
                     throw new NumberFormatException();
                 }
-                Double low = found.group(2).isEmpty()
-                        ? null
-                        : Double.valueOf(found.group(2).replace(',', '.'));
-                Double high = found.group(3).isEmpty()
-                        ? null
-                        : Double.valueOf(found.group(3).replace(',', '.'));
+                Double low = found.group(2).isEmpty() ? null : Double.valueOf(TypedNumber.of(found.group(2)));
+                Double high = found.group(3).isEmpty() ? null : Double.valueOf(TypedNumber.of(found.group(3)));
                 if (low == null && high == null || low != null && high != null && low >= high) {
                     throw new NumberFormatException();
                 }
                 out.add(new Deployment.Demand(found.group(1), low, high));
-            } catch (NumberFormatException e) {
+            } catch (IllegalArgumentException e) {
                 errors.add(at + "“" + one.strip() + "” is no limit; write it as °C 2 … 8");
             }
         }

@@ -253,16 +253,7 @@ public class DerivedForm implements Form {
     }
 
     private static Double number(FieldReader read, String field, String value) {
-        try {
-            double v = Double.parseDouble(value.strip().replace(',', '.').replace('−', '-'));
-            if (Double.isFinite(v)) {
-                return v;
-            }
-        } catch (NumberFormatException e) {
-            // said below
-        }
-        read.wrong(field, "A number");
-        return 0.0;
+        return read.needed(field, value, 0);
     }
 
     private static void optional(Map<String, Object> how, FieldReader read, String field, String value) {

@@ -5,6 +5,7 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.regex.Pattern;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
@@ -47,12 +48,17 @@ class JudgedController {
         this.show = show;
     }
 
-    /** @param from on the site's clock; empty for the beginning of the record, {@code to} for its end */
+    /**
+     * @param from on the site's clock; empty for the beginning of the record, {@code to} for its end
+     * @param fromAt the same in ms where it was taken from the chart, so that an hour that comes twice is told apart; likewise {@code toAt}
+     */
     @PostMapping("/missions/{id}/judged-period")
     String choose(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
+            @RequestParam(required = false) Long fromAt,
+            @RequestParam(required = false) Long toAt,
             @RequestParam(defaultValue = "") String reason,
             @RequestParam(defaultValue = "") String seen,
             Principal me,
@@ -60,7 +66,7 @@ class JudgedController {
         Mission mission = get(id);
         Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
         ZoneId zone = mission.zoneOr(show.home());
-        records.choose(mission, time(from, zone), time(to, zone), why.text(), me.getName());
+        records.choose(mission, time(from, fromAt, zone), time(to, toAt, zone), why.text(), me.getName());
         return judged(id, "Judged on the time that you set.", seen, flash);
     }
 
@@ -83,6 +89,8 @@ class JudgedController {
             @RequestParam Exclusion.Kind kind,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
+            @RequestParam(required = false) Long fromAt,
+            @RequestParam(required = false) Long toAt,
             @RequestParam(defaultValue = "") String reason,
             @RequestParam(defaultValue = "") String seen,
             Principal me,
@@ -94,7 +102,9 @@ class JudgedController {
             throw new NoTimeException("Say from when to when it is left out");
         }
         flash.addFlashAttribute(
-                "leftOut", records.exclude(mission, kind, time(from, zone), time(to, zone), why.text(), me.getName()));
+                "leftOut",
+                records.exclude(
+                        mission, kind, time(from, fromAt, zone), time(to, toAt, zone), why.text(), me.getName()));
         return judged(id, "Left out, and judged anew.", seen, flash);
     }
 
@@ -116,13 +126,24 @@ class JudgedController {
         return "redirect:/missions/" + id + (VIEW.matcher(seen).matches() ? "?" + seen : "") + "#judged";
     }
 
-    /** Null for an empty text; in an hour that comes twice, the first. */
-    private static Instant time(String text, ZoneId zone) {
+    /**
+     * Null for an empty text; in an hour that comes twice, the first, unless the instant is said too.
+     *
+     * @param at that instant, if the field still shows it; null or another one is passed over
+     */
+    private static Instant time(String text, Long at, ZoneId zone) {
         if (text.isBlank()) {
             return null;
         }
         try {
-            return LocalDateTime.parse(text.strip()).atZone(zone).toInstant();
+            LocalDateTime shown = LocalDateTime.parse(text.strip());
+            Instant meant = at == null ? null : Instant.ofEpochMilli(at);
+            return meant != null
+                            && LocalDateTime.ofInstant(meant, zone)
+                                    .truncatedTo(ChronoUnit.SECONDS)
+                                    .equals(shown)
+                    ? meant
+                    : shown.atZone(zone).toInstant();
         } catch (DateTimeException e) {
             throw new NoTimeException("“" + text.strip() + "” is no date with a time");
         }

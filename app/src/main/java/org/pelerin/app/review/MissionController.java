@@ -163,6 +163,7 @@ class MissionController {
             model.addAttribute("unreadable", true);
             return "review/mission";
         }
+        model.addAttribute("behindRecord", !evaluation.upToDate(id));
         found.ifPresent(judged -> {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);

@@ -32,7 +32,7 @@ class FindingFilterTest {
         f.which = null;
         f.owner = " ";
         f.logger = null;
-        FindingFilter.Wanted w = f.wanted(CLOCK);
+        FindingFilter.Wanted w = f.wanted(LocalDate.now(CLOCK));
         assertThat(w.which()).isEqualTo("WAITING");
         assertThat(w.owner()).isNull();
         assertThat(w.logger()).isNull();
@@ -45,8 +45,8 @@ class FindingFilterTest {
         FindingFilter f = new FindingFilter();
         f.overdue = true;
         f.severity = Severity.MAJOR;
-        assertThat(f.wanted(CLOCK).today()).isEqualTo(LocalDate.of(2026, 3, 19));
-        assertThat(f.wanted(CLOCK).severity()).isEqualTo(2);
+        assertThat(f.wanted(LocalDate.now(CLOCK)).today()).isEqualTo(LocalDate.of(2026, 3, 19));
+        assertThat(f.wanted(LocalDate.now(CLOCK)).severity()).isEqualTo(2);
         assertThat(f.any()).isTrue();
     }
 }

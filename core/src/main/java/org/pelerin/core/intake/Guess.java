@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.pelerin.core.text.TypedNumber;
 
 /** Guesses how a file is laid out from its first rows; a person looks at what comes of it and corrects it. */
 public final class Guess {
@@ -181,7 +182,7 @@ public final class Guess {
                 if (step < 0) {
                     return false;
                 }
-            } catch (NumberFormatException | IndexOutOfBoundsException e) {
+            } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
                 return false;
             }
         }
@@ -210,10 +211,10 @@ public final class Guess {
         double most = Double.NEGATIVE_INFINITY;
         for (List<String> row : data) {
             try {
-                double v = Double.parseDouble(row.get(column).strip().replace(',', '.'));
+                double v = TypedNumber.of(row.get(column));
                 least = Math.min(least, v);
                 most = Math.max(most, v);
-            } catch (NumberFormatException | IndexOutOfBoundsException e) {
+            } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
                 // a hole
             }
         }

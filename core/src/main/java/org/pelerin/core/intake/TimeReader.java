@@ -11,6 +11,7 @@ import java.time.zone.ZoneOffsetTransition;
 import java.time.zone.ZoneRules;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.core.text.TypedNumber;
 
 /**
  * Reads the instants of a file, row after row.
@@ -63,8 +64,8 @@ public final class TimeReader {
     private long counted() throws UnreadableException {
         double v;
         try {
-            v = Double.parseDouble(text.replace(',', '.'));
-        } catch (NumberFormatException e) {
+            v = TypedNumber.of(text);
+        } catch (IllegalArgumentException e) {
             throw new UnreadableException(quoted() + " is no number of " + order.words());
         }
         double millis = switch (order) {

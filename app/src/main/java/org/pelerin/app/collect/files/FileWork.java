@@ -14,7 +14,6 @@ import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.Findings;
 import org.pelerin.core.intake.Intake;
@@ -48,7 +47,6 @@ class FileWork {
     private final MissionService missions;
     private final MissionCreation creation;
     private final SeriesWriter series;
-    private final DerivedSeries derived;
     private final Evaluation evaluation;
     private final LoggerRegistry loggers;
     private final PlaceService places;
@@ -62,7 +60,6 @@ class FileWork {
             MissionService missions,
             MissionCreation creation,
             SeriesWriter series,
-            DerivedSeries derived,
             Evaluation evaluation,
             LoggerRegistry loggers,
             PlaceService places,
@@ -74,7 +71,6 @@ class FileWork {
         this.missions = missions;
         this.creation = creation;
         this.series = series;
-        this.derived = derived;
         this.evaluation = evaluation;
         this.loggers = loggers;
         this.places = places;
@@ -131,7 +127,6 @@ class FileWork {
                 .dividedBy(found.interval());
         long expected = Math.max(slots, received);
         Plan plan = plan(settings, found, expected);
-        Evaluation.Judged judged = evaluation.judge(plan, record, null);
         return transaction.execute(t -> {
             long id = begin(file, settings, found, plan);
             files.taken(file.id(), id);
@@ -139,11 +134,11 @@ class FileWork {
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
             missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
-            evaluation.keep(id, judged);
-            if (!derived.of(id).isEmpty()) {
-                // its spot has series that follow from its missions': they are made when somebody looks at it
-                missions.judgedByOther(id);
-            }
+            // by what holds where it was recorded, with what is derived there, and with its findings, as any other
+            long on = evaluation.version(id);
+            Mission whole = missions.find(id).orElseThrow();
+            evaluation.keep(
+                    id, evaluation.judge(whole, on, record, whole.records().collectedAt()));
             return id;
         });
     }

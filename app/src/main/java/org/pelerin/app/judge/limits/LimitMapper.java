@@ -83,20 +83,19 @@ interface LimitMapper {
     record Held(Via via, long setId) {}
 
     String BELONGS = "(p.via = 'SPOT' AND p.target = m.spot_id OR p.via = 'SITE' AND p.target = sp.site_id"
-            + " OR p.via = 'PLAN' AND m.plan_version > 0 AND p.target = pl.id)";
+            + " OR p.via = 'PLAN' AND p.target = m.plan_id)";
 
     @Select("SELECT p.via, p.set_id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id"
-            + " LEFT JOIN plan pl ON pl.name = m.plan_name JOIN limit_place p ON " + BELONGS
+            + " JOIN limit_place p ON " + BELONGS
             + " WHERE m.id = #{mission} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN') LIMIT 1")
     Held held(long mission);
 
     /** Missions that belong to a place, of which nothing else was said, and which nobody signed, collected ones or those that are not. */
-    @Select(
-            "SELECT m.id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id LEFT JOIN plan pl ON pl.name = m.plan_name"
-                    + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
-                    + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
-                    + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
-                    + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
+    @Select("SELECT m.id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id"
+            + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
+            + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
+            + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
+            + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
     List<Long> at(Via via, long target, boolean collected);
 
     /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */

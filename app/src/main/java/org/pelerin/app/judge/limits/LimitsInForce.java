@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionRelocated;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -46,7 +48,7 @@ public class LimitsInForce {
     /** @param mission with its plan */
     public InForce of(Mission mission) {
         LimitMapper.Kept kept = mapper.kept(mission.id());
-        boolean said = kept != null && (kept.via() == Via.MISSION || kept.via() == Via.ALARMS);
+        boolean said = kept != null && kept.via().said();
         if (kept != null && (said || mission.records().collectedAt() != null)) {
             LimitSet set = kept.setId() == null ? null : mapper.version(kept.setId(), kept.version());
             return new InForce(
@@ -58,9 +60,7 @@ public class LimitsInForce {
                     kept.saidBy(),
                     kept.reason());
         }
-        if (mission.records().collectedAt() != null) {
-            return alarms(mission);
-        }
+        // also of what is home and was never judged: a file from elsewhere, or one whose place was noted later
         return following(mission);
     }
 
@@ -75,21 +75,22 @@ public class LimitsInForce {
     }
 
     private InForce alarms(Mission mission) {
-        return new InForce(missions.plan(mission).limits(), null, Via.ALARMS, false, null, NOBODY, "");
+        return new InForce(missions.plan(mission).limits(), null, Via.NONE, false, null, NOBODY, "");
     }
 
     /** It was judged by it; to be called in the transaction that keeps the judgement. */
     @Transactional
     public void judgedBy(long mission, InForce inForce) {
         LimitMapper.Kept kept = mapper.kept(mission);
-        if (inForce.said() || kept != null && (kept.via() == Via.MISSION || kept.via() == Via.ALARMS)) {
+        if (inForce.said() || kept != null && kept.via().said()) {
             return;
         }
         if (inForce.set() == null) {
-            if (kept != null) {
-                mapper.forget(mission);
+            if (kept == null || kept.via() != Via.NONE) {
+                mapper.keep(mission, Via.NONE, null, null, clock.instant(), NOBODY, "");
             }
         } else if (kept == null
+                || kept.setId() == null
                 || kept.setId() != inForce.set().id()
                 || kept.version() != inForce.set().version()
                 || kept.via() != inForce.via()) {
@@ -169,9 +170,9 @@ public class LimitsInForce {
         }
         List<Long> anew = new ArrayList<>(missions.judgedByOther(mapper.at(via, target, false)));
         if (home) {
-            List<Long> collected = mapper.at(via, target, true);
-            collected.forEach(id -> judgedAnew(id, reason, by));
-            anew.addAll(collected);
+            anew.addAll(mapper.at(via, target, true).stream()
+                    .filter(id -> judgedAnew(id, set, reason, by))
+                    .toList());
         }
         audit.record(
                 by,
@@ -183,12 +184,24 @@ public class LimitsInForce {
         return anew;
     }
 
-    private void judgedAnew(long id, String reason, String by) {
+    /** One whose nearer place has a set of its own stays with that; @return whether it is judged by this one from now on */
+    private boolean judgedAnew(long id, LimitSet set, String reason, String by) {
         Mission mission = missions.find(id).orElseThrow();
         InForce now = following(mission);
-        if (now.set() != null) {
-            mapper.keep(id, now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
-            missions.judgedByOther(id);
+        if (now.set() == null || now.set().id() != set.id()) {
+            return false;
+        }
+        mapper.keep(id, now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
+        missions.judgedByOther(id);
+        return true;
+    }
+
+    /** It lies elsewhere than was thought: what holds there holds for it, unless somebody said otherwise of it. */
+    @EventListener
+    void relocated(MissionRelocated e) {
+        LimitMapper.Kept kept = mapper.kept(e.mission());
+        if (kept != null && !kept.via().said()) {
+            mapper.forget(e.mission());
         }
     }
 

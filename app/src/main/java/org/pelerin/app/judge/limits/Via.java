@@ -7,8 +7,10 @@ public enum Via {
     SPOT("of its spot"),
     SITE("of its site"),
     PLAN("of its plan"),
-    /** No set holds for it, or somebody said that none shall. */
-    ALARMS("the alarms of its plan");
+    /** Somebody said that no set shall hold for it. */
+    ALARMS("the alarms of its plan"),
+    /** No set held for it when it was judged. */
+    NONE("the alarms of its plan");
 
     private final String words;
 
@@ -18,6 +20,11 @@ public enum Via {
 
     public String words() {
         return words;
+    }
+
+    /** Whether somebody said it of the mission itself, so that it follows no place. */
+    public boolean said() {
+        return this == MISSION || this == ALARMS;
     }
 
     /** Whether a set can be attached to it for all its missions. */

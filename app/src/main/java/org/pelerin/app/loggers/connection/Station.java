@@ -10,6 +10,7 @@ import java.time.Instant;
  * @param everyMin how often it is collected by itself, in minutes; 0 for only when somebody asks
  * @param retryMin after how many minutes it is tried again, doubled with every retry
  * @param nextAt when it is collected next, or null
+ * @param dueAt when it was, or is, to be collected by its schedule; what its later times are counted from
  * @param retries how often it was tried in vain since it last went well
  * @param serial of the logger that was last seen there; empty where none was
  * @param chosenTables names of the tables of its memory that are collected, with blanks between; empty for all
@@ -25,6 +26,7 @@ public record Station(
         int everyMin,
         int retryMin,
         Instant nextAt,
+        Instant dueAt,
         int retries,
         String chosenTables,
         String serial) {

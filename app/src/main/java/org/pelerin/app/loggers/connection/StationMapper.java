@@ -11,8 +11,9 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface StationMapper {
 
-    @Select("SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, retries,"
-            + " chosen_tables, serial FROM station ORDER BY host, port")
+    @Select(
+            "SELECT id, host, port, added_by, added_at, answered_at, reason, every_min, retry_min, next_at, due_at, retries,"
+                    + " chosen_tables, serial FROM station ORDER BY host, port")
     List<Station> all();
 
     /** @return 0 if it is there already */
@@ -40,11 +41,13 @@ interface StationMapper {
     @Update("UPDATE station SET reason = #{reason} WHERE id = #{id}")
     void silent(long id, String reason);
 
-    @Update("UPDATE station SET every_min = #{every}, retry_min = #{retry}, next_at = #{next}, retries = 0,"
-            + " chosen_tables = #{tables} WHERE id = #{id}")
+    @Update(
+            "UPDATE station SET every_min = #{every}, retry_min = #{retry}, next_at = #{next}, due_at = #{next}, retries = 0,"
+                    + " chosen_tables = #{tables} WHERE id = #{id}")
     int schedule(long id, int every, int retry, String tables, Instant next);
 
     /** @return 1 for the only one who moves it on */
-    @Update("UPDATE station SET next_at = #{next}, retries = #{retries} WHERE id = #{id} AND next_at = #{due}")
-    int moveOn(long id, Instant due, Instant next, int retries);
+    @Update(
+            "UPDATE station SET next_at = #{next}, due_at = #{due}, retries = #{retries} WHERE id = #{id} AND next_at = #{was}")
+    int moveOn(long id, Instant was, Instant next, Instant due, int retries);
 }

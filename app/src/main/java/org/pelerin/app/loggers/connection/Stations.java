@@ -68,7 +68,12 @@ public class Stations {
     }
 
     /** Whoever moves it on, of all processes, is the one to collect it now. */
-    public boolean moveOn(Station station, Instant next, int retries) {
-        return mapper.moveOn(station.id(), station.nextAt(), next, retries) == 1;
+    public boolean moveOn(Station station, Instant next) {
+        return mapper.moveOn(station.id(), station.nextAt(), next, next, 0) == 1;
+    }
+
+    /** It is tried again later; its schedule goes on counting as it did. */
+    public boolean tryAgain(Station station, Instant next) {
+        return mapper.moveOn(station.id(), station.nextAt(), next, station.dueAt(), station.retries() + 1) == 1;
     }
 }

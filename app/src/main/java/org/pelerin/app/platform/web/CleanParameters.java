@@ -33,7 +33,7 @@ class CleanParameters extends OncePerRequestFilter {
             Pattern.compile("application/x-www-form-urlencoded.*", Pattern.CASE_INSENSITIVE);
 
     /** What is not text that somebody reads. */
-    private static final Set<String> AS_THEY_ARE = Set.of("password");
+    private static final Set<String> AS_THEY_ARE = Set.of("password", "present", "wanted", "repeated");
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

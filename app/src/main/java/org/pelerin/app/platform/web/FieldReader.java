@@ -10,11 +10,10 @@ import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.text.TypedNumber;
 
 /** Reads typed text field by field and gathers what is wrong with each. */
 public final class FieldReader {
-
-    private static final int SHOWN = 40;
 
     private final Map<String, String> errors = new LinkedHashMap<>();
     private final Map<String, String> understood = new LinkedHashMap<>();
@@ -62,20 +61,11 @@ public final class FieldReader {
             return null;
         }
         try {
-            double v = Double.parseDouble(
-                    text.strip().replace(',', '.').replace('−', '-').replaceAll("[\\u00a0\\u202f ]", ""));
-            if (Double.isFinite(v)) {
-                return v;
-            }
-        } catch (NumberFormatException e) {
-            // said below
+            return TypedNumber.of(text);
+        } catch (IllegalArgumentException e) {
+            wrong(field, e.getMessage());
+            return null;
         }
-        wrong(field, "“" + shown(text.strip()) + "” is not a number");
-        return null;
-    }
-
-    private static String shown(String text) {
-        return text.length() > SHOWN ? text.substring(0, SHOWN) + "…" : text;
     }
 
     /** A number that must be there; {@code otherwise} with a word if it is not. */

@@ -109,7 +109,7 @@ class MissionDocument {
                 d.judgement().excursions().stream()
                         .filter(e -> e.of().map(r.spec()::wants).orElse(true))
                         .toList());
-        model.put("findings", findings.about(d.mission().id()));
+        model.put("findings", findings.in(d.mission().id()));
         model.put("words", new FindingWords(ShownUnits.RECORDED, show));
         model.put("standing", signing.of(d.mission()));
         model.put(

@@ -20,11 +20,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingOverview;
 import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.SignedAs;
@@ -62,6 +64,7 @@ class PeriodDocument {
     private final PlaceService places;
     private final SpotPeriods periods;
     private final FindingOverview findings;
+    private final Findings handled;
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final ReportPages pages;
@@ -72,6 +75,7 @@ class PeriodDocument {
             PlaceService places,
             SpotPeriods periods,
             FindingOverview findings,
+            Findings handled,
             Evaluation evaluation,
             SeriesStore store,
             ReportPages pages,
@@ -80,6 +84,7 @@ class PeriodDocument {
         this.places = places;
         this.periods = periods;
         this.findings = findings;
+        this.handled = handled;
         this.evaluation = evaluation;
         this.store = store;
         this.pages = pages;
@@ -135,10 +140,23 @@ class PeriodDocument {
                 new ArrayList<>(all.stream().flatMap(s -> s.unread().stream()).toList());
         List<AttachedFile> files = files(all, first, last, zones, spots, unread);
         progress.at(spots.size(), spots.size() + 2);
-        List<Finding> found = findings.during(r.scope().site(), r.scope().spot(), first, last, MOST_FINDINGS);
+        List<Finding> found = found(r.scope(), all, first, last);
         String body = pages.body("period", model(r, at, head, all, unread, found, files, zone, first, last, sentence));
         progress.at(spots.size() + 1, spots.size() + 2);
         return new Composed(title, sentence, body, files);
+    }
+
+    /** Of findings that were put together with others, what is of the missions of this report. */
+    private List<Finding> found(Report.Scope scope, List<SpotPeriod> all, Instant first, Instant last) {
+        Set<Long> missions = all.stream()
+                .flatMap(s -> s.missions().stream())
+                .map(p -> p.mission().id())
+                .collect(Collectors.toSet());
+        return handled.narrowed(
+                findings.during(scope.site(), scope.spot(), first, last, MOST_FINDINGS),
+                p -> missions.contains(p.missionId())
+                        && p.start().isBefore(last)
+                        && p.end().isAfter(first));
     }
 
     private Map<String, Object> model(

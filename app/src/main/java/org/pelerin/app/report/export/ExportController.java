@@ -134,7 +134,7 @@ class ExportController {
                 response,
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 FileNames.of(d, pattern, "xlsx"));
-        XlsxExport.write(d, findings.about(id), new FindingWords(inUnits, show), response.getOutputStream());
+        XlsxExport.write(d, findings.in(id), new FindingWords(inUnits, show), response.getOutputStream());
     }
 
     private Dossier gather(long id) {

@@ -183,7 +183,7 @@ public class MissionCheck {
         if (m.records().signedAs() == null) {
             // what was signed was judged by what held then, and is held against the signature
             JudgementDocument now =
-                    evaluation.judge(m, record, m.records().collectedAt()).document();
+                    evaluation.judge(m, 0, record, m.records().collectedAt()).document();
             // as the version said it that kept it
             JsonDifferences.of(document.json(), now.asOf(document).json())
                     .forEach(d -> out.add("Its judgement is not what is judged again: " + d));
