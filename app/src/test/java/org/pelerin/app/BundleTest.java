@@ -10,6 +10,7 @@ import com.microsoft.playwright.options.FilePayload;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -29,6 +30,9 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
+import org.pelerin.app.house.key.InstallationKey;
+import org.pelerin.app.house.key.InstallationKeys;
+import org.pelerin.app.house.key.KeyPurpose;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
@@ -53,6 +57,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.VerifyCommand;
 
 /** A mission as a bundle: sound by itself, told where it was touched, and the same in another installation. */
 @Timeout(240)
@@ -127,7 +132,7 @@ class BundleTest extends PageTest {
         Path file = Files.createTempFile("bundle", ".zip");
         Files.write(file, bytes);
         try (Bundle b = Bundle.open(file)) {
-            return BundleCheck.of(b);
+            return BundleCheck.of(b, bed.bean(InstallationKeys.class).trust());
         } finally {
             Files.delete(file);
         }
@@ -161,8 +166,26 @@ class BundleTest extends PageTest {
         return out.toByteArray();
     }
 
-    /** The manifest made to fit a changed entry, as somebody would who knows the format. */
+    /** One that was never signed, as bundles of the version before were. */
+    private static byte[] unsigned(byte[] zip) throws IOException {
+        return changed(
+                zip,
+                Map.of(
+                        "manifest.json",
+                        m -> m.replaceFirst("\"version\" : 2", "\"version\" : 1"),
+                        "manifest.sig",
+                        s -> null,
+                        "certificate.pem",
+                        s -> null));
+    }
+
+    /** The manifest of an unsigned one made to fit a changed entry, as somebody would who knows the format. */
     private static byte[] forged(byte[] zip, String name, UnaryOperator<String> how) throws IOException {
+        return fitted(unsigned(zip), name, how);
+    }
+
+    /** The manifest made to fit a changed entry, the signature left as it was. */
+    private static byte[] fitted(byte[] zip, String name, UnaryOperator<String> how) throws IOException {
         String[] hashes = new String[2];
         byte[] changed = changed(zip, Map.of(name, was -> {
             String now = how.apply(was);
@@ -210,13 +233,99 @@ class BundleTest extends PageTest {
     }
 
     @Test
+    void whatever_is_altered_or_taken_out_breaks_its_signature() throws Exception {
+        BundleCheck.Outcome o = checked(bundle());
+        assertThat(o.proven()).isTrue();
+        assertThat(o.origin()).hasValueSatisfying(x -> assertThat(x.trusted()).isTrue());
+        // what nothing else in it tells of
+        for (String name : List.of("findings.json", "mission.json", "audit.json", "signatures.json")) {
+            assertThat(checked(fitted(bundle(), name, s -> s.replace("\n", " \n")))
+                            .troubles())
+                    .contains("Its manifest is not what was signed by the key of its certificate");
+        }
+        assertThat(checked(fitted(bundle(), "audit.json", s -> "[]")).troubles())
+                .contains("Its manifest is not what was signed by the key of its certificate");
+        // taken out, and the manifest made to fit
+        for (String name : List.of("capture.zip", "signatures.json", "findings.json", "audit.json")) {
+            byte[] without = changed(
+                    changed(unsigned(bundle()), Map.of(name, s -> null)),
+                    Map.of("manifest.json", s -> s.replaceAll(",\\s*" + part(name) + "|" + part(name) + "\\s*,", "")));
+            assertThat(checked(without).sound()).as(name).isFalse();
+        }
+        assertThat(checked(changed(bundle(), Map.of("manifest.sig", s -> null))).troubles())
+                .contains("“manifest.sig” is missing: it is not signed any more");
+        // one of before fits together, and cannot say who it comes from
+        BundleCheck.Outcome before = checked(unsigned(bundle()));
+        assertThat(before.sound()).isTrue();
+        assertThat(before.proven()).isFalse();
+        assertThat(before.left()).anySatisfy(l -> assertThat(l).contains("were not signed"));
+    }
+
+    /** What the manifest says of an entry. */
+    private static String part(String name) {
+        return "\\{\\s*\"name\" : \"" + name.replace(".", "\\.") + "\"[^}]*\\}";
+    }
+
+    @Test
+    void the_command_tells_by_certificate_or_fingerprint_where_it_comes_from() throws Exception {
+        Path folder = Files.createTempDirectory("bundles");
+        String good = Files.write(folder.resolve("good.zip"), bundle()).toString();
+        String certificates =
+                page.request().get(bed.address + "/certificates.pem").text();
+        String pem = Files.writeString(folder.resolve("c.pem"), certificates).toString();
+        InstallationKeys keys = bed.bean(InstallationKeys.class);
+        InstallationKey ours = keys.all().stream()
+                .filter(k -> k.purpose() == KeyPurpose.BUNDLE && k.inUse())
+                .findFirst()
+                .orElseThrow();
+        assertThat(command("--trust", pem, good)).isEqualTo("0");
+        assertThat(command("--trust", ours.fingerprint(), good)).isEqualTo("0");
+        assertThat(command(good))
+                .startsWith("2")
+                .contains(
+                        "no certificate was named to trust", ours.fingerprint().substring(0, 8));
+        assertThat(command("--trust", "0".repeat(64), good)).startsWith("2").contains("by another installation");
+        String altered = Files.write(
+                        folder.resolve("altered.zip"),
+                        fitted(bundle(), "findings.json", s -> s.replace("Cooled", "Heated")))
+                .toString();
+        assertThat(command("--trust", pem, altered, good)).startsWith("1");
+        String broken = Files.write(
+                        folder.resolve("broken.zip"), forged(bundle(), "judgement.json", s -> s.substring(0, 40)))
+                .toString();
+        assertThat(command("--trust", pem, broken)).startsWith("3").doesNotContain("Exception");
+        assertThat(command("--trust", folder.resolve("none.pem").toString(), good))
+                .startsWith("3");
+        // another key from now on: what was signed before stays ours
+        keys.rotate(KeyPurpose.BUNDLE, "tech");
+        assertThat(checked(bundle()).proven()).isTrue();
+        byte[] newer = page.request()
+                .get(bed.address + "/missions/" + m.id() + "/bundle.zip")
+                .body();
+        assertThat(checked(newer).origin().orElseThrow().fingerprint()).isNotEqualTo(ours.fingerprint());
+        assertThat(command(
+                        "--trust",
+                        pem,
+                        Files.write(folder.resolve("newer.zip"), newer).toString()))
+                .startsWith("2");
+    }
+
+    /** Its exit code, and what it said where that was not 0. */
+    private static String command(String... args) {
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        PrintStream out = new PrintStream(said, true, StandardCharsets.UTF_8);
+        int code = VerifyCommand.run(List.of(args), out, out);
+        return code + (code == 0 ? "" : " " + said.toString(StandardCharsets.UTF_8));
+    }
+
+    @Test
     void it_is_verified_where_it_came_from() {
         page.navigate(bed.address + "/verify");
         page.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", bundle()));
         page.locator("button:has-text('Verify it')").click();
         assertThat(page.locator("h1"))
-                .containsText(
-                        "✓ It is genuine. It is mission " + m.id() + ", with the same record and the same judgement");
+                .containsText("✓ It is genuine. It is mission " + m.id()
+                        + ", signed here, with the same record and the same judgement");
     }
 
     @Test
@@ -303,10 +412,8 @@ class BundleTest extends PageTest {
                 was -> was.replace("\"Luft\"", "null"),
                 was -> was.replace("INSTANT", "IGNORED"),
                 was -> was.replace("Europe/Paris", "Nowhere"))) {
-            assertThat(checked(forged(zip, "layout.json", broken)).troubles())
-                    .singleElement()
-                    .asString()
-                    .startsWith("layout.json cannot be read");
+            assertThat(checked(forged(zip, "layout.json", broken)).unreadable())
+                    .hasValueSatisfying(u -> assertThat(u).startsWith("layout.json cannot be read"));
         }
         assertThat(checked(forged(zip, "layout.json", was -> was.replace("UTF-8", "no code")))
                         .troubles())

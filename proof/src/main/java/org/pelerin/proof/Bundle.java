@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -74,9 +75,12 @@ public final class Bundle implements AutoCloseable {
         }
         try {
             Manifest m = JSON.readValue(bytes(zip, entry), Manifest.class);
-            if (!Manifest.FORMAT.equals(m.format()) || m.version() != Manifest.VERSION || m.entries() == null) {
-                throw new BundleException("It is of the format “" + m.format() + "”, version " + m.version()
-                        + "; known is " + Manifest.FORMAT + ", version " + Manifest.VERSION);
+            if (!Manifest.FORMAT.equals(m.format())
+                    || m.version() != Manifest.VERSION && m.version() != Manifest.UNSIGNED
+                    || m.entries() == null) {
+                throw new BundleException(
+                        "It is of the format “" + m.format() + "”, version " + m.version() + "; known is "
+                                + Manifest.FORMAT + ", versions " + Manifest.UNSIGNED + " and " + Manifest.VERSION);
             }
             return m;
         } catch (JacksonException e) {
@@ -100,12 +104,33 @@ public final class Bundle implements AutoCloseable {
                 .toList();
     }
 
-    /** The names of what is in it beside the manifest. */
+    /** The names of what is in it beside the manifest and its signature. */
     Set<String> names() {
         return Collections.list(zip.entries()).stream()
                 .map(ZipEntry::getName)
                 .filter(n -> !n.equals(BundleWriter.MANIFEST))
+                .filter(n ->
+                        !signed() || !n.equals(BundleSignature.SIGNATURE) && !n.equals(BundleSignature.CERTIFICATE))
                 .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Names that more than one entry bears, of which a reader would see one. */
+    Set<String> twice() {
+        Set<String> seen = new HashSet<>();
+        return Collections.list(zip.entries()).stream()
+                .map(ZipEntry::getName)
+                .filter(n -> !seen.add(n))
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Whether it is of a version that is signed. */
+    boolean signed() {
+        return manifest.version() != Manifest.UNSIGNED;
+    }
+
+    /** The manifest's bytes, as they were signed. */
+    byte[] manifestBytes() {
+        return bytes(BundleWriter.MANIFEST);
     }
 
     /** To be closed. */

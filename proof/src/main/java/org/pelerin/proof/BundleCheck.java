@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.security.cert.X509Certificate;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -62,35 +63,68 @@ public final class BundleCheck {
      * @param troubles what does not fit, without full stops
      * @param checked what was found to fit, likewise
      * @param left what could not be checked, and why
+     * @param unreadable what of it cannot be read at all; empty where all can
+     * @param origin whose signature it bears; empty where it bears none that fits
      */
-    public record Outcome(List<String> troubles, List<String> checked, List<String> left) {
+    public record Outcome(
+            List<String> troubles,
+            List<String> checked,
+            List<String> left,
+            Optional<String> unreadable,
+            Optional<Origin> origin) {
 
+        /** Whether nothing speaks against it; what could not be checked is not part of that. */
         public boolean sound() {
-            return troubles.isEmpty();
+            return troubles.isEmpty() && unreadable.isEmpty();
+        }
+
+        /** Whether it is sound, all of it was checked, and it comes from an installation that is believed. */
+        public boolean proven() {
+            return sound() && left.isEmpty() && origin.filter(Origin::trusted).isPresent();
         }
     }
+
+    /**
+     * Who made a bundle, by the key that signed it.
+     *
+     * @param name as its certificate has it
+     * @param fingerprint of the certificate
+     * @param trusted whether it is among those that were named
+     */
+    public record Origin(String name, String fingerprint, boolean trusted) {}
 
     private final Bundle bundle;
     private final List<String> troubles = new ArrayList<>();
     private final List<String> checked = new ArrayList<>();
     private final List<String> left = new ArrayList<>();
+    private final Trust trust;
+    private Origin origin;
 
-    private BundleCheck(Bundle bundle) {
+    private BundleCheck(Bundle bundle, Trust trust) {
         this.bundle = bundle;
+        this.trust = trust;
     }
 
-    public static Outcome of(Bundle bundle) {
-        BundleCheck check = new BundleCheck(bundle);
+    /** @param trust the installations that are believed */
+    public static Outcome of(Bundle bundle, Trust trust) {
+        BundleCheck check = new BundleCheck(bundle, trust);
+        String unreadable = null;
         try {
             check.all();
         } catch (BundleException e) {
-            check.troubles.add(e.getMessage());
+            unreadable = e.getMessage();
         }
-        return new Outcome(check.troubles, check.checked, check.left);
+        return new Outcome(
+                check.troubles,
+                check.checked,
+                check.left,
+                Optional.ofNullable(unreadable),
+                Optional.ofNullable(check.origin));
     }
 
     private void all() {
         entries();
+        origin();
         if (!troubles.isEmpty()) {
             return;
         }
@@ -121,21 +155,60 @@ public final class BundleCheck {
         bundle.names().stream()
                 .filter(n -> !named.contains(n))
                 .forEach(n -> troubles.add("“" + n + "” is in it, and the manifest does not name it"));
-        for (String needed : List.of(Bundle.MISSION, Bundle.LIMITS, Bundle.JUDGEMENT)) {
+        bundle.twice().forEach(n -> troubles.add("“" + n + "” is in it more than once"));
+        // what a bundle holds it always holds: who takes it out and makes the manifest fit has altered it
+        for (String needed : List.of(
+                Bundle.MISSION, Bundle.LIMITS, Bundle.JUDGEMENT, Bundle.FINDINGS, Bundle.SIGNATURES, Bundle.AUDIT)) {
             if (!named.contains(needed)) {
                 troubles.add("“" + needed + "” is missing");
             }
+        }
+        if (!named.contains(Bundle.CAPTURE) && !named.contains(Bundle.SOURCE)) {
+            troubles.add("Neither “" + Bundle.CAPTURE + "” nor “" + Bundle.SOURCE + "” is in it");
+        }
+        if (bundle.signed() && named.contains(Bundle.SOURCE) && !named.contains(Bundle.LAYOUT)) {
+            troubles.add("“" + Bundle.LAYOUT + "” is missing");
         }
         if (troubles.isEmpty()) {
             checked.add(named.size() + " files by their hashes");
         }
     }
 
-    private void source(BundleMission m, String judgement) {
-        if (!bundle.has(Bundle.SOURCE)) {
-            left.add("what its record was made of is not in it");
+    private void origin() {
+        if (!bundle.signed()) {
+            left.add("who it comes from: bundles of version " + Manifest.UNSIGNED + " were not signed");
             return;
         }
+        for (String needed : List.of(BundleSignature.SIGNATURE, BundleSignature.CERTIFICATE)) {
+            if (!bundle.has(needed)) {
+                troubles.add("“" + needed + "” is missing: it is not signed any more");
+                return;
+            }
+        }
+        X509Certificate by =
+                Trust.certificates(bundle.bytes(BundleSignature.CERTIFICATE)).get(0);
+        if (!BundleSignature.fits(bundle.manifestBytes(), bundle.text(BundleSignature.SIGNATURE), by)) {
+            troubles.add("Its manifest is not what was signed by the key of its certificate");
+            return;
+        }
+        origin = new Origin(name(by), Trust.fingerprint(by), trust.of(by));
+        checked.add("its signature by " + origin.name);
+        if (!origin.trusted) {
+            left.add(
+                    trust.any()
+                            ? "who it comes from: it is signed by another installation than those that are trusted, by the certificate "
+                                    + Trust.grouped(origin.fingerprint)
+                            : "whether “" + origin.name
+                                    + "” is who it says: no certificate was named to trust; its own is "
+                                    + Trust.grouped(origin.fingerprint));
+        }
+    }
+
+    private static String name(X509Certificate certificate) {
+        return certificate.getSubjectX500Principal().getName().replaceFirst("^CN=", "");
+    }
+
+    private void source(BundleMission m, String judgement) {
         if (!bundle.sha256(Bundle.SOURCE).equals(bundle.manifest().recordSha256())) {
             troubles.add("The file that it was made of has another hash than the manifest names");
             return;
@@ -226,7 +299,7 @@ public final class BundleCheck {
             return;
         }
         try {
-            JudgementDocument kept = JudgementDocument.read(text);
+            JudgementDocument kept = judgement(text);
             JudgedRecord record = JudgedRecord.of(series, period(m), exclusions(m));
             Limits limits = LimitsDocument.read(bundle.text(Bundle.LIMITS));
             for (String definition : m.derived()) {
@@ -246,9 +319,17 @@ public final class BundleCheck {
                 troubles.add("The judgement is not what is judged of this record by these limits");
             }
         } catch (DocumentException | DateTimeException | Derivations.ImpossibleException e) {
-            troubles.add("It cannot be judged again: " + e.getMessage());
+            throw new BundleException("It cannot be judged again: " + e.getMessage(), e);
         } catch (TooManyWindowsException | ZoneMissingException e) {
             left.add("its limits cannot be judged: " + e.getMessage());
+        }
+    }
+
+    private static JudgementDocument judgement(String text) {
+        try {
+            return JudgementDocument.read(text);
+        } catch (RuntimeException e) {
+            throw new BundleException("judgement.json cannot be read", e);
         }
     }
 
@@ -270,9 +351,6 @@ public final class BundleCheck {
     }
 
     private void audit() {
-        if (!bundle.has(Bundle.AUDIT)) {
-            return;
-        }
         int count = 0;
         try {
             for (JsonNode n : JSON.readTree(bundle.bytes(Bundle.AUDIT))) {
@@ -298,9 +376,6 @@ public final class BundleCheck {
     }
 
     private void signatures() {
-        if (!bundle.has(Bundle.SIGNATURES)) {
-            return;
-        }
         try {
             for (JsonNode n : JSON.readTree(bundle.bytes(Bundle.SIGNATURES))) {
                 String who =
@@ -336,8 +411,13 @@ public final class BundleCheck {
 
     /** In one sentence, with a full stop. */
     public static String told(Outcome o) {
-        return o.sound()
-                ? "It is sound: " + o.checked().stream().collect(Collectors.joining("; ")) + "."
-                : "It does not fit: " + o.troubles().stream().collect(Collectors.joining("; ")) + ".";
+        if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
+            return o.unreadable().get() + ".";
+        }
+        return o.proven()
+                ? "It is sound, and from an installation that is trusted: " + String.join("; ", o.checked()) + "."
+                : o.sound()
+                        ? "It fits together: " + String.join("; ", o.checked()) + "."
+                        : "It does not fit: " + o.troubles().stream().collect(Collectors.joining("; ")) + ".";
     }
 }

@@ -5,6 +5,9 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.security.PrivateKey;
+import java.security.cert.CertificateEncodingException;
+import java.security.cert.X509Certificate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -13,7 +16,7 @@ import java.util.zip.ZipOutputStream;
 import org.pelerin.core.evidence.Sha256;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Writes a bundle entry by entry, with flat memory; the manifest comes last, as it has the hashes of all others. */
+/** Writes a bundle entry by entry, with flat memory; the manifest comes after them, as it has the hashes of all others, and its signature last. */
 public final class BundleWriter implements AutoCloseable {
 
     static final String MANIFEST = "manifest.json";
@@ -60,8 +63,14 @@ public final class BundleWriter implements AutoCloseable {
         });
     }
 
-    /** @param m without its entries */
-    public void finish(Manifest m) throws IOException {
+    /** Who signs the manifest. */
+    public record Signer(PrivateKey key, X509Certificate certificate) {}
+
+    /**
+     * @param m without its entries
+     * @param by the installation
+     */
+    public void finish(Manifest m, Signer by) throws IOException {
         Manifest whole = new Manifest(
                 m.format(),
                 m.version(),
@@ -73,8 +82,21 @@ public final class BundleWriter implements AutoCloseable {
                 m.recordSha256(),
                 m.judgementSha256(),
                 parts);
-        zip.putNextEntry(new ZipEntry(MANIFEST));
-        zip.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(whole));
+        byte[] manifest = JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(whole);
+        last(MANIFEST, manifest);
+        last(BundleSignature.SIGNATURE, BundleSignature.of(manifest, by.key()).getBytes(StandardCharsets.US_ASCII));
+        try {
+            last(
+                    BundleSignature.CERTIFICATE,
+                    BundleSignature.pem(by.certificate().getEncoded()).getBytes(StandardCharsets.US_ASCII));
+        } catch (CertificateEncodingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private void last(String name, byte[] content) throws IOException {
+        zip.putNextEntry(new ZipEntry(name));
+        zip.write(content);
         zip.closeEntry();
     }
 

@@ -22,7 +22,10 @@ public record Manifest(
         List<Part> entries) {
 
     public static final String FORMAT = "pelerin-bundle";
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
+
+    /** The one before, which was not signed. */
+    static final int UNSIGNED = 1;
 
     /** One file of it. */
     public record Part(String name, long size, String sha256) {}

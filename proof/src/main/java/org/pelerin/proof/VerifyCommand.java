@@ -3,49 +3,94 @@ package org.pelerin.proof;
 import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
-/** {@code ./pelerin verify FILE…}: ends with 0 where all are sound, 1 where one is not, 3 where one cannot be read. */
+/**
+ * {@code ./pelerin verify [--trust CERT]… FILE…}: ends with 0 where all are sound and from an installation that is trusted, 2 where all fit together but
+ * something could not be checked, 1 where one is altered, 3 where one cannot be read.
+ */
 public final class VerifyCommand {
 
-    private static final int SOUND = 0;
-    private static final int UNSOUND = 1;
+    private static final int PROVEN = 0;
+    private static final int ALTERED = 1;
+    private static final int NOT_ALL_CHECKED = 2;
     private static final int UNREADABLE = 3;
 
-    private VerifyCommand() {}
+    /** Which of several outcomes is told: what is altered is worse than what cannot be checked. */
+    private static final List<Integer> WORST = List.of(PROVEN, NOT_ALL_CHECKED, ALTERED, UNREADABLE);
+
+    private final PrintStream out;
+    private final PrintStream err;
+
+    private VerifyCommand(PrintStream out, PrintStream err) {
+        this.out = out;
+        this.err = err;
+    }
 
     public static void main(String[] args) {
         System.exit(run(Arrays.asList(args), System.out, System.err));
     }
 
-    static int run(List<String> files, PrintStream out, PrintStream err) {
+    /** @return its exit code */
+    public static int run(List<String> args, PrintStream out, PrintStream err) {
+        List<String> trusted = new ArrayList<>();
+        List<String> files = new ArrayList<>();
+        for (int i = 0; i < args.size(); i++) {
+            if (!args.get(i).equals("--trust")) {
+                files.add(args.get(i));
+            } else if (i + 1 < args.size()) {
+                trusted.add(args.get(++i));
+            } else {
+                files.clear();
+                break;
+            }
+        }
         if (files.isEmpty()) {
-            err.println("usage: verify FILE…, each a bundle");
+            err.println(
+                    "usage: verify [--trust CERTIFICATE]… FILE…, each file a bundle, each certificate a PEM file or its SHA-256");
             return UNREADABLE;
         }
-        int worst = SOUND;
+        try {
+            return new VerifyCommand(out, err).all(files, Trust.read(trusted));
+        } catch (BundleException e) {
+            err.println(e.getMessage() + ".");
+            return UNREADABLE;
+        }
+    }
+
+    private int all(List<String> files, Trust trust) {
+        int worst = PROVEN;
         for (String file : files) {
-            worst = Math.max(worst, verify(file, out, err));
+            int one = verify(file, trust);
+            worst = WORST.indexOf(one) > WORST.indexOf(worst) ? one : worst;
         }
         return worst;
     }
 
-    private static int verify(String name, PrintStream out, PrintStream err) {
+    private int verify(String name, Trust trust) {
         Path file = Path.of(name);
         if (!Files.isRegularFile(file)) {
             err.println(name + ": there is no such file.");
             return UNREADABLE;
         }
         try (Bundle bundle = Bundle.open(file)) {
-            BundleCheck.Outcome o = BundleCheck.of(bundle);
+            BundleCheck.Outcome o = BundleCheck.of(bundle, trust);
+            if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
+                err.println(name + ": " + BundleCheck.told(o));
+                return UNREADABLE;
+            }
             Manifest m = bundle.manifest();
             out.println(name + ": mission " + m.mission() + " of " + m.serial()
-                    + (m.house().isEmpty() ? "" : ", " + m.house()) + ". " + BundleCheck.told(o));
+                    + (m.house() == null || m.house().isEmpty() ? "" : ", " + m.house()) + ". " + BundleCheck.told(o));
             o.left().forEach(l -> out.println(name + ": not checked: " + l + "."));
-            return o.sound() ? SOUND : UNSOUND;
+            return !o.sound() ? ALTERED : o.proven() ? PROVEN : NOT_ALL_CHECKED;
         } catch (BundleException e) {
             err.println(name + ": " + e.getMessage() + ".");
+            return UNREADABLE;
+        } catch (RuntimeException e) {
+            err.println(name + ": it cannot be read: " + e.getMessage() + ".");
             return UNREADABLE;
         }
     }

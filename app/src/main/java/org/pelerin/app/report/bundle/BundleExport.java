@@ -24,6 +24,8 @@ import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.house.HouseService;
+import org.pelerin.app.house.key.InstallationKeys;
+import org.pelerin.app.house.key.KeyPurpose;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
@@ -72,6 +74,7 @@ public class BundleExport {
     private final Signing signing;
     private final AuditTrail audit;
     private final HouseService house;
+    private final InstallationKeys keys;
     private final Formats show;
     private final Clock clock;
 
@@ -90,6 +93,7 @@ public class BundleExport {
             Signing signing,
             AuditTrail audit,
             HouseService house,
+            InstallationKeys keys,
             Formats show,
             Clock clock) {
         this.missions = missions;
@@ -106,6 +110,7 @@ public class BundleExport {
         this.signing = signing;
         this.audit = audit;
         this.house = house;
+        this.keys = keys;
         this.show = show;
         this.clock = clock;
     }
@@ -142,18 +147,25 @@ public class BundleExport {
             out.json(Bundle.FINDINGS, findings(m));
             out.json(Bundle.SIGNATURES, signatures(m));
             out.json(Bundle.AUDIT, audit(m));
-            out.finish(new Manifest(
-                    Manifest.FORMAT,
-                    Manifest.VERSION,
-                    m.id(),
-                    m.serial(),
-                    house.house().name(),
-                    clock.millis(),
-                    by,
-                    source.of(m.id()).orElse(""),
-                    Sha256.of(judgement.getBytes(StandardCharsets.UTF_8)),
-                    List.of()));
+            out.finish(
+                    new Manifest(
+                            Manifest.FORMAT,
+                            Manifest.VERSION,
+                            m.id(),
+                            m.serial(),
+                            house.house().name(),
+                            clock.millis(),
+                            by,
+                            source.of(m.id()).orElse(""),
+                            Sha256.of(judgement.getBytes(StandardCharsets.UTF_8)),
+                            List.of()),
+                    signer());
         }
+    }
+
+    private BundleWriter.Signer signer() {
+        InstallationKeys.Signer by = keys.signer(KeyPurpose.BUNDLE);
+        return new BundleWriter.Signer(by.key(), by.certificate());
     }
 
     private BundleMission mission(Mission m) {

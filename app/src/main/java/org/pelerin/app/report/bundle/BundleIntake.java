@@ -15,6 +15,7 @@ import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
@@ -89,6 +90,7 @@ public class BundleIntake {
     private final DerivedSeries derived;
     private final DocumentationService documentation;
     private final AuditTrail audit;
+    private final InstallationKeys keys;
 
     BundleIntake(
             CarrierIntake carriers,
@@ -103,7 +105,9 @@ public class BundleIntake {
             JudgedRecords records,
             DerivedSeries derived,
             DocumentationService documentation,
+            InstallationKeys keys,
             AuditTrail audit) {
+        this.keys = keys;
         this.carriers = carriers;
         this.captures = captures;
         this.files = files;
@@ -139,9 +143,10 @@ public class BundleIntake {
     }
 
     private Taken checked(Bundle bundle, String sha256, String by) {
-        BundleCheck.Outcome checked = BundleCheck.of(bundle);
+        BundleCheck.Outcome checked = BundleCheck.of(bundle, keys.trust());
         if (!checked.sound()) {
-            throw new NotTakenException(checked.troubles().get(0));
+            throw new NotTakenException(
+                    checked.unreadable().orElseGet(() -> checked.troubles().get(0)));
         }
         Manifest manifest = bundle.manifest();
         BundleMission m = bundle.mission();

@@ -8,8 +8,10 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.SourceHash;
+import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
@@ -29,7 +31,15 @@ class BundleVerification {
     private final SourceHash source;
     private final Evaluation evaluation;
 
-    BundleVerification(MissionService missions, FileService files, SourceHash source, Evaluation evaluation) {
+    private final InstallationKeys keys;
+
+    BundleVerification(
+            MissionService missions,
+            FileService files,
+            SourceHash source,
+            Evaluation evaluation,
+            InstallationKeys keys) {
+        this.keys = keys;
         this.missions = missions;
         this.files = files;
         this.source = source;
@@ -58,7 +68,10 @@ class BundleVerification {
         Manifest m = bundle.manifest();
         String what = "Bundle of mission " + m.mission() + " of " + m.serial()
                 + (m.house().isBlank() ? "" : ", " + m.house());
-        BundleCheck.Outcome o = BundleCheck.of(bundle);
+        BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
+        if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
+            return Verified.unknown(what, o.unreadable().get());
+        }
         if (!o.sound()) {
             return Verified.other(what, "The bundle does not fit by itself", o.troubles(), null);
         }
@@ -67,8 +80,11 @@ class BundleVerification {
         if (here.isEmpty()) {
             return Verified.sound(
                     what,
-                    "The bundle is sound by itself, and not of a mission that is home here: "
-                            + String.join("; ", o.checked()));
+                    (o.proven()
+                                    ? "The bundle is sound, and signed here; its mission is not home here any more: "
+                                    : "The bundle fits together, and is not of a mission that is home here: ")
+                            + String.join("; ", o.checked())
+                            + o.left().stream().map(l -> "; not checked: " + l).collect(Collectors.joining()));
         }
         List<String> differs = new ArrayList<>();
         String judgement = Sha256.of(evaluation.text(here.get()).getBytes(StandardCharsets.UTF_8));
@@ -77,7 +93,7 @@ class BundleVerification {
         }
         return Verified.same(
                 what,
-                "It is mission " + here.get().id() + ", with the same record"
+                "It is mission " + here.get().id() + (o.proven() ? ", signed here," : ",") + " with the same record"
                         + (differs.isEmpty() ? " and the same judgement" : ""),
                 differs,
                 "/missions/" + here.get().id());
