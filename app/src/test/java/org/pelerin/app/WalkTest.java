@@ -223,7 +223,7 @@ class WalkTest {
         page.navigate(bed.address + "/missions/" + mission);
         assertThat(page.locator("h1")).containsText("Outside its limits");
         assertThat(page.locator("h1")).containsText("▲");
-        Locator card = page.locator(".excursion.high");
+        Locator card = page.locator(".excursion.side-above");
         assertThat(card).hasCount(1);
         assertThat(Long.parseLong(card.getAttribute("data-from")))
                 .isEqualTo(run.start().toEpochMilli());
@@ -243,11 +243,11 @@ class WalkTest {
     @Test
     @Order(10)
     void zooming_moves_the_figures_with_it() {
-        page.locator(".excursion.high").click();
+        page.locator(".excursion.side-above").click();
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         page.locator("#chart").press("0");
         assertThat(page.locator("#figures")).containsText("2\u202f593");
-        page.locator(".excursion.high").click();
+        page.locator(".excursion.side-above").click();
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         page.locator("#chart .u-over").first().dblclick();
         assertThat(page.locator("#figures")).containsText("2\u202f593");
@@ -263,7 +263,7 @@ class WalkTest {
         assertThat(page.locator("#figures thead th")).hasCount(2);
         // on paper its excursions are told, and what it is of
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
-        assertThat(page.locator(".excursion.high")).isVisible();
+        assertThat(page.locator(".excursion.side-above")).isVisible();
         assertThat(page.locator(".crumb.names")).isVisible();
         assertThat(page.locator("#legend [data-line]").first()).isVisible();
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
@@ -275,7 +275,7 @@ class WalkTest {
         page.locator("summary.chip:has-text('°C')").click();
         page.locator("a.chip:has-text('°F')").click();
         assertThat(page.locator("#figures")).containsText("Air °F");
-        assertThat(page.locator(".excursion.high")).containsText("57.2");
+        assertThat(page.locator(".excursion.side-above")).containsText("57.2");
     }
 
     @Test
@@ -283,7 +283,7 @@ class WalkTest {
     void the_loggers_own_times_are_a_view_and_judging_by_them_is_a_decision_with_a_reason() {
         MissionService missions = bed.bean(MissionService.class);
         page.navigate(bed.address + "/missions/" + mission + "?t=f");
-        String corrected = page.locator(".excursion.high").getAttribute("data-to");
+        String corrected = page.locator(".excursion.side-above").getAttribute("data-to");
         page.getByText("Look at the times as the logger had them").click();
         assertThat(page.locator(".said")).containsText("go by the corrected times");
         // the unit that was chosen stays, and so does the clock when another is
@@ -291,22 +291,22 @@ class WalkTest {
         page.locator("summary.chip:has-text('°F')").click();
         page.locator("a.chip:has-text('°C')").click();
         assertThat(page.locator(".said")).containsText("go by the corrected times");
-        String own = page.locator(".excursion.high").getAttribute("data-to");
+        String own = page.locator(".excursion.side-above").getAttribute("data-to");
         Instant told = missions.find(mission).orElseThrow().records().lastAt();
         assertThat(Long.parseLong(own) - Long.parseLong(corrected)).isNotZero().isBetween(-60_000L, 60_000L);
-        page.locator(".excursion.high").click();
+        page.locator(".excursion.side-above").click();
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         assertThat(missions.find(mission).orElseThrow().records().clockCorrected())
                 .isTrue();
         page.getByText("Back to the corrected times").click();
-        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", corrected);
+        assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", corrected);
 
         page.getByText("Do not correct its clock").click();
         page.fill("#clock-reason", "the reference was a phone without a network");
         page.getByText("Judge by the logger’s own times").click();
         assertThat(page.locator(".said")).containsText("judged by them");
         assertThat(page.locator("#main")).containsText("the reference was a phone without a network");
-        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", own);
+        assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", own);
         assertThat(missions.find(mission).orElseThrow().records().lastAt()).isNotEqualTo(told);
         // and back, so that what follows finds it as it was; without a reason nothing is decided
         String refused = page.request()
@@ -325,7 +325,7 @@ class WalkTest {
         page.getByText("Correct its clock").click();
         page.fill("#clock-reason", "it had one after all");
         page.getByText("Judge by corrected times").click();
-        assertThat(page.locator(".excursion.high")).hasAttribute("data-to", corrected);
+        assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", corrected);
     }
 
     @Test

@@ -194,14 +194,17 @@ public final class BundleCheck {
         origin = new Origin(name(by), Trust.fingerprint(by), trust.of(by));
         checked.add("its signature by " + origin.name);
         if (!origin.trusted) {
-            left.add(
-                    trust.any()
-                            ? "who it comes from: it is signed by another installation than those that are trusted, by the certificate "
-                                    + Trust.grouped(origin.fingerprint)
-                            : "whether “" + origin.name
-                                    + "” is who it says: no certificate was named to trust; its own is "
-                                    + Trust.grouped(origin.fingerprint));
+            left.add(untrusted(origin, trust));
         }
+    }
+
+    /** Why it is not known who somebody is, with what could tell. */
+    static String untrusted(Origin origin, Trust trust) {
+        return (trust.any()
+                        ? "who it comes from: it is signed by another installation than those that are trusted, by the certificate "
+                        : "whether “" + origin.name
+                                + "” is who it says: no certificate was named to trust; its own is ")
+                + Trust.grouped(origin.fingerprint);
     }
 
     private static String name(X509Certificate certificate) {

@@ -1,11 +1,14 @@
 package org.pelerin.proof;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.zip.ZipFile;
 
 /**
  * {@code ./pelerin verify [--trust CERT]… FILE…}: ends with 0 where all are sound and from an installation that is trusted, 2 where all fit together but
@@ -49,7 +52,7 @@ public final class VerifyCommand {
         }
         if (files.isEmpty()) {
             err.println(
-                    "usage: verify [--trust CERTIFICATE]… FILE…, each file a bundle, each certificate a PEM file or its SHA-256");
+                    "usage: verify [--trust CERTIFICATE]… FILE…, each file a bundle or a PDF, each certificate a PEM file or its SHA-256");
             return UNREADABLE;
         }
         try {
@@ -75,17 +78,60 @@ public final class VerifyCommand {
             err.println(name + ": there is no such file.");
             return UNREADABLE;
         }
+        try {
+            byte[] head = head(file);
+            if (PdfProof.is(head)) {
+                return said(name, "PDF. ", PdfProof.of(Files.readAllBytes(file), trust));
+            }
+            if (!isArchive(head) || isWorkbook(file)) {
+                out.println(name + ": a table. It bears no signature of its own.");
+                out.println(
+                        name
+                                + ": not checked: its values. Verify it where it was made, or ask for the bundle of its mission.");
+                return NOT_ALL_CHECKED;
+            }
+        } catch (IOException e) {
+            err.println(name + ": it cannot be read: " + e.getMessage() + ".");
+            return UNREADABLE;
+        }
+        return bundle(name, file, trust);
+    }
+
+    private static byte[] head(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return in.readNBytes(8);
+        }
+    }
+
+    private static boolean isArchive(byte[] head) {
+        return head.length > 1 && head[0] == 'P' && head[1] == 'K';
+    }
+
+    private static boolean isWorkbook(Path file) {
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            return zip.getEntry("xl/workbook.xml") != null;
+        } catch (IOException e) {
+            // told where it is opened as a bundle
+            return false;
+        }
+    }
+
+    private int said(String name, String what, BundleCheck.Outcome o) {
+        if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
+            err.println(name + ": " + BundleCheck.told(o));
+            return UNREADABLE;
+        }
+        out.println(name + ": " + what + BundleCheck.told(o));
+        o.left().forEach(l -> out.println(name + ": not checked: " + l + "."));
+        return !o.sound() ? ALTERED : o.proven() ? PROVEN : NOT_ALL_CHECKED;
+    }
+
+    private int bundle(String name, Path file, Trust trust) {
         try (Bundle bundle = Bundle.open(file)) {
             BundleCheck.Outcome o = BundleCheck.of(bundle, trust);
-            if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
-                err.println(name + ": " + BundleCheck.told(o));
-                return UNREADABLE;
-            }
             Manifest m = bundle.manifest();
-            out.println(name + ": mission " + m.mission() + " of " + m.serial()
-                    + (m.house() == null || m.house().isEmpty() ? "" : ", " + m.house()) + ". " + BundleCheck.told(o));
-            o.left().forEach(l -> out.println(name + ": not checked: " + l + "."));
-            return !o.sound() ? ALTERED : o.proven() ? PROVEN : NOT_ALL_CHECKED;
+            String house = m.house() == null || m.house().isEmpty() ? "" : ", " + m.house();
+            return said(name, "mission " + m.mission() + " of " + m.serial() + house + ". ", o);
         } catch (BundleException e) {
             err.println(name + ": " + e.getMessage() + ".");
             return UNREADABLE;

@@ -1,12 +1,14 @@
 package org.pelerin.app.report;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.house.key.DocumentSigner;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.pdf.ArchivePdf;
@@ -28,10 +30,19 @@ class StudyReport {
     private final Sections sections;
     private final PlaceService places;
     private final ArchivePdf pages;
+    private final DocumentSigner signer;
     private final Formats show;
     private final Clock clock;
 
-    StudyReport(Studies studies, Sections sections, PlaceService places, ArchivePdf pages, Formats show, Clock clock) {
+    StudyReport(
+            Studies studies,
+            Sections sections,
+            PlaceService places,
+            ArchivePdf pages,
+            Formats show,
+            Clock clock,
+            DocumentSigner signer) {
+        this.signer = signer;
         this.studies = studies;
         this.sections = sections;
         this.places = places;
@@ -53,6 +64,7 @@ class StudyReport {
                 "attachment; filename=\"mapping-"
                         + study.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-") + "-" + id + ".pdf\"");
         response.setHeader("Cache-Control", "no-store");
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
         pages.write(
                 "report/study",
                 Map.of(
@@ -72,7 +84,8 @@ class StudyReport {
                         clock.instant(),
                         "by",
                         me.getName()),
-                response.getOutputStream());
+                pdf);
+        response.getOutputStream().write(signer.signed(pdf.toByteArray(), clock.instant()));
     }
 
     /** By the spot's number, the longest time outside the band in words. */

@@ -1,6 +1,7 @@
 package org.pelerin.app.report;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Clock;
@@ -10,6 +11,7 @@ import java.util.Objects;
 import org.pelerin.app.collect.timed.Curve;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
+import org.pelerin.app.house.key.DocumentSigner;
 import org.pelerin.app.platform.pdf.ArchivePdf;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -28,10 +30,12 @@ class TimedTestReport {
 
     private final TimedTests tests;
     private final ArchivePdf pages;
+    private final DocumentSigner signer;
     private final Formats show;
     private final Clock clock;
 
-    TimedTestReport(TimedTests tests, ArchivePdf pages, Formats show, Clock clock) {
+    TimedTestReport(TimedTests tests, ArchivePdf pages, Formats show, Clock clock, DocumentSigner signer) {
+        this.signer = signer;
         this.tests = tests;
         this.pages = pages;
         this.show = show;
@@ -54,6 +58,7 @@ class TimedTestReport {
         response.setContentType("application/pdf");
         response.setHeader("Content-Disposition", "attachment; filename=\"timed-tests.pdf\"");
         response.setHeader("Cache-Control", "no-store");
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
         pages.write(
                 "report/timed",
                 Map.of(
@@ -67,6 +72,7 @@ class TimedTestReport {
                         clock.instant(),
                         "by",
                         me.getName()),
-                response.getOutputStream());
+                pdf);
+        response.getOutputStream().write(signer.signed(pdf.toByteArray(), clock.instant()));
     }
 }

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.house.House;
 import org.pelerin.app.house.HouseService;
+import org.pelerin.app.house.key.DocumentSigner;
 import org.pelerin.app.platform.pdf.ArchivePdf;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
@@ -29,8 +30,10 @@ class ReportPages {
     private final SpringTemplateEngine templates;
     private final HouseService house;
     private final ArchivePdf pdf;
+    private final DocumentSigner signer;
 
-    ReportPages(SpringTemplateEngine templates, HouseService house, ArchivePdf pdf) {
+    ReportPages(SpringTemplateEngine templates, HouseService house, ArchivePdf pdf, DocumentSigner signer) {
+        this.signer = signer;
         this.templates = templates;
         this.house = house;
         this.pdf = pdf;
@@ -74,7 +77,7 @@ class ReportPages {
                 + "</div></body></html>";
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         int pages = pdf.write(html, c.files(), at, out);
-        return new Laid(out.toByteArray(), pages);
+        return new Laid(signer.signed(out.toByteArray(), at), pages);
     }
 
     private static String escaped(String text) {

@@ -15,6 +15,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentNameDictionary;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
@@ -24,6 +25,9 @@ import org.pelerin.app.report.document.ReportKind;
 import org.pelerin.app.report.document.ReportMark;
 import org.pelerin.app.report.document.Reports;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.PdfProof;
+import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
 
 /**
@@ -42,8 +46,10 @@ class PdfCheck {
     private final MissionService missions;
     private final Evaluation evaluation;
     private final Formats show;
+    private final InstallationKeys keys;
 
-    PdfCheck(Reports reports, MissionService missions, Evaluation evaluation, Formats show) {
+    PdfCheck(Reports reports, MissionService missions, Evaluation evaluation, Formats show, InstallationKeys keys) {
+        this.keys = keys;
         this.reports = reports;
         this.missions = missions;
         this.evaluation = evaluation;
@@ -74,7 +80,18 @@ class PdfCheck {
                         .flatMap(bytes -> reports.byFile(Sha256.of(bytes)).stream())
                         .findFirst());
         if (meant.isEmpty()) {
-            return Verified.unknown("a PDF", "It bears no mark of a report that was made here");
+            BundleCheck.Outcome o = PdfProof.of(pdf, keys.trust());
+            return o.proven()
+                    ? Verified.sound(
+                            "a PDF",
+                            "It was signed here and not changed since; it is none of the reports that are kept")
+                    : Verified.unknown(
+                            "a PDF",
+                            "It bears no mark of a report that was made here"
+                                    + o.origin()
+                                            .map(x -> "; it is signed by " + x.name() + ", certificate "
+                                                    + Trust.grouped(x.fingerprint()))
+                                            .orElse(""));
         }
         Report r = meant.get();
         List<String> differ = differences(r, given);

@@ -1,0 +1,144 @@
+package org.pelerin.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+import org.pelerin.app.house.key.InstallationKeys;
+import org.pelerin.app.house.key.KeyPurpose;
+import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
+import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.PdfProof;
+import org.pelerin.proof.Trust;
+import org.pelerin.proof.VerifyCommand;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Reports bear a signature over every byte, stay archival and readable for all, and are checked with no server. */
+@Timeout(180)
+class SignedPdfTest {
+
+    private static final Instant START = Instant.parse("2026-03-02T00:00:00Z");
+
+    private static TestBed bed;
+    private static byte[] pdf;
+
+    @TempDir
+    Path folder;
+
+    @BeforeAll
+    static void report() throws Exception {
+        bed = TestBed.get();
+        try (OwnMission m = new OwnMission(bed, "QL-PADES", START)) {
+            JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+            sql.update(
+                    "UPDATE mission SET collected_at = ?, state = 'COLLECTED' WHERE id = ?",
+                    START.plus(Duration.ofDays(3)).toEpochMilli(),
+                    m.id);
+            sql.update(
+                    "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message)"
+                            + " SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
+                    m.id,
+                    Sha256.of(new byte[0]));
+            bed.bean(SeriesWriter.class)
+                    .replace(
+                            m.id,
+                            List.of(Series.of(
+                                    Channel.of("Air", "°C"),
+                                    TimeAxis.of(START, Duration.ofHours(1), 24),
+                                    new double[24],
+                                    null)));
+            bed.bean(Evaluation.class).again(m.id);
+            pdf = MadeReports.ofMission(bed, m.id);
+            sql.update("DELETE FROM foreign_file WHERE mission_id = ?", m.id);
+        }
+    }
+
+    private static BundleCheck.Outcome checked(byte[] bytes) {
+        return PdfProof.of(bytes, bed.bean(InstallationKeys.class).trust());
+    }
+
+    @Test
+    void it_is_signed_and_still_archival_and_accessible() throws Exception {
+        assertThat(Valid.troubles(pdf)).isEmpty();
+        BundleCheck.Outcome o = checked(pdf);
+        assertThat(o.troubles()).isEmpty();
+        assertThat(o.proven()).isTrue();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(document.getSignatureDictionaries()).singleElement().satisfies(s -> {
+                assertThat(s.getSubFilter()).isEqualTo("ETSI.CAdES.detached");
+                assertThat(s.getSignDate()).isNotNull();
+            });
+        }
+    }
+
+    @Test
+    void every_byte_of_it_is_covered() throws Exception {
+        // a letter in the middle, one at the beginning, and something added at the end
+        for (int at : new int[] {pdf.length / 3, 40}) {
+            byte[] other = pdf.clone();
+            other[at] ^= 1;
+            BundleCheck.Outcome o = checked(other);
+            assertThat(o.proven()).as("byte " + at).isFalse();
+            assertThat(o.sound()).as("byte " + at).isFalse();
+        }
+        byte[] longer = Arrays.copyOf(pdf, pdf.length + 1);
+        longer[pdf.length] = '\n';
+        assertThat(checked(longer).troubles()).contains("Something was added to it after it was signed");
+        // saved anew by another program, with nothing changed that is seen
+        ByteArrayOutputStream anew = new ByteArrayOutputStream();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            document.save(anew);
+        }
+        assertThat(checked(anew.toByteArray()).proven()).isFalse();
+    }
+
+    @Test
+    void the_command_knows_pdfs_and_says_what_tables_cannot_tell() throws Exception {
+        String file = Files.write(folder.resolve("r.pdf"), pdf).toString();
+        String fingerprint = bed.bean(InstallationKeys.class).all().stream()
+                .filter(k -> k.purpose() == KeyPurpose.DOCUMENT && k.inUse())
+                .findFirst()
+                .orElseThrow()
+                .fingerprint();
+        assertThat(command("--trust", fingerprint, file)).startsWith("0").contains("every byte, by its signature");
+        assertThat(command(file)).startsWith("2").contains(Trust.grouped(fingerprint));
+        byte[] other = Arrays.copyOf(pdf, pdf.length + 1);
+        assertThat(command(
+                        "--trust",
+                        fingerprint,
+                        Files.write(folder.resolve("o.pdf"), other).toString()))
+                .startsWith("1");
+        assertThat(command(Files.write(folder.resolve("cut.pdf"), Arrays.copyOf(pdf, 200))
+                        .toString()))
+                .startsWith("3")
+                .doesNotContain("Exception");
+        assertThat(command(
+                        Files.writeString(folder.resolve("t.csv"), "time,Air\n").toString()))
+                .startsWith("2")
+                .contains("bears no signature of its own");
+    }
+
+    private static String command(String... args) {
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        PrintStream out = new PrintStream(said, true, StandardCharsets.UTF_8);
+        return VerifyCommand.run(List.of(args), out, out) + " " + said.toString(StandardCharsets.UTF_8);
+    }
+}
