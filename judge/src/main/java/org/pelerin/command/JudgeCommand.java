@@ -71,7 +71,7 @@ public final class JudgeCommand {
         } catch (Arguments.WrongException | InputException e) {
             return refused(e.getMessage());
         } catch (OutOfMemoryError e) {
-            return refused("the file needs more memory than there is; give more with JAVA_TOOL_OPTIONS=-Xmx1g");
+            return refused("the file needs more memory than there is; give more with PELERIN_JUDGE_MEMORY=2g");
         }
     }
 

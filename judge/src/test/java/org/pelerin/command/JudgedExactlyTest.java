@@ -81,6 +81,28 @@ class JudgedExactlyTest {
     }
 
     @Test
+    void a_header_is_one_and_lines_end_as_they_may() throws IOException {
+        String rows = "2026-03-02T06:00:00Z,12\n2026-03-02T06:10:00Z,15\n";
+        // a name of two lines, and rows that are counted from after it
+        JsonNode j = judged("time,\"Air\n(°C)\"\n" + rows, WARM);
+        assertThat(j.at("/series/0/unit").asString()).isEqualTo("°C");
+        assertThat(j.at("/verdict").asString()).isEqualTo("excursions");
+        assertThat(refused("time,\"Air\n(°C)\"\n" + rows.replace("15", "15 V"))).contains("line 4");
+        assertThat(refused(rows)).contains("line 1").contains("the header is missing");
+        assertThat(refused("\ufeff\ufefftime,Air\n" + rows)).contains("line 1").contains("second byte order mark");
+        assertThat(refused(("time,Air\n" + rows).replace('\n', '\r')))
+                .contains("line 1")
+                .contains("CR alone");
+        assertThat(refused("time,\"Air\n" + rows)).contains("line 1").contains("does not end");
+    }
+
+    private String refused(String csv) throws IOException {
+        judged(csv, WARM);
+        assertThat(code).isEqualTo(3);
+        return wrong;
+    }
+
+    @Test
     void of_no_row_nothing_is_assumed() throws IOException {
         for (String[] period : new String[][] {
             {},

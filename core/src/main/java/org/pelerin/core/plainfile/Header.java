@@ -7,13 +7,29 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.text.Bracketed;
 
 /** The first row: a name for the instants, and a channel each as {@code Name (unit)}. */
 final class Header {
 
+    /** What no name of a column looks like. */
+    private static final Pattern INSTANT = Pattern.compile("\\d{4}-\\d{2}-\\d{2}[T ]\\d{2}:\\d{2}");
+
     private Header() {}
+
+    /** Whether a line ends inside it that is not in quotes. */
+    private static boolean bare(String text) {
+        boolean quoted = false;
+        for (int i = 0; i < text.length(); i++) {
+            quoted ^= text.charAt(i) == '"';
+            if (!quoted && text.charAt(i) == '\r') {
+                return true;
+            }
+        }
+        return false;
+    }
 
     /** @param line without its end */
     static List<Channel> channels(byte[] line, int length) {
@@ -26,7 +42,17 @@ final class Header {
         } catch (CharacterCodingException e) {
             throw new PlainFileException(1, 0, "these bytes are not UTF-8");
         }
+        if (text.startsWith("\ufeff")) {
+            throw new PlainFileException(1, 1, "there is a second byte order mark");
+        }
+        if (bare(text)) {
+            throw new PlainFileException(1, 0, "lines end with CR alone; they may end with LF or CRLF");
+        }
         List<String> cells = cells(text);
+        if (INSTANT.matcher(cells.get(0).strip()).lookingAt()) {
+            throw new PlainFileException(
+                    1, 1, "the header is missing: the first line names the channels, and this begins with an instant");
+        }
         if (cells.size() < 2) {
             throw new PlainFileException(
                     1, 1, "the header names no channel; cells are parted by commas, the first column is the instant");

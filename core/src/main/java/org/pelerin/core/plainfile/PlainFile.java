@@ -69,14 +69,22 @@ public final class PlainFile {
         byte[] text = first.bytes;
         int begin = first.length >= BOM.length && Arrays.equals(Arrays.copyOf(text, BOM.length), BOM) ? BOM.length : 0;
         int end = begin;
-        while (end < first.length && text[end] != '\n') {
+        boolean quoted = false;
+        int lines = 0;
+        // a line break inside quotes is part of a name
+        while (end < first.length && (quoted || text[end] != '\n')) {
+            quoted ^= text[end] == '"';
+            lines += text[end] == '\n' ? 1 : 0;
             end++;
+        }
+        if (quoted) {
+            throw new PlainFileException(1, 0, "a quoted cell of the header does not end");
         }
         int until = end > begin && text[end - 1] == '\r' ? end - 1 : end;
         byte[] header = Arrays.copyOfRange(text, begin, until);
         List<Channel> channels = Header.channels(header, header.length);
         RecordBuilder record = new RecordBuilder(channels);
-        line = 2;
+        line = 2 + lines;
         byte[] rows = Arrays.copyOfRange(text, Math.min(first.length, end + 1), first.length);
         if (over && rest.length == 0) {
             take(record, new Rows(rows, rows.length, channels.size()).parse());

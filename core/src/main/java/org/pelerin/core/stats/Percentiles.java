@@ -23,6 +23,13 @@ public final class Percentiles {
                 .toArray();
     }
 
+    /** The same where the value of each rank is found otherwise. */
+    static double[] at(long count, LongToDoubleFunction value, double... shares) {
+        return Arrays.stream(shares)
+                .map(p -> between((count - 1) * p, count, value))
+                .toArray();
+    }
+
     /** The same of ascending values that came so often each. */
     static double[] counted(double[] values, long[] counts, double... shares) {
         long[] until = counts.clone();

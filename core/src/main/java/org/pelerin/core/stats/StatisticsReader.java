@@ -9,9 +9,13 @@ import org.pelerin.core.series.Channel;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
 
-/** Listens for the figures of one channel. Values are counted as long as there are few different ones, and sorted otherwise. */
+/**
+ * Listens for the figures of one channel. Values are counted as long as there are few different ones; otherwise the channel is read again for what needs all
+ * of them at once, so that memory does not grow with the record. Of events, which are few, they are kept.
+ */
 public final class StatisticsReader implements SampleReader {
 
+    private final SampleSource source;
     private final Channel channel;
     private final boolean events;
     private final Band band;
@@ -21,6 +25,7 @@ public final class StatisticsReader implements SampleReader {
 
     private long count;
     private long first;
+    private double firstValue;
     private long last;
     private double min = Double.NaN;
     private double max = Double.NaN;
@@ -39,6 +44,7 @@ public final class StatisticsReader implements SampleReader {
      * @param enthalpy ΔH of the mean kinetic temperature, in kJ/mol
      */
     public StatisticsReader(SampleSource source, Band band, double enthalpy) {
+        this.source = source;
         this.channel = source.channel();
         this.events = source.events();
         this.band = band;
@@ -51,6 +57,7 @@ public final class StatisticsReader implements SampleReader {
     public void sample(long from, long to, double v, double terms) {
         if (count++ == 0) {
             first = from;
+            firstValue = v;
         }
         last = from;
         if (!(min <= v)) {
@@ -79,6 +86,7 @@ public final class StatisticsReader implements SampleReader {
             if (known > i) {
                 if (count == 0) {
                     first = at[i];
+                    firstValue = of[i];
                 }
                 count += known - i;
                 last = at[known - 1];
@@ -96,27 +104,27 @@ public final class StatisticsReader implements SampleReader {
     private void spill() {
         ValueTally.Sorted all = tally.sorted();
         tally = null;
-        values = new double[Math.toIntExact(Math.max(2 * count, 1 << 17))];
+        values = events ? new double[Math.toIntExact(Math.max(2 * count, 1 << 17))] : null;
         held = events ? new double[values.length] : null;
         for (int i = 0; i < all.values().length; i++) {
             weigh(all.values()[i], all.hours()[i]);
-            for (long n = 0; n < all.counts()[i]; n++) {
+            for (long n = 0; events && n < all.counts()[i]; n++) {
                 keep(all.values()[i], all.hours()[i] / all.counts()[i]);
             }
         }
     }
 
     private void keep(double v, double hours) {
+        if (values == null) {
+            return;
+        }
         if (kept == values.length) {
             int more = (int) Math.min(Integer.MAX_VALUE - 8L, kept * 3L / 2);
             values = Arrays.copyOf(values, more);
-            held = held == null ? null : Arrays.copyOf(held, more);
+            held = Arrays.copyOf(held, more);
         }
         values[kept] = v;
-        if (held != null) {
-            held[kept] = hours;
-        }
-        kept++;
+        held[kept++] = hours;
     }
 
     private void weigh(double v, double hours) {
@@ -153,9 +161,9 @@ public final class StatisticsReader implements SampleReader {
             sd = Spread.held(all, times);
             percentiles = Percentiles.held(all, times, Statistics.SHARES);
         } else {
-            sd = Spread.sample(values, kept);
-            Arrays.sort(values, 0, kept);
-            percentiles = Percentiles.ranked(values, kept, Statistics.SHARES);
+            RereadFigures again = new RereadFigures(source, count, firstValue, min, max).reckon(Statistics.SHARES);
+            sd = again.sd();
+            percentiles = again.percentiles();
         }
         return new Statistics(
                 channel.label(),
