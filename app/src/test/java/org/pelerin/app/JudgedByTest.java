@@ -20,6 +20,7 @@ import org.pelerin.app.findings.FindingFilter;
 import org.pelerin.app.findings.FindingOverview;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
@@ -333,6 +334,30 @@ class JudgedByTest {
             assertThat(tech.get("/findings?which=GONE").body()).contains("Put all");
             tech.send(tech.emptyForm("/findings/put-away").build());
             assertThat(bed.bean(FindingOverview.class).list(gone, 9, 0)).isEmpty();
+        }
+    }
+
+    /** The process ended between a change of the limits and the judging that follows; the same starts again. */
+    @Test
+    void what_was_left_to_be_judged_is_judged_at_the_next_start() throws Exception {
+        try (OwnMission m = new OwnMission(bed, "QL-LEFT", START)) {
+            record(m, START, 4);
+            sql.update(
+                    "UPDATE mission SET collected_at = ?, state = 'COLLECTED' WHERE id = ?",
+                    START.plusSeconds(20_000).toEpochMilli(),
+                    m.id);
+            evaluation.again(m.id);
+            String before = sql.queryForObject("SELECT verdict FROM mission WHERE id = ?", String.class, m.id);
+            inForce.say(m.mission(), set("Left " + m.id, 10), "colder", "tech");
+            assertThat(bed.bean(Findings.class).about(m.id)).isEmpty();
+            bed.bean(JudgedLater.class).takeUp();
+            for (int i = 0; i < 200 && bed.bean(Findings.class).about(m.id).isEmpty(); i++) {
+                Thread.sleep(50);
+            }
+            assertThat(bed.bean(Findings.class).about(m.id)).hasSize(1);
+            assertThat(before).isNotEqualTo("excursions");
+            assertThat(sql.queryForObject("SELECT verdict FROM mission WHERE id = ?", String.class, m.id))
+                    .isEqualTo("excursions");
         }
     }
 }

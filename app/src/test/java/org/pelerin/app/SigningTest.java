@@ -24,6 +24,8 @@ import org.pelerin.app.findings.Findings;
 import org.pelerin.app.house.House;
 import org.pelerin.app.house.HouseService;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.LimitSet;
+import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.MissionService;
@@ -37,6 +39,10 @@ import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.signing.Signing;
+import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -248,6 +254,36 @@ class SigningTest extends PageTest {
         } finally {
             house.change(new House("", "", House.Paper.A4, true, house.house().version()), "system");
         }
+    }
+
+    @Test
+    void names_are_signed_as_they_were_and_may_change_as_long_as_it_is_the_same_place_and_set() {
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        long spot = bed.spot("Renamed site", "Old name");
+        sql.update("UPDATE mission SET spot_id = ? WHERE id = ?", spot, m.id);
+        Limits limits = new Limits("Old set", List.of(Rule.of("warm", "Air", new Bound.Above(30), Lasting.ANY)));
+        LimitSets sets = bed.bean(LimitSets.class);
+        LimitSet set = sets.create("Old set", limits, "tech");
+        bed.bean(LimitsInForce.class).say(m.mission(), set, "its set", "tech");
+        bed.bean(Evaluation.class).again(m.id);
+        closed();
+        signing.sign(m.id, SignedAs.REVIEWED, "", "first");
+
+        sql.update("UPDATE spot SET name = 'New name' WHERE id = ?", spot);
+        sql.update("UPDATE site SET name = 'Renamed site, east' WHERE name = 'Renamed site'");
+        sets.update(set.id(), set.version(), "New set", limits, "tech");
+        assertThat(signing.altered(m.mission())).isEmpty();
+
+        long other = bed.spot("Renamed site, west", "New name");
+        sql.update("UPDATE mission SET spot_id = ? WHERE id = ?", other, m.id);
+        assertThat(signing.altered(m.mission())).containsExactly("spotId: “" + spot + "” → “" + other + "”");
+        assertThatThrownBy(() -> signing.sign(m.id, SignedAs.APPROVED, "", "second"))
+                .hasMessageContaining("It is not what was reviewed: spotId");
+        sql.update("UPDATE mission SET spot_id = ? WHERE id = ?", spot, m.id);
+        signing.sign(m.id, SignedAs.APPROVED, "", "second");
+        assertThat(signing.content(signing.signatures(m.id).get(1)))
+                .contains("New name", "Renamed site, east")
+                .doesNotContain("Old name");
     }
 
     @Test

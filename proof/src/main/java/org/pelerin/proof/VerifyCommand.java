@@ -83,7 +83,7 @@ public final class VerifyCommand {
             if (PdfProof.is(head)) {
                 return said(name, "PDF. ", PdfProof.of(Files.readAllBytes(file), trust));
             }
-            if (!isArchive(head) || isWorkbook(file)) {
+            if (isTable(head) || isWorkbook(file)) {
                 out.println(name + ": a table. It bears no signature of its own.");
                 out.println(
                         name
@@ -99,12 +99,22 @@ public final class VerifyCommand {
 
     private static byte[] head(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            return in.readNBytes(8);
+            return in.readNBytes(4096);
         }
     }
 
-    private static boolean isArchive(byte[] head) {
-        return head.length > 1 && head[0] == 'P' && head[1] == 'K';
+    /** Whether it begins as text whose first line has columns. */
+    private static boolean isTable(byte[] head) {
+        boolean columns = false;
+        boolean first = true;
+        for (byte b : head) {
+            if (b >= 0 && b < ' ' && b != '\t' && b != '\n' && b != '\r') {
+                return false;
+            }
+            first &= b != '\n' && b != '\r';
+            columns |= first && (b == ',' || b == ';' || b == '\t');
+        }
+        return columns;
     }
 
     private static boolean isWorkbook(Path file) {

@@ -121,6 +121,21 @@ class VerifyCommandTest {
     }
 
     @Test
+    void of_a_table_it_says_what_it_cannot_tell_and_of_a_damaged_archive_that_it_is_one() throws IOException {
+        Path table = Files.writeString(directory.resolve("air.csv"), "time,Air [°C]\r\n2026-03-02T23:00:00Z,20.1\r\n");
+        assertThat(run(table)).isEqualTo(2);
+        assertThat(out.toString(StandardCharsets.UTF_8))
+                .contains("air.csv: a table. It bears no signature of its own.");
+        Path damaged = bundle("{}", "{}");
+        byte[] bytes = Files.readAllBytes(damaged);
+        bytes[0] = 0;
+        bytes[bytes.length - 20] ^= 0x55;
+        Files.write(damaged, java.util.Arrays.copyOf(bytes, bytes.length / 2));
+        assertThat(run(damaged)).isEqualTo(3);
+        assertThat(err.toString(StandardCharsets.UTF_8)).contains("The archive is damaged");
+    }
+
+    @Test
     void what_is_written_is_compared_to_the_last_byte() throws IOException {
         Comparing same = new Comparing(new java.io.ByteArrayInputStream("a\nb\n".getBytes()));
         same.write("a\nb\n".getBytes());

@@ -1,6 +1,7 @@
 package org.pelerin.app.judge;
 
 import java.time.Instant;
+import java.util.List;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -29,6 +30,11 @@ interface JudgementMapper {
     /** Whether nothing has changed since of that it was made on. */
     @Select("SELECT judgement IS NULL OR judgement_on = judged_on FROM mission WHERE id = #{id}")
     Boolean upToDate(long id);
+
+    /** Missions that are to be judged anew, as what they were judged on has changed since. */
+    @Select("SELECT id FROM mission WHERE signed_as IS NULL AND judgement_on <> judged_on AND judgement IS NOT NULL"
+            + " ORDER BY id")
+    List<Long> outOfDate();
 
     @Select("SELECT judgement FROM mission WHERE id = #{id}")
     String judgement(long id);

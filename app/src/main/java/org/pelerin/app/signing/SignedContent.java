@@ -11,10 +11,12 @@ import org.pelerin.app.findings.FindingFiles;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.findings.Part;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
@@ -33,6 +35,9 @@ import tools.jackson.databind.json.JsonMapper;
 class SignedContent {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    /** Names of what is told by its number beside them. */
+    private static final List<String> NAMES = List.of("site", "spot", "limitsFrom");
 
     private final MissionService missions;
     private final SourceHash source;
@@ -69,6 +74,7 @@ class SignedContent {
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("mission", m.id());
         out.put("serial", m.serial());
+        out.put("spotId", m.place().spotId());
         out.put("site", m.place().site());
         out.put("spot", m.place().spot());
         out.put("plan", Map.of("name", m.copy().planName(), "version", m.copy().planVersion()));
@@ -82,7 +88,9 @@ class SignedContent {
         out.put("judged", period(m));
         out.put("excluded", excluded(m));
         out.put("derived", derivedOf(m));
-        out.put("limitsFrom", evaluation.inForce(m).words());
+        InForce inForce = evaluation.inForce(m);
+        out.put("limitsFrom", inForce.words());
+        out.put("limitsSet", set(inForce));
         out.put("limits", JSON.readTree(LimitsDocument.write(evaluation.limits(m, document))));
         out.put("judgementSha256", sha256(judgement));
         out.put("verdict", document.verdict());
@@ -91,6 +99,28 @@ class SignedContent {
                 findings.about(m.id()).stream().map(f -> finding(f, m.id())).toList());
         out.put("documentation", documentation(m));
         return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(out);
+    }
+
+    private static Map<String, Object> set(InForce f) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("via", f.via().name());
+        out.put("id", f.set() == null ? null : f.set().id());
+        out.put("version", f.set() == null ? null : f.set().version());
+        return out;
+    }
+
+    /**
+     * What differs from what was signed. Names are signed as they were on that day; that a site, a spot or a set is called otherwise since
+     * alters nothing, as long as it is the same one.
+     */
+    static List<String> altered(String signed, String now) {
+        // what was signed without saying which ones they are is held to their names
+        boolean told = JSON.readTree(signed).has("limitsSet");
+        return JsonDifferences.of(signed, now).stream()
+                .filter(d -> told
+                        ? NAMES.stream().noneMatch(n -> d.startsWith(n + ": "))
+                        : !d.startsWith("spotId: ") && !d.startsWith("limitsSet "))
+                .toList();
     }
 
     private Map<String, Object> clock(Mission m) {

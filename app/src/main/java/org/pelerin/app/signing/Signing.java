@@ -17,7 +17,6 @@ import org.pelerin.app.people.account.Role;
 import org.pelerin.app.placing.Placement;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
-import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -207,7 +206,7 @@ public class Signing {
     /** Who approves signs what was reviewed, and nothing else. */
     private void unchanged(long id, String now) {
         signatures(id).stream().filter(Signature::holds).findFirst().ifPresent(s -> {
-            List<String> differ = JsonDifferences.of(mapper.content(s.id()), now);
+            List<String> differ = SignedContent.altered(mapper.content(s.id()), now);
             if (!differ.isEmpty()) {
                 throw new NotSignedException("It is not what was reviewed: " + differ.get(0)
                         + (differ.size() == 1 ? "" : ", and " + (differ.size() - 1) + " more")
@@ -252,7 +251,7 @@ public class Signing {
                     String signed = mapper.content(s.id());
                     return !SignedContent.sha256(signed).equals(s.sha256())
                             ? Stream.of("What " + s.name() + " signed was changed where it is kept")
-                            : JsonDifferences.of(signed, now).stream();
+                            : SignedContent.altered(signed, now).stream();
                 })
                 .distinct()
                 .toList();

@@ -27,6 +27,7 @@ import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
 
 /**
@@ -76,7 +77,7 @@ public class MissionCheck {
         List<Series> again = record(m, out);
         List<Series> stored = stored(m, out);
         if (stored != null && again != null) {
-            series(again, stored, out);
+            series(again, stored, m.records().clockCorrected(), out);
         }
         if (stored != null) {
             judgement(m, stored, out);
@@ -134,7 +135,8 @@ public class MissionCheck {
         }
     }
 
-    private static void series(List<Series> again, List<Series> stored, List<String> out) {
+    /** @param corrected whether the stored one is corrected for how the logger's clock went */
+    private static void series(List<Series> again, List<Series> stored, boolean corrected, List<String> out) {
         if (!again.stream()
                 .map(Series::channel)
                 .toList()
@@ -152,6 +154,16 @@ public class MissionCheck {
                         + should.axis().count());
                 continue;
             }
+            long late = lateFrom(should.axis(), is.axis(), corrected);
+            if (late < is.axis().count()) {
+                out.add("“" + is.label() + "” has sample " + late + " at "
+                        + is.axis().instantAt(late) + ", its capture at "
+                        + Instant.ofEpochMilli(
+                                corrected
+                                        ? should.axis().millisAt(late)
+                                        : should.axis().ownMillisAt(late)));
+                continue;
+            }
             for (int b = 0; b < should.blocks().size(); b++) {
                 double[] x = should.blocks().get(b).values();
                 double[] y = is.blocks().get(b).values();
@@ -163,6 +175,17 @@ public class MissionCheck {
                 }
             }
         }
+    }
+
+    /** The first sample whose instants differ; their number where none do. */
+    private static long lateFrom(TimeAxis should, TimeAxis is, boolean corrected) {
+        long i = 0;
+        while (i < is.count()
+                && should.ownMillisAt(i) == is.ownMillisAt(i)
+                && (!corrected || should.millisAt(i) == is.millisAt(i))) {
+            i++;
+        }
+        return i;
     }
 
     private void judgement(Mission m, List<Series> record, List<String> out) {
