@@ -126,6 +126,9 @@ class ProofTest extends PageTest {
                 "UPDATE series_block SET data = ? WHERE mission_id = ? AND channel = 0 AND block = 0", other, m.id());
         troubles("stored record cannot be read");
         sql.update("UPDATE series_block SET data = ? WHERE mission_id = ? AND channel = 0 AND block = 0", data, m.id());
+        sql.update("UPDATE series SET start_at = start_at + 60000 WHERE mission_id = ?", m.id());
+        troubles("has sample 0 at ");
+        sql.update("UPDATE series SET start_at = start_at - 60000 WHERE mission_id = ?", m.id());
 
         String judgement = sql.queryForObject("SELECT judgement FROM mission WHERE id = ?", String.class, m.id());
         sql.update(
