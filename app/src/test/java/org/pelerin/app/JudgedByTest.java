@@ -360,4 +360,45 @@ class JudgedByTest {
                     .isEqualTo("excursions");
         }
     }
+
+    @Test
+    void a_channel_without_a_limit_is_told_where_another_has_one() throws Exception {
+        Visitor tech = Visitor.signedIn(bed.address, "tech");
+        try (OwnMission m = new OwnMission(bed, "QL-BARE", START)) {
+            TimeAxis axis = TimeAxis.of(START, Duration.ofHours(1), 3);
+            bed.bean(SeriesWriter.class)
+                    .replace(
+                            m.id,
+                            List.of(
+                                    Series.of(Channel.of("Air", "°C"), axis, new double[] {12, 12, 12}, null),
+                                    Series.of(Channel.of("Humidity", "%RH"), axis, new double[] {40, 41, 42}, null)));
+            evaluation.again(m.id);
+            inForce.say(m.mission(), set("Bare " + m.id, 20), "trial", "tech");
+            evaluation.again(m.id);
+            assertThat(tech.get("/missions/" + m.id).body()).contains("No limit is set for Humidity.");
+            Limits every = new Limits("Every " + m.id, List.of(Rule.of("all", "*", new Bound.Above(50), Lasting.ANY)));
+            inForce.say(m.mission(), bed.bean(LimitSets.class).create(every.name(), every, "tech"), "all", "tech");
+            evaluation.again(m.id);
+            assertThat(tech.get("/missions/" + m.id).body()).doesNotContain("No limit is set for");
+        }
+    }
+
+    /** Far more than any list shows: what is said of a time long ago does not hang on what came after. */
+    @Test
+    void who_was_at_a_spot_in_a_time_is_known_however_many_came_later() {
+        long spot = bed.spot("Busy site", "Spot");
+        try (OwnMission m = new OwnMission(bed, "QL-BUSY", START)) {
+            for (int i = 0; i < 250; i++) {
+                Instant from = START.plus(Duration.ofHours(i));
+                lay(m, "QL-BUSY", spot, from, from.plus(Duration.ofMinutes(50)), 0);
+            }
+            PlacementService placements = bed.bean(PlacementService.class);
+            assertThat(placements.ofSpot(spot, START.plusSeconds(600), START.plus(Duration.ofMinutes(70))))
+                    .extracting(x -> x.placedAt())
+                    .containsExactly(START, START.plus(Duration.ofHours(1)));
+            // one that ends when the time begins was not there, nor one that begins when it ends
+            assertThat(placements.ofSpot(spot, START.plus(Duration.ofMinutes(50)), START.plus(Duration.ofHours(1))))
+                    .isEmpty();
+        }
+    }
 }

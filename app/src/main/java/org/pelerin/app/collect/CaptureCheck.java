@@ -8,7 +8,6 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.capture.Reached;
@@ -20,7 +19,6 @@ import org.springframework.stereotype.Service;
 @Service
 public class CaptureCheck {
 
-    private static final int MOST_ENTRIES = 1000;
     private static final int MOST_PAGES = 20;
 
     private final CaptureStore captures;
@@ -81,8 +79,8 @@ public class CaptureCheck {
     }
 
     private boolean told(Mission m, String sha256) {
-        return audit.latest(m.subject(), MOST_ENTRIES).stream()
-                .map(AuditEntry::after)
+        return audit.told(m.subject()).stream()
+                .map(t -> t.entry().after())
                 .anyMatch(after -> after.contains("capture " + sha256));
     }
 

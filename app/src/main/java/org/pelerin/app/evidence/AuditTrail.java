@@ -51,8 +51,8 @@ public class AuditTrail {
     public record Told(AuditEntry entry, String hash) {}
 
     /** What was done to something with the hashes, the oldest first. */
-    public List<Told> told(String subject, int limit) {
-        List<Told> out = new ArrayList<>(entries.of(subject, limit).stream()
+    public List<Told> told(String subject) {
+        List<Told> out = new ArrayList<>(entries.of(subject, Integer.MAX_VALUE).stream()
                 .map(s -> new Told(s.entry(), s.hash()))
                 .toList());
         Collections.reverse(out);

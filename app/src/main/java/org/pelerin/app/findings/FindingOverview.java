@@ -69,12 +69,12 @@ public class FindingOverview {
     }
 
     /**
-     * Those that were about a time, the earliest first.
+     * All that were about a time, the earliest first.
      *
      * @param site null for all, as {@code spot}
      */
-    public List<Finding> during(Long site, Long spot, Instant from, Instant to, int most) {
-        return mapper.during(site, spot, from, to, most).stream()
+    public List<Finding> during(Long site, Long spot, Instant from, Instant to) {
+        return mapper.during(site, spot, from, to).stream()
                 .map(FindingRow::finding)
                 .toList();
     }

@@ -48,13 +48,9 @@ interface FindingOverviewMapper {
                     + " AND f.to_at > #{from}<if test='site != null'> AND (f.site_id = #{site} OR EXISTS (SELECT 1 FROM finding_part p"
                     + " JOIN mission m ON m.id = p.mission_id JOIN spot s2 ON s2.id = m.spot_id WHERE p.finding_id = f.id AND s2.site_id ="
                     + " #{site}))</if><if test='spot != null'> AND (f.spot_id = #{spot} OR EXISTS (SELECT 1 FROM finding_part p JOIN mission m"
-                    + " ON m.id = p.mission_id WHERE p.finding_id = f.id AND m.spot_id = #{spot}))</if> ORDER BY f.from_at, f.id LIMIT #{most}</script>")
+                    + " ON m.id = p.mission_id WHERE p.finding_id = f.id AND m.spot_id = #{spot}))</if> ORDER BY f.from_at, f.id</script>")
     List<FindingRow> during(
-            @Param("site") Long site,
-            @Param("spot") Long spot,
-            @Param("from") Instant from,
-            @Param("to") Instant to,
-            @Param("most") int most);
+            @Param("site") Long site, @Param("spot") Long spot, @Param("from") Instant from, @Param("to") Instant to);
 
     /** The numbers of all of them, in the order of the list. */
     @Select("<script>SELECT f.id FROM finding f " + WHERE + ORDER + "LIMIT #{most}</script>")

@@ -46,6 +46,11 @@ interface PlacementMapper {
             + "WHERE p.spot_id = #{spot} ORDER BY p.taken_at IS NULL DESC, p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofSpot(long spot, int limit);
 
+    @Select(PLACEMENT
+            + "WHERE p.spot_id = #{spot} AND p.placed_at < #{to} AND (p.taken_at IS NULL OR p.taken_at > #{from})"
+            + " ORDER BY p.placed_at, p.id")
+    List<Placement> ofSpotDuring(long spot, Instant from, Instant to);
+
     @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofLogger(String serial, int limit);
 

@@ -155,6 +155,11 @@ public class PlacementService {
         return placements.ofSpot(spot, limit);
     }
 
+    /** All that were there at some instant of a time, the earliest first. */
+    public List<Placement> ofSpot(long spot, Instant from, Instant to) {
+        return placements.ofSpotDuring(spot, from, to);
+    }
+
     public List<Placement> ofMission(long mission) {
         return placements.ofMissions(List.of(mission));
     }

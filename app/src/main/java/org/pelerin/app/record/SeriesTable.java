@@ -59,6 +59,15 @@ public record SeriesTable(List<Integer> channels, List<String> labels, int recor
         return out;
     }
 
+    /** Labels of the channels of the records, as they were recorded: without changes of state, and what lies around others. */
+    public static List<String> ofRecords(List<SeriesTable> tables) {
+        return tables.stream()
+                .limit(1)
+                .flatMap(t -> t.labels.subList(0, t.recorded).stream())
+                .filter(label -> !ofScans(label))
+                .toList();
+    }
+
     /** Whether a channel is the least or greatest of scans. */
     public static boolean ofScans(String label) {
         return OF_SCANS.matcher(label).find();

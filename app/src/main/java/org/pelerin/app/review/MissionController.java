@@ -10,6 +10,7 @@ import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.judge.UnreadableJudgementException;
+import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
@@ -191,6 +192,7 @@ class MissionController {
                             chosen));
             model.addAttribute("rules", ChartFacts.rules(limits, j, inUnits));
             model.addAttribute("inForce", limitsPanels.of(stored));
+            model.addAttribute("unlimited", UnlimitedChannels.words(limits, SeriesTable.ofRecords(tables)));
             model.addAttribute("savedViews", kept);
             model.addAttribute("viewId", chosen == null ? null : chosen.id());
             model.addAttribute("person", me.getName());

@@ -111,6 +111,16 @@ public record Limits(String name, List<Rule> rules, List<GapRule> gapRules) {
         return free;
     }
 
+    /**
+     * Channels whose values nothing judges, in their order.
+     *
+     * @param recorded labels of the channels that these were {@linkplain #on(List, List) fitted} to
+     */
+    public List<String> unlimited(List<String> recorded) {
+        Set<String> named = rules.stream().map(Rule::channel).collect(Collectors.toSet());
+        return recorded.stream().filter(label -> !named.contains(label)).toList();
+    }
+
     /** The rule on values of an id. */
     public Rule rule(String id) {
         return rules.stream().filter(r -> r.id().equals(id)).findFirst().orElseThrow();

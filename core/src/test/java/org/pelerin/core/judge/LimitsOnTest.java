@@ -38,6 +38,14 @@ class LimitsOnTest {
     }
 
     @Test
+    void channels_that_no_rule_is_for_are_told_those_of_another_quantity_too() {
+        List<String> labels = CHANNELS.stream().map(Channel::label).toList();
+        assertThat(of(cold("*")).on(CHANNELS, List.of()).unlimited(labels)).containsExactly("Humidity", "T*");
+        assertThat(of(cold("T2")).on(CHANNELS, List.of()).unlimited(labels)).containsExactly("T1", "Humidity", "T*");
+        assertThat(of().on(CHANNELS, List.of()).unlimited(labels)).isEqualTo(labels);
+    }
+
+    @Test
     void a_label_written_just_like_the_pattern_is_the_one_that_is_meant() {
         Rule volts = Rule.of("v", "T*", new Bound.Above(5), Lasting.ANY);
         assertThat(of(volts).on(CHANNELS, List.of()).rules()).containsExactly(volts);

@@ -58,7 +58,6 @@ import tools.jackson.databind.json.JsonMapper;
 public class BundleExport {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int MOST_ENTRIES = 1000;
 
     private final MissionService missions;
     private final Evaluation evaluation;
@@ -298,7 +297,7 @@ public class BundleExport {
         List<String> subjects = new ArrayList<>(List.of(m.subject(), "mission " + m.id()));
         findings.about(m.id()).forEach(f -> subjects.add("finding " + f.id()));
         return subjects.stream()
-                .flatMap(s -> audit.told(s, MOST_ENTRIES).stream())
+                .flatMap(s -> audit.told(s).stream())
                 .map(t -> {
                     AuditEntry e = t.entry();
                     Map<String, Object> out = new LinkedHashMap<>();

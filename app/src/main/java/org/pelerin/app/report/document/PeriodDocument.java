@@ -58,7 +58,6 @@ class PeriodDocument {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Logger LOG = LoggerFactory.getLogger(PeriodDocument.class);
-    private static final int MOST_FINDINGS = 1000;
     static final long MOST_ROWS = 500_000;
 
     private final PlaceService places;
@@ -153,7 +152,7 @@ class PeriodDocument {
                 .map(p -> p.mission().id())
                 .collect(Collectors.toSet());
         return handled.narrowed(
-                findings.during(scope.site(), scope.spot(), first, last, MOST_FINDINGS),
+                findings.during(scope.site(), scope.spot(), first, last),
                 p -> missions.contains(p.missionId())
                         && p.start().isBefore(last)
                         && p.end().isAfter(first));

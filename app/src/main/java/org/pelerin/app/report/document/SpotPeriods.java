@@ -38,7 +38,6 @@ import org.threeten.extra.Interval;
 class SpotPeriods {
 
     private static final Logger LOG = LoggerFactory.getLogger(SpotPeriods.class);
-    private static final int MOST_PLACEMENTS = 200;
 
     private final SpotPieces pieces;
     private final MissionService missions;
@@ -101,9 +100,7 @@ class SpotPeriods {
                 read.stream().flatMap(r -> r.excluded.stream()).toList(),
                 late(spot, pieces.recordedDuring(spot.id(), Instant.EPOCH, to), from, to),
                 spec.has(Section.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of(),
-                placements.ofSpot(spot.id(), MOST_PLACEMENTS).stream()
-                        .anyMatch(p -> p.placedAt().isBefore(to)
-                                && (p.takenAt() == null || p.takenAt().isAfter(from))));
+                !placements.ofSpot(spot.id(), from, to).isEmpty());
     }
 
     /** What one mission adds to its spot's time; empty where it is not judged. */
@@ -197,7 +194,7 @@ class SpotPeriods {
                 .flatMap(List::stream)
                 .sorted()
                 .toList();
-        List<Placement> stays = placements.ofSpot(spot.id(), MOST_PLACEMENTS);
+        List<Placement> stays = placements.ofSpot(spot.id(), from, to);
         List<SpotPeriod.Late> out = new ArrayList<>();
         for (Placement stay : stays) {
             Instant until = stay.takenAt() == null ? to : earlier(stay.takenAt(), to);

@@ -13,6 +13,7 @@ import org.pelerin.app.collect.files.ForeignFile;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.InForce;
+import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.loggers.registry.Checked;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
@@ -29,6 +30,7 @@ import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
@@ -73,10 +75,16 @@ public record Dossier(
      * @param firmware of its logger when last seen; empty where that is not known
      * @param attachments that are kept with the mission
      * @param judged lines that say what of it is judged, and what is left out and why; none where all of it is
+     * @param unlimited that some of its channels have no limit; empty where all have one
      */
     public record Particulars(
-            String complete, String intake, String firmware, List<Attachment> attachments, List<String> judged) {
-        public static final Particulars NONE = new Particulars("", "", "", List.of(), List.of());
+            String complete,
+            String intake,
+            String firmware,
+            List<Attachment> attachments,
+            List<String> judged,
+            String unlimited) {
+        public static final Particulars NONE = new Particulars("", "", "", List.of(), List.of(), "");
     }
 
     /** Disturbances that a report lists. */
@@ -174,7 +182,8 @@ public record Dossier(
                     missions.intake(m),
                     loggers.find(m.serial()).map(LoggerUnit::firmware).orElse(""),
                     documentation.attachments(m.id()),
-                    judged(m));
+                    judged(m),
+                    UnlimitedChannels.words(evaluation.limits(m, j), SeriesTable.ofRecords(store.tables(m))));
         }
 
         private List<String> judged(Mission m) {
