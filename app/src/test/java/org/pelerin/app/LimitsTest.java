@@ -293,7 +293,7 @@ class LimitsTest extends PageTest {
             bed.bean(JdbcTemplate.class).update("UPDATE mission SET spot_id = ? WHERE id = ?", near, running.id);
             LimitSet site = set("Of the site", 10);
             LimitSet of = set("Of the spot", 20);
-            assertThat(inForce.of(running.mission()).via()).isEqualTo(Via.ALARMS);
+            assertThat(inForce.of(running.mission()).via()).isEqualTo(Via.NONE);
             inForce.attach(site, Via.SITE, siteId, false, "", "tech");
             assertThat(inForce.of(running.mission()).set().id()).isEqualTo(site.id());
             inForce.attach(of, Via.SPOT, near, false, "", "tech");
