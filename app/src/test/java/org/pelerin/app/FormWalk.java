@@ -46,10 +46,12 @@ final class FormWalk {
 
     private final String address;
     private final Visitor visitor;
+    private final String own;
 
-    FormWalk(String address, Visitor visitor) {
+    FormWalk(String address, String name) throws IOException, InterruptedException {
         this.address = address;
-        this.visitor = visitor;
+        this.visitor = Visitor.signedIn(address, name);
+        this.own = "/admin/accounts/" + name + "/";
     }
 
     /** One of each kind: of those that go to the same kind of address from the same kind of page. */
@@ -95,7 +97,7 @@ final class FormWalk {
         Element file = form.selectFirst("input[type=file][name]");
         for (String action : actions) {
             Form f = new Form(page, action.isEmpty() ? page : action, fields, file == null ? "" : file.attr("name"));
-            if (!SPARED.contains(f.pattern())) {
+            if (!SPARED.contains(f.pattern()) && !f.action.startsWith(own)) {
                 out.add(f);
             }
         }
@@ -106,7 +108,7 @@ final class FormWalk {
         return form.select("input[name], select[name], textarea[name], button[name]").stream()
                 // of several buttons the first is pressed
                 .filter(e -> !e.tagName().equals("button") || e == form.selectFirst("button"))
-                .filter(e -> !e.hasAttr("disabled") && !e.attr("type").equals("file"))
+                .filter(e -> !e.hasAttr("disabled") && !e.attr("type").equals("file") && e.closest("template") == null)
                 .filter(e -> !Set.of("checkbox", "radio").contains(e.attr("type")) || e.hasAttr("checked"))
                 .map(e -> encoded(e.attr("name")) + "=" + encoded(value(e)))
                 .collect(Collectors.joining("&"));
@@ -137,7 +139,13 @@ final class FormWalk {
                 request.header("Content-Type", "application/x-www-form-urlencoded")
                         .POST(HttpRequest.BodyPublishers.ofString(f.fields));
             }
-            int status = visitor.send(request.build()).statusCode();
+            HttpResponse<String> answer = visitor.send(request.build());
+            int status = answer.statusCode();
+            String next = answer.headers().firstValue("Location").orElse("");
+            if (next.contains("/login") || next.contains("/me/password")) {
+                out.add(f.page + " → " + f.action + ": not signed in any more");
+                return out;
+            }
             // what an earlier form took away is not there any more
             if (status != 200 && status != 302 && status != 204 && status != 404 && status != 409) {
                 out.add(f.page + " → " + f.action + ": " + status);

@@ -66,7 +66,7 @@ class FuzzTest {
         bed.bean(Evaluation.class).again(id);
         MadeReports.ofMission(bed, id);
 
-        FormWalk walk = new FormWalk(bed.address, Visitor.signedIn(bed.address, "admin"));
+        FormWalk walk = new FormWalk(bed.address, "admin");
         List<FormWalk.Form> forms = walk.forms();
 
         assertThat(forms).hasSizeGreaterThan(60);

@@ -288,6 +288,8 @@ final class Fuzzer {
             if (answer.headers().firstValue("Location").orElse("").contains("/login")) {
                 signIn();
             }
+        } catch (IllegalStateException e) {
+            faults.add(new Fault(told, e.getMessage()));
         } catch (IOException e) {
             faults.add(new Fault(told, "was cut off: " + e));
         } catch (InterruptedException e) {

@@ -37,12 +37,18 @@ final class Visitor {
         return out;
     }
 
+    /** @throws IllegalStateException if it is not let in */
     void signIn(String name, String password) throws IOException, InterruptedException {
         String page = get("/login").body();
         String form = form(Map.of(
                 "username", name, "password", password, "_csrf", found(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\"")));
         send(posted("/login", form).build());
-        token = found(get("/me").body(), "name=\"csrf\" content=\"([^\"]+)\"");
+        HttpResponse<String> own = get("/me");
+        if (own.statusCode() != 200) {
+            throw new IllegalStateException(name + " cannot sign in: " + own.statusCode() + " "
+                    + own.headers().firstValue("Location").orElse(""));
+        }
+        token = found(own.body(), "name=\"csrf\" content=\"([^\"]+)\"");
     }
 
     /** What a form that it sends bears; empty for a stranger. */

@@ -44,8 +44,9 @@ class WebHookTest extends PageTest {
                     body,
                     exchange.getRequestHeaders().getFirst("X-Pelerin-Signature"),
                     exchange.getRequestHeaders().getFirst("X-Pelerin-Delivery")));
-            // the first is not taken
-            exchange.sendResponseHeaders(answers.getAndIncrement() == 0 ? 503 : 204, -1);
+            // the first of ours is not taken
+            boolean refused = body.contains("QL-HOOK") && answers.getAndIncrement() == 0;
+            exchange.sendResponseHeaders(refused ? 503 : 204, -1);
             exchange.close();
         });
         server.start();
@@ -72,12 +73,10 @@ class WebHookTest extends PageTest {
             // what was not taken is due again after ten seconds; nobody waits for them here
             Waiting.until(
                     "to be sent again",
-                    () -> !got.isEmpty()
-                            && sql.queryForObject(
-                                            "SELECT COUNT(*) FROM work WHERE kind = 'hook' AND claim IS NULL AND due_at > ?",
-                                            Integer.class,
-                                            System.currentTimeMillis() + 5000)
-                                    > 0);
+                    () -> sql.queryForObject(
+                                    "SELECT COUNT(*) FROM web_hook_delivery WHERE body LIKE '%QL-HOOK%' AND attempts > 0",
+                                    Integer.class)
+                            > 0);
             sql.update("UPDATE work SET due_at = 0 WHERE kind = 'hook' AND claim IS NULL");
             Waiting.until(
                     "sent again",
