@@ -5,10 +5,15 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
+import java.math.BigDecimal;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -17,6 +22,7 @@ import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.text.CleanText;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationContext;
@@ -24,7 +30,8 @@ import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
-import tools.jackson.databind.deser.jdk.StringDeserializer;
+import tools.jackson.databind.cfg.EnumFeature;
+import tools.jackson.databind.deser.std.StdDeserializer;
 import tools.jackson.databind.exc.InvalidTypeIdException;
 import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
@@ -87,14 +94,94 @@ final class Documents {
     })
     private interface CorrectionKinds {}
 
-    /** Names in a document are read like those in a form. */
-    private static final class CleanStrings extends StringDeserializer {
+    /** Names in a document are read like those in a form; what is no text is none. */
+    private static final class CleanStrings extends StdDeserializer<String> {
+
+        CleanStrings() {
+            super(String.class);
+        }
 
         @Override
         public String deserialize(JsonParser in, DeserializationContext context) {
-            return CleanText.line(super.deserialize(in, context));
+            return CleanText.line(text(in, context, String.class));
         }
     }
+
+    private static final class Durations extends StdDeserializer<Duration> {
+
+        Durations() {
+            super(Duration.class);
+        }
+
+        @Override
+        public Duration deserialize(JsonParser in, DeserializationContext context) {
+            String text = text(in, context, Duration.class);
+            try {
+                return IsoDuration.parse(text);
+            } catch (IllegalArgumentException e) {
+                return (Duration) context.handleWeirdStringValue(Duration.class, text, "no duration");
+            }
+        }
+    }
+
+    private static final class Instants extends StdDeserializer<Instant> {
+
+        Instants() {
+            super(Instant.class);
+        }
+
+        @Override
+        public Instant deserialize(JsonParser in, DeserializationContext context) {
+            String text = text(in, context, Instant.class);
+            try {
+                if (text.matches(INSTANT)) {
+                    return Instant.parse(text);
+                }
+            } catch (DateTimeException e) {
+                // said below
+            }
+            return (Instant) context.handleWeirdStringValue(Instant.class, text, "no instant");
+        }
+    }
+
+    /** Whole numbers, however they are written: 3.0 is 3. */
+    private static final class Wholes<T extends Number> extends StdDeserializer<T> {
+
+        private final Function<BigDecimal, T> exact;
+
+        Wholes(Class<?> type, Function<BigDecimal, T> exact) {
+            super(type);
+            this.exact = exact;
+        }
+
+        @Override
+        @SuppressWarnings("unchecked")
+        public T deserialize(JsonParser in, DeserializationContext context) {
+            if (in.currentToken() == JsonToken.VALUE_NUMBER_INT || in.currentToken() == JsonToken.VALUE_NUMBER_FLOAT) {
+                try {
+                    return exact.apply(in.getDecimalValue());
+                } catch (ArithmeticException e) {
+                    // said below
+                }
+            }
+            return (T) context.handleUnexpectedToken(handledType(), in);
+        }
+
+        @Override
+        public Object getNullValue(DeserializationContext context) {
+            return handledType().isPrimitive() ? context.reportInputMismatch(handledType(), "null is no number") : null;
+        }
+    }
+
+    private static String text(JsonParser in, DeserializationContext context, Class<?> type) {
+        return in.currentToken() == JsonToken.VALUE_STRING
+                ? in.getString()
+                : String.valueOf(context.handleUnexpectedToken(type, in));
+    }
+
+    /** With seconds and in UTC; the schemas say it in the same letters. */
+    static final String INSTANT =
+            "^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])T([01]\\d|2[0-3]):[0-5]\\d:[0-5]\\d(\\.\\d{1,9})?Z$";
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .addMixIn(StartCondition.class, StartKinds.class)
@@ -102,11 +189,17 @@ final class Documents {
             .addMixIn(Lasting.class, LastingKinds.class)
             .addMixIn(Scaling.class, ScalingKinds.class)
             .addMixIn(Correction.class, CorrectionKinds.class)
-            .addModule(new SimpleModule().addDeserializer(String.class, new CleanStrings()))
+            .addModule(new SimpleModule()
+                    .addDeserializer(String.class, new CleanStrings())
+                    .addDeserializer(Duration.class, new Durations())
+                    .addDeserializer(Instant.class, new Instants())
+                    .addDeserializer(Integer.class, new Wholes<>(Integer.class, BigDecimal::intValueExact))
+                    .addDeserializer(int.class, new Wholes<>(int.class, BigDecimal::intValueExact))
+                    .addDeserializer(long.class, new Wholes<>(long.class, BigDecimal::longValueExact)))
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
             .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
-            .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+            .enable(EnumFeature.FAIL_ON_NUMBERS_FOR_ENUMS)
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
             .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
             .build();
@@ -282,10 +375,10 @@ final class Documents {
         if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
             return type == int.class || type == long.class || type == Integer.class ? "a whole number" : "a number";
         }
-        if (type == java.time.Duration.class) {
+        if (type == Duration.class) {
             return "a duration such as PT10M";
         }
-        if (type == java.time.Instant.class) {
+        if (type == Instant.class) {
             return "an instant such as 2026-03-03T22:00:00Z";
         }
         if (type.isEnum()) {

@@ -48,7 +48,6 @@ public final class LimitsDocument {
     private static final Set<String> DOSE = Set.of("criterion", "exchange", "threshold");
     private static final List<String> DAYS = List.of("MON", "TUE", "WED", "THU", "FRI", "SAT", "SUN");
     private static final Pattern TIME = Pattern.compile("([01]\\d|2[0-3]):([0-5]\\d)(?::([0-5]\\d))?");
-    private static final Pattern WEEKS = Pattern.compile("P(\\d{1,6})W");
 
     private LimitsDocument() {}
 
@@ -222,7 +221,7 @@ public final class LimitsDocument {
     }
 
     static Basis.Blocks blocks(Located at, Map<String, Located> fields, String kind, double coverage) {
-        Duration window = duration(fields.get(kind), false);
+        Duration window = duration(needed(at, fields, kind), false);
         Basis.Anchor anchor = Basis.Anchor.START;
         if (fields.containsKey("anchor")) {
             Located field = fields.get("anchor");
@@ -302,19 +301,16 @@ public final class LimitsDocument {
         return days;
     }
 
-    /** ISO 8601, in weeks, days, hours, minutes and seconds; months and years have no length. */
+    /** @param zero whether it may be nothing */
     static Duration duration(Located field, boolean zero) {
-        String text = field.text();
         Duration d;
         try {
-            Matcher weeks = WEEKS.matcher(text);
-            d = weeks.matches() ? Duration.ofDays(7L * Integer.parseInt(weeks.group(1))) : Duration.parse(text);
-            d.toMillis();
-        } catch (DateTimeException | ArithmeticException e) {
-            throw field.wrong("“" + text + "” is no ISO 8601 duration, such as PT1H30M");
+            d = IsoDuration.parse(field.text());
+        } catch (IllegalArgumentException e) {
+            throw field.wrong(e.getMessage());
         }
-        if (d.isNegative() || !zero && d.toMillis() < 1) {
-            throw field.wrong(d.isNegative() ? "a duration is not negative" : "the duration has to be above 0");
+        if (!zero && d.isZero()) {
+            throw field.wrong("the duration has to be above 0");
         }
         return d;
     }

@@ -1,5 +1,6 @@
 package org.pelerin.core.exchange;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -147,9 +148,17 @@ record Located(Object value, String path, int line, int column) {
         return b;
     }
 
+    /** 3, and 3.0, which is the same number. */
     int count() {
-        if (value instanceof Digits d && d.text.matches("\\d{1,9}") && Integer.parseInt(d.text) > 0) {
-            return Integer.parseInt(d.text);
+        if (value instanceof Digits d) {
+            try {
+                int n = new BigDecimal(d.text).intValueExact();
+                if (n > 0) {
+                    return n;
+                }
+            } catch (ArithmeticException e) {
+                // said below
+            }
         }
         throw wrong("a whole number above 0 is wanted here");
     }

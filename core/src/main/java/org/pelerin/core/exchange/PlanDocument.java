@@ -1,5 +1,6 @@
 package org.pelerin.core.exchange;
 
+import java.util.Objects;
 import org.pelerin.core.plan.Plan;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -16,6 +17,11 @@ public record PlanDocument(int version, String name, Plan plan) {
 
     public static final int VERSION = 2;
 
+    public PlanDocument {
+        Objects.requireNonNull(name);
+        Objects.requireNonNull(plan);
+    }
+
     public static String write(String name, Plan plan) {
         return Documents.write(new PlanDocument(VERSION, name, plan));
     }
@@ -29,22 +35,23 @@ public record PlanDocument(int version, String name, Plan plan) {
     public static PlanDocument read(String text) {
         JsonNode tree = Documents.tree(text);
         JsonNode version = tree.path("version");
-        if (!tree.isObject() || !version.isInt()) {
+        if (!tree.isObject() || !version.isNumber()) {
             throw new DocumentException(
                     "this is not a plan: a plan begins with its version, as {\"version\": " + VERSION + ", …",
                     "version",
                     0);
         }
-        return switch (version.asInt()) {
-            case 1 -> Documents.read(upgraded((ObjectNode) tree), PlanDocument.class);
+        if (version.doubleValue() == 1) {
+            return Documents.read(upgraded((ObjectNode) tree), PlanDocument.class);
+        }
+        if (version.doubleValue() == VERSION) {
             // from the text, not the tree, so that an error knows its line
-            case VERSION -> Documents.read(text, PlanDocument.class);
-            default ->
-                throw new DocumentException(
-                        "plans of version " + version.asInt() + " are not known; this program reads 1 and " + VERSION,
-                        "version",
-                        0);
-        };
+            return Documents.read(text, PlanDocument.class);
+        }
+        throw new DocumentException(
+                "plans of version " + version.asString() + " are not known; this program reads 1 and " + VERSION,
+                "version",
+                0);
     }
 
     public static Plan plan(String text) {

@@ -9,7 +9,9 @@ import java.util.Set;
 import org.pelerin.core.series.Resolution;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Reads a model catalogue, a JSON document of version {@value #VERSION}; its schema is {@code
@@ -108,6 +110,25 @@ public final class CatalogueReader {
             }
         }
         return List.copyOf(out);
+    }
+
+    /** The document without the other models, and without options that this one has not. */
+    static String only(byte[] document, String id) {
+        JsonNode all = JSON.readTree(document);
+        JsonNode model = all.get("models")
+                .valueStream()
+                .filter(m -> m.get("id").asString().equals(id))
+                .findFirst()
+                .orElseThrow();
+        ObjectNode out = JSON.createObjectNode();
+        out.set("version", all.get("version"));
+        ObjectNode options = out.putObject("options");
+        model.path("options")
+                .valueStream()
+                .map(JsonNode::asString)
+                .forEach(o -> options.set(o, all.get("options").get(o)));
+        out.putArray("models").add(model);
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(out);
     }
 
     private static LoggerModel model(Entry e, Map<String, OptionEntry> options) {

@@ -56,9 +56,22 @@ public final class ModelCatalogue {
                 : find(id).orElseThrow(() -> new IllegalArgumentException("There is no logger model “" + id + "”"));
     }
 
+    /**
+     * A catalogue with nothing but one model and the options that it has: what somebody needs who has no other.
+     *
+     * @return JSON; empty for a model that is not in the catalogue
+     */
+    public static Optional<String> only(String id) {
+        return find(id).map(m -> CatalogueReader.only(document(), id));
+    }
+
     private static List<LoggerModel> load() {
+        return CatalogueReader.read(document());
+    }
+
+    private static byte[] document() {
         try (InputStream in = ModelCatalogue.class.getResourceAsStream("catalogue.json")) {
-            return CatalogueReader.read(in.readAllBytes());
+            return in.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -1,6 +1,7 @@
 package org.pelerin.core.plan;
 
 import java.time.Duration;
+import java.util.Objects;
 import org.pelerin.core.judge.Lasting;
 
 /**
@@ -13,6 +14,7 @@ import org.pelerin.core.judge.Lasting;
 public record Alarm(double limit, Lasting lasting, boolean latched) {
 
     public Alarm {
+        Objects.requireNonNull(lasting);
         if (!Double.isFinite(limit)) {
             throw new IllegalArgumentException("A limit is a number, not " + limit);
         }

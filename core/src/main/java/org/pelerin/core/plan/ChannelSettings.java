@@ -2,6 +2,7 @@ package org.pelerin.core.plan;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Sensor;
 
@@ -44,12 +45,17 @@ public record ChannelSettings(
     }
 
     public ChannelSettings {
+        Objects.requireNonNull(correction);
+        Objects.requireNonNull(fault);
         if (label.length() > LONGEST_LABEL || unit.length() > Sensor.LONGEST_UNIT) {
             throw new IllegalArgumentException(
                     "A channel's name has at most " + LONGEST_LABEL + " characters, a unit " + Sensor.LONGEST_UNIT);
         }
         if (!(cutOff >= 0)) {
             throw new IllegalArgumentException("A low cut-off is 0 or more, not " + cutOff);
+        }
+        if (decimals != null && (decimals < 0 || decimals > 6)) {
+            throw new IllegalArgumentException("A channel shows 0 to 6 decimals, not " + decimals);
         }
         List<AlarmLevel> set = new ArrayList<>(levels);
         while (!set.isEmpty() && !set.get(set.size() - 1).any()) {

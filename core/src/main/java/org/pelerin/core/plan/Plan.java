@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.pelerin.core.judge.Bound;
@@ -56,7 +57,13 @@ public record Plan(
     public static final int SCAN_VALUES = 3;
 
     public Plan {
+        Objects.requireNonNull(model);
+        Objects.requireNonNull(loggerName);
+        Objects.requireNonNull(interval);
+        Objects.requireNonNull(start);
+        Objects.requireNonNull(stop);
         channels = List.copyOf(channels);
+        options.values().forEach(Objects::requireNonNull);
         options = Collections.unmodifiableMap(new TreeMap<>(options));
     }
 

@@ -2,6 +2,7 @@ package org.pelerin.core.plan;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import org.pelerin.core.model.StartKind;
 
 /** What makes a written logger take its first sample. */
@@ -27,6 +28,10 @@ public sealed interface StartCondition {
 
     /** At an instant. */
     record At(Instant instant) implements StartCondition {
+        public At {
+            Objects.requireNonNull(instant);
+        }
+
         @Override
         public StartKind kind() {
             return StartKind.AT;
@@ -82,6 +87,7 @@ public sealed interface StartCondition {
      */
     record OnThreshold(int channel, Crossing crossing, double low, double high) implements StartCondition {
         public OnThreshold {
+            Objects.requireNonNull(crossing);
             if (channel < 0) {
                 throw new IllegalArgumentException("There is no channel " + channel);
             }

@@ -2,6 +2,7 @@ package org.pelerin.core.plan;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import org.pelerin.core.model.StopKind;
 
 /** What ends a mission on its own; the button may end it before, where the plan lets it. */
@@ -47,6 +48,10 @@ public sealed interface StopCondition {
 
     /** At an instant of the logger's clock, or when memory is full, whichever comes first. */
     record At(Instant instant) implements StopCondition {
+        public At {
+            Objects.requireNonNull(instant);
+        }
+
         @Override
         public StopKind kind() {
             return StopKind.AT;

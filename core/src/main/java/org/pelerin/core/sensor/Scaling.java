@@ -1,6 +1,7 @@
 package org.pelerin.core.sensor;
 
 import java.util.List;
+import java.util.Objects;
 
 /**
  * The way from an electrical or native quantity to an engineering value. A result that does not exist is NaN: the sample is
@@ -43,6 +44,7 @@ public sealed interface Scaling {
     record Table(List<Point> points, Outside outside) implements Scaling {
         public Table {
             points = List.copyOf(points);
+            Objects.requireNonNull(outside);
             if (points.size() < 2) {
                 throw new IllegalArgumentException("A table has at least two points");
             }
@@ -68,10 +70,18 @@ public sealed interface Scaling {
     }
 
     /** A formula in {@code x}, and in other channels by name; see {@link Expression}. */
-    record Formula(String text) implements Scaling {}
+    record Formula(String text) implements Scaling {
+        public Formula {
+            Objects.requireNonNull(text);
+        }
+    }
 
     /** mV to °C, with the reference junction's temperature. */
-    record Thermocouple(ThermocoupleType type) implements Scaling {}
+    record Thermocouple(ThermocoupleType type) implements Scaling {
+        public Thermocouple {
+            Objects.requireNonNull(type);
+        }
+    }
 
     /** Ω to °C after IEC 60751. */
     record Platinum(double r0) implements Scaling {

@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import java.util.Objects;
 import org.pelerin.core.model.Input;
 
 /**
@@ -37,6 +38,8 @@ public record Sensor(
     public static final int LONGEST_NAME = 80;
 
     public Sensor {
+        Objects.requireNonNull(input);
+        Objects.requireNonNull(scaling);
         if (name.length() > LONGEST_NAME || unit.length() > LONGEST_UNIT) {
             throw new IllegalArgumentException(
                     "A sensor's name has at most " + LONGEST_NAME + " characters, a unit " + LONGEST_UNIT);

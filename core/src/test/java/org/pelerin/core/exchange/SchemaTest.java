@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.model.ModelCatalogue;
@@ -64,8 +65,8 @@ class SchemaTest {
                 Map.of("lamp", "off"));
     }
 
-    @Test
-    void plans_of_every_kind_follow_their_schema() throws IOException {
+    /** One of each kind of start, stop, alarm and sensor. */
+    static List<Plan> plans() {
         List<StartCondition> starts = List.of(
                 new StartCondition.Now(),
                 new StartCondition.OnButton(),
@@ -85,12 +86,18 @@ class SchemaTest {
                 Lasting.samples(3),
                 Lasting.allowance(Duration.ofHours(8)));
         List<Sensor> sensors = SensorDocument.ready();
-        for (int i = 0; i < sensors.size(); i++) {
-            Plan plan = plan(
-                    sensors.get(i),
-                    lastings.get(i % lastings.size()),
-                    starts.get(i % starts.size()),
-                    stops.get(i % stops.size()));
+        return IntStream.range(0, sensors.size())
+                .mapToObj(i -> plan(
+                        sensors.get(i),
+                        lastings.get(i % lastings.size()),
+                        starts.get(i % starts.size()),
+                        stops.get(i % stops.size())))
+                .toList();
+    }
+
+    @Test
+    void plans_of_every_kind_follow_their_schema() throws IOException {
+        for (Plan plan : plans()) {
             assertThat(violations("plan.schema.json", PlanDocument.file("Feed", plan)))
                     .isEmpty();
         }
