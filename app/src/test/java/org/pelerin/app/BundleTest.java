@@ -139,7 +139,7 @@ class BundleTest extends PageTest {
     }
 
     /** With some entries changed; those that become null are left out. */
-    private static byte[] changed(byte[] zip, Map<String, UnaryOperator<String>> how) throws IOException {
+    static byte[] changed(byte[] zip, Map<String, UnaryOperator<String>> how) throws IOException {
         Map<String, byte[]> entries = new LinkedHashMap<>();
         try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
             for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
@@ -185,7 +185,7 @@ class BundleTest extends PageTest {
     }
 
     /** The manifest made to fit a changed entry, the signature left as it was. */
-    private static byte[] fitted(byte[] zip, String name, UnaryOperator<String> how) throws IOException {
+    static byte[] fitted(byte[] zip, String name, UnaryOperator<String> how) throws IOException {
         String[] hashes = new String[2];
         byte[] changed = changed(zip, Map.of(name, was -> {
             String now = how.apply(was);

@@ -21,12 +21,14 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Bundle implements AutoCloseable {
 
     public static final String MISSION = "mission.json";
+    public static final String PLAN = "plan.json";
     public static final String LIMITS = "limits.json";
     public static final String JUDGEMENT = "judgement.json";
     public static final String FINDINGS = "findings.json";
     public static final String SIGNATURES = "signatures.json";
     public static final String AUDIT = "audit.json";
     public static final String CAPTURE = "capture.zip";
+    public static final String CATALOGUE = "catalogue.json";
     public static final String SOURCE = "source-file";
     public static final String LAYOUT = "layout.json";
 

@@ -30,6 +30,7 @@ import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.intake.Intake;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.ZoneMissingException;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.ClockCorrection;
@@ -166,9 +167,15 @@ public final class BundleCheck {
         if (!named.contains(Bundle.CAPTURE) && !named.contains(Bundle.SOURCE)) {
             troubles.add("Neither “" + Bundle.CAPTURE + "” nor “" + Bundle.SOURCE + "” is in it");
         }
-        if (bundle.signed() && named.contains(Bundle.SOURCE) && !named.contains(Bundle.LAYOUT)) {
-            troubles.add("“" + Bundle.LAYOUT + "” is missing");
+        if (bundle.signed() && !named.contains(Bundle.PLAN)) {
+            troubles.add("“" + Bundle.PLAN + "” is missing");
         }
+        // a record is read from its source by what stands beside it
+        Map.of(Bundle.SOURCE, Bundle.LAYOUT, Bundle.CAPTURE, Bundle.CATALOGUE).forEach((source, how) -> {
+            if (bundle.signed() && named.contains(source) && !named.contains(how)) {
+                troubles.add("“" + how + "” is missing");
+            }
+        });
         if (troubles.isEmpty()) {
             checked.add(named.size() + " files by their hashes");
         }
@@ -242,11 +249,19 @@ public final class BundleCheck {
                 return;
             }
             checked.add("the capture, page by page and by its hash");
+            if (bundle.signed()
+                    && ModelCatalogue.only(m.model())
+                            .filter(bundle.text(Bundle.CATALOGUE)::equals)
+                            .isEmpty()) {
+                left.add(
+                        "the logger's model is described otherwise than this program knows it: its values were decoded by what"
+                                + " this program knows");
+            }
             List<Series> series = decoded(capture, m.clock());
             if (series(series, "decoded from the capture again")) {
                 judgement(m, series, judgement);
             }
-        } catch (CarrierException | MalformedMessageException e) {
+        } catch (CarrierException | MalformedMessageException | IllegalArgumentException e) {
             troubles.add("The capture does not fit: " + e.getMessage());
         }
     }
@@ -392,6 +407,9 @@ public final class BundleCheck {
                     JsonNode signed = JSON.readTree(content);
                     holds(signed, who, "recordSha256", bundle.manifest().recordSha256());
                     holds(signed, who, "judgementSha256", bundle.manifest().judgementSha256());
+                    if (bundle.signed()) {
+                        holds(signed, who, "settingsSha256", bundle.sha256(Bundle.PLAN));
+                    }
                 }
             }
         } catch (JacksonException | NullPointerException e) {
@@ -403,7 +421,7 @@ public final class BundleCheck {
     private void holds(JsonNode signed, String who, String field, String here) {
         if (!signed.get(field).asString().equals(here)) {
             troubles.add("What was " + who + " is of another "
-                    + Map.of("recordSha256", "record", "judgementSha256", "judgement")
+                    + Map.of("recordSha256", "record", "judgementSha256", "judgement", "settingsSha256", "plan")
                             .get(field));
         }
     }

@@ -8,7 +8,6 @@ import java.util.Objects;
  * The mission that a bundle is of: {@code mission.json}. Instants are ms since 1970, UTC; null where there is none.
  *
  * @param number the logger’s own
- * @param settings its plan, as a document
  * @param judgedFrom of the time that is judged, {@code judgedTo}: its end
  * @param derived definitions of series that follow from its own, as documents
  * @param alone whether nothing of it follows from other missions
@@ -22,7 +21,6 @@ public record BundleMission(
         String zone,
         String planName,
         int planVersion,
-        Map<String, Object> settings,
         Act written,
         Act collected,
         Long expected,

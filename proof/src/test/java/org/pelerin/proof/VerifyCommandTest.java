@@ -54,7 +54,6 @@ class VerifyCommandTest {
                             "UTC",
                             "File a.csv",
                             0,
-                            Map.of(),
                             null,
                             null,
                             1L,
@@ -68,6 +67,7 @@ class VerifyCommandTest {
                             true,
                             "none",
                             Map.of()));
+            zip.text(Bundle.PLAN, "{}");
             zip.text(Bundle.LIMITS, "{}");
             zip.text(Bundle.JUDGEMENT, judgement);
             zip.text(Bundle.FINDINGS, "[]");
@@ -100,7 +100,7 @@ class VerifyCommandTest {
                 .isEqualTo(2);
         assertThat(out.toString(StandardCharsets.UTF_8))
                 .contains(
-                        "mission 7 of QL-1, A house. It fits together: 8 files by their hashes; its signature by A house")
+                        "mission 7 of QL-1, A house. It fits together: 9 files by their hashes; its signature by A house")
                 .contains("not checked: whether “A house” is who it says: no certificate was named to trust")
                 .contains("not checked: its record was made of a workbook");
     }

@@ -200,7 +200,8 @@ class SchemaAgreementTest {
         }
     }
 
-    private static List<String> differences(String schema, String document, Consumer<String> program) throws IOException {
+    private static List<String> differences(String schema, String document, Consumer<String> program)
+            throws IOException {
         JsonSchema s = schema(schema);
         Pattern beyond = Pattern.compile(String.join("|", BEYOND_SCHEMAS));
         List<String> differences = new ArrayList<>();
@@ -231,12 +232,14 @@ class SchemaAgreementTest {
 
     @Test
     void of_limits() throws IOException {
-        assertThat(differences("limits.schema.json", LIMITS, LimitsDocument::read)).isEmpty();
+        assertThat(differences("limits.schema.json", LIMITS, LimitsDocument::read))
+                .isEmpty();
     }
 
     @Test
     void of_derived_series() throws IOException {
-        assertThat(differences("derived.schema.json", DERIVED, DerivedDocument::read)).isEmpty();
+        assertThat(differences("derived.schema.json", DERIVED, DerivedDocument::read))
+                .isEmpty();
     }
 
     @Test
@@ -244,7 +247,8 @@ class SchemaAgreementTest {
         // each kind of scaling once, and with them each kind of start, stop and alarm
         Map<Class<?>, Plan> plans = new LinkedHashMap<>();
         SchemaTest.plans()
-                .forEach(p -> plans.putIfAbsent(p.channels().get(0).sensor().scaling().getClass(), p));
+                .forEach(p ->
+                        plans.putIfAbsent(p.channels().get(0).sensor().scaling().getClass(), p));
         Set<String> all = new TreeSet<>();
         for (Plan plan : plans.values()) {
             all.addAll(differences("plan.schema.json", PlanDocument.file("Feed", plan), PlanDocument::read));

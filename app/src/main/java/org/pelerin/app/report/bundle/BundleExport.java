@@ -41,6 +41,7 @@ import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.ShownUnits;
@@ -50,14 +51,10 @@ import org.pelerin.proof.BundleWriter;
 import org.pelerin.proof.Manifest;
 import org.pelerin.proof.SeriesText;
 import org.springframework.stereotype.Service;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Writes a mission with all that it follows from and all that was said of it; {@code docs/formats/bundle.md}. */
 @Service
 public class BundleExport {
-
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final MissionService missions;
     private final Evaluation evaluation;
@@ -127,6 +124,9 @@ public class BundleExport {
         try (BundleWriter out = new BundleWriter(to)) {
             if (capture != null) {
                 out.put(Bundle.CAPTURE, o -> o.write(capture));
+                out.text(
+                        Bundle.CATALOGUE,
+                        ModelCatalogue.only(m.device().model()).orElseThrow());
             } else if (file != null) {
                 out.put(Bundle.SOURCE, o -> {
                     try (InputStream in = files.source(file.id())) {
@@ -141,6 +141,7 @@ public class BundleExport {
                 out.lines("series-" + (t + 1) + ".csv", w -> SeriesText.write(table, w));
             }
             out.json(Bundle.MISSION, mission(m));
+            out.text(Bundle.PLAN, m.copy().settings());
             out.text(Bundle.LIMITS, LimitsDocument.pretty(evaluation.limits(m, document)));
             out.text(Bundle.JUDGEMENT, judgement);
             out.json(Bundle.FINDINGS, findings(m));
@@ -178,7 +179,6 @@ public class BundleExport {
                 m.zoneOr(show.home()).getId(),
                 m.copy().planName(),
                 m.copy().planVersion(),
-                JSON.readValue(m.copy().settings(), new TypeReference<Map<String, Object>>() {}),
                 act(m.course().writtenAt(), m.course().writtenBy()),
                 act(m.records().collectedAt(), m.records().collectedBy()),
                 m.records().expected(),
