@@ -8,6 +8,7 @@
   const waiting = [...body.querySelectorAll('.waiting')];
   const count = (n, word) => `${n} ${word}${n === 1 ? '' : 's'}`;
   let differing = 0, failed = 0;
+  const changed = { within: 0, excursions: 0, inconclusive: 0 };
 
   const place = (row) => {
     const than = Number(row.dataset.differs);
@@ -23,6 +24,7 @@
     const done = holder.querySelector('tr');
     row.remove();
     if (Number(done.dataset.differs) > 0) differing += 1;
+    if (done.dataset.change) changed[done.dataset.change] += 1;
     place(done);
   };
 
@@ -32,7 +34,10 @@
       bar.value += 1;
     }
     bar.remove();
+    const verdicts = [['excursions', 'outside limits'], ['inconclusive', 'inconclusive'], ['within', 'within limits']]
+      .filter(([key]) => changed[key] > 0).map(([key, words]) => `${changed[key]} ${words}`);
     told.replaceChildren(Object.assign(document.createElement('b'), { textContent: differing ? `${count(differing, 'mission')} of ${waiting.length}` : 'Nothing' }),
-      differing ? ' would be judged otherwise.' : ` would change in ${count(waiting.length, 'mission')}.`, failed ? ` ◇ ${failed} could not be tried.` : '');
+      differing ? ` would change${verdicts.length ? `: ${verdicts.join(', ')}` : ', no verdict'}.` : ` would change in ${count(waiting.length, 'mission')}.`,
+      failed ? ` ◇ ${failed} could not be tested; reload the page.` : '');
   })();
 })();

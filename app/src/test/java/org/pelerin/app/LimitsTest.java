@@ -137,14 +137,18 @@ class LimitsTest extends PageTest {
         assertThat(page.locator("h1")).containsText("Permit of the outlet: 2 rules, attached nowhere yet");
         // without a reason nothing that is home is judged anew
         page.selectOption("#spot", String.valueOf(spot));
+        page.locator("button:has-text('Show what changes')").click();
+        assertThat(page.locator("h1")).containsText("1 mission of 1 would change: 1 outside limits.");
+        assertThat(page.locator("#rehearsed")).containsText("→ outside limits");
+        Axe.check(page);
         page.check("[name=home]");
-        page.locator("button:has-text('Attach it')").click();
-        assertThat(page.locator(".refused")).containsText("Say why what is home is judged by it");
-        page.selectOption("#spot", String.valueOf(spot));
+        page.locator("button:text-is('Assign')").click();
+        assertThat(page.locator(".refused")).containsText("Enter a reason: verdicts");
         page.check("[name=home]");
-        page.fill(".attach [name=reason]", "The permit came");
-        page.locator("button:has-text('Attach it')").click();
-        assertThat(page.locator(".said")).containsText("holds there now, for what is home too");
+        page.fill("[name=reason]", "The permit came");
+        page.locator("button:text-is('Assign')").click();
+        assertThat(page.locator(".said"))
+                .containsText("is assigned now, and collected missions are checked against it too");
         Axe.check(page);
         page.navigate(bed.address + "/missions/" + own.id);
         assertThat(page.locator("aside.consequences")).containsText("Permit of the outlet, version 1, of its spot.");

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
@@ -189,8 +190,20 @@ public class Evaluation {
                 .record();
         List<Channel> channels =
                 record.sources().stream().map(SampleSource::channel).toList();
-        InForce by = new InForce(set, null, Via.MISSION, true, null, "", "");
-        return judged(mission, record, limits(by, mission, channels));
+        return judged(mission, record, limits(only(set), mission, channels));
+    }
+
+    /** Which of its recorded channels a set of limits would leave unjudged, in words; empty where it names all of them, or none. */
+    public String unlimited(Mission mission, Limits set) {
+        List<Channel> recorded =
+                store.recorded(mission).stream().map(Series::channel).toList();
+        return UnlimitedChannels.words(
+                limits(only(set), mission, recorded).on(recorded, List.of()),
+                recorded.stream().map(Channel::label).toList());
+    }
+
+    private static InForce only(Limits set) {
+        return new InForce(set, null, Via.MISSION, true, null, "", "");
     }
 
     /**

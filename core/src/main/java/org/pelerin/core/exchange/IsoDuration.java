@@ -22,7 +22,10 @@ final class IsoDuration {
     static Duration parse(String text) {
         Matcher m = FORM.matcher(text);
         if (!m.matches()) {
-            throw new IllegalArgumentException("“" + text + "” is no ISO 8601 duration, such as PT1H30M");
+            throw new IllegalArgumentException(
+                    text.startsWith("-P")
+                            ? "a duration is not negative"
+                            : "“" + text + "” is no ISO 8601 duration, such as PT1H30M");
         }
         String whole = m.group(1);
         return whole.endsWith("W")

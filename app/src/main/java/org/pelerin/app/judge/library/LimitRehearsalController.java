@@ -3,8 +3,10 @@ package org.pelerin.app.judge.library;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.limits.Concerned;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionService;
@@ -28,14 +30,21 @@ class LimitRehearsalController {
     private final MissionService missions;
     private final PlaceService places;
     private final Evaluation evaluation;
+    private final LimitsInForce inForce;
     private final Formats show;
 
     LimitRehearsalController(
-            LimitSets sets, MissionService missions, PlaceService places, Evaluation evaluation, Formats show) {
+            LimitSets sets,
+            MissionService missions,
+            PlaceService places,
+            Evaluation evaluation,
+            LimitsInForce inForce,
+            Formats show) {
         this.sets = sets;
         this.missions = missions;
         this.places = places;
         this.evaluation = evaluation;
+        this.inForce = inForce;
         this.show = show;
     }
 
@@ -80,6 +89,34 @@ class LimitRehearsalController {
                 .orElse("");
     }
 
+    /** What would change if it were assigned to a place; changes nothing. */
+    @GetMapping("/limits/{id}/assign")
+    String assign(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String to,
+            @RequestParam(required = false) Long spot,
+            Model page) {
+        AssignTo target = AssignTo.of(to, spot);
+        List<Concerned> all = inForce.concerned(target.via(), target.id());
+        page.addAttribute("room", "library");
+        page.addAttribute("set", get(id));
+        page.addAttribute("to", target);
+        page.addAttribute(
+                "where",
+                inForce.nameOf(target.via(), target.id())
+                        .orElseThrow(() -> new NotThereException("That place is not there any more.")));
+        page.addAttribute(
+                "before",
+                inForce.at(target.via(), target.id())
+                        .filter(p -> p.setId() != id)
+                        .map(p -> get(p.setId()).name())
+                        .orElse(""));
+        page.addAttribute("missions", all.subList(0, Math.min(MOST, all.size())));
+        page.addAttribute("all", all.size());
+        page.addAttribute("home", all.stream().filter(Concerned::home).count());
+        return "judge/library/assign";
+    }
+
     @GetMapping("/limits/{id}/rehearsal/{mission}")
     String row(@PathVariable long id, @PathVariable long mission, Model page) {
         LimitSet set = get(id);
@@ -96,7 +133,8 @@ class LimitRehearsalController {
                         m.records().lastAt(),
                         evaluation.inForce(m).words(),
                         kept,
-                        evaluation.tried(m, set.limits())));
+                        evaluation.tried(m, set.limits()),
+                        evaluation.unlimited(m, set.limits())));
         return "judge/library/rehearsal :: row";
     }
 

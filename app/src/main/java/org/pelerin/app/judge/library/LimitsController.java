@@ -270,30 +270,25 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
-        Target target = Target.of(to, spot);
-        String why = home || !reason.isBlank()
-                ? Reason.of(reason, "Say why what is home is judged by it: its verdicts may change")
-                        .text()
-                : "";
+        AssignTo target = AssignTo.of(to, spot);
+        String why = "";
+        try {
+            if (home || !reason.isBlank()) {
+                why = Reason.of(reason, "Enter a reason: verdicts of collected missions may change")
+                        .text();
+            }
+        } catch (Reason.NoReasonException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            return "redirect:" + target.preview(id);
+        }
         later.judge(inForce.attach(set, target.via(), target.id(), home, why, me.getName()));
         flash.addFlashAttribute(
                 "said",
-                "“" + set.name() + "” holds there now"
-                        + (home ? ", for what is home too." : "; what is home keeps what it was judged by."));
+                "“" + set.name() + "” is assigned now"
+                        + (home
+                                ? ", and collected missions are checked against it too."
+                                : "; collected missions keep their limits."));
         return "redirect:/limits/" + id;
-    }
-
-    private record Target(Via via, long id) {
-
-        static Target of(String to, Long spot) {
-            if (to.matches("(SITE|PLAN) \\d{1,18}")) {
-                return new Target(Via.valueOf(to.substring(0, 4)), Long.parseLong(to.substring(5)));
-            }
-            if (spot == null) {
-                throw new NoLimitsException("Choose a spot, a site or a plan");
-            }
-            return new Target(Via.SPOT, spot);
-        }
     }
 
     @PostMapping("/limits/{id}/places/remove")

@@ -12,6 +12,7 @@ import org.pelerin.core.judge.Side;
  * What a set would have found in a mission beside what was found.
  *
  * @param words which limits are in force
+ * @param unlimited which channels the set would leave unjudged, in words; empty for none
  * @param more departures that only the set finds, {@code fewer}: that it does not find; of those that it finds otherwise neither
  */
 record RehearsedMission(
@@ -20,6 +21,7 @@ record RehearsedMission(
         String words,
         Found inForce,
         Found tried,
+        String unlimited,
         int more,
         int fewer,
         boolean verdictDiffers) {
@@ -29,23 +31,37 @@ record RehearsedMission(
     /** One departure on a line, {@value #WIDTH} wide. */
     record Mark(double x, double width, Side side) {}
 
-    record Found(String verdict, int count, List<Mark> marks) {
+    /** @param why it is not conclusive; empty where it is */
+    record Found(String verdict, int count, List<Mark> marks, String why) {
+
+        /** The verdict, in words. */
+        public String result() {
+            return switch (verdict) {
+                case "within" -> "within limits";
+                case "excursions" -> "outside limits";
+                default -> "inconclusive";
+            };
+        }
 
         public String told() {
-            return count == 0
-                    ? verdict.equals("within") ? "within" : verdict.equals("excursions") ? "gaps" : "not conclusive"
-                    : count + (count == 1 ? " departure" : " departures");
+            return count == 0 ? result() : result() + ", " + count + (count == 1 ? " excursion" : " excursions");
         }
     }
 
     static RehearsedMission of(
-            Instant from, Instant to, String words, JudgementDocument inForce, JudgementDocument tried) {
+            Instant from,
+            Instant to,
+            String words,
+            JudgementDocument inForce,
+            JudgementDocument tried,
+            String unlimited) {
         return new RehearsedMission(
                 from,
                 to,
                 words,
                 found(inForce, from, to),
                 found(tried, from, to),
+                unlimited,
                 without(tried, inForce),
                 without(inForce, tried),
                 !inForce.verdict().equals(tried.verdict()));
@@ -84,7 +100,11 @@ record RehearsedMission(
             double end = Math.min(WIDTH, Duration.between(from, e.end()).toMillis() * scale);
             marks.add(new Mark(x, Math.max(2, end - x), e.side()));
         }
-        return new Found(j.verdict(), j.excursions().size(), marks);
+        return new Found(
+                j.verdict(),
+                j.excursions().size(),
+                marks,
+                j.verdict().equals("inconclusive") ? String.join("; ", j.reasons()) : "");
     }
 
     /** What sorts it: the verdict first. */
@@ -95,7 +115,7 @@ record RehearsedMission(
     public String said() {
         List<String> out = new ArrayList<>();
         if (verdictDiffers) {
-            out.add("another verdict");
+            out.add(inForce.result() + " → " + tried.result());
         }
         if (more > 0) {
             out.add(more + " more");

@@ -67,6 +67,11 @@ interface LimitMapper {
     @Delete("DELETE FROM limit_place WHERE via = #{via} AND target = #{target} AND set_id = #{set}")
     int detach(Via via, long target, long set);
 
+    @Select(
+            "SELECT CASE #{via} WHEN 'SPOT' THEN (SELECT CONCAT(t.name, ' / ', s.name) FROM spot s JOIN site t ON t.id = s.site_id WHERE s.id = #{target})"
+                    + " WHEN 'SITE' THEN (SELECT name FROM site WHERE id = #{target}) ELSE (SELECT name FROM plan WHERE id = #{target}) END")
+    String nameOf(Via via, long target);
+
     /** What was kept of a mission. */
     record Kept(Via via, Long setId, Integer version, Instant since, String saidBy, String reason) {}
 
@@ -97,6 +102,18 @@ interface LimitMapper {
             + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
             + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
     List<Long> at(Via via, long target, boolean collected);
+
+    /** Missions with records that would follow a set of this place: nothing else was said of them, nobody signed them, no nearer place has a set. */
+    @Select("SELECT m.id, COALESCE(CONCAT(t.name, ' / ', sp.name), '') AS place, m.collected_at IS NOT NULL AS home"
+            + " FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id LEFT JOIN site t ON t.id = sp.site_id"
+            + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
+            + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
+            + " WHERE m.judgement IS NOT NULL AND m.first_at IS NOT NULL AND m.signed_as IS NULL"
+            + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))"
+            + " AND NOT EXISTS (SELECT 1 FROM limit_place n WHERE FIELD(n.via, 'SPOT', 'SITE', 'PLAN') < FIELD(#{via}, 'SPOT', 'SITE', 'PLAN')"
+            + " AND (n.via = 'SPOT' AND n.target = m.spot_id OR n.via = 'SITE' AND n.target = sp.site_id))"
+            + " ORDER BY m.id DESC")
+    List<Concerned> concerned(Via via, long target);
 
     /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */
     @Select(

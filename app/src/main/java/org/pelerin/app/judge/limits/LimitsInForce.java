@@ -148,6 +148,16 @@ public class LimitsInForce {
         return Optional.ofNullable(mapper.place(via, target));
     }
 
+    /** What a place is called; empty where it is not there. */
+    public Optional<String> nameOf(Via via, long target) {
+        return Optional.ofNullable(mapper.nameOf(via, target));
+    }
+
+    /** Missions that would follow a set if it were assigned to a place, the newest first; those of nearer places that have their own are not among them. */
+    public List<Concerned> concerned(Via via, long target) {
+        return mapper.concerned(via, target);
+    }
+
     /**
      * A set holds for a spot, a site or a plan, in the place of the one before.
      *

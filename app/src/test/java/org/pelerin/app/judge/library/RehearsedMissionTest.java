@@ -33,17 +33,17 @@ class RehearsedMissionTest {
     }
 
     private static RehearsedMission of(double inForce, double tried) {
-        return RehearsedMission.of(START, END, "Alarms of the plan", judged(inForce), judged(tried));
+        return RehearsedMission.of(START, END, "Alarms of the plan", judged(inForce), judged(tried), "");
     }
 
     @Test
     void what_the_set_finds_more_or_does_not_find_is_counted_and_the_verdict_first() {
         RehearsedMission more = of(25, 10);
         assertThat(more.said()).isEqualTo("1 more");
-        assertThat(more.tried().told()).isEqualTo("2 departures");
+        assertThat(more.tried().told()).isEqualTo("outside limits, 2 excursions");
         RehearsedMission none = of(25, 40);
-        assertThat(none.said()).isEqualTo("another verdict, 1 fewer");
-        assertThat(none.tried().told()).isEqualTo("within");
+        assertThat(none.said()).isEqualTo("outside limits → within limits, 1 fewer");
+        assertThat(none.tried().told()).isEqualTo("within limits");
         assertThat(none.differs()).isGreaterThan(more.differs());
         assertThat(of(25, 26).differs()).isZero();
     }
@@ -58,8 +58,8 @@ class RehearsedMissionTest {
                 once.gaps(),
                 once.coverage(),
                 once.reasons());
-        assertThat(RehearsedMission.of(START, END, "", once, twice).said()).isEqualTo("1 more");
-        assertThat(RehearsedMission.of(START, END, "", twice, once).said()).isEqualTo("1 fewer");
+        assertThat(RehearsedMission.of(START, END, "", once, twice, "").said()).isEqualTo("1 more");
+        assertThat(RehearsedMission.of(START, END, "", twice, once, "").said()).isEqualTo("1 fewer");
     }
 
     @Test
