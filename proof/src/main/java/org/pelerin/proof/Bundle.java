@@ -15,6 +15,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import org.pelerin.core.evidence.Sha256;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A bundle that is read from a file; nothing of it is believed before it is checked. */
@@ -76,17 +77,21 @@ public final class Bundle implements AutoCloseable {
             throw new BundleException("There are more files in it than a bundle has");
         }
         try {
-            Manifest m = JSON.readValue(bytes(zip, entry), Manifest.class);
-            if (!Manifest.FORMAT.equals(m.format())
-                    || m.version() != Manifest.VERSION && m.version() != Manifest.UNSIGNED
-                    || m.entries() == null) {
-                throw new BundleException(
-                        "It is of the format “" + m.format() + "”, version " + m.version() + "; known is "
-                                + Manifest.FORMAT + ", versions " + Manifest.UNSIGNED + " and " + Manifest.VERSION);
+            JsonNode m = JSON.readTree(bytes(zip, entry));
+            int version = m.path("version").asInt(0);
+            if (!Manifest.FORMAT.equals(m.path("format").asString(""))
+                    || version != Manifest.VERSION && version != Manifest.UNSIGNED) {
+                throw new BundleException("It is of the format “"
+                        + m.path("format").asString("") + "”, version " + version + "; known is " + Manifest.FORMAT
+                        + ", versions " + Manifest.UNSIGNED + " and " + Manifest.VERSION);
             }
-            return m;
+            Manifest read = JSON.treeToValue(m, Manifest.class);
+            if (read.entries() == null || read.entries().stream().anyMatch(p -> p == null || p.name() == null)) {
+                throw new BundleException("Its manifest cannot be read: it names no entries");
+            }
+            return read;
         } catch (JacksonException e) {
-            throw new BundleException("Its manifest cannot be read: " + e.getOriginalMessage(), e);
+            throw new BundleException("Its manifest cannot be read", e);
         }
     }
 
@@ -176,7 +181,7 @@ public final class Bundle implements AutoCloseable {
         try {
             return JSON.readValue(bytes(MISSION), BundleMission.class);
         } catch (JacksonException e) {
-            throw new BundleException("mission.json cannot be read: " + e.getOriginalMessage(), e);
+            throw new BundleException("mission.json cannot be read", e);
         } catch (NullPointerException e) {
             throw new BundleException("mission.json lacks something", e);
         }
@@ -187,7 +192,7 @@ public final class Bundle implements AutoCloseable {
         try {
             return JSON.readValue(bytes(LAYOUT), SourceLayout.class);
         } catch (JacksonException e) {
-            throw new BundleException("layout.json cannot be read: " + e.getOriginalMessage(), e);
+            throw new BundleException("layout.json cannot be read", e);
         }
     }
 

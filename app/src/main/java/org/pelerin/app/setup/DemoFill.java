@@ -51,6 +51,7 @@ class DemoFill {
     private final YardClient yard;
     private final DemoDerived derived;
     private final DemoFindings findings;
+    private final DemoLimits limits;
     private final DemoSignatures signatures;
     private final DemoReports reports;
 
@@ -68,9 +69,11 @@ class DemoFill {
             YardClient yard,
             DemoDerived derived,
             DemoFindings findings,
+            DemoLimits limits,
             DemoSignatures signatures,
             DemoReports reports) {
         this.reports = reports;
+        this.limits = limits;
         this.signatures = signatures;
         this.accounts = accounts;
         this.places = places;
@@ -116,6 +119,7 @@ class DemoFill {
         accounts.create("admin", "Administrator", "pelerin", Role.ADMIN, "system");
         accounts.create("viewer", "Viewer", "pelerin", Role.VIEWER, "system");
         findings.make(WHO, "review");
+        limits.make(WHO, "review");
         signatures.make("review", "admin");
         reports.make("review");
         notices.choose(
