@@ -16,7 +16,7 @@ export function noting({ repaint, look }) {
 
   function fill(undo) {
     const rows = [...(data.events ?? []).map((e) => ({ from: e.at, to: e.at, what: `${e.sign} ${e.what}` })),
-      ...notes.map((n) => ({ from: n.from, to: n.to, what: `✎ ${n.text}`, by: n.by, id: n.id }))].sort((a, b) => a.from - b.from);
+      ...notes.map((n) => ({ from: n.from, to: n.to, what: `✎ ${n.text}`, by: n.later ? `${n.by}, noted ${moment(n.made)}, after signing` : n.by, id: n.id }))].sort((a, b) => a.from - b.from);
     document.getElementById('happened-none').hidden = rows.length > 0;
     list.replaceChildren(...rows.map((r) => {
       const li = document.createElement('li'), go = document.createElement('button');

@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
+import java.util.stream.Collectors;
 import java.util.zip.CRC32;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -149,13 +150,13 @@ class ProofTest extends PageTest {
         findings.comment(id, "The door was open", "tech");
         assertThat(check.troubles(m.id())).isEmpty();
         sql.update("UPDATE finding SET disposition = 'All is well' WHERE id = ?", id);
-        troubles("Finding " + id + " is not what the audit trail says was said of it");
+        troubles("Finding " + id + " differs from what the audit trail recorded");
         sql.update("UPDATE finding SET disposition = '' WHERE id = ?", id);
         sql.update("UPDATE finding_entry SET text = 'Nothing' WHERE finding_id = ? AND kind = 'COMMENT'", id);
-        troubles("Finding " + id + " is not what the audit trail says was said of it");
+        troubles("Finding " + id + " differs from what the audit trail recorded");
         sql.update("UPDATE finding_entry SET text = 'The door was open' WHERE finding_id = ? AND kind = 'COMMENT'", id);
         sql.update("UPDATE finding SET state = 'CLOSED' WHERE id = ?", id);
-        troubles("Finding " + id + " is not what the audit trail says was said of it");
+        troubles("Finding " + id + " differs from what the audit trail recorded");
         sql.update("UPDATE finding SET state = 'OPEN' WHERE id = ?", id);
         Long part = sql.queryForObject("SELECT MIN(id) FROM finding_part WHERE mission_id = ?", Long.class, m.id());
         sql.update("CREATE TABLE kept_part AS SELECT * FROM finding_part WHERE id = ?", part);
@@ -268,6 +269,17 @@ class ProofTest extends PageTest {
                 "told.csv",
                 csv.replace("# Verdict: excursions", "# Verdict: within").getBytes(StandardCharsets.UTF_8));
         assertThat(page.locator("h1")).containsText("Its samples are those of mission " + m.id());
+        // one of before the last column was there
+        String older = csv.lines()
+                .map(l -> l.startsWith("#") ? l : l.replaceFirst(";[^;]*$", ""))
+                .collect(Collectors.joining("\r\n", "", "\r\n"));
+        handIn("older.csv", older.getBytes(StandardCharsets.UTF_8));
+        assertThat(page.locator("h1")).containsText("Its samples are those of mission " + m.id());
+        assertThat(page.locator("h1")).containsText("today's file has 1 more column: ");
+        handIn(
+                "older.csv",
+                older.replace("# Verdict: excursions", "# Verdict: within").getBytes(StandardCharsets.UTF_8));
+        assertThat(page.locator("h1")).containsText("and says something else of them");
         handIn("other.csv", "a,b\n1,2\n".getBytes(StandardCharsets.UTF_8));
         assertThat(page.locator("h1")).containsText("does not say which mission");
 

@@ -4,7 +4,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
@@ -138,13 +140,28 @@ class SectionTest extends PageTest {
         assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C");
         page.locator("table a:has-text('Before the shelves')").click();
         assertThat(page.locator("h1")).containsText("Before the shelves: 2 spots");
-        String report = page.locator("a:has-text('Report (PDF)')").getAttribute("href");
-        byte[] pdf = page.request().get(bed.address + report).body();
+        String section = page.url();
+        page.locator("button:has-text('Create report')").click();
+        assertThat(page.locator(".paper h1"))
+                .containsText(
+                        "Before the shelves: from 5.0 to 11.0 °C at 2 spots.",
+                        new LocatorAssertions.ContainsTextOptions().setTimeout(40_000));
+        Axe.check(page);
+        byte[] pdf = page.request().get(page.url() + "/report.pdf").body();
         assertThat(Valid.troubles(pdf)).isEmpty();
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document))
                     .contains("Before the shelves", "section right: 11.00 °C", "6.00 °C between section right");
+            var files =
+                    document.getDocumentCatalog().getNames().getEmbeddedFiles().getNames();
+            assertThat(files).hasSize(2);
+            String csv = new String(
+                    files.values().iterator().next().getEmbeddedFile().toByteArray(), StandardCharsets.UTF_8);
+            // a column a spot, in the order of the site
+            assertThat(csv).startsWith("time,").contains("section right [°C]").contains(",11.0");
+            assertThat(document.getSignatureDictionaries()).hasSize(1);
         }
+        page.navigate(section);
         page.locator("button:has-text('Remove')").click();
         assertThat(page.locator(".said")).hasText(Pattern.compile("Removed.*"));
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.FilePayload;
 import java.io.IOException;
 import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
@@ -110,16 +111,27 @@ class TimedTestTest extends PageTest {
         Axe.check(page);
         page.locator("[aria-label='Choose Press felt, test 1']").check();
         page.locator("[aria-label='Choose Press felt, test 3']").check();
-        byte[] pdf = page.request()
-                .get(bed.address + "/tests/report.pdf?id=" + first.replaceAll(".*/", "") + "&id="
-                        + page.locator("[aria-label='Choose Press felt, test 3']")
-                                .inputValue())
-                .body();
+        page.locator("button:has-text('Create report of the selected tests')").click();
+        assertThat(page.locator(".paper h1")).containsText("2 timed tests of Press felt.", soon());
+        String report = page.url();
+        byte[] pdf = page.request().get(report + "/report.pdf").body();
         assertThat(Valid.troubles(pdf)).isEmpty();
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document).replace('\u00a0', ' '))
                     .contains("2 timed tests", "Press felt, test 1", "Press felt, test 3", "3 s / 1 s: ");
+            assertThat(document.getDocumentCatalog()
+                            .getNames()
+                            .getEmbeddedFiles()
+                            .getNames())
+                    .hasSize(3)
+                    .containsKey("tests.json");
+            assertThat(document.getSignatureDictionaries()).hasSize(1);
         }
+        // it stays as it was issued, and is known again
+        page.navigate(bed.address + "/verify");
+        page.setInputFiles("input[type=file]", new FilePayload("tests.pdf", "application/pdf", pdf));
+        page.locator("button:has-text('Verify it')").click();
+        assertThat(page.locator("h1")).containsText("byte for byte");
         page.navigate(first);
         page.locator("button:has-text('List it no more')").click();
         assertThat(page.locator(".said")).containsText("Press felt, test 1 is not listed any more");

@@ -198,7 +198,7 @@ public final class BundleCheck {
             troubles.add("Its manifest is not what was signed by the key of its certificate");
             return;
         }
-        origin = new Origin(name(by), Trust.fingerprint(by), trust.of(by));
+        origin = new Origin(Trust.name(by), Trust.fingerprint(by), trust.of(by));
         checked.add("its signature by " + origin.name);
         if (!origin.trusted) {
             left.add(untrusted(origin, trust));
@@ -212,10 +212,6 @@ public final class BundleCheck {
                         : "whether “" + origin.name
                                 + "” is who it says: no certificate was named to trust; its own is ")
                 + Trust.grouped(origin.fingerprint);
-    }
-
-    private static String name(X509Certificate certificate) {
-        return certificate.getSubjectX500Principal().getName().replaceFirst("^CN=", "");
     }
 
     private void source(BundleMission m, String judgement) {

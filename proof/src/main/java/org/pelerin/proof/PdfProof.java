@@ -144,7 +144,7 @@ public final class PdfProof {
     }
 
     private void told(X509Certificate by) {
-        String name = by.getSubjectX500Principal().getName().replaceFirst("^CN=", "");
+        String name = Trust.name(by);
         origin = new BundleCheck.Origin(name, Trust.fingerprint(by), trust.of(by));
         checked.add("every byte, by its signature by " + name);
         if (!origin.trusted()) {

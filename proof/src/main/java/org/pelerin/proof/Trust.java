@@ -15,6 +15,8 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import javax.naming.InvalidNameException;
+import javax.naming.ldap.LdapName;
 import org.pelerin.core.evidence.Sha256;
 
 /**
@@ -63,7 +65,7 @@ public record Trust(Set<String> fingerprints) {
     }
 
     /** @throws BundleException if it is none */
-    static List<X509Certificate> certificates(byte[] pem) {
+    public static List<X509Certificate> certificates(byte[] pem) {
         try {
             Collection<? extends Certificate> all =
                     CertificateFactory.getInstance("X.509").generateCertificates(new ByteArrayInputStream(pem));
@@ -82,6 +84,21 @@ public record Trust(Set<String> fingerprints) {
             return Sha256.of(certificate.getEncoded());
         } catch (CertificateException e) {
             throw new BundleException("It is no certificate: " + e.getMessage(), e);
+        }
+    }
+
+    /** Whose a certificate is: its common name, else the whole of its subject. */
+    public static String name(X509Certificate certificate) {
+        String subject = certificate.getSubjectX500Principal().getName();
+        try {
+            return new LdapName(subject)
+                    .getRdns().stream()
+                            .filter(r -> r.getType().equalsIgnoreCase("CN"))
+                            .map(r -> String.valueOf(r.getValue()))
+                            .findFirst()
+                            .orElse(subject);
+        } catch (InvalidNameException e) {
+            return subject;
         }
     }
 

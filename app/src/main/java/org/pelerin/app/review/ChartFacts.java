@@ -14,7 +14,6 @@ import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesTable;
-import org.pelerin.app.review.notes.PinnedLine;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.app.review.views.SavedView;
 import org.pelerin.core.exchange.ExcursionDocument;
@@ -92,7 +91,7 @@ class ChartFacts {
                         .map(g -> List.of(g.start().toEpochMilli(), g.end().toEpochMilli()))
                         .toList());
         data.put("outside", outside(mission, begun, ended, period, viewed));
-        data.put("notes", PinnedLine.of(notes.of(mission), viewed));
+        data.put("notes", notes.lines(mission, viewed));
         data.put(
                 "events",
                 events.of(mission.withClock(mission.records().clockCorrected() || !viewed.none())).stream()

@@ -47,6 +47,9 @@ interface SignatureMapper {
     @Select(ROW + "WHERE mission_id = #{mission} ORDER BY id")
     List<Row> of(long mission);
 
+    @Select("SELECT MIN(signed_at) FROM signature WHERE mission_id = #{mission} AND undone_at IS NULL")
+    Instant firstHolding(long mission);
+
     @Insert("INSERT INTO signature (mission_id, revision, meaning, signed_at, signed_by, signed_name, remark, content,"
             + " content_sha256) VALUES (#{mission}, #{revision}, #{meaning}, #{at}, #{by}, #{name}, #{remark}, #{content},"
             + " #{sha256})")

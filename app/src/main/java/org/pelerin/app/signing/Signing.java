@@ -25,7 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * From collected to reviewed to approved. A signature freezes what it is of: limits, exclusions, findings and documentation of a signed mission
- * change only after it was opened again, with a reason; its signatures hold no longer then, and stay to be read.
+ * change only after it was opened again, with a reason; its signatures become invalid then, and remain in the history.
  */
 @Service
 @RetriedOnDeadlock

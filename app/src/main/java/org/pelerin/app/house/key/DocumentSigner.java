@@ -8,6 +8,7 @@ import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.GregorianCalendar;
 import java.util.Hashtable;
 import java.util.List;
@@ -40,6 +41,7 @@ import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
 import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
+import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
 
 /**
@@ -66,7 +68,7 @@ public class DocumentSigner {
             PDSignature signature = new PDSignature();
             signature.setFilter(PDSignature.FILTER_ADOBE_PPKLITE);
             signature.setSubFilter(PDSignature.SUBFILTER_ETSI_CADES_DETACHED);
-            signature.setName(name(by.certificate()));
+            signature.setName(Trust.name(by.certificate()));
             GregorianCalendar date = new GregorianCalendar(TimeZone.getTimeZone("UTC"));
             date.setTimeInMillis(at.toEpochMilli());
             signature.setSignDate(date);
@@ -96,19 +98,20 @@ public class DocumentSigner {
         }
     }
 
-    private static String name(X509Certificate certificate) {
-        return certificate.getSubjectX500Principal().getName().replaceFirst("^CN=", "");
-    }
-
     private static byte[] detached(InputStream content, InstallationKeys.Signer by) throws IOException {
         try {
             CMSSignedDataGenerator generator = new CMSSignedDataGenerator();
             JcaSignerInfoGeneratorBuilder info =
                     new JcaSignerInfoGeneratorBuilder(new JcaDigestCalculatorProviderBuilder().build());
             info.setSignedAttributeGenerator(attributes(by.certificate()));
-            generator.addSignerInfoGenerator(
-                    info.build(new JcaContentSignerBuilder("SHA256withECDSA").build(by.key()), by.certificate()));
-            generator.addCertificates(new JcaCertStore(List.of(by.certificate())));
+            generator.addSignerInfoGenerator(info.build(
+                    new JcaContentSignerBuilder(
+                                    OwnCertificate.algorithm(by.certificate().getPublicKey()))
+                            .build(by.key()),
+                    by.certificate()));
+            List<X509Certificate> all = new ArrayList<>(List.of(by.certificate()));
+            all.addAll(by.chain());
+            generator.addCertificates(new JcaCertStore(all));
             return generator
                     .generate(new CMSProcessableByteArray(IOUtils.toByteArray(content)), false)
                     .getEncoded("DER");

@@ -12,10 +12,12 @@ import java.security.spec.PKCS8EncodedKeySpec;
 import java.time.Clock;
 import java.util.Base64;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.house.HouseService;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.proof.Trust;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -37,8 +39,8 @@ public class InstallationKeys implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(InstallationKeys.class);
     private static final String SYSTEM = "system";
 
-    /** A private key with its certificate, to sign with. */
-    public record Signer(PrivateKey key, X509Certificate certificate) {}
+    /** A private key with its certificate, to sign with, and what leads from that to its issuer. */
+    public record Signer(PrivateKey key, X509Certificate certificate, List<X509Certificate> chain) {}
 
     private final KeyMapper mapper;
     private final HouseService house;
@@ -86,11 +88,18 @@ public class InstallationKeys implements ApplicationRunner {
             opened = seal.open(mapper.sealed(key.id()));
         }
         try {
+            X509Certificate certificate = certificates(key.certificate()).get(0);
+            if (clock.instant().isAfter(certificate.getNotAfter().toInstant())) {
+                LOG.warn("The certificate for {} expired; another one is made", purpose.words());
+                exchange(key, SYSTEM, "its certificate expired");
+                return signer(purpose);
+            }
             return new Signer(
-                    KeyFactory.getInstance(purpose.algorithm())
+                    KeyFactory.getInstance(certificate.getPublicKey().getAlgorithm())
                             .generatePrivate(
                                     new PKCS8EncodedKeySpec(Base64.getDecoder().decode(opened))),
-                    certificate(key));
+                    certificate,
+                    certificates(key.chain()));
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("The installation's key cannot be used", e);
         }
@@ -101,6 +110,24 @@ public class InstallationKeys implements ApplicationRunner {
     public InstallationKey rotate(KeyPurpose purpose, String by) {
         exchange(ensure(purpose), by, "");
         return mapper.inUse(purpose);
+    }
+
+    /**
+     * Documents are signed by a key that the organisation has from elsewhere from now on.
+     *
+     * @throws OwnCertificate.UnusableException if it has signed here before; nothing has changed then
+     */
+    @Transactional
+    public InstallationKey use(OwnCertificate own, String by) {
+        String fingerprint = Trust.fingerprint(own.certificate());
+        if (all().stream().anyMatch(k -> k.fingerprint().equals(fingerprint))) {
+            throw new OwnCertificate.UnusableException("This certificate is known here already. Choose another one");
+        }
+        if (mapper.retire(ensure(KeyPurpose.DOCUMENT).id(), clock.instant()) == 0) {
+            throw new TooLateException("Somebody else has just replaced the key");
+        }
+        insert(KeyPurpose.DOCUMENT, own.key(), own.certificate(), own.chain(), by, "the organisation's own");
+        return mapper.inUse(KeyPurpose.DOCUMENT);
     }
 
     private InstallationKey ensure(KeyPurpose purpose) {
@@ -120,18 +147,37 @@ public class InstallationKeys implements ApplicationRunner {
     private void make(KeyPurpose purpose, String by, String reason) {
         CertificateMaker.Made made =
                 CertificateMaker.make(purpose, house.house().name(), clock.instant());
-        String fingerprint = Trust.fingerprint(made.certificate());
-        String sealed = seal.close(
-                Base64.getEncoder().encodeToString(made.pair().getPrivate().getEncoded()));
+        insert(purpose, made.pair().getPrivate(), made.certificate(), List.of(), by, reason);
+    }
+
+    private void insert(
+            KeyPurpose purpose,
+            PrivateKey key,
+            X509Certificate certificate,
+            List<X509Certificate> chain,
+            String by,
+            String reason) {
+        String fingerprint = Trust.fingerprint(certificate);
+        String sealed = seal.close(Base64.getEncoder().encodeToString(key.getEncoded()));
+        String issuers = chain.stream().map(CertificateMaker::encoded).collect(Collectors.joining());
         if (mapper.insert(
-                        purpose, CertificateMaker.encoded(made.certificate()), fingerprint, sealed, clock.instant(), by)
+                        purpose,
+                        CertificateMaker.encoded(certificate),
+                        fingerprint,
+                        sealed,
+                        issuers,
+                        clock.instant(),
+                        by)
                 == 1) {
             audit.record(by, "make key", "key for " + purpose.words(), "", fingerprint, reason);
         }
     }
 
-    private static X509Certificate certificate(InstallationKey key) throws CertificateException {
-        return (X509Certificate) CertificateFactory.getInstance("X.509")
-                .generateCertificate(new ByteArrayInputStream(key.certificate().getBytes(StandardCharsets.US_ASCII)));
+    private static List<X509Certificate> certificates(String pem) throws CertificateException {
+        return CertificateFactory.getInstance("X.509")
+                .generateCertificates(new ByteArrayInputStream(pem.getBytes(StandardCharsets.US_ASCII)))
+                .stream()
+                .map(X509Certificate.class::cast)
+                .toList();
     }
 }

@@ -1,6 +1,8 @@
 package org.pelerin.app.house.key;
 
+import java.io.IOException;
 import java.security.Principal;
+import java.time.Clock;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -10,6 +12,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The certificates of this installation, for everybody to take along; another key, for administrators. */
@@ -17,9 +20,11 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class KeyController {
 
     private final InstallationKeys keys;
+    private final Clock clock;
 
-    KeyController(InstallationKeys keys) {
+    KeyController(InstallationKeys keys, Clock clock) {
         this.keys = keys;
+        this.clock = clock;
     }
 
     @GetMapping("/certificates")
@@ -36,6 +41,22 @@ class KeyController {
                 .contentType(MediaType.parseMediaType("application/x-pem-file"))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"pelerin-certificates.pem\"")
                 .body(keys.all().stream().map(InstallationKey::certificate).collect(Collectors.joining()));
+    }
+
+    /** @param file PKCS#12 */
+    @PostMapping("/admin/keys/own")
+    String own(
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String password,
+            Principal me,
+            RedirectAttributes flash)
+            throws IOException {
+        InstallationKey now =
+                keys.use(OwnCertificate.read(file.getBytes(), password.toCharArray(), clock.instant()), me.getName());
+        flash.addFlashAttribute(
+                "said",
+                "PDF documents are signed by “" + now.name() + "” from now on. Documents signed before remain valid.");
+        return "redirect:/certificates";
     }
 
     @PostMapping("/admin/keys/rotate")

@@ -10,7 +10,8 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface KeyMapper {
 
-    String KEY = "SELECT id, purpose, certificate, fingerprint, made_at, made_by, retired_at FROM installation_key ";
+    String KEY =
+            "SELECT id, purpose, certificate, chain, fingerprint, made_at, made_by, retired_at FROM installation_key ";
 
     @Select(KEY + "ORDER BY purpose, retired_at IS NOT NULL, id DESC")
     List<InstallationKey> all();
@@ -22,9 +23,17 @@ interface KeyMapper {
     String sealed(long id);
 
     /** @return 0 where another process was first: one of a purpose is in use */
-    @Insert("INSERT IGNORE INTO installation_key (purpose, certificate, fingerprint, sealed_key, made_at, made_by)"
-            + " VALUES (#{purpose}, #{certificate}, #{fingerprint}, #{sealed}, #{at}, #{by})")
-    int insert(KeyPurpose purpose, String certificate, String fingerprint, String sealed, Instant at, String by);
+    @Insert(
+            "INSERT IGNORE INTO installation_key (purpose, certificate, fingerprint, sealed_key, chain, made_at, made_by)"
+                    + " VALUES (#{purpose}, #{certificate}, #{fingerprint}, #{sealed}, #{chain}, #{at}, #{by})")
+    int insert(
+            KeyPurpose purpose,
+            String certificate,
+            String fingerprint,
+            String sealed,
+            String chain,
+            Instant at,
+            String by);
 
     @Update("UPDATE installation_key SET retired_at = #{at} WHERE id = #{id} AND retired_at IS NULL")
     int retire(long id, Instant at);

@@ -67,6 +67,8 @@ class SecurityConfig {
         "/missions/*/derived/*/restore",
         "/places/*/studies",
         "/studies/*/remove",
+        "/studies/*/report",
+        "/tests/report",
         "/audit/check",
         "/findings/**",
         "/limits",

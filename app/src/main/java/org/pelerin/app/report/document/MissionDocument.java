@@ -41,7 +41,7 @@ import org.springframework.stereotype.Service;
 
 /** A mission's report: on its first page what, where, when, within or not, how sure, and who says so; then what that follows from. */
 @Service
-class MissionDocument {
+class MissionDocument implements ReportComposer {
 
     /** Rows that are embedded as CSV at most; a longer record is handed over apart. */
     static final long MOST_ROWS = 500_000;
@@ -79,7 +79,14 @@ class MissionDocument {
         this.show = show;
     }
 
-    Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress) throws IOException {
+    @Override
+    public ReportKind kind() {
+        return ReportKind.MISSION;
+    }
+
+    @Override
+    public Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress)
+            throws IOException {
         progress.at(0, 4);
         Dossier d = clerk.gather(r.scope().mission())
                 .orElseThrow(() -> new NothingToReportException("Nothing of this mission is home"));
@@ -118,6 +125,12 @@ class MissionDocument {
                         .collect(Collectors.toMap(Signature::id, signing::reckoned)));
         model.put("altered", signing.altered(d.mission()));
         model.put("notes", notes.of(d.mission()));
+        model.put(
+                "signedSince",
+                signing.of(d.mission()).holding().stream()
+                        .map(Signature::at)
+                        .min(Instant::compareTo)
+                        .orElse(Instant.MAX));
         model.put("kept", kept(d));
         model.put("mkt", d.judgement().series().stream().anyMatch(c -> c.mkt() != null));
         model.put("enthalpy", MeanKineticTemperature.DEFAULT_ENTHALPY);
@@ -125,12 +138,7 @@ class MissionDocument {
                 "lasted",
                 Duration.between(
                         d.mission().records().firstAt(), d.mission().records().lastAt()));
-        model.put(
-                "files",
-                files.stream()
-                        .map(f ->
-                                new ReportFile(0, f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())))
-                        .toList());
+        model.put("files", ReportFile.of(files));
         model.put("tooLong", rows(d) > MOST_ROWS);
         String body = pages.body("mission", model);
         progress.at(3, 4);

@@ -54,7 +54,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The report of a site, a spot or all of them over a time: on its first page how each spot did, then what that follows from. */
 @Service
-class PeriodDocument {
+class PeriodDocument implements ReportComposer {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Logger LOG = LoggerFactory.getLogger(PeriodDocument.class);
@@ -108,7 +108,14 @@ class PeriodDocument {
         return scope.site() != null ? places.spots(scope.site()) : places.spots();
     }
 
-    Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress) throws IOException {
+    @Override
+    public ReportKind kind() {
+        return ReportKind.PERIOD;
+    }
+
+    @Override
+    public Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress)
+            throws IOException {
         List<Spot> spots = spots(r.scope());
         if (spots.isEmpty()) {
             throw new NothingToReportException("There is no spot there");
@@ -207,12 +214,7 @@ class PeriodDocument {
         model.put("findings", found);
         model.put("waiting", found.stream().filter(f -> f.state().waits()).count());
         model.put("words", new FindingWords(ShownUnits.RECORDED, show));
-        model.put(
-                "files",
-                files.stream()
-                        .map(f ->
-                                new ReportFile(0, f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())))
-                        .toList());
+        model.put("files", ReportFile.of(files));
         return model;
     }
 

@@ -13,6 +13,8 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.mail.Post;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.review.section.MappingStudy;
+import org.pelerin.app.review.section.Studies;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -36,6 +38,7 @@ class ReportController {
     private final MissionService missions;
     private final Evaluation evaluation;
     private final PlaceService places;
+    private final Studies studies;
     private final Post post;
 
     ReportController(
@@ -46,6 +49,7 @@ class ReportController {
             MissionService missions,
             Evaluation evaluation,
             PlaceService places,
+            Studies studies,
             Post post) {
         this.reports = reports;
         this.orders = orders;
@@ -54,6 +58,7 @@ class ReportController {
         this.missions = missions;
         this.evaluation = evaluation;
         this.places = places;
+        this.studies = studies;
         this.post = post;
     }
 
@@ -186,6 +191,19 @@ class ReportController {
         });
         ReportSpec spec = chosen ? typed : ReportSpec.whole(ReportKind.MISSION);
         return "redirect:/reports/" + orders.ofMission(m, spec, mail, me.getName());
+    }
+
+    @PostMapping("/studies/{id}/report")
+    String orderOfStudy(@PathVariable long id, Principal me) {
+        MappingStudy study =
+                studies.find(id).orElseThrow(() -> new NotThereException("There is no mapping study " + id + "."));
+        return "redirect:/reports/" + orders.ofStudy(study, me.getName());
+    }
+
+    /** @param id numbers of the chosen tests */
+    @PostMapping("/tests/report")
+    String orderOfTests(@RequestParam(defaultValue = "") List<Long> id, Principal me) {
+        return "redirect:/reports/" + orders.ofTests(id, me.getName());
     }
 
     @GetMapping("/reports/{id}")

@@ -3,7 +3,9 @@ package org.pelerin.app.report.document;
 /** What a report is about. */
 public enum ReportKind {
     MISSION("mission"),
-    PERIOD("period");
+    PERIOD("period"),
+    STUDY("mapping study"),
+    TESTS("timed tests");
 
     private final String words;
 

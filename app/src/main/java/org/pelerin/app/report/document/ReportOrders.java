@@ -4,10 +4,14 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Objects;
+import org.pelerin.app.collect.timed.TimedTest;
+import org.pelerin.app.collect.timed.TimedTests;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.review.section.MappingStudy;
 import org.springframework.stereotype.Service;
 
 /** Whole reports for who does not choose what they hold; an order that makes no sense is refused before anything is begun. */
@@ -22,15 +26,18 @@ public class ReportOrders {
     }
 
     private static final int LONGEST_YEARS = 3;
+    private static final int MOST_TESTS = 100;
 
     private final Reports reports;
     private final PeriodDocument periods;
+    private final TimedTests timed;
     private final Formats show;
     private final Clock clock;
 
-    ReportOrders(Reports reports, PeriodDocument periods, Formats show, Clock clock) {
+    ReportOrders(Reports reports, PeriodDocument periods, TimedTests timed, Formats show, Clock clock) {
         this.reports = reports;
         this.periods = periods;
+        this.timed = timed;
         this.show = show;
         this.clock = clock;
     }
@@ -74,6 +81,41 @@ public class ReportOrders {
         }
         ReportSpec spec = spec(ReportKind.PERIOD, comment);
         return reports.order(ReportKind.PERIOD, periods.title(scope), scope, spec, "", by);
+    }
+
+    public long ofStudy(MappingStudy study, String by) {
+        return reports.order(
+                ReportKind.STUDY,
+                "Mapping study " + study.name(),
+                new Report.Scope(null, study.siteId(), null, null, null),
+                ReportSpec.ofStudy(study.id()),
+                "",
+                by);
+    }
+
+    /** @param tests at least one of them has to be there */
+    public long ofTests(List<Long> tests, String by) {
+        List<TimedTest> chosen = tests.stream()
+                .filter(Objects::nonNull)
+                .distinct()
+                .flatMap(i -> timed.find(i).stream())
+                .toList();
+        if (chosen.isEmpty()) {
+            throw new NotOrderedException("Choose at least one test");
+        }
+        if (chosen.size() > MOST_TESTS) {
+            throw new NotOrderedException(
+                    "A report is of " + MOST_TESTS + " tests at most; " + chosen.size() + " are chosen");
+        }
+        return reports.order(
+                ReportKind.TESTS,
+                chosen.size() == 1
+                        ? "Timed test " + chosen.get(0).name()
+                        : chosen.size() + " timed tests, " + chosen.get(0).subject(),
+                new Report.Scope(null, null, null, null, null),
+                ReportSpec.ofTests(chosen.stream().map(TimedTest::id).toList()),
+                "",
+                by);
     }
 
     private static ReportSpec spec(ReportKind kind, String comment) {

@@ -4,6 +4,9 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.work.Claim;
@@ -27,8 +30,7 @@ class ReportRunner implements LongWork {
     private static final Duration TELL_EVERY = Duration.ofMillis(400);
 
     private final Reports reports;
-    private final MissionDocument missions;
-    private final PeriodDocument periods;
+    private final Map<ReportKind, ReportComposer> composers;
     private final ReportPages pages;
     private final AuditVerification audit;
     private final Clock clock;
@@ -36,15 +38,13 @@ class ReportRunner implements LongWork {
 
     ReportRunner(
             Reports reports,
-            MissionDocument missions,
-            PeriodDocument periods,
+            List<ReportComposer> composers,
             ReportPages pages,
             AuditVerification audit,
             Clock clock,
             @Qualifier("machineClock") Clock machine) {
         this.reports = reports;
-        this.missions = missions;
-        this.periods = periods;
+        this.composers = composers.stream().collect(Collectors.toMap(ReportComposer::kind, c -> c));
         this.pages = pages;
         this.audit = audit;
         this.clock = clock;
@@ -85,9 +85,7 @@ class ReportRunner implements LongWork {
         Instant at = clock.instant();
         AuditVerification.Head head = audit.newest();
         Composed.Progress progress = progress(ordered.id());
-        Composed c = ordered.kind() == ReportKind.MISSION
-                ? missions.compose(ordered, at, head, progress)
-                : periods.compose(ordered, at, head, progress);
+        Composed c = composers.get(ordered.kind()).compose(ordered, at, head, progress);
         ReportPages.Laid laid = pages.lay(ordered.id(), c, at);
         reports.keep(
                 ordered,

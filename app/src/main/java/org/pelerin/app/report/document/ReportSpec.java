@@ -10,8 +10,10 @@ import tools.jackson.databind.json.JsonMapper;
  * @param sections that were chosen
  * @param channels by their labels; none for all
  * @param comment on its first page; empty for none
+ * @param study number of the mapping study that it is about; null for none
+ * @param tests numbers of the timed tests that it is about
  */
-public record ReportSpec(Set<Section> sections, List<String> channels, String comment) {
+public record ReportSpec(Set<Section> sections, List<String> channels, String comment, Long study, List<Long> tests) {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -19,6 +21,19 @@ public record ReportSpec(Set<Section> sections, List<String> channels, String co
         sections = sections == null ? Set.of() : Set.copyOf(sections);
         channels = channels == null ? List.of() : List.copyOf(channels);
         comment = comment == null ? "" : comment;
+        tests = tests == null ? List.of() : List.copyOf(tests);
+    }
+
+    public ReportSpec(Set<Section> sections, List<String> channels, String comment) {
+        this(sections, channels, comment, null, List.of());
+    }
+
+    static ReportSpec ofStudy(long study) {
+        return new ReportSpec(Set.of(), List.of(), "", study, List.of());
+    }
+
+    static ReportSpec ofTests(List<Long> tests) {
+        return new ReportSpec(Set.of(), List.of(), "", null, tests);
     }
 
     static ReportSpec read(String json) {

@@ -3,7 +3,6 @@ package org.pelerin.app.report.document;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -14,7 +13,6 @@ import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.WorkOrders;
-import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -150,12 +148,7 @@ public class Reports {
                         seq,
                         Arrays.copyOfRange(pdf, seq * PIECE, Math.min(pdf.length, (seq + 1) * PIECE)));
             }
-            List<ReportFile> rows = new ArrayList<>();
-            for (AttachedFile f : files) {
-                rows.add(new ReportFile(
-                        rows.size(), f.name(), f.type(), f.what(), f.bytes().length, Sha256.of(f.bytes())));
-            }
-            rows.forEach(f -> mapper.file(ordered.id(), f));
+            ReportFile.of(files).forEach(f -> mapper.file(ordered.id(), f));
             audit.record(
                     ordered.orderedBy(),
                     "make report",

@@ -46,7 +46,7 @@ public record CsvForm(
             this.sign = sign;
         }
 
-        char sign() {
+        public char sign() {
             return sign;
         }
     }

@@ -221,7 +221,7 @@ public class MissionCheck {
         Set<String> found = new HashSet<>();
         for (Finding f : findings.about(m.id())) {
             if (!seals.fits(f.id())) {
-                out.add("Finding " + f.id() + " is not what the audit trail says was said of it");
+                out.add("Finding " + f.id() + " differs from what the audit trail recorded");
             }
             for (Part p : findings.parts(f.id())) {
                 if (p.missionId() == m.id() && p.found()) {

@@ -1,5 +1,7 @@
 package org.pelerin.app.report.verify;
 
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -11,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -67,7 +70,12 @@ class TableCheck {
             CsvForm.Read form = CsvForm.read(said.get());
             StringWriter again = new StringWriter();
             CsvExport.write(d, form.form(), form.units(), again);
-            return told(d, "CSV", given, lines(again.toString()));
+            return told(
+                    d,
+                    "CSV",
+                    given,
+                    lines(again.toString()),
+                    form.form().separator().sign());
         } catch (CsvForm.NoFormException e) {
             return Verified.unknown("a CSV file of mission " + d.mission().id(), e.getMessage());
         } catch (IOException e) {
@@ -83,7 +91,7 @@ class TableCheck {
         return out;
     }
 
-    private Verified told(Dossier d, String kind, List<String> given, List<String> wanted) {
+    private Verified told(Dossier d, String kind, List<String> given, List<String> wanted, char delimiter) {
         String mission = "mission " + d.mission().id();
         String page = "/missions/" + d.mission().id();
         String what = kind + " of " + mission + " of " + d.mission().serial();
@@ -91,6 +99,15 @@ class TableCheck {
         if (all.none()) {
             return Verified.same(
                     what, "It is what " + mission + " is written as today, to the last character", List.of(), page);
+        }
+        List<String> more = columnsMore(samples(given), samples(wanted), delimiter);
+        if (!more.isEmpty()) {
+            Differences said = Differences.ofLines("", said(given), said(wanted));
+            String sentence = "Its samples are those of " + mission + "; today's file has "
+                    + show.counted(more.size(), "more column") + ": " + String.join(", ", more);
+            return said.none()
+                    ? Verified.same(what, sentence, List.of(), page)
+                    : Verified.other(what, sentence + ", and says something else of them", said.list(), page);
         }
         boolean samples = samples(given).equals(samples(wanted));
         return samples
@@ -102,6 +119,54 @@ class TableCheck {
                         page)
                 : Verified.other(
                         what, "It is not what " + mission + " recorded, as it is stored here", all.list(), page);
+    }
+
+    /**
+     * Columns that are written today and were not when a file was made, where all others are the same cell by cell; none where anything else
+     * differs.
+     */
+    private static List<String> columnsMore(List<String> given, List<String> wanted, char delimiter) {
+        if (given.isEmpty() || given.size() != wanted.size()) {
+            return List.of();
+        }
+        List<String> there = cells(given.get(0), delimiter);
+        List<String> today = cells(wanted.get(0), delimiter);
+        List<Integer> at = new ArrayList<>();
+        int column = 0;
+        for (String name : there) {
+            while (column < today.size() && !today.get(column).equals(name)) {
+                column++;
+            }
+            if (column == today.size()) {
+                return List.of();
+            }
+            at.add(column++);
+        }
+        for (int i = 1; i < given.size(); i++) {
+            List<String> row = cells(wanted.get(i), delimiter);
+            List<String> old = cells(given.get(i), delimiter);
+            if (row.size() != today.size()
+                    || !old.equals(at.stream().map(row::get).toList())) {
+                return List.of();
+            }
+        }
+        return IntStream.range(0, today.size())
+                .filter(c -> !at.contains(c))
+                .mapToObj(today::get)
+                .toList();
+    }
+
+    private static List<String> cells(String line, char delimiter) {
+        try (CsvReader<CsvRecord> reader =
+                CsvReader.builder().fieldSeparator(delimiter).ofCsvRecord(line)) {
+            return reader.stream().findFirst().map(CsvRecord::getFields).orElse(List.of());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static List<String> said(List<String> lines) {
+        return lines.stream().filter(l -> l.startsWith("#")).toList();
     }
 
     private static List<String> samples(List<String> lines) {
@@ -128,7 +193,7 @@ class TableCheck {
                     findings.about(of.get().mission().id()),
                     new FindingWords(CsvForm.read(said.get()).units(), show),
                     again);
-            return told(of.get(), "Workbook", given, cells(again.toByteArray()));
+            return told(of.get(), "Workbook", given, cells(again.toByteArray()), '|');
         } catch (CsvForm.NoFormException e) {
             return Verified.unknown("a workbook", e.getMessage());
         } catch (IOException | RuntimeException e) {

@@ -11,6 +11,7 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.series.ClockCorrection;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -54,7 +55,7 @@ class PinnedNoteController {
         } catch (IllegalArgumentException e) {
             return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("detail", e.getMessage() + "."));
         }
-        return ResponseEntity.ok(PinnedLine.of(notes.of(mission), viewed));
+        return ResponseEntity.ok(notes.lines(mission, viewed));
     }
 
     @PostMapping("/missions/{id}/notes/{note}/remove")
@@ -65,7 +66,7 @@ class PinnedNoteController {
             Principal me) {
         Mission mission = get(id);
         notes.remove(mission, note, me.getName());
-        return PinnedLine.of(notes.of(mission), viewed(mission, clock));
+        return notes.lines(mission, viewed(mission, clock));
     }
 
     @PostMapping("/missions/{id}/notes/{note}/restore")
@@ -76,7 +77,12 @@ class PinnedNoteController {
             Principal me) {
         Mission mission = get(id);
         notes.restore(mission, note, me.getName());
-        return PinnedLine.of(notes.of(mission), viewed(mission, clock));
+        return notes.lines(mission, viewed(mission, clock));
+    }
+
+    @ExceptionHandler(PinnedNotes.SignedNoteException.class)
+    ResponseEntity<?> signed(PinnedNotes.SignedNoteException e) {
+        return ResponseEntity.status(HttpStatus.CONFLICT).body(Map.of("detail", e.getMessage() + "."));
     }
 
     private ClockCorrection viewed(Mission mission, String clock) {

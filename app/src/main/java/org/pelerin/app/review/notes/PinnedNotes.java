@@ -5,8 +5,11 @@ import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.SignedSince;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,19 +19,43 @@ import org.springframework.transaction.annotation.Transactional;
 @RetriedOnDeadlock
 public class PinnedNotes {
 
+    /** It stood there when the mission was signed; nothing has changed. */
+    static final class SignedNoteException extends NotDoneException {
+        SignedNoteException(Mission mission) {
+            super("Mission " + mission.id() + " is signed with this note. Reopen the mission before you change it");
+        }
+    }
+
     private final PinnedNoteMapper mapper;
     private final AuditTrail audit;
+    private final SignedSince signed;
     private final Clock clock;
 
-    PinnedNotes(PinnedNoteMapper mapper, AuditTrail audit, Clock clock) {
+    PinnedNotes(PinnedNoteMapper mapper, AuditTrail audit, SignedSince signed, Clock clock) {
         this.mapper = mapper;
         this.audit = audit;
+        this.signed = signed;
         this.clock = clock;
     }
 
     /** In the order of time. */
     public List<PinnedNote> of(Mission mission) {
         return mapper.of(mission.id());
+    }
+
+    /** As a chart has them. @param viewed the correction that times are told without; none where they are told as they are judged */
+    public List<PinnedLine> lines(Mission mission, ClockCorrection viewed) {
+        Instant since = signed.of(mission.id()).orElse(Instant.MAX);
+        return of(mission).stream()
+                .map(n -> new PinnedLine(
+                        n.id(),
+                        viewed.loggerTime(n.fromAt()).toEpochMilli(),
+                        viewed.loggerTime(n.toAt()).toEpochMilli(),
+                        n.text(),
+                        n.madeBy(),
+                        n.madeAt().toEpochMilli(),
+                        n.madeAt().isAfter(since)))
+                .toList();
     }
 
     /**
@@ -55,6 +82,7 @@ public class PinnedNotes {
     @Transactional
     public void remove(Mission mission, long id, String by) {
         PinnedNote was = mapper.note(mission.id(), id);
+        unsigned(mission, was);
         if (mapper.remove(mission.id(), id, clock.instant(), by) > 0) {
             audit.record(by, "take back note", mission.subject(), told(was.fromAt(), was.toAt(), was.text()), "");
         }
@@ -63,9 +91,20 @@ public class PinnedNotes {
     /** Nothing where it is there already. */
     @Transactional
     public void restore(Mission mission, long id, String by) {
+        unsigned(mission, mapper.note(mission.id(), id));
         if (mapper.restore(mission.id(), id) > 0) {
             PinnedNote is = mapper.note(mission.id(), id);
             audit.record(by, "note", mission.subject(), "", told(is.fromAt(), is.toAt(), is.text()));
+        }
+    }
+
+    /** What was written before a mission was signed was signed with it, and stays. */
+    private void unsigned(Mission mission, PinnedNote note) {
+        if (note != null
+                && signed.of(mission.id())
+                        .filter(since -> !note.madeAt().isAfter(since))
+                        .isPresent()) {
+            throw new SignedNoteException(mission);
         }
     }
 

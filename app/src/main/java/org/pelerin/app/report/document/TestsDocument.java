@@ -1,0 +1,141 @@
+package org.pelerin.app.report.document;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.collect.timed.Curve;
+import org.pelerin.app.collect.timed.TimedTest;
+import org.pelerin.app.collect.timed.TimedTests;
+import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.platform.pdf.AttachedFile;
+import org.pelerin.app.platform.web.Formats;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** One report of several timed tests: a summary of all, then each with its curve, and their values embedded. */
+@Service
+class TestsDocument implements ReportComposer {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int STEPS = 3;
+
+    /** A test with its curve. */
+    public record Line(TimedTest test, Curve curve, List<Curve.Quotient> quotients) {}
+
+    private final TimedTests tests;
+    private final ReportPages pages;
+    private final Formats show;
+
+    TestsDocument(TimedTests tests, ReportPages pages, Formats show) {
+        this.tests = tests;
+        this.pages = pages;
+        this.show = show;
+    }
+
+    @Override
+    public ReportKind kind() {
+        return ReportKind.TESTS;
+    }
+
+    @Override
+    public Composed compose(Report r, Instant at, AuditVerification.Head head, Composed.Progress progress)
+            throws IOException {
+        progress.at(0, STEPS);
+        List<Line> lines = r.spec().tests().stream()
+                .flatMap(i -> tests.find(i).stream())
+                .flatMap(t -> tests.curve(t).map(c -> new Line(t, c, c.quotients(t.elapsed()))).stream())
+                .toList();
+        if (lines.isEmpty()) {
+            throw new NothingToReportException("None of the tests has readings");
+        }
+        progress.at(1, STEPS);
+        List<AttachedFile> files = new ArrayList<>();
+        lines.forEach(l -> files.add(new AttachedFile(
+                "test-" + l.test().id() + ".csv",
+                "text/csv",
+                "The readings of " + l.test().name(),
+                true,
+                csv(l))));
+        files.add(new AttachedFile(
+                "tests.json",
+                "application/json",
+                "The tests and their ratios",
+                true,
+                JSON.writerWithDefaultPrettyPrinter()
+                        .writeValueAsBytes(
+                                lines.stream().map(TestsDocument::told).toList())));
+        String sentence = sentence(lines);
+        Map<String, Object> model = new HashMap<>();
+        model.put("r", r);
+        model.put("at", at);
+        model.put("head", head);
+        model.put("show", show);
+        model.put("house", pages.house());
+        model.put("logo", pages.logo());
+        model.put("sentence", sentence);
+        model.put("zone", show.home());
+        model.put("lines", lines);
+        model.put("files", ReportFile.of(files));
+        String body = pages.body("tests", model);
+        progress.at(2, STEPS);
+        return new Composed(r.title(), sentence, body, files);
+    }
+
+    private String sentence(List<Line> lines) {
+        List<String> subjects =
+                lines.stream().map(l -> l.test().subject()).distinct().toList();
+        return show.counted(lines.size(), "timed test") + " of " + String.join(", ", subjects) + ".";
+    }
+
+    private static Map<String, Object> told(Line l) {
+        Map<String, Object> out = new LinkedHashMap<>();
+        out.put("test", l.test().name());
+        out.put("logger", l.test().serial());
+        out.put("channel", l.test().channel());
+        out.put("unit", l.curve().unit());
+        out.put("begun", l.test().begunAt().toString());
+        out.put("lasted", l.curve().elapsed().toString());
+        out.put(
+                "ratios",
+                l.quotients().stream()
+                        .map(q -> {
+                            Map<String, Object> ratio = new LinkedHashMap<>();
+                            ratio.put("early", q.ratio().early().toString());
+                            ratio.put("late", q.ratio().late().toString());
+                            ratio.put("valueEarly", q.early());
+                            ratio.put("valueLate", q.late());
+                            ratio.put("ratio", q.value());
+                            return ratio;
+                        })
+                        .toList());
+        return out;
+    }
+
+    private static byte[] csv(Line l) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (CsvWriter csv = CsvWriter.builder()
+                .lineDelimiter(LineDelimiter.CRLF)
+                .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
+            csv.writeRecord("elapsed [s]", l.test().channel() + " [" + l.curve().unit() + "]");
+            for (int i = 0; i < l.curve().values().size(); i++) {
+                double v = l.curve().values().get(i);
+                csv.writeRecord(
+                        String.valueOf(l.curve().every().multipliedBy(i).toMillis() / 1000.0),
+                        Double.isNaN(v) ? "" : String.valueOf(v));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+}
