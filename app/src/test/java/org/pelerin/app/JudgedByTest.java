@@ -351,9 +351,9 @@ class JudgedByTest {
             inForce.say(m.mission(), set("Left " + m.id, 10), "colder", "tech");
             assertThat(bed.bean(Findings.class).about(m.id)).isEmpty();
             bed.bean(JudgedLater.class).takeUp();
-            for (int i = 0; i < 200 && bed.bean(Findings.class).about(m.id).isEmpty(); i++) {
-                Thread.sleep(50);
-            }
+            Waiting.until(
+                    "judged and found",
+                    () -> !bed.bean(Findings.class).about(m.id).isEmpty());
             assertThat(bed.bean(Findings.class).about(m.id)).hasSize(1);
             assertThat(before).isNotEqualTo("excursions");
             assertThat(sql.queryForObject("SELECT verdict FROM mission WHERE id = ?", String.class, m.id))

@@ -52,23 +52,23 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
                             end),
                     missing,
                     judged,
-                    lacking(pieces, begin, end, missing, judged));
+                    lacking(pieces, begin, end));
         }
 
-        private static boolean lacking(
-                List<Piece> pieces, Instant begin, Instant end, Duration missing, Duration judged) {
-            if (missing.isZero()) {
-                return false;
-            }
-            double needed = pieces.stream()
-                    .filter(p -> !time(p.judged, begin, end).isZero())
-                    .mapToDouble(Piece::needed)
-                    .max()
-                    .orElse(0);
-            double covered = judged.isZero() ? 0 : 100 - 100.0 * missing.toMillis() / judged.toMillis();
-            return Comparison.below(covered, needed, 100)
-                    || pieces.stream()
-                            .anyMatch(p -> !time(p.tooLong, begin, end).isZero());
+        /** A mission that lies in it as a whole is told as on its own page; of one that reaches over an edge its part is reckoned. */
+        private static boolean lacking(List<Piece> pieces, Instant begin, Instant end) {
+            return pieces.stream().anyMatch(p -> {
+                Duration judged = time(p.judged, begin, end);
+                if (judged.isZero()) {
+                    return false;
+                }
+                if (judged.toMillis() == Spans.of(p.judged).total()) {
+                    return p.lacks;
+                }
+                double covered = 100 - 100.0 * time(p.gaps, begin, end).toMillis() / judged.toMillis();
+                return Comparison.below(covered, p.needed, 100)
+                        || !time(p.tooLong, begin, end).isZero();
+            });
         }
 
         private static Duration time(List<Interval> spans, Instant begin, Instant end) {
@@ -142,6 +142,7 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
      * @param judged of it: its period, less what is no part of the run; nothing where it has no limits
      * @param tooLong gaps that are longer than its limits let pass
      * @param needed per cent that its limits demand to be covered
+     * @param lacks whether the whole of it is inconclusive, or departs by what is missing
      */
     public record Piece(
             long mission,
@@ -150,7 +151,8 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
             List<Departure> departures,
             List<Interval> gaps,
             List<Interval> tooLong,
-            double needed) {}
+            double needed,
+            boolean lacks) {}
 
     public static Carpet of(YearMonth month, ZoneId zone, List<Piece> pieces) {
         Instant begin = month.atDay(1).atStartOfDay(zone).toInstant();

@@ -68,7 +68,8 @@ public class SpotPieces {
             judged = evaluation.judgement(m);
         } catch (UnreadableJudgementException e) {
             // recorded, and nothing that can be said of it; its own page says so and mends it
-            return Optional.of(new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of(), List.of(), 0));
+            return Optional.of(
+                    new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of(), List.of(), 0, true));
         }
         return judged.map(kept -> {
             JudgementDocument j = tried == null ? kept : evaluation.tried(m, tried.limits());
@@ -84,8 +85,13 @@ public class SpotPieces {
                     departures(j),
                     gaps(j),
                     tooLong(j),
-                    Judge.needed(limits));
+                    Judge.needed(limits),
+                    any && lacks(j));
         });
+    }
+
+    private static boolean lacks(JudgementDocument j) {
+        return j.verdict().equals("inconclusive") || j.excursions().stream().anyMatch(e -> e.side() == Side.MISSING);
     }
 
     /** Its period, what is no part of the run left out. */

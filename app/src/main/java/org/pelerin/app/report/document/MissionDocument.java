@@ -9,7 +9,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -95,15 +94,8 @@ class MissionDocument implements ReportComposer {
         progress.at(2, 4);
         String sentence = MissionText.verdict(d.judgement(), d.zone(), show);
         Set<Section> present = present(r.spec(), d);
-        Map<String, Object> model = new HashMap<>();
+        Map<String, Object> model = pages.model(r, at, head, sentence);
         model.put("d", d);
-        model.put("r", r);
-        model.put("at", at);
-        model.put("head", head);
-        model.put("show", show);
-        model.put("house", pages.house());
-        model.put("logo", pages.logo());
-        model.put("sentence", sentence);
         model.put(
                 "sections",
                 Section.of(ReportKind.MISSION).stream()
@@ -225,15 +217,11 @@ class MissionDocument implements ReportComposer {
                         csv.toByteArray()));
             }
         }
-        out.add(json(
+        out.add(DataFile.json(
                 "mission-" + m.id() + "-limits.json",
                 "The limits that it is judged by",
                 LimitsDocument.pretty(d.limits())));
-        out.add(json("mission-" + m.id() + "-judgement.json", "Its judgement", evaluation.text(m)));
+        out.add(DataFile.json("mission-" + m.id() + "-judgement.json", "Its judgement", evaluation.text(m)));
         return out;
-    }
-
-    private static AttachedFile json(String name, String what, String text) {
-        return new AttachedFile(name, "application/json", what, true, text.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -181,14 +181,7 @@ class PeriodDocument implements ReportComposer {
         present.retainAll(r.spec().sections());
         List<SpotPeriod.Part> parts =
                 all.stream().flatMap(s -> s.missions().stream()).toList();
-        Map<String, Object> model = new HashMap<>();
-        model.put("r", r);
-        model.put("at", at);
-        model.put("head", head);
-        model.put("show", show);
-        model.put("house", pages.house());
-        model.put("logo", pages.logo());
-        model.put("sentence", sentence);
+        Map<String, Object> model = pages.model(r, at, head, sentence);
         model.put("zone", zone);
         model.put("from", first);
         model.put("to", last);

@@ -7,12 +7,15 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.house.House;
 import org.pelerin.app.house.HouseService;
 import org.pelerin.app.house.key.DocumentSigner;
 import org.pelerin.app.platform.pdf.ArchivePdf;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.context.Context;
@@ -31,9 +34,12 @@ class ReportPages {
     private final HouseService house;
     private final ArchivePdf pdf;
     private final DocumentSigner signer;
+    private final Formats show;
 
-    ReportPages(SpringTemplateEngine templates, HouseService house, ArchivePdf pdf, DocumentSigner signer) {
+    ReportPages(
+            SpringTemplateEngine templates, HouseService house, ArchivePdf pdf, DocumentSigner signer, Formats show) {
         this.signer = signer;
+        this.show = show;
         this.templates = templates;
         this.house = house;
         this.pdf = pdf;
@@ -51,12 +57,25 @@ class ReportPages {
         return CleanText.lines(templates.process("report/document/" + template, new Context(Locale.UK, model)));
     }
 
+    /** What the template of every kind of report needs; to be added to. */
+    Map<String, Object> model(Report r, Instant at, AuditVerification.Head head, String sentence) {
+        Map<String, Object> out = new HashMap<>();
+        out.put("r", r);
+        out.put("at", at);
+        out.put("head", head);
+        out.put("sentence", sentence);
+        out.put("show", show);
+        out.put("house", house());
+        out.put("logo", logo());
+        return out;
+    }
+
     House house() {
         return house.house();
     }
 
     /** The logo as an address that holds it; null for none. */
-    String logo() {
+    private String logo() {
         return house.logo()
                 .map(l -> "data:" + l.type() + ";base64," + Base64.getEncoder().encodeToString(l.bytes()))
                 .orElse(null);

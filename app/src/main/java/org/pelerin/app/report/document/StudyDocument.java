@@ -1,15 +1,9 @@
 package org.pelerin.app.report.document;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,13 +18,11 @@ import org.pelerin.app.review.section.Section;
 import org.pelerin.app.review.section.Sections;
 import org.pelerin.app.review.section.Studies;
 import org.springframework.stereotype.Service;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The report of a mapping study: what the spots of a site read together, with their figures and values embedded. */
 @Service
 class StudyDocument implements ReportComposer {
 
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int STEPS = 3;
 
     private final Studies studies;
@@ -65,14 +57,7 @@ class StudyDocument implements ReportComposer {
         progress.at(1, STEPS);
         List<AttachedFile> files = files(study, site, section);
         String sentence = sentence(study, section);
-        Map<String, Object> model = new HashMap<>();
-        model.put("r", r);
-        model.put("at", at);
-        model.put("head", head);
-        model.put("show", show);
-        model.put("house", pages.house());
-        model.put("logo", pages.logo());
-        model.put("sentence", sentence);
+        Map<String, Object> model = pages.model(r, at, head, sentence);
         model.put("study", study);
         model.put("site", site);
         model.put("zone", site.zoneId());
@@ -120,18 +105,12 @@ class StudyDocument implements ReportComposer {
         out.put("high", study.high());
         out.put("spots", section.spots().stream().map(StudyDocument::spot).toList());
         return List.of(
-                new AttachedFile(
+                DataFile.csv(
                         "study-" + study.id() + ".csv",
-                        "text/csv",
                         "What each spot read at the same instants",
-                        true,
-                        csv(section)),
-                new AttachedFile(
-                        "study-" + study.id() + ".json",
-                        "application/json",
-                        "The study, its band and the figures of each spot",
-                        true,
-                        JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(out)));
+                        csv -> rows(section, csv)),
+                DataFile.json(
+                        "study-" + study.id() + ".json", "The study, its band and the figures of each spot", out));
     }
 
     private static Map<String, Object> spot(Section.SpotRecord s) {
@@ -150,28 +129,20 @@ class StudyDocument implements ReportComposer {
         return out;
     }
 
-    private static byte[] csv(Section section) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(LineDelimiter.CRLF)
-                .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-            List<String> line = new ArrayList<>(List.of("time"));
-            section.spots().forEach(s -> line.add(s.name() + " [" + section.unit() + "]"));
+    private static void rows(Section section, CsvWriter csv) {
+        List<String> line = new ArrayList<>(List.of("time"));
+        section.spots().forEach(s -> line.add(s.name() + " [" + section.unit() + "]"));
+        csv.writeRecord(line);
+        for (int i = 0; i < section.t().size(); i++) {
+            int at = i;
+            line.clear();
+            line.add(Instant.ofEpochMilli(section.t().get(i)).toString());
+            section.spots()
+                    .forEach(s -> line.add(
+                            s.values().get(at) == null
+                                    ? ""
+                                    : String.valueOf(s.values().get(at))));
             csv.writeRecord(line);
-            for (int i = 0; i < section.t().size(); i++) {
-                int at = i;
-                line.clear();
-                line.add(Instant.ofEpochMilli(section.t().get(i)).toString());
-                section.spots()
-                        .forEach(s -> line.add(
-                                s.values().get(at) == null
-                                        ? ""
-                                        : String.valueOf(s.values().get(at))));
-                csv.writeRecord(line);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
-        return out.toByteArray();
     }
 }

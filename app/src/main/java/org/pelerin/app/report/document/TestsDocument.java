@@ -1,15 +1,9 @@
 package org.pelerin.app.report.document;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,13 +14,11 @@ import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
-import tools.jackson.databind.json.JsonMapper;
 
 /** One report of several timed tests: a summary of all, then each with its curve, and their values embedded. */
 @Service
 class TestsDocument implements ReportComposer {
 
-    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int STEPS = 3;
 
     /** A test with its curve. */
@@ -60,29 +52,14 @@ class TestsDocument implements ReportComposer {
         }
         progress.at(1, STEPS);
         List<AttachedFile> files = new ArrayList<>();
-        lines.forEach(l -> files.add(new AttachedFile(
-                "test-" + l.test().id() + ".csv",
-                "text/csv",
-                "The readings of " + l.test().name(),
-                true,
-                csv(l))));
-        files.add(new AttachedFile(
+        lines.forEach(l -> files.add(DataFile.csv(
+                "test-" + l.test().id() + ".csv", "The readings of " + l.test().name(), csv -> rows(l, csv))));
+        files.add(DataFile.json(
                 "tests.json",
-                "application/json",
                 "The tests and their ratios",
-                true,
-                JSON.writerWithDefaultPrettyPrinter()
-                        .writeValueAsBytes(
-                                lines.stream().map(TestsDocument::told).toList())));
+                lines.stream().map(TestsDocument::told).toList()));
         String sentence = sentence(lines);
-        Map<String, Object> model = new HashMap<>();
-        model.put("r", r);
-        model.put("at", at);
-        model.put("head", head);
-        model.put("show", show);
-        model.put("house", pages.house());
-        model.put("logo", pages.logo());
-        model.put("sentence", sentence);
+        Map<String, Object> model = pages.model(r, at, head, sentence);
         model.put("zone", show.home());
         model.put("lines", lines);
         model.put("files", ReportFile.of(files));
@@ -121,21 +98,13 @@ class TestsDocument implements ReportComposer {
         return out;
     }
 
-    private static byte[] csv(Line l) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (CsvWriter csv = CsvWriter.builder()
-                .lineDelimiter(LineDelimiter.CRLF)
-                .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-            csv.writeRecord("elapsed [s]", l.test().channel() + " [" + l.curve().unit() + "]");
-            for (int i = 0; i < l.curve().values().size(); i++) {
-                double v = l.curve().values().get(i);
-                csv.writeRecord(
-                        String.valueOf(l.curve().every().multipliedBy(i).toMillis() / 1000.0),
-                        Double.isNaN(v) ? "" : String.valueOf(v));
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    private static void rows(Line l, CsvWriter csv) {
+        csv.writeRecord("elapsed [s]", l.test().channel() + " [" + l.curve().unit() + "]");
+        for (int i = 0; i < l.curve().values().size(); i++) {
+            double v = l.curve().values().get(i);
+            csv.writeRecord(
+                    String.valueOf(l.curve().every().multipliedBy(i).toMillis() / 1000.0),
+                    Double.isNaN(v) ? "" : String.valueOf(v));
         }
-        return out.toByteArray();
     }
 }
