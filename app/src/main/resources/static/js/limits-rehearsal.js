@@ -34,10 +34,12 @@
       bar.value += 1;
     }
     bar.remove();
+    const all = count(waiting.length, 'mission');
     const verdicts = [['excursions', 'outside limits'], ['inconclusive', 'inconclusive'], ['within', 'within limits']]
       .filter(([key]) => changed[key] > 0).map(([key, words]) => `${changed[key]} ${words}`);
-    told.replaceChildren(Object.assign(document.createElement('b'), { textContent: differing ? `${count(differing, 'mission')} of ${waiting.length}` : 'Nothing' }),
-      differing ? ` would change${verdicts.length ? `: ${verdicts.join(', ')}` : ', no verdict'}.` : ` would change in ${count(waiting.length, 'mission')}.`,
+    const other = changed.excursions + changed.inconclusive + changed.within;
+    told.replaceChildren(Object.assign(document.createElement('b'), { textContent: other ? `${other} of ${all}` : differing ? 'No verdict changes' : 'Nothing changes' }),
+      other ? ` would get another verdict: ${verdicts.join(', ')}.` : differing ? `; excursions change in ${differing} of ${all}.` : ` in ${all}.`,
       failed ? ` ◇ ${failed} could not be tested; reload the page.` : '');
   })();
 })();

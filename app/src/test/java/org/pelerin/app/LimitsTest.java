@@ -138,7 +138,7 @@ class LimitsTest extends PageTest {
         // without a reason nothing that is home is judged anew
         page.selectOption("#spot", String.valueOf(spot));
         page.locator("button:has-text('Show what changes')").click();
-        assertThat(page.locator("h1")).containsText("1 mission of 1 would change: 1 outside limits.");
+        assertThat(page.locator("h1")).containsText("1 of 1 mission would get another verdict: 1 outside limits.");
         assertThat(page.locator("#rehearsed")).containsText("→ outside limits");
         Axe.check(page);
         page.check("[name=home]");
@@ -202,7 +202,7 @@ class LimitsTest extends PageTest {
         assertThat(page.locator(".said")).containsText("1 mission is judged by version 2 now");
         assertThat(judged().verdict()).isEqualTo("within");
         page.navigate(bed.address + "/limits/" + set.id() + "/rehearsal?spot=" + spot);
-        assertThat(page.locator("h1")).containsText("Nothing would change in 1 mission.");
+        assertThat(page.locator("h1")).containsText("Nothing changes in 1 mission.");
         inForce.follow(own.mission(), "over", "tech");
         page.reload();
         assertThat(page.locator("h1")).containsText("would");

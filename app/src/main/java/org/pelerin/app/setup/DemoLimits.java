@@ -28,7 +28,7 @@ class DemoLimits {
               {"id": "budget", "channel": "Air", "bound": {"above": 6, "below": 1}, "allowance": "PT3H", "severity": "critical"},
               {"id": "mean of an hour", "channel": "Air", "bound": {"above": 6}, "basis": {"movingMean": 6}, "severity": "minor"},
               {"id": "mean of 3 h", "channel": "Air", "bound": {"above": 6}, "basis": {"blockMean": "PT3H", "anchor": "clock"}, "severity": "minor"},
-              {"id": "warms up", "channel": "Air", "bound": {"above": 2}, "basis": {"rate": "PT1H"}, "severity": "note"},
+              {"id": "warms up", "channel": "Air", "bound": {"above": 7}, "basis": {"rate": "PT1H"}, "severity": "note"},
               {"id": "holes", "channel": "Air", "gap": {"longest": "PT2H"}, "severity": "minor"},
               {"id": "coverage", "gap": {"coverage": 99.5}, "severity": "minor"}]}""";
 
