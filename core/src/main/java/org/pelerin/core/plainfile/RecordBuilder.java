@@ -1,5 +1,6 @@
 package org.pelerin.core.plainfile;
 
+import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -7,6 +8,8 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
+import java.util.stream.IntStream;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.ListedAxis;
@@ -15,8 +18,8 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /**
- * Makes series of rows as they come. Values are kept in blocks from the start, one to two bytes each; instants that lie on a grid take no
- * room, others 8 bytes each.
+ * Makes series of rows as they come. Values are kept in blocks from the start, one to two bytes each where they are few and eight where each is another; instants
+ * that lie on a grid take no room, others 8 bytes each. What is more than a share of the memory lies in a temporary file ({@link Scratch}).
  *
  * <p>The nominal interval is the median spacing of the rows, whatever their cells hold. Where two rows are more than 1.5 intervals apart,
  * a missing value begins one interval after the first.
@@ -29,24 +32,36 @@ final class RecordBuilder {
     private static final int SPACINGS = 1 << 16;
 
     private final List<Channel> channels;
+    private final Scratch scratch;
     private final Column[] columns;
-    private final Instants instants = new Instants();
+    private final Instants instants;
     private final Map<Long, Long> spacings = new HashMap<>();
     private long spacing;
     private long times;
 
     RecordBuilder(List<Channel> channels) {
+        this(channels, new Scratch());
+    }
+
+    RecordBuilder(List<Channel> channels, Scratch scratch) {
         this.channels = channels;
+        this.scratch = scratch;
+        this.instants = new Instants(scratch);
         this.columns = new Column[channels.size()];
-        Arrays.setAll(columns, c -> new Column());
+        Arrays.setAll(columns, c -> new Column(scratch));
     }
 
     /** Values of a channel, encoded block by block. */
     private static final class Column {
         private final List<Block> blocks = new ArrayList<>();
         private final double[] open = new double[Block.CAPACITY];
+        private final Scratch scratch;
         private int held;
         private int decimals;
+
+        Column(Scratch scratch) {
+            this.scratch = scratch;
+        }
 
         void add(double v) {
             open[held++] = v;
@@ -58,10 +73,11 @@ final class RecordBuilder {
         void flush() {
             if (held > 0) {
                 blocks.add(Block.atHand(
-                        (long) blocks.size() * Block.CAPACITY,
-                        open,
-                        held,
-                        decimals > 9 ? null : Resolution.of(1, (int) Math.pow(10, decimals))));
+                                (long) blocks.size() * Block.CAPACITY,
+                                open,
+                                held,
+                                decimals > 9 ? null : Resolution.of(1, (int) Math.pow(10, decimals)))
+                        .put(scratch::put));
                 held = 0;
             }
         }
@@ -69,12 +85,20 @@ final class RecordBuilder {
 
     /** Ascending instants: none kept as long as they are evenly spaced. */
     private static final class Instants {
-        private final List<long[]> blocks = new ArrayList<>();
+        private final List<Supplier<byte[]>> whole = new ArrayList<>();
+        private final Scratch scratch;
+        private long[] open = new long[Block.CAPACITY];
+        private long[] looked;
+        private int lookedAt = -1;
         private boolean even = true;
         private long first;
         private long step;
         private long last;
         private long count;
+
+        Instants(Scratch scratch) {
+            this.scratch = scratch;
+        }
 
         void add(long t) {
             if (count == 0) {
@@ -101,23 +125,42 @@ final class RecordBuilder {
 
         private void put(long t) {
             int at = (int) (count % Block.CAPACITY);
-            if (at == 0) {
-                blocks.add(new long[Block.CAPACITY]);
+            open[at] = t;
+            if (at == Block.CAPACITY - 1) {
+                ByteBuffer bytes = ByteBuffer.allocate(Block.CAPACITY * Long.BYTES);
+                bytes.asLongBuffer().put(open);
+                whole.add(scratch.put(bytes.array()));
             }
-            blocks.get(blocks.size() - 1)[at] = t;
         }
 
+        /** Fast where it is asked for in order. */
         long at(long i) {
-            return even ? first + i * step : blocks.get((int) (i / Block.CAPACITY))[(int) (i % Block.CAPACITY)];
+            return even ? first + i * step : block((int) (i / Block.CAPACITY))[(int) (i % Block.CAPACITY)];
         }
 
-        /** Blocks of exactly what there is. */
-        List<long[]> trimmed() {
-            int last = (int) (count % Block.CAPACITY);
-            if (last > 0) {
-                blocks.set(blocks.size() - 1, Arrays.copyOf(blocks.get(blocks.size() - 1), last));
+        private long[] block(int b) {
+            if (b == whole.size()) {
+                return open;
             }
-            return blocks;
+            if (b != lookedAt) {
+                looked = read(whole.get(b));
+                lookedAt = b;
+            }
+            return looked;
+        }
+
+        private static long[] read(Supplier<byte[]> stored) {
+            long[] out = new long[Block.CAPACITY];
+            ByteBuffer.wrap(stored.get()).asLongBuffer().get(out);
+            return out;
+        }
+
+        /** Blocks from one to another, both inclusive, of exactly what there is; for any thread. */
+        List<long[]> blocks(int from, int to) {
+            int last = (int) (count % Block.CAPACITY);
+            return IntStream.rangeClosed(from, to)
+                    .mapToObj(b -> b == whole.size() ? Arrays.copyOf(open, last) : read(whole.get(b)))
+                    .toList();
         }
     }
 
@@ -242,10 +285,10 @@ final class RecordBuilder {
         for (long i = 1; grid && i < instants.count; i++) {
             grid = (instants.at(i) - first) % interval == 0;
         }
-        Instants own = new Instants();
+        Instants own = new Instants(scratch);
         own.even = grid;
         Column[] spread = new Column[columns.length];
-        Arrays.setAll(spread, c -> new Column());
+        Arrays.setAll(spread, c -> new Column(scratch));
         double[][] values = new double[columns.length][];
         for (long i = 0; i < instants.count; i++) {
             int block = (int) (i / Block.CAPACITY);
@@ -295,18 +338,15 @@ final class RecordBuilder {
     }
 
     private static TimeAxis listed(Instants own, long interval) {
-        List<long[]> blocks = own.trimmed();
         long[] marks = new long[(int) ((own.count + ListedAxis.MARK - 1) / ListedAxis.MARK)];
         for (int m = 0; m < marks.length; m++) {
-            long i = (long) m * ListedAxis.MARK;
-            marks[m] = blocks.get((int) (i / Block.CAPACITY))[(int) (i % Block.CAPACITY)];
+            marks[m] = own.at((long) m * ListedAxis.MARK);
         }
-        long[] end = blocks.get(blocks.size() - 1);
         return ListedAxis.rows(
                 own.count,
                 marks,
-                (from, to) -> blocks.subList(from, to + 1),
+                own::blocks,
                 Duration.ofMillis(interval),
-                Instant.ofEpochMilli(end[end.length - 1] + interval));
+                Instant.ofEpochMilli(own.at(own.count - 1) + interval));
     }
 }

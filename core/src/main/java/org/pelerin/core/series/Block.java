@@ -1,5 +1,8 @@
 package org.pelerin.core.series;
 
+import java.util.function.Function;
+import java.util.function.Supplier;
+
 /**
  * Up to {@value #CAPACITY} consecutive values of a series in encoded form, with the figures that let a reader draw or
  * skip them without decoding.
@@ -11,10 +14,17 @@ package org.pelerin.core.series;
  * @param max largest valid value; NaN if there is none
  * @param sum plain sum of the valid values
  * @param cells the same at a finer grain; null where they are not at hand, and then made of the values
- * @param data the values as {@link BlockCodec} wrote them
+ * @param stored gives the values as {@link BlockCodec} wrote them, from wherever they are
  */
 public record Block(
-        long firstIndex, int count, int missing, double min, double max, double sum, CellSummaries cells, byte[] data) {
+        long firstIndex,
+        int count,
+        int missing,
+        double min,
+        double max,
+        double sum,
+        CellSummaries cells,
+        Supplier<byte[]> stored) {
 
     public static final int CAPACITY = 4096;
 
@@ -22,6 +32,29 @@ public record Block(
         if (count < 1 || count > CAPACITY) {
             throw new IllegalArgumentException("A block holds 1 to " + CAPACITY + " values, not " + count);
         }
+    }
+
+    /** One whose encoded values are at hand. */
+    public Block(
+            long firstIndex,
+            int count,
+            int missing,
+            double min,
+            double max,
+            double sum,
+            CellSummaries cells,
+            byte[] data) {
+        this(firstIndex, count, missing, min, max, sum, cells, () -> data);
+    }
+
+    /** The values as {@link BlockCodec} wrote them. */
+    public byte[] data() {
+        return stored.get();
+    }
+
+    /** The same, its encoded values put elsewhere. @param keeper gives what reads them there */
+    public Block put(Function<byte[], Supplier<byte[]>> keeper) {
+        return new Block(firstIndex, count, missing, min, max, sum, cells, keeper.apply(data()));
     }
 
     /** Encodes {@code count} values; missing ones are NaN. */
@@ -68,7 +101,7 @@ public record Block(
 
     /** The values, NaN where missing; a new array of {@link #count} doubles. */
     public double[] values() {
-        return BlockCodec.decode(data, count);
+        return BlockCodec.decode(data(), count);
     }
 
     public boolean allMissing() {
