@@ -143,7 +143,7 @@ class LoggerPage {
                 recent.stream().filter(m -> m.state().inField()).findFirst().orElse(null));
     }
 
-    /** Whether a collection was of the newest mission: what was said of the one before is not said of it. */
+    /** Whether a collection was of the newest mission: what an earlier one brought does not count for this one. */
     private static boolean ofNewest(Job job, List<Mission> recent) {
         // one that was given up before it was written says nothing
         return recent.stream()

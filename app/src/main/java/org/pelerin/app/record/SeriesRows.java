@@ -92,7 +92,7 @@ final class SeriesRows {
                 r.maxValue() == null ? Double.NaN : r.maxValue(),
                 r.sumValue(),
                 null,
-                r.data());
+                r::data);
     }
 
     /**

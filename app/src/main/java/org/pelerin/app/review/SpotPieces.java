@@ -67,7 +67,7 @@ public class SpotPieces {
         try {
             judged = evaluation.judgement(m);
         } catch (UnreadableJudgementException e) {
-            // recorded, and nothing that can be said of it; its own page says so and mends it
+            // recorded, without a readable result; its own page says so and mends it
             return Optional.of(
                     new Carpet.Piece(m.id(), recorded(m), List.of(), List.of(), List.of(), List.of(), 0, true));
         }

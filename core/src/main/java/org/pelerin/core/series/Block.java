@@ -34,19 +34,6 @@ public record Block(
         }
     }
 
-    /** One whose encoded values are at hand. */
-    public Block(
-            long firstIndex,
-            int count,
-            int missing,
-            double min,
-            double max,
-            double sum,
-            CellSummaries cells,
-            byte[] data) {
-        this(firstIndex, count, missing, min, max, sum, cells, () -> data);
-    }
-
     /** The values as {@link BlockCodec} wrote them. */
     public byte[] data() {
         return stored.get();
@@ -91,7 +78,7 @@ public record Block(
                 none ? Double.NaN : max,
                 sum,
                 CellSummaries.of(values, count),
-                data);
+                () -> data);
     }
 
     @Override

@@ -52,7 +52,7 @@ import org.pelerin.proof.Manifest;
 import org.pelerin.proof.SeriesText;
 import org.springframework.stereotype.Service;
 
-/** Writes a mission with all that it follows from and all that was said of it; {@code docs/formats/bundle.md}. */
+/** Writes a mission with its source and all that people recorded about it; {@code docs/formats/bundle.md}. */
 @Service
 public class BundleExport {
 

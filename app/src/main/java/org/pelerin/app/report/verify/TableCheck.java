@@ -201,7 +201,7 @@ class TableCheck {
         }
     }
 
-    /** A line a row: what is said of it begins with #, as in the CSV; cells of other sheets bear the sheet’s name. */
+    /** A line a row: a comment begins with #, as in the CSV; cells of other sheets bear the sheet’s name. */
     private static List<String> cells(byte[] bytes) throws IOException {
         List<String> out = new ArrayList<>();
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes))) {
