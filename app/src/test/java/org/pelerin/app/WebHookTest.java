@@ -19,6 +19,7 @@ import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.hooks.HookWatch;
 import org.pelerin.app.fleet.hooks.WebHooks;
@@ -68,6 +69,7 @@ class WebHookTest extends PageTest {
                     .doesNotContain(secret);
 
             sql.update("UPDATE mission SET state = 'ENDED', starts_at = 1000, ends_at = 2000 WHERE id = ?", m.id);
+            noted(bed, "stopped");
             bed.bean(HookWatch.class).look();
             bed.bean(HookWatch.class).look();
             // what was not taken is due again after ten seconds; nobody waits for them here
@@ -96,8 +98,7 @@ class WebHookTest extends PageTest {
                                     .formatHex(mac.doFinal(ours.get(0).body().getBytes(StandardCharsets.UTF_8))));
 
             sql.update("UPDATE mission SET state = 'ABANDONED' WHERE id = ?", m.id);
-            // the fleet is read anew when something is noted
-            bed.bean(org.pelerin.app.evidence.AuditTrail.class).record("tech", "give up mission", "QL-HOOK", "", "");
+            noted(bed, "give up mission");
             bed.bean(HookWatch.class).look();
             Waiting.until(
                     "settled",
@@ -110,6 +111,11 @@ class WebHookTest extends PageTest {
         } finally {
             server.stop(0);
         }
+    }
+
+    /** The fleet is read anew when something is noted: who looked since the row was changed may have kept the one before. */
+    private static void noted(TestBed bed, String what) {
+        bed.bean(AuditTrail.class).record("tech", what, "QL-HOOK", "", "");
     }
 
     @Test

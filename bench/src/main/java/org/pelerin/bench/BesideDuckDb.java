@@ -44,6 +44,14 @@ public final class BesideDuckDb {
     private static final Resolution TENTHS = Resolution.of(1, 10);
     private static final Limits LIMITS = new Limits(
             "x", List.of(Rule.of("warm", "Air", new Bound.Above(14), Lasting.delay(Duration.ofMinutes(10)))));
+    private static final String FIVE_BASES = """
+            {"rules": [
+              {"id": "warm", "channel": "Air", "bound": {"above": 14}, "delay": "PT10M"},
+              {"id": "moving", "channel": "Air", "bound": {"above": 14}, "basis": {"movingMean": 30}},
+              {"id": "block", "channel": "Air", "bound": {"above": 14}, "basis": {"blockMean": "PT3H", "anchor": "start"}},
+              {"id": "total", "channel": "Air", "bound": {"above": 200},
+               "basis": {"total": "P1D", "per": "PT1H", "anchor": "clock", "zone": "Europe/Paris"}},
+              {"id": "rate", "channel": "Air", "bound": {"above": 60}, "basis": {"rate": "PT1H"}, "samples": 2}]}""";
     private static final String STATISTICS =
             "SELECT count(v), min(v), arg_min(t, v), max(v), arg_max(t, v), avg(v), stddev_samp(v),"
                     + " quantile_cont(v, [0.05, 0.1, 0.5, 0.9, 0.95]), 10000 / -ln(avg(exp(-10000 / (v + 273.15)))) - 273.15,"
@@ -109,6 +117,10 @@ public final class BesideDuckDb {
             return null;
         });
         line("file judged, statistics included (-Xmx256m), s", here, there);
+        line("the same file, read by one thread and nothing more, s", median(5, () -> minimal(csv)), Double.NaN);
+        Path five = folder.resolve("five.json");
+        Files.writeString(five, FIVE_BASES);
+        line("file judged by five bases, s", median(3, () -> process(jar, csv, five)), Double.NaN);
         Path ten = folder.resolve("ten.csv");
         List<String> lines = new ArrayList<>(List.of("time,Air (°C)"));
         for (int i = 0; i < 10; i++) {
@@ -140,6 +152,24 @@ public final class BesideDuckDb {
                 .start();
         if (p.waitFor() > 1) {
             throw new IllegalStateException("It could not be judged");
+        }
+        return null;
+    }
+
+    private static Void minimal(Path csv) throws Exception {
+        Process p = new ProcessBuilder(
+                        "java",
+                        "-Xmx256m",
+                        "-XX:+UseSerialGC",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        MinimalLoop.class.getName(),
+                        csv.toString())
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        if (p.waitFor() != 0) {
+            throw new IllegalStateException("It could not be read");
         }
         return null;
     }
@@ -268,10 +298,10 @@ public final class BesideDuckDb {
     private static void line(String what, double here, double there) {
         System.out.printf(
                 Locale.ROOT,
-                "%-58s %10.3f %10s %8s%n",
+                "%-58s %10s %10s %8s%n",
                 what,
-                here,
+                Double.isNaN(here) ? "" : String.format(Locale.ROOT, "%.3f", here),
                 Double.isNaN(there) ? "" : String.format(Locale.ROOT, "%.3f", there),
-                Double.isNaN(there) ? "" : String.format(Locale.ROOT, "%.1f", there / here));
+                Double.isNaN(there) || Double.isNaN(here) ? "" : String.format(Locale.ROOT, "%.1f", there / here));
     }
 }

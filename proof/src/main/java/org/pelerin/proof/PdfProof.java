@@ -1,31 +1,18 @@
 package org.pelerin.proof;
 
 import java.io.IOException;
-import java.security.GeneralSecurityException;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Collection;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.interactive.digitalsignature.PDSignature;
 import org.bouncycastle.asn1.ASN1InputStream;
-import org.bouncycastle.asn1.cms.Attribute;
 import org.bouncycastle.asn1.cms.ContentInfo;
-import org.bouncycastle.asn1.ess.SigningCertificateV2;
-import org.bouncycastle.asn1.pkcs.PKCSObjectIdentifiers;
-import org.bouncycastle.cert.X509CertificateHolder;
-import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
 import org.bouncycastle.cms.CMSException;
 import org.bouncycastle.cms.CMSProcessableByteArray;
 import org.bouncycastle.cms.CMSSignedData;
-import org.bouncycastle.cms.SignerInformation;
-import org.bouncycastle.cms.jcajce.JcaSimpleSignerInfoVerifierBuilder;
-import org.bouncycastle.operator.OperatorCreationException;
-import org.pelerin.core.evidence.Sha256;
 
 /**
  * Checks the signature of a PDF (PAdES baseline, ETSI EN 319 142-1) by the file alone: that it is over every byte of it but itself, that it is by the key of
@@ -98,26 +85,8 @@ public final class PdfProof {
         try {
             byte[] signed = s.getSignedContent(pdf);
             CMSSignedData data = new CMSSignedData(new CMSProcessableByteArray(signed), content(s));
-            for (SignerInformation signer : data.getSignerInfos()) {
-                @SuppressWarnings("unchecked")
-                Collection<X509CertificateHolder> found = data.getCertificates().getMatches(signer.getSID());
-                if (found.isEmpty()) {
-                    troubles.add("Its signature lacks the certificate that it names");
-                    continue;
-                }
-                X509Certificate by = new JcaX509CertificateConverter()
-                        .getCertificate(found.iterator().next());
-                if (!signer.verify(new JcaSimpleSignerInfoVerifierBuilder().build(by)) || !names(signer, by)) {
-                    troubles.add("It is not what was signed");
-                    continue;
-                }
-                told(by);
-            }
-        } catch (CMSException
-                | GeneralSecurityException
-                | OperatorCreationException
-                | IOException
-                | RuntimeException e) {
+            CmsSignature.verified(data, troubles).forEach(by -> told(by.certificate()));
+        } catch (CMSException | IOException | RuntimeException e) {
             troubles.add("Its content is not what was signed");
         }
     }
@@ -127,20 +96,6 @@ public final class PdfProof {
         try (ASN1InputStream in = new ASN1InputStream(s.getContents())) {
             return ContentInfo.getInstance(in.readObject());
         }
-    }
-
-    /** Whether the certificate is part of what was signed, so that no other can be put in its place. */
-    private static boolean names(SignerInformation signer, X509Certificate by) throws GeneralSecurityException {
-        Attribute attribute = signer.getSignedAttributes() == null
-                ? null
-                : signer.getSignedAttributes().get(PKCSObjectIdentifiers.id_aa_signingCertificateV2);
-        if (attribute == null) {
-            return false;
-        }
-        byte[] named = SigningCertificateV2.getInstance(attribute.getAttributeValues()[0])
-                .getCerts()[0]
-                .getCertHash();
-        return Arrays.equals(named, HexFormat.of().parseHex(Sha256.of(by.getEncoded())));
     }
 
     private void told(X509Certificate by) {

@@ -8,6 +8,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 
 /**
@@ -52,7 +55,7 @@ public final class VerifyCommand {
         }
         if (files.isEmpty()) {
             err.println(
-                    "usage: verify [--trust CERTIFICATE]… FILE…, each file a bundle or a PDF, each certificate a PEM file or its SHA-256");
+                    "usage: verify [--trust CERTIFICATE]… FILE…, each file a bundle, a PDF or a signed file, each certificate a PEM file or its SHA-256");
             return UNREADABLE;
         }
         try {
@@ -83,11 +86,14 @@ public final class VerifyCommand {
             if (PdfProof.is(head)) {
                 return said(name, "PDF. ", PdfProof.of(Files.readAllBytes(file), trust));
             }
-            if (isTable(head) || isWorkbook(file)) {
+            Set<String> entries = entries(file);
+            if (SignedFile.is(entries)) {
+                return said(name, "signed file. ", SignedFile.check(file, trust));
+            }
+            if (isTable(head) || entries.contains("xl/workbook.xml")) {
                 out.println(name + ": a table. It bears no signature of its own.");
-                out.println(
-                        name
-                                + ": not checked: its values. Verify it where it was made, or ask for the bundle of its mission.");
+                out.println(name
+                        + ": not checked: its values. Verify it where it was made, or ask for it with its signature.");
                 return NOT_ALL_CHECKED;
             }
         } catch (IOException e) {
@@ -117,12 +123,13 @@ public final class VerifyCommand {
         return columns;
     }
 
-    private static boolean isWorkbook(Path file) {
+    /** The names of what is in an archive; none of what is none. */
+    private static Set<String> entries(Path file) {
         try (ZipFile zip = new ZipFile(file.toFile())) {
-            return zip.getEntry("xl/workbook.xml") != null;
+            return zip.stream().map(ZipEntry::getName).collect(Collectors.toSet());
         } catch (IOException e) {
             // told where it is opened as a bundle
-            return false;
+            return Set.of();
         }
     }
 

@@ -4,18 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.math.BigInteger;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
-import java.security.KeyPair;
-import java.security.KeyPairGenerator;
-import java.security.MessageDigest;
-import java.security.cert.X509Certificate;
-import java.time.Duration;
-import java.time.Instant;
-import java.util.Date;
-import java.util.Hashtable;
-import java.util.List;
 import java.util.Set;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
@@ -23,98 +12,21 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.interactive.digitalsignature.PDSignature;
 import org.apache.pdfbox.pdmodel.interactive.digitalsignature.SignatureInterface;
-import org.bouncycastle.asn1.ASN1Encodable;
-import org.bouncycastle.asn1.ASN1ObjectIdentifier;
-import org.bouncycastle.asn1.DERSet;
-import org.bouncycastle.asn1.cms.Attribute;
-import org.bouncycastle.asn1.cms.AttributeTable;
-import org.bouncycastle.asn1.ess.ESSCertIDv2;
-import org.bouncycastle.asn1.ess.SigningCertificateV2;
-import org.bouncycastle.asn1.pkcs.PKCSObjectIdentifiers;
-import org.bouncycastle.asn1.x500.X500Name;
-import org.bouncycastle.cert.jcajce.JcaCertStore;
-import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
-import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
-import org.bouncycastle.cms.CMSException;
-import org.bouncycastle.cms.CMSProcessableByteArray;
-import org.bouncycastle.cms.CMSSignedDataGenerator;
-import org.bouncycastle.cms.DefaultSignedAttributeTableGenerator;
-import org.bouncycastle.cms.jcajce.JcaSignerInfoGeneratorBuilder;
-import org.bouncycastle.operator.OperatorCreationException;
-import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
-import org.bouncycastle.operator.jcajce.JcaDigestCalculatorProviderBuilder;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** PDFs by the signature that they bear: what was added, changed, cut or signed by another is told. */
 class PdfProofTest {
 
-    /** Somebody with a key of the kind that documents are signed with. */
-    private record Person(KeyPair keys, X509Certificate certificate) {
-
-        static Person named(String name) throws GeneralSecurityException, IOException, OperatorCreationException {
-            KeyPairGenerator generator = KeyPairGenerator.getInstance("EC");
-            generator.initialize(256);
-            KeyPair keys = generator.generateKeyPair();
-            X500Name subject = new X500Name("CN=" + name);
-            Instant now = Instant.now();
-            return new Person(
-                    keys,
-                    new JcaX509CertificateConverter()
-                            .getCertificate(new JcaX509v3CertificateBuilder(
-                                            subject,
-                                            BigInteger.TWO,
-                                            Date.from(now),
-                                            Date.from(now.plus(Duration.ofDays(9))),
-                                            subject,
-                                            keys.getPublic())
-                                    .build(new JcaContentSignerBuilder("SHA256withECDSA").build(keys.getPrivate()))));
-        }
-
-        Trust trust() {
-            return new Trust(Set.of(Trust.fingerprint(certificate)));
-        }
-
-        /** @param named the certificate that is part of what is signed; null for none */
-        SignatureInterface signer(X509Certificate named) {
-            return content -> {
-                try {
-                    CMSSignedDataGenerator cms = new CMSSignedDataGenerator();
-                    JcaSignerInfoGeneratorBuilder info =
-                            new JcaSignerInfoGeneratorBuilder(new JcaDigestCalculatorProviderBuilder().build());
-                    if (named != null) {
-                        byte[] hash = MessageDigest.getInstance("SHA-256").digest(named.getEncoded());
-                        Hashtable<ASN1ObjectIdentifier, ASN1Encodable> attributes = new Hashtable<>();
-                        attributes.put(
-                                PKCSObjectIdentifiers.id_aa_signingCertificateV2,
-                                new Attribute(
-                                        PKCSObjectIdentifiers.id_aa_signingCertificateV2,
-                                        new DERSet(
-                                                new SigningCertificateV2(new ESSCertIDv2[] {new ESSCertIDv2(hash)}))));
-                        info.setSignedAttributeGenerator(
-                                new DefaultSignedAttributeTableGenerator(new AttributeTable(attributes)));
-                    }
-                    cms.addSignerInfoGenerator(info.build(
-                            new JcaContentSignerBuilder("SHA256withECDSA").build(keys.getPrivate()), certificate));
-                    cms.addCertificates(new JcaCertStore(List.of(certificate)));
-                    return cms.generate(new CMSProcessableByteArray(content.readAllBytes()), false)
-                            .getEncoded("DER");
-                } catch (CMSException | OperatorCreationException | GeneralSecurityException e) {
-                    throw new IOException(e);
-                }
-            };
-        }
-    }
-
-    private static Person ann;
-    private static Person bob;
+    private static DocumentPerson ann;
+    private static DocumentPerson bob;
     private static byte[] plain;
     private static byte[] signed;
 
     @BeforeAll
     static void make() throws Exception {
-        ann = Person.named("Ostrel creameries");
-        bob = Person.named("Somebody else");
+        ann = DocumentPerson.named("Ostrel creameries");
+        bob = DocumentPerson.named("Somebody else");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (PDDocument document = new PDDocument()) {
             document.addPage(new PDPage());
@@ -122,7 +34,7 @@ class PdfProofTest {
             document.save(out, CompressParameters.NO_COMPRESSION);
         }
         plain = out.toByteArray();
-        signed = signed(plain, ann.signer(ann.certificate));
+        signed = signed(plain, ann.pdf(ann.certificate()));
     }
 
     private static byte[] signed(byte[] pdf, SignatureInterface by) throws IOException {
@@ -148,7 +60,7 @@ class PdfProofTest {
         assertThat(stranger.left())
                 .singleElement()
                 .asString()
-                .contains("signed by another installation", Trust.grouped(Trust.fingerprint(ann.certificate)));
+                .contains("signed by another installation", Trust.grouped(Trust.fingerprint(ann.certificate())));
         assertThat(PdfProof.of(signed, Trust.NOBODY).left())
                 .singleElement()
                 .asString()
@@ -196,9 +108,9 @@ class PdfProofTest {
 
     @Test
     void a_second_signature_over_all_of_it_leaves_both_to_be_told() throws IOException {
-        byte[] twice = signed(signed, bob.signer(bob.certificate));
+        byte[] twice = signed(signed, bob.pdf(bob.certificate()));
         BundleCheck.Outcome o = PdfProof.of(
-                twice, new Trust(Set.of(Trust.fingerprint(ann.certificate), Trust.fingerprint(bob.certificate))));
+                twice, new Trust(Set.of(Trust.fingerprint(ann.certificate()), Trust.fingerprint(bob.certificate()))));
         assertThat(o.troubles()).isEmpty();
         assertThat(o.checked())
                 .containsExactly(
@@ -209,9 +121,9 @@ class PdfProofTest {
     /** So that no other certificate of the same key is put in its place. */
     @Test
     void the_certificate_has_to_be_part_of_what_was_signed() throws IOException {
-        assertThat(PdfProof.of(signed(plain, ann.signer(null)), ann.trust()).troubles())
+        assertThat(PdfProof.of(signed(plain, ann.pdf(null)), ann.trust()).troubles())
                 .containsExactly("It is not what was signed");
-        assertThat(PdfProof.of(signed(plain, ann.signer(bob.certificate)), ann.trust())
+        assertThat(PdfProof.of(signed(plain, ann.pdf(bob.certificate())), ann.trust())
                         .troubles())
                 .containsExactly("It is not what was signed");
     }

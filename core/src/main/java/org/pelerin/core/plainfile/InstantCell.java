@@ -12,7 +12,7 @@ import java.time.format.DateTimeFormatterBuilder;
 import java.time.format.ResolverStyle;
 
 /**
- * Reads ISO 8601 instants with an offset, to the millisecond. The common form is read digit by digit, and date, hour and minute only once
+ * Reads ISO 8601 instants with an offset, to the millisecond. The common form is read digit by digit, the day and the minute only once
  * as long as they stay the same; all others by the JDK.
  */
 final class InstantCell {
@@ -32,8 +32,9 @@ final class InstantCell {
 
     private static final long DAY = 86_400_000L;
 
-    private long dateAndHour;
-    private long hourAndMinute;
+    private long yearAndMonth;
+    private long dayHourAndMinute;
+    private long dayMillis = NONE;
     private long minuteMillis = NONE;
     private int end;
 
@@ -54,10 +55,14 @@ final class InstantCell {
         }
         long first = (long) EIGHT.get(b, from);
         long second = (long) EIGHT.get(b, from + 8);
-        if (first != dateAndHour || second != hourAndMinute || minuteMillis == NONE) {
+        if (first != yearAndMonth || second != dayHourAndMinute || minuteMillis == NONE) {
+            // the day is two of the second eight
+            if (first != yearAndMonth || second >>> 48 != dayHourAndMinute >>> 48 || dayMillis == NONE) {
+                dayMillis = day(b, from);
+            }
             minuteMillis = minute(b, from);
-            dateAndHour = first;
-            hourAndMinute = second;
+            yearAndMonth = first;
+            dayHourAndMinute = second;
         }
         int seconds = two(b, from + 17);
         if (minuteMillis == NONE || b[from + 16] != ':' || seconds < 0 || seconds > 59) {
@@ -97,25 +102,30 @@ final class InstantCell {
         return b[at] == '-' ? local + offset : local - offset;
     }
 
-    /** Date, hour and minute of the common form, as if at UTC. */
-    private static long minute(byte[] b, int from) {
+    /** Date, hour and minute of the common form, as if at UTC; its day is read. */
+    private long minute(byte[] b, int from) {
+        int hour = two(b, from + 11);
+        int minute = two(b, from + 14);
+        return dayMillis == NONE
+                        || (hour | minute) < 0
+                        || b[from + 10] != 'T'
+                        || b[from + 13] != ':'
+                        || hour > 23
+                        || minute > 59
+                ? NONE
+                : dayMillis + (hour * 60L + minute) * 60_000;
+    }
+
+    private static long day(byte[] b, int from) {
         int century = two(b, from);
         int year = two(b, from + 2);
         int month = two(b, from + 5);
         int day = two(b, from + 8);
-        int hour = two(b, from + 11);
-        int minute = two(b, from + 14);
-        if ((century | year | month | day | hour | minute) < 0
-                || b[from + 4] != '-'
-                || b[from + 7] != '-'
-                || b[from + 10] != 'T'
-                || b[from + 13] != ':'
-                || hour > 23
-                || minute > 59) {
+        if ((century | year | month | day) < 0 || b[from + 4] != '-' || b[from + 7] != '-') {
             return NONE;
         }
         try {
-            return LocalDate.of(century * 100 + year, month, day).toEpochDay() * DAY + (hour * 60L + minute) * 60_000;
+            return LocalDate.of(century * 100 + year, month, day).toEpochDay() * DAY;
         } catch (DateTimeException e) {
             return NONE;
         }

@@ -38,20 +38,21 @@ final class NumberCell {
         }
         int begin = at;
         long digits = 0;
-        int point = -1;
-        for (; at < length; at++) {
-            int d = b[at] - '0';
-            if (d >= 0 && d <= 9) {
-                digits = digits * 10 + d;
-            } else if (d == '.' - '0' && point < 0) {
-                point = at;
-            } else {
-                break;
+        // one comparison: what lies below a zero is a large character
+        for (; at < length && (char) (b[at] - '0') <= 9; at++) {
+            digits = digits * 10 + b[at] - '0';
+        }
+        int count = at - begin;
+        decimals = 0;
+        if (at < length && b[at] == '.') {
+            int point = at;
+            for (at++; at < length && (char) (b[at] - '0') <= 9; at++) {
+                digits = digits * 10 + b[at] - '0';
             }
+            decimals = at - point - 1;
+            count += decimals;
         }
         end = at;
-        int count = at - begin - (point < 0 ? 0 : 1);
-        decimals = point < 0 ? 0 : at - point - 1;
         if (count < 1 || count > 15) {
             return Double.NaN;
         }

@@ -5,11 +5,13 @@ import java.io.IOException;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
+import org.pelerin.app.house.key.DocumentSigner;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -17,6 +19,7 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.unit.ShownUnits;
+import org.pelerin.proof.SignedFile;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -37,9 +40,19 @@ class ExportController {
     private final Dossier.Clerk clerk;
     private final Findings findings;
     private final Formats show;
+    private final DocumentSigner signer;
+    private final Clock clock;
     private final String pattern;
 
-    ExportController(Dossier.Clerk clerk, Findings findings, Formats show, PelerinProperties properties) {
+    ExportController(
+            Dossier.Clerk clerk,
+            Findings findings,
+            Formats show,
+            DocumentSigner signer,
+            Clock clock,
+            PelerinProperties properties) {
+        this.signer = signer;
+        this.clock = clock;
         this.clerk = clerk;
         this.findings = findings;
         this.show = show;
@@ -63,6 +76,7 @@ class ExportController {
             @RequestParam(defaultValue = "") String time,
             @RequestParam(defaultValue = "") String zone,
             @RequestParam(defaultValue = "") String step,
+            @RequestParam(defaultValue = "false") boolean signed,
             ShownUnits inUnits,
             HttpServletResponse response)
             throws IOException {
@@ -83,13 +97,12 @@ class ExportController {
                 && d.tables().get(table).get(0).axis().events()) {
             throw new NotExportedException("Changes are written a row a change: a step has no meaning for them");
         }
-        begin(
-                response,
-                "text/csv;charset=UTF-8",
-                FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv"));
-        Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CsvExport.write(d, form, inUnits, out);
-        out.flush();
+        String name = FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv");
+        give(response, signed, "text/csv;charset=UTF-8", name, file -> {
+            Writer out = new OutputStreamWriter(file, StandardCharsets.UTF_8);
+            CsvExport.write(d, form, inUnits, out);
+            out.flush();
+        });
     }
 
     private static CsvForm form(CsvForm base, String separator, String decimal, String time, String zone, String step) {
@@ -117,33 +130,55 @@ class ExportController {
 
     /** Sensor measurement lists (RFC 8428) of one table. */
     @GetMapping("/missions/{id}/samples.senml.json")
-    void senml(@PathVariable long id, @RequestParam(defaultValue = "0") int table, HttpServletResponse response)
+    void senml(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "0") int table,
+            @RequestParam(defaultValue = "false") boolean signed,
+            HttpServletResponse response)
             throws IOException {
         Dossier d = gather(id);
         if (table < 0 || table >= d.tables().size()) {
             throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
         }
-        begin(response, "application/senml+json", FileNames.of(d, pattern, "senml.json"));
-        SenmlExport.write(d, table, response.getOutputStream());
+        give(
+                response,
+                signed,
+                "application/senml+json",
+                FileNames.of(d, pattern, "senml.json"),
+                file -> SenmlExport.write(d, table, file));
     }
 
     @GetMapping("/missions/{id}/samples.xlsx")
-    void xlsx(@PathVariable long id, ShownUnits inUnits, HttpServletResponse response) throws IOException {
+    void xlsx(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean signed,
+            ShownUnits inUnits,
+            HttpServletResponse response)
+            throws IOException {
         Dossier d = gather(id);
-        begin(
+        give(
                 response,
+                signed,
                 "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-                FileNames.of(d, pattern, "xlsx"));
-        XlsxExport.write(d, findings.in(id), new FindingWords(inUnits, show), response.getOutputStream());
+                FileNames.of(d, pattern, "xlsx"),
+                file -> XlsxExport.write(d, findings.in(id), new FindingWords(inUnits, show), file));
     }
 
     private Dossier gather(long id) {
         return clerk.gather(id).orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
     }
 
-    private static void begin(HttpServletResponse response, String type, String name) {
-        response.setContentType(type);
-        response.setHeader("Content-Disposition", "attachment; filename=\"" + name + "\"");
+    /** @param signed whether its signature goes along, in an archive with it */
+    private void give(
+            HttpServletResponse response, boolean signed, String type, String name, SignedFile.Content content)
+            throws IOException {
+        response.setContentType(signed ? "application/zip" : type);
+        response.setHeader("Content-Disposition", "attachment; filename=\"" + name + (signed ? ".zip\"" : "\""));
         response.setHeader("Cache-Control", "no-store");
+        if (signed) {
+            signer.write(response.getOutputStream(), name, clock.instant(), content);
+        } else {
+            content.write(response.getOutputStream());
+        }
     }
 }

@@ -78,7 +78,7 @@ class BundleVerification {
         Optional<Mission> here =
                 here(bundle, m).filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
         if (here.isEmpty()) {
-            return Verified.sound(
+            return Verified.bundle(
                     what,
                     (o.proven()
                                     ? "The bundle is sound, and signed here; its mission is not home here any more: "

@@ -1,9 +1,12 @@
 package org.pelerin.app.report.verify;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
@@ -12,7 +15,11 @@ import java.util.stream.Collectors;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.BundleException;
+import org.pelerin.proof.SignedFile;
 import org.springframework.stereotype.Service;
 
 /** Tells what kind of file it is from its bytes, and has it checked. Nothing is kept of it. */
@@ -22,13 +29,21 @@ public class Verification {
     private static final byte[] PDF = "%PDF-".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] ZIP = {'P', 'K', 3, 4};
     private static final int MOST_ENTRIES = 4000;
+    private static final int LARGEST_FILE = 256 << 20;
 
     private final PdfCheck pdf;
     private final TableCheck tables;
     private final CarrierIntake carriers;
     private final BundleVerification bundles;
+    private final InstallationKeys keys;
 
-    Verification(PdfCheck pdf, TableCheck tables, CarrierIntake carriers, BundleVerification bundles) {
+    Verification(
+            PdfCheck pdf,
+            TableCheck tables,
+            CarrierIntake carriers,
+            BundleVerification bundles,
+            InstallationKeys keys) {
+        this.keys = keys;
         this.bundles = bundles;
         this.pdf = pdf;
         this.tables = tables;
@@ -44,6 +59,9 @@ public class Verification {
         }
         if (begins(bytes, ZIP)) {
             Set<String> entries = entries(bytes);
+            if (SignedFile.is(entries)) {
+                return signed(bytes);
+            }
             return entries.contains("xl/workbook.xml")
                     ? tables.xlsx(bytes)
                     : entries.contains(Bundle.JUDGEMENT) ? bundles.check(bytes) : carrier(bytes);
@@ -55,6 +73,33 @@ public class Verification {
                     .toString());
         } catch (CharacterCodingException e) {
             return Verified.unknown("a file", "It is no PDF, CSV, workbook or carrier file");
+        }
+    }
+
+    /** What is in it counts only where its signature holds and is ours. */
+    private Verified signed(byte[] bytes) {
+        try {
+            Path archive = Files.createTempFile("pelerin-signed", ".zip");
+            try {
+                Files.write(archive, bytes);
+                BundleCheck.Outcome o = SignedFile.check(archive, keys.trust());
+                if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
+                    return Verified.unknown("a signed file", o.unreadable().get());
+                }
+                if (!o.sound()) {
+                    return Verified.other("a signed file", "Its signature does not fit", o.troubles(), null);
+                }
+                if (!o.proven()) {
+                    return Verified.unknown("a signed file", String.join("; ", o.left()));
+                }
+                return of(SignedFile.file(archive, LARGEST_FILE)).signed();
+            } finally {
+                Files.deleteIfExists(archive);
+            }
+        } catch (BundleException e) {
+            return Verified.unknown("a signed file", e.getMessage());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

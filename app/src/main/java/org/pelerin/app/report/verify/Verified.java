@@ -19,8 +19,25 @@ public record Verified(State state, String what, String sentence, List<String> d
         OTHER,
         /** It fits by itself; nothing here says more of it. */
         SOUND,
+        /** It is a bundle that fits by itself, of a mission that is not here. */
+        BUNDLE,
         /** Nothing here says what it should be. */
         UNKNOWN
+    }
+
+    /** The same of a file whose signature holds: what is not the same today was not altered by whoever had it. */
+    Verified signed() {
+        return switch (state) {
+            case SAME -> same(what, "It was signed here and not changed since. " + sentence, differences, page);
+            case OTHER ->
+                new Verified(
+                        State.SOUND,
+                        what,
+                        "It was signed here and not changed since; today it would be written otherwise. " + sentence,
+                        differences,
+                        page);
+            case SOUND, BUNDLE, UNKNOWN -> sound(what, "It was signed here and not changed since. " + sentence);
+        };
     }
 
     static Verified same(String what, String sentence, List<String> since, String page) {
@@ -29,6 +46,10 @@ public record Verified(State state, String what, String sentence, List<String> d
 
     static Verified other(String what, String sentence, List<String> differences, String page) {
         return new Verified(State.OTHER, what, sentence, differences, page);
+    }
+
+    static Verified bundle(String what, String sentence) {
+        return new Verified(State.BUNDLE, what, sentence, List.of(), null);
     }
 
     static Verified sound(String what, String sentence) {
