@@ -43,6 +43,11 @@ public record MissionSentence(String lead, String mark, String strong, String re
         };
     }
 
+    /** Of one that is home and empty. */
+    public static MissionSentence neverStarted() {
+        return new MissionSentence("", "◇", "It never started", ": nothing was recorded.", "missing");
+    }
+
     /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
     private static MissionSentence within(JudgementDocument j, Formats show) {
         Duration out = j.series().stream()

@@ -130,6 +130,19 @@ interface MissionMapper {
                     + " 'ENDED')")
     void observe(long id, MissionState state, Instant now);
 
+    @Update("UPDATE mission SET confirmed_at = #{at}, confirmed_by = #{by}, denied_at = NULL WHERE id = #{id}")
+    void confirmed(long id, Instant at, String by);
+
+    /** @return 0 where nobody had confirmed anything */
+    @Update(
+            "UPDATE mission SET denied_at = #{at}, starts_at = #{startsAt}, ends_at = NULL, planned_end = FALSE,"
+                    + " state = 'WAITING', changed_at = #{now} WHERE id = #{id} AND state = 'LOGGING' AND confirmed_at IS NOT NULL")
+    int denied(long id, Instant at, Instant startsAt, Instant now);
+
+    @Select("SELECT confirmed_by AS `by`, confirmed_at AS at, denied_at FROM mission WHERE id = #{id}"
+            + " AND confirmed_at IS NOT NULL")
+    Confirmation confirmation(long id);
+
     @Update("UPDATE mission SET starts_at = #{startsAt}, ends_at = #{endsAt}, planned_end = #{plannedEnd},"
             + " changed_at = #{now} WHERE id = #{id}")
     void started(long id, Instant startsAt, Instant endsAt, boolean plannedEnd, Instant now);
@@ -212,6 +225,9 @@ interface MissionMapper {
 
     @Select("SELECT ran_out FROM mission WHERE id = #{id}")
     boolean hasRunOut(long id);
+
+    @Select("SELECT plan_id FROM mission WHERE id = #{id}")
+    Long planId(long id);
 
     @Select("SELECT judged_on FROM mission WHERE id = #{id}")
     long judgedOn(long id);
@@ -313,8 +329,8 @@ interface MissionMapper {
     @Update("UPDATE mission SET home_at = #{at} WHERE id = #{mission}")
     void homeAt(long mission, Instant at);
 
-    /** Records from the spot of a mission came home. */
-    @Update("UPDATE spot SET read_at = #{at} WHERE id = (SELECT spot_id FROM mission WHERE id = #{mission})")
+    /** Records of its logger came home. */
+    @Update("UPDATE logger SET read_at = #{at} WHERE id = (SELECT logger_id FROM mission WHERE id = #{mission})")
     void recordsCollected(long mission, Instant at);
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")

@@ -52,6 +52,9 @@ class MissionObserver {
                 header.stop().ifPresent(e -> missions.ended(mission, header.firstSampleAt(), e.at()));
             }
         }
+        if (state == MissionState.WAITING && mission.state() == MissionState.LOGGING) {
+            missions.stillWaiting(mission);
+        }
         missions.observed(mission, state);
         if (state == MissionState.LOGGING && mission.course().startsAt() != null && logger.missionsHeld() > 1) {
             missions.roomLeft(mission, logger.status().capacity());

@@ -17,6 +17,7 @@ import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Side;
+import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
@@ -272,6 +273,11 @@ public class MissionService {
         return missions.countExcursions(from);
     }
 
+    /** The plan of the library that it was written with; empty for settings of its own. */
+    public Optional<Long> planId(long mission) {
+        return Optional.ofNullable(missions.planId(mission));
+    }
+
     public Plan plan(Mission mission) {
         return PlanDocument.plan(mission.copy().settings());
     }
@@ -319,11 +325,34 @@ public class MissionService {
         }
     }
 
+    /** Somebody says that its logger runs. What the logger says itself, when it is connected, counts more. */
     @Transactional
     public void confirmStarted(Mission mission, String by) {
         started(mission, clock.instant());
+        missions.confirmed(mission.id(), clock.instant(), by);
         missions.observe(mission.id(), MissionState.LOGGING, machine.instant());
         audit.record(by, "confirm start", mission.subject(), mission.state().name(), "LOGGING");
+    }
+
+    /** Its logger, which somebody said runs, says that it still waits. */
+    @Transactional
+    public void stillWaiting(Mission mission) {
+        Instant planned =
+                Forecast.startsAt(plan(mission).start(), mission.course().writtenAt());
+        if (missions.denied(mission.id(), clock.instant(), planned, machine.instant()) == 1) {
+            audit.record(
+                    "system",
+                    "start not confirmed",
+                    mission.subject(),
+                    "LOGGING",
+                    "WAITING",
+                    "its logger says that it still waits");
+        }
+    }
+
+    /** What somebody said of its start; empty where nobody did. */
+    public Optional<Confirmation> confirmation(long id) {
+        return Optional.ofNullable(missions.confirmation(id));
     }
 
     /** Its logger lies at another spot than was planned. */

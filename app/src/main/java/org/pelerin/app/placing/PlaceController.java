@@ -18,14 +18,17 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
@@ -34,7 +37,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class PlaceController {
 
-    private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm");
+    static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm");
     private static final int LONGEST_ACCLIMATISING = 7 * 24 * 60;
 
     private final PlacementService placements;
@@ -80,6 +83,11 @@ class PlaceController {
         page.addAttribute("spotId", spot);
         page.addAttribute("place", places.find(spot).orElse(null));
         page.addAttribute("logger", logger.orElse(null));
+        page.addAttribute(
+                "misfit",
+                logger.isEmpty() || spot == null
+                        ? List.of()
+                        : placements.misfit(logger.get().serial(), spot));
         page.addAttribute("mission", mission.orElse(null));
         page.addAttribute(
                 "elsewhere",
@@ -131,7 +139,7 @@ class PlaceController {
         }
         if (typed.errors().isEmpty()) {
             try {
-                placements.place(
+                String misfit = placements.place(
                         new PlacementService.Placing(
                                 serial,
                                 form.spot,
@@ -147,7 +155,8 @@ class PlaceController {
                 flash.addFlashAttribute(
                         "said",
                         serial + " is at "
-                                + places.find(form.spot).orElseThrow().full() + ".");
+                                + places.find(form.spot).orElseThrow().full() + "."
+                                + (misfit.isEmpty() ? "" : " " + misfit + "."));
                 return "redirect:/spots/" + form.spot;
             } catch (PlacementService.NotPlacedException e) {
                 page.addAttribute("refused", e.getMessage() + ".");
@@ -173,15 +182,101 @@ class PlaceController {
                 .orElse(at);
     }
 
-    /** @param spot where to go on */
+    /**
+     * @param spot where to go on
+     * @param at when, by the site's clock; blank for now
+     */
     @PostMapping("/place/take")
-    String take(@RequestParam String serial, @RequestParam long spot, Principal me, RedirectAttributes flash) {
+    String take(
+            @RequestParam String serial,
+            @RequestParam long spot,
+            @RequestParam(defaultValue = "") String at,
+            Principal me,
+            RedirectAttributes flash) {
+        FieldReader typed = new FieldReader();
+        Instant when = at.isBlank()
+                ? clock.instant()
+                : typed.local("at", at, places.find(spot).map(SpotAt::zoneId).orElse(show.home()), clock.instant());
         try {
-            placements.take(serial, clock.instant(), me.getName());
+            if (!typed.errors().isEmpty()) {
+                throw new PlacementService.NotPlacedException(typed.errors().get("at"));
+            }
+            placements.take(serial, exact(when, serial, spot), me.getName());
             flash.addFlashAttribute("said", serial + " was taken away.");
         } catch (PlacementService.NotPlacedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
         return "redirect:/spots/" + spot;
+    }
+
+    /** The times of a stay, to be corrected. */
+    @GetMapping("/placements/{id}")
+    String stay(@PathVariable long id, Model page) {
+        Placement p = stay(id);
+        ZoneId zone = places.find(p.spotId()).map(SpotAt::zoneId).orElse(show.home());
+        return stay(
+                p,
+                LOCAL.format(p.placedAt().atZone(zone)),
+                p.present() ? "" : LOCAL.format(p.takenAt().atZone(zone)),
+                "",
+                zone,
+                new FieldReader(),
+                page);
+    }
+
+    private Placement stay(long id) {
+        return placements.find(id).orElseThrow(() -> new NotThereException("There is no stay " + id + "."));
+    }
+
+    private static String stay(
+            Placement p, String from, String to, String reason, ZoneId zone, FieldReader typed, Model page) {
+        page.addAttribute("room", "places");
+        page.addAttribute("p", p);
+        page.addAttribute("from", from);
+        page.addAttribute("to", to);
+        page.addAttribute("reason", reason);
+        page.addAttribute("z", zone);
+        page.addAttribute("errors", typed.errors());
+        return "placing/stay";
+    }
+
+    /** What is left as it was shown, to the minute, stays as it is to the second. */
+    @PostMapping("/placements/{id}")
+    String correct(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String to,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            Model page,
+            RedirectAttributes flash) {
+        Placement p = stay(id);
+        ZoneId zone = places.find(p.spotId()).map(SpotAt::zoneId).orElse(show.home());
+        FieldReader typed = new FieldReader();
+        Instant begins = typed.local("from", from, zone, null);
+        Instant ends = to.isBlank() ? null : typed.local("to", to, zone, null);
+        if (from.isBlank()) {
+            typed.wrong("from", "Enter when it was placed");
+        }
+        if (reason.isBlank()) {
+            typed.wrong("reason", "Enter why it is corrected");
+        } else if (Length.REASON.exceeded(reason)) {
+            typed.wrong("reason", Length.REASON.said(reason));
+        }
+        if (typed.errors().isEmpty()) {
+            try {
+                placements.correct(
+                        p, same(begins, p.placedAt()), same(ends, p.takenAt()), reason.strip(), me.getName());
+                flash.addFlashAttribute("said", "Corrected.");
+                return "redirect:/spots/" + p.spotId();
+            } catch (PlacementService.NotPlacedException e) {
+                page.addAttribute("refused", e.getMessage() + ".");
+            }
+        }
+        return stay(p, from, to, reason, zone, typed, page);
+    }
+
+    private static Instant same(Instant typed, Instant before) {
+        return typed != null && before != null && typed.equals(before.truncatedTo(ChronoUnit.MINUTES)) ? before : typed;
     }
 }

@@ -12,6 +12,7 @@ import org.pelerin.app.platform.web.Formats;
  * @param acclimatiseMinutes how long its readings are those of the way there
  * @param checked what was looked at, in plain words
  * @param missionId the mission that it was placed for, or null
+ * @param misfit what of its mission was otherwise than the spot wants it when it was placed; empty for nothing
  * @param water measured from the reference point down when it was hung, in m, or null; as {@code cable}, to the logger
  */
 public record Placement(
@@ -31,7 +32,8 @@ public record Placement(
         String checked,
         Long missionId,
         Double water,
-        Double cable) {
+        Double cable,
+        String misfit) {
 
     /** Water, cable, acclimatisation, remarks and what was checked, those that were said. */
     public String particulars(Formats show) {

@@ -13,7 +13,7 @@ interface PlacementMapper {
     String PLACEMENT =
             "SELECT p.id, g.serial, g.model, p.spot_id, s.name AS spot, s.site_id, t.name AS site, p.placed_at,"
                     + " p.placed_by, p.taken_at, p.taken_by, p.remarks, p.acclimatise_min AS acclimatise_minutes, p.checked,"
-                    + " p.mission_id, p.water_m AS water, p.cable_m AS cable FROM placement p JOIN logger g ON g.id = p.logger_id JOIN spot s ON s.id = p.spot_id"
+                    + " p.mission_id, p.water_m AS water, p.cable_m AS cable, p.misfit FROM placement p JOIN logger g ON g.id = p.logger_id JOIN spot s ON s.id = p.spot_id"
                     + " JOIN site t ON t.id = s.site_id ";
 
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL ORDER BY t.name, s.name, g.serial")
@@ -60,9 +60,9 @@ interface PlacementMapper {
 
     @Insert(
             "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, acclimatise_min, checked, mission_id,"
-                    + " water_m, cable_m)"
+                    + " water_m, cable_m, misfit)"
                     + " VALUES (#{logger}, #{spot}, #{at}, #{by}, #{remarks}, #{acclimatise}, #{checked}, #{mission},"
-                    + " #{water}, #{cable})")
+                    + " #{water}, #{cable}, #{misfit})")
     void insert(
             long logger,
             long spot,
@@ -73,10 +73,25 @@ interface PlacementMapper {
             String checked,
             Long mission,
             Double water,
-            Double cable);
+            Double cable,
+            String misfit);
 
     @Update("UPDATE placement SET taken_at = #{at}, taken_by = #{by} WHERE id = #{id} AND taken_at IS NULL")
     int take(long id, Instant at, String by);
+
+    @Select(PLACEMENT + "WHERE p.id = #{id}")
+    Placement byId(long id);
+
+    /** Another stay of the same logger that overlaps a time; null for none. */
+    @Select(PLACEMENT + "WHERE g.serial = #{serial} AND p.id <> #{id} AND (p.taken_at IS NULL OR p.taken_at > #{from})"
+            + " AND p.placed_at < #{to} ORDER BY p.placed_at LIMIT 1")
+    Placement overlapping(String serial, long id, Instant from, Instant to);
+
+    /** @return 0 where its times are not any more as they were */
+    @Update(
+            "UPDATE placement SET placed_at = #{from}, taken_at = #{to} WHERE id = #{p.id} AND placed_at = #{p.placedAt}"
+                    + " AND taken_at <=> #{p.takenAt}")
+    int correct(Placement p, Instant from, Instant to);
 
     @Select("SELECT COUNT(*) FROM placement WHERE mission_id = #{mission}")
     int countOfMission(long mission);

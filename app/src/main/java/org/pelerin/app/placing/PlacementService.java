@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -104,6 +105,7 @@ public class PlacementService {
     private final PlaceService places;
     private final LoggerRegistry loggers;
     private final MissionService missions;
+    private final SpotWishes wishes;
     private final AuditTrail audit;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -113,6 +115,7 @@ public class PlacementService {
             PlaceService places,
             LoggerRegistry loggers,
             MissionService missions,
+            SpotWishes wishes,
             AuditTrail audit,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -120,6 +123,7 @@ public class PlacementService {
         this.places = places;
         this.loggers = loggers;
         this.missions = missions;
+        this.wishes = wishes;
         this.audit = audit;
         this.events = events;
         this.clock = clock;
@@ -202,9 +206,21 @@ public class PlacementService {
                 .collect(Collectors.toMap(NotWired::serial, NotWired::reason, (a, b) -> b));
     }
 
-    /** @throws NotPlacedException if something must be decided first; nothing has changed then */
+    /** What the mission of a logger has otherwise than a spot wants it, without full stops; none where it has none. */
+    public List<String> misfit(String serial, long spot) {
+        return current(serial)
+                .flatMap(m -> places.spot(spot).map(s -> wishes.unmet(m, s)))
+                .orElse(List.of());
+    }
+
+    /**
+     * Notes that it lies there.
+     *
+     * @return what it has otherwise than the spot wants it, without a full stop; empty for nothing
+     * @throws NotPlacedException if something must be decided first; nothing has changed then
+     */
     @Transactional
-    public void place(Placing p, String by) {
+    public String place(Placing p, String by) {
         LoggerUnit logger = loggers.find(p.serial)
                 .orElseThrow(() -> new NotPlacedException("No logger " + p.serial + " was ever connected here"));
         if (!notWired(p.serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", p.checked))) {
@@ -220,9 +236,11 @@ public class PlacementService {
         }
         deepEnough(logger, p);
         nowhereElse(p);
+        Optional<Mission> mission = current(p.serial);
+        mission.ifPresent(m -> written(m, p.at));
         leave(p, by);
         makeRoom(p, by);
-        Optional<Mission> mission = current(p.serial);
+        String misfit = String.join(". ", misfit(p.serial, p.spotId));
         placements.insert(
                 logger.id(),
                 p.spotId,
@@ -233,16 +251,30 @@ public class PlacementService {
                 String.join(", ", p.checked),
                 mission.map(Mission::id).orElse(null),
                 p.hung.water,
-                p.hung.cable);
+                p.hung.cable,
+                Length.MISFIT.cut(misfit));
         audit.record(
                 by,
                 "place logger",
                 p.serial,
                 "",
-                spot.full() + measured(p.hung) + (p.remarks.isEmpty() ? "" : ", " + p.remarks));
+                spot.full()
+                        + measured(p.hung)
+                        + (p.remarks.isEmpty() ? "" : ", " + p.remarks)
+                        + (misfit.isEmpty() ? "" : ", " + misfit));
         mission.ifPresent(m -> follow(m, p, by));
         events.publishEvent(new Moved(p.serial, p.spotId, true, p.at, by));
         missions.stayChanged(p.serial, p.spotId, p.at);
+        return misfit;
+    }
+
+    /** Nothing is placed for a mission before that is written; forms know minutes only. */
+    private static void written(Mission m, Instant at) {
+        Instant written = m.course().writtenAt();
+        if (written != null && at.isBefore(written.truncatedTo(ChronoUnit.MINUTES))) {
+            throw new NotPlacedException(m.serial()
+                    + " was written later than that: give a time after it was written, or leave it as it is now");
+        }
     }
 
     private static String measured(WaterMeasurement hung) {
@@ -334,6 +366,52 @@ public class PlacementService {
         end(p, at, by);
     }
 
+    public Optional<Placement> find(long id) {
+        return Optional.ofNullable(placements.byId(id));
+    }
+
+    /**
+     * Its times were noted wrongly.
+     *
+     * @param p as whoever corrects it saw it
+     * @param to null where it is still there
+     * @throws NotPlacedException if they cannot be right; nothing has changed then
+     */
+    @Transactional
+    public void correct(Placement p, Instant from, Instant to, String reason, String by) {
+        Instant now = clock.instant();
+        if (from.isAfter(now) || to != null && to.isAfter(now)) {
+            throw new NotPlacedException("Nothing was placed or taken away in the future");
+        }
+        if (to != null && !from.isBefore(to)) {
+            throw new NotPlacedException("It has to be taken away after it was placed");
+        }
+        if (p.missionId() != null) {
+            missions.find(p.missionId()).ifPresent(m -> written(m, from));
+        }
+        Placement other = placements.overlapping(
+                p.serial(), p.id(), from, to == null ? Instant.ofEpochMilli(Long.MAX_VALUE) : to);
+        if (other != null) {
+            throw new NotPlacedException(p.serial() + " was at " + other.where() + " at that time");
+        }
+        if (placements.correct(p, from, to) == 0) {
+            throw new NotPlacedException("Somebody else has just changed it: look at it again");
+        }
+        audit.record(
+                by,
+                "correct placing",
+                p.serial(),
+                span(p.placedAt(), p.takenAt()),
+                p.where() + ", " + span(from, to),
+                reason);
+        Instant since = from.isBefore(p.placedAt()) ? from : p.placedAt();
+        missions.stayChanged(p.serial(), p.spotId(), since);
+    }
+
+    private static String span(Instant from, Instant to) {
+        return from + " to " + (to == null ? "now" : to);
+    }
+
     /** It goes into stock, from wherever it was. */
     @Transactional
     public void retire(String serial, String reason, String by) {
@@ -357,6 +435,9 @@ public class PlacementService {
     private void end(Placement p, Instant at, String by) {
         if (at.isBefore(p.placedAt())) {
             throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");
+        }
+        if (at.isAfter(clock.instant())) {
+            throw new NotPlacedException("It cannot have been taken away in the future");
         }
         if (placements.take(p.id(), at, by) == 1) {
             audit.record(by, "take logger away", p.serial(), p.where(), "");

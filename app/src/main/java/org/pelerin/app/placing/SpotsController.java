@@ -1,6 +1,7 @@
 package org.pelerin.app.placing;
 
 import java.security.Principal;
+import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.MissionService;
@@ -29,13 +30,16 @@ class SpotsController {
     private final PlacementService placements;
     private final PlanService plans;
     private final MissionService missions;
+    private final Clock clock;
 
     SpotsController(
             PlaceService places,
             PlaceFinder find,
             PlacementService placements,
             PlanService plans,
-            MissionService missions) {
+            MissionService missions,
+            Clock clock) {
+        this.clock = clock;
         this.places = places;
         this.find = find;
         this.placements = placements;
@@ -52,6 +56,10 @@ class SpotsController {
         page.addAttribute("site", find.site(spot.siteId()));
         page.addAttribute("there", history.stream().filter(Placement::present).toList());
         page.addAttribute("inUnits", inUnits);
+        page.addAttribute(
+                "takenAt",
+                PlaceController.LOCAL.format(
+                        clock.instant().atZone(find.site(spot.siteId()).zoneId())));
         page.addAttribute("history", history);
         page.addAttribute("missions", missions.atSpot(id, MISSIONS));
         return "placing/spot";

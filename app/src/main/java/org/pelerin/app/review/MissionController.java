@@ -1,6 +1,7 @@
 package org.pelerin.app.review;
 
 import java.security.Principal;
+import java.time.Clock;
 import java.time.format.DateTimeFormatter;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -68,6 +69,7 @@ class MissionController {
     private final ChartFacts facts;
     private final LimitsPanel.Teller limitsPanels;
     private final SavedViews views;
+    private final Clock now;
     private final Formats show;
 
     MissionController(
@@ -82,7 +84,9 @@ class MissionController {
             ChartFacts facts,
             LimitsPanel.Teller limitsPanels,
             SavedViews views,
+            Clock now,
             Formats show) {
+        this.now = now;
         this.facts = facts;
         this.limitsPanels = limitsPanels;
         this.views = views;
@@ -145,10 +149,12 @@ class MissionController {
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
-        MissionWords words = new MissionWords(mission, missions.plan(mission), show);
+        MissionWords words =
+                new MissionWords(mission, missions.plan(mission), missions.confirmation(id), now.instant(), show);
         model.addAttribute("plan", words.plan());
         model.addAttribute("running", words.running());
         model.addAttribute("ending", words.ending());
+        model.addAttribute("misconfirmed", words.misconfirmed());
         model.addAttribute("check", missions.check(mission).orElse(null));
         model.addAttribute("settling", missions.acclimatisation(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
@@ -168,7 +174,11 @@ class MissionController {
         found.ifPresent(judged -> {
             JudgementDocument j = own ? judged.at(correction::loggerTime) : judged;
             model.addAttribute("j", j);
-            model.addAttribute("sentence", MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show));
+            model.addAttribute(
+                    "sentence",
+                    words.nothing()
+                            ? MissionSentence.neverStarted()
+                            : MissionSentence.of(j, mission.zoneOr(show.home()), inUnits, show));
             JudgedPeriod period = records.period(stored);
             model.addAttribute("period", period);
             model.addAttribute("excluded", records.excluded(id));

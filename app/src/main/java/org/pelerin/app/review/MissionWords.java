@@ -3,6 +3,8 @@ package org.pelerin.app.review;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.Optional;
+import org.pelerin.app.missions.Confirmation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.ModelCatalogue;
@@ -10,7 +12,7 @@ import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
 
 /** What there is to say of a mission's course and clock. */
-record MissionWords(Mission mission, Plan plan, Formats show) {
+record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmation, Instant now, Formats show) {
 
     private ZoneId zone() {
         return mission.zoneOr(show.home());
@@ -19,14 +21,37 @@ record MissionWords(Mission mission, Plan plan, Formats show) {
     /** How it stands while nothing of it is home. */
     String running() {
         Instant startsAt = mission.course().startsAt();
+        if (startsAt != null && startsAt.isAfter(now)) {
+            return "Written. It starts by itself " + show.when(startsAt, zone()) + ".";
+        }
         if (startsAt != null) {
             return "At work since " + show.minute(startsAt, zone()) + ", as far as is known.";
         }
         return switch (plan.start().kind()) {
-            case BUTTON -> "Written and waiting for its button; nobody has confirmed that it runs.";
+            case BUTTON ->
+                "Written and waiting for its button"
+                        + (confirmation.isEmpty() ? "; nobody has confirmed that it runs." : ".");
             case THRESHOLD -> "Written and waiting for the value it watches.";
             default -> "Written and waiting for its start.";
         };
+    }
+
+    /** What somebody said of its start, where its logger or its record says otherwise; empty else. */
+    String misconfirmed() {
+        return confirmation
+                .filter(c -> c.deniedAt() != null || nothing())
+                .map(c -> c.by() + " confirmed on " + show.minute(c.at(), zone()) + " that it ran; "
+                        + (c.deniedAt() == null
+                                ? "there is no record of it."
+                                : "its logger said on " + show.minute(c.deniedAt(), zone()) + " that it still waited."))
+                .orElse("");
+    }
+
+    /** Whether it is home and holds nothing at all. */
+    boolean nothing() {
+        return mission.collected()
+                && mission.course().startsAt() == null
+                && mission.records().firstAt() == null;
     }
 
     /** What ends it, and when, as foreseen: the earliest of plan, memory and battery; empty where that is not known. */

@@ -27,9 +27,13 @@ final class DeploymentCheck {
 
     void all(Instant now) {
         depth();
-        deployment.demands().forEach(this::demand);
+        demands();
         placing(now);
         neighbours();
+    }
+
+    void demands() {
+        deployment.demands().forEach(this::demand);
     }
 
     private void neighbours() {

@@ -158,7 +158,7 @@ public record Forecast(
     }
 
     /** When a first record is expected; null if that waits for a button or a value. */
-    static Instant startsAt(StartCondition start, Instant now) {
+    public static Instant startsAt(StartCondition start, Instant now) {
         if (start instanceof StartCondition.At at) {
             return at.instant();
         }

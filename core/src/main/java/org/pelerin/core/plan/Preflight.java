@@ -44,6 +44,14 @@ public final class Preflight {
         return found.all();
     }
 
+    /** What a spot demands and a plan that was written does not keep to. */
+    public static List<Conflict> ofDemands(LoggerModel model, Plan plan, List<Deployment.Demand> demands) {
+        Conflicts found = new Conflicts(model, null);
+        Deployment there = new Deployment(null, null, null, demands);
+        new DeploymentCheck(model, plan, there, new ChannelCheck(model, plan, found), found).demands();
+        return found.all();
+    }
+
     private static void settings(LoggerModel model, Plan plan, ChannelCheck channels, Instant now, Conflicts found) {
         new SettingsCheck(model, plan, channels, found).all(now);
         channels.all();

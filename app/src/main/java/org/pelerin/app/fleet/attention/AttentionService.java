@@ -11,6 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.Job;
 import org.pelerin.app.findings.LoggerWaits;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
@@ -26,11 +28,14 @@ public class AttentionService {
     private final FleetCache register;
     private final Dock dock;
     private final Stations stations;
+    private final CollectService collections;
     private final Formats show;
     private final Clock clock;
 
-    AttentionService(FleetCache register, Dock dock, Stations stations, Formats show, Clock clock) {
+    AttentionService(
+            FleetCache register, Dock dock, Stations stations, CollectService collections, Formats show, Clock clock) {
         this.stations = stations;
+        this.collections = collections;
         this.register = register;
         this.show = show;
         this.dock = dock;
@@ -57,12 +62,12 @@ public class AttentionService {
                 .collect(Collectors.toMap(DockedLogger::serial, Function.identity(), (a, b) -> a));
         FleetCache.Entries entries = register.entries();
         Map<String, Silence> silent = silent();
-        Map<String, List<String>> twice = dock.claimedTwice();
+        Around around = around(entries);
         List<LoggerOverview> out = new ArrayList<>();
         for (OverviewMapper.Row row : entries.rows()) {
             LoggerOverview s = overview(
                     row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
-            out.add(s.needing(needs(s, now, ahead, twice, entries.findings())));
+            out.add(s.needing(needs(s, now, ahead, around)));
         }
         return out;
     }
@@ -79,22 +84,52 @@ public class AttentionService {
                         dock.find(serial).orElse(null),
                         entries.calibrationDue().get(serial),
                         silent().get(serial)))
-                .map(s -> s.needing(needs(s, now, Duration.ZERO, dock.claimedTwice(), entries.findings())));
+                .map(s -> s.needing(needs(s, now, Duration.ZERO, around(entries))));
     }
 
-    private List<Need> needs(
-            LoggerOverview s,
-            Instant now,
-            Duration ahead,
-            Map<String, List<String>> twice,
-            Map<Long, LoggerWaits> findings) {
+    /**
+     * What makes needs beside how loggers stand themselves.
+     *
+     * @param twice addresses at which a serial answers more than once, by serial
+     * @param broken downloads that wait for their logger, by serial
+     */
+    private record Around(Map<String, List<String>> twice, Map<Long, LoggerWaits> findings, Map<String, Job> broken) {}
+
+    private Around around(FleetCache.Entries entries) {
+        return new Around(
+                dock.claimedTwice(),
+                entries.findings(),
+                collections.allActive().stream()
+                        .filter(j -> j.state() == Job.State.WAITING_FOR_LOGGER)
+                        .collect(Collectors.toMap(Job::serial, Function.identity())));
+    }
+
+    private static Need brokenOff(LoggerOverview s, Job job) {
+        return new Need(
+                Need.Kind.HALF_COLLECTED,
+                s.serial(),
+                job.missionId() == null ? s.missionId() : job.missionId(),
+                s.where(),
+                s.spotId(),
+                job.orderedAt(),
+                job.total() == 0 ? "" : job.percent() + " % is here",
+                false);
+    }
+
+    private List<Need> needs(LoggerOverview s, Instant now, Duration ahead, Around around) {
         List<Need> out = Needs.of(s, now, ahead);
-        LoggerWaits waits = findings.get(s.loggerId());
+        LoggerWaits waits = around.findings.get(s.loggerId());
         if (waits != null) {
             out = new ArrayList<>(out);
             out.add(finding(s, waits));
         }
-        List<String> claimants = twice.get(s.serial());
+        Job broken = around.broken.get(s.serial());
+        if (broken != null && !s.connected()) {
+            out = new ArrayList<>(out);
+            out.add(brokenOff(s, broken));
+            out.sort(Comparator.comparing(Need::kind));
+        }
+        List<String> claimants = around.twice.get(s.serial());
         if (claimants == null) {
             return out;
         }
@@ -169,6 +204,8 @@ public class AttentionService {
                 r.spot,
                 r.site,
                 r.placedAt,
+                r.takenAt,
+                r.misfit == null ? "" : r.misfit,
                 r.collectDays,
                 r.readAt,
                 calibrationDue,

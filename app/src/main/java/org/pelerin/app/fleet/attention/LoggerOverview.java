@@ -10,10 +10,12 @@ import org.pelerin.app.missions.MissionState;
  *
  * @param missionId its newest mission, or null where it has none; what follows, up to {@code collectedAt}, is of that mission
  * @param plannedEnd whether that end is its plan's own, not full memory
- * @param spotId where it lies, or where its mission belongs; null where that is not known, as {@code spot} and {@code site}
+ * @param spotId where it lies, or is meant to as long as nobody noted that it was placed anywhere; null for nowhere, as {@code spot} and {@code site}
  * @param placedAt when it was placed there; null where nobody noted that
+ * @param takenAt when it was taken away during or after its mission, where it lies nowhere since; null else
+ * @param misfit what its mission has otherwise than its spot wants it, as noted when it was placed; empty for nothing
  * @param collectDays how often the spot must be collected, or null
- * @param readAt when something was last collected from the spot, or null
+ * @param readAt when something was last collected from it, or null
  * @param calibrationDue when the first of its calibrations lapses, or null
  * @param retired whether it was put into stock after its last mission
  * @param connected whether a link to it is there
@@ -43,6 +45,8 @@ public record LoggerOverview(
         String spot,
         String site,
         Instant placedAt,
+        Instant takenAt,
+        String misfit,
         Integer collectDays,
         Instant readAt,
         Instant calibrationDue,
@@ -75,6 +79,8 @@ public record LoggerOverview(
                 spot,
                 site,
                 placedAt,
+                takenAt,
+                misfit,
                 collectDays,
                 readAt,
                 calibrationDue,
@@ -96,6 +102,11 @@ public record LoggerOverview(
                 .filter(Need.Kind::pressing)
                 .findFirst()
                 .orElse(null);
+    }
+
+    /** The gravest thing that it needs somebody for; null for nothing. */
+    public Need.Kind gravest() {
+        return needs.isEmpty() ? null : needs.get(0).kind();
     }
 
     /** Whether its battery ends its mission before anything else does. */

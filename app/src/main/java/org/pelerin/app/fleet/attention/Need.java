@@ -40,15 +40,23 @@ public record Need(
         BATTERY_EMPTY("battery must be empty", "batteries must be empty", true),
         NEVER_STARTED("start is not confirmed", "starts are not confirmed", true),
         STOPPED("has stopped with its records in it", "have stopped with their records in them", true),
+        NOT_EMPTIED("was taken away with its records in it", "were taken away with their records in them", true),
         LEFT_STOPPED("was left stopped after its download", "were left stopped after their download", true),
         NO_PLAN("lies at its spot without a plan", "lie at their spots without a plan", true),
+        OTHERWISE(
+                "was written otherwise than its spot wants it",
+                "were written otherwise than their spots want them",
+                true),
         LOST("has not been heard of for half a year", "have not been heard of for half a year", true),
+        HALF_COLLECTED(
+                "download broke off and waits for its logger", "downloads broke off and wait for their loggers", true),
         SILENT("network station is silent", "network stations are silent", true),
         OVERDUE("collection is overdue", "collections are overdue", true),
         ALARM("alarm is raised", "alarms are raised", true),
         MEMORY_FILLS("memory fills before the next visit", "memories fill before the next visit", true),
         BATTERY_ENDS("battery ends before the next visit", "batteries end before the next visit", true),
         CLOCK_OFF("clock is off", "clocks are off", false),
+        CALIBRATION_LAPSED("calibration has lapsed", "calibrations have lapsed", false),
         CALIBRATION_DUE("calibration is due", "calibrations are due", false),
         FINDING("logger has findings that wait", "loggers have findings that wait", false);
 
@@ -65,7 +73,8 @@ public record Need(
         /** Whether collecting its records settles it. */
         public boolean collecting() {
             return switch (this) {
-                case ALARM, OVERDUE, MEMORY_FULL, STOPPED, MEMORY_FILLS, BATTERY_EMPTY, BATTERY_ENDS -> true;
+                case ALARM, OVERDUE, MEMORY_FULL, STOPPED, NOT_EMPTIED, MEMORY_FILLS, BATTERY_EMPTY, BATTERY_ENDS ->
+                    true;
                 default -> false;
             };
         }

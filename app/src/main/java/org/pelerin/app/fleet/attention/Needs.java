@@ -34,6 +34,17 @@ public final class Needs {
         } else if (s.placedAt() != null) {
             out.add(need(s, Need.Kind.NO_PLAN, s.placedAt()));
         }
+        if (s.inField() && !s.misfit().isEmpty()) {
+            out.add(new Need(
+                    Need.Kind.OTHERWISE,
+                    s.serial(),
+                    s.missionId(),
+                    s.where(),
+                    s.spotId(),
+                    s.placedAt(),
+                    s.misfit(),
+                    s.connected()));
+        }
         if (s.alarmOpen()) {
             out.add(need(s, Need.Kind.ALARM, s.alarmedAt()));
         }
@@ -44,14 +55,16 @@ public final class Needs {
             out.add(need(s, Need.Kind.CLOCK_OFF, s.seenAt()));
         }
         if (s.calibrationDue() != null && !s.retired() && s.calibrationDue().isBefore(now.plus(CALIBRATION_SOON))) {
-            out.add(need(s, Need.Kind.CALIBRATION_DUE, s.calibrationDue()));
+            boolean lapsed = !s.calibrationDue().isAfter(now);
+            out.add(need(s, lapsed ? Need.Kind.CALIBRATION_LAPSED : Need.Kind.CALIBRATION_DUE, s.calibrationDue()));
         }
         out.sort(java.util.Comparator.comparing(Need::kind));
         return out;
     }
 
     private static void collected(LoggerOverview s, List<Need> out) {
-        if (s.connected()) {
+        if (s.docked() || s.takenAt() != null) {
+            // it is on the table, or on a shelf
             return;
         }
         if (!s.retired()) {
@@ -63,14 +76,15 @@ public final class Needs {
     }
 
     private static void inField(LoggerOverview s, Instant now, Duration ahead, List<Need> out) {
-        if (s.connected()) {
-            // it is at hand: only what its own page shows counts
-            return;
-        }
         if (s.startsAt() == null) {
-            if (Duration.between(s.writtenAt(), now).compareTo(PATIENCE) > 0) {
+            if (!onTable(s) && Duration.between(s.writtenAt(), now).compareTo(PATIENCE) > 0) {
                 out.add(need(s, Need.Kind.NEVER_STARTED, s.writtenAt()));
             }
+            return;
+        }
+        if (s.takenAt() != null) {
+            // nothing that it records from now on is wanted
+            out.add(need(s, Need.Kind.NOT_EMPTIED, s.takenAt()));
             return;
         }
         Instant visit = visit(s, now);
@@ -80,9 +94,11 @@ public final class Needs {
             // what ends it is the earliest; the other then is no news
             records(s, now, visit, out);
         }
-        if (over(s.batteryEndsAt(), now)) {
+        if (foreseen(s, s.batteryEndsAt(), now)) {
             out.add(need(s, Need.Kind.BATTERY_EMPTY, s.batteryEndsAt()));
-        } else if (s.batteryEndsAt() != null && s.batteryEndsAt().isBefore(visit)) {
+        } else if (s.batteryEndsAt() != null
+                && s.batteryEndsAt().isAfter(now)
+                && s.batteryEndsAt().isBefore(visit)) {
             out.add(need(s, Need.Kind.BATTERY_ENDS, s.batteryEndsAt()));
         }
         Instant due = due(s);
@@ -95,15 +111,21 @@ public final class Needs {
     }
 
     private static void records(LoggerOverview s, Instant now, Instant visit, List<Need> out) {
-        if (over(s.endsAt(), now)) {
+        if (foreseen(s, s.endsAt(), now)) {
             out.add(need(s, s.plannedEnd() ? Need.Kind.STOPPED : Need.Kind.MEMORY_FULL, s.endsAt()));
-        } else if (s.endsAt() != null && s.endsAt().isBefore(visit) && !s.plannedEnd()) {
+        } else if (s.endsAt() != null && s.endsAt().isAfter(now) && s.endsAt().isBefore(visit) && !s.plannedEnd()) {
             out.add(need(s, Need.Kind.MEMORY_FILLS, s.endsAt()));
         }
     }
 
-    private static boolean over(Instant end, Instant now) {
-        return end != null && !end.isAfter(now);
+    /** Whether an end that was foreseen must have come; of one that answers its own word counts. */
+    private static boolean foreseen(LoggerOverview s, Instant end, Instant now) {
+        return !s.connected() && end != null && !end.isAfter(now);
+    }
+
+    /** Whether it waits to be carried out: in the dock, or written for no spot and placed nowhere. */
+    private static boolean onTable(LoggerOverview s) {
+        return s.docked() || s.placedAt() == null && s.spotId() == null;
     }
 
     /** When somebody next comes by: for the required collection, or within {@link #SOON}. */
@@ -113,7 +135,7 @@ public final class Needs {
         return due == null || due.isBefore(soon) ? soon : due;
     }
 
-    /** When the spot's next collection is required; null where none is. */
+    /** When its spot next requires that it be collected; null where it does not. What others did there does not count. */
     static Instant due(LoggerOverview s) {
         if (s.collectDays() == null || s.startsAt() == null) {
             return null;

@@ -34,6 +34,8 @@ interface OverviewMapper {
         String spot;
         String site;
         Instant placedAt;
+        Instant takenAt;
+        String misfit;
         Integer collectDays;
         Instant readAt;
         Instant alarmedAt;
@@ -44,12 +46,14 @@ interface OverviewMapper {
     /** Every logger that was ever connected; devices known from files only are none. */
     @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
             + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, COALESCE(m.planned_end, FALSE) AS planned_end, m.battery_ends_at, m.collected_at,"
-            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, s.collect_days, s.read_at,"
+            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, IF(p.id IS NULL, x.taken_at, NULL) AS taken_at, IF(p.mission_id = m.id, p.misfit, '') AS misfit, s.collect_days, g.read_at,"
             + " g.alarmed_at, m.home_at, g.lost FROM logger g"
             + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission WHERE counts = 1 GROUP BY logger_id) n"
             + " ON n.logger_id = g.id LEFT JOIN mission m ON m.id = n.id"
             + " LEFT JOIN placement p ON p.present_logger_id = g.id"
-            + " LEFT JOIN spot s ON s.id = COALESCE(p.spot_id, m.spot_id) LEFT JOIN site t ON t.id = s.site_id"
+            + " LEFT JOIN (SELECT logger_id, MAX(taken_at) AS taken_at FROM placement WHERE taken_at IS NOT NULL GROUP BY logger_id) x"
+            + " ON x.logger_id = g.id AND x.taken_at >= m.written_at"
+            + " LEFT JOIN spot s ON s.id = COALESCE(p.spot_id, IF(x.taken_at IS NULL, m.spot_id, NULL)) LEFT JOIN site t ON t.id = s.site_id"
             + " WHERE g.model <> '" + ModelCatalogue.FILE + "'")
     List<Row> all();
 

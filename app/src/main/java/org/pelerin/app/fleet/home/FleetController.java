@@ -110,7 +110,7 @@ class FleetController {
     private void choices(List<LoggerOverview> fleet, Model model) {
         Instant now = clock.instant();
         model.addAttribute(
-                "needyCount", fleet.stream().filter(s -> s.pressing() != null).count());
+                "needyCount", fleet.stream().filter(s -> !s.needs().isEmpty()).count());
         model.addAttribute(
                 "sites", counted(fleet.stream().map(LoggerHistory::site).toList()));
         model.addAttribute(
@@ -126,17 +126,6 @@ class FleetController {
                 counted(fleet.stream()
                         .flatMap(s -> s.needs().stream().map(Need::kind))
                         .toList()));
-        List<Need> calibrations = fleet.stream()
-                .flatMap(s -> s.needs().stream())
-                .filter(n -> n.kind() == Need.Kind.CALIBRATION_DUE)
-                .sorted(Comparator.comparing(Need::since))
-                .toList();
-        model.addAttribute(
-                "lapsed",
-                calibrations.stream().filter(n -> !n.since().isAfter(now)).toList());
-        model.addAttribute(
-                "calibrations",
-                calibrations.stream().filter(n -> n.since().isAfter(now)).toList());
     }
 
     private static <T extends Comparable<T>> Map<T, Long> counted(List<T> all) {

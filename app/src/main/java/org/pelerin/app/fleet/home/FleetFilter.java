@@ -38,7 +38,7 @@ public class FleetFilter implements Form {
     }
 
     boolean shows(LoggerOverview s, Instant now) {
-        return (!who.equals("needy") || s.pressing() != null)
+        return (!who.equals("needy") || !s.needs().isEmpty())
                 && (site.isEmpty() || site.equals(LoggerHistory.site(s)))
                 && (model.isEmpty() || model.equals(s.model()))
                 && (stand == null || stand == LoggerStatus.of(s, now))

@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
@@ -12,7 +11,7 @@ import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.platform.web.Formats;
 
 /**
- * Who needs somebody, in one sentence.
+ * Who needs somebody, in one sentence: as many loggers and as many things as the list of them shows.
  *
  * @param lead the strong part
  * @param rest the reasons, empty if nobody does
@@ -28,13 +27,12 @@ record FleetSentence(String lead, String rest, String below) {
             List<LoggerOverview> fleet, long excursions, int findings, boolean goes, Instant now, Formats show) {
         List<String> reasons = new ArrayList<>();
         Map<Need.Kind, Long> counts = fleet.stream()
-                .map(LoggerOverview::pressing)
-                .filter(Objects::nonNull)
-                .collect(Collectors.groupingBy(k -> k, Collectors.counting()));
+                .flatMap(l -> l.needs().stream())
+                .collect(Collectors.groupingBy(Need::kind, Collectors.counting()));
         for (Need.Kind kind : Need.Kind.values()) {
             add(reasons, kind, counts.getOrDefault(kind, 0L).intValue());
         }
-        long need = counts.values().stream().mapToLong(Long::longValue).sum();
+        long need = fleet.stream().filter(l -> !l.needs().isEmpty()).count();
         long logging = fleet.stream()
                 .filter(s -> s.pressing() == null && LoggerStatus.of(s, now).works())
                 .count();

@@ -54,11 +54,15 @@ record LoggerHistory(
     String spot() {
         return site().equals(LOST)
                 ? "given up"
-                : site().equals(IN_STOCK) ? "never written" : overview.spot() == null ? "no spot yet" : overview.spot();
+                : site().equals(IN_STOCK)
+                        ? "never written"
+                        : overview.spot() != null
+                                ? overview.spot()
+                                : overview.takenAt() != null ? "taken away" : "no spot yet";
     }
 
     Need.Kind need() {
-        return overview.pressing();
+        return overview.gravest();
     }
 
     boolean needy() {
@@ -66,7 +70,7 @@ record LoggerHistory(
     }
 
     private static String note(LoggerOverview s, ZoneId zone, Formats show) {
-        Need.Kind need = s.pressing();
+        Need.Kind need = s.gravest();
         return need == null
                 ? ""
                 : switch (need) {
@@ -76,6 +80,12 @@ record LoggerHistory(
                     case BATTERY_EMPTY -> "◇ battery empty since " + show.day(s.batteryEndsAt(), zone);
                     case NEVER_STARTED -> "◇ start not confirmed";
                     case LEFT_STOPPED -> "◇ collected " + show.day(s.collectedAt(), zone) + ", not put back";
+                    case NOT_EMPTIED -> "◇ taken away " + show.day(s.takenAt(), zone) + ", not collected";
+                    case OTHERWISE -> "◇ written otherwise than wanted";
+                    case HALF_COLLECTED -> "◇ download broke off";
+                    case CALIBRATION_LAPSED -> "◇ calibration lapsed " + show.day(s.calibrationDue(), zone);
+                    case CALIBRATION_DUE -> "◇ calibration due " + show.day(s.calibrationDue(), zone);
+                    case CLOCK_OFF -> "◇ clock off";
                     case OVERDUE -> "◇ collection overdue";
                     case LOST -> "◇ not heard of";
                     case NO_PLAN -> "◇ no plan";
@@ -94,7 +104,7 @@ record LoggerHistory(
     }
 
     private static Instant noteAt(LoggerOverview s, List<Mission> missions) {
-        Need.Kind need = s.pressing();
+        Need.Kind need = s.gravest();
         if (need == null) {
             return null;
         }

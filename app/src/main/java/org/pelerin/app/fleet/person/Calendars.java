@@ -95,7 +95,7 @@ final class Calendars {
             case MEMORY_FULL, MEMORY_FILLS -> "memory full";
             case BATTERY_EMPTY, BATTERY_ENDS -> "battery ends";
             case OVERDUE -> "collection due";
-            case CALIBRATION_DUE -> "calibration due";
+            case CALIBRATION_LAPSED, CALIBRATION_DUE -> "calibration due";
             default -> kind.words(1);
         };
     }

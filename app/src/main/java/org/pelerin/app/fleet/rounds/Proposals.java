@@ -108,7 +108,7 @@ final class Proposals {
     /** Whether somebody has to go there for it: what is on the table, or answers from where it hangs, needs no trip. */
     static boolean outdoors(Need n, boolean lies) {
         return switch (n.kind()) {
-            case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE, CLOCK_OFF -> lies;
+            case LEFT_STOPPED, NO_PLAN, OTHERWISE, CALIBRATION_LAPSED, CALIBRATION_DUE, CLOCK_OFF -> lies;
             case FINDING -> false;
             default -> !n.connected();
         };
@@ -117,11 +117,11 @@ final class Proposals {
     /** What has to be done for it; null where it is only worth knowing. */
     private Task.Kind kind(Need n, String serial) {
         return switch (n.kind()) {
-            case MEMORY_FULL, MEMORY_FILLS, STOPPED, OVERDUE -> Task.Kind.COLLECT;
+            case MEMORY_FULL, MEMORY_FILLS, STOPPED, OVERDUE, HALF_COLLECTED -> Task.Kind.COLLECT;
             case BATTERY_EMPTY, BATTERY_ENDS -> facts.sealed.contains(serial) ? Task.Kind.SWAP : Task.Kind.COLLECT;
-            case LEFT_STOPPED, NO_PLAN, CALIBRATION_DUE -> Task.Kind.SWAP;
+            case LEFT_STOPPED, NO_PLAN, OTHERWISE, CALIBRATION_LAPSED, CALIBRATION_DUE -> Task.Kind.SWAP;
             case NEVER_STARTED, ALARM, LOST, SILENT, CLAIMED_TWICE -> Task.Kind.CHECK;
-            case CLOCK_OFF, FINDING -> null;
+            case CLOCK_OFF, FINDING, NOT_EMPTIED -> null;
         };
     }
 

@@ -25,12 +25,14 @@ final class Reasons {
         return switch (n.kind()) {
             case MEMORY_FULL, MEMORY_FILLS -> word(n.kind()) + day;
             case STOPPED -> "stopped" + day + ", not collected";
-            case OVERDUE, CALIBRATION_DUE -> word(n.kind()) + day;
+            case OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind()) + day;
             case BATTERY_EMPTY, BATTERY_ENDS ->
                 word(n.kind()) + day + (sealed ? " and cannot be changed" : ", take one along");
             case LEFT_STOPPED -> "stopped since" + day + ", not put back";
             case LOST, SILENT -> word(n.kind()) + " since" + day;
-            case NO_PLAN, NEVER_STARTED, ALARM, CLOCK_OFF, CLAIMED_TWICE, FINDING -> word(n.kind());
+            case NOT_EMPTIED -> "taken away" + day + ", not collected";
+            case NO_PLAN, OTHERWISE, NEVER_STARTED, ALARM, CLOCK_OFF, CLAIMED_TWICE, HALF_COLLECTED, FINDING ->
+                word(n.kind());
         };
     }
 
@@ -41,8 +43,12 @@ final class Reasons {
             case OVERDUE -> "collection due";
             case BATTERY_EMPTY, BATTERY_ENDS -> "battery ends";
             case LEFT_STOPPED -> "stopped, not put back";
+            case NOT_EMPTIED -> "taken away, not collected";
             case NO_PLAN -> "has no plan";
+            case OTHERWISE -> "written otherwise than wanted";
+            case CALIBRATION_LAPSED -> "calibration lapsed";
             case CALIBRATION_DUE -> "calibration due";
+            case HALF_COLLECTED -> "download broken off";
             case NEVER_STARTED -> "start not confirmed";
             case ALARM -> "alarm raised";
             case LOST -> "not heard of";

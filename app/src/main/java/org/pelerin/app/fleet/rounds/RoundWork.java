@@ -10,6 +10,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.placing.Checklist;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -69,7 +70,7 @@ class RoundWork {
         String note = r.note;
         switch (task.kind()) {
             case PLACE, SWAP -> {
-                note = place(task, r, at, by) + " is there" + (r.note.isEmpty() ? "" : "; " + r.note);
+                note = Length.TASK_NOTE.cut(place(task, r, at, by) + (r.note.isEmpty() ? "" : "; " + r.note));
             }
             case BRING_HOME ->
                 placements
@@ -92,7 +93,7 @@ class RoundWork {
         rounds.settle(task, Task.State.DONE, at, note, by);
     }
 
-    /** @return the serial of what lies there now */
+    /** @return what lies there now, and what of it is otherwise than wanted */
     private String place(Task task, Report r, Instant at, String by) {
         if (r.serial.isBlank()) {
             throw new RoundService.NotPossibleException("Scan or type the serial of the logger that lies there now");
@@ -103,7 +104,7 @@ class RoundWork {
         if (task.kind() == Task.Kind.SWAP && serial.equals(task.serial())) {
             throw new RoundService.NotPossibleException(serial + " is the one that goes home; scan the one that stays");
         }
-        placements.place(
+        String misfit = placements.place(
                 new PlacementService.Placing(
                         serial,
                         task.spotId(),
@@ -115,6 +116,6 @@ class RoundWork {
                         Stream.of(r.wired).filter(Checklist.WIRINGS::contains).toList(),
                         r.runs),
                 by);
-        return serial;
+        return serial + " is there" + (misfit.isEmpty() ? "" : ". ◇ " + misfit);
     }
 }

@@ -50,6 +50,7 @@ class SecurityConfig {
         "/places/*/spots/new",
         "/spots/*/edit",
         "/place",
+        "/placements/*",
         "/rounds/new",
         "/people/new",
         "/people/*"

@@ -18,6 +18,8 @@ public enum Length {
     SPOT_NOTES("spot.notes", 2000),
     LIMIT_UNIT("spot_limit.unit", Sensor.LONGEST_UNIT),
     PLACING_REMARKS("placement.remarks", 1000),
+    /** Put together here. */
+    MISFIT("placement.misfit", 500),
     PERSON_NAME("contact.name", 120),
     PERSON_ABOUT("contact.about", 200),
     PERSON_PHONE("contact.phone", 60),

@@ -43,6 +43,8 @@ class LoggerStatusTest {
                         "Ostrel",
                         null,
                         null,
+                        "",
+                        null,
                         null,
                         null,
                         retired,

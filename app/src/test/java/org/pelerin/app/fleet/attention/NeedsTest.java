@@ -19,6 +19,10 @@ class NeedsTest {
     private Duration clockOffset = Duration.ZERO;
     private Instant seenAt = NOW;
     private boolean connected;
+    private boolean station;
+    private boolean nowhere;
+    private Instant takenAt;
+    private String misfit = "";
     private boolean alarmed;
     private Instant alarmedAt;
     private Instant homeAt;
@@ -75,17 +79,19 @@ class NeedsTest {
                 plannedEnd,
                 mission == null ? null : mission.batteryEndsAt(),
                 mission == null ? null : mission.collectedAt(),
-                3L,
-                "Vault 1",
-                "Ostrel",
+                nowhere ? null : 3L,
+                nowhere ? null : "Vault 1",
+                nowhere ? null : "Ostrel",
                 placed ? days(placedDay) : null,
+                takenAt,
+                misfit,
                 collectDays,
                 collectedAt,
                 calibrationDue,
                 retired,
                 connected,
                 alarmed,
-                connected,
+                connected && !station,
                 alarmedAt,
                 homeAt,
                 false,
@@ -154,6 +160,7 @@ class NeedsTest {
     @Test
     void what_is_at_hand_needs_no_journey_but_its_alarm_a_look() {
         connected = true;
+        // what was foreseen has not come: it answers
         assertThat(kinds(running(-1, -1))).isEmpty();
         alarmed = true;
         assertThat(kinds(running(-1, -1))).containsExactly(Kind.ALARM);
@@ -166,6 +173,55 @@ class NeedsTest {
         assertThat(kinds(running(-1, -1))).isEmpty();
     }
 
+    /** Connected is not cared for. */
+    @Test
+    void a_station_that_answers_needs_somebody_like_any_other() {
+        connected = true;
+        station = true;
+        assertThat(kinds(mission(MissionState.ENDED, days(-9), days(-1), null))).containsExactly(Kind.STOPPED);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).containsExactly(Kind.NEVER_STARTED);
+        assertThat(kinds(running(6, 300))).containsExactly(Kind.MEMORY_FILLS);
+        assertThat(kinds(running(30, 5))).containsExactly(Kind.BATTERY_ENDS);
+        // it answers: its battery is not empty, whatever was foreseen
+        assertThat(kinds(running(30, -1))).isEmpty();
+        collectDays = 9;
+        placed = true;
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OVERDUE);
+        // in the dock, too
+        station = false;
+        assertThat(kinds(mission(MissionState.ENDED, days(-9), days(-1), null)))
+                .containsExactly(Kind.STOPPED, Kind.OVERDUE);
+    }
+
+    @Test
+    void what_waits_on_the_table_has_not_failed_to_start() {
+        connected = true;
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).isEmpty();
+        connected = false;
+        nowhere = true;
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).isEmpty();
+    }
+
+    @Test
+    void what_was_taken_away_running_is_to_be_emptied_and_nothing_else() {
+        takenAt = days(-1);
+        nowhere = true;
+        assertThat(kinds(running(3, 2))).containsExactly(Kind.NOT_EMPTIED);
+        assertThat(kinds(mission(MissionState.ENDED, days(-9), days(-2), null))).containsExactly(Kind.NOT_EMPTIED);
+        // nothing is in it, or all of it is home
+        assertThat(kinds(mission(MissionState.WAITING, null, null, null))).isEmpty();
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).isEmpty();
+    }
+
+    @Test
+    void what_was_written_otherwise_than_its_spot_wants_says_how() {
+        placed = true;
+        misfit = "It was written with “A”; the spot wants “B”";
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.OTHERWISE);
+        assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+    }
+
     @Test
     void clock_calibration_and_silence() {
         clockOffset = Duration.ofSeconds(-61);
@@ -173,6 +229,8 @@ class NeedsTest {
         clockOffset = Duration.ofSeconds(60);
         calibrationDue = days(29);
         assertThat(kinds(running(30, 300))).containsExactly(Kind.CALIBRATION_DUE);
+        calibrationDue = days(-1);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CALIBRATION_LAPSED);
         calibrationDue = days(31);
         seenAt = days(-181);
         assertThat(kinds(running(30, 300))).containsExactly(Kind.LOST);

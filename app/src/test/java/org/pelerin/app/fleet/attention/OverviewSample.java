@@ -54,6 +54,8 @@ public final class OverviewSample {
                 spot,
                 site,
                 placedAt,
+                null,
+                "",
                 collectDays,
                 readAt,
                 calibrationDue,

@@ -109,6 +109,12 @@ class LoggerHistoryTest {
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, true, NOW, SHOW).lead())
                 .isEqualTo("Nobody needs you.");
+        // two things of one logger are two, as in the list
+        Mission both = mission(MissionState.ENDED, days(-9), days(-1), days(3));
+        FleetSentence two = FleetSentence.of(List.of(overview(false, both)), 0, 0, true, NOW, SHOW);
+        assertThat(two.lead()).isEqualTo("1 of 1\u00a0logger needs you.");
+        assertThat(two.rest())
+                .isEqualTo(" One has stopped with its records in it and one battery ends before the next visit.");
         // whoever only looks is not asked to go anywhere
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs anybody.");

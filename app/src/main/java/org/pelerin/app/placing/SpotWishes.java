@@ -1,0 +1,35 @@
+package org.pelerin.app.placing;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.places.Spot;
+import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.Conflict;
+import org.pelerin.core.plan.Preflight;
+import org.springframework.stereotype.Component;
+
+/** What a spot wants of a logger that lies there, held against what the logger was written with. */
+@Component
+class SpotWishes {
+
+    private final MissionService missions;
+
+    SpotWishes(MissionService missions) {
+        this.missions = missions;
+    }
+
+    /** What is otherwise than the spot wants it, in whole sentences without full stops; none where nothing is. */
+    List<String> unmet(Mission m, Spot spot) {
+        List<String> out = new ArrayList<>();
+        if (spot.planId() != null
+                && missions.planId(m.id()).filter(spot.planId()::equals).isEmpty()) {
+            out.add("It was written with “" + m.copy().planName() + "”; the spot wants “" + spot.plan() + "”");
+        }
+        Preflight.ofDemands(ModelCatalogue.get(m.device().model()), missions.plan(m), spot.demands()).stream()
+                .map(Conflict::message)
+                .forEach(out::add);
+        return out;
+    }
+}
