@@ -324,7 +324,7 @@ class PrepareTest {
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.prepare.write.WriteService.class);
         assertThat(writer.preflight(serial, plan, Deployment.NONE))
-                .anyMatch(c -> c.message().contains("lapsed on 2026-01-31"));
+                .anyMatch(c -> c.message().contains("lapsed on 31 Jan 2026"));
         long id = writer.write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
         MissionService missions = bed.bean(MissionService.class);
         assertThat(missions.plan(missions.find(id).orElseThrow())

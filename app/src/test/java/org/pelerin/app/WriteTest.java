@@ -22,9 +22,11 @@ import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Writing in the real pages: nothing may be silently wrong. */
 @Timeout(180)
@@ -249,6 +251,50 @@ class WriteTest {
         dialog().getByText("To its page, to stop and collect it").click();
         page.waitForURL(bed.address + "/dock/" + serial);
         assertThat(page.getByText("Stop and collect")).isVisible();
+    }
+
+    @Test
+    void what_is_asked_twice_is_written_once_and_answered_the_same() throws InterruptedException {
+        String serial = "PL-18527";
+        bed.carry(serial, "dock");
+        int before = bed.bean(MissionService.class).ofLogger(serial, 50).size();
+        open("/dock/" + serial + "/write?plan=0");
+        page.fill("#loggerName", "TWICE");
+        lastLook();
+        // a double click: the browser shows the answer to the second
+        dialog().locator("button[name=seen]").dblclick();
+        assertThat(page.locator(".said")).containsText("read back and compared");
+        assertThat(bed.bean(MissionService.class).ofLogger(serial, 50)).hasSize(before + 1);
+        assertThat(newest(serial).state()).isNotEqualTo(MissionState.ABANDONED);
+        hands.leave(serial);
+    }
+
+    @Test
+    void an_empty_battery_stops_the_writing_until_somebody_says_why_not() throws InterruptedException {
+        String serial = "PL-18528";
+        bed.carry(serial, "dock");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "flat-battery"));
+        bed.bean(Dock.class).poll();
+        open("/dock/" + serial + "/write?plan=0");
+        page.fill("#loggerName", "FLAT");
+        assertThat(page.locator("#consequences")).containsText("Its battery is empty");
+        lastLook();
+        assertThat(dialog()).containsText("Not yet");
+        page.keyboard().press("Escape");
+        page.fill("#weakBattery", "a new one is fitted there");
+        page.keyboard().press("Tab");
+        assertThat(page.locator("#consequences")).containsText("Written all the same: a new one is fitted there");
+        lastLook();
+        assertThat(dialog()).containsText("weak battery");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("read back and compared");
+        assertThat(bed.bean(JdbcTemplate.class)
+                        .queryForObject(
+                                "SELECT before_state FROM audit_entry WHERE action = 'write mission: intended' ORDER BY sequence DESC LIMIT 1",
+                                String.class))
+                .contains(", though its battery is weak: a new one is fitted there");
+        bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "fresh-battery"));
+        hands.leave(serial);
     }
 
     @Test

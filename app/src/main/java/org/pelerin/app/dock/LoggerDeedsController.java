@@ -48,7 +48,7 @@ class LoggerDeedsController {
         try {
             collections.backToWork(serial, next.spotOf(serial), me.getName());
             flash.addFlashAttribute("said", "Back to work: the same plan was written, read back and compared.");
-        } catch (WriteService.BlockedException | WriteService.ReadBackException e) {
+        } catch (WriteService.BlockedException | WriteService.ReadBackException | WriteService.NotWaitingException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
         return "redirect:/dock/" + serial;

@@ -4,9 +4,15 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
+import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanForm;
@@ -40,6 +46,11 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class WriteController {
 
+    private static final String WRITTEN = "Written, read back and compared: every setting is the same.";
+    private static final int LONGEST_ACT = 40;
+    private static final int PAUSE_MS = 200;
+    private static final int LOOKS = 100;
+
     private final Dock dock;
     private final WriteService writer;
     private final PlanService plans;
@@ -48,6 +59,7 @@ class WriteController {
     private final NextRuns next;
     private final Deployments deployments;
     private final AccountService accounts;
+    private final MissionService missions;
 
     WriteController(
             Dock dock,
@@ -57,7 +69,9 @@ class WriteController {
             PlaceService places,
             NextRuns next,
             Deployments deployments,
-            AccountService accounts) {
+            AccountService accounts,
+            MissionService missions) {
+        this.missions = missions;
         this.dock = dock;
         this.writer = writer;
         this.plans = plans;
@@ -127,13 +141,17 @@ class WriteController {
         page.addAttribute("spot", places.find(spot).orElse(null));
         page.addAttribute("erases", logger.holdsRecords() ? logger.status().records() : 0);
         page.addAttribute("erasedMissions", logger.missionsHeld());
-        page.addAttribute("seen", seen(planned, spot, form.notWired));
+        // of each last look one thing is written, however often it is sent
+        page.addAttribute(
+                "seen",
+                seen(planned, spot, form) + "." + UUID.randomUUID().toString().replace("-", ""));
         return "dock/confirm :: confirm";
     }
 
     /** What a last look has shown, so that nothing else is written after it. */
-    private static String seen(Plan planned, Long spot, String notWired) {
-        String all = PlanDocument.write("", planned) + "\n" + spot + "\n" + notWired.strip();
+    private static String seen(Plan planned, Long spot, PlanForm form) {
+        String all = PlanDocument.write("", planned) + "\n" + spot + "\n" + form.notWired.strip() + "\n"
+                + form.weakBattery.strip();
         return Sha256.of(all.getBytes(StandardCharsets.UTF_8));
     }
 
@@ -154,13 +172,20 @@ class WriteController {
             return show(page, logger, form, stored, spot);
         }
         Plan plan = parsed.plan();
-        if (!seen(writer.corrected(serial, plan), spot, form.notWired).equals(seen)) {
+        int dot = seen.indexOf('.');
+        String act = dot < 0 ? "" : seen.substring(dot + 1);
+        if (act.length() > LONGEST_ACT
+                || !seen(writer.corrected(serial, plan), spot, form).equals(dot < 0 ? seen : seen.substring(0, dot))) {
             page.addAttribute(
                     "refused",
                     seen.isEmpty()
                             ? "Nothing was written. Take the last look first."
                             : "Nothing was written: this is not what the last look showed. Look again.");
             return show(page, logger, form, stored, spot);
+        }
+        Optional<Mission> before = missions.ofAct(act);
+        if (before.isPresent()) {
+            return once(before.get(), logger, form, stored, page, flash);
         }
         String name = stored != null ? stored.name() : form.name.isBlank() ? "one-off plan" : form.name.strip();
         try {
@@ -172,18 +197,59 @@ class WriteController {
                             plan,
                             spot,
                             me.getName(),
-                            form.notWired.strip()),
+                            form.notWired.strip(),
+                            form.weakBattery.strip(),
+                            act),
                     pin.strip());
-            flash.addFlashAttribute("said", "Written, read back and compared: every setting is the same.");
+            flash.addFlashAttribute("said", WRITTEN);
             return "redirect:/dock/" + serial;
+        } catch (MissionCreation.WrittenOnceException e) {
+            return once(missions.ofAct(act).orElseThrow(), logger, form, stored, page, flash);
         } catch (WriteService.BlockedException e) {
+            // what blocks may be that the same was sent twice, and the first is written
+            Optional<Mission> first = missions.ofAct(act);
+            if (first.isPresent()) {
+                return once(first.get(), logger, form, stored, page, flash);
+            }
             page.addAttribute("refused", "Nothing was written. " + e.getMessage() + ".");
         } catch (WriteService.ReadBackException e) {
             page.addAttribute("refused", e.getMessage() + ": " + e.differences() + " The logger was stopped.");
+        } catch (WriteService.NotWaitingException e) {
+            page.addAttribute("refused", e.getMessage() + ".");
         } catch (RefusedException e) {
             page.addAttribute("refused", "Nothing was written. " + e.getMessage() + "." + way(e.refusal()));
         }
         return show(page, logger, form, stored, spot);
+    }
+
+    /** One answer for one act: that of the first time it was asked for, which may be under way. */
+    private String once(
+            Mission first,
+            DockedLogger logger,
+            PlanForm form,
+            StoredPlan stored,
+            Model page,
+            RedirectAttributes flash) {
+        Mission m = first;
+        for (int i = 0; i < LOOKS && m.state() == MissionState.DRAFT; i++) {
+            try {
+                TimeUnit.MILLISECONDS.sleep(PAUSE_MS);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                break;
+            }
+            m = missions.find(m.id()).orElseThrow();
+        }
+        if (m.state() == MissionState.ABANDONED || m.state() == MissionState.DRAFT) {
+            page.addAttribute(
+                    "refused",
+                    m.state() == MissionState.DRAFT
+                            ? "It is still being written. Look at the logger's page in a moment."
+                            : "Nothing was written. " + m.remark() + ".");
+            return show(page, logger, form, stored, m.place().spotId());
+        }
+        flash.addFlashAttribute("said", WRITTEN);
+        return "redirect:/dock/" + logger.serial();
     }
 
     private String way(Refusal refusal) {
@@ -221,10 +287,15 @@ class WriteController {
     private void fill(Model page, DockedLogger logger, PlanForm form, PlanForm.Parsed parsed, Long spot) {
         Deployment deployment = deployments
                 .of(logger.serial(), form.loggerName.strip(), spot, parsed.placing(), parsed.visit(), form.notWired)
+                .weakBattery(form.weakBattery)
                 .after(form.before());
         List<Conflict> conflicts = writer.preflight(logger.serial(), parsed.plan(), deployment);
         pages.fill(page, form, parsed, conflicts, logger.status().battery());
         page.addAttribute("logger", logger);
+        page.addAttribute(
+                "weakAsked",
+                !form.weakBattery.isBlank()
+                        || conflicts.stream().anyMatch(c -> c.field().equals("weakBattery")));
         page.addAttribute(
                 "openAsked",
                 !form.notWired.isBlank()

@@ -13,6 +13,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Forecast;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,6 +21,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @RetriedOnDeadlock
 public class MissionCreation {
+
+    /** What is asked for was asked before, and is done or being done. */
+    public static class WrittenOnceException extends RuntimeException {
+        WrittenOnceException(String act, Throwable cause) {
+            super("It is being written already: " + act, cause);
+        }
+    }
 
     private static final int LONGEST_REMARK = 400;
     /** A draft older than this is no longer being written by anybody. */
@@ -63,8 +71,13 @@ public class MissionCreation {
                 draft.by(),
                 machine.instant(),
                 draft.notWired(),
-                draft.plan().loggerName());
-        missions.insert(row);
+                draft.plan().loggerName(),
+                draft.act());
+        try {
+            missions.insert(row);
+        } catch (DuplicateKeyException e) {
+            throw new WrittenOnceException(draft.act(), e);
+        }
         return row.id;
     }
 

@@ -49,6 +49,7 @@ interface MissionMapper {
         final Instant draftedAt;
         final String notWired;
         final String loggerName;
+        final String act;
 
         Draft(
                 long loggerId,
@@ -59,7 +60,9 @@ interface MissionMapper {
                 String writtenBy,
                 Instant draftedAt,
                 String notWired,
-                String loggerName) {
+                String loggerName,
+                String act) {
+            this.act = act;
             this.loggerId = loggerId;
             this.planName = planName;
             this.planVersion = planVersion;
@@ -76,11 +79,14 @@ interface MissionMapper {
     record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
 
     @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, plan_id, settings, spot_id, written_by,"
-            + " drafted_at, not_wired, logger_name) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion},"
+            + " drafted_at, not_wired, logger_name, act) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion},"
             + " IF(#{planVersion} > 0, (SELECT id FROM plan WHERE name = #{planName}), NULL), #{settings}, #{spotId},"
-            + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName})")
+            + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName}, NULLIF(#{act}, ''))")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
+
+    @Select("SELECT id FROM mission WHERE act = #{act}")
+    Long ofAct(String act);
 
     @Update("UPDATE mission SET written_at = #{at}, starts_at = #{at} WHERE id = #{id}")
     void begunAt(long id, Instant at);

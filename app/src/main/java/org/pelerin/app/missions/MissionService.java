@@ -273,6 +273,13 @@ public class MissionService {
         return missions.countExcursions(from);
     }
 
+    /** The mission that was written by an act; empty where there is none. */
+    public Optional<Mission> ofAct(String act) {
+        return act.isEmpty()
+                ? Optional.empty()
+                : Optional.ofNullable(missions.ofAct(act)).flatMap(this::find);
+    }
+
     /** The plan of the library that it was written with; empty for settings of its own. */
     public Optional<Long> planId(long mission) {
         return Optional.ofNullable(missions.planId(mission));

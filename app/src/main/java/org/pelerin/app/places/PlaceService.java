@@ -2,12 +2,14 @@ package org.pelerin.app.places;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import org.springframework.stereotype.Service;
@@ -31,7 +33,11 @@ public class PlaceService {
     private final AuditTrail audit;
     private final Clock clock;
 
-    PlaceService(PlaceMapper places, AuditTrail audit, Clock clock) {
+    /** Days are told by it. */
+    private final ZoneId home;
+
+    PlaceService(PlaceMapper places, AuditTrail audit, Clock clock, PelerinProperties properties) {
+        this.home = properties.zone();
         this.places = places;
         this.audit = audit;
         this.clock = clock;
@@ -105,7 +111,8 @@ public class PlaceService {
     public Deployment deployment(Long spot, Instant placedAt, Instant collectBy) {
         return find(spot)
                 .map(s -> new Deployment(placedAt, collectBy, s.depth(), demands(s.id())))
-                .orElse(new Deployment(placedAt, collectBy, null, List.of()));
+                .orElse(new Deployment(placedAt, collectBy, null, List.of()))
+                .in(home);
     }
 
     /** Makes a spot, and its site where there is none of the name. */

@@ -56,6 +56,8 @@ public class PlanForm implements Form {
     public String visit = "";
     /** Why channels that read open are left so until it is placed; not part of the plan. */
     public String notWired = "";
+    /** Why it is written though its battery is as good as empty; not part of the plan. */
+    public String weakBattery = "";
     /** When it is to be placed; not part of the plan either. */
     public String placing = "";
     /** The plan that is edited, as a document: what the form does not show is kept from it. */
@@ -182,6 +184,7 @@ public class PlanForm implements Form {
         typed.text("name", name, Length.PLAN_NAME);
         typed.text("loggerName", loggerName, Length.LOGGER_NAME);
         typed.text("notWired", notWired, Length.NOT_WIRED);
+        typed.text("weakBattery", weakBattery, Length.NOT_WIRED);
         Plan before = before(typed);
         Duration every = typed.duration("interval", interval);
         if (every.isZero()) {

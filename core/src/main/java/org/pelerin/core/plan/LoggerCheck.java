@@ -32,8 +32,7 @@ final class LoggerCheck {
     }
 
     void after(Instant now, Deployment deployment) {
-        new ForecastCheck(model, plan, found)
-                .all(now, logger.battery(), deployment.collectBy(), logger.calibrationDue());
+        new ForecastCheck(model, plan, found).all(now, logger.battery(), deployment, logger.calibrationDue());
         live(deployment.notWired());
         limits(deployment.before());
         phases();

@@ -27,7 +27,7 @@ public final class Preflight {
     public static List<Conflict> ofPlan(LoggerModel model, Plan plan, Instant collectBy, Instant now) {
         Conflicts found = new Conflicts(model, null);
         settings(model, plan, new ChannelCheck(model, plan, found), now, found);
-        new ForecastCheck(model, plan, found).all(now, 1, collectBy, Map.of());
+        new ForecastCheck(model, plan, found).all(now, 1, Deployment.collectedBy(collectBy), Map.of());
         return found.all();
     }
 

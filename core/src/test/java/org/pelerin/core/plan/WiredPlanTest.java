@@ -248,7 +248,7 @@ class WiredPlanTest {
                 .anyMatch(c -> c.blocking()
                         && c.field().equals("channels[0].levels[0].lasting")
                         && c.message().contains("1.5"))
-                .anyMatch(c -> !c.blocking() && c.message().contains("lapses during the mission, on 2026-04-18"));
+                .anyMatch(c -> !c.blocking() && c.message().contains("lapses during the mission, on 18 Apr 2026"));
         LoggerCondition young = new LoggerCondition(
                 new Firmware(1, 6),
                 0.9,

@@ -18,7 +18,6 @@ import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
@@ -37,7 +36,7 @@ class BatchRunner implements LongWork {
     private final WriteService writer;
     private final MissionService missions;
     private final Dock dock;
-    private final Clock machine;
+    private final Clock clock;
     private final Seal seal;
     private final TransactionTemplate transaction;
 
@@ -48,14 +47,14 @@ class BatchRunner implements LongWork {
             Dock dock,
             Seal seal,
             TransactionTemplate transaction,
-            @Qualifier("machineClock") Clock machine) {
+            Clock clock) {
         this.seal = seal;
         this.transaction = transaction;
         this.batches = batches;
         this.writer = writer;
         this.missions = missions;
         this.dock = dock;
-        this.machine = machine;
+        this.clock = clock;
     }
 
     @Override
@@ -99,6 +98,8 @@ class BatchRunner implements LongWork {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ". Check its cable and resume.", null);
         } catch (WriteService.ReadBackException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
+        } catch (WriteService.NotWaitingException e) {
+            finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ".", null);
         } catch (RefusedException e) {
             finish(item, claim, BatchItem.State.FAILED, "The logger refused: " + e.getMessage() + ".", null);
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
@@ -144,7 +145,7 @@ class BatchRunner implements LongWork {
     private void finish(BatchItem item, Claim claim, BatchItem.State state, String message, Long mission) {
         String told = message.length() > 400 ? message.substring(0, 400) : message;
         transaction.executeWithoutResult(t -> {
-            batches.finish(item.id(), state, told, mission, machine.instant());
+            batches.finish(item.id(), state, told, mission, clock.instant());
             batches.forgetPin(item.batchId());
             claim.finish();
         });

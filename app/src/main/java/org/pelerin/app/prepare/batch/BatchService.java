@@ -20,7 +20,6 @@ import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
-import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -61,7 +60,7 @@ public class BatchService {
     private final WriteService writer;
     private final Deployments deployments;
     private final AuditTrail audit;
-    private final Clock machine;
+    private final Clock clock;
     private final TransactionTemplate transaction;
     private final Seal seal;
     private final WorkOrders orders;
@@ -72,7 +71,7 @@ public class BatchService {
             WriteService writer,
             Deployments deployments,
             AuditTrail audit,
-            @Qualifier("machineClock") Clock machine,
+            Clock clock,
             TransactionTemplate transaction,
             Seal seal,
             WorkOrders orders) {
@@ -83,7 +82,7 @@ public class BatchService {
         this.writer = writer;
         this.deployments = deployments;
         this.audit = audit;
-        this.machine = machine;
+        this.clock = clock;
     }
 
     /** What speaks against writing each of them, in their order; several are looked at at once. */
@@ -150,7 +149,7 @@ public class BatchService {
                     all == null ? "" : PlanDocument.write(all.name, all.settings),
                     seal.close(order.pin),
                     order.notWired,
-                    machine.instant(),
+                    clock.instant(),
                     by);
             batches.insert(row);
             for (int i = 0; i < order.wanted.size(); i++) {

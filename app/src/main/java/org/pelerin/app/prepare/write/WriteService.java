@@ -21,6 +21,7 @@ import org.pelerin.core.plan.Preflight;
 import org.pelerin.core.plan.Reading;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.LiveValues;
+import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.Phases;
 import org.pelerin.link.message.Refusal;
 import org.pelerin.link.message.RefusedException;
@@ -55,6 +56,14 @@ public class WriteService {
 
         public List<PlanDifference> differences() {
             return differences;
+        }
+    }
+
+    /** It took the plan, and does nothing with it. */
+    public static class NotWaitingException extends RuntimeException {
+        NotWaitingException(LoggerState state) {
+            super("The logger took the plan and is " + (state == LoggerState.ENDED ? "stopped" : "idle")
+                    + " all the same: it neither waits nor records. Look at its battery, then write it again");
         }
     }
 
@@ -121,7 +130,9 @@ public class WriteService {
     /** As {@link #write}, what it holds and is home being erased first; without looking at the whole dock afterwards: for one of many. */
     public long put(MissionDraft wanted, String pin) {
         MissionDraft draft = wanted.withPlan(calibrations.correct(wanted.serial(), wanted.plan()));
-        Deployment deployment = places.deployment(draft.spotId(), null, null).notWired(draft.notWired());
+        Deployment deployment = places.deployment(draft.spotId(), null, null)
+                .notWired(draft.notWired())
+                .weakBattery(draft.weakBattery());
         List<Conflict> blocking = preflight(draft.serial(), draft.plan(), deployment).stream()
                 .filter(Conflict::blocking)
                 .toList();
@@ -133,7 +144,14 @@ public class WriteService {
             unlock(link, pin);
             long id = creation.draft(draft);
             return deeds.tried(
-                    draft.by(), "write mission", "mission " + id + " of " + draft.serial(), draft.planName(), () -> {
+                    draft.by(),
+                    "write mission",
+                    "mission " + id + " of " + draft.serial(),
+                    draft.planName()
+                            + (draft.weakBattery().isEmpty()
+                                    ? ""
+                                    : ", though its battery is weak: " + draft.weakBattery()),
+                    () -> {
                         send(link, draft, id);
                         confirm(link, draft, id);
                         return id;
@@ -173,6 +191,11 @@ public class WriteService {
             creation.abandon(id, "Read back differently: " + differences, draft.by());
             stop(link);
             throw new ReadBackException(differences);
+        }
+        LoggerState state = link.status().state();
+        if (!state.running()) {
+            creation.abandon(id, "It neither waits nor records after it was written: " + state, draft.by());
+            throw new NotWaitingException(state);
         }
         creation.written(
                 id, link.status().mission(), dock.get(draft.serial()).status().battery(), written, draft.by());
