@@ -33,6 +33,7 @@ import org.pelerin.app.review.views.SavedViews;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.ModelCatalogue;
+import org.pelerin.core.plan.LastingText;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -200,6 +201,7 @@ class MissionController {
                             own ? correction : ClockCorrection.NONE,
                             period,
                             chosen));
+            model.addAttribute("lasting", LastingText.phrases(limits));
             model.addAttribute("rules", ChartFacts.rules(limits, j, inUnits));
             model.addAttribute("inForce", limitsPanels.of(stored));
             model.addAttribute("unlimited", UnlimitedChannels.words(limits, SeriesTable.ofRecords(tables)));

@@ -1,8 +1,12 @@
 package org.pelerin.core.plan;
 
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.Rule;
 
 /** How long a departure may last, as people write it: {@code 30 min}, {@code 3 samples}, {@code 8 h in all}. */
 public final class LastingText {
@@ -50,6 +54,11 @@ public final class LastingText {
             return s.count() + "\u00a0sample" + (s.count() == 1 ? "" : "s");
         }
         return lasting instanceof Lasting.Allowance a ? Durations.format(a.sum()) + " in all" : "";
+    }
+
+    /** What each rule of values says, as {@link #phrase}, by its id. */
+    public static Map<String, String> phrases(Limits limits) {
+        return limits.rules().stream().collect(Collectors.toMap(Rule::id, r -> phrase(r.lasting())));
     }
 
     /** For a sentence: “at once”, “for over 30 min”, “in 3 samples running”, “for over 8 h in all”. */

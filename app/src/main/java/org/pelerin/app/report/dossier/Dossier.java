@@ -4,6 +4,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
@@ -36,6 +37,7 @@ import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.ChannelText;
+import org.pelerin.core.plan.LastingText;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.NoiseDose;
@@ -75,6 +77,7 @@ public record Dossier(
      * @param firmware of its logger when last seen; empty where that is not known
      * @param attachments that are kept with the mission
      * @param judged lines that say what of it is judged, and what is left out and why; none where all of it is
+     * @param assessed which of its samples count
      * @param unlimited that some of its channels have no limit; empty where all have one
      */
     public record Particulars(
@@ -83,8 +86,10 @@ public record Dossier(
             String firmware,
             List<Attachment> attachments,
             List<String> judged,
+            AssessedTime assessed,
             String unlimited) {
-        public static final Particulars NONE = new Particulars("", "", "", List.of(), List.of(), "");
+        public static final Particulars NONE =
+                new Particulars("", "", "", List.of(), List.of(), AssessedTime.WHOLE, "");
     }
 
     /** Disturbances that a report lists. */
@@ -183,6 +188,7 @@ public record Dossier(
                     loggers.find(m.serial()).map(LoggerUnit::firmware).orElse(""),
                     documentation.attachments(m.id()),
                     judged(m),
+                    new AssessedTime(records.period(m), records.excluded(m.id())),
                     UnlimitedChannels.words(evaluation.limits(m, j), SeriesTable.ofRecords(store.tables(m))));
         }
 
@@ -288,6 +294,11 @@ public record Dossier(
                 .map(s -> s.unit().symbol())
                 .findFirst()
                 .orElse("");
+    }
+
+    /** How long a value has to be outside for each rule, in words, by the rule's id. */
+    public Map<String, String> lasting() {
+        return LastingText.phrases(limits);
     }
 
     /** Where its limits were taken from. */

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.report.dossier.AssessedTime;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Durations;
@@ -26,7 +27,7 @@ import org.pelerin.core.unit.SignificantDigits;
 /**
  * A mission as CSV (RFC 4180, UTF-8): lines that begin with {@code #} say what, where, who and the limits; then a header
  * row and one row a sample, its instant in ISO 8601 with offset and milliseconds, its values in decimal notation to
- * {@value SignificantDigits#DIGITS} significant digits, as they were judged. A missing sample is an empty cell. Other forms are {@link CsvForm}’s.
+ * {@value SignificantDigits#DIGITS} significant digits, as they were judged, and whether it counts. A missing sample is an empty cell. Other forms are {@link CsvForm}’s.
  */
 public final class CsvExport {
 
@@ -36,6 +37,9 @@ public final class CsvExport {
 
     /** What the line begins with that says how a file is written. */
     public static final String FORM = "Form: ";
+
+    /** The column that says whether a sample counts. */
+    static final String ASSESSED = "Assessed";
 
     private CsvExport() {}
 
@@ -49,7 +53,7 @@ public final class CsvExport {
             comment("A part of the record: what was shown of it", out);
         }
         comment(FORM + form.text(converted(series, inUnits)), out);
-        rows(series, form, d.zone(), inUnits, out);
+        rows(series, form, d.zone(), inUnits, d.particulars().assessed(), out);
     }
 
     /** The units that something is converted into. */
@@ -73,6 +77,13 @@ public final class CsvExport {
      */
     public static void rows(List<Series> series, CsvForm form, ZoneId site, ShownUnits inUnits, Writer out)
             throws IOException {
+        rows(series, form, site, inUnits, null, out);
+    }
+
+    /** @param assessed says of each sample whether it counts, in a last column; null for no such column */
+    private static void rows(
+            List<Series> series, CsvForm form, ZoneId site, ShownUnits inUnits, AssessedTime assessed, Writer out)
+            throws IOException {
         CsvWriter csv = CsvWriter.builder()
                 .fieldSeparator(form.separator().sign())
                 .lineDelimiter(LineDelimiter.CRLF)
@@ -86,6 +97,10 @@ public final class CsvExport {
                 head.add(CsvCell.text(column(series.get(c).label() + figure, units[c].symbol())));
             }
         }
+        boolean said = assessed != null && form.step() == null && !series.isEmpty();
+        if (said) {
+            head.add(ASSESSED);
+        }
         csv.writeRecord(head);
         String[] cells = new String[head.size()];
         if (form.step() == null) {
@@ -93,6 +108,9 @@ public final class CsvExport {
                 int at = times.write(millis, cells);
                 for (int c = 0; c < values.length; c++) {
                     cells[at++] = number(units[c].value(values[c]), form);
+                }
+                if (said) {
+                    cells[at] = assessed.of(millis);
                 }
                 csv.writeRecord(cells);
             });

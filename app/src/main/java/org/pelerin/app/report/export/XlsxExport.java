@@ -8,6 +8,7 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.pelerin.app.findings.Finding;
@@ -113,30 +114,62 @@ public final class XlsxExport {
     }
 
     private static void excursions(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
-        head(sheet, List.of("Channel", "Direction", "Start", "End", "Duration", "Peak", "Limit", "Unit", "Alarm"));
+        head(
+                sheet,
+                List.of(
+                        "Channel",
+                        "Basis",
+                        "Direction",
+                        "Start",
+                        "End",
+                        "Duration",
+                        "Without data",
+                        "Peak",
+                        "Peak at",
+                        "Mean",
+                        "Limit",
+                        "Unit",
+                        "Lasting",
+                        "Alarm",
+                        "Severity"));
+        Map<String, String> lasting = d.lasting();
         int r = 1;
         for (ExcursionDocument excursion : d.judgement().excursions()) {
             ExcursionFields e = ExcursionFields.of(excursion);
-            sheet.value(r, 0, e.channel());
-            sheet.value(r, 1, e.direction());
-            date(sheet, r, 2, e.start(), d);
-            date(sheet, r, 3, e.end(), d);
-            sheet.value(r, 4, days(e.duration()));
-            sheet.style(r, 4).format("[h]:mm:ss").set();
             Conversion unit = Unit.of(e.unit() == null ? "" : e.unit()).shown(inUnits);
-            if (e.peak() != null) {
-                sheet.value(r, 5, unit.value(e.peak()));
+            sheet.value(r, 0, e.channel());
+            sheet.value(r, 1, e.basis());
+            sheet.value(r, 2, e.direction());
+            date(sheet, r, 3, e.start(), d);
+            date(sheet, r, 4, e.end(), d);
+            duration(sheet, r, 5, e.duration());
+            duration(sheet, r, 6, e.unobserved());
+            value(sheet, r, 7, e.peak(), unit);
+            if (e.peakAt() != null) {
+                date(sheet, r, 8, e.peakAt(), d);
             }
-            if (e.limit() != null) {
-                sheet.value(r, 6, unit.value(e.limit()));
-            }
-            sheet.value(r, 7, unit.symbol());
+            value(sheet, r, 9, e.mean(), unit);
+            value(sheet, r, 10, e.limit(), unit);
+            sheet.value(r, 11, unit.symbol());
+            sheet.value(r, 12, lasting.getOrDefault(e.rule(), ""));
             if (e.alarmAt() != null) {
-                date(sheet, r, 8, e.alarmAt(), d);
+                date(sheet, r, 13, e.alarmAt(), d);
             }
+            sheet.value(r, 14, e.severity());
             r++;
         }
         sheet.finish();
+    }
+
+    private static void value(Worksheet sheet, int row, int column, Double v, Conversion unit) {
+        if (v != null) {
+            sheet.value(row, column, SignificantDigits.rounded(unit.value(v)));
+        }
+    }
+
+    private static void duration(Worksheet sheet, int row, int column, Duration duration) {
+        sheet.value(row, column, days(duration == null ? Duration.ZERO : duration));
+        sheet.style(row, column).format("[h]:mm:ss").set();
     }
 
     private static void statistics(Dossier d, ShownUnits inUnits, Worksheet sheet) throws IOException {
@@ -237,6 +270,7 @@ public final class XlsxExport {
                     sheet.value(row, c + 2, SignificantDigits.rounded(units[c].value(values[c])));
                 }
             }
+            sheet.value(row, values.length + 2, d.particulars().assessed().of(millis));
             row++;
             if (row % 1000 == 0) {
                 sheet.flush();
@@ -249,6 +283,7 @@ public final class XlsxExport {
             for (int c = 0; c < units.length; c++) {
                 heads.add(CsvExport.column(series.get(c).label(), units[c].symbol()));
             }
+            heads.add(CsvExport.ASSESSED);
             head(sheet, heads);
             sheet.width(0, 22);
             sheet.freezePane(0, 1);

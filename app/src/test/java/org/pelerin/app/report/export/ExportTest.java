@@ -20,9 +20,13 @@ import org.junit.jupiter.api.Test;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.record.DisturbanceRow;
+import org.pelerin.app.record.Excluded;
+import org.pelerin.app.record.JudgedPeriod;
+import org.pelerin.app.report.dossier.AssessedTime;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.dossier.SampleDossier;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import tools.jackson.databind.JsonNode;
@@ -44,11 +48,11 @@ class ExportTest {
         assertThat(lines)
                 .filteredOn(l -> !l.startsWith("#"))
                 .containsExactly(
-                        "Time,\"Air, left (°C)\"",
-                        "2026-10-25T02:30:00.000+02:00,12.05",
-                        "2026-10-25T02:00:00.000+01:00,",
-                        "2026-10-25T02:30:00.000+01:00,0.3",
-                        "2026-10-25T03:00:00.000+01:00,-3.0");
+                        "Time,\"Air, left (°C)\",Assessed",
+                        "2026-10-25T02:30:00.000+02:00,12.05,counts",
+                        "2026-10-25T02:00:00.000+01:00,,counts",
+                        "2026-10-25T02:30:00.000+01:00,0.3,counts",
+                        "2026-10-25T03:00:00.000+01:00,-3.0,counts");
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
                 .contains("# Limit: Air, left above 14 °C for over 1 h")
@@ -65,9 +69,9 @@ class ExportTest {
         CsvExport.write(SampleDossier.of(1, 2, 3, 4), part, ShownUnits.RECORDED, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
-                        "Time,\"Air, left (°C)\"",
-                        "2026-10-25T02:00:00.000+01:00,2.0",
-                        "2026-10-25T02:30:00.000+01:00,3.0");
+                        "Time,\"Air, left (°C)\",Assessed",
+                        "2026-10-25T02:00:00.000+01:00,2.0,counts",
+                        "2026-10-25T02:30:00.000+01:00,3.0,counts");
         assertThat(out.toString()).contains("# A part of the record: what was shown of it");
         StringWriter none = new StringWriter();
         CsvExport.write(SampleDossier.of(1), CsvForm.part(0, List.of(7), 0, 1), ShownUnits.RECORDED, none);
@@ -122,9 +126,9 @@ class ExportTest {
         CsvExport.write(SampleDossier.of(37, -40), CsvForm.all(0), ShownUnits.FAHRENHEIT, out);
         assertThat(out.toString().lines().filter(l -> !l.startsWith("#")))
                 .containsExactly(
-                        "Time,\"Air, left (°F)\"",
-                        "2026-10-25T02:30:00.000+02:00,98.6",
-                        "2026-10-25T02:00:00.000+01:00,-40.0");
+                        "Time,\"Air, left (°F)\",Assessed",
+                        "2026-10-25T02:30:00.000+02:00,98.6,counts",
+                        "2026-10-25T02:00:00.000+01:00,-40.0,counts");
         ByteArrayOutputStream book = new ByteArrayOutputStream();
         XlsxExport.write(
                 SampleDossier.of(37, -40),
@@ -208,12 +212,13 @@ class ExportTest {
         // from 02:30 before the clocks go back, a row each half hour
         assertThat(rows(form("semicolon", "comma", "local", "site", ""), 12.05, -3))
                 .containsExactly(
-                        "Time (Europe/Paris);UTC offset;Air, left (°C)",
-                        "2026-10-25 02:30:00.000;+02:00;12,05",
-                        "2026-10-25 02:00:00.000;+01:00;-3,0");
+                        "Time (Europe/Paris);UTC offset;Air, left (°C);Assessed",
+                        "2026-10-25 02:30:00.000;+02:00;12,05;counts",
+                        "2026-10-25 02:00:00.000;+01:00;-3,0;counts");
         assertThat(rows(form("tab", "", "ms", "", ""), 12.05))
-                .containsExactly("Time (ms since 1970 UTC)\tAir, left (°C)", START.toEpochMilli() + "\t12.05");
-        assertThat(rows(form("", "", "iso", "utc", ""), 12.05)).contains("2026-10-25T00:30:00.000+00:00,12.05");
+                .containsExactly(
+                        "Time (ms since 1970 UTC)\tAir, left (°C)\tAssessed", START.toEpochMilli() + "\t12.05\tcounts");
+        assertThat(rows(form("", "", "iso", "utc", ""), 12.05)).contains("2026-10-25T00:30:00.000+00:00,12.05,counts");
         for (String[] wrong : new String[][] {
             {"pipe", "", "", "", ""},
             {"", "dot", "", "", ""},
@@ -244,7 +249,7 @@ class ExportTest {
     @Test
     void a_part_that_ends_before_it_begins_has_no_rows() throws IOException {
         assertThat(rows(CsvForm.part(0, null, START.toEpochMilli() + 1, START.toEpochMilli()), 1, 2, 3))
-                .containsExactly("Time,\"Air, left (°C)\"");
+                .containsExactly("Time,\"Air, left (°C)\",Assessed");
     }
 
     @Test
@@ -277,5 +282,33 @@ class ExportTest {
         // the missing one has no record
         assertThat(list).hasSize(3);
         assertThat(list.get(2).toString()).isEqualTo("{\"n\":\"Air_left\",\"u\":\"Cel\",\"t\":3600.0,\"v\":-3.0}");
+    }
+
+    /** Which sample counts, each by its own instant: half-open periods, as everywhere. */
+    @Test
+    void each_row_says_whether_it_counts() {
+        Instant from = START.plus(Duration.ofHours(1));
+        JudgedPeriod period = new JudgedPeriod(from, from.plus(Duration.ofHours(4)), null, null);
+        Excluded defrost = new Excluded(
+                1,
+                Exclusion.Kind.NOT_PART,
+                from.plus(Duration.ofHours(1)),
+                from.plus(Duration.ofHours(2)),
+                "defrost",
+                START,
+                "tech");
+        AssessedTime time = new AssessedTime(period, List.of(defrost));
+        assertThat(List.of(-1L, 0L, 3_599_999L, 3_600_000L, 7_199_999L, 7_200_000L, 14_399_999L, 14_400_000L).stream()
+                        .map(ms -> time.of(from.toEpochMilli() + ms)))
+                .containsExactly(
+                        "outside period",
+                        "counts",
+                        "counts",
+                        "excluded",
+                        "excluded",
+                        "counts",
+                        "counts",
+                        "outside period");
+        assertThat(AssessedTime.WHOLE.of(0)).isEqualTo("counts");
     }
 }
