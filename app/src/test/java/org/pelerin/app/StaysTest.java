@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.placing.Placement;
 import org.pelerin.app.placing.PlacementService;
@@ -23,7 +24,16 @@ import org.pelerin.app.placing.PlacementService.NotPlacedException;
 import org.pelerin.app.placing.PlacementService.Other;
 import org.pelerin.app.placing.PlacementService.Placing;
 import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.plan.Alarm;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
+import org.pelerin.core.series.Channel;
+import org.pelerin.core.series.Series;
+import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Where a logger lies is its placing and nothing else, and so is what is due of it there. */
@@ -170,5 +180,51 @@ class StaysTest {
         // where the spot wants nothing there is nothing to say
         assertThat(place("QL-STAY-B", other, ago(1))).isEmpty();
         assertThat(needs("QL-STAY-B")).doesNotContain(Need.Kind.OTHERWISE);
+    }
+
+    /** Half of a mission that asked for ten days is home: the other half is not missing, it has not been fetched. */
+    @Test
+    void what_is_not_fetched_yet_is_no_gap() {
+        Plan plan = new Plan(
+                "alder-t1",
+                "TEN",
+                Duration.ofHours(1),
+                new StartCondition.Now(),
+                new StopCondition.AfterTime(Duration.ofDays(10)),
+                List.of(new ChannelSettings(true, "Air", new Alarm(30, Duration.ofHours(1), true), null)));
+        try (OwnMission ten = new OwnMission(bed, "QL-STAY-C", plan, ago(19))) {
+            place("QL-STAY-C", spot, ago(19));
+            placements.take("QL-STAY-C", ago(8), "tech");
+            bed.bean(SeriesWriter.class)
+                    .replace(
+                            ten.id,
+                            List.of(Series.of(
+                                    Channel.of("Air", "°C"),
+                                    TimeAxis.of(ago(19), Duration.ofHours(1), 120),
+                                    new double[120],
+                                    null)));
+            sql.update(
+                    "UPDATE mission SET spot_id = ?, first_at = ?, last_at = ?, received = 120, expected = 120 WHERE id = ?",
+                    spot,
+                    ago(19).toEpochMilli(),
+                    ago(19).plus(Duration.ofHours(119)).toEpochMilli(),
+                    ten.id);
+            bed.bean(Evaluation.class).again(ten.id);
+            JudgementDocument j =
+                    bed.bean(Evaluation.class).judgement(ten.mission()).orElseThrow();
+            assertThat(j.gaps()).isEmpty();
+            assertThat(j.coverage()).isEqualTo(100);
+            // home for good, what is missing until its planned end is missing
+            sql.update(
+                    "UPDATE mission SET state = 'COLLECTED', collected_at = ? WHERE id = ?",
+                    ago(1).toEpochMilli(),
+                    ten.id);
+            bed.bean(Evaluation.class).again(ten.id);
+            assertThat(bed.bean(Evaluation.class)
+                            .judgement(ten.mission())
+                            .orElseThrow()
+                            .gaps())
+                    .hasSize(1);
+        }
     }
 }

@@ -97,11 +97,10 @@ public class JudgedRecords {
         Plan plan = missions.plan(mission);
         Instant asked = planned(plan, mission);
         Instant begins = asked == null || late(first, asked, plan.interval()) ? first : asked;
-        return new JudgedPeriod(
-                later(stay.settledAt(), begins),
-                earlier(left(mission, stay, collectedAt), stops(plan, begins, last)),
-                stay,
-                null);
+        Instant over = earlier(left(mission, stay, collectedAt), stops(plan, begins, last));
+        // what it goes on to record is not missing: it has not been collected yet
+        boolean ahead = collectedAt == null && over != null && last != null && over.isAfter(last);
+        return new JudgedPeriod(later(stay.settledAt(), begins), ahead ? null : over, stay, null);
     }
 
     /** A sample that came less than an interval late came in time: what is asked for is on another clock than the one that was asked. */
