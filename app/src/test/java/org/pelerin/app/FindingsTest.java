@@ -111,6 +111,12 @@ class FindingsTest extends PageTest {
         // what was typed is kept, although it could not be closed
         assertThat(page.locator(".refused")).containsText("Say what became of what was stored there");
         assertThat(page.locator("#action")).hasValue("Compressor changed");
+        page.locator("button:has-text('Keep')").click();
+        assertThat(page.locator(".said")).containsText("Kept.");
+        // what is asked for next is what has not been said, and the list is not narrowed to the cause that was
+        assertThat(page.locator(".next-step"))
+                .containsText("somebody says what became of what was stored there, and closes it");
+        org.assertj.core.api.Assertions.assertThat(page.url()).doesNotContain("cause=");
         page.fill("#disposition", "Wheels of that night were sold as cooking cheese");
         page.fill("#text", "Looked at by two of us");
         page.locator("button:has-text('Add it')").click();

@@ -3,6 +3,8 @@ package org.pelerin.app.findings;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
 
@@ -101,6 +103,25 @@ public record Finding(
                 openedAt,
                 changed,
                 mergedInto);
+    }
+
+    /** What has to be said before it can be closed: a cause; of a grave departure also what became of what was stored there. */
+    List<String> unsaid() {
+        List<String> out = new ArrayList<>();
+        if (work.causeId() == null && (departure() || work.action().isBlank())) {
+            out.add(departure() ? "its cause" : "its cause, or what was done");
+        }
+        if (departure()
+                && severity.compareTo(Severity.MAJOR) >= 0
+                && work.disposition().isBlank()) {
+            out.add("what became of what was stored there");
+        }
+        return out;
+    }
+
+    /** What is still to be done with it by somebody. */
+    public String lacking() {
+        return unsaid().isEmpty() ? "closes it" : "says " + String.join(" and ", unsaid()) + ", and closes it";
     }
 
     public Duration duration() {

@@ -78,11 +78,14 @@ class FindingController {
         return "redirect:" + filter.at("/findings/" + id);
     }
 
-    /** @param then “close” to close it with what is said */
+    /**
+     * @param explanation number of its cause; not called as the filter's field is, which goes along
+     * @param then “close” to close it with what is said
+     */
     @PostMapping("/findings/{id}/say")
     String say(
             @PathVariable long id,
-            @RequestParam(required = false) Long cause,
+            @RequestParam(required = false) Long explanation,
             @RequestParam(defaultValue = "") String action,
             @RequestParam(defaultValue = "") String disposition,
             @RequestParam(defaultValue = "") String responsible,
@@ -98,7 +101,9 @@ class FindingController {
             }
         }
         boolean known = accounts.people().stream().anyMatch(p -> p.name().equals(responsible));
-        Long of = cause != null && findings.causes().stream().anyMatch(c -> c.id() == cause) ? cause : null;
+        Long of = explanation != null && findings.causes().stream().anyMatch(c -> c.id() == explanation)
+                ? explanation
+                : null;
         findings.say(
                 id,
                 new Findings.Said(of, action.strip(), disposition.strip(), known ? responsible : null, day(due)),

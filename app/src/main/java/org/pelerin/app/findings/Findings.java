@@ -17,7 +17,6 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
-import org.pelerin.core.judge.Severity;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -212,16 +211,8 @@ public class Findings {
     public void close(long id, String by) {
         waits(id);
         Finding f = find(id).orElseThrow();
-        if (f.departure() && f.work().causeId() == null) {
-            throw new NotReadyException("Say its cause before it is closed");
-        }
-        if (f.departure()
-                && f.severity().compareTo(Severity.MAJOR) >= 0
-                && f.work().disposition().isBlank()) {
-            throw new NotReadyException("Say what became of what was stored there before it is closed");
-        }
-        if (!f.departure() && f.work().causeId() == null && f.work().action().isBlank()) {
-            throw new NotReadyException("Say its cause, or what was done, before it is closed");
+        if (!f.unsaid().isEmpty()) {
+            throw new NotReadyException("Say " + f.unsaid().get(0) + " before it is closed");
         }
         if (mapper.close(id, clock.instant(), by) == 0) {
             throw new TooLateException("It is closed already");
