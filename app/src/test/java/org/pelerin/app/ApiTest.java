@@ -184,6 +184,17 @@ class ApiTest extends PageTest {
         assertThat(again.body()).isEmpty();
         problem(get("/missions/999999"), 404, "There is no mission 999999");
         problem(get("/missions/abc"), 400, "id");
+        // what is misspelt is not left out without a word
+        problem(get("/missions?sites=3"), 400, "There is no parameter “sites” here; there are site, spot, text");
+        problem(get("/loggers/PL-18510?size=3"), 400, "There is no parameter “size” here");
+        problem(get("/missions?site=1&site=2"), 400, "“site” is given more than once");
+        problem(get("/missions?site=cellar"), 400, "“site” is a whole number");
+        assertThat(JsonMapper.builder()
+                        .build()
+                        .readTree(get("/missions?from=soon").body())
+                        .get("field")
+                        .asString())
+                .isEqualTo("from");
         problem(get("/no/such/thing"), 404, "nothing at this address");
         problem(send(at("/missions").DELETE(), technician), 404, "not for this method");
     }
@@ -233,7 +244,8 @@ class ApiTest extends PageTest {
         assertThat(json("/loggers/QL-API").get("serial").asString()).isEqualTo("QL-API");
         assertThat(json("/places").toString()).contains("\"name\":\"API site\"", "\"name\":\"Shelf\"");
         assertThat(json("/findings?which=ALL&logger=QL-API").get("items")).hasSize(1);
-        problem(get("/findings?which=SOME"), 400, "which");
+        problem(get("/findings?which=SOME"), 400, "“which” is one of WAITING, ");
+        problem(get("/places?size=0"), 400, "from 1 to 500");
     }
 
     /** Of three blocks one is read. */

@@ -1,5 +1,8 @@
 package org.pelerin.app.api;
 
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.stream.Collectors;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.slf4j.Logger;
@@ -12,6 +15,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
@@ -27,8 +31,16 @@ class ApiProblems {
 
     /** The request makes no sense; the message says why, without a full stop. */
     static final class BadRequestException extends RuntimeException {
+        private final String field;
+
         BadRequestException(String message) {
+            this(null, message);
+        }
+
+        /** @param field the parameter at fault, as the request has it; null where that is none */
+        BadRequestException(String field, String message) {
             super(message);
+            this.field = field;
         }
     }
 
@@ -44,7 +56,7 @@ class ApiProblems {
 
     @ExceptionHandler(BadRequestException.class)
     ResponseEntity<ProblemDetail> bad(BadRequestException e) {
-        return problem(HttpStatus.BAD_REQUEST, "Not understood", e.getMessage() + ".");
+        return problem(HttpStatus.BAD_REQUEST, "Not understood", e.getMessage() + ".", e.field);
     }
 
     @ExceptionHandler(MethodArgumentTypeMismatchException.class)
@@ -52,11 +64,30 @@ class ApiProblems {
         return problem(
                 HttpStatus.BAD_REQUEST,
                 "Not understood",
-                "“" + e.getName() + "” is no "
-                        + (e.getRequiredType() == null
-                                ? "value that is known"
-                                : e.getRequiredType().getSimpleName().toLowerCase(java.util.Locale.ROOT))
-                        + ".");
+                "“" + e.getName() + "” is " + wanted(e.getRequiredType()) + ".",
+                e.getName());
+    }
+
+    @ExceptionHandler(MissingServletRequestParameterException.class)
+    ResponseEntity<ProblemDetail> missing(MissingServletRequestParameterException e) {
+        return problem(
+                HttpStatus.BAD_REQUEST,
+                "Not understood",
+                "“" + e.getParameterName() + "” is missing.",
+                e.getParameterName());
+    }
+
+    /** In words for whoever calls. */
+    private static String wanted(Class<?> type) {
+        if (type != null && type.isEnum()) {
+            return "one of "
+                    + Arrays.stream(type.getEnumConstants())
+                            .map(String::valueOf)
+                            .collect(Collectors.joining(", "));
+        }
+        return type == Instant.class
+                ? "an instant such as 2026-03-19T08:00:00Z"
+                : type == boolean.class || type == Boolean.class ? "true or false" : "a whole number";
     }
 
     @ExceptionHandler(HttpMessageNotReadableException.class)
@@ -84,8 +115,16 @@ class ApiProblems {
     }
 
     private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String title, String detail) {
+        return problem(status, title, detail, null);
+    }
+
+    /** @param field the parameter at fault; null for none */
+    private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String title, String detail, String field) {
         ProblemDetail out = ProblemDetail.forStatusAndDetail(status, detail == null ? title : detail);
         out.setTitle(title);
+        if (field != null) {
+            out.setProperty("field", field);
+        }
         return ResponseEntity.status(status)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(out);

@@ -90,10 +90,14 @@ class LoggersApi {
 
     @Operation(summary = "Sites with their spots")
     @GetMapping("/places")
-    List<SiteOut> places() {
+    ListPage<SiteOut> places(
+            @RequestParam(defaultValue = "0") int page, @RequestParam(defaultValue = ListPage.USUAL) int size) {
         List<Spot> spots = places.spots();
-        return places.sites().stream()
-                .map(s -> new SiteOut(
+        return ListPage.cut(
+                places.sites(),
+                ListPage.page(page),
+                ListPage.size(size),
+                s -> new SiteOut(
                         s.id(),
                         s.name(),
                         s.zone(),
@@ -101,7 +105,6 @@ class LoggersApi {
                         spots.stream()
                                 .filter(x -> x.siteId() == s.id())
                                 .map(x -> new SpotOut(x.id(), x.name(), x.surroundings(), x.collectDays()))
-                                .toList()))
-                .toList();
+                                .toList()));
     }
 }
