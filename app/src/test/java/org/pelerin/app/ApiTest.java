@@ -322,8 +322,8 @@ class ApiTest extends PageTest {
             {"{\"from\": \"2026-03-31\", \"to\": \"2026-03-01\"}", "409", "ends before it begins"},
             {"{}", "400", "Say “mission”"},
             {"{\"mission\": 999999}", "404", "There is no mission"},
-            {"{\"mission\": \"x\"}", "400", ""},
-            {"{\"mision\": 3}", "400", "JSON"},
+            {"{\"mission\": \"x\"}", "400", "“mission” has a value of another kind"},
+            {"{\"mision\": 3}", "400", "There is no field “mision” here; there are "},
             {"null", "400", "Say “mission”"},
             {"[".repeat(100_000), "400", "JSON"},
             {"not json", "400", ""}

@@ -9,11 +9,13 @@ import java.io.IOException;
 import java.security.Principal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.stream.Collectors;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.report.document.Report;
 import org.pelerin.app.report.document.ReportOrders;
 import org.pelerin.app.report.document.Reports;
+import org.pelerin.core.exchange.JsonFault;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -25,7 +27,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Reports: ordered, and fetched once they are made. */
@@ -125,9 +129,20 @@ class ReportsApi {
                 throw new ApiProblems.BadRequestException("Say “mission”, or “from” and “to”");
             }
             return order;
-        } catch (JacksonException e) {
+        } catch (UnrecognizedPropertyException e) {
+            String known = e.getKnownPropertyIds().stream()
+                    .map(String::valueOf)
+                    .sorted()
+                    .collect(Collectors.joining(", "));
             throw new ApiProblems.BadRequestException(
-                    "The body is not the JSON that is wanted here: " + e.getOriginalMessage());
+                    e.getPropertyName(), "There is no field “" + e.getPropertyName() + "” here; there are " + known);
+        } catch (DatabindException e) {
+            String field = e.getPath().isEmpty() ? null : e.getPath().get(0).getPropertyName();
+            throw new ApiProblems.BadRequestException(
+                    field,
+                    field == null ? "The body is an object of JSON" : "“" + field + "” has a value of another kind");
+        } catch (JacksonException e) {
+            throw new ApiProblems.BadRequestException("The body is not JSON: " + JsonFault.words(e));
         }
     }
 

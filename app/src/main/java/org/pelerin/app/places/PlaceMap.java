@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.core.exchange.JsonFault;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import tools.jackson.core.JacksonException;
@@ -93,7 +94,7 @@ final class PlaceMap {
         } catch (JacksonException e) {
             return new PlaceTable.Read(
                     List.of(),
-                    List.of("Line " + e.getLocation().getLineNr() + ": this is no JSON: " + e.getOriginalMessage()));
+                    List.of("Line " + e.getLocation().getLineNr() + ": this is not JSON: " + JsonFault.words(e)));
         }
         if (!root.path("type").asString("").equals("FeatureCollection")
                 || !root.path("features").isArray()) {

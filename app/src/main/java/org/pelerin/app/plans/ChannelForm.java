@@ -7,6 +7,7 @@ import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.model.ChannelModel;
+import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.AlarmLevel;
 import org.pelerin.core.plan.ChannelSettings;
@@ -110,7 +111,7 @@ public class ChannelForm implements Form {
     }
 
     /**
-     * @param number from 1; stands for {@code {n}} in the label
+     * @param number from 1; stands for {@code {n}} in the label, {@code {n:02}} with two digits
      * @param chosen the sensor that {@link #sensor} names, or null
      * @param old the channel in the plan that is edited, from which is kept what the form does not show; or null
      * @param nominal what a limit in per cent is of; null where the channel has no nominal value
@@ -124,7 +125,7 @@ public class ChannelForm implements Form {
             typed.wrong(at + ".cutOff", "A low cut-off is 0 or more");
             cut = null;
         }
-        String called = label.strip().replace("{n}", String.valueOf(number));
+        String called = LoggerNames.numbered(label.strip(), number);
         return new ChannelSettings(
                 enabled,
                 fitting(at + ".label", called, Length.CHANNEL_LABEL, typed),

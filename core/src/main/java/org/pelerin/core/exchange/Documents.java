@@ -255,21 +255,11 @@ final class Documents {
         }
     }
 
-    /** In words of its own, with line and column: what a parser says of its expectations helps nobody at a file. */
     private static DocumentException notJson(JacksonException e) {
         int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNr());
         int column = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getColumnNr());
         String at = line == 0 ? "" : " at line " + line + ", column " + column;
-        String original = firstLine(e.getOriginalMessage());
-        String what;
-        if (original.startsWith("Duplicate")) {
-            what = "the field " + original.replaceAll("^[^']*[\"']([^\"']*)[\"'].*$", "“$1”") + " is there twice";
-        } else if (original.contains("end-of-input") || original.contains("end of input")) {
-            what = "the file ends too early: a bracket or a quotation mark is not closed";
-        } else {
-            what = "just before there, a comma, a colon, a bracket or a quotation mark is missing or too many";
-        }
-        return new DocumentException("this is not JSON" + at + ": " + what, "", line);
+        return new DocumentException("this is not JSON" + at + ": " + JsonFault.words(e), "", line);
     }
 
     private static DocumentException wrong(DatabindException e, JsonNode document, Class<?> root) {

@@ -42,12 +42,12 @@ record Located(Object value, String path, int line, int column) {
         } catch (StreamReadException e) {
             TokenStreamLocation where = e.getLocation();
             throw new DocumentException(
-                    "this is no JSON: " + e.getOriginalMessage().replaceAll("\\s+", " "),
+                    "this is not JSON: " + JsonFault.words(e),
                     "",
                     where == null ? 1 : where.getLineNr(),
                     where == null ? 1 : Math.max(1, where.getColumnNr()));
         } catch (JacksonException e) {
-            throw new DocumentException("this is no JSON", "", 1, 1);
+            throw new DocumentException("this is not JSON", "", 1, 1);
         }
     }
 

@@ -3,12 +3,25 @@ package org.pelerin.core.plan;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Names that count a logger's runs: digits behind the last {@code #} go up by one each time it is put back to work. */
+/** Names that count: loggers and channels in a pattern, and a logger's runs behind the last {@code #}. */
 public final class LoggerNames {
 
     private static final Pattern COUNTED = Pattern.compile("(.*#)(\\d{1,9})");
 
+    private static final Pattern NUMBER = Pattern.compile("\\{n(?::0(\\d))?}");
+
     private LoggerNames() {}
+
+    /**
+     * A pattern with a number in the place of each {@code {n}}; {@code {n:03}} has three digits at least, with zeros before it. What is written otherwise
+     * stays as it is.
+     */
+    public static String numbered(String pattern, int n) {
+        return NUMBER.matcher(pattern)
+                .replaceAll(m -> m.group(1) == null || m.group(1).equals("0")
+                        ? String.valueOf(n)
+                        : String.format("%0" + m.group(1) + "d", n));
+    }
 
     /**
      * The name for the next run: {@code VAULT#09} becomes {@code VAULT#10}, with as many digits at least. A name that counts nothing,

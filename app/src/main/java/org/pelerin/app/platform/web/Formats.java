@@ -199,9 +199,9 @@ public class Formats {
         return number(v, decimals) + (unit.isEmpty() ? "" : "\u00a0" + unit);
     }
 
-    /** “1 sample”, “3 samples”. */
+    /** “1 sample”, “3 samples”, “2 inrushes”. */
     public String counted(long n, String one) {
-        return counted(n, one, one + "s");
+        return counted(n, one, one + (one.matches(".*(s|x|ch|sh)") ? "es" : "s"));
     }
 
     public String counted(long n, String one, String many) {

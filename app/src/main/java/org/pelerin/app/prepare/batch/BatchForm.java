@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -18,7 +19,7 @@ public class BatchForm implements Form {
 
     public List<String> serials = new ArrayList<>();
     public Long plan;
-    /** {@code {n}} counts, {@code {serial}} is the serial. */
+    /** {@code {n}} counts, {@code {n:02}} with two digits, {@code {serial}} is the serial. */
     public String pattern = "LOGGER-{n}";
     /** Rows of serial, name and spot, as pasted or uploaded; what it names goes before the pattern. */
     public String list = "";
@@ -57,7 +58,7 @@ public class BatchForm implements Form {
 
     /** The name by the pattern. */
     String named(int n, String serial) {
-        return pattern.strip().replace("{n}", String.valueOf(n)).replace("{serial}", serial);
+        return LoggerNames.numbered(pattern.strip(), n).replace("{serial}", serial);
     }
 
     private Map<String, Row> rows(List<SpotAt> spots, FieldReader typed) {

@@ -35,6 +35,7 @@ class FormatsTest {
         assertThat(show.number(null, 1)).isEqualTo("–");
         assertThat(show.number(Double.NaN, 1)).isEqualTo("–");
         assertThat(show.counted(1, "sample")).isEqualTo("1\u00a0sample");
+        assertThat(show.counted(6, "inrush")).isEqualTo("6\u00a0inrushes");
         assertThat(show.counted(32_000, "sample")).isEqualTo("32\u202f000\u00a0samples");
     }
 
