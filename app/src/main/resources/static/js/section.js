@@ -63,6 +63,7 @@ function start({ t, unit, zone, spots }) {
   document.querySelectorAll('[data-at]').forEach((b) => b.addEventListener('click', () => { stop(); to(Number(b.dataset.at)); box.scrollIntoView({ block: 'nearest' }); }));
   traces.addEventListener('pointerdown', (e) => { const r = traces.getBoundingClientRect(); stop(); slider.value = Math.round((e.clientX - r.left) / r.width * (t.length - 1)); show(); });
   document.addEventListener('pelerin:theme', show);
+  document.addEventListener('pelerin:paper', show);
   // at the first instant of which anything is known
   slider.value = Math.max(0, t.findIndex((at, i) => spots.some((s) => s.values[i] !== null)));
   show();

@@ -8,10 +8,16 @@
   root.dataset.trayHandles = localStorage.getItem('pelerin-tray-handles') ?? 'open';
   root.dataset.trayReads = localStorage.getItem('pelerin-tray-reads') ?? 'folded';
   // paper is white
-  let shown = root.dataset.bsTheme;
-  const print = () => {
-    if (paper.matches) shown = root.dataset.bsTheme;
-    root.dataset.bsTheme = paper.matches ? 'light' : shown;
+  let back = null;
+  const turn = (theme) => {
+    if (root.dataset.bsTheme === theme) return;
+    root.dataset.bsTheme = theme;
+    // what is drawn on a canvas has to be drawn again, at once
+    document.dispatchEvent(new Event('pelerin:paper'));
   };
-  paper.addEventListener('change', print);
+  const before = () => { if (root.dataset.bsTheme === 'dark') { back = 'dark'; turn('light'); } };
+  const after = () => { if (back) { const to = back; back = null; turn(to); } };
+  paper.addEventListener('change', () => { if (paper.matches) before(); else after(); });
+  addEventListener('beforeprint', before);
+  addEventListener('afterprint', after);
 })();

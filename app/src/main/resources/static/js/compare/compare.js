@@ -162,6 +162,7 @@ function start({ sources, t: unit }) {
     e.target.elements.query.value = q.toString();
   });
   document.addEventListener('pelerin:theme', paint);
+  document.addEventListener('pelerin:paper', paint);
   let width = box.clientWidth;
   new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; load(); } }).observe(box);
   rows.forEach((r) => { r.querySelector('.mark-of').hidden = state.by !== 'marker'; });

@@ -110,6 +110,7 @@ function start() {
   });
   hands({ show, picked });
   document.addEventListener('pelerin:theme', () => { fillMenus(); show(view.from, view.to, { noted: false, table: false }); });
+  document.addEventListener('pelerin:paper', () => { if (last) paint(last); });
   let width = box.clientWidth;
   new ResizeObserver(() => { if (box.clientWidth !== width) { width = box.clientWidth; show(view.from, view.to, { noted: false, table: false }); } }).observe(box);
 

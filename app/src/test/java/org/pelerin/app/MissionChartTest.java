@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.KeyboardModifier;
 import java.time.Duration;
 import java.time.Instant;
@@ -188,5 +189,37 @@ class MissionChartTest extends PageTest {
         page.locator("#tray-fold").click();
         page.navigate(bed.address + "/dock");
         assertThat(tray).isVisible();
+    }
+
+    /** Relative luminance of the darkest that is drawn, 0 to 255: ink on paper is dark, in the dark theme everything drawn is light. */
+    private int darkest() {
+        return ((Number) page.evaluate("""
+                () => {
+                  const c = document.querySelector('#chart canvas'), d = c.getContext('2d').getImageData(0, 0, c.width, c.height).data;
+                  let least = 255;
+                  for (let i = 0; i < d.length; i += 4) {
+                    if (d[i + 3] > 250) least = Math.min(least, 0.2126 * d[i] + 0.7152 * d[i + 1] + 0.0722 * d[i + 2]);
+                  }
+                  return Math.round(least);
+                }""")).intValue();
+    }
+
+    @Test
+    void what_is_printed_from_the_dark_theme_is_drawn_for_paper() {
+        page.evaluate("localStorage.setItem('pelerin-theme', 'dark')");
+        page.reload();
+        assertThat(page.locator("#chart canvas")).hasCount(1);
+        page.waitForFunction("document.getElementById('chart').dataset.took");
+        int onScreen = darkest();
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(com.microsoft.playwright.options.Media.PRINT));
+        page.waitForTimeout(300);
+        int onPaper = darkest();
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(com.microsoft.playwright.options.Media.SCREEN));
+        page.waitForTimeout(300);
+        int again = darkest();
+        page.evaluate("localStorage.removeItem('pelerin-theme')");
+        org.assertj.core.api.Assertions.assertThat(onPaper).isLessThan(60);
+        org.assertj.core.api.Assertions.assertThat(onScreen).isGreaterThan(onPaper);
+        org.assertj.core.api.Assertions.assertThat(again).isEqualTo(onScreen);
     }
 }

@@ -7,12 +7,12 @@ import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.model.ChannelModel;
-import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.AlarmLevel;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.FaultDirection;
 import org.pelerin.core.plan.LastingText;
+import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Sensor;
 

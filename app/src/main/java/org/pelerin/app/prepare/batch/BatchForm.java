@@ -6,10 +6,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.pelerin.core.plan.LoggerNames;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
+import org.pelerin.core.plan.LoggerNames;
 
 /** Which loggers are to get one plan, and what each is called; as it is typed. */
 public class BatchForm implements Form {
