@@ -45,12 +45,13 @@ class AttentionController {
      * Needs of a kind, as many as a page shows.
      *
      * @param count of all of them
+     * @param here serials of those that are connected, whether they are shown or not
      * @param page from 0; {@code pages} in all, 1 where the first few of each kind are shown
      */
-    public record Group(Need.Kind kind, int count, List<Need> shown, int page, int pages) {
+    public record Group(Need.Kind kind, int count, List<String> here, List<Need> shown, int page, int pages) {
 
         static Group first(Need.Kind kind, List<Need> all) {
-            return new Group(kind, all.size(), all.subList(0, Math.min(FIRST, all.size())), 0, 1);
+            return new Group(kind, all.size(), here(all), all.subList(0, Math.min(FIRST, all.size())), 0, 1);
         }
 
         static Group page(Need.Kind kind, List<Need> all, int wanted) {
@@ -59,9 +60,18 @@ class AttentionController {
             return new Group(
                     kind,
                     all.size(),
+                    here(all),
                     all.subList(Math.min(all.size(), page * PAGE), Math.min(all.size(), (page + 1) * PAGE)),
                     page,
                     pages);
+        }
+
+        private static List<String> here(List<Need> all) {
+            return all.stream()
+                    .filter(Need::connected)
+                    .map(Need::serial)
+                    .distinct()
+                    .toList();
         }
 
         /** How many of them are not shown. */

@@ -10,7 +10,7 @@ import org.pelerin.app.fleet.attention.AttentionController.Group;
 class AttentionGroupTest {
 
     private static List<Need> needs(int n) {
-        return Collections.nCopies(n, null);
+        return Collections.nCopies(n, new Need(Need.Kind.LOST, "PL-1", 1L, "", null, null, false));
     }
 
     @Test
@@ -29,5 +29,15 @@ class AttentionGroupTest {
         assertThat(Group.page(Need.Kind.LOST, needs(201), -4).page()).isZero();
         assertThat(Group.page(Need.Kind.LOST, needs(0), 0).shown()).isEmpty();
         assertThat(Group.page(Need.Kind.LOST, needs(100), 0).more()).isZero();
+    }
+
+    /** One act for all that are here, those too that the first few do not show. */
+    @Test
+    void those_that_are_connected_are_named_whether_they_are_shown_or_not() {
+        List<Need> all = new java.util.ArrayList<>(needs(40));
+        all.add(new Need(Need.Kind.STOPPED, "PL-HERE", 1L, "", null, null, true));
+        all.add(new Need(Need.Kind.STOPPED, "PL-HERE", 2L, "", null, null, true));
+        assertThat(Group.first(Need.Kind.STOPPED, all).here()).containsExactly("PL-HERE");
+        assertThat(Group.page(Need.Kind.STOPPED, all, 0).here()).containsExactly("PL-HERE");
     }
 }
