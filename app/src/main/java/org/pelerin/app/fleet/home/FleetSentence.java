@@ -22,6 +22,9 @@ record FleetSentence(String lead, String rest, String below) {
     private static final List<String> NUMBERS =
             List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
+    /** Kinds of needs that are named, the gravest; the others are counted together. */
+    private static final int NAMED = 4;
+
     /** @param goes whether who reads it is one of those who can go there */
     static FleetSentence of(
             List<LoggerOverview> fleet, long excursions, int findings, boolean goes, Instant now, Formats show) {
@@ -29,8 +32,16 @@ record FleetSentence(String lead, String rest, String below) {
         Map<Need.Kind, Long> counts = fleet.stream()
                 .flatMap(l -> l.needs().stream())
                 .collect(Collectors.groupingBy(Need::kind, Collectors.counting()));
+        long left = counts.values().stream().mapToLong(Long::longValue).sum();
         for (Need.Kind kind : Need.Kind.values()) {
-            add(reasons, kind, counts.getOrDefault(kind, 0L).intValue());
+            if (reasons.size() < NAMED) {
+                int n = counts.getOrDefault(kind, 0L).intValue();
+                add(reasons, kind, n);
+                left -= n;
+            }
+        }
+        if (left > 0) {
+            reasons.add(show.counted(left, "more thing"));
         }
         long need = fleet.stream().filter(l -> !l.needs().isEmpty()).count();
         long logging = fleet.stream()

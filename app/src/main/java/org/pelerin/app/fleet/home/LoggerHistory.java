@@ -28,6 +28,7 @@ record LoggerHistory(
     static final String IN_STOCK = "In stock";
     static final String LOST = "Lost";
     static final String NO_SITE = "No spot yet";
+    static final String TAKEN = "Taken away";
 
     static LoggerHistory of(
             LoggerOverview s,
@@ -43,6 +44,9 @@ record LoggerHistory(
     static String site(LoggerOverview s) {
         if (s.retired() && s.lost()) {
             return LOST;
+        }
+        if (s.takenAt() != null) {
+            return TAKEN;
         }
         return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
     }

@@ -115,6 +115,21 @@ class LoggerHistoryTest {
         assertThat(two.lead()).isEqualTo("1 of 1\u00a0logger needs you.");
         assertThat(two.rest())
                 .isEqualTo(" One has stopped with its records in it and one battery ends before the next visit.");
+        // beyond four kinds the others are counted, so that the number is that of the list
+        List<LoggerOverview> many = new java.util.ArrayList<>();
+        for (Need.Kind kind : List.of(
+                Need.Kind.MEMORY_FULL,
+                Need.Kind.STOPPED,
+                Need.Kind.OVERDUE,
+                Need.Kind.ALARM,
+                Need.Kind.CLOCK_OFF,
+                Need.Kind.FINDING)) {
+            many.add(overview(false, both, List.of(new Need(kind, "PL-18033", 1L, "", null, NOW, false))));
+        }
+        assertThat(FleetSentence.of(many, 0, 0, true, NOW, SHOW).rest())
+                .isEqualTo(
+                        " One memory is full, one has stopped with its records in it, one collection is overdue, one alarm is"
+                                + " raised and 2\u00a0more things.");
         // whoever only looks is not asked to go anywhere
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs anybody.");
