@@ -112,6 +112,7 @@ function showErrors() {
 document.querySelector('[data-select]')?.select();
 document.querySelector('[data-print]')?.addEventListener('click', () => print());
 document.addEventListener('change', showWhens);
+document.body.addEventListener('htmx:afterSettle', showWhens);
 document.addEventListener('htmx:afterSettle', showErrors);
 document.addEventListener('htmx:afterSwap', (e) => {
   if (e.detail.target.id === 'confirm-body') document.getElementById('confirm').showModal();

@@ -268,6 +268,9 @@ class FilesTest {
             }
         }
         handIn("ward.xlsx", out.toByteArray());
+        // the one with rows is proposed, and another can be chosen
+        assertThat(page.locator("#sheet option:checked")).hasText("Data");
+        page.selectOption("#sheet", new com.microsoft.playwright.options.SelectOption().setLabel("Cover"));
         assertThat(page.locator("#preview")).containsText("Say which column holds the date and time");
         page.selectOption("#sheet", new com.microsoft.playwright.options.SelectOption().setLabel("Data"));
         assertThat(read(0)).containsText("2026-07-01 12:00:30 CEST");

@@ -209,7 +209,7 @@ class MissionChartTest extends PageTest {
         page.evaluate("localStorage.setItem('pelerin-theme', 'dark')");
         page.reload();
         assertThat(page.locator("#chart canvas")).hasCount(1);
-        page.waitForFunction("document.getElementById('chart').dataset.took");
+        assertThat(page.locator("#chart[data-took]")).hasCount(1);
         int onScreen = darkest();
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(com.microsoft.playwright.options.Media.PRINT));
         page.waitForTimeout(300);

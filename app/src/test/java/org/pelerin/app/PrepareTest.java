@@ -317,14 +317,23 @@ class PrepareTest {
         page.fill("[name=due]", "2026-02-01");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("has lapsed");
+        // the correction that holds is proposed, and only another one needs a reason
+        assertThat(page.locator("#offset")).hasValue("-0.3");
         page.fill("#certificate", "K-2202");
         page.fill("#calibrated", "2026-01-11");
+        page.fill("[name=due]", "2026-02-01");
+        page.fill("#offset", "-0.4");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".wrong-text")).containsText("Say why");
+        assertThat(page.locator(".wrong-text")).containsText("The correction changes: say why");
+        page.fill("#offset", "-0.3");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator(".said")).containsText("It holds from the next plan that is written");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.prepare.write.WriteService.class);
-        assertThat(writer.preflight(serial, plan, Deployment.NONE))
-                .anyMatch(c -> c.message().contains("lapsed on 31 Jan 2026"));
+        // on its day by the clock of the house, which is the day before by UTC
+        Deployment here = bed.bean(org.pelerin.app.places.PlaceService.class).deployment(null, null, null);
+        assertThat(writer.preflight(serial, plan, here))
+                .anyMatch(c -> c.message().contains("lapsed on 1 Feb 2026"));
         long id = writer.write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
         MissionService missions = bed.bean(MissionService.class);
         assertThat(missions.plan(missions.find(id).orElseThrow())

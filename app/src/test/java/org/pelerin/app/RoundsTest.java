@@ -243,9 +243,10 @@ class RoundsTest {
         assertThat(task(round, Task.Kind.SWAP).open()).isTrue();
         // done on the page for placing, without a word of the round
         written("PL-18530", null);
+        java.time.Instant then = bed.bean(java.time.Clock.class).instant();
         placements.place(
                 new PlacementService.Placing(
-                        "PL-18530", spot, now, false, PlacementService.Other.TAKEN, "", 0, List.of(), false),
+                        "PL-18530", spot, then, false, PlacementService.Other.TAKEN, "", 0, List.of(), false),
                 "tech");
         assertThat(task(round, Task.Kind.SWAP).state()).isEqualTo(Task.State.DONE);
         assertThat(task(round, Task.Kind.SWAP).note()).isEqualTo("PL-18530 was placed");

@@ -154,6 +154,7 @@ class FindingController {
                     "refused", text.isBlank() ? "Nothing was written." : Length.FINDING_TEXT.said(text) + ".");
         } else {
             findings.comment(id, text.strip(), me.getName());
+            flash.addFlashAttribute("said", "Added.");
         }
         return "redirect:" + filter.at("/findings/" + id);
     }

@@ -16,6 +16,9 @@ import org.springframework.stereotype.Component;
 @Component
 class FileRows {
 
+    /** Sheets that are looked through for the one with the record. */
+    private static final int MOST_SHEETS = 20;
+
     /** Rows that a guess and a preview look at. */
     static final int HEAD = 300;
 
@@ -76,6 +79,29 @@ class FileRows {
         Layout none =
                 new Layout(0, '.', org.pelerin.core.intake.DateOrder.YEAR_FIRST, java.time.ZoneOffset.UTC, List.of());
         return new FileSettings(sheet, charset, delimiter, none, Merge.NONE, false, "", null);
+    }
+
+    /** The first sheet on which rows have an instant and a value, laid out; the first of all where none has. */
+    FileSettings sheetWithRows(long file, FileSettings first, ZoneId zone) throws IOException {
+        int sheets = Math.min(sheets(file).size(), MOST_SHEETS);
+        for (int i = 0; i < sheets; i++) {
+            FileSettings here = new FileSettings(
+                    i,
+                    first.charset(),
+                    first.delimiter(),
+                    first.layout(),
+                    first.merge(),
+                    first.sort(),
+                    first.device(),
+                    first.spotId());
+            Head head = head(file, here);
+            FileSettings laid = laidOut(head, here, zone);
+            if (laid.layout().wrong().isEmpty()
+                    && head.rows().size() > laid.layout().skipped()) {
+                return here;
+            }
+        }
+        return first;
     }
 
     /** The same with the layout that is probable from its head. */

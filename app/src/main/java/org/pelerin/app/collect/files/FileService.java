@@ -184,7 +184,8 @@ public class FileService {
     }
 
     private Laid guessed(long file) throws IOException {
-        FileSettings parted = rows.guess(file);
+        FileSettings first = rows.guess(file);
+        FileSettings parted = first.text() ? first : rows.sheetWithRows(file, first, show.home());
         Head head = rows.head(file, parted);
         FileSettings guessed = FileRows.laidOut(head, parted, show.home());
         Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));

@@ -23,6 +23,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The certificates of one logger. */
@@ -46,9 +47,15 @@ class CalibrationController {
     /** A channel with what holds for it; {@code calibration} is null where it was never calibrated. */
     record Row(int channel, String label, Calibration calibration, String correction, String state) {}
 
+    /** @param channel for which the next certificate is proposed, from 0 */
     @GetMapping("/loggers/{serial}/calibration")
-    String page(@PathVariable String serial, Model page) {
-        return fill(serial, new CalibrationForm(), new FieldReader(), page);
+    String page(@PathVariable String serial, @RequestParam(defaultValue = "0") int channel, Model page) {
+        Correction holding = calibrations.newest(serial).stream()
+                .filter(c -> c.channel() == channel)
+                .findFirst()
+                .map(c -> CorrectionDocument.read(c.correction()))
+                .orElse(Correction.NONE);
+        return fill(serial, CalibrationForm.after(channel, holding), new FieldReader(), page);
     }
 
     @PostMapping("/loggers/{serial}/calibration")

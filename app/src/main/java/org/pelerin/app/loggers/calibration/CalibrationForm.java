@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.sensor.Correction;
@@ -23,6 +24,23 @@ public class CalibrationForm implements Form {
     public String gain = "1";
     public String points = "";
     public String reason = "";
+
+    /** For the next certificate of a channel: with the correction that holds, which is most often confirmed. */
+    static CalibrationForm after(int channel, Correction holding) {
+        CalibrationForm form = new CalibrationForm();
+        form.channel = channel;
+        if (holding instanceof Correction.Points p) {
+            form.kind = "points";
+            form.points = p.points().stream()
+                    .map(x -> FieldReader.plain(x.raw()) + " " + FieldReader.plain(x.value()))
+                    .collect(Collectors.joining("\n"));
+        } else if (holding instanceof Correction.Linear l) {
+            form.kind = l.gain() == 1 ? "offset" : "gain";
+            form.gain = FieldReader.plain(l.gain());
+            form.offset = FieldReader.plain(l.offset());
+        }
+        return form;
+    }
 
     Correction correction(FieldReader typed) {
         try {

@@ -67,7 +67,12 @@ public class CalibrationService {
         return plan.withChannels(channels);
     }
 
-    /** @param reason why; needed where the channel has a calibration already */
+    /**
+     * Notes a certificate.
+     *
+     * @param reason needed where the correction that holds for the channel changes
+     * @throws IllegalArgumentException if it changes and nobody says why
+     */
     @Transactional
     public void save(
             String serial,
@@ -80,10 +85,12 @@ public class CalibrationService {
             String by) {
         Optional<Calibration> before =
                 newest(serial).stream().filter(c -> c.channel() == channel).findFirst();
-        if (before.isPresent() && reason.isBlank()) {
-            throw new IllegalArgumentException("Say why the calibration changes");
-        }
         String after = CorrectionDocument.write(correction);
+        if (before.filter(c -> !CorrectionDocument.read(c.correction()).equals(correction))
+                        .isPresent()
+                && reason.isBlank()) {
+            throw new IllegalArgumentException("The correction changes: say why");
+        }
         calibrations.insert(new Calibration(
                 0, serial, channel, certificate, calibratedAt, dueAt, after, reason, clock.instant(), by));
         audit.record(

@@ -77,8 +77,8 @@ class FleetFilterTest {
         assertThat(shown(trouble)).containsExactly(FULL);
         FleetFilter needy = new FleetFilter();
         needy.who = "needy";
-        // a clock that is off is nothing to go for
-        assertThat(shown(needy)).containsExactly(FULL);
+        // as many as the list of what needs somebody names
+        assertThat(shown(needy)).containsExactly(FULL, CLOCK);
         FleetFilter stock = new FleetFilter();
         stock.site = LoggerHistory.IN_STOCK;
         assertThat(shown(stock)).containsExactly(NEW);
