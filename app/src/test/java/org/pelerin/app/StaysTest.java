@@ -158,6 +158,11 @@ class StaysTest {
         assertThatThrownBy(() -> placements.correct(first, ago(10), ago(8), "again", "tech"))
                 .hasMessageContaining("Somebody else has just changed it");
         assertThat(tech.get("/placements/999999").statusCode()).isEqualTo(404);
+        // what was signed with these times keeps them
+        sql.update("UPDATE mission SET spot_id = ?, signed_as = 'REVIEWED' WHERE id = ?", spot, a.id);
+        assertThatThrownBy(() -> placements.correct(corrected, ago(10), ago(8), "again", "tech"))
+                .hasMessage("Mission " + a.id + " was signed with these times: open it again with a reason first");
+        sql.update("UPDATE mission SET signed_as = NULL WHERE id = ?", a.id);
     }
 
     @Test

@@ -244,6 +244,12 @@ interface MissionMapper {
                     + " AND judgement IS NOT NULL AND signed_as IS NULL AND (collected_at IS NULL OR collected_at > #{at})")
     List<Long> judgedAt(String serial, long spot, Instant at);
 
+    /** Those of them that are signed. */
+    @Select(
+            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
+                    + " AND signed_as IS NOT NULL AND (collected_at IS NULL OR collected_at > #{at}) ORDER BY id")
+    List<Long> signedAt(String serial, long spot, Instant at);
+
     /** @return 0 where it is signed */
     @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL")
     int judgedOnOther(long id);

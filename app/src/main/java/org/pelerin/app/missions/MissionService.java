@@ -142,6 +142,11 @@ public class MissionService {
         }
     }
 
+    /** Missions of a logger at a spot that are signed and were not over before an instant: what is known of their time there stays as it was signed. */
+    public List<Long> signedAt(String serial, long spot, Instant at) {
+        return missions.signedAt(serial, spot, at);
+    }
+
     /** Its record, its judged period or what is excluded has changed. */
     @Transactional
     public void judgedOnOther(long id) {

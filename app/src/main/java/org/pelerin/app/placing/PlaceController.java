@@ -235,22 +235,33 @@ class PlaceController {
         page.addAttribute("from", from);
         page.addAttribute("to", to);
         page.addAttribute("reason", reason);
+        page.addAttribute("seen", seen(p));
         page.addAttribute("z", zone);
         page.addAttribute("errors", typed.errors());
         return "placing/stay";
     }
 
-    /** What is left as it was shown, to the minute, stays as it is to the second. */
+    /**
+     * What is left as it was shown, to the minute, stays as it is to the second.
+     *
+     * @param seen the times as they were shown, so that what somebody else corrected meanwhile is not overwritten
+     */
     @PostMapping("/placements/{id}")
     String correct(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "") String seen,
             Principal me,
             Model page,
             RedirectAttributes flash) {
         Placement p = stay(id);
+        if (!seen.equals(seen(p))) {
+            flash.addFlashAttribute(
+                    "refused", "Nothing was corrected: somebody changed these times meanwhile. Look at them again.");
+            return "redirect:/placements/" + id;
+        }
         ZoneId zone = places.find(p.spotId()).map(SpotAt::zoneId).orElse(show.home());
         FieldReader typed = new FieldReader();
         Instant begins = typed.local("from", from, zone, null);
@@ -274,6 +285,11 @@ class PlaceController {
             }
         }
         return stay(p, from, to, reason, zone, typed, page);
+    }
+
+    private static String seen(Placement p) {
+        return p.placedAt().toEpochMilli() + "-"
+                + (p.present() ? "" : p.takenAt().toEpochMilli());
     }
 
     private static Instant same(Instant typed, Instant before) {

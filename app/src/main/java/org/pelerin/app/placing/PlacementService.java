@@ -394,6 +394,12 @@ public class PlacementService {
         if (other != null) {
             throw new NotPlacedException(p.serial() + " was at " + other.where() + " at that time");
         }
+        Instant since = from.isBefore(p.placedAt()) ? from : p.placedAt();
+        List<Long> signed = missions.signedAt(p.serial(), p.spotId(), since);
+        if (!signed.isEmpty()) {
+            throw new NotPlacedException(
+                    "Mission " + signed.get(0) + " was signed with these times: open it again with a reason first");
+        }
         if (placements.correct(p, from, to) == 0) {
             throw new NotPlacedException("Somebody else has just changed it: look at it again");
         }
@@ -404,7 +410,6 @@ public class PlacementService {
                 span(p.placedAt(), p.takenAt()),
                 p.where() + ", " + span(from, to),
                 reason);
-        Instant since = from.isBefore(p.placedAt()) ? from : p.placedAt();
         missions.stayChanged(p.serial(), p.spotId(), since);
     }
 

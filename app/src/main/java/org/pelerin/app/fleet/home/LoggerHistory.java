@@ -46,7 +46,7 @@ record LoggerHistory(
             return LOST;
         }
         if (s.takenAt() != null) {
-            return TAKEN;
+            return s.retired() ? IN_STOCK : TAKEN;
         }
         return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
     }
@@ -59,10 +59,10 @@ record LoggerHistory(
         return site().equals(LOST)
                 ? "given up"
                 : site().equals(IN_STOCK)
-                        ? "never written"
+                        ? overview.retired() ? "in stock" : "never written"
                         : overview.spot() != null
                                 ? overview.spot()
-                                : overview.takenAt() != null ? "taken away" : "no spot yet";
+                                : overview.takenAt() != null ? "at no spot" : "no spot yet";
     }
 
     Need.Kind need() {
