@@ -37,6 +37,9 @@ class RoundWork {
             String note,
             Instant at) {}
 
+    /** Room that its column has before what was typed, less the sign between them. */
+    private static final int FOUND = 90;
+
     private final RoundService rounds;
     private final PlacementService placements;
     private final MissionService missions;
@@ -70,7 +73,7 @@ class RoundWork {
         String note = r.note;
         switch (task.kind()) {
             case PLACE, SWAP -> {
-                note = Length.TASK_NOTE.cut(place(task, r, at, by) + (r.note.isEmpty() ? "" : "; " + r.note));
+                note = joined(place(task, r, at, by), r.note);
             }
             case BRING_HOME ->
                 placements
@@ -91,6 +94,15 @@ class RoundWork {
             }
         }
         rounds.settle(task, Task.State.DONE, at, note, by);
+    }
+
+    /** What was found, and after it what somebody typed, which is kept whole. */
+    static String joined(String found, String typed) {
+        if (typed.isEmpty()) {
+            return Length.TASK_NOTE.cut(found);
+        }
+        int room = Math.max(FOUND, Length.TASK_NOTE.most() - typed.length());
+        return (found.length() > room ? found.substring(0, room - 1) + "…" : found) + "; " + typed;
     }
 
     /** @return what lies there now, and what of it is otherwise than wanted */
