@@ -37,6 +37,7 @@ import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.prepare.batch.BatchItem;
 import org.pelerin.app.prepare.batch.BatchService;
 import org.pelerin.app.prepare.write.WriteService;
@@ -264,7 +265,7 @@ class ServiceTest {
         assertThat(two.version()).isEqualTo(2);
         assertThat(plans.settings(two).start()).isEqualTo(new StartCondition.Now());
         assertThatThrownBy(() -> plans.update(one.id(), 1, "Versioned", Hands.alder(new StartCondition.Now()), "tech"))
-                .isInstanceOf(PlanService.ChangedMeanwhileException.class);
+                .isInstanceOf(ChangedMeanwhileException.class);
         assertThatThrownBy(() -> plans.create("Versioned", Hands.alder(new StartCondition.Now()), "tech"))
                 .isInstanceOf(PlanService.NameTakenException.class);
     }

@@ -6,8 +6,12 @@ import java.security.Principal;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
@@ -51,8 +55,42 @@ class FindingController {
         if (f.mergedInto() != null) {
             return "redirect:/findings/" + f.mergedInto();
         }
+        show(f, Typed.of(f.work()), filter, inUnits, page);
+        return "findings/one";
+    }
+
+    /** What stands in the fields of the form, and the mark of what it is to replace. */
+    record Typed(Long cause, String action, String disposition, String owner, String due, String seen) {
+
+        static Typed of(Finding.Work w) {
+            return new Typed(w.causeId(), w.action(), w.disposition(), w.owner(), w.due(), Findings.mark(w));
+        }
+
+        /** Its fields as people read them. */
+        Map<String, String> shown(List<Cause> causes) {
+            return SavedMeanwhile.fields(
+                    "Cause",
+                    causes.stream()
+                            .filter(c -> cause != null && c.id() == cause)
+                            .map(Cause::name)
+                            .findFirst()
+                            .orElse(""),
+                    "What was done",
+                    action,
+                    "What became of what was stored there",
+                    disposition,
+                    "Owner",
+                    owner,
+                    "Due",
+                    due);
+        }
+    }
+
+    private void show(Finding f, Typed typed, FindingFilter filter, ShownUnits inUnits, Model page) {
+        long id = f.id();
         page.addAttribute("room", "findings");
         page.addAttribute("f", f);
+        page.addAttribute("typed", typed);
         page.addAttribute("fz", f.zone() == null ? show.home() : ZoneId.of(f.zone()));
         page.addAttribute("parts", findings.parts(id));
         page.addAttribute("entries", findings.entries(id));
@@ -62,7 +100,6 @@ class FindingController {
         page.addAttribute("causes", findings.causes());
         page.addAttribute("people", accounts.people());
         page.addAttribute("signed", findings.signed(id));
-        return "findings/one";
     }
 
     @PostMapping("/findings/{id}/acknowledge")
@@ -72,7 +109,7 @@ class FindingController {
             Principal me,
             RedirectAttributes flash) {
         get(id);
-        int done = findings.acknowledge(java.util.List.of(id), me.getName());
+        int done = findings.acknowledge(List.of(id), me.getName());
         flash.addFlashAttribute(
                 done == 1 ? "said" : "refused", done == 1 ? "Acknowledged." : "Somebody acknowledged it meanwhile.");
         return "redirect:" + filter.at("/findings/" + id);
@@ -91,23 +128,44 @@ class FindingController {
             @RequestParam(defaultValue = "") String responsible,
             @RequestParam(defaultValue = "") String due,
             @RequestParam(defaultValue = "") String then,
+            @RequestParam(required = false) String seen,
             @ModelAttribute("filter") FindingFilter filter,
+            ShownUnits inUnits,
             Principal me,
+            Model page,
             RedirectAttributes flash) {
-        get(id);
-        for (String text : new String[] {action, disposition}) {
-            if (Length.FINDING_TEXT.exceeded(text)) {
-                throw new Findings.NotReadyException(Length.FINDING_TEXT.said(text));
-            }
-        }
+        Finding shown = get(id);
         boolean known = accounts.people().stream().anyMatch(p -> p.name().equals(responsible));
         Long of = explanation != null && findings.causes().stream().anyMatch(c -> c.id() == explanation)
                 ? explanation
                 : null;
-        findings.say(
-                id,
-                new Findings.Said(of, action.strip(), disposition.strip(), known ? responsible : null, day(due)),
-                me.getName());
+        try {
+            for (String text : new String[] {action, disposition}) {
+                if (Length.FINDING_TEXT.exceeded(text)) {
+                    throw new Findings.NotReadyException(Length.FINDING_TEXT.said(text));
+                }
+            }
+            findings.say(
+                    id,
+                    new Findings.Said(of, action.strip(), disposition.strip(), known ? responsible : null, day(due)),
+                    seen,
+                    me.getName());
+        } catch (Findings.NotReadyException e) {
+            page.addAttribute("refused", e.getMessage() + ".");
+            show(shown, new Typed(of, action, disposition, responsible, due, seen), filter, inUnits, page);
+            return "findings/one";
+        } catch (ChangedMeanwhileException e) {
+            Finding now = get(id);
+            Typed typed = new Typed(of, action, disposition, responsible, due, Findings.mark(now.work()));
+            page.addAttribute(
+                    "meanwhile",
+                    SavedMeanwhile.of(
+                            findings.lastChange(id),
+                            Typed.of(now.work()).shown(findings.causes()),
+                            typed.shown(findings.causes())));
+            show(now, typed, filter, inUnits, page);
+            return "findings/one";
+        }
         // the list as it was before it is closed: it leads on
         Long next = overview.beside(filter, id).after();
         if (then.equals("close")) {

@@ -15,8 +15,10 @@ import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -161,8 +163,17 @@ public class Findings {
     /** Cause, action, disposition, owner and due date; of one that is not closed. */
     @Transactional
     public void say(long id, Said said, String by) {
+        say(id, said, null, by);
+    }
+
+    /** @param seen the mark of what the form showed; null for a change that follows from no form */
+    @Transactional
+    public void say(long id, Said said, String seen, String by) {
         waits(id);
         Finding before = find(id).orElseThrow();
+        if (!said.equals(said(before.work()))) {
+            FormMark.require(seen, said(before.work()));
+        }
         mapper.say(id, said.cause, said.action, said.disposition, said.owner, said.due);
         Finding after = find(id).orElseThrow();
         List<String> changes = changes(before.work(), after.work());
@@ -172,6 +183,20 @@ public class Findings {
                     id, clock.instant(), by, Entry.Kind.STEP, text.length() > 2000 ? text.substring(0, 2000) : text);
             record(id, by, "describe finding", words(before.work()), words(after.work()), "");
         }
+    }
+
+    private static Said said(Finding.Work w) {
+        return new Said(w.causeId(), w.action(), w.disposition(), w.owner(), w.dueOn());
+    }
+
+    /** The mark of what is said of a finding, for the form that changes it. */
+    static String mark(Finding.Work w) {
+        return FormMark.of(said(w));
+    }
+
+    /** Who changed what is said of it last, at most one. */
+    List<AuditEntry> lastChange(long id) {
+        return audit.latest(subject(id), List.of("describe finding", "assign finding"), 1);
     }
 
     private static String words(Finding.Work w) {

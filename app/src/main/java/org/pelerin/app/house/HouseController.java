@@ -2,7 +2,10 @@ package org.pelerin.app.house;
 
 import java.io.IOException;
 import java.security.Principal;
+import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.CacheControl;
@@ -59,9 +62,30 @@ class HouseController {
             page.addAttribute("errors", read.errors());
             return page(page);
         }
-        house.change(wanted, me.getName());
+        try {
+            house.change(wanted, me.getName());
+        } catch (ChangedMeanwhileException e) {
+            House now = house.house();
+            page.addAttribute("meanwhile", SavedMeanwhile.of(house.lastChange(), shown(now), shown(wanted)));
+            page.addAttribute(
+                    "house",
+                    new House(wanted.name(), wanted.address(), wanted.paper(), wanted.fourEyes(), now.version()));
+            return page(page);
+        }
         flash.addFlashAttribute("said", "Kept; reports are made so from now on.");
         return "redirect:/admin/house";
+    }
+
+    private static Map<String, String> shown(House h) {
+        return SavedMeanwhile.fields(
+                "Name of the company",
+                h.name(),
+                "Address",
+                h.address(),
+                "Paper",
+                h.paper().words(),
+                "Four eyes",
+                h.fourEyes() ? "yes" : "no");
     }
 
     @PostMapping("/admin/house/logo")

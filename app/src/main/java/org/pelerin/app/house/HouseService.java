@@ -1,11 +1,13 @@
 package org.pelerin.app.house;
 
+import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.places.Picture;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
-import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,9 +47,14 @@ public class HouseService {
     public void change(House house, String by) {
         House before = house();
         if (mapper.change(house) == 0) {
-            throw new TooLateException("Somebody else changed it meanwhile: this is how it is now");
+            throw new ChangedMeanwhileException();
         }
         audit.record(by, "change house", "house", words(before), words(house));
+    }
+
+    /** Who changed it last, at most one. */
+    public List<AuditEntry> lastChange() {
+        return audit.latest("house", 1);
     }
 
     private static String words(House h) {

@@ -109,6 +109,12 @@ interface PlaceMapper {
     @Select("SELECT id FROM spot WHERE site_id = #{site} AND name = #{name}")
     Long spotNamed(long site, String name);
 
+    @Select("SELECT id FROM site WHERE id = #{id} FOR UPDATE")
+    Long lockSite(long id);
+
+    @Select("SELECT id FROM spot WHERE id = #{id} FOR UPDATE")
+    Long lockSpot(long id);
+
     @Insert("INSERT INTO site (name, zone) VALUES (#{name}, #{zone}) ON DUPLICATE KEY UPDATE id = id")
     void insertSite(String name, String zone);
 

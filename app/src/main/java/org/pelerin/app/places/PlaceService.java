@@ -10,6 +10,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
 import org.springframework.stereotype.Service;
@@ -131,6 +133,16 @@ public class PlaceService {
      */
     @Transactional
     public long save(Site site, String by) {
+        return save(site, null, by);
+    }
+
+    /** @param seen the mark of the site as the form showed it; null for a change that follows from no form */
+    @Transactional
+    public long save(Site site, String seen, String by) {
+        if (site.id() != 0) {
+            places.lockSite(site.id());
+            FormMark.require(seen, told(places.site(site.id())));
+        }
         Site same = places.siteNamed(site.name());
         if (same != null && same.id() != site.id()) {
             throw new NameTakenException("There is a site “" + site.name() + "” already");
@@ -155,6 +167,16 @@ public class PlaceService {
      */
     @Transactional
     public long save(Spot spot, String by) {
+        return save(spot, null, by);
+    }
+
+    /** @param seen the mark of the spot as the form showed it; null for a change that follows from no form */
+    @Transactional
+    public long save(Spot spot, String seen, String by) {
+        if (spot.id() != 0) {
+            places.lockSpot(spot.id());
+            FormMark.require(seen, told(spot(spot.id()).orElseThrow()));
+        }
         Long same = places.spotNamed(spot.siteId(), spot.name());
         if (same != null && same != spot.id()) {
             throw new NameTakenException("The site has a spot “" + spot.name() + "” already");
@@ -192,6 +214,24 @@ public class PlaceService {
                 before,
                 told(spot(id).orElseThrow()));
         return id;
+    }
+
+    /** The mark of a site as it is stored, for the form that changes it. */
+    public static String mark(Site site) {
+        return FormMark.of(told(site));
+    }
+
+    public static String mark(Spot spot) {
+        return FormMark.of(told(spot));
+    }
+
+    /** Who changed it last, the newest first, at most one. */
+    public List<AuditEntry> lastChange(Site site) {
+        return audit.latest(site.name(), List.of("create site", "change site"), 1);
+    }
+
+    public List<AuditEntry> lastChange(Spot spot) {
+        return audit.latest(spot.site() + " / " + spot.name(), List.of("create spot", "change spot"), 1);
     }
 
     /** Puts a spot on its site's picture; null takes it off. */

@@ -3,6 +3,8 @@ package org.pelerin.app.placing;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
@@ -18,6 +20,8 @@ public class SiteForm implements Form {
     public String latitude = "";
     public String longitude = "";
     public String notes = "";
+    /** Mark of the site as this form showed it. */
+    public String seen = "";
 
     /** What was read, and what is wrong with each field. */
     record Parsed(Site site, Map<String, String> errors) {}
@@ -37,7 +41,25 @@ public class SiteForm implements Form {
         form.latitude = site.latitude() == null ? "" : FieldReader.plain(site.latitude());
         form.longitude = site.longitude() == null ? "" : FieldReader.plain(site.longitude());
         form.notes = site.notes();
+        form.seen = PlaceService.mark(site);
         return form;
+    }
+
+    /** Its fields as people read them. */
+    Map<String, String> shown() {
+        return SavedMeanwhile.fields(
+                "Name",
+                name,
+                "Time zone",
+                zone,
+                "Address",
+                address,
+                "Latitude",
+                latitude,
+                "Longitude",
+                longitude,
+                "Notes",
+                notes);
     }
 
     Parsed parse() {

@@ -4,10 +4,12 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.people.contact.AddressBook;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
@@ -108,11 +110,17 @@ class SitesController {
             return site(page, form, parsed.errors());
         }
         try {
-            long id = places.save(parsed.site(), me.getName());
+            long id = places.save(parsed.site(), form.seen, me.getName());
             flash.addFlashAttribute("said", "Stored.");
             return "redirect:/places/" + id;
         } catch (PlaceService.NameTakenException e) {
             return site(page, form, Map.of("name", e.getMessage()));
+        } catch (ChangedMeanwhileException e) {
+            Site now = find.site(form.id);
+            SiteForm saved = SiteForm.of(now);
+            page.addAttribute("meanwhile", SavedMeanwhile.of(places.lastChange(now), saved.shown(), form.shown()));
+            form.seen = saved.seen;
+            return site(page, form, Map.of());
         }
     }
 }

@@ -3,6 +3,9 @@ package org.pelerin.app.placing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
@@ -43,6 +46,8 @@ public class SpotForm implements Form {
     public String cable = "";
     public String notes = "";
     public List<Limit> limits = new ArrayList<>();
+    /** Mark of the spot as this form showed it. */
+    public String seen = "";
 
     /** A limit as it is typed. */
     public static class Limit implements Form {
@@ -82,8 +87,45 @@ public class SpotForm implements Form {
             limit.high = text(d.high());
             form.limits.add(limit);
         }
+        form.seen = PlaceService.mark(s);
         form.fill();
         return form;
+    }
+
+    /**
+     * Its fields as people read them.
+     *
+     * @param plans names by number
+     */
+    Map<String, String> shown(Map<String, String> plans) {
+        return SavedMeanwhile.fields(
+                "Name",
+                name,
+                "Kind of surroundings",
+                surroundings,
+                "Plan",
+                plans.getOrDefault(plan, plan),
+                "Days between collections",
+                collectDays,
+                "Depth",
+                depth,
+                "Static level",
+                staticLevel,
+                "Kept clear",
+                keptClear,
+                "Margin",
+                margin,
+                "Cable",
+                cable,
+                "Limits",
+                limits.stream()
+                        .filter(l -> !l.low.isBlank() || !l.high.isBlank())
+                        .map(l -> (l.low.isBlank() ? "" : "from " + l.low.strip() + " ")
+                                + (l.high.isBlank() ? "" : "to " + l.high.strip() + " ")
+                                + l.unit.strip())
+                        .collect(Collectors.joining(", ")),
+                "Notes",
+                notes);
     }
 
     private void fill() {

@@ -4,10 +4,14 @@ import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -95,11 +99,20 @@ class SpotsController {
             return spot(page, form, parsed.errors());
         }
         try {
-            long id = places.save(parsed.spot(), me.getName());
+            long id = places.save(parsed.spot(), form.seen, me.getName());
             flash.addFlashAttribute("said", "Stored.");
             return "redirect:/spots/" + id;
         } catch (PlaceService.NameTakenException e) {
             return spot(page, form, Map.of("name", e.getMessage()));
+        } catch (ChangedMeanwhileException e) {
+            Spot now = find.spot(form.id);
+            SpotForm saved = SpotForm.of(now);
+            Map<String, String> names =
+                    plans.all().stream().collect(Collectors.toMap(p -> String.valueOf(p.id()), StoredPlan::name));
+            page.addAttribute(
+                    "meanwhile", SavedMeanwhile.of(places.lastChange(now), saved.shown(names), form.shown(names)));
+            form.seen = saved.seen;
+            return spot(page, form, Map.of());
         }
     }
 

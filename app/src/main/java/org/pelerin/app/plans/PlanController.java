@@ -1,9 +1,12 @@
 package org.pelerin.app.plans;
 
 import java.security.Principal;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.LoggerModel;
@@ -12,6 +15,7 @@ import org.pelerin.core.plan.AlarmLevel;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.PlanDifference;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -152,14 +156,30 @@ class PlanController {
                 return "redirect:/plans/" + saved.id();
             } catch (PlanService.NameTakenException e) {
                 parsed.errors().put("name", "Another plan has this name");
-            } catch (PlanService.ChangedMeanwhileException e) {
+            } catch (ChangedMeanwhileException e) {
+                StoredPlan now = plan(stored.id());
                 page.addAttribute(
-                        "refused", "Somebody saved this plan since you opened it. Open it again to see their version.");
+                        "meanwhile",
+                        new SavedMeanwhile(now.savedBy(), now.savedAt(), differences(now, name, parsed.plan())));
+                form.version = now.version();
+                show(page, now);
+                pages.fill(page, form, parsed, null, NEW_BATTERY);
+                return "plans/edit";
             }
         }
         show(page, stored);
         pages.fill(page, form, parsed, null, NEW_BATTERY);
         return "plans/edit";
+    }
+
+    private List<SavedMeanwhile.Difference> differences(StoredPlan saved, String name, Plan typed) {
+        List<SavedMeanwhile.Difference> out = new ArrayList<>();
+        if (!saved.name().equals(name)) {
+            out.add(new SavedMeanwhile.Difference("name", saved.name(), name));
+        }
+        PlanDifference.between(plans.settings(saved), typed)
+                .forEach(d -> out.add(new SavedMeanwhile.Difference(d.field(), d.wanted(), d.found())));
+        return out;
     }
 
     private String edit(Model page, PlanForm form, StoredPlan stored) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sensor.Correction;
@@ -15,9 +16,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @RetriedOnDeadlock
 public class PlanService {
-
-    /** Somebody else saved the plan since it was read. */
-    public static class ChangedMeanwhileException extends RuntimeException {}
 
     /** Another plan has the name. */
     public static class NameTakenException extends RuntimeException {}

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
@@ -15,10 +16,10 @@ import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
-import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.judge.Limits;
@@ -185,11 +186,26 @@ class LimitsController {
             return "redirect:/limits/" + kept.id();
         } catch (LimitSets.NameTakenException e) {
             return edit(form, Map.of("name", e.getMessage()), page);
-        } catch (TooLateException e) {
-            // what was typed stays, and goes on from what somebody else kept
-            form.version = get(form.id).version();
-            return edit(form, Map.of("name", e.getMessage() + "; keep it once more to put this in its place"), page);
+        } catch (ChangedMeanwhileException e) {
+            // what was typed stays, and goes on from what somebody else saved
+            LimitSet now = get(form.id);
+            page.addAttribute(
+                    "meanwhile",
+                    new SavedMeanwhile(
+                            now.savedBy(),
+                            now.savedAt(),
+                            SavedMeanwhile.differences(shown(now.limits()), shown(parsed.limits()))));
+            form.version = now.version();
+            return edit(form, Map.of(), page);
         }
+    }
+
+    /** The name, and each rule under its name as a sentence. */
+    private static Map<String, String> shown(Limits limits) {
+        Map<String, String> out = SavedMeanwhile.fields("Name", limits.name());
+        limits.rules().forEach(r -> out.put("Rule “" + r.id() + "”", RuleText.of(r)));
+        limits.gapRules().forEach(r -> out.put("Rule “" + r.id() + "”", RuleText.of(r)));
+        return out;
     }
 
     @PostMapping("/limits/{id}/archive")

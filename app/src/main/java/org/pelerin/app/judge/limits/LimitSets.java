@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.LimitsDocument;
@@ -107,7 +108,7 @@ public class LimitSets {
 
     private LimitSet save(long id, String name, int expected, Limits limits, String before, String by) {
         if (mapper.advance(id, name, expected) == 0) {
-            throw new TooLateException("Somebody saved another version of it meanwhile");
+            throw new ChangedMeanwhileException();
         }
         String document = LimitsDocument.write(new Limits(name, limits.rules(), limits.gapRules()));
         mapper.insertVersion(id, expected + 1, document, clock.instant(), by);

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.stream.Stream;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.people.account.AccountService;
@@ -12,6 +13,8 @@ import org.pelerin.app.people.contact.AddressBook;
 import org.pelerin.app.people.contact.Contact;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
@@ -50,9 +53,21 @@ class DocumentationController {
 
     @GetMapping("/missions/{id}/documentation")
     String show(@PathVariable long id, Model page) {
-        page.addAttribute("mission", id);
-        page.addAttribute("note", documentation.note(id));
+        MissionNote note = documentation.note(id);
+        page.addAttribute("note", note);
+        form(id, note, note, page);
         page.addAttribute("attachments", documentation.attachments(id));
+        return "missions/documentation/part :: part";
+    }
+
+    /**
+     * @param note what stands in the fields
+     * @param stored what they are to replace
+     */
+    private void form(long id, MissionNote note, MissionNote stored, Model page) {
+        page.addAttribute("mission", id);
+        page.addAttribute("typed", note);
+        page.addAttribute("seen", FormMark.of(stored));
         page.addAttribute(
                 "known",
                 Stream.concat(
@@ -66,7 +81,6 @@ class DocumentationController {
         page.addAttribute(
                 "sites",
                 places.sites().stream().map(DocumentationController::full).toList());
-        return "missions/documentation/part :: part";
     }
 
     @PostMapping("/missions/{id}/documentation")
@@ -77,19 +91,28 @@ class DocumentationController {
             @RequestParam String people,
             @RequestParam String place,
             @RequestParam String remarks,
+            @RequestParam(required = false) String seen,
             Principal me,
+            Model page,
             RedirectAttributes flash) {
         need(id);
+        MissionNote typed =
+                new MissionNote(title.strip(), purpose.strip(), people.strip(), place.strip(), remarks.strip());
         try {
-            documentation.save(
-                    id,
-                    new MissionNote(title.strip(), purpose.strip(), people.strip(), place.strip(), remarks.strip()),
-                    me.getName());
+            documentation.save(id, typed, seen, me.getName());
             flash.addFlashAttribute("said", "Noted; it goes into the report.");
+            return "redirect:/missions/" + id;
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            page.addAttribute("refused", e.getMessage() + ".");
+        } catch (ChangedMeanwhileException e) {
+            page.addAttribute(
+                    "meanwhile",
+                    SavedMeanwhile.of(
+                            documentation.lastChange(id), documentation.note(id).shown(), typed.shown()));
         }
-        return "redirect:/missions/" + id;
+        form(id, typed, documentation.note(id), page);
+        page.addAttribute("room", "missions");
+        return "missions/documentation/again";
     }
 
     @PostMapping("/missions/{id}/attachments")

@@ -7,6 +7,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,15 +37,32 @@ public class DocumentationService {
     /** @throws IllegalArgumentException if something is too long */
     @Transactional
     public void save(long mission, MissionNote note, String by) {
+        save(mission, note, null, by);
+    }
+
+    /**
+     * @param seen the mark of the note as the form showed it; null for a change that follows from no form
+     * @throws IllegalArgumentException if something is too long
+     */
+    @Transactional
+    public void save(long mission, MissionNote note, String seen, String by) {
         if (!note.wrong().isEmpty()) {
             throw new IllegalArgumentException(note.wrong());
         }
         missions.changes(mission);
         MissionNote before = note(mission);
         if (!before.equals(note)) {
+            FormMark.require(seen, before);
+        }
+        if (!before.equals(note)) {
             mapper.save(mission, note);
             audit.record(by, "document mission", "mission " + mission, before.toString(), note.toString());
         }
+    }
+
+    /** Who changed the note last, at most one. */
+    public List<AuditEntry> lastChange(long mission) {
+        return audit.latest("mission " + mission, List.of("document mission"), 1);
     }
 
     public List<Attachment> attachments(long mission) {

@@ -1,6 +1,8 @@
 package org.pelerin.app.missions.documentation;
 
 import java.util.List;
+import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.platform.text.Length;
 
 /**
@@ -12,6 +14,21 @@ import org.pelerin.app.platform.text.Length;
 public record MissionNote(String title, String purpose, String people, String place, String remarks) {
 
     public static final MissionNote NONE = new MissionNote("", "", "", "", "");
+
+    /** Its fields as people read them. */
+    Map<String, String> shown() {
+        return SavedMeanwhile.fields(
+                "Title",
+                title,
+                "Who was there",
+                people,
+                "Where",
+                place,
+                "What it was for",
+                purpose,
+                "Remarks",
+                remarks);
+    }
 
     private record Part(String called, String text, Length length) {}
 

@@ -17,6 +17,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
@@ -169,8 +170,8 @@ class WhatIfController {
             flash.addFlashAttribute("said", kept(mission, tried, request, me.getName()));
         } catch (IllegalArgumentException e) {
             throw new NotKeptException("It cannot be kept: " + e.getMessage());
-        } catch (PlanService.ChangedMeanwhileException e) {
-            throw new TooLateException("Somebody changed the plan meanwhile; try once more");
+        } catch (ChangedMeanwhileException e) {
+            throw new TooLateException("Somebody changed it meanwhile; try once more");
         }
         return "redirect:/missions/" + id;
     }
