@@ -1,5 +1,5 @@
 // The channel table of a plan: which columns are shown, fill down, paste from a spreadsheet, copy a channel to others.
-'use strict';
+import { typedNumber } from './typed.js';
 
 (() => {
   const form = document.getElementById('plan-form');
@@ -37,8 +37,8 @@
     return true;
   }
 
-  function changed(sensors) {
-    const sensor = sensors && form.querySelector('select.sensor');
+  function changed(sensors, which) {
+    const sensor = which ?? (sensors && form.querySelector('select.sensor'));
     (sensor || form).dispatchEvent(new Event(sensor ? 'change' : 'input', { bubbles: true }));
   }
 
@@ -107,13 +107,14 @@
     e.preventDefault();
     const all = rows();
     const first = all.indexOf(cell.closest('tr'));
+    let taken = 0, left = 0;
     text.replace(/\r/g, '').replace(/\n+$/, '').split('\n').forEach((line, down) => {
       const row = all[first + down];
-      if (!row) return;
-      const visible = controls(row).filter((c) => c.offsetParent !== null);
-      const start = visible.indexOf(twin(row, cell));
-      line.split('\t').forEach((value, across) => set(visible[start + across], value));
+      const visible = row ? controls(row).filter((c) => c.offsetParent !== null) : [];
+      const start = row ? visible.indexOf(twin(row, cell)) : 0;
+      line.split('\t').forEach((value, across) => { if (set(visible[start + across], value)) taken += 1; else left += 1; });
     });
+    note(`${taken === 1 ? 'One cell' : `${taken} cells`} pasted.${left ? ` ${left === 1 ? 'One did' : `${left} did`} not fit: there is no such row or column, or no such choice.` : ''}`);
     changed(true);
   });
 
@@ -147,18 +148,42 @@
     if (!was) return;
     const watched = form.querySelector('select[name="thresholdChannel"]')?.value === row.dataset.row;
     const fields = limits(row).concat(watched ? [...form.querySelectorAll('[name="thresholdLow"], [name="thresholdHigh"]')] : []);
-    let n = 0;
+    let n = 0, left = 0;
     fields.forEach((f) => {
-      const v = Number(f.value.replace('−', '-').replace(',', '.'));
-      if (f.value.trim() === '' || Number.isNaN(v)) return;
+      const v = typedNumber(f.value);
+      if (f.value.trim() === '') return;
+      if (Number.isNaN(v)) { left += 1; return; }
       f.value = String(round((v - was.shift) / was.factor * Number(to.factor) + Number(to.shift)));
       n += 1;
     });
-    if (n) note(`${n === 1 ? 'One value' : `${n} values`} converted from ${was.text} to ${pick.selectedOptions[0].text}. Take the unit back to have them as they were.`);
+    const told = n ? `${n === 1 ? 'One value' : `${n} values`} converted from ${was.text} to ${pick.selectedOptions[0].text}. Take the unit back to have them as they were.` : '';
+    const not = left ? `${left === 1 ? 'One value is' : `${left} values are`} no plain number in ${was.text} and ${left === 1 ? 'was' : 'were'} not converted: type ${left === 1 ? 'it' : 'them'} again.` : '';
+    if (n || left) note(`${told} ${not}`.trim());
     units();
   }
 
   form.addEventListener('change', (e) => { if (e.target.matches('.unit-pick')) convert(e.target); if (e.target.name === 'thresholdChannel') units(); }, true);
+
+  // A sensor that is not in the list yet is made in a tab of its own, so that nothing typed here is lost; it comes back into the row that asked.
+  const MADE = 'pelerin-new-sensor';
+  let asked = null;
+  form.addEventListener('focusin', (e) => { if (e.target.matches('select.sensor') && e.target.value !== '+') e.target.dataset.had = e.target.value; });
+  form.addEventListener('change', (e) => {
+    if (!e.target.matches('select.sensor') || e.target.value !== '+') return;
+    e.stopPropagation();
+    asked = e.target.closest('tr').dataset.row;
+    e.target.value = e.target.dataset.had ?? '';
+    open('/library/sensors/edit?back=true');
+  }, true);
+  addEventListener('storage', (e) => {
+    if (e.key !== MADE || !e.newValue || asked === null) return;
+    const { name } = JSON.parse(e.newValue), select = rows().find((r) => r.dataset.row === asked)?.querySelector('select.sensor');
+    if (!select) return;
+    if (![...select.options].some((o) => o.value === name)) select.add(new Option(name, name));
+    select.value = name;
+    asked = null;
+    changed(true, select);
+  });
 
   let before = [];
   form.addEventListener('htmx:beforeSwap', () => { before = rows().map((r) => ({ unit: shownIn(r), limited: limits(r).some((f) => f.value.trim() !== '') })); });

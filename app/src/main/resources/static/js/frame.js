@@ -64,7 +64,10 @@ function showWhens() {
 }
 
 // What is wrong is said at its field, and how it was read where that is not plain.
-function showErrors() {
+// What is being typed is not called wrong before it is left; what was wrong already keeps its word.
+function showErrors(whole) {
+  const typing = whole === true ? null : document.activeElement;
+  const wrong = new Set([...document.querySelectorAll('.is-wrong')].map((n) => n.name));
   const form = document.getElementById('limits-form') ? '#limits-form' : '#plan-form';
   document.querySelectorAll('.wrong-text, .understood').forEach((n) => n.remove());
   document.querySelectorAll('#field-errors [data-understood]').forEach((as) => {
@@ -79,6 +82,7 @@ function showErrors() {
   document.querySelectorAll('#field-errors [data-field]').forEach((error, i) => {
     const input = document.querySelector(`${form} [name="${CSS.escape(error.dataset.field)}"]`);
     if (!input || input.type === 'hidden' || input.type === 'radio') return;
+    if (input === typing && input.tagName === 'INPUT' && !wrong.has(input.name)) return;
     const text = document.createElement('span');
     text.className = 'wrong-text';
     text.id = `wrong-${i}`;
@@ -118,7 +122,9 @@ document.addEventListener('htmx:afterSwap', (e) => {
   if (e.detail.target.id === 'confirm-body') document.getElementById('confirm').showModal();
 });
 showWhens();
-showErrors();
+showErrors(true);
+// once the field is left
+document.addEventListener('focusout', (e) => { if (e.target.closest('#plan-form, #limits-form')) setTimeout(showErrors, 0); });
 
 // In a filter a choice is a step at once.
 document.querySelectorAll('[data-go]').forEach((s) => s.addEventListener('change', () => s.form.submit()));

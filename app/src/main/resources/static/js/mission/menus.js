@@ -3,6 +3,7 @@ import { css, data, units } from './context.js';
 import { COLOURS, colourOf } from './looks.js';
 import { changed, forget, hidden, hide, lineOf, nameOf, options, ordered, say, tabled } from './options.js';
 import { scalesNow } from './plots.js';
+import { typedNumber } from '../typed.js';
 
 const el = (name, properties = {}, ...inside) => {
   const e = Object.assign(document.createElement(name), properties);
@@ -36,12 +37,13 @@ function fillShow() {
   scales.querySelectorAll('.scale').forEach((s) => s.remove());
   units.forEach((unit) => {
     const fixed = options.scales[unit];
-    const number = (i, word) => el('input', { type: 'number', step: 'any', className: 'form-control num', value: fixed ? fixed[i] : '', ariaLabel: `${word} of ${unit || 'values'}` });
+    const number = (i, word) => el('input', { inputMode: 'decimal', className: 'form-control num', value: fixed ? fixed[i] : '', ariaLabel: `${word} of ${unit || 'values'}` });
     const low = number(0, 'Least'), high = number(1, 'Greatest'), now = el('button', { type: 'button', className: 'chip' }, fixed ? 'automatic' : 'fix it as it is');
     const fix = () => {
-      const [a, b] = [parseFloat(low.value), parseFloat(high.value)];
-      high.setCustomValidity(b <= a ? 'The greatest is to be above the least.' : '');
-      if (!high.reportValidity() || Number.isNaN(a) || Number.isNaN(b)) return;
+      const [a, b] = [typedNumber(low.value), typedNumber(high.value)];
+      low.setCustomValidity(low.value.trim() && Number.isNaN(a) ? 'Enter a number.' : '');
+      high.setCustomValidity(high.value.trim() && Number.isNaN(b) ? 'Enter a number.' : b <= a ? 'Enter a value above the lower one.' : '');
+      if (!low.reportValidity() || !high.reportValidity() || Number.isNaN(a) || Number.isNaN(b)) return;
       options.scales[unit] = [a, b];
       changed();
     };

@@ -153,8 +153,8 @@ class TwoTabsTest {
                                     null)));
             bed.bean(Evaluation.class).again(m.id);
             both(
-                    "tech",
-                    "tech",
+                    "admin",
+                    "admin",
                     new Form(
                             "/missions/" + m.id,
                             ".documentation summary",
@@ -165,8 +165,8 @@ class TwoTabsTest {
                     .get(0)
                     .id();
             both(
-                    "tech",
-                    "tech",
+                    "admin",
+                    "admin",
                     new Form("/findings/" + finding, null, "#action", ".consequences .acts .btn-outline-primary"));
         }
     }

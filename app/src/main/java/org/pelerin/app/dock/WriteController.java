@@ -19,6 +19,7 @@ import org.pelerin.app.plans.PlanForm;
 import org.pelerin.app.plans.PlanPages;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.prepare.next.Deployments;
 import org.pelerin.app.prepare.next.NextRuns;
 import org.pelerin.app.prepare.next.Proposal;
@@ -47,6 +48,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class WriteController {
 
     private static final String WRITTEN = "Written, read back and compared: every setting is the same.";
+    private static final String ADAPTED = ", adapted";
     private static final int LONGEST_ACT = 40;
     private static final int PAUSE_MS = 200;
     private static final int LOOKS = 100;
@@ -187,7 +189,7 @@ class WriteController {
         if (before.isPresent()) {
             return once(before.get(), logger, form, stored, page, flash);
         }
-        String name = stored != null ? stored.name() : form.name.isBlank() ? "one-off plan" : form.name.strip();
+        String name = stored != null ? stored.name() : named(form);
         try {
             writer.write(
                     new MissionDraft(
@@ -315,12 +317,29 @@ class WriteController {
     }
 
     /** The library's plan of the form's name, if the form changes nothing but the logger's name. */
+    /** What is written with changes is called after the plan that it began with. */
+    private static String named(PlanForm form) {
+        if (form.name.isBlank()) {
+            return "one-off plan";
+        }
+        String name = form.name.strip();
+        if (form.version == 0 || name.endsWith(ADAPTED)) {
+            return name;
+        }
+        int room = Length.PLAN_NAME.most() - ADAPTED.length();
+        return (name.length() > room ? name.substring(0, room) : name) + ADAPTED;
+    }
+
     private StoredPlan sameAsStored(DockedLogger logger, PlanForm form, PlanForm.Parsed parsed) {
         Optional<StoredPlan> stored =
                 fitting(logger).stream().filter(p -> p.name().equals(form.name)).findFirst();
-        return stored.filter(p -> plans.settings(p)
-                        .withLoggerName("")
-                        .equals(parsed.plan().withLoggerName("")))
+        return stored.filter(p -> sameButNameAndDay(plans.settings(p), parsed.plan()))
                 .orElse(null);
+    }
+
+    /** A start at another instant is the day's, not another plan. */
+    private static boolean sameButNameAndDay(Plan stored, Plan written) {
+        return stored.start().kind() == written.start().kind()
+                && stored.withLoggerName("").withStart(written.start()).equals(written.withLoggerName(""));
     }
 }

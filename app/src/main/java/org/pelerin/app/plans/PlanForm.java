@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
@@ -63,6 +64,9 @@ public class PlanForm implements Form {
     /** The plan that is edited, as a document: what the form does not show is kept from it. */
     public String base = "";
 
+    private static final Set<String> WITHOUT_CONSEQUENCE =
+            Set.of("name", "loggerName", "notWired", "weakBattery", "placing");
+
     /**
      * What was read from a form: a plan, and what is wrong with each field.
      *
@@ -75,6 +79,13 @@ public class PlanForm implements Form {
 
         public boolean valid() {
             return errors.isEmpty();
+        }
+
+        /** Fields that cannot be read and on which depends what the plan comes to: its figures would be those of other values. */
+        public long unread() {
+            return errors.keySet().stream()
+                    .filter(field -> !WITHOUT_CONSEQUENCE.contains(field) && !field.endsWith(".label"))
+                    .count();
         }
     }
 
@@ -212,7 +223,7 @@ public class PlanForm implements Form {
                 start(zone, now, typed),
                 stop(zone, now, typed),
                 settings,
-                departures());
+                departures(typed));
         return new Parsed(plan, placing(zone, now, typed), visit(zone, now, typed), typed.errors(), typed.understood());
     }
 
@@ -286,12 +297,20 @@ public class PlanForm implements Form {
     }
 
     /** The options that are not as the model presets them. */
-    private Map<String, String> departures() {
+    private Map<String, String> departures(FieldReader typed) {
         Map<String, String> out = new HashMap<>();
         for (OptionModel o : loggerModel().options()) {
             String value = options.getOrDefault(o.key(), "").strip();
-            if (!value.isEmpty() && !value.equals(o.preset())) {
-                out.put(o.key(), o.number() ? value.replace(',', '.') : value);
+            if (value.isEmpty() || value.equals(o.preset())) {
+                continue;
+            }
+            if (!o.number()) {
+                out.put(o.key(), value);
+                continue;
+            }
+            Double number = typed.number("options[" + o.key() + "]", value);
+            if (number != null && !FieldReader.plain(number).equals(o.preset())) {
+                out.put(o.key(), FieldReader.plain(number));
             }
         }
         return out;

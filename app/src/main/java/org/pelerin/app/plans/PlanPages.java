@@ -86,6 +86,7 @@ public class PlanPages {
         model.addAttribute("errors", errors(parsed, found));
         model.addAttribute("understood", parsed.understood());
         model.addAttribute("typed", parsed.errors().values());
+        model.addAttribute("unread", parsed.unread());
         model.addAttribute(
                 "c",
                 Consequences.of(

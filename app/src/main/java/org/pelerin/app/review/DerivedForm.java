@@ -15,6 +15,7 @@ import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.sensor.Expression;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A series to be derived, as it is typed: how, from which channels, by which figures. */
@@ -122,7 +123,7 @@ public class DerivedForm implements Form {
                 how.put("minus", needed(read, "minus", minus));
             }
             case FORMULA -> {
-                how.put("text", needed(read, "text", text));
+                how.put("text", Expression.withPoints(needed(read, "text", text)));
                 how.put("channels", several(read));
             }
             case DEW_POINT -> {
@@ -240,16 +241,11 @@ public class DerivedForm implements Form {
     }
 
     private static Integer count(FieldReader read, String field, String value) {
-        try {
-            int n = Integer.parseInt(value.strip());
-            if (n >= 1) {
-                return n;
-            }
-        } catch (NumberFormatException e) {
-            // said below
+        Integer n = read.whole(field, value, 1, Integer.MAX_VALUE);
+        if (n == null) {
+            read.wrong(field, "Give a whole number from 1 on");
         }
-        read.wrong(field, "A whole number from 1 on");
-        return 1;
+        return n;
     }
 
     private static Double number(FieldReader read, String field, String value) {

@@ -1,10 +1,15 @@
 package org.pelerin.core.plan;
 
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.OptionModel;
 import org.pelerin.core.sensor.ExpressionException;
@@ -14,6 +19,9 @@ import org.pelerin.core.sensor.Supply;
 final class ChannelCheck {
 
     private static final double SIGMAS = 6;
+
+    /** Channels of one kind from which on one that differs is told. */
+    private static final int FEWEST_ALIKE = 4;
 
     private final LoggerModel model;
     private final Plan plan;
@@ -52,10 +60,49 @@ final class ChannelCheck {
             }
             anyAlarm |= c.hasAlarm();
         }
+        odd();
         if (!anyAlarm && !plan.enabled().isEmpty() && model.alarmLevels() > 0) {
             found.warns(
                     "channels", "No limits are set, so the mission cannot be judged", "Set an upper or a lower limit");
         }
+    }
+
+    /** One sensor among many alike: the one that was forgotten, or meant. */
+    private void odd() {
+        Map<List<Object>, List<Integer>> alike = plan.enabled().stream()
+                .filter(i -> !model.channels().get(i).added())
+                .collect(Collectors.groupingBy(this::input, LinkedHashMap::new, Collectors.toList()));
+        for (List<Integer> inputs : alike.values()) {
+            Map<String, List<Integer>> bySensor = inputs.stream()
+                    .collect(Collectors.groupingBy(
+                            i -> sensorName(plan.channels().get(i)), LinkedHashMap::new, Collectors.toList()));
+            if (inputs.size() < FEWEST_ALIKE || bySensor.size() != 2) {
+                continue;
+            }
+            bySensor.forEach((sensor, of) -> {
+                if (of.size() == 1) {
+                    String others = bySensor.keySet().stream()
+                            .filter(s -> !s.equals(sensor))
+                            .findFirst()
+                            .orElseThrow();
+                    found.warns(
+                            "channels[" + of.get(0) + "].sensor",
+                            "“" + plan.channels().get(of.get(0)).label() + "” has " + sensor + ", the other "
+                                    + (inputs.size() - 1) + " have " + others,
+                            "Give it the same sensor, unless that is meant");
+                }
+            });
+        }
+    }
+
+    /** Inputs of one kind are those that measure the same quantity in the same range. */
+    private List<Object> input(int i) {
+        ChannelModel m = model.channels().get(i);
+        return List.of(m.own(), m.choosable());
+    }
+
+    private static String sensorName(ChannelSettings c) {
+        return c.sensor() == null ? "no sensor chosen" : "“" + c.sensor().name() + "”";
     }
 
     private void level(ChannelSettings c, int level, MeasuredChannel channel, boolean changes, String at) {
@@ -67,8 +114,8 @@ final class ChannelCheck {
                 && pair.low() != null
                 && pair.low().limit() >= pair.high().limit()) {
             found.blocks(
-                    field + "low",
-                    "The lower limit of “" + c.label() + "” is not below the upper one",
+                    field + "high",
+                    "The upper limit of “" + c.label() + "” is not above the lower one",
                     "Swap or change the limits");
         }
         noise(pair, channel, field);
@@ -127,8 +174,11 @@ final class ChannelCheck {
             found.warns(
                     lastingAt,
                     "“" + channel.label() + "” alarms after " + Durations.format(d.delay())
-                            + ", and is read only every " + Durations.format(plan.interval())
-                            + ": a single reading out of limits raises it",
+                            + (plan.scan() == null
+                                    ? ", and is read only every " + Durations.format(plan.interval())
+                                            + ": a single reading out of limits raises it"
+                                    : ", and compares its records, one every " + Durations.format(plan.interval())
+                                            + ", not its scans: a single record out of limits raises it"),
                     "Set a longer delay, or a shorter interval");
         }
         if (alarm.lasting() instanceof Lasting.Allowance) {

@@ -36,6 +36,7 @@ final class SettingsCheck {
         options();
         second();
         relays();
+        weighting();
         if (plan.stop() instanceof StopCondition.Wrap && plan.option(model, Plan.AGAIN, Plan.AGAIN_KEPT)) {
             found.blocks(
                     "options[" + Plan.AGAIN + "]",
@@ -135,13 +136,22 @@ final class SettingsCheck {
         channels.read(t.channel()).ifPresent(channel -> {
             boolean lowUsed = t.crossing() != StartCondition.Crossing.ABOVE;
             boolean highUsed = t.crossing() != StartCondition.Crossing.BELOW;
-            if (lowUsed && Conflicts.outside(channel, t.low()) || highUsed && Conflicts.outside(channel, t.high())) {
-                found.blocks(
-                        "thresholdLow",
-                        "It waits for a value outside the sensor's range",
-                        "Choose " + Conflicts.range(channel));
+            if (lowUsed) {
+                threshold("thresholdLow", t.low(), channel);
+            }
+            if (highUsed) {
+                threshold("thresholdHigh", t.high(), channel);
             }
         });
+    }
+
+    private void threshold(String field, double value, MeasuredChannel channel) {
+        if (Conflicts.outside(channel, value)) {
+            found.blocks(
+                    field,
+                    "It waits for " + LimitText.quantity(value, channel.unit()) + ", outside the sensor's range",
+                    "Choose " + Conflicts.range(channel));
+        }
     }
 
     private void stop(Instant now) {
@@ -212,6 +222,27 @@ final class SettingsCheck {
                                 + "limit that could raise one",
                         "Set the limit, or let the relay never close");
             }
+        }
+    }
+
+    /** Noise doses are of A-weighted levels (ISO 9612, 29 CFR 1910.95); the latter of slow response. */
+    private void weighting() {
+        String dose = model.option("dose").map(plan::option).orElse("none");
+        if (dose.equals("none")) {
+            return;
+        }
+        if (!plan.option(model, "weighting", "A")) {
+            found.warns(
+                    "options[weighting]",
+                    "A noise dose is of A-weighted levels, and this records "
+                            + model.option("weighting").map(plan::option).orElse("") + "-weighted ones",
+                    "Choose A, or no dose");
+        }
+        if (dose.startsWith("osha") && !plan.option(model, "response", "slow")) {
+            found.warns(
+                    "options[response]",
+                    "A dose by this scheme is of slow response, and this records fast",
+                    "Choose slow");
         }
     }
 

@@ -1,6 +1,8 @@
 package org.pelerin.core.sensor;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
@@ -92,6 +94,52 @@ public final class Expression {
         Node root = parser.comparison();
         parser.end();
         return new Expression(root);
+    }
+
+    /**
+     * A formula as people type it, with decimal points: {@code 1,5 * x} and {@code max(x; 1,5)} become {@code 1.5 * x} and {@code max(x, 1.5)}. A
+     * semicolon between values makes every comma a decimal one; without one, a comma is decimal where it stands between two digits and
+     * outside of the values of a function. No character changes its place, and names in brackets stay as they are.
+     */
+    public static String withPoints(String typed) {
+        boolean semicolons = outsideNames(typed).indexOf(';') >= 0;
+        char[] out = typed.toCharArray();
+        Deque<Boolean> calls = new ArrayDeque<>();
+        boolean name = false;
+        for (int i = 0; i < out.length; i++) {
+            char c = typed.charAt(i);
+            name = name ? c != ']' : c == '[';
+            if (name) {
+                continue;
+            }
+            if (c == '(') {
+                calls.push(isCall(typed, i));
+            } else if (c == ')' && !calls.isEmpty()) {
+                calls.pop();
+            } else if (c == ';') {
+                out[i] = ',';
+            } else if (c == ','
+                    && (semicolons || digit(typed, i - 1) && digit(typed, i + 1) && !calls.contains(true))) {
+                out[i] = '.';
+            }
+        }
+        return new String(out);
+    }
+
+    private static String outsideNames(String typed) {
+        return typed.replaceAll("\\[[^\\]]*\\]", "");
+    }
+
+    private static boolean isCall(String typed, int open) {
+        int before = open - 1;
+        while (before >= 0 && Character.isWhitespace(typed.charAt(before))) {
+            before--;
+        }
+        return before >= 0 && Character.isLetterOrDigit(typed.charAt(before));
+    }
+
+    private static boolean digit(String typed, int at) {
+        return at >= 0 && at < typed.length() && Character.isDigit(typed.charAt(at));
     }
 
     /** @param channels in the order of the names given to {@link #parse}; NaN where there is no value */
@@ -330,7 +378,10 @@ public final class Expression {
             if (arguments.size() != function.arguments) {
                 throw new ExpressionException(
                         "“" + name + "” takes " + function.arguments + " value" + (function.arguments == 1 ? "" : "s")
-                                + ", not " + arguments.size(),
+                                + ", not " + arguments.size()
+                                + (arguments.size() > function.arguments
+                                        ? "; with decimal commas, write ; between values"
+                                        : ""),
                         place);
             }
             return function.of(arguments);

@@ -20,6 +20,7 @@ import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.Supply;
+import org.pelerin.core.sensor.ThermocoupleType;
 
 /** Forecast and preflight of plans with sensors, supplies, scans and options; loads reckoned by hand. */
 class WiredPlanTest {
@@ -369,5 +370,101 @@ class WiredPlanTest {
                 .filteredOn(c -> c.field().startsWith("options[relay"))
                 .singleElement()
                 .satisfies(c -> assertThat(c.message()).contains("no lower limit"));
+    }
+
+    @Test
+    void a_value_to_wait_for_is_marked_at_the_side_that_is_out_of_range() {
+        Plan base = plan(ROWAN, Duration.ofMinutes(1), null, Map.of(), channel(true, loop(null)));
+        assertThat(preflight(
+                        ROWAN,
+                        base.withStart(new StartCondition.OnThreshold(0, StartCondition.Crossing.LEAVES, 2, 50))))
+                .filteredOn(Conflict::blocking)
+                .extracting(Conflict::field)
+                .containsExactly("thresholdHigh");
+        assertThat(preflight(
+                        ROWAN,
+                        base.withStart(new StartCondition.OnThreshold(0, StartCondition.Crossing.LEAVES, -9, 5))))
+                .filteredOn(Conflict::blocking)
+                .extracting(Conflict::field)
+                .containsExactly("thresholdLow");
+    }
+
+    @Test
+    void limits_the_wrong_way_round_are_told_at_the_upper_one() {
+        AlarmLevel reversed =
+                new AlarmLevel(new Alarm(2, Duration.ofHours(1), false), new Alarm(5, Duration.ofHours(1), false));
+        assertThat(preflight(
+                        HAWTHORN,
+                        plan(
+                                HAWTHORN,
+                                Duration.ofMinutes(10),
+                                null,
+                                Map.of(),
+                                channel(true, thermocouple("K", ThermocoupleType.K), reversed))))
+                .filteredOn(c -> c.message().contains("is not above the lower one"))
+                .extracting(Conflict::field)
+                .containsExactly("channels[0].levels[0].high");
+    }
+
+    private static Sensor thermocouple(String name, ThermocoupleType type) {
+        return new Sensor(name, Input.THERMOCOUPLE, new Scaling.Thermocouple(type), "°C", -100, 1000, 1, 0, 0, 0, null);
+    }
+
+    @Test
+    void one_sensor_among_many_others_is_told_and_two_kinds_by_halves_are_not() {
+        Sensor k = thermocouple("K", ThermocoupleType.K);
+        Sensor t = thermocouple("T", ThermocoupleType.T);
+        ChannelSettings[] twelve = new ChannelSettings[12];
+        Arrays.setAll(twelve, i -> channel(true, i == 6 ? t : k));
+        assertThat(preflight(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(10), null, Map.of(), twelve)))
+                .filteredOn(c -> c.field().endsWith(".sensor"))
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(c.blocking()).isFalse();
+                    assertThat(c.field()).isEqualTo("channels[6].sensor");
+                    assertThat(c.message()).endsWith("has “T”, the other 11 have “K”");
+                });
+        Arrays.setAll(twelve, i -> channel(true, i < 6 ? t : k));
+        assertThat(preflight(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(10), null, Map.of(), twelve)))
+                .noneMatch(c -> c.field().endsWith(".sensor"));
+        // three are too few to say which of them is the odd one
+        ChannelSettings[] three = {channel(true, k), channel(true, k), channel(true, t)};
+        assertThat(preflight(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(10), null, Map.of(), three)))
+                .noneMatch(c -> c.field().endsWith(".sensor"));
+    }
+
+    @Test
+    void a_short_delay_speaks_of_readings_and_of_records_where_it_scans() {
+        AlarmLevel soon = new AlarmLevel(new Alarm(5, Duration.ofMinutes(3), false), null);
+        ChannelSettings c = channel(true, thermocouple("K", ThermocoupleType.K), soon);
+        assertThat(preflight(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(10), null, Map.of(), c)))
+                .anyMatch(x -> x.message().contains("is read only every 10\u00a0min"));
+        assertThat(preflight(HAWTHORN, plan(HAWTHORN, Duration.ofMinutes(10), Duration.ofMinutes(2), Map.of(), c)))
+                .anyMatch(x -> x.message().contains("compares its records, one every 10\u00a0min, not its scans"))
+                .noneMatch(x -> x.message().contains("is read only every"));
+    }
+
+    @Test
+    void a_noise_dose_wants_the_weighting_and_response_of_its_scheme() {
+        LoggerModel larch = ModelCatalogue.get("larch-s");
+        assertThat(sound(larch, Map.of("dose", "iso85"))).isEmpty();
+        assertThat(sound(larch, Map.of("dose", "iso85", "weighting", "C")))
+                .singleElement()
+                .asString()
+                .contains("A-weighted levels, and this records C-weighted ones");
+        // 29 CFR 1910.95: slow response
+        assertThat(sound(larch, Map.of("dose", "oshapel")))
+                .singleElement()
+                .asString()
+                .contains("slow response");
+        assertThat(sound(larch, Map.of("dose", "oshapel", "response", "slow"))).isEmpty();
+        assertThat(sound(larch, Map.of("weighting", "Z"))).isEmpty();
+    }
+
+    private static List<String> sound(LoggerModel larch, Map<String, String> options) {
+        return preflight(larch, plan(larch, Duration.ofMinutes(1), null, options, channel(true, null))).stream()
+                .filter(c -> c.field().equals("options[weighting]") || c.field().equals("options[response]"))
+                .map(Conflict::message)
+                .toList();
     }
 }

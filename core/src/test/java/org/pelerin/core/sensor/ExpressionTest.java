@@ -108,4 +108,29 @@ class ExpressionTest {
                 .isThrownBy(() -> value("x" + "+x".repeat(20_000), 3))
                 .withMessageContaining("500 characters");
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "1,5 * x | 1.5 * x",
+                "(x - 0,2) / 1,6 | (x - 0.2) / 1.6",
+                "max(x; 1,5) | max(x, 1.5)",
+                "if(x > 1,5; 2,5; ,5) | if(x > 1.5, 2.5, .5)",
+                // without semicolons a comma inside a function stands between its values
+                "max(x,1.5) | max(x,1.5)",
+                "2,5 * pow(x,2) | 2.5 * pow(x,2)",
+                "[Vault 1,5; left] + 0,5 | [Vault 1,5; left] + 0.5",
+                "x, 5 | x, 5"
+            })
+    void decimal_commas_become_points_and_every_character_keeps_its_place(String typed, String read) {
+        assertThat(Expression.withPoints(typed)).isEqualTo(read).hasSameSizeAs(typed);
+    }
+
+    @Test
+    void who_writes_decimal_commas_between_values_is_told_how() {
+        assertThatExceptionOfType(ExpressionException.class)
+                .isThrownBy(() -> Expression.parse(Expression.withPoints("sqrt(1,5)"), List.of()))
+                .withMessageContaining("with decimal commas, write ; between values");
+    }
 }

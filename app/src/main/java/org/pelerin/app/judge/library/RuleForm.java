@@ -5,7 +5,6 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -308,8 +307,8 @@ public class RuleForm implements Form {
         double allowed = read.needed(at + ".criterion", criterion, 85);
         double doubled = read.needed(at + ".exchange", exchange, 3);
         Double least = read.number(at + ".threshold", threshold);
-        LocalTime begins = time(at + ".from", from, read);
-        LocalTime ends = time(at + ".to", to, read);
+        LocalTime begins = read.clock(at + ".from", from);
+        LocalTime ends = read.clock(at + ".to", to);
         Set<DayOfWeek> on = days.isEmpty() ? EnumSet.allOf(DayOfWeek.class) : EnumSet.copyOf(days);
         Double covered = percent(at, read);
         ZoneId of = zone(at, read);
@@ -327,15 +326,6 @@ public class RuleForm implements Form {
                                 on,
                                 of,
                                 covered == null ? Basis.MEAN_COVERAGE : covered));
-    }
-
-    private static LocalTime time(String field, String text, FieldReader read) {
-        try {
-            return LocalTime.parse(text.strip());
-        } catch (DateTimeParseException e) {
-            read.wrong(field, "Write a time of day such as 06:00");
-            return null;
-        }
     }
 
     private Double percent(String at, FieldReader read) {

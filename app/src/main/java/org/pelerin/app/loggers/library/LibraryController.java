@@ -110,9 +110,16 @@ class LibraryController {
         return "loggers/library/sensors";
     }
 
-    /** @param from name of a sensor to begin with */
+    /**
+     * @param from name of a sensor to begin with
+     * @param back whether somebody waits with a plan in another tab
+     */
     @GetMapping("/library/sensors/edit")
-    String edit(@RequestParam(defaultValue = "") String from, Model page) {
+    String edit(
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "false") boolean back,
+            Model page) {
+        page.addAttribute("back", back);
         SensorForm form = sensors.find(from).map(SensorForm::of).orElseGet(SensorForm::new);
         if (sensors.ready(from)) {
             form.name = "";
@@ -129,19 +136,29 @@ class LibraryController {
         return "loggers/library/sensor :: both";
     }
 
+    /** @param back whether somebody waits with a plan in another tab */
     @PostMapping("/library/sensors")
-    String save(@ModelAttribute SensorForm form, Principal me, Model page, RedirectAttributes flash) {
+    String save(
+            @ModelAttribute SensorForm form,
+            @RequestParam(defaultValue = "false") boolean back,
+            Principal me,
+            Model page,
+            RedirectAttributes flash) {
         FieldReader typed = new FieldReader();
         Sensor sensor = form.parse(typed);
         if (sensor != null) {
             try {
                 sensors.save(sensor, me.getName());
                 flash.addFlashAttribute("said", "“" + sensor.name() + "” is in the library.");
+                if (back) {
+                    flash.addFlashAttribute("made", sensor.name());
+                }
                 return "redirect:/library/sensors";
             } catch (IllegalArgumentException e) {
                 typed.wrong("name", e.getMessage());
             }
         }
+        page.addAttribute("back", back);
         return show(page, form, typed);
     }
 

@@ -245,7 +245,8 @@ public class SensorForm implements Form {
 
     /** A formula must have a value over the range that was typed, and somewhere over the usual one where none was. */
     private Scaling formula(FieldReader typed) {
-        Expression expression = Expression.parse(formula, List.of());
+        String text = Expression.withPoints(formula.strip());
+        Expression expression = Expression.parse(text, List.of());
         Double from = typed.number("rawLow", rawLow);
         Double to = typed.number("rawHigh", rawHigh);
         if (from != null && to != null && from < to) {
@@ -265,7 +266,7 @@ public class SensorForm implements Form {
                                 + FieldReader.plain(usual[1]) + ", as where it divides by zero");
             }
         }
-        return new Scaling.Formula(formula.strip());
+        return new Scaling.Formula(text);
     }
 
     private static List<Double> numbers(FieldReader typed, String field, String[] parts) {

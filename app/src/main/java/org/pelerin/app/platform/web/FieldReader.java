@@ -4,16 +4,21 @@ import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.text.TypedNumber;
 
 /** Reads typed text field by field and gathers what is wrong with each. */
 public final class FieldReader {
+
+    private static final Pattern CLOCK = Pattern.compile("(\\d{1,2})(?:[:.h](\\d{2})(?::(\\d{2}))?)?");
 
     private final Map<String, String> errors = new LinkedHashMap<>();
     private final Map<String, String> understood = new LinkedHashMap<>();
@@ -100,6 +105,21 @@ public final class FieldReader {
             wrong(field, e.getMessage());
             return Duration.ZERO;
         }
+    }
+
+    /** A time of day: {@code 6}, {@code 6:30}, {@code 06:30}, {@code 6.30}, {@code 24:00} for midnight; null if it is none. */
+    public LocalTime clock(String field, String text) {
+        Matcher m = CLOCK.matcher(text == null ? "" : text.strip());
+        if (m.matches()) {
+            int hour = Integer.parseInt(m.group(1));
+            int minute = m.group(2) == null ? 0 : Integer.parseInt(m.group(2));
+            int second = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
+            if (hour < 24 && minute < 60 && second < 60 || hour == 24 && minute == 0 && second == 0) {
+                return LocalTime.of(hour % 24, minute, second);
+            }
+        }
+        wrong(field, "Give a time of day, as 06:00");
+        return null;
     }
 
     /** The earlier of the two instants where clocks go back; {@code otherwise} with a word if it is no date and time. */

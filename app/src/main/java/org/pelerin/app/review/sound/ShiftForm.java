@@ -1,6 +1,5 @@
 package org.pelerin.app.review.sound;
 
-import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -39,8 +38,8 @@ public class ShiftForm implements Form {
 
     /** Empty with words in {@code read} where it is none. */
     Optional<WorkingShift> shift(FieldReader read, ZoneId zone) {
-        LocalTime begins = time("from", from, read);
-        LocalTime ends = time("to", to, read);
+        LocalTime begins = read.clock("from", from);
+        LocalTime ends = read.clock("to", to);
         Set<DayOfWeek> on = Arrays.stream(DayOfWeek.values())
                 .filter(d -> days.contains(d.name()))
                 .collect(Collectors.toSet());
@@ -54,16 +53,5 @@ public class ShiftForm implements Form {
             read.wrong("scheme", "Choose a scheme");
         }
         return read.errors().isEmpty() ? Optional.of(new WorkingShift(begins, ends, on, zone)) : Optional.empty();
-    }
-
-    private static LocalTime time(String field, String text, FieldReader read) {
-        try {
-            return text.strip().equals("24:00")
-                    ? LocalTime.MIDNIGHT
-                    : LocalTime.parse(text.strip()).withSecond(0).withNano(0);
-        } catch (DateTimeException e) {
-            read.wrong(field, "Give a time of day, as 06:00");
-            return null;
-        }
     }
 }
