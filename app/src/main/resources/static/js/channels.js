@@ -39,7 +39,8 @@ import { typedNumber } from './typed.js';
 
   function changed(sensors, which) {
     const sensor = which ?? (sensors && form.querySelector('select.sensor'));
-    (sensor || form).dispatchEvent(new Event(sensor ? 'change' : 'input', { bubbles: true }));
+    if (sensor) sensor.dispatchEvent(new Event('change', { bubbles: true }));
+    form.dispatchEvent(new Event('input', { bubbles: true }));
   }
 
   form.addEventListener('click', (e) => {

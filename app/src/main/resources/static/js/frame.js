@@ -64,7 +64,7 @@ function showWhens() {
 }
 
 // What is wrong is said at its field, and how it was read where that is not plain.
-// What is being typed is not called wrong before it is left; what was wrong already keeps its word.
+// A name that is being typed is not called wrong before it is left: half of it may be another's. What was wrong already keeps its word.
 function showErrors(whole) {
   const typing = whole === true ? null : document.activeElement;
   const wrong = new Set([...document.querySelectorAll('.is-wrong')].map((n) => n.name));
@@ -82,7 +82,7 @@ function showErrors(whole) {
   document.querySelectorAll('#field-errors [data-field]').forEach((error, i) => {
     const input = document.querySelector(`${form} [name="${CSS.escape(error.dataset.field)}"]`);
     if (!input || input.type === 'hidden' || input.type === 'radio') return;
-    if (input === typing && input.tagName === 'INPUT' && !wrong.has(input.name)) return;
+    if (input === typing && input.name.endsWith('.label') && !wrong.has(input.name)) return;
     const text = document.createElement('span');
     text.className = 'wrong-text';
     text.id = `wrong-${i}`;

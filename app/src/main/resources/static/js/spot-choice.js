@@ -18,7 +18,7 @@
     input.setCustomValidity(typed && !found ? 'Choose one of the spots that are shown' : '');
     if (number.value !== now) {
       number.value = now;
-      number.dispatchEvent(new Event('change', { bubbles: true }));
+      ['input', 'change'].forEach((type) => number.dispatchEvent(new Event(type, { bubbles: true })));
     }
   }
 

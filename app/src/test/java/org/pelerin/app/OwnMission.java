@@ -55,6 +55,7 @@ final class OwnMission implements AutoCloseable {
                         "derived_series",
                         "exclusion",
                         "mission_limits",
+                        "mission_note",
                         "excursion",
                         "pinned_note",
                         "saved_view",

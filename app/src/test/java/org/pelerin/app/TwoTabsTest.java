@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -138,11 +139,12 @@ class TwoTabsTest {
         try (OwnMission m = new OwnMission(bed, "QL-TWO1", start)) {
             bed.bean(JdbcTemplate.class)
                     .update(
-                            "UPDATE mission SET collected_at = ?, state = 'COLLECTED', expected = 24, received = 24 WHERE id = ?",
+                            "UPDATE mission SET spot_id = ?, collected_at = ?, state = 'COLLECTED', expected = 24, received = 24 WHERE id = ?",
+                            bed.spot("Two tabs", "Cellar"),
                             start.plus(Duration.ofDays(2)).toEpochMilli(),
                             m.id);
             double[] air = new double[24];
-            air[5] = 90;
+            Arrays.fill(air, 5, 17, 60);
             bed.bean(SeriesWriter.class)
                     .replace(
                             m.id,
