@@ -95,7 +95,7 @@ class PlacesTest {
         page.fill("[name='limits[0].low']", "8");
         page.fill("[name='limits[0].high']", "2");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("#main")).containsText("not below the upper one");
+        assertThat(page.locator("#main")).containsText("not above the lower one");
         page.fill("[name='limits[0].high']", "12");
         page.selectOption("[name='limits[0].unit']", "°C");
         page.keyboard().press("Control+Enter");

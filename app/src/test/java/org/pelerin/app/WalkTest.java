@@ -192,7 +192,7 @@ class WalkTest {
         page.locator("#" + SERIAL).getByText("plug it in again").click();
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("collected");
-        assertThat(page.locator("#main")).containsText("2593 of 2593 samples are home");
+        assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 samples are home");
         assertThat(bed.bean(MissionService.class)
                         .find(mission)
                         .orElseThrow()

@@ -12,6 +12,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
@@ -132,7 +133,7 @@ public class CaptureProcessing {
         if (!kept) {
             evaluation.again(missionId);
         }
-        return received + " of " + expected + " samples are home"
+        return LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples are home"
                 + (ended ? "" : "; the logger goes on recording")
                 + leftOut(stored)
                 + (received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap

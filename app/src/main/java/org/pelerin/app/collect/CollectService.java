@@ -16,6 +16,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.NextRun;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
@@ -206,7 +207,7 @@ public class CollectService {
 
     private static String told(List<MissionInfo> lost) {
         long records = lost.stream().mapToLong(MissionInfo::records).sum();
-        return records + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
+        return LimitText.plain(records) + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
     }
 
     /** Serials of those that hold records, all of which are home: one query for all of them. */

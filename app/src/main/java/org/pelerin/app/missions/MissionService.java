@@ -18,6 +18,7 @@ import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.plan.Forecast;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
@@ -390,7 +391,7 @@ public class MissionService {
                     "collect mission",
                     mission.subject(),
                     "",
-                    received + " of " + expected + " samples, capture " + sha256);
+                    LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples, capture " + sha256);
             recordsCollected(mission, by);
         }
     }
@@ -410,7 +411,7 @@ public class MissionService {
                 "collect running mission",
                 mission.subject(),
                 "",
-                received + " of " + expected + " samples so far, capture " + sha256);
+                LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples so far, capture " + sha256);
         recordsCollected(mission, by);
     }
 

@@ -212,7 +212,7 @@ public class SpotForm implements Form {
             Double low = l.low.isBlank() ? null : typed.number(at + "low", l.low);
             Double high = l.high.isBlank() ? null : typed.number(at + "high", l.high);
             if (low != null && high != null && low >= high) {
-                typed.wrong(at + "low", "The lower limit is not below the upper one");
+                typed.wrong(at + "high", "The upper limit is not above the lower one");
             }
             if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
                 typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");

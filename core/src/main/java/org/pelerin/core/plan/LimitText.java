@@ -1,10 +1,14 @@
 package org.pelerin.core.plan;
 
+import java.util.regex.Pattern;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Rule;
 
 /** Limits in words for people, always with their unit: “below 10 or above 14 °C for over 1 h”. */
 public final class LimitText {
+
+    /** Between two digits of the whole part, a multiple of three digits before its end. */
+    private static final Pattern THOUSANDS = Pattern.compile("(?<=^-?\\d{1,12})(?=(?:\\d{3})+(?:\\.|$))");
 
     private LimitText() {}
 
@@ -49,10 +53,10 @@ public final class LimitText {
         return plain(v) + unit(unit);
     }
 
-    /** A value as short as it can be said, with a true minus sign. */
+    /** A value as short as it can be said, with a true minus sign, thousands set apart by a narrow no-break space. */
     public static String plain(double v) {
-        return (v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v))
-                .replace('-', '−');
+        String text = v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v);
+        return (text.indexOf('E') < 0 ? THOUSANDS.matcher(text).replaceAll("\u202f") : text).replace('-', '−');
     }
 
     private static String unit(String unit) {

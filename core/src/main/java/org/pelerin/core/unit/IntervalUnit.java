@@ -16,7 +16,8 @@ record IntervalUnit(String base, String time) {
     /** Before the base of a difference of what has a zero of its own. */
     static final String DIFFERENCE = "Δ";
 
-    private static final Pattern OVER_TIME = Pattern.compile("(.+?)([/·](?:s|min|h|d|PT?[0-9DHMS.]+))");
+    private static final Pattern OVER_TIME =
+            Pattern.compile("(.+?)([/·](?:s|min|h|d|(?:[0-9.]+(?:h|min|s))+|PT?[0-9DHMS.]+))");
 
     /** Empty for a unit of values themselves. */
     static Optional<IntervalUnit> of(String symbol) {

@@ -2,6 +2,7 @@ package org.pelerin.core.unit;
 
 import java.time.Duration;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -71,7 +72,8 @@ public record Unit(String symbol) {
             case 60_000 -> "min";
             case 3_600_000 -> "h";
             case 86_400_000 -> "d";
-            default -> d.toString();
+            // 15min, 1h30min
+            default -> d.toString().substring(2).toLowerCase(Locale.ROOT).replace("m", "min");
         };
     }
 

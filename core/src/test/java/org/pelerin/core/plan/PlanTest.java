@@ -134,7 +134,7 @@ class PlanTest {
                 GOOD.stop(),
                 List.of(new ChannelSettings(true, "Air", COLD, WARM)));
         assertThat(preflight(reversed, healthy()))
-                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].levels[0].low"));
+                .anyMatch(c -> c.blocking() && c.field().equals("channels[0].levels[0].high"));
         Plan far = new Plan(
                 "alder-t1",
                 "X",

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -55,5 +56,16 @@ class UnitTest {
         assertThat(f.difference(10)).isEqualTo(18);
         assertThat(f.symbol()).isEqualTo("°F");
         assertThat(Unit.of("%RH").shown(ShownUnits.FAHRENHEIT).value(50)).isEqualTo(50);
+    }
+
+    /** 9 °F·15min are 5 °C·15min; a unit as it was written before is read as well. */
+    @Test
+    void a_total_over_an_odd_time_says_the_time_as_people_do() {
+        Unit total = Unit.of("°C").times(Duration.ofMinutes(15));
+        assertThat(total.symbol()).isEqualTo("°C·15min");
+        assertThat(Unit.of("l").times(Duration.ofMinutes(90)).symbol()).isEqualTo("l·1h30min");
+        assertThat(Unit.of("°F·15min").to(total).orElseThrow().value(9)).isCloseTo(5, within(1e-12));
+        assertThat(Unit.of("°F·PT15M").to(Unit.of("°C·PT15M")).orElseThrow().value(9))
+                .isCloseTo(5, within(1e-12));
     }
 }

@@ -10,6 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.core.plan.Durations;
+import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
@@ -192,6 +193,11 @@ public class Formats {
         return n == null
                 ? "–"
                 : String.format(Locale.ROOT, "%,d", n.longValue()).replace(',', '\u202f');
+    }
+
+    /** Degrees of latitude or longitude, as they were given. */
+    public String position(double degrees) {
+        return LimitText.plain(degrees);
     }
 
     /** A number with its unit, if it has one. */
