@@ -6,7 +6,6 @@ import java.util.Optional;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
-import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.prepare.check.LiveService;
 import org.pelerin.app.prepare.check.PhaseLook;
 import org.pelerin.core.unit.ShownUnits;
@@ -26,15 +25,12 @@ class LoggerController {
     private final LiveService live;
     private final PhaseLook phases;
     private final LoggerRegistry registry;
-    private final PlacementService placements;
 
-    LoggerController(
-            LoggerPage page, LiveService live, PhaseLook phases, LoggerRegistry registry, PlacementService placements) {
+    LoggerController(LoggerPage page, LiveService live, PhaseLook phases, LoggerRegistry registry) {
         this.page = page;
         this.live = live;
         this.phases = phases;
         this.registry = registry;
-        this.placements = placements;
     }
 
     @GetMapping("/dock/{serial}")
@@ -45,7 +41,6 @@ class LoggerController {
         }
         model.addAttribute("version", page.version(serial));
         page.fill(serial, model);
-        model.addAttribute("placed", placements.presentOf(serial).orElse(null));
         return "dock/logger";
     }
 

@@ -24,6 +24,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.prepare.check.PhaseLook;
@@ -46,6 +47,7 @@ class LoggerPage {
     private final CalibrationService calibrations;
     private final LiveRecordings recordings;
     private final AttentionService attention;
+    private final PlacementService placements;
     private final AuditTrail audit;
     private final Clock clock;
     private final Formats show;
@@ -58,6 +60,7 @@ class LoggerPage {
             CalibrationService calibrations,
             LiveRecordings recordings,
             AttentionService attention,
+            PlacementService placements,
             AuditTrail audit,
             Clock clock,
             Formats show) {
@@ -68,6 +71,7 @@ class LoggerPage {
         this.calibrations = calibrations;
         this.recordings = recordings;
         this.attention = attention;
+        this.placements = placements;
         this.audit = audit;
         this.clock = clock;
         this.show = show;
@@ -117,6 +121,7 @@ class LoggerPage {
         model.addAttribute("lastJob", last.orElse(null));
         model.addAttribute("home", home.orElse(null));
         model.addAttribute("missions", recent);
+        model.addAttribute("placed", placements.presentOf(serial).orElse(null));
         docked.ifPresent(l -> {
             model.addAttribute("updatable", LoggerCare.updatable(l));
             model.addAttribute("newest", l.model().firmware().newest());

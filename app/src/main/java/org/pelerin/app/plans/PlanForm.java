@@ -332,7 +332,14 @@ public class PlanForm implements Form {
                 default -> new StartCondition.OnButton();
             };
         } catch (IllegalArgumentException e) {
-            typed.wrong(start.equals("INTERVAL") ? "startInterval" : "thresholdHigh", e.getMessage());
+            typed.wrong(
+                    switch (start) {
+                        case "AT" -> "startAt";
+                        case "AFTER" -> "startDelay";
+                        case "INTERVAL" -> "startInterval";
+                        default -> "thresholdHigh";
+                    },
+                    e.getMessage());
             return new StartCondition.OnButton();
         }
     }
@@ -355,7 +362,13 @@ public class PlanForm implements Form {
                 default -> new StopCondition.MemoryFull();
             };
         } catch (IllegalArgumentException e) {
-            typed.wrong("stopTime", e.getMessage());
+            typed.wrong(
+                    switch (stop) {
+                        case "AFTER_SAMPLES" -> "stopAfter";
+                        case "AT" -> "stopAt";
+                        default -> "stopTime";
+                    },
+                    e.getMessage());
             return new StopCondition.MemoryFull();
         }
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -352,7 +353,8 @@ public class DerivedSeries {
         try {
             return read(definition);
         } catch (DocumentException e) {
-            throw new ImpossibleException(e.getMessage());
+            String said = e.said();
+            throw new ImpossibleException(said.substring(0, 1).toUpperCase(Locale.ROOT) + said.substring(1));
         }
     }
 

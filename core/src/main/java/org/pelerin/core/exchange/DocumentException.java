@@ -3,6 +3,7 @@ package org.pelerin.core.exchange;
 /** A document that cannot be read; says what is wrong, and where. */
 public class DocumentException extends IllegalArgumentException {
 
+    private final String said;
     private final String place;
     private final int line;
     private final int column;
@@ -13,6 +14,7 @@ public class DocumentException extends IllegalArgumentException {
      */
     public DocumentException(String message, String place, int line) {
         super((place.isEmpty() ? "" : "At “" + place + "”" + (line > 0 ? ", line " + line : "") + ": ") + message);
+        this.said = message;
         this.place = place;
         this.line = line;
         this.column = 0;
@@ -21,9 +23,15 @@ public class DocumentException extends IllegalArgumentException {
     /** With line and column, both from 1, and the message in one line. */
     public DocumentException(String message, String place, int line, int column) {
         super("line " + line + ", column " + column + (place.isEmpty() ? "" : " (" + place + ")") + ": " + message);
+        this.said = message;
         this.place = place;
         this.line = line;
         this.column = column;
+    }
+
+    /** What is wrong, without the place: for who typed it into a form and never saw the document. */
+    public String said() {
+        return said;
     }
 
     public String place() {
