@@ -1,25 +1,12 @@
 // What is typed into a form and not saved yet is kept in this browser, by person: a lost session, a reload or a closed page loses none of it. It is offered
 // when the form is open again, and gone once the form is saved.
-'use strict';
+import { restore, state } from './typed-fields.js';
 
 (() => {
   const person = document.querySelector('meta[name="person"]')?.content;
   if (!person) return;
   const OLDEST = 14 * 86400000, PAUSE = 400, SENT = 'pelerin-draft-sent';
   const key = (form) => `pelerin-draft ${person} ${form.dataset.draft}`;
-  const typed = (e) => e.name && !['hidden', 'password', 'file', 'submit', 'button', 'reset'].includes(e.type) && !e.closest('dialog');
-  const ticked = (e) => e.type === 'checkbox' || e.type === 'radio';
-
-  /** Each field with what is in it; several of one name by their order, ticks by their value. */
-  function fields(form) {
-    const seen = {};
-    return [...form.elements].filter(typed).map((e) => {
-      const name = ticked(e) ? `${e.name}=${e.value}` : e.name;
-      seen[name] = (seen[name] ?? -1) + 1;
-      return { e, id: `${name}#${seen[name]}`, value: ticked(e) ? e.checked : e.value };
-    });
-  }
-  const state = (form) => JSON.stringify(fields(form).map(({ id, value }) => [id, value]));
 
   function kept(form) {
     try {
@@ -34,22 +21,6 @@
     try { localStorage.setItem(key(form), JSON.stringify({ at: Date.now(), state: now })); } catch (e) { /* there is no room: nothing is offered later */ }
   }
 
-  /** @return how many of its fields are not on this page */
-  function restore(form, d) {
-    const there = new Map(fields(form).map((f) => [f.id, f]));
-    const changed = [];
-    let missing = 0;
-    JSON.parse(d.state).forEach(([id, value]) => {
-      const f = there.get(id);
-      if (!f) { if (value) missing++; return; }
-      if (f.value === value) return;
-      if (ticked(f.e)) f.e.checked = value; else f.e.value = value;
-      changed.push(f.e);
-    });
-    changed.forEach((e) => ['input', 'change'].forEach((type) => e.dispatchEvent(new Event(type, { bubbles: true }))));
-    return missing;
-  }
-
   function offer(form, d) {
     const when = new Date(d.at), bar = document.createElement('p');
     bar.className = 'said draft no-print';
@@ -62,7 +33,7 @@
       bar.append(b, ' ');
     };
     button('Restore', () => {
-      const missing = restore(form, d);
+      const missing = restore(form, d.state);
       bar.remove();
       if (missing) {
         const note = document.createElement('p');

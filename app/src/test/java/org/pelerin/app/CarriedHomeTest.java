@@ -130,6 +130,9 @@ class CarriedHomeTest {
         page.locator("[name=tables]:checked").all().forEach(b -> b.uncheck());
         set();
         assertThat(page.locator(".refused")).containsText("Choose at least one table");
+        // what was chosen stands there still
+        assertThat(page.locator("[name=tables]:checked")).hasCount(0);
+        page.check("[name=tables][value=SECOND]");
         page.fill("[name=every]", "");
         set();
         assertThat(page.locator(".said")).containsText("only when somebody asks");
@@ -157,7 +160,9 @@ class CarriedHomeTest {
         page.locator("[name=missions]").all().forEach(b -> b.uncheck());
         page.getByText("Collect the chosen").click();
         assertThat(page.locator(".refused")).containsText("at least one mission");
-        page.locator("[name=missions]").last().uncheck();
+        // what was chosen stands there still
+        assertThat(page.locator("[name=missions]:checked")).hasCount(0);
+        page.locator("[name=missions]").first().check();
         page.getByText("Collect the chosen").click();
         page.waitForCondition(
                 () -> hands.bed().bean(CollectService.class).active(serial).isEmpty());

@@ -23,8 +23,10 @@ import org.pelerin.app.findings.Part;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.signing.Signing;
+import org.pelerin.core.record.Exclusion;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -221,5 +223,36 @@ class FindingsTest extends PageTest {
         page.waitForTimeout(400);
         page.keyboard().press("k");
         assertThat(page.locator(".crumb")).containsText("1 of");
+    }
+
+    @Test
+    void what_a_new_judgement_changes_says_who_changed_what_before_it_and_why() {
+        OwnMission m = MISSIONS.get(2);
+        Finding before = of(m);
+        JudgedRecords judged = bed.bean(JudgedRecords.class);
+        long excluded = judged.exclude(
+                m.mission(),
+                Exclusion.Kind.NOT_PART,
+                START.plus(Duration.ofMinutes(10 * 48)),
+                START.plus(Duration.ofMinutes(10 * 54)),
+                "Defrosted by hand",
+                "review");
+        bed.bean(Evaluation.class).again(m.id);
+        try {
+            assertThat(findings.entries(before.id()))
+                    .extracting(Entry::text)
+                    .last()
+                    .asString()
+                    .contains("“Air” above ")
+                    .endsWith("; before it, review excluded a period: Defrosted by hand");
+        } finally {
+            judged.include(m.mission(), excluded, "review");
+            bed.bean(Evaluation.class).again(m.id);
+        }
+        assertThat(findings.entries(before.id()))
+                .extracting(Entry::text)
+                .last()
+                .asString()
+                .endsWith("; before it, review removed an exclusion");
     }
 }

@@ -221,6 +221,25 @@ class JudgedTest {
             page.locator("#judged form[action$='/judged-period'] button.btn-primary")
                     .click();
             assertThat(page.locator("main, body").first()).containsText("has to end after it begins");
+            // what was refused is there again, open
+            assertThat(page.locator("#judged-why")).hasValue("turned round");
+            assertThat(page.locator("#judged-from")).isVisible();
+
+            // a record cannot be left out where it has nothing
+            page.navigate(bed.address + "/missions/" + id);
+            page.click("#judged summary:has-text('Leave a stretch out')");
+            page.fill("#out-from", "2020-03-01T10:00:30");
+            page.fill("#out-to", "2020-03-01T12:00:30");
+            page.locator("#judged input[value=NOT_VALID]").check();
+            page.fill("#out-why", "the year was mistyped");
+            page.locator("#judged form[action$='/exclusions'] button.btn-primary")
+                    .click();
+            assertThat(page.locator(".refused").first())
+                    .containsText("The record has nothing in that time: it goes from");
+            assertThat(page.locator("#out-from")).hasValue("2020-03-01T10:00:30");
+            assertThat(page.locator("#judged input[value=NOT_VALID]")).isChecked();
+            assertThat(page.locator("#out-why")).hasValue("the year was mistyped");
+            assertThat(bed.bean(JudgedRecords.class).excluded(id)).isEmpty();
         }
     }
 

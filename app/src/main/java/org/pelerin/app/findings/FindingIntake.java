@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.pelerin.app.judge.MissionJudged;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
@@ -29,6 +30,7 @@ class FindingIntake {
     private static final String JUDGE = "";
     private static final int AT_ONCE = 500;
     private static final Duration TOLD = Duration.ofSeconds(1);
+    private static final int LONGEST_NOTE = 2000;
     private static final int LONGEST_RULE = 160;
     private static final int LONGEST_CHANNEL = 120;
     private static final int LONGEST_UNIT = 20;
@@ -36,10 +38,18 @@ class FindingIntake {
     private final FindingMapper mapper;
     private final LoggerFindings loggers;
     private final MissionService missions;
+    private final LastChange lastChange;
     private final Formats show;
     private final Clock clock;
 
-    FindingIntake(FindingMapper mapper, LoggerFindings loggers, MissionService missions, Formats show, Clock clock) {
+    FindingIntake(
+            FindingMapper mapper,
+            LoggerFindings loggers,
+            MissionService missions,
+            LastChange lastChange,
+            Formats show,
+            Clock clock) {
+        this.lastChange = lastChange;
         this.mapper = mapper;
         this.loggers = loggers;
         this.missions = missions;
@@ -57,29 +67,29 @@ class FindingIntake {
         Reconciliation r = Reconciliation.of(known, found);
         if (!r.nothing()) {
             // what grows while a mission goes on is no news of a judgement
-            boolean goesOn = missions.find(e.missionId())
-                    .map(m -> m.records().collectedAt() == null)
-                    .orElse(false);
-            apply(r, goesOn);
+            Mission mission = missions.find(e.missionId()).orElseThrow();
+            apply(r, mission);
         }
         loggers.judged(e.missionId());
     }
 
-    private void apply(Reconciliation r, boolean goesOn) {
+    private void apply(Reconciliation r, Mission mission) {
+        boolean goesOn = mission.records().collectedAt() == null;
+        LastChange.Told last = lastChange.of(mission).orElse(null);
         Instant now = clock.instant();
         Set<Long> touched = new LinkedHashSet<>();
         for (Reconciliation.Change c : r.changed()) {
-            update(c.now(), goesOn ? "" : changed(c.before(), c.now()), touched, now);
+            update(c.now(), goesOn ? "" : changed(c.before(), c.now()), touched, last, now);
         }
         for (Part p : r.back()) {
-            update(p, "is found again", touched, now);
+            update(p, "is found again", touched, last, now);
             mapper.comeBack(p.findingId());
         }
         for (Part p : r.vanished()) {
             mapper.updatePart(PartRow.of(p.gone(), p.findingId()));
             touched.add(p.findingId());
             mapper.changed(p.findingId());
-            mapper.note(p.findingId(), now, JUDGE, Entry.Kind.CHANGE, words(p) + " is not found any more");
+            note(p, "is not found any more", last, now);
         }
         for (List<Part> together : r.appeared()) {
             touched.add(fresh(together, now));
@@ -88,13 +98,26 @@ class FindingIntake {
         r.vanished().stream().map(Part::findingId).distinct().forEach(this::withdraw);
     }
 
-    private void update(Part p, String what, Set<Long> touched, Instant now) {
+    private void update(Part p, String what, Set<Long> touched, LastChange.Told last, Instant now) {
         mapper.updatePart(PartRow.of(p, p.findingId()));
         touched.add(p.findingId());
         if (!what.isEmpty()) {
             mapper.changed(p.findingId());
-            mapper.note(p.findingId(), now, JUDGE, Entry.Kind.CHANGE, words(p) + " " + what);
+            note(p, what, last, now);
         }
+    }
+
+    /** What changed, and what was changed last before it; @param last null where nothing is on record */
+    private void note(Part p, String what, LastChange.Told last, Instant now) {
+        boolean since = last != null && !last.at().isBefore(mapper.lastNoted(p.findingId()));
+        String why = since ? "; before it, " + last.words() : "";
+        String text = words(p) + " " + what + why;
+        mapper.note(
+                p.findingId(),
+                now,
+                JUDGE,
+                Entry.Kind.CHANGE,
+                text.length() > LONGEST_NOTE ? text.substring(0, LONGEST_NOTE - 1) + "…" : text);
     }
 
     /** What is worth a word: its length, its place, its severity; not what is shorter than the second that is shown. */

@@ -67,6 +67,12 @@ interface FindingMapper {
             "SELECT id, finding_id, mission_id, rule, channel, direction, unit, severity, latched, limit_value, peak,"
                     + " start_at, end_at, first_start_at, first_end_at, found FROM finding_part ";
 
+    /** When it was opened, or last noted to have changed. */
+    @Select(
+            "SELECT COALESCE((SELECT MAX(at) FROM finding_entry WHERE finding_id = f.id AND kind = 'CHANGE'), f.opened_at)"
+                    + " FROM finding f WHERE f.id = #{id}")
+    Instant lastNoted(long id);
+
     /** Locked: of two that judge a mission at once, the second sees what the first has made of it. */
     @Select(PART + "WHERE mission_id = #{mission} ORDER BY start_at, id FOR UPDATE")
     List<PartRow> ofMission(long mission);

@@ -3,6 +3,7 @@ package org.pelerin.app.record;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
@@ -10,6 +11,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.Stay;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.model.ModelCatalogue;
@@ -39,9 +41,11 @@ public class JudgedRecords {
     private final JudgedMapper judged;
     private final MissionService missions;
     private final AuditTrail audit;
+    private final Formats show;
     private final Clock clock;
 
-    JudgedRecords(JudgedMapper judged, MissionService missions, AuditTrail audit, Clock clock) {
+    JudgedRecords(JudgedMapper judged, MissionService missions, AuditTrail audit, Formats show, Clock clock) {
+        this.show = show;
         this.judged = judged;
         this.missions = missions;
         this.audit = audit;
@@ -205,6 +209,24 @@ public class JudgedRecords {
         missions.judgedOnOther(mission.id());
         audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
         return made.id;
+    }
+
+    /**
+     * What the record has nothing of cannot be left out of it; what a mission goes on to record may be.
+     *
+     * @throws NoSuchTimeException if it has nothing in that time
+     */
+    public void requireInside(Mission mission, Instant from, Instant to) {
+        Mission.Records r = mission.records();
+        if (r.firstAt() == null || r.lastAt() == null) {
+            return;
+        }
+        Instant end = r.lastAt().plus(missions.plan(mission).interval());
+        if (!to.isAfter(r.firstAt()) || r.collectedAt() != null && !from.isBefore(end)) {
+            ZoneId zone = mission.zoneOr(show.home());
+            throw new NoSuchTimeException("The record has nothing in that time: it goes from "
+                    + show.when(r.firstAt(), zone) + " to " + show.when(end, zone));
+        }
     }
 
     @Transactional

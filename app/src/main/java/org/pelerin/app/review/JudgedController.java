@@ -101,10 +101,10 @@ class JudgedController {
         if (from.isBlank() || to.isBlank()) {
             throw new NoTimeException("Say from when to when it is left out");
         }
-        flash.addFlashAttribute(
-                "leftOut",
-                records.exclude(
-                        mission, kind, time(from, fromAt, zone), time(to, toAt, zone), why.text(), me.getName()));
+        Instant begins = time(from, fromAt, zone);
+        Instant ends = time(to, toAt, zone);
+        records.requireInside(mission, begins, ends);
+        flash.addFlashAttribute("leftOut", records.exclude(mission, kind, begins, ends, why.text(), me.getName()));
         return judged(id, "Left out, and judged anew.", seen, flash);
     }
 
