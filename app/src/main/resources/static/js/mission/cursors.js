@@ -89,7 +89,7 @@ export async function tell(channels) {
   table.className = 'quiet';
   const lines = readings.filter((r) => channels.includes(r.channel));
   const titles = document.createElement('tr');
-  (cursors.length === 2 ? ['', `A ${moment(a)}`, `B ${moment(b)}`, `B − A in ${span(b - a)}`, 'an hour'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
+  (cursors.length === 2 ? ['', `A ${moment(a)}`, `B ${moment(b)}`, `B − A in ${span(b - a)}`, 'per hour', 'least', 'mean', 'greatest'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
     const th = document.createElement(i ? 'th' : 'td');
     th.textContent = t;
     if (i) th.className = 'n';
@@ -97,11 +97,11 @@ export async function tell(channels) {
   });
   head.append(titles);
   table.append(head, ...lines.map((r) => (cursors.length === 2
-    ? row(nameOf(r.label), told(r.from, r.unit), told(r.to, r.unit), (r.difference === null ? '–' : `${r.difference > 0 ? '+' : ''}${numbers.format(r.difference)} ${r.unit}`), signed(r.perHour, `${r.unit}/h`))
+    ? row(nameOf(r.label), told(r.from, r.unit), told(r.to, r.unit), (r.difference === null ? '–' : `${r.difference > 0 ? '+' : ''}${numbers.format(r.difference)} ${r.unit}`), signed(r.perHour, `${r.unit}/h`), told(r.min, r.unit), told(r.mean, r.unit), told(r.max, r.unit))
     : row(nameOf(r.label), told(r.from, r.unit)))));
   const foot = document.createElement('p');
   foot.className = 'sub small no-print';
-  foot.textContent = cursors.length === 2 ? 'The figures on the right are those between A and B. Escape takes both away.' : 'Click once more for what lies between.';
+  foot.textContent = cursors.length === 2 ? 'Least, mean and greatest are those between A and B, of what counts. Escape removes both.' : 'Click once more for what lies between.';
   box.replaceChildren(table, foot);
   if (cursors.length === 2 && document.getElementById('leave-out')) box.append(leaveOut());
 }

@@ -1,6 +1,15 @@
 // Keys, wheel and dragging on the chart.
 import { LEFT, RIGHT, box, clamp, view, whole } from './context.js';
 
+// The wheel alone moves the page; who turns it over the chart is told once how it zooms.
+let told = false;
+function tell() {
+  const under = document.getElementById('under');
+  if (told || !under) return;
+  told = true;
+  under.textContent = 'Ctrl and the wheel zoom; Shift and dragging move; + − ← → do it from the keyboard.';
+}
+
 /** @param to what becomes of a view that is asked for, and of an instant that is picked */
 export function hands({ show, picked }) {
   box.addEventListener('keydown', (e) => {
@@ -11,7 +20,7 @@ export function hands({ show, picked }) {
     if (e.key === 'c') { e.preventDefault(); picked(mid); }
   });
   box.addEventListener('wheel', (e) => {
-    if (!e.ctrlKey && !e.shiftKey) return;
+    if (!e.ctrlKey && !e.shiftKey) { tell(); return; }
     e.preventDefault();
     const r = box.getBoundingClientRect(), share = clamp((e.clientX - r.left - LEFT) / (r.width - LEFT - RIGHT), 0, 1);
     const at = view.from + (view.to - view.from) * share, factor = (e.deltaY || e.deltaX) > 0 ? 1.3 : 1 / 1.3;

@@ -2,12 +2,13 @@
 import { clamp, css, data, numbers } from './context.js';
 import { hidden, options } from './options.js';
 
-export function limitsOf(unit) { return !options.limits ? [] : data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !hidden(c.number)); }
+/** @param only numbers of the channels of a panel; null for all of the unit */
+export function limitsOf(unit, only) { return !options.limits ? [] : data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !hidden(c.number) && (!only || only.includes(c.number))); }
 
 // Each limit once, with whose it is where it is not everybody's.
-function limitLines(unit) {
-  const own = limitsOf(unit), lines = new Map();
-  const everybody = data.channels.filter((c) => c.unit === unit && c.shown && !hidden(c.number)).length;
+function limitLines(unit, only) {
+  const own = limitsOf(unit, only), lines = new Map();
+  const everybody = data.channels.filter((c) => c.unit === unit && (only ? only.includes(c.number) : c.shown) && !hidden(c.number)).length;
   own.forEach((c) => [['high', c.high], ['low', c.low]].forEach(([side, v]) => {
     if (v === '') return;
     const key = `${side} ${v}`;
@@ -17,12 +18,12 @@ function limitLines(unit) {
 }
 
 /** Limits under the values. */
-export function drawLimits(unit) {
+export function drawLimits(unit, only) {
   return (u) => {
     const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height;
     ctx.save();
     ctx.fillStyle = css('--spruce-soft');
-    const bands = new Set(limitsOf(unit).map((c) => `${c.high}|${c.low}`));
+    const bands = new Set(limitsOf(unit, only).map((c) => `${c.high}|${c.low}`));
     ctx.globalAlpha = 0.55 / Math.max(1, bands.size);
     bands.forEach((band) => {
       const [high, low] = band.split('|');
@@ -32,7 +33,7 @@ export function drawLimits(unit) {
     ctx.globalAlpha = 1;
     ctx.strokeStyle = ctx.fillStyle = css('--spruce');
     ctx.lineWidth = d;
-    limitLines(unit).forEach((l) => {
+    limitLines(unit, only).forEach((l) => {
       const y = u.valToPos(l.v, 'y', true);
       if (y < bbox.top || y > end) return;
       ctx.beginPath(); ctx.moveTo(bbox.left, y); ctx.lineTo(bbox.left + bbox.width, y); ctx.stroke();
@@ -42,7 +43,7 @@ export function drawLimits(unit) {
 }
 
 /** Their labels over the values, so that they can be read. */
-export function labelLimits(unit) {
+export function labelLimits(unit, only) {
   return (u) => {
     const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height;
     ctx.save();
@@ -50,7 +51,7 @@ export function labelLimits(unit) {
     ctx.textAlign = 'right';
     // beyond its line where there is room and no other label, else on its other side, else further left
     const taken = [];
-    limitLines(unit).sort((a, b) => b.v - a.v).forEach((l) => {
+    limitLines(unit, only).sort((a, b) => b.v - a.v).forEach((l) => {
       const y = u.valToPos(l.v, 'y', true), width = ctx.measureText(l.text).width;
       if (y < bbox.top || y > end) return;
       const sides = (l.side === 'high' ? [y - 5 * d, y + 14 * d] : [y + 14 * d, y - 5 * d]).filter((at) => at - 11 * d >= bbox.top && at <= end);

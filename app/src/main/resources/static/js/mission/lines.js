@@ -9,12 +9,12 @@ import { nameOf, options } from './options.js';
 export const boxed = {};
 
 /** The scale of a box, or that was fixed for a unit, else what its lines need, with their limits. */
-export function range(unit, lines) {
+export function range(unit, lines, only) {
   const fixed = boxed[unit] ?? options.scales[unit];
   if (fixed) return fixed;
   let lo = Infinity, hi = -Infinity;
   lines.forEach((l) => l.min.forEach((v, i) => { if (v !== null) { lo = Math.min(lo, v); hi = Math.max(hi, l.max[i]); } }));
-  limitsOf(unit).forEach((c) => { if (c.low !== '') { lo = Math.min(lo, c.low); } if (c.high !== '') { hi = Math.max(hi, c.high); } });
+  limitsOf(unit, only).forEach((c) => { if (c.low !== '') { lo = Math.min(lo, c.low); } if (c.high !== '') { hi = Math.max(hi, c.high); } });
   if (lo > hi) return [0, 1];
   const room = Math.max((hi - lo) * 0.07, 0.2);
   return [lo - room, hi + room];

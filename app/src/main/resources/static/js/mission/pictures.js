@@ -2,7 +2,7 @@
 import { box, css, data, view } from './context.js';
 import { drawn } from './legend.js';
 import { look } from './looks.js';
-import { nameOf } from './options.js';
+import { nameOf, options } from './options.js';
 import { pictures } from './plots.js';
 import { moment } from './times.js';
 
@@ -56,7 +56,7 @@ function png(lines) {
 const query = (more) => new URLSearchParams({ from: Math.floor(view.from), to: Math.ceil(view.to), t: data.t, clock: data.clock, ...more });
 
 async function svg(lines) {
-  const answer = await fetch(`/missions/${data.mission}/chart.svg?${query({ channels: lines.map((l) => l.channel).join(), width: box.clientWidth })}`);
+  const answer = await fetch(`/missions/${data.mission}/chart.svg?${query({ channels: lines.map((l) => l.channel).join(), width: box.clientWidth, panels: options.panels, without: ['limits', 'excursions', 'events'].filter((o) => !options[o]).join() })}`);
   if (!answer.ok) throw new Error(`The drawing could not be made (${answer.status}).`);
   away(await answer.blob(), 'svg');
 }

@@ -54,7 +54,8 @@ export function build(got, { stretch, all, picked }) {
   plots.forEach((p) => p.destroy());
   const shown = panels(got.lines), high = heights(shown.length);
   plots = shown.map(({ unit, lines }, i) => {
-    const [lo, hi] = range(unit, lines), lowest = i === shown.length - 1;
+    const only = options.panels === 'line' ? lines.map((l) => l.channel) : null;
+    const [lo, hi] = range(unit, lines, only), lowest = i === shown.length - 1;
     const settings = {
       width: box.clientWidth, height: high[i],
       padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, lowest ? 0 : 6, 0],
@@ -68,8 +69,8 @@ export function build(got, { stretch, all, picked }) {
       ],
       series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
       hooks: {
-        drawAxes: [drawLimits(unit)],
-        draw: [drawLines(lines, got.groups), drawOutside, labelLimits(unit), nameLines(lines, got.groups), ...(i === 0 ? [drawRibbon] : []), drawMarks(i === 0), drawCursors, ...(lowest ? [drawRead] : [])],
+        drawAxes: [drawLimits(unit, only)],
+        draw: [drawLines(lines, got.groups), drawOutside, labelLimits(unit, only), nameLines(lines, got.groups), ...(i === 0 ? [drawRibbon] : []), drawMarks(i === 0), drawCursors, ...(lowest ? [drawRead] : [])],
         setCursor: [(u) => under(u, got)],
         setSelect: [(u) => {
           const { left, top, width, height } = u.select;

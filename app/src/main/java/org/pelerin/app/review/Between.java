@@ -24,9 +24,40 @@ public class Between {
      * @param from at the first instant, and {@code to} at the second
      * @param difference the second less the first, in the unit's size
      * @param perHour that over the time between
+     * @param min of what counts between them, as {@code mean} and {@code max}; null for a single instant
      */
     public record Reading(
-            int channel, String label, String unit, Double from, Double to, Double difference, Double perHour) {}
+            int channel,
+            String label,
+            String unit,
+            Double from,
+            Double to,
+            Double difference,
+            Double perHour,
+            Double min,
+            Double mean,
+            Double max) {}
+
+    /** The same with figures of the time between; each belongs to the channel of its name. */
+    static List<Reading> with(List<Reading> readings, List<Figures> figures) {
+        return readings.stream()
+                .map(r -> figures.stream()
+                        .filter(f -> f.channel().equals(r.label))
+                        .findFirst()
+                        .map(f -> new Reading(
+                                r.channel,
+                                r.label,
+                                r.unit,
+                                r.from,
+                                r.to,
+                                r.difference,
+                                r.perHour,
+                                f.min(),
+                                f.mean(),
+                                f.max()))
+                        .orElse(r))
+                .toList();
+    }
 
     private final SeriesStore store;
 
@@ -52,7 +83,10 @@ public class Between {
                         a == null ? null : unit.value(a),
                         b == null ? null : unit.value(b),
                         difference,
-                        difference == null || to <= from ? null : difference * HOUR / (to - from)));
+                        difference == null || to <= from ? null : difference * HOUR / (to - from),
+                        null,
+                        null,
+                        null));
             }
         }
         return out;

@@ -7,9 +7,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.plan.LimitText;
 
-/** What the chart shows as a drawing in SVG: a panel a unit, one below the other, on one axis of time. */
+/**
+ * What the chart shows as a drawing in SVG: a panel a unit, or one a line, below each other on one axis of time, with limits, and above them
+ * what is out, what is missing and what happened.
+ */
 final class ChartDrawing {
 
     private static final int LEFT = 60;
@@ -18,6 +23,12 @@ final class ChartDrawing {
     private static final int BETWEEN = 22;
     private static final int LINE = 20;
     private static final int TEXT = 12;
+    private static final int RIBBON = 8;
+    private static final int LEAST = 2;
+    private static final String ABOVE = "#b8431f";
+    private static final String BELOW = "#1f6fa8";
+    private static final String MISSING = "#a67f12";
+    private static final String LIMIT = "#1f5a4c";
     private static final int LETTER = 7;
     private static final String[] COLOURS = {
         "#1b2a33", "#5b6fa8", "#8a5a83", "#4f7f3a", "#a8842c", "#2f8a8a", "#7a6a5a", "#9c4f8f"
@@ -29,9 +40,20 @@ final class ChartDrawing {
     private final long from;
     private final long to;
     private final int width;
+    private final boolean aLine;
+    private final DrawnOver over;
     private final StringBuilder svg = new StringBuilder();
 
-    private ChartDrawing(List<Chart.Columns> groups, List<Chart.Line> lines, long from, long to, int width) {
+    private ChartDrawing(
+            List<Chart.Columns> groups,
+            List<Chart.Line> lines,
+            long from,
+            long to,
+            int width,
+            boolean aLine,
+            DrawnOver over) {
+        this.aLine = aLine;
+        this.over = over;
         this.groups = groups;
         this.lines = lines;
         this.from = from;
@@ -39,7 +61,10 @@ final class ChartDrawing {
         this.width = width;
     }
 
-    /** @param from in ms, as {@code to} */
+    /**
+     * @param from in ms, as {@code to}
+     * @param aLine whether each line has a panel of its own
+     */
     static String of(
             String title,
             List<Chart.Columns> groups,
@@ -47,25 +72,29 @@ final class ChartDrawing {
             long from,
             long to,
             int width,
+            boolean aLine,
+            DrawnOver over,
             ZoneId zone,
             Formats show) {
-        return new ChartDrawing(groups, lines, from, to, width).drawn(title, zone, show);
+        return new ChartDrawing(groups, lines, from, to, width, aLine, over).drawn(title, zone, show);
     }
 
     private String drawn(String title, ZoneId zone, Formats show) {
         Map<String, List<Chart.Line>> panels = new LinkedHashMap<>();
-        lines.forEach(
-                l -> panels.computeIfAbsent(l.unit(), u -> new ArrayList<>()).add(l));
+        lines.forEach(l -> panels.computeIfAbsent(aLine ? l.unit() + l.channel() : l.unit(), u -> new ArrayList<>())
+                .add(l));
         String when =
                 show.second(Instant.ofEpochMilli(from), zone) + " to " + show.second(Instant.ofEpochMilli(to), zone);
         text(LEFT, LINE, "start", title + " · " + when);
-        int top = legend(2 * LINE) + LINE;
-        for (Map.Entry<String, List<Chart.Line>> panel : panels.entrySet()) {
-            panel(panel.getKey(), panel.getValue(), top);
+        int first = ribbon(legend(2 * LINE) + LINE);
+        int top = first;
+        for (List<Chart.Line> panel : panels.values()) {
+            panel(panel.get(0).unit(), panel, top);
             top += PANEL + BETWEEN;
         }
+        events(first, top - BETWEEN, zone, show);
         times(top - BETWEEN, zone, show);
-        int height = top + 2 * LINE;
+        int height = top + 3 * LINE;
         return String.format(
                 Locale.ROOT,
                 "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\""
@@ -97,6 +126,88 @@ final class ChartDrawing {
         return row;
     }
 
+    /** What is out and what is missing, in a ribbon of their own; returns where the first panel begins. */
+    private int ribbon(int y) {
+        List<DrawnOver.Stretch> all = new ArrayList<>(over.gaps());
+        over.excursions().stream().filter(e -> !e.side().equals("missing")).forEach(all::add);
+        List<DrawnOver.Stretch> seen =
+                all.stream().filter(e -> e.to() > from && e.from() < to).toList();
+        if (seen.isEmpty()) {
+            return y;
+        }
+        put(
+                "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" fill=\"#e1e5e0\"/>",
+                LEFT, y, width - LEFT - RIGHT, RIBBON);
+        text(LEFT - 6, y + RIBBON, "end", "out");
+        for (DrawnOver.Stretch e : seen) {
+            double a = inside(e.from());
+            double wide = Math.max(LEAST, inside(e.to()) - a);
+            boolean above = e.side().equals("above");
+            boolean missing = e.side().equals("missing");
+            put(
+                    "<rect x=\"%.1f\" y=\"%d\" width=\"%.1f\" height=\"%d\" fill=\"%s\"/>",
+                    a,
+                    missing || above ? y : y + RIBBON / 2,
+                    wide,
+                    missing ? RIBBON : RIBBON / 2,
+                    missing ? MISSING : above ? ABOVE : BELOW);
+            text(a + wide / 2, missing || above ? y - 2 : y + RIBBON + 11, "middle", missing ? "◇" : above ? "▲" : "▼");
+        }
+        return y + RIBBON + LINE;
+    }
+
+    private double inside(long t) {
+        return x(Math.max(from, Math.min(to, t)));
+    }
+
+    /** A line at each event through all panels, its sign at the foot of the first, its words where a pointer rests on it. */
+    private void events(int top, int bottom, ZoneId zone, Formats show) {
+        double free = Double.NEGATIVE_INFINITY;
+        for (DrawnOver.Event e : over.events()) {
+            if (e.at() < from || e.at() > to) {
+                continue;
+            }
+            double x = x(e.at());
+            put(
+                    "<g><title>%s</title><path d=\"M%.1f %dV%d\" stroke=\"#46555b\" stroke-width=\"0.7\""
+                            + " stroke-dasharray=\"3 3\" fill=\"none\"/>",
+                    escaped(e.what() + ", " + show.second(Instant.ofEpochMilli(e.at()), zone)), x, top, bottom);
+            // signs that would lie on each other are left out; their lines stay
+            if (x > free) {
+                text(x, top + PANEL - 4, "middle", e.sign());
+                free = x + TEXT;
+            }
+            put("</g>");
+        }
+    }
+
+    /** Each limit of a panel once: a line, and what it is. */
+    private void limits(String unit, List<Chart.Line> of, int top, double low, double high) {
+        TreeMap<Double, List<String>> whose = new TreeMap<>();
+        for (Chart.Line l : of) {
+            DrawnOver.Sides sides = over.bands().get(l.channel());
+            if (sides != null) {
+                for (double v : new double[] {sides.low(), sides.high()}) {
+                    if (!Double.isInfinite(v)) {
+                        whose.computeIfAbsent(v, k -> new ArrayList<>()).add(l.label());
+                    }
+                }
+            }
+        }
+        whose.forEach((v, labels) -> {
+            double y = top + PANEL - PANEL * (v - low) / (high - low);
+            put("<path d=\"M%d %.1fH%d\" stroke=\"%s\" fill=\"none\"/>", LEFT, y, width - RIGHT, LIMIT);
+            text(
+                    width - RIGHT - 4,
+                    y - 4,
+                    "end",
+                    "limit " + LimitText.quantity(v, unit)
+                            + (labels.size() == of.size() || labels.size() > 3
+                                    ? ""
+                                    : " (" + String.join(", ", labels) + ")"));
+        });
+    }
+
     private static String stroke(int i) {
         String dash = DASHES[i / COLOURS.length % DASHES.length];
         return "fill=\"none\" stroke=\"" + COLOURS[i % COLOURS.length] + "\""
@@ -112,6 +223,15 @@ final class ChartDrawing {
                     low = Math.min(low, l.min().get(c));
                     high = Math.max(high, l.max().get(c));
                 }
+            }
+        }
+        for (Chart.Line l : of) {
+            DrawnOver.Sides sides = over.bands().get(l.channel());
+            if (sides != null) {
+                low = Double.isInfinite(sides.low()) ? low : Math.min(low, sides.low());
+                high = Double.isInfinite(sides.high()) ? high : Math.max(high, sides.high());
+                low = Double.isInfinite(sides.high()) ? low : Math.min(low, sides.high());
+                high = Double.isInfinite(sides.low()) ? high : Math.max(high, sides.low());
             }
         }
         if (low > high) {
@@ -131,6 +251,7 @@ final class ChartDrawing {
             text(LEFT - 6, y + 4, "end", plain(v, step));
         }
         text(LEFT - 6, top - 5, "end", unit);
+        limits(unit, of, top, low, high);
         for (Chart.Line l : of) {
             put(
                     "<path d=\"%s\" %s stroke-width=\"1.3\" stroke-linejoin=\"round\"/>",
@@ -161,16 +282,18 @@ final class ChartDrawing {
         return out.toString();
     }
 
+    /** Marks at round times of the place: whole days, hours, minutes or seconds; the day stands where it changes. */
     private void times(int y, ZoneId zone, Formats show) {
-        int marks = Math.max(2, (width - LEFT - RIGHT) / 170);
-        for (int i = 0; i <= marks; i++) {
-            long t = from + (to - from) * i / marks;
-            put("<path d=\"M%.1f %dv5\" stroke=\"#46555b\" fill=\"none\"/>", x(t), y);
-            text(
-                    x(t),
-                    y + LINE,
-                    i == 0 ? "start" : i == marks ? "end" : "middle",
-                    show.minute(Instant.ofEpochMilli(t), zone));
+        int most = Math.max(2, (width - LEFT - RIGHT) / 90);
+        String before = "";
+        for (TimeMarks.Mark m : TimeMarks.of(from, to, most, zone)) {
+            put("<path d=\"M%.1f %dv5\" stroke=\"#46555b\" fill=\"none\"/>", x(m.at()), y);
+            text(x(m.at()), y + LINE, "middle", m.label());
+            String day = show.day(Instant.ofEpochMilli(m.at()), zone);
+            if (!m.day() && !day.equals(before)) {
+                text(x(m.at()), y + LINE + 14, "middle", day);
+            }
+            before = day;
         }
     }
 

@@ -104,6 +104,38 @@ class ChartFacts {
         return json.writeValueAsString(data);
     }
 
+    /** The same for a drawing. */
+    DrawnOver over(Mission mission, JudgementDocument j, Limits limits, ShownUnits inUnits, ClockCorrection viewed) {
+        Map<Integer, DrawnOver.Sides> bands = new LinkedHashMap<>();
+        for (int i = 0; i < j.series().size(); i++) {
+            JudgementDocument.Channel c = j.series().get(i);
+            Band band = limits.band(c.channel());
+            if (band != null) {
+                Conversion unit = Unit.of(c.unit()).shown(inUnits);
+                bands.put(i, new DrawnOver.Sides(value(unit, band.low()), value(unit, band.high())));
+            }
+        }
+        return new DrawnOver(
+                bands,
+                j.excursions().stream()
+                        .map(e -> new DrawnOver.Stretch(
+                                e.start().toEpochMilli(),
+                                e.end().toEpochMilli(),
+                                e.side().word()))
+                        .toList(),
+                j.gaps().stream()
+                        .map(g -> new DrawnOver.Stretch(
+                                g.start().toEpochMilli(), g.end().toEpochMilli(), "missing"))
+                        .toList(),
+                events.of(mission.withClock(mission.records().clockCorrected() || !viewed.none())).stream()
+                        .map(e -> new DrawnOver.Event(viewed.loggerTime(e.at()).toEpochMilli(), e.sign(), e.what()))
+                        .toList());
+    }
+
+    private static double value(Conversion unit, double limit) {
+        return Double.isInfinite(limit) ? limit : unit.value(limit);
+    }
+
     /** Limits on values of channels that are here, to be tried otherwise; a side that a rule does not have is empty. */
     static List<Map<String, Object>> rules(Limits limits, JudgementDocument j, ShownUnits inUnits) {
         List<Map<String, Object>> out = new ArrayList<>();

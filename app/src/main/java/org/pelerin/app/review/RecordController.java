@@ -2,6 +2,7 @@ package org.pelerin.app.review;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.pelerin.app.judge.Evaluation;
@@ -12,6 +13,7 @@ import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -33,6 +35,7 @@ class RecordController {
     private final Chart chart;
     private final Between between;
     private final Rows rows;
+    private final ChartFacts facts;
     private final Formats show;
 
     RecordController(
@@ -43,7 +46,9 @@ class RecordController {
             Chart chart,
             Between between,
             Rows rows,
+            ChartFacts facts,
             Formats show) {
+        this.facts = facts;
         this.rows = rows;
         this.ranges = ranges;
         this.evaluation = evaluation;
@@ -109,7 +114,9 @@ class RecordController {
             @RequestParam long to,
             ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
-        return between.readings(get(id, clock), from, to, inUnits);
+        Mission mission = get(id, clock);
+        List<Between.Reading> readings = between.readings(mission, from, to, inUnits);
+        return to > from ? Between.with(readings, Figures.of(ranges.of(mission, from, to), inUnits)) : readings;
     }
 
     /**
@@ -141,6 +148,8 @@ class RecordController {
      *
      * @param from in ms, as {@code to}
      * @param channels numbers of those that are drawn; all where none are named
+     * @param panels {@code line} for one a line, else one a unit
+     * @param without {@code limits}, {@code excursions}, {@code events}: what is not drawn over the lines
      */
     @GetMapping(value = "/missions/{id}/chart.svg", produces = "image/svg+xml;charset=UTF-8")
     @ResponseBody
@@ -150,6 +159,8 @@ class RecordController {
             @RequestParam long to,
             @RequestParam(defaultValue = "900") int width,
             @RequestParam(required = false) List<Integer> channels,
+            @RequestParam(defaultValue = "unit") String panels,
+            @RequestParam(defaultValue = "") Set<String> without,
             ShownUnits inUnits,
             @RequestParam(defaultValue = "") String clock) {
         Mission mission = get(id, clock);
@@ -159,7 +170,30 @@ class RecordController {
                 .filter(l -> channels == null || channels.contains(l.channel()))
                 .toList();
         String title = mission.subject() + ", " + mission.where();
-        return ChartDrawing.of(title, window.groups(), lines, from, to, wide, mission.zoneOr(show.home()), show);
+        return ChartDrawing.of(
+                title,
+                window.groups(),
+                lines,
+                from,
+                to,
+                wide,
+                panels.equals("line"),
+                over(mission, clock, inUnits).without(without),
+                mission.zoneOr(show.home()),
+                show);
+    }
+
+    /** On the clock that is drawn. */
+    private DrawnOver over(Mission mission, String clock, ShownUnits inUnits) {
+        Mission stored = get(mission.id(), "");
+        ClockCorrection viewed =
+                clock.equals(MissionController.OWN) && stored.records().clockCorrected()
+                        ? store.clock(stored)
+                        : ClockCorrection.NONE;
+        return evaluation
+                .judgement(stored)
+                .map(j -> facts.over(mission, j.at(viewed::loggerTime), evaluation.limits(stored, j), inUnits, viewed))
+                .orElse(DrawnOver.NOTHING);
     }
 
     /** @param clock {@link MissionController#OWN} for times as the logger had them */
