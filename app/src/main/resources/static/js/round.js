@@ -18,6 +18,8 @@ function knownSerial(typed) {
 
 function showAsked(form) {
   const logger = known[knownSerial(said(form, 'serial'))], wiring = form.querySelector('[data-wiring]'), elsewhere = form.querySelector('[data-elsewhere]');
+  const misfit = form.querySelector('[data-misfit]'), otherwise = logger?.misfit?.[form.dataset.spot];
+  if (misfit) { misfit.hidden = !otherwise; misfit.textContent = otherwise ? `◇ ${otherwise}` : ''; }
   if (!wiring) return;
   wiring.hidden = !logger?.notWired;
   wiring.disabled = wiring.hidden;

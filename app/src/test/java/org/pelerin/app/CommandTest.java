@@ -81,6 +81,27 @@ class CommandTest {
         assertThat(ProcessHandle.current().isAlive()).isTrue();
     }
 
+    @Test
+    void of_two_that_start_at_once_the_second_is_told_so_and_what_a_dead_one_left_is_of_no_account() throws Exception {
+        Files.createDirectories(home.resolve("var/own.starting"));
+        Process other = new ProcessBuilder("bash", "-c", "exec -a pelerin sleep 20").start();
+        try {
+            Files.writeString(home.resolve("var/own.starting/pid"), String.valueOf(other.pid()));
+            Said second = run("", "start");
+            assertThat(second.exit()).isEqualTo(1);
+            assertThat(second.text())
+                    .contains("another command is starting it right now (process " + other.pid() + ")")
+                    .contains("wait until that is ready");
+        } finally {
+            other.destroyForcibly().waitFor();
+        }
+        // it has ended: the next word is of the port, so the start went on
+        try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            assertThat(run("PELERIN_PORT=" + taken.getLocalPort(), "start").text())
+                    .contains("is taken by another program");
+        }
+    }
+
     /** A process that passes for the application. */
     private Process application() throws IOException {
         Process app = new ProcessBuilder("bash", "-c", "exec -a app.jar sleep 20").start();

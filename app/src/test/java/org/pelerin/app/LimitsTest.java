@@ -280,7 +280,9 @@ class LimitsTest extends PageTest {
         page.selectOption("#spot", String.valueOf(spot));
         bed.bean(LimitSets.class).update(set.id(), 1, set.name(), set.limits(), "review");
         page.locator(".main-act").click();
-        assertThat(page.locator(".wrong-text")).containsText("Somebody saved another version of it meanwhile");
+        assertThat(page.locator(".meanwhile")).containsText("review saved this");
+        assertThat(page.locator(".meanwhile")).containsText("may not be above 29 at once");
+        assertThat(page.locator(".meanwhile")).containsText("may not be above 31 at once");
         assertThat(page.locator("[name='rules[0].high']")).hasValue("31");
         assertThat(page.locator("#spot")).hasValue(String.valueOf(spot));
         page.locator(".main-act").click();

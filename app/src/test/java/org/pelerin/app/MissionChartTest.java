@@ -83,6 +83,10 @@ class MissionChartTest extends PageTest {
         assertThat(air).containsText("+0.6 °C/h");
         assertThat(page.locator("#cursors thead")).containsText("1 d 17 h 40 min");
         assertThat(page.locator("#cursors tr:has-text('Floor')")).containsText("0 °C/h");
+        // 250 samples of ten minutes from 50 to 74.9, and the one that begins at B
+        assertThat(air.locator("td").nth(5)).hasText("50 °C");
+        assertThat(air.locator("td").nth(6)).hasText("62.45 °C");
+        assertThat(air.locator("td").nth(7)).hasText("75 °C");
         assertThat(page.locator("#figures-title")).hasText("Between A and B");
         // from sample 500 to sample 749, which stands until the second cursor, and the one that begins at it
         assertThat(page.locator("#figures-box")).containsText("251");
@@ -127,6 +131,13 @@ class MissionChartTest extends PageTest {
         page.locator("a.chip:has-text('°F')").click();
         assertThat(page.locator("button.on:has-text('day')")).hasCount(1);
         assertThat(page.locator("#figures-box")).containsText("°F");
+    }
+
+    @Test
+    void who_turns_the_wheel_over_the_chart_is_told_how_it_zooms() {
+        page.locator("#chart .u-over").first().hover();
+        page.mouse().wheel(0, 40);
+        assertThat(page.locator("#under")).containsText("Ctrl and the wheel zoom");
     }
 
     @Test

@@ -21,11 +21,14 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.missions.MissionDraft;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Spot;
 import org.pelerin.app.placing.Placement;
 import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
@@ -55,6 +58,7 @@ class RoundPhoneTest {
         rear = bed.spot("Far site", "rear");
         door = bed.spot("Far site", "door");
         shelf = bed.spot("Far site", "shelf");
+        demand(rear, new Deployment.Demand("°C", null, 12.0));
         written(UNWIRED, rear, "the probe comes with the door");
         written(LYING, door, "");
         written(OTHER, null, "");
@@ -86,6 +90,29 @@ class RoundPhoneTest {
         new Hands(bed).leave(UNWIRED, LYING, OTHER);
     }
 
+    private static void demand(long spot, Deployment.Demand demand) {
+        PlaceService places = bed.bean(PlaceService.class);
+        Spot s = places.spot(spot).orElseThrow();
+        places.save(
+                new Spot(
+                        s.id(),
+                        s.siteId(),
+                        s.site(),
+                        s.name(),
+                        s.surroundings(),
+                        null,
+                        null,
+                        s.collectDays(),
+                        s.depth(),
+                        s.hanging(),
+                        s.notes(),
+                        null,
+                        null,
+                        null,
+                        List.of(demand)),
+                "tech");
+    }
+
     private static void written(String serial, Long spot, String notWired) {
         bed.carry(serial, "dock");
         Plan plan = new Plan(
@@ -104,7 +131,10 @@ class RoundPhoneTest {
         phone.locator("[name=kind][value=" + kind + "] + span").click();
         phone.selectOption("#spot", String.valueOf(spot));
         phone.fill("#serial", serial);
-        phone.getByText("Add it").click();
+        // the next page is asked for only once this task is there
+        phone.waitForResponse(
+                r -> r.request().method().equals("POST"),
+                () -> phone.getByText("Add it").click());
         phone.waitForLoadState();
     }
 
@@ -136,6 +166,10 @@ class RoundPhoneTest {
         assertThat(task(0).locator("[data-wiring]")).containsText("the probe comes with the door");
         task(0).locator(".btn-primary").click();
         assertThat(task(0).locator(".wrong-word")).containsText("say whether its readings were looked at");
+        // what the spot wants otherwise is said before it is noted; of a logger that goes elsewhere, nothing is
+        assertThat(task(0).locator("[data-misfit]"))
+                .hasText("◇ The limit 14\u00a0°C of “Air” is laxer than the 12\u00a0°C that the spot demands.");
+        assertThat(task(1).locator("[data-misfit]")).isHidden();
         task(0).locator("[name=serial]").fill("18518");
         task(0).locator(".btn-primary").click();
         assertThat(task(0).locator(".wrong-word")).hasText("PL-18518 is at Far site / door; say that it was moved.");

@@ -266,6 +266,10 @@ class WalkTest {
         assertThat(page.locator(".excursion.side-above")).isVisible();
         assertThat(page.locator(".crumb.names")).isVisible();
         assertThat(page.locator("#legend [data-line]").first()).isVisible();
+        // what happened keeps its times, and the hash of what was collected is whole
+        assertThat(page.locator("#happened button.link").first()).isVisible();
+        assertThat(page.locator(".short-hash").first()).hasAttribute("data-hash", Pattern.compile("[0-9a-f]{64}"));
+        assertThat(page.locator(".short-hash").first()).hasCSS("font-size", "0px");
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
         page.locator("[data-span='86400000']").click();
         // a day of five minutes, its edges included

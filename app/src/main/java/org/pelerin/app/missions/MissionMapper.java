@@ -235,6 +235,17 @@ interface MissionMapper {
     @Select("SELECT plan_id FROM mission WHERE id = #{id}")
     Long planId(long id);
 
+    /** Which plan of the library a mission was written with; null for none. */
+    record PlanOf(long id, Long planId) {}
+
+    @Select("<script>SELECT id, plan_id FROM mission WHERE id IN"
+            + " <foreach item='i' collection='ids' open='(' separator=',' close=')'>#{i}</foreach></script>")
+    List<PlanOf> planIds(List<Long> ids);
+
+    @Select("<script>" + SELECT + "WHERE m.id IN"
+            + " <foreach item='i' collection='ids' open='(' separator=',' close=')'>#{i}</foreach></script>")
+    List<MissionRow> byIds(List<Long> ids);
+
     @Select("SELECT judged_on FROM mission WHERE id = #{id}")
     long judgedOn(long id);
 

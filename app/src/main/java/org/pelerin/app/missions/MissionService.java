@@ -287,6 +287,20 @@ public class MissionService {
     }
 
     /** The plan of the library that it was written with; empty for settings of its own. */
+    /** Several at once, with their plans; in no order. */
+    public List<Mission> of(List<Long> ids) {
+        return ids.isEmpty() ? List.of() : all(missions.byIds(ids));
+    }
+
+    /** The plans of the library that missions were written with, by mission; those without one are not in it. */
+    public Map<Long, Long> planIds(List<Long> ids) {
+        return ids.isEmpty()
+                ? Map.of()
+                : missions.planIds(ids).stream()
+                        .filter(p -> p.planId() != null)
+                        .collect(Collectors.toMap(MissionMapper.PlanOf::id, MissionMapper.PlanOf::planId));
+    }
+
     public Optional<Long> planId(long mission) {
         return Optional.ofNullable(missions.planId(mission));
     }

@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -211,6 +212,23 @@ public class PlacementService {
         return current(serial)
                 .flatMap(m -> places.spot(spot).map(s -> wishes.unmet(m, s)))
                 .orElse(List.of());
+    }
+
+    /** The same for several missions at several spots, by mission and spot; what fits is not in it. Reads each once. */
+    public Map<Long, Map<Long, List<String>>> misfits(List<Long> ofMissions, Set<Long> spots) {
+        List<Spot> wanted =
+                places.spots().stream().filter(s -> spots.contains(s.id())).toList();
+        Map<Long, Long> plans = missions.planIds(ofMissions);
+        Map<Long, Map<Long, List<String>>> out = new HashMap<>();
+        for (Mission m : missions.of(ofMissions)) {
+            for (Spot s : wanted) {
+                List<String> unmet = wishes.unmet(m, plans.get(m.id()), s);
+                if (!unmet.isEmpty()) {
+                    out.computeIfAbsent(m.id(), k -> new HashMap<>()).put(s.id(), unmet);
+                }
+            }
+        }
+        return out;
     }
 
     /**

@@ -22,9 +22,13 @@ class SpotWishes {
 
     /** What is otherwise than the spot wants it, in whole sentences without full stops; none where nothing is. */
     List<String> unmet(Mission m, Spot spot) {
+        return unmet(m, missions.planId(m.id()).orElse(null), spot);
+    }
+
+    /** @param planId of the library's plan that it was written with; null for none */
+    List<String> unmet(Mission m, Long planId, Spot spot) {
         List<String> out = new ArrayList<>();
-        if (spot.planId() != null
-                && missions.planId(m.id()).filter(spot.planId()::equals).isEmpty()) {
+        if (spot.planId() != null && !spot.planId().equals(planId)) {
             out.add("It was written with “" + m.copy().planName() + "”; the spot wants “" + spot.plan() + "”");
         }
         Preflight.ofDemands(ModelCatalogue.get(m.device().model()), missions.plan(m), spot.demands()).stream()

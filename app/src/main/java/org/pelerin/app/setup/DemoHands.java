@@ -32,7 +32,7 @@ class DemoHands {
     private static final Set<String> COLD =
             Set.of("lirran-tank-a", "lirran-tank-b", "lirran-cold", "tessel-chill", "orsel-well");
 
-    private static final Duration LONGEST_DOWNLOAD = Duration.ofMinutes(2);
+    private static final Duration LONGEST_DOWNLOAD = Duration.ofMinutes(10);
 
     private final DemoPlaces places;
     private final PlanService plans;

@@ -40,7 +40,8 @@ class KnownLoggers {
                         Placement::spotId, Collectors.mapping(Placement::serial, Collectors.toList())));
     }
 
-    /** By serial, as JSON: {@code at} where it lies, {@code notWired} why its wiring has to be looked at; each where there is one. */
+    /** By serial, as JSON: {@code at} where it lies, {@code notWired} why its wiring has to be looked at,
+     * {@code misfit} by spot what it has otherwise than that wants it; each where there is one. */
     String of(List<Task> open) {
         if (open.stream().noneMatch(Task::bringsOne)) {
             return "{}";
@@ -55,6 +56,12 @@ class KnownLoggers {
                 along.put(s.serial(), s);
             }
         }
+        Map<Long, Map<Long, List<String>>> misfits = placements.misfits(
+                along.values().stream()
+                        .filter(s -> s.missionId() != null && s.collectedAt() == null)
+                        .map(LoggerOverview::missionId)
+                        .toList(),
+                open.stream().filter(Task::bringsOne).map(Task::spotId).collect(Collectors.toSet()));
         along.forEach((serial, s) -> {
             ObjectNode facts = out.putObject(serial);
             if (s.placedAt() != null) {
@@ -62,6 +69,11 @@ class KnownLoggers {
             }
             if (notWired.containsKey(serial)) {
                 facts.put("notWired", notWired.get(serial));
+            }
+            if (s.missionId() != null && misfits.containsKey(s.missionId())) {
+                ObjectNode there = facts.putObject("misfit");
+                misfits.get(s.missionId())
+                        .forEach((spot, words) -> there.put(String.valueOf(spot), String.join(". ", words) + "."));
             }
         });
         return out.toString();
