@@ -5,7 +5,7 @@ if (box) start(JSON.parse(box.dataset.section));
 
 function start({ t, unit, zone, spots }) {
   const svg = box.querySelector('svg'), traces = document.getElementById('traces'), slider = document.getElementById('at'), play = document.getElementById('play');
-  const NS = 'http://www.w3.org/2000/svg', numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimumFractionDigits: 1 });
+  const NS = 'http://www.w3.org/2000/svg', form = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimumFractionDigits: 1 }), numbers = { format: (v) => form.format(v).replaceAll(',', '\u202f').replace('-', '−') };
   const told = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZoneName: 'short' });
   const make = (name, of, properties) => { const e = document.createElementNS(NS, name); Object.entries(properties).forEach(([k, v]) => e.setAttribute(k, v)); of.append(e); return e; };
   const all = spots.flatMap((s) => s.values).filter((v) => v !== null), low = Math.min(...all), high = Math.max(...all);

@@ -1,5 +1,6 @@
 // Records beside each other: over each other or one below the other, as they were in time, from each start, or from a mark on each; and the
 // difference of two.
+import { written } from '../chart/numbers.js';
 import { since } from '../chart/elapsed.js';
 import { columnAt } from '../chart/path.js';
 import { panels } from './panels.js';
@@ -9,7 +10,7 @@ const box = document.getElementById('compare-chart');
 if (box) start(JSON.parse(box.dataset.compare));
 
 function start({ sources, t: unit }) {
-  const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+  const numbers = written({ maximumFractionDigits: 2 });
   const rows = new Map([...document.querySelectorAll('#sources [data-source]')].map((r) => [r.dataset.source, r]));
   let got = [], asking = false, wanted = false, view = null, less = null;
   recall(sources);
@@ -86,7 +87,7 @@ function start({ sources, t: unit }) {
     if (!answer.ok) { said.textContent = found?.detail ?? `The difference could not be reckoned (${answer.status}).`; return; }
     if (!found.count) { said.textContent = 'There is no instant in view at which both have a value.'; return; }
     less = { min: found.min, max: found.max, unit: found.unit, label: 'difference', group: { t: found.t, steps: false, end: found.t.at(-1) }, source: { key: '', name: 'Difference' }, shift: a.o };
-    said.textContent = `In view the first is ${numbers.format(found.least)} to ${numbers.format(found.greatest)} ${found.unit} from the second, in the mean ${found.mean > 0 ? '+' : ''}${numbers.format(found.mean)} ${found.unit}, over ${found.count.toLocaleString('en-GB')} samples.`;
+    said.textContent = `In view the first is ${numbers.format(found.least)} to ${numbers.format(found.greatest)} ${found.unit} from the second, in the mean ${found.mean > 0 ? '+' : ''}${numbers.format(found.mean)} ${found.unit}, over ${numbers.format(found.count)} samples.`;
   }
 
   // ----- drawing

@@ -1,9 +1,10 @@
 // The plots of several records on one axis of time: a panel a unit, or one a record with scales that can be compared.
+import { written } from '../chart/numbers.js';
 import { marksFrom, since } from '../chart/elapsed.js';
 import { path } from '../chart/path.js';
 
 const LEFT = 54, RIGHT = 10;
-const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+const numbers = written({ maximumFractionDigits: 2 });
 const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 let plots = [];
 

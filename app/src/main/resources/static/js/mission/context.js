@@ -1,4 +1,6 @@
 // What all parts of the mission's chart stand on: its place on the page, what the page says of the record, colours and words.
+import { written } from '../chart/numbers.js';
+
 export const box = document.getElementById('chart');
 export const data = box ? JSON.parse(box.dataset.chart) : { channels: [] };
 export const whole = { from: data.from, to: Math.max(data.to, data.from + 1000) };
@@ -10,7 +12,7 @@ export const units = [...new Set(data.channels.map((c) => c.unit))];
 
 export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 export const clamp = (v, a, b) => Math.min(Math.max(v, a), b);
-export const numbers = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+export const numbers = written({ maximumFractionDigits: 2 });
 
 /** Asks the server for something of this mission, in the unit and on the clock that are shown. */
 export async function ask(what, parameters) {

@@ -1,5 +1,6 @@
 // Two instants that somebody sets: a line for each, and what lies between them. A click sets the first, another the second, a third begins
 // anew; Escape or a double click takes them away.
+import { written } from '../chart/numbers.js';
 import { ask, css, numbers } from './context.js';
 import { nameOf } from './options.js';
 import { moment } from './times.js';
@@ -55,7 +56,7 @@ const row = (...cells) => {
   return tr;
 };
 const told = (v, unit) => (v === null || v === undefined ? '◇' : `${numbers.format(v)} ${unit}`);
-const exact = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
+const exact = written({ maximumSignificantDigits: 3 });
 const signed = (v, unit) => (v === null || v === undefined ? '–' : `${v > 0 ? '+' : ''}${exact.format(v)} ${unit}`);
 
 /** From what lies between to the form that leaves it out. */
@@ -89,7 +90,14 @@ export async function tell(channels) {
   table.className = 'quiet';
   const lines = readings.filter((r) => channels.includes(r.channel));
   const titles = document.createElement('tr');
-  (cursors.length === 2 ? ['', `A ${moment(a)}`, `B ${moment(b)}`, `B − A in ${span(b - a)}`, 'per hour', 'least', 'mean', 'greatest'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
+  if (cursors.length === 2) {
+    const all = document.createElement('tr'), over = document.createElement('th');
+    over.colSpan = 8;
+    over.textContent = `A ${moment(a)} to B ${moment(b)}, ${span(b - a)}`;
+    all.append(over);
+    head.append(all);
+  }
+  (cursors.length === 2 ? ['', 'A', 'B', 'B − A', 'per hour', 'least', 'mean', 'greatest'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
     const th = document.createElement(i ? 'th' : 'td');
     th.textContent = t;
     if (i) th.className = 'n';

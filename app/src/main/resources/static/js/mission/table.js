@@ -1,5 +1,6 @@
 // The values beside the chart, in step with it: of a table of any length only what is seen is there, and read. A press on a row sets a cursor
 // as one on the chart does, a drag over rows the stretch between two.
+import { written } from '../chart/numbers.js';
 import { ask, clamp, data, numbers, view } from './context.js';
 import { between, cursors } from './cursors.js';
 import { read } from './marks.js';
@@ -7,7 +8,7 @@ import { nameOf, ordered, tabled } from './options.js';
 import { instant, local, stamp } from './times.js';
 
 const ROW = 26, CHUNK = 200, KEPT = 40, TALLEST = 6000000, WAIT = 120;
-const small = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
+const small = written({ maximumSignificantDigits: 3 });
 const told = (v) => (v !== 0 && Math.abs(v) < 0.1 ? small : numbers).format(v);
 
 export function table({ show, look, repaint, picked, stretch }) {
@@ -61,13 +62,13 @@ export function table({ show, look, repaint, picked, stretch }) {
     const tr = document.createElement('tr'), cell = (text, ...names) => { const td = document.createElement('td'); td.textContent = text; td.className = names.join(' '); tr.append(td); };
     tr.dataset.row = index;
     tr.setAttribute('aria-rowindex', index + 2);
-    if (!r) { cell((index + 1).toLocaleString('en-GB'), 'n', 'mono'); cell('…', 'mono'); columns.forEach(() => cell('')); return tr; }
+    if (!r) { cell(numbers.format(index + 1), 'n', 'mono'); cell('…', 'mono'); columns.forEach(() => cell('')); return tr; }
     const next = row(index + 1)?.t ?? Infinity, letter = cursors.length && [...cursors].sort((a, b) => a - b).findIndex((t) => t >= r.t && t < next);
     const stretched = between(), out = unjudged(r.t);
     tr.classList.toggle('between', Boolean(stretched && r.t >= stretched[0] && r.t < stretched[1]));
     tr.classList.toggle('unjudged', Boolean(out));
     if (out) tr.title = out[2];
-    cell(`${letter >= 0 && cursors.length ? `${'AB'[letter]} ` : ''}${(index + 1).toLocaleString('en-GB')}`, 'n', 'mono');
+    cell(`${letter >= 0 && cursors.length ? `${'AB'[letter]} ` : ''}${numbers.format(index + 1)}`, 'n', 'mono');
     cell(stamp(r.t), 'mono', 'nowrap');
     columns.forEach((c) => {
       const v = r.values[c], side = r.sides[c];

@@ -372,6 +372,16 @@ class ApiTest extends PageTest {
         assertThat(JSON.readTree(description).get("paths").propertyNames())
                 .allSatisfy(p -> assertThat(p).startsWith("/api/v1/"))
                 .contains("/api/v1/missions/{id}/series.csv");
+        List<String> names = new java.util.ArrayList<>();
+        JSON.readTree(description)
+                .get("paths")
+                .forEach(path -> path.forEach(
+                        method -> names.add(method.get("operationId").asString())));
+        // each once, and by its own name, not by a number that changes with its neighbours
+        assertThat(names)
+                .doesNotHaveDuplicates()
+                .noneMatch(n -> n.matches(".*_\\d+"))
+                .contains("missionsMission");
     }
 
     @Test

@@ -125,6 +125,7 @@ class CarriedHomeTest {
         set();
         assertThat(page.locator(".said")).containsText("is collected every 90 min, and left running");
         assertThat(page.locator("h1")).containsText("it is collected next");
+        assertThat(page.locator("tr:has-text('failed attempts since then')")).containsText("none");
         assertThat(page.locator("[name=tables][value=RECORDS]")).not().isChecked();
         assertThat(page.locator("[name=tables][value=SECOND]")).isChecked();
         page.locator("[name=tables]:checked").all().forEach(b -> b.uncheck());

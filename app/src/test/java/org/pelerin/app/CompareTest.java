@@ -89,7 +89,7 @@ class CompareTest extends PageTest {
         assertThat(said()).containsText("3 to 3 °C from the second, in the mean +3 °C, over 400 samples");
         press("from a mark on each");
         // from the mark on, both rise alike: 2 °C apart; 350 samples have one beside them
-        assertThat(said()).containsText("-2 to -2 °C from the second, in the mean -2 °C, over 350 samples");
+        assertThat(said()).containsText("−2 to −2 °C from the second, in the mean −2 °C, over 350 samples");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(2);
         // a link opens the same
         String address = page.url();

@@ -13,6 +13,7 @@ import com.microsoft.playwright.options.SelectOption;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +34,7 @@ import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.prepare.batch.BatchService;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -123,6 +125,35 @@ class PrepareTest {
         try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(labels.path()))) {
             assertThat(new PDFTextStripper().getText(pdf)).contains("PL-18510", "DOOR", "VAULT-3", "Box of ten");
         }
+    }
+
+    /** The world's clock can be ahead of the machine's: what an earlier attempt wrote is known all the same, and dated by the world's. */
+    @Test
+    void what_a_batch_has_written_without_living_to_say_so_is_not_written_twice() throws InterruptedException {
+        new Hands(bed).pass(Duration.ofDays(2));
+        String serial = "PL-18513";
+        bed.carry(serial, "dock");
+        StoredPlan plan = plan("Box of one", new StartCondition.OnButton());
+        page.navigate(bed.address + "/batches/new?plan=" + plan.id() + "&pattern=ONE&serials=" + serial);
+        assertThat(page.locator("#headline")).containsText("1 of 1 logger");
+        page.keyboard().press("Control+Enter");
+        assertThat(page.locator("h1")).containsText("1 of 1 logger is written", soon());
+        long batch = Long.parseLong(page.url().replaceAll(".*/batches/", ""));
+        BatchService batches = bed.bean(BatchService.class);
+        assertThat(batches.find(batch).orElseThrow().orderedAt())
+                .isBetween(
+                        bed.bean(Clock.class).instant().minus(Duration.ofMinutes(10)),
+                        bed.bean(Clock.class).instant());
+        long mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id();
+
+        bed.bean(org.springframework.jdbc.core.JdbcTemplate.class)
+                .update("UPDATE batch_item SET state = 'FAILED', mission_id = NULL WHERE batch_id = ?", batch);
+        batches.resume(batch, "", "tech");
+        page.reload();
+        assertThat(page.locator("h1")).containsText("1 of 1 logger is written", soon());
+        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id())
+                .isEqualTo(mission);
+        assertThat(batches.items(batch).get(0).missionId()).isEqualTo(mission);
     }
 
     private static Page.LocatorOptions hasText(String text) {

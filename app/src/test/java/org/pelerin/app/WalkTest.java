@@ -264,6 +264,9 @@ class WalkTest {
         // on paper its excursions are told, and what it is of
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
         assertThat(page.locator(".excursion.side-above")).isVisible();
+        assertThat(page.locator(".excursion.side-above"))
+                .containsText(
+                        Pattern.compile("peak .* at .* · area .*mean .* · limit counts .* · alarm ", Pattern.DOTALL));
         assertThat(page.locator(".crumb.names")).isVisible();
         assertThat(page.locator("#legend [data-line]").first()).isVisible();
         // what happened keeps its times, and the hash of what was collected is whole

@@ -9,6 +9,8 @@ import io.swagger.v3.oas.models.servers.Server;
 import jakarta.servlet.Filter;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
+import java.util.Locale;
+import org.springdoc.core.customizers.OperationCustomizer;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -38,6 +40,19 @@ class ApiDocs {
                                         .type(SecurityScheme.Type.HTTP)
                                         .scheme("bearer")))
                 .addSecurityItem(new SecurityRequirement().addList(BEARER));
+    }
+
+    /** Each method by a name of its own, from its class and its own name, which does not change with what else there is. */
+    @Bean
+    OperationCustomizer names() {
+        return (operation, method) -> {
+            String of = method.getBeanType().getSimpleName().replace("Api", "");
+            String name = method.getMethod().getName();
+            return operation.operationId(of.substring(0, 1).toLowerCase(Locale.ROOT)
+                    + of.substring(1)
+                    + name.substring(0, 1).toUpperCase(Locale.ROOT)
+                    + name.substring(1));
+        };
     }
 
     /** Lists and single things; what is streamed is too long to be held for it. */

@@ -1,11 +1,13 @@
 package org.pelerin.app.api;
 
+import io.swagger.v3.oas.annotations.Hidden;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Addresses of the interface that there are none of. */
 @RestController
+@Hidden
 class ApiElsewhere {
 
     @RequestMapping("/api/v1/**")

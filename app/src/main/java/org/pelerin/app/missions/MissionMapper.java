@@ -111,9 +111,6 @@ interface MissionMapper {
             + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') ORDER BY l.serial LIMIT 20")
     List<String> writtenFor(long spotId);
 
-    @Select("SELECT drafted_at FROM mission WHERE id = #{id}")
-    Instant draftedAt(long id);
-
     @Select("SELECT id FROM mission WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
     List<Long> drafts(long loggerId);
 

@@ -313,11 +313,6 @@ public class MissionService {
         return rows.stream().map(MissionRow::mission).toList();
     }
 
-    /** Whether its writing began at an instant of the machine's clock or later. */
-    public boolean draftedSince(Mission mission, Instant instant) {
-        return !missions.draftedAt(mission.id()).isBefore(instant);
-    }
-
     /** What a connected logger says of its mission. */
     @Transactional
     public void observed(Mission mission, MissionState state) {

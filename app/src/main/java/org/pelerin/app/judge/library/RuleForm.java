@@ -257,7 +257,7 @@ public class RuleForm implements Form {
             return null;
         }
         if (least != null && most != null && least > most) {
-            read.wrong(at + ".low", "The lower limit is above the upper one");
+            read.wrong(at + ".high", "The upper limit is below the lower one");
             return null;
         }
         return least == null

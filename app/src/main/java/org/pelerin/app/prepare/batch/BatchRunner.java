@@ -139,7 +139,8 @@ class BatchRunner implements LongWork {
                 : missions.ofDevice(item.serial(), number)
                         .filter(m -> missions.plan(m).equals(plan))
                         .filter(m -> m.course().writtenAt() != null && m.state().inField())
-                        .filter(m -> missions.draftedSince(m, orderedAt));
+                        // both on the domain clock
+                        .filter(m -> !m.course().writtenAt().isBefore(orderedAt));
     }
 
     private void finish(BatchItem item, Claim claim, BatchItem.State state, String message, Long mission) {
