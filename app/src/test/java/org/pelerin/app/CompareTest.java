@@ -95,7 +95,7 @@ class CompareTest extends PageTest {
         String address = page.url();
         assertThat(address).contains("by=marker");
         page.navigate(address);
-        assertThat(said()).containsText("in the mean -2 °C");
+        assertThat(said()).containsText("in the mean −2 °C");
         press("one below the other");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(3);
         Axe.check(page);
