@@ -1,6 +1,7 @@
 // The fields of a form that people type in, and what is in them: kept as text, put back as a person would.
 const NEVER = ['hidden', 'password', 'file', 'submit', 'button', 'reset'];
-const typed = (e) => e.name && !NEVER.includes(e.type) && !/pin|secret/i.test(e.name) && !e.closest('dialog');
+// secrets, and what is typed as a confirmation, are typed each time
+const typed = (e) => e.name && !NEVER.includes(e.type) && !/pin|secret/i.test(e.name) && !e.hasAttribute('data-unkept') && !e.closest('dialog');
 const ticked = (e) => e.type === 'checkbox' || e.type === 'radio';
 
 /** Each field with what is in it; several of one name by their order, ticks by their value. */

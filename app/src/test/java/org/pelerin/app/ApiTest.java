@@ -19,6 +19,8 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -355,6 +357,40 @@ class ApiTest extends PageTest {
         assertThat(Integer.parseInt(answer.headers().firstValue("Retry-After").orElseThrow()))
                 .isBetween(1, 60);
         assertThat(send(at("/reports"), viewer).statusCode()).isEqualTo(200);
+    }
+
+    /** One request does not take the memory that all live on: what would is a problem that says how much is told. */
+    @Test
+    void a_judgement_without_end_is_refused_and_a_window_longer_than_the_record_takes_no_room() throws Exception {
+        StringBuilder csv = new StringBuilder("time,Air (°C)\n");
+        Instant at = Instant.parse("2026-01-01T00:00:00Z");
+        for (int i = 0; i < 45_000; i++) {
+            csv.append(at.plusSeconds(60L * i)).append(i % 2 == 0 ? ",0\n" : ",10\n");
+        }
+        String rule = "{\"id\":\"r%d\",\"channel\":\"Air\",\"bound\":{\"above\":5}}";
+        String one = "{\"rules\":[" + String.format(rule, 0) + "]}";
+        problem(
+                send(upload("/judge", "a.csv", csv.toString(), field("limits", one)), viewer),
+                400,
+                "more than 20000 excursions");
+        String many = IntStream.rangeClosed(0, 60)
+                .mapToObj(i -> String.format(rule, i))
+                .collect(Collectors.joining(","));
+        problem(
+                send(
+                        upload(
+                                "/judge",
+                                "a.csv",
+                                "time,Air\n2026-01-01T00:00:00Z,1\n",
+                                field("limits", "{\"rules\":[" + many + "]}")),
+                        viewer),
+                400,
+                "at most 60 rules");
+        String huge = "{\"rules\":[{\"id\":\"m\",\"channel\":\"Air\",\"bound\":{\"above\":5},"
+                + "\"basis\":{\"movingMean\":2000000000}}]}";
+        HttpResponse<String> judged = send(upload("/judge", "a.csv", csv.toString(), field("limits", huge)), viewer);
+        assertThat(judged.statusCode()).as(judged.body()).isEqualTo(200);
+        assertThat(JSON.readTree(judged.body()).get("verdict").asString()).isEqualTo("inconclusive");
     }
 
     @Test

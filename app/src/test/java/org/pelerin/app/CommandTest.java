@@ -102,6 +102,36 @@ class CommandTest {
         }
     }
 
+    @Test
+    void what_ran_out_of_memory_is_started_again_and_what_ended_otherwise_is_not() throws Exception {
+        Files.createDirectories(home.resolve("var/demo"));
+        run("");
+        Files.writeString(
+                home.resolve("var/demo/app.log"), "Terminating due to java.lang.OutOfMemoryError: Java heap space\n");
+        Process command = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "source ./pelerin help >/dev/null; run_app() { (exec -a app.jar sleep 20) & echo $! >\"$1/app.pid\";"
+                                + " echo 'it runs' >\"$1/app.log\"; }; echo $$ >var/demo/owner; stay var/demo",
+                        "pelerin")
+                .directory(home.toFile())
+                .redirectErrorStream(true)
+                .start();
+        assertThat(command.inputReader().readLine())
+                .startsWith("The application ran out of memory and has ended; it is started again");
+        assertThat(home.resolve("var/demo/app.log.1")).content().contains("OutOfMemoryError");
+        Path pid = home.resolve("var/demo/app.pid");
+        for (int i = 0; i < 100 && !Files.exists(pid); i++) {
+            Thread.sleep(50);
+        }
+        // it ends without a word of memory: that is the end
+        ProcessHandle.of(Long.parseLong(Files.readString(pid).strip()))
+                .orElseThrow()
+                .destroyForcibly();
+        assertThat(command.waitFor(10, TimeUnit.SECONDS)).isTrue();
+        assertThat(command.inputReader().readLine()).startsWith("The application has ended");
+    }
+
     /** A process that passes for the application. */
     private Process application() throws IOException {
         Process app = new ProcessBuilder("bash", "-c", "exec -a app.jar sleep 20").start();

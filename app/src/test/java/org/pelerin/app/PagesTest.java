@@ -218,7 +218,7 @@ class PagesTest {
                         "admin");
         page.fill("#interval", "20 min");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("[role=alert]")).containsText("Somebody saved this plan since you opened it");
+        assertThat(page.locator("[role=alert]")).containsText("admin saved this");
         assertThat(page.locator("#interval")).hasValue("20 min");
         assertThat(bed.bean(PlanService.class).find(mine.id()).orElseThrow().version())
                 .isEqualTo(2);

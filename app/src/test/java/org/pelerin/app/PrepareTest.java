@@ -385,7 +385,9 @@ class PrepareTest {
         page.fill("[name=wanted]", "12ab");
         page.getByText("Set a PIN").click();
         assertThat(page.locator(".refused")).containsText("1 to 8 digits");
-        page.locator(".care summary").click();
+        // it stands open; a PIN is typed anew
+        assertThat(page.locator("[name=wanted]")).isVisible();
+        assertThat(page.locator("[name=wanted]")).hasValue("");
         page.fill("[name=wanted]", "4711");
         page.getByText("Set a PIN").click();
         assertThat(page.locator(".said")).containsText("Its data come home without it");

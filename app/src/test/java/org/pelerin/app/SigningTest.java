@@ -130,7 +130,9 @@ class SigningTest extends PageTest {
         first.locator("button:has-text('Sign: reviewed')").click();
         assertThat(first.locator(".refused")).containsText("that is not your password");
         assertThat(as()).isEqualTo("null");
-        first.locator("summary:has-text('Sign: reviewed')").click();
+        // it stands open, to be tried again, without the password
+        assertThat(first.locator("#sign-password")).isVisible();
+        assertThat(first.locator("#sign-password")).hasValue("");
         first.fill("#sign-remark", "Looked at every hour");
         first.fill("#sign-password", "pelerin");
         first.locator("button:has-text('Sign: reviewed')").click();

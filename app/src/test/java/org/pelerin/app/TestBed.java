@@ -88,6 +88,7 @@ final class TestBed {
             "--pelerin.mail.host=127.0.0.1",
             "--pelerin.mail.port=" + yard.mailPort(),
             "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
+            "--pelerin.hook-exceptions=127.0.0.1",
             "--PELERIN_ADMIN_PASSWORD=pelerin"
         };
     }

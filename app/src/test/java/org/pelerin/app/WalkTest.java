@@ -353,7 +353,7 @@ class WalkTest {
         page.navigate(bed.address + "/missions/" + mission);
         assertThat(page.locator("#rows tbody tr").first().locator("td").first()).hasText("1");
         page.locator("#rows-scroll").press("End");
-        assertThat(page.locator("#rows tbody tr").last().locator("td").first()).hasText("2,593");
+        assertThat(page.locator("#rows tbody tr").last().locator("td").first()).hasText("2\u202f593");
     }
 
     @Test

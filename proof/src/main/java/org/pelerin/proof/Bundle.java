@@ -33,10 +33,15 @@ public final class Bundle implements AutoCloseable {
     public static final String SOURCE = "source-file";
     public static final String LAYOUT = "layout.json";
 
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonMapper JSON = StrangersJson.MAPPER;
     private static final int MOST_ENTRIES = 64;
     private static final int LARGEST_TEXT = 64_000_000;
+    /** All entries together, unpacked. */
     private static final long LARGEST = 4L << 30;
+    /** How much smaller than its content an entry may be packed, from a size on at which that matters. */
+    private static final long TIGHTEST = 300;
+
+    private static final long PACKED_LARGE = 16L << 20;
 
     private final ZipFile zip;
     private final Manifest manifest;
@@ -76,6 +81,7 @@ public final class Bundle implements AutoCloseable {
         if (zip.size() > MOST_ENTRIES) {
             throw new BundleException("There are more files in it than a bundle has");
         }
+        sizes(zip);
         try {
             JsonNode m = JSON.readTree(bytes(zip, entry));
             int version = m.path("version").asInt(0);
@@ -92,6 +98,22 @@ public final class Bundle implements AutoCloseable {
             return read;
         } catch (JacksonException e) {
             throw new BundleException("Its manifest cannot be read", e);
+        }
+    }
+
+    /** Refused before anything is unpacked, by what the archive says of itself; what says too little is found out while it is read. */
+    private static void sizes(ZipFile zip) {
+        long all = 0;
+        for (ZipEntry e : Collections.list(zip.entries())) {
+            long size = Math.max(0, e.getSize());
+            all += size;
+            if (all > LARGEST) {
+                throw new BundleException("It is larger unpacked than a bundle may be");
+            }
+            if (size > PACKED_LARGE && size / TIGHTEST > Math.max(0, e.getCompressedSize())) {
+                throw new BundleException("“" + e.getName() + "” is packed more than " + TIGHTEST
+                        + " times smaller than it is: nothing in a bundle is");
+            }
         }
     }
 
@@ -147,7 +169,7 @@ public final class Bundle implements AutoCloseable {
             throw new BundleException("“" + name + "” is missing");
         }
         try {
-            return zip.getInputStream(entry);
+            return new DeclaredInput(zip.getInputStream(entry), name, entry.getSize());
         } catch (IOException e) {
             throw new BundleException("“" + name + "” cannot be read: " + e.getMessage(), e);
         }
@@ -162,7 +184,7 @@ public final class Bundle implements AutoCloseable {
     }
 
     private static byte[] bytes(ZipFile zip, ZipEntry entry) {
-        try (InputStream in = zip.getInputStream(entry)) {
+        try (InputStream in = new DeclaredInput(zip.getInputStream(entry), entry.getName(), entry.getSize())) {
             byte[] out = in.readNBytes(LARGEST_TEXT + 1);
             if (out.length > LARGEST_TEXT) {
                 throw new BundleException("“" + entry.getName() + "” is larger than it may be");

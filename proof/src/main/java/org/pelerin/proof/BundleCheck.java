@@ -56,7 +56,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class BundleCheck {
 
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonMapper JSON = StrangersJson.MAPPER;
 
     /**
      * What came of it.

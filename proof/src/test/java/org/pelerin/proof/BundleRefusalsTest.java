@@ -351,4 +351,44 @@ class BundleRefusalsTest {
             assertThatThrownBy(() -> Trust.read(List.of(named))).as(named).isInstanceOf(BundleException.class);
         }
     }
+
+    /** 20 million empty lists are 40 MB unpacked and some ten kilobytes packed; what they would be in memory is a gigabyte. */
+    @Test
+    void lists_without_end_are_refused_while_they_are_read() throws IOException {
+        String bomb = "[" + "[],".repeat(600_000) + "[]]";
+        assertThat(run(bundle(e -> e.put(Bundle.AUDIT, bomb))))
+                .startsWith("3 ")
+                .contains("audit.json cannot be read")
+                .doesNotContain("Exception", "OutOfMemory");
+        assertThat(run(bundle(e -> e.put(Bundle.SIGNATURES, "[".repeat(60) + "]".repeat(60)))))
+                .startsWith("3 ")
+                .contains("signatures.json cannot be read");
+    }
+
+    @Test
+    void zeros_without_end_are_refused_before_they_are_unpacked() throws IOException {
+        Path file = Files.createTempFile(directory, "zeros", ".zip");
+        byte[] zeros = new byte[1 << 20];
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+            zip.putNextEntry(new ZipEntry(BundleWriter.MANIFEST));
+            zip.write("{}".getBytes(StandardCharsets.UTF_8));
+            zip.putNextEntry(new ZipEntry("series-1.csv"));
+            for (int i = 0; i < 64; i++) {
+                zip.write(zeros);
+            }
+        }
+        assertThatThrownBy(() -> Bundle.open(file))
+                .isInstanceOf(BundleException.class)
+                .hasMessageContaining("“series-1.csv” is packed more than 300 times smaller");
+    }
+
+    @Test
+    void what_is_more_than_an_archive_says_is_not_read() throws IOException {
+        DeclaredInput in = new DeclaredInput(new ByteArrayInputStream(new byte[100]), "plan.json", 99);
+        assertThat(in.read()).isZero();
+        assertThatThrownBy(() -> in.readNBytes(200))
+                .hasMessageContaining("“plan.json” is larger than the archive says");
+        assertThat(new DeclaredInput(new ByteArrayInputStream(new byte[100]), "plan.json", 100).readNBytes(200))
+                .hasSize(100);
+    }
 }

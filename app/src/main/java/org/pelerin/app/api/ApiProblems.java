@@ -59,6 +59,16 @@ class ApiProblems {
         return problem(HttpStatus.BAD_REQUEST, "Not understood", e.getMessage() + ".", e.field);
     }
 
+    @ExceptionHandler(Turns.NoTurnException.class)
+    ResponseEntity<ProblemDetail> noTurn(Turns.NoTurnException e) {
+        ResponseEntity<ProblemDetail> told =
+                problem(HttpStatus.TOO_MANY_REQUESTS, "Too many at once", e.getMessage() + ".");
+        return ResponseEntity.status(told.getStatusCode())
+                .headers(told.getHeaders())
+                .header("Retry-After", "5")
+                .body(told.getBody());
+    }
+
     @ExceptionHandler(MethodArgumentTypeMismatchException.class)
     ResponseEntity<ProblemDetail> mismatch(MethodArgumentTypeMismatchException e) {
         return problem(

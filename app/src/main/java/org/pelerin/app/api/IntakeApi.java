@@ -12,12 +12,14 @@ import java.time.ZoneId;
 import java.util.List;
 import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.collect.files.FileService;
+import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.derive.TooManyWindowsException;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.TooManyExcursionsException;
 import org.pelerin.core.judge.ZoneMissingException;
 import org.pelerin.core.plainfile.PlainFile;
 import org.pelerin.core.plainfile.PlainFileException;
@@ -39,6 +41,11 @@ import org.springframework.web.multipart.MultipartFile;
 class IntakeApi {
 
     private static final int MOST_JUDGED = 24_000_000;
+    private static final int MOST_RULES = 60;
+    /** Files that are judged at once for one account, and for all together. */
+    private static final int OF_ONE = 2;
+
+    private static final int OF_ALL = 4;
 
     /** @param page where a person looks at its layout and takes it in */
     record FileOut(long id, String page) {}
@@ -48,6 +55,7 @@ class IntakeApi {
     private final FileService files;
     private final CarrierIntake carriers;
     private final Formats show;
+    private final Turns turns = new Turns(OF_ONE, OF_ALL);
 
     IntakeApi(FileService files, CarrierIntake carriers, Formats show) {
         this.files = files;
@@ -58,29 +66,39 @@ class IntakeApi {
     @Operation(
             summary = "Judges a plain file by limits, and keeps nothing",
             description =
-                    "“file” is a plain CSV as ./pelerin judge takes it, “limits” a document as docs/formats/limits.schema.json has it.")
+                    "“file” is a plain CSV as ./pelerin judge takes it, “limits” a document as docs/formats/limits.schema.json has it. At most 24 MB, 60 rules and 20 000 excursions; two at a time for one account.")
     @PostMapping(value = "/judge", produces = MediaType.APPLICATION_JSON_VALUE)
     String judge(
             @RequestParam MultipartFile file,
             @RequestParam String limits,
             @RequestParam(defaultValue = "") String zone,
-            @RequestParam(defaultValue = "") String interval)
+            @RequestParam(defaultValue = "") String interval,
+            Principal me)
             throws IOException {
         if (file.getSize() > MOST_JUDGED) {
             throw new ApiProblems.BadRequestException("A file that is judged at once has at most 24 MB");
         }
-        try {
+        try (Turns.Turn turn = turns.take(me.getName())) {
             Limits by = LimitsDocument.read(limits);
+            if (by.rules().size() + by.gapRules().size() > MOST_RULES) {
+                throw new ApiProblems.BadRequestException(
+                        "limits", "Limits that a file is judged by have at most " + MOST_RULES + " rules");
+            }
             ZoneId at = zone.isBlank() ? show.home() : ZoneId.of(zone.strip());
             Duration every = interval.isBlank() ? null : Durations.parse(interval.strip());
             List<Series> series = PlainFile.read(new ByteArrayInputStream(file.getBytes()), every, n -> {});
-            return JudgementDocument.of(JudgedRecord.of(series), by, at, MeanKineticTemperature.DEFAULT_ENTHALPY)
+            return JudgementDocument.of(
+                            JudgedRecord.of(series),
+                            by,
+                            at,
+                            MeanKineticTemperature.DEFAULT_ENTHALPY,
+                            Evaluation.MOST_EXCURSIONS)
                     .json();
         } catch (DocumentException e) {
             throw new ApiProblems.BadRequestException("limits: " + e.getMessage());
         } catch (PlainFileException e) {
             throw new ApiProblems.BadRequestException("file: " + e.getMessage());
-        } catch (TooManyWindowsException | ZoneMissingException e) {
+        } catch (TooManyWindowsException | TooManyExcursionsException | ZoneMissingException e) {
             throw new ApiProblems.BadRequestException("The limits cannot be judged: " + e.getMessage());
         } catch (DateTimeException | IllegalArgumentException e) {
             throw new ApiProblems.BadRequestException(e.getMessage());

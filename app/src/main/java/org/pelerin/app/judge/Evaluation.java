@@ -28,6 +28,7 @@ import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Excursion;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
+import org.pelerin.core.judge.TooManyExcursionsException;
 import org.pelerin.core.judge.ZoneMissingException;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
@@ -214,10 +215,13 @@ public class Evaluation {
         return document(record, limits, mission.zoneOr(show.home()));
     }
 
+    /** Runs out of limits that one judgement tells; nobody reads more. */
+    public static final int MOST_EXCURSIONS = 20_000;
+
     private static JudgementDocument document(JudgedRecord record, Limits limits, ZoneId zone) {
         try {
-            return JudgementDocument.of(record, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY);
-        } catch (TooManyWindowsException | ZoneMissingException e) {
+            return JudgementDocument.of(record, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY, MOST_EXCURSIONS);
+        } catch (TooManyWindowsException | TooManyExcursionsException | ZoneMissingException e) {
             JudgementDocument bare = JudgementDocument.of(
                     record,
                     new Limits(limits.name(), List.of(), limits.gapRules()),

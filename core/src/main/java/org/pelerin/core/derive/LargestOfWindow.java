@@ -1,10 +1,13 @@
 package org.pelerin.core.derive;
 
-/** The largest of the last {@code n} values. Constant cost a value: those that a later, larger one makes irrelevant are dropped. */
+/**
+ * The largest of the last {@code n} values. Constant cost a value on the whole: those that a later, larger one makes irrelevant are dropped.
+ * Its room grows with what it holds: {@code n} may be larger than any record.
+ */
 final class LargestOfWindow {
 
-    private final double[] values;
-    private final long[] numbers;
+    private double[] values;
+    private long[] numbers;
     private final int n;
     private int first;
     private int size;
@@ -12,8 +15,8 @@ final class LargestOfWindow {
 
     LargestOfWindow(int n) {
         this.n = n;
-        values = new double[n];
-        numbers = new long[n];
+        values = new double[Math.min(n, MovingMean.AT_FIRST)];
+        numbers = new long[values.length];
     }
 
     void clear() {
@@ -23,13 +26,16 @@ final class LargestOfWindow {
 
     void add(double v) {
         if (size > 0 && numbers[first] <= count - n) {
-            first = (first + 1) % n;
+            first = (first + 1) % values.length;
             size--;
         }
-        while (size > 0 && values[(first + size - 1) % n] <= v) {
+        while (size > 0 && values[(first + size - 1) % values.length] <= v) {
             size--;
         }
-        int place = (first + size) % n;
+        if (size == values.length) {
+            grow();
+        }
+        int place = (first + size) % values.length;
         values[place] = v;
         numbers[place] = count++;
         size++;
@@ -37,5 +43,18 @@ final class LargestOfWindow {
 
     double value() {
         return values[first];
+    }
+
+    private void grow() {
+        int room = (int) Math.min(n, 2L * values.length);
+        double[] more = new double[room];
+        long[] their = new long[room];
+        for (int i = 0; i < size; i++) {
+            more[i] = values[(first + i) % values.length];
+            their[i] = numbers[(first + i) % values.length];
+        }
+        values = more;
+        numbers = their;
+        first = 0;
     }
 }

@@ -1,12 +1,13 @@
 package org.pelerin.core.derive;
 
+import java.util.Arrays;
 import org.pelerin.core.record.SampleReader;
 
 /**
  * The plain mean of the trailing {@code n} samples, each counting once; levels are averaged as energy. The first n − 1 are empty, and it
  * starts anew after anything missing and where a stretch begins.
  *
- * <p>Cost: constant a sample on the whole. The sum is kept in two doubles, and begun anew from what is left in the window once that is far smaller than what
+ * <p>Cost: constant a sample on the whole; memory for what is in the window, of n samples or of fewer where there are no more. The sum is kept in two doubles, and begun anew from what is left in the window once that is far smaller than what
  * has left it: the error stays within a few units in the last place of the largest value in the window, whatever stood before.
  */
 public final class MovingMean implements SampleReader {
@@ -17,11 +18,15 @@ public final class MovingMean implements SampleReader {
     private static final double FAR = 1e8;
     /** So does a sum that only quiet ones are left of. */
     private static final double FAINT = 1e-12;
+    /** Values that there is room for before any came. */
+    static final int AT_FIRST = 1024;
 
     private final int n;
     private final boolean energy;
     private final SampleReader next;
-    private final double[] values;
+    /** Grows with what it holds: n may be larger than any record. */
+    private double[] values;
+
     private int held;
     private int at;
     private final ExactSum sum = new ExactSum();
@@ -42,7 +47,7 @@ public final class MovingMean implements SampleReader {
         this.n = n;
         this.energy = energy;
         this.next = next;
-        this.values = new double[n];
+        this.values = new double[Math.min(n, AT_FIRST)];
         this.largest = new LargestOfWindow(n);
     }
 
@@ -85,6 +90,9 @@ public final class MovingMean implements SampleReader {
             sum.add(-term(values[at]));
         } else {
             held++;
+        }
+        if (at == values.length) {
+            values = Arrays.copyOf(values, (int) Math.min(n, 2L * at));
         }
         values[at] = value;
         at = at + 1 == n ? 0 : at + 1;

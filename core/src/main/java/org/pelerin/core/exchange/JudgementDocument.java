@@ -253,12 +253,22 @@ public record JudgementDocument(
 
     /** Judges a record, and reckons its figures, in one pass over each channel. */
     public static JudgementDocument of(JudgedRecord record, Limits asked, ZoneId site, double enthalpy) {
+        return of(record, asked, site, enthalpy, Integer.MAX_VALUE);
+    }
+
+    /**
+     * The same where memory is to be bounded.
+     *
+     * @param most runs out of limits that are told, over all rules
+     * @throws org.pelerin.core.judge.TooManyExcursionsException if there are more
+     */
+    public static JudgementDocument of(JudgedRecord record, Limits asked, ZoneId site, double enthalpy, int most) {
         Limits limits = asked.on(record);
         Map<SampleSource, StatisticsReader> figures = new IdentityHashMap<>();
         record.sources()
                 .forEach(s -> figures.put(
                         s, new StatisticsReader(s, limits.band(s.channel().label()), enthalpy)));
-        Judgement judgement = Judge.judge(record, limits, site, figures);
+        Judgement judgement = Judge.judge(record, limits, site, figures, most);
         List<Channel> series = record.sources().stream()
                 .map(s -> Channel.of(figures.get(s).statistics()))
                 .toList();

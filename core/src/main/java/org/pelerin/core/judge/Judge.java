@@ -40,9 +40,16 @@ public final class Judge {
     private final Map<SampleSource, List<RulePass>> passes = new IdentityHashMap<>();
     private final Map<SampleSource, Coverage.Reader> presence = new IdentityHashMap<>();
     private final Set<String> reasons = new LinkedHashSet<>();
+    private final int most;
+    private int found;
 
     private Judge(
-            JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
+            JudgedRecord record,
+            Limits limits,
+            ZoneId site,
+            Map<SampleSource, ? extends SampleReader> listeners,
+            int most) {
+        this.most = most;
         this.listeners = listeners;
         this.record = record;
         this.limits = limits.on(record);
@@ -60,7 +67,28 @@ public final class Judge {
     /** @param listeners that are told the samples of sources in the same pass; asked for by {@code ==} */
     public static Judgement judge(
             JudgedRecord record, Limits limits, ZoneId site, Map<SampleSource, ? extends SampleReader> listeners) {
-        return new Judge(record, limits, site, listeners).judge();
+        return judge(record, limits, site, listeners, Integer.MAX_VALUE);
+    }
+
+    /**
+     * The same where memory is to be bounded.
+     *
+     * @param most runs out of limits that are told, over all rules
+     * @throws TooManyExcursionsException if there are more
+     */
+    public static Judgement judge(
+            JudgedRecord record,
+            Limits limits,
+            ZoneId site,
+            Map<SampleSource, ? extends SampleReader> listeners,
+            int most) {
+        return new Judge(record, limits, site, listeners, most).judge();
+    }
+
+    private void count() {
+        if (++found > most) {
+            throw new TooManyExcursionsException(most);
+        }
     }
 
     /** The same where no rule looks at the local clock, or each says where. */
@@ -87,7 +115,8 @@ public final class Judge {
     private void prepare(Rule rule) {
         source(rule.channel(), rule.id()).ifPresent(s -> {
             watch(s);
-            passes.computeIfAbsent(s, c -> new ArrayList<>()).add(new RulePass(rule, s, record.excluded(), site));
+            passes.computeIfAbsent(s, c -> new ArrayList<>())
+                    .add(new RulePass(rule, s, record.excluded(), site, this::count));
         });
     }
 

@@ -25,6 +25,7 @@ final class RulePass {
     private final Rule rule;
     private final SampleSource source;
     private final List<ValueExcursion> runs = new ArrayList<>();
+    private final Runnable counted;
     private final Heard heard = new Heard();
     private final SampleReader reader;
     private boolean levels;
@@ -33,9 +34,11 @@ final class RulePass {
     /**
      * @param excluded time that is not part of the run
      * @param site the zone of the site, or null
+     * @param counted is told of each run that is found
      * @throws ZoneMissingException if the rule looks at the local clock and there is no zone for it
      */
-    RulePass(Rule rule, SampleSource source, Spans excluded, ZoneId site) {
+    RulePass(Rule rule, SampleSource source, Spans excluded, ZoneId site, Runnable counted) {
+        this.counted = counted;
         this.rule = rule;
         this.source = source;
         this.reader = chain(excluded, site);
@@ -73,7 +76,7 @@ final class RulePass {
                 && (basis instanceof Basis.Value
                         || basis instanceof Basis.MovingMean
                         || basis instanceof Basis.BlockMean);
-        List<SampleReader> ends = new ArrayList<>(RunFinder.of(rule, source.channel(), levels, runs::add));
+        List<SampleReader> ends = new ArrayList<>(RunFinder.of(rule, source.channel(), levels, this::found));
         ends.add(heard);
         SampleReader end = SampleReader.all(ends);
         if (basis instanceof Basis.MovingMean m) {
@@ -96,6 +99,11 @@ final class RulePass {
             return windows(shifts, dose, d.coverage(), false, excluded, end);
         }
         return end;
+    }
+
+    private void found(ValueExcursion run) {
+        counted.run();
+        runs.add(run);
     }
 
     private SampleReader windows(

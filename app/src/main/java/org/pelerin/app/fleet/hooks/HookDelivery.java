@@ -4,12 +4,13 @@ import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.HexFormat;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import org.pelerin.app.platform.text.Length;
@@ -21,7 +22,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Sends one thing to one hook: a POST of JSON, signed with HMAC-SHA256 (RFC 2104) over its bytes. Whatever is answered but 2xx, or nothing within
- * 8 s, is tried again, later each time, for about a day; redirects are not followed.
+ * 8 s, is tried again, later each time, for about a day; redirects are not followed, and what follows the head of an answer is not read.
  */
 @Component
 class HookDelivery implements LongWork {
@@ -30,12 +31,17 @@ class HookDelivery implements LongWork {
 
     private static final Duration PATIENCE = Duration.ofSeconds(8);
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(10);
+    private static final Duration NEXT_TURN = Duration.ofSeconds(1);
     private static final int MOST_ATTEMPTS = 13;
 
     private final HookMapper mapper;
     private final WebHooks hooks;
     private final TransactionTemplate transaction;
+    private final Receivers receivers;
     private final Clock machine;
+    /** Receivers that something is being sent to from here. */
+    private final Set<String> busy = ConcurrentHashMap.newKeySet();
+
     private final HttpClient http = HttpClient.newBuilder()
             .connectTimeout(PATIENCE)
             .followRedirects(HttpClient.Redirect.NEVER)
@@ -45,10 +51,12 @@ class HookDelivery implements LongWork {
             HookMapper mapper,
             WebHooks hooks,
             TransactionTemplate transaction,
+            Receivers receivers,
             @Qualifier("machineClock") Clock machine) {
         this.mapper = mapper;
         this.hooks = hooks;
         this.transaction = transaction;
+        this.receivers = receivers;
         this.machine = machine;
     }
 
@@ -70,7 +78,13 @@ class HookDelivery implements LongWork {
             transaction.executeWithoutResult(t -> claim.finish());
             return;
         }
-        String trouble = sent(d);
+        String receiver = URI.create(d.url()).getAuthority();
+        if (!busy.add(receiver)) {
+            // of one receiver, one at a time: a slow one keeps nobody else's worker
+            transaction.executeWithoutResult(t -> claim.again(NEXT_TURN));
+            return;
+        }
+        String trouble = sentAlone(d, receiver);
         transaction.executeWithoutResult(t -> {
             if (trouble.isEmpty()) {
                 mapper.sent(id, machine.instant());
@@ -87,8 +101,20 @@ class HookDelivery implements LongWork {
         });
     }
 
+    private String sentAlone(HookMapper.Delivery d, String receiver) throws InterruptedException {
+        try {
+            return sent(d);
+        } finally {
+            busy.remove(receiver);
+        }
+    }
+
     /** @return what went wrong; empty for nothing */
     private String sent(HookMapper.Delivery d) throws InterruptedException {
+        String refused = receivers.refused(d.url());
+        if (!refused.isEmpty()) {
+            return refused;
+        }
         try {
             HttpRequest request = HttpRequest.newBuilder(URI.create(d.url()))
                     .timeout(PATIENCE)
@@ -98,8 +124,7 @@ class HookDelivery implements LongWork {
                     .header("X-Pelerin-Signature", "sha256=" + signature(hooks.secret(d.hookId()), d.body()))
                     .POST(HttpRequest.BodyPublishers.ofString(d.body()))
                     .build();
-            int status =
-                    http.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
+            int status = HookExchange.status(http, request);
             return status / 100 == 2 ? "" : "answered " + status;
         } catch (IOException e) {
             return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();

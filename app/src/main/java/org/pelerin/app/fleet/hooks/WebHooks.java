@@ -38,9 +38,16 @@ public class WebHooks {
     private final HookMapper mapper;
     private final Seal seal;
     private final AuditTrail audit;
+    private final Receivers receivers;
     private final Clock machine;
 
-    WebHooks(HookMapper mapper, Seal seal, AuditTrail audit, @Qualifier("machineClock") Clock machine) {
+    WebHooks(
+            HookMapper mapper,
+            Seal seal,
+            AuditTrail audit,
+            Receivers receivers,
+            @Qualifier("machineClock") Clock machine) {
+        this.receivers = receivers;
         this.mapper = mapper;
         this.seal = seal;
         this.audit = audit;
@@ -64,6 +71,10 @@ public class WebHooks {
         }
         if (!address(url.strip())) {
             throw new NoHookException("“" + url.strip() + "” is no address that begins with https:// or http://");
+        }
+        String refused = receivers.refused(url.strip());
+        if (!refused.isEmpty()) {
+            throw new NoHookException(refused);
         }
         if (kinds.isEmpty()) {
             throw new NoHookException("Say what it is told of");
