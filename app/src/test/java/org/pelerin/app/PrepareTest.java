@@ -132,6 +132,7 @@ class PrepareTest {
     void what_a_batch_has_written_without_living_to_say_so_is_not_written_twice() throws InterruptedException {
         new Hands(bed).pass(Duration.ofDays(2));
         String serial = "PL-18513";
+        new Hands(bed).leave(serial);
         bed.carry(serial, "dock");
         StoredPlan plan = plan("Box of one", new StartCondition.OnButton());
         page.navigate(bed.address + "/batches/new?plan=" + plan.id() + "&pattern=ONE&serials=" + serial);
@@ -154,6 +155,7 @@ class PrepareTest {
         assertThat(bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id())
                 .isEqualTo(mission);
         assertThat(batches.items(batch).get(0).missionId()).isEqualTo(mission);
+        new Hands(bed).leave(serial);
     }
 
     private static Page.LocatorOptions hasText(String text) {
@@ -499,7 +501,8 @@ class PrepareTest {
         page.fill(".keep [name=low]", "50");
         page.getByText("Keep them").click();
         assertThat(page.locator(".refused")).containsText("A band has a lower end and a higher one");
-        page.getByText("Keep these readings").click();
+        // it stands open, with what was typed
+        assertThat(page.locator(".keep [name=low]")).hasValue("50");
         page.fill(".keep [name=every]", "1 s");
         page.fill(".keep [name=most]", "4");
         page.fill(".keep [name=low]", "-40");

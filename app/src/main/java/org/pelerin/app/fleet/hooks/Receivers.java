@@ -30,6 +30,9 @@ class Receivers {
     /** Why nothing is sent there, without a full stop; empty if it may be. A name that has no address now may be: it is asked again. */
     String refused(String url) {
         String host = URI.create(url).getHost();
+        if (host == null) {
+            return "“" + url + "” names no host that can be told from others";
+        }
         if (exceptions.contains(host.toLowerCase(Locale.ROOT))) {
             return "";
         }
