@@ -8,7 +8,8 @@ const where = (form) => form.getAttribute('action') ?? '';
 let sent = null;
 try { sent = JSON.parse(sessionStorage.getItem(SENT)); } catch (e) { /* none */ }
 sessionStorage.removeItem(SENT);
-if (!document.querySelector('.refused:not([hidden])')) sent = null;
+// the word of the act itself, not of what else stands on the page
+if (!document.querySelector('div.refused') || document.querySelector('div.said')) sent = null;
 
 function look(root) {
   if (!sent) return;

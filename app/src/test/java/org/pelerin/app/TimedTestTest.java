@@ -50,7 +50,7 @@ class TimedTestTest extends PageTest {
             page.fill("#keep [name=low]", "1000");
             page.fill("#keep [name=high]", "1004.5");
             page.locator("#keep button").click();
-            assertThat(page.locator("h1")).containsText("lies between 1000 and 1004.5");
+            assertThat(page.locator("h1")).containsText("lies between 1\u202f000 and 1\u202f004.5");
             assertThat(page.locator("h1")).containsText("°F");
             page.locator(".watching .gauge b").first().waitFor();
             assertThat(page.locator(".watching .gauge b").first()).containsText("°F");
