@@ -90,7 +90,7 @@ class SpotFormTest {
                     f.limits.get(0).low = "8";
                     f.limits.get(0).high = "8";
                 }))
-                .containsKey("limits[0].low");
+                .containsKey("limits[0].high");
         assertThat(errors(f -> {
                     f.limits.get(0).unit = "°C";
                     f.limits.get(0).high = "8";

@@ -111,7 +111,7 @@ class LimitsFormTest {
                 .parse();
         assertThat(parsed.errors())
                 .containsKeys(
-                        "rules[0].low",
+                        "rules[0].high",
                         "rules[1].nominal",
                         "rules[2].unit",
                         "rules[3].lasting",
