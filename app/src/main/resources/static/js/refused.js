@@ -22,7 +22,8 @@ function look(root) {
 
 document.addEventListener('submit', (e) => {
   const form = e.target;
-  if (form.method.toLowerCase() !== 'post' || e.defaultPrevented) return;
+  // by its attribute: a field may be called “method”
+  if (form.getAttribute('method')?.toLowerCase() !== 'post' || e.defaultPrevented) return;
   sessionStorage.setItem(SENT, JSON.stringify({ action: where(form), state: state(form) }));
 });
 look(document);

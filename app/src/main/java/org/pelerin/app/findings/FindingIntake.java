@@ -75,7 +75,10 @@ class FindingIntake {
 
     private void apply(Reconciliation r, Mission mission) {
         boolean goesOn = mission.records().collectedAt() == null;
-        LastChange.Told last = lastChange.of(mission).orElse(null);
+        boolean told = !goesOn && !r.changed().isEmpty()
+                || !r.back().isEmpty()
+                || !r.vanished().isEmpty();
+        LastChange.Told last = told ? lastChange.of(mission).orElse(null) : null;
         Instant now = clock.instant();
         Set<Long> touched = new LinkedHashSet<>();
         for (Reconciliation.Change c : r.changed()) {

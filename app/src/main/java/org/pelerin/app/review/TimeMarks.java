@@ -31,6 +31,10 @@ final class TimeMarks {
             Duration.ofHours(3),
             Duration.ofHours(6),
             Duration.ofHours(12));
+    /** Years 1 to 9999: what lies outside is no time of a record. */
+    private static final long EARLIEST = Instant.parse("0001-01-01T00:00:00Z").toEpochMilli();
+
+    private static final long LATEST = Instant.parse("9999-12-31T00:00:00Z").toEpochMilli();
     private static final int[] DAYS = {1, 2, 5, 10, 30, 90, 365, 1825};
     private static final DateTimeFormatter SECONDS = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.UK);
     private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("HH:mm", Locale.UK);
@@ -45,8 +49,15 @@ final class TimeMarks {
      */
     record Mark(long at, String label, boolean day) {}
 
-    /** At most so many marks, both ends inclusive. */
+    /**
+     * At most so many marks, both ends inclusive; none where the ends are no times of a record.
+     *
+     * @param most at least 2
+     */
     static List<Mark> of(long from, long to, int most, ZoneId zone) {
+        if (from < EARLIEST || to > LATEST || from > to) {
+            return List.of();
+        }
         long length = Math.max(1, to - from);
         for (Duration step : STEPS) {
             if (length / step.toMillis() <= most - 1) {
@@ -58,7 +69,8 @@ final class TimeMarks {
                 return ofDays(from, to, days, zone);
             }
         }
-        return ofDays(from, to, DAYS[DAYS.length - 1], zone);
+        // thousands of years: as many days as leave that many marks
+        return ofDays(from, to, (int) (length / Duration.ofDays(1).toMillis() / (most - 1)) + 1, zone);
     }
 
     private static List<Mark> ofClock(long from, long to, Duration step, ZoneId zone) {

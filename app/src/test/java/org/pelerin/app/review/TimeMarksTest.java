@@ -51,4 +51,13 @@ class TimeMarksTest {
                         "5\u00a0Nov", "10\u00a0Nov", "15\u00a0Nov", "20\u00a0Nov", "25\u00a0Nov", "30\u00a0Nov");
         assertThat(labels("2024-01-01T00:00:00Z", "2026-01-01T00:00:00Z", 10)).allMatch(l -> l.matches(".* 20\\d\\d"));
     }
+
+    /** An address can ask for any two numbers. */
+    @Test
+    void ends_that_are_no_times_have_no_marks_and_thousands_of_years_have_few() {
+        assertThat(TimeMarks.of(Long.MIN_VALUE, Long.MAX_VALUE, 10, PARIS)).isEmpty();
+        assertThat(TimeMarks.of(0, Long.MAX_VALUE, 10, PARIS)).isEmpty();
+        assertThat(TimeMarks.of(5, 4, 10, PARIS)).isEmpty();
+        assertThat(labels("1970-01-01T00:00:00Z", "9990-01-01T00:00:00Z", 10)).hasSizeBetween(5, 10);
+    }
 }
