@@ -325,7 +325,7 @@ class BundleTest extends PageTest {
         page.locator("button:has-text('Verify it')").click();
         assertThat(page.locator("h1"))
                 .containsText("✓ It is genuine. It is mission " + m.id()
-                        + ", signed here, with the same record and the same judgement");
+                        + ", signed here, with the same record, judgement, findings, documentation and signatures");
     }
 
     @Test
@@ -367,7 +367,7 @@ class BundleTest extends PageTest {
                 assertThat(other.bean(MissionCheck.class).troubles(id)).isEmpty();
                 // a second time it is told
                 verify(there, other.address, zip);
-                assertThat(there.locator("h1")).containsText("It is mission " + id);
+                assertThat(there.locator("h1")).containsText("It holds the record of mission " + id);
                 ofAFile(there, other);
             } finally {
                 other.app.close();
@@ -431,7 +431,7 @@ class BundleTest extends PageTest {
                 .isEqualTo(bed.bean(Evaluation.class).text(made));
         assertThat(other.bean(MissionCheck.class).troubles(id)).isEmpty();
         verify(there, other.address, zip);
-        assertThat(there.locator("h1")).containsText("It is mission " + id);
+        assertThat(there.locator("h1")).containsText("It holds the record of mission " + id);
         assertThatThrownBy(() -> other.bean(FileRestore.class)
                         .restore(
                                 new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)),

@@ -22,12 +22,12 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.evidence.AuditVerification;
-import org.pelerin.app.findings.Finding;
-import org.pelerin.app.findings.Findings;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.report.document.Reports;
 import org.pelerin.app.report.recheck.MissionCheck;
 import org.pelerin.app.report.recheck.Recheck;
 import org.pelerin.app.report.recheck.Rechecks;
+import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -69,8 +69,54 @@ class ProofTest extends PageTest {
         assertThat(m.records().verdict()).isEqualTo("excursions");
     }
 
-    private static Finding finding() {
-        return bed.bean(Findings.class).about(m.id()).get(0);
+    @Test
+    void figures_of_blocks_and_what_charts_are_drawn_from_are_held_against_the_values() {
+        String block = " WHERE mission_id = " + m.id() + " AND channel = 0 AND block = 0";
+        for (String column : List.of("max_value", "min_value", "sum_value", "missing")) {
+            sql.update("UPDATE series_block SET " + column + " = " + column + " - 1" + block);
+            troubles("The figures of “Air” from sample 0 on are not those of its values");
+            sql.update("UPDATE series_block SET " + column + " = " + column + " + 1" + block);
+        }
+        for (int level = 0; level < 2; level++) {
+            String outline = " WHERE mission_id = " + m.id() + " AND channel = 0 AND part = 0 AND level = " + level;
+            byte[] data = sql.queryForObject("SELECT data FROM series_outline" + outline, byte[].class);
+            byte[] other = data.clone();
+            other[other.length - 1] ^= 1;
+            sql.update("UPDATE series_outline SET data = ?" + outline, other);
+            troubles("“Air” is drawn otherwise than its values are");
+            sql.update("UPDATE series_outline SET data = ?" + outline, data);
+        }
+        sql.update("INSERT INTO series_outline SELECT mission_id, channel, level, part + 1, data FROM series_outline"
+                + " WHERE mission_id = " + m.id() + " AND channel = 0 AND level = 0");
+        troubles("“Air” is drawn otherwise than its values are");
+        sql.update("DELETE FROM series_outline WHERE mission_id = " + m.id() + " AND level = 0 AND part = 1");
+        assertThat(check.troubles(m.id())).isEmpty();
+    }
+
+    @Test
+    void a_report_is_genuine_by_the_audit_trail_and_not_by_a_row_of_a_table() throws Exception {
+        byte[] pdf = altered(MadeReports.ofMission(bed, m.id()));
+        long last = sql.queryForObject("SELECT MAX(id) FROM report", Long.class);
+        sql.update(
+                "INSERT INTO report (kind, title, mission_id, spec, state, ordered_at, ordered_by, made_at, sentence, body,"
+                        + " pages, size, sha256, audit_sequence, audit_hash) SELECT kind, title, mission_id, spec, state,"
+                        + " ordered_at, ordered_by, made_at, sentence, body, pages, size, ?, audit_sequence, audit_hash"
+                        + " FROM report WHERE id = ?",
+                Sha256.of(pdf),
+                last);
+        long forged = sql.queryForObject("SELECT MAX(id) FROM report", Long.class);
+        sql.update("INSERT INTO report_piece VALUES (?, 0, ?)", forged, pdf);
+        try {
+            handIn("forged.pdf", pdf);
+            assertThat(page.locator("h1"))
+                    .containsText("the audit trail knows of no report with this content: the list was changed");
+            assertThat(bed.bean(Reports.class).damaged()).isEmpty();
+            sql.update("UPDATE report_piece SET bytes = CONCAT(bytes, 'x') WHERE report_id = ?", forged);
+            assertThat(bed.bean(Reports.class).damaged()).containsExactly(forged);
+        } finally {
+            sql.update("DELETE FROM report_piece WHERE report_id = ?", forged);
+            sql.update("DELETE FROM report WHERE id = ?", forged);
+        }
     }
 
     private static void troubles(String contained) {
@@ -144,20 +190,7 @@ class ProofTest extends PageTest {
     }
 
     @Test
-    void a_finding_that_is_changed_or_removed_is_named() {
-        Findings findings = bed.bean(Findings.class);
-        long id = finding().id();
-        findings.comment(id, "The door was open", "tech");
-        assertThat(check.troubles(m.id())).isEmpty();
-        sql.update("UPDATE finding SET disposition = 'All is well' WHERE id = ?", id);
-        troubles("Finding " + id + " differs from what the audit trail recorded");
-        sql.update("UPDATE finding SET disposition = '' WHERE id = ?", id);
-        sql.update("UPDATE finding_entry SET text = 'Nothing' WHERE finding_id = ? AND kind = 'COMMENT'", id);
-        troubles("Finding " + id + " differs from what the audit trail recorded");
-        sql.update("UPDATE finding_entry SET text = 'The door was open' WHERE finding_id = ? AND kind = 'COMMENT'", id);
-        sql.update("UPDATE finding SET state = 'CLOSED' WHERE id = ?", id);
-        troubles("Finding " + id + " differs from what the audit trail recorded");
-        sql.update("UPDATE finding SET state = 'OPEN' WHERE id = ?", id);
+    void an_excursion_that_is_taken_out_of_its_finding_is_named() {
         Long part = sql.queryForObject("SELECT MIN(id) FROM finding_part WHERE mission_id = ?", Long.class, m.id());
         sql.update("CREATE TABLE kept_part AS SELECT * FROM finding_part WHERE id = ?", part);
         sql.update("DELETE FROM finding_part WHERE id = ?", part);
@@ -181,7 +214,8 @@ class ProofTest extends PageTest {
             assertThat(told.check().startedBy()).isEqualTo("tech");
             assertThat(told.check().total()).isEqualTo(99);
             assertThat(told.troubles())
-                    .contains(new Recheck.Trouble(m.id(), "Lists call it within, its judgement excursions"));
+                    .contains(new Recheck.Trouble(
+                            m.id(), "mission " + m.id(), "Lists call it within, its judgement excursions"));
             assertThat(told.check().audit()).isEmpty();
             assertThat(bed.bean(AuditVerification.class).latest().orElseThrow().whole())
                     .isTrue();
@@ -191,7 +225,7 @@ class ProofTest extends PageTest {
             page.locator("button:has-text('Check everything now')").click();
             assertThat(page.locator("h1"))
                     .containsText(
-                            java.util.regex.Pattern.compile("that were checked"),
+                            java.util.regex.Pattern.compile("were checked"),
                             new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
                                     .setTimeout(60_000));
         } finally {

@@ -1,9 +1,7 @@
 package org.pelerin.proof;
 
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.security.PrivateKey;
-import java.security.Signature;
 import java.security.cert.X509Certificate;
 import java.util.Base64;
 
@@ -15,31 +13,16 @@ final class BundleSignature {
 
     static final String SIGNATURE = "manifest.sig";
     static final String CERTIFICATE = "certificate.pem";
-    private static final String ALGORITHM = "Ed25519";
 
     private BundleSignature() {}
 
     static String of(byte[] manifest, PrivateKey key) {
-        try {
-            Signature s = Signature.getInstance(ALGORITHM);
-            s.initSign(key);
-            s.update(manifest);
-            return Base64.getEncoder().encodeToString(s.sign()) + "\n";
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("The manifest cannot be signed", e);
-        }
+        return Ed25519.sign(manifest, key) + "\n";
     }
 
     /** Whether it is by the key of the certificate, and over these bytes. */
     static boolean fits(byte[] manifest, String signature, X509Certificate by) {
-        try {
-            Signature s = Signature.getInstance(ALGORITHM);
-            s.initVerify(by.getPublicKey());
-            s.update(manifest);
-            return s.verify(Base64.getDecoder().decode(signature.strip()));
-        } catch (GeneralSecurityException | IllegalArgumentException e) {
-            return false;
-        }
+        return Ed25519.fits(manifest, signature, by);
     }
 
     static String pem(byte[] der) {

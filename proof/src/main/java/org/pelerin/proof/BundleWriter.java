@@ -47,7 +47,12 @@ public final class BundleWriter implements AutoCloseable {
     }
 
     public void json(String name, Object value) throws IOException {
-        text(name, JSON.writerWithDefaultPrettyPrinter().writeValueAsString(value));
+        text(name, text(value));
+    }
+
+    /** A value as an entry that is JSON has it. */
+    public static String text(Object value) {
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(value);
     }
 
     /** Writes lines; what is written is flushed at its end. */

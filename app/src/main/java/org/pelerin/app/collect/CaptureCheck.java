@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.CaptureDecoder;
 import org.pelerin.link.capture.Reached;
@@ -84,12 +85,15 @@ public class CaptureCheck {
                 .anyMatch(after -> after.contains("capture " + sha256));
     }
 
-    /** Its series, decoded anew; empty where it is not complete. */
-    public List<Series> again(Mission m) {
+    /** What a capture holds. */
+    public record Again(List<Series> series, List<Disturbance> disturbances) {}
+
+    /** All that is in it, decoded anew; nothing where it is not complete. */
+    public Again again(Mission m) {
         return captures.find(m.id())
-                .map(c -> CaptureDecoder.decode(c.capture(), c.correction(), Reached.NOTHING)
-                        .series())
-                .orElse(List.of());
+                .map(c -> CaptureDecoder.decode(c.capture(), c.correction(), Reached.NOTHING))
+                .map(d -> new Again(d.series(), d.disturbances()))
+                .orElse(new Again(List.of(), List.of()));
     }
 
     /** Whether a logger's memory was read for it. */

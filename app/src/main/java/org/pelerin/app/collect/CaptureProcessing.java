@@ -2,6 +2,7 @@ package org.pelerin.app.collect;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -114,14 +115,16 @@ public class CaptureProcessing {
         if (!ended && first == null) {
             return "It has recorded nothing yet; it is left as it is";
         }
-        Evaluation.Judged judged = evaluation.judge(mission, on, record, over ? clock.instant() : null);
+        // one instant, to which it is judged and at which it is collected, as the database keeps it
+        Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+        Evaluation.Judged judged = evaluation.judge(mission, on, record, over ? now : null);
         boolean whole = stored.capture().firstRecord() == 0;
         // the logger raised them on all that it recorded
         String alarms =
                 AlarmComparison.differences(stored.header(), Evaluation.found(missions.plan(mission), record), whole);
         boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {
             if (over) {
-                missions.collected(mission, first, expected, received, stored.sha256(), by);
+                missions.collected(mission, now, first, expected, received, stored.sha256(), by);
             } else {
                 missions.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
             }

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.platform.web.Formats;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,9 +24,12 @@ class AuditController {
 
     private final AuditSearch search;
     private final AuditVerification verification;
+    private final ObjectProvider<TrailWitness> witness;
     private final Formats show;
 
-    AuditController(AuditSearch search, AuditVerification verification, Formats show) {
+    AuditController(
+            AuditSearch search, AuditVerification verification, ObjectProvider<TrailWitness> witness, Formats show) {
+        this.witness = witness;
         this.search = search;
         this.verification = verification;
         this.show = show;
@@ -40,6 +44,8 @@ class AuditController {
                 "older", found.size() > PAGE ? found.get(PAGE - 1).entry().sequence() : null);
         page.addAttribute("check", verification.latest().orElse(null));
         page.addAttribute("head", verification.newest().hash());
+        page.addAttribute(
+                "kept", witness.stream().map(TrailWitness::words).findFirst().orElse(""));
         page.addAttribute("zone", show.home());
         return "evidence/audit";
     }

@@ -22,6 +22,9 @@ public class AuditFilter implements Form {
     @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
     public LocalDate until;
 
+    /** With the seals of what was changed, of which there is one for nearly each entry. */
+    public boolean seals;
+
     /** Only entries before this one; null for the newest. */
     public Long before;
 
@@ -31,19 +34,25 @@ public class AuditFilter implements Form {
      * @param text with the database's own signs escaped
      * @param until exclusive
      */
-    record Wanted(String who, String text, Instant from, Instant until, Long before) {}
+    record Wanted(String who, String text, boolean seals, Instant from, Instant until, Long before) {
+
+        Wanted withSeals() {
+            return new Wanted(who, text, true, from, until, before);
+        }
+    }
 
     Wanted wanted(ZoneId zone) {
         return new Wanted(
                 who == null || who.isBlank() ? null : who.strip(),
                 q == null || q.isBlank() ? null : q.strip().replaceAll("([\\\\%_])", "\\\\$1"),
+                seals,
                 from == null ? null : from.atStartOfDay(zone).toInstant(),
                 until == null ? null : until.plusDays(1).atStartOfDay(zone).toInstant(),
                 before);
     }
 
     public boolean any() {
-        return who != null && !who.isBlank() || q != null && !q.isBlank() || from != null || until != null;
+        return who != null && !who.isBlank() || q != null && !q.isBlank() || seals || from != null || until != null;
     }
 
     /** The address of the same search, from an entry on; null for the newest. */
@@ -51,6 +60,7 @@ public class AuditFilter implements Form {
         Map<String, Object> all = new LinkedHashMap<>();
         all.put("who", who);
         all.put("q", q);
+        all.put("seals", seals ? "true" : null);
         all.put("from", from);
         all.put("until", until);
         all.put("before", earlierThan);

@@ -72,9 +72,13 @@ interface AuditMapper {
     @Select("SELECT hash FROM audit_entry WHERE sequence = #{sequence}")
     String hashOf(long sequence);
 
+    @Select("<script>SELECT sequence, hash FROM audit_entry WHERE sequence IN <foreach item='s' collection='sequences'"
+            + " open='(' separator=',' close=')'>#{s}</foreach></script>")
+    List<Head> heads(@Param("sequences") List<Long> sequences);
+
     @Select("<script>SELECT * FROM audit_entry <where><if test='w.who != null'>who = #{w.who}</if>"
             + "<if test='w.text != null'> AND (subject LIKE CONCAT('%', #{w.text}, '%') OR action LIKE CONCAT('%',"
-            + " #{w.text}, '%'))</if><if test='w.from != null'> AND at &gt;= #{w.from}</if><if test='w.until != null'>"
+            + " #{w.text}, '%'))</if><if test='!w.seals'> AND action &lt;&gt; 'seal'</if><if test='w.from != null'> AND at &gt;= #{w.from}</if><if test='w.until != null'>"
             + " AND at &lt; #{w.until}</if><if test='w.before != null'> AND sequence &lt; #{w.before}</if></where>"
             + " ORDER BY sequence DESC LIMIT #{limit}</script>")
     List<Stored> search(@Param("w") AuditFilter.Wanted wanted, @Param("limit") int limit);

@@ -14,7 +14,7 @@ import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.ObjectWriteContext;
 import tools.jackson.core.json.JsonFactory;
 
-/** Entries of the audit trail that somebody looks for, the newest first; files are written page by page. */
+/** Entries of the audit trail that somebody looks for, the newest first; files are written page by page, seals among them, without which the chain has holes. */
 @Service
 public class AuditSearch {
 
@@ -36,7 +36,7 @@ public class AuditSearch {
     }
 
     private void each(AuditFilter filter, Consumer<AuditMapper.Stored> with) {
-        AuditFilter.Wanted wanted = filter.wanted(show.home());
+        AuditFilter.Wanted wanted = filter.wanted(show.home()).withSeals();
         while (true) {
             List<AuditMapper.Stored> page = entries.search(wanted, AT_ONCE);
             page.forEach(with);
@@ -46,6 +46,7 @@ public class AuditSearch {
             wanted = new AuditFilter.Wanted(
                     wanted.who(),
                     wanted.text(),
+                    true,
                     wanted.from(),
                     wanted.until(),
                     page.get(page.size() - 1).sequence());

@@ -4,6 +4,9 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import org.pelerin.core.evidence.AuditChain;
 import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
@@ -31,8 +34,9 @@ public class AuditTrail {
         record(who, action, subject, before, after, "");
     }
 
+    /** @return the entry's number */
     @Transactional(propagation = Propagation.REQUIRED)
-    public void record(String who, String action, String subject, String before, String after, String reason) {
+    public long record(String who, String action, String subject, String before, String after, String reason) {
         String named = subject.length() > LONGEST_SUBJECT ? subject.substring(0, LONGEST_SUBJECT - 1) + "…" : subject;
         AuditMapper.Head head = entries.lockHead();
         AuditEntry entry = new AuditEntry(
@@ -40,11 +44,31 @@ public class AuditTrail {
         String hash = AuditChain.hash(entry);
         entries.insert(entry, hash);
         entries.moveHead(entry.sequence(), hash);
+        return entry.sequence();
+    }
+
+    /** No other transaction writes an entry until this one ends. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void lock() {
+        entries.lockHead();
     }
 
     /** The number of the newest entry: it grows with every change. */
     public long newest() {
         return entries.newest();
+    }
+
+    /** The hash of an entry; empty where there is none of that number. */
+    public Optional<String> hash(long sequence) {
+        return Optional.ofNullable(entries.hashOf(sequence));
+    }
+
+    /** The hashes of entries by their numbers; of those that are there. */
+    public Map<Long, String> hashes(List<Long> sequences) {
+        return sequences.isEmpty()
+                ? Map.of()
+                : entries.heads(sequences).stream()
+                        .collect(Collectors.toMap(AuditMapper.Head::sequence, AuditMapper.Head::hash));
     }
 
     /** An entry with the hash that it bears. */

@@ -2,16 +2,19 @@ package org.pelerin.app.evidence;
 
 import java.time.Clock;
 import java.util.Optional;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.evidence.AuditChain;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Checks the chain of the audit trail: that it begins at its beginning, that each entry is what its hash says and follows the one before, that it
- * ends where its head says, and that it still holds what was its head when it was checked before. Each check is kept, so that a chain that is cut
- * at its end and continued is found.
+ * ends where its head says, and that it still holds what was its head when it was checked before, and what is known of it outside the database.
+ * Each check is kept, so that a chain that is cut at its end and continued is found.
  */
 @Service
 public class AuditVerification {
@@ -21,9 +24,11 @@ public class AuditVerification {
 
     private final AuditMapper entries;
     private final AuditTrail trail;
+    private final ObjectProvider<TrailWitness> witness;
     private final Clock clock;
 
-    AuditVerification(AuditMapper entries, AuditTrail trail, Clock clock) {
+    AuditVerification(AuditMapper entries, AuditTrail trail, ObjectProvider<TrailWitness> witness, Clock clock) {
+        this.witness = witness;
         this.entries = entries;
         this.trail = trail;
         this.clock = clock;
@@ -46,11 +51,19 @@ public class AuditVerification {
                         : AuditChain.hash(entries.bySequence(sequence).entry()));
     }
 
+    /** The newest entry by the word of the head; without reading it. */
+    public Head head() {
+        AuditMapper.Head head = entries.head();
+        return new Head(head.sequence(), head.hash());
+    }
+
+    @Transactional
     public AuditCheck check(String by) {
         AuditMapper.Head head = entries.head();
         AuditCheck out =
                 new AuditCheck(clock.instant(), by, entries.count(), head.sequence(), head.hash(), trouble(head));
         entries.keepCheck(out);
+        witness.ifAvailable(TrailWitness::takeDown);
         return out;
     }
 
@@ -73,10 +86,15 @@ public class AuditVerification {
         }
         // entries may have come since the head was read; what it names has to be there
         String stored = head.sequence() == 0 ? AuditChain.GENESIS : entries.hashOf(head.sequence());
-        return head.hash().equals(stored)
-                ? ""
-                : "The trail ends before entry " + head.sequence()
-                        + ", which its head names: entries are missing at its end";
+        if (!head.hash().equals(stored)) {
+            return "The trail ends before entry " + head.sequence()
+                    + ", which its head names: entries are missing at its end";
+        }
+        return witness.stream()
+                .flatMap(w -> w.disagreement().stream())
+                .findFirst()
+                .map(Length.AUDIT_TROUBLE::cut)
+                .orElse("");
     }
 
     @Scheduled(cron = "0 20 3 * * *")

@@ -18,12 +18,10 @@ public class FindingFiles {
 
     private final FindingMapper mapper;
     private final MissionService missions;
-    private final FindingSeals seals;
     private final AuditTrail audit;
     private final Clock clock;
 
-    FindingFiles(FindingMapper mapper, MissionService missions, FindingSeals seals, AuditTrail audit, Clock clock) {
-        this.seals = seals;
+    FindingFiles(FindingMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
         this.missions = missions;
         this.mapper = mapper;
         this.audit = audit;
@@ -53,8 +51,7 @@ public class FindingFiles {
         String sha = new Sha256().add(bytes).hex();
         mapper.addFile(finding, kept, type, bytes.length, sha, bytes, clock.instant(), by);
         mapper.note(finding, clock.instant(), by, Entry.Kind.STEP, "added the file “" + kept + "”");
-        audit.record(
-                by, "attach file", FindingSeals.subject(finding), "", kept + ", SHA-256 " + sha + seals.mark(finding));
+        audit.record(by, "attach file", Findings.subject(finding), "", kept + ", SHA-256 " + sha);
         return kept;
     }
 
@@ -66,9 +63,9 @@ public class FindingFiles {
             audit.record(
                     by,
                     "remove file",
-                    FindingSeals.subject(f.findingId()),
+                    Findings.subject(f.findingId()),
                     f.name() + ", SHA-256 " + f.sha256(),
-                    "removed" + seals.mark(f.findingId()));
+                    "removed");
         }
     }
 }

@@ -390,11 +390,15 @@ public class MissionService {
                 missions.byId(mission.id()).mission().where());
     }
 
-    /** @param firstAt first sample on the reference clock, null if there is none */
+    /**
+     * @param at when, as it was judged
+     * @param firstAt first sample on the reference clock, null if there is none
+     */
     @Transactional
-    public void collected(Mission mission, Instant firstAt, long expected, long received, String sha256, String by) {
+    public void collected(
+            Mission mission, Instant at, Instant firstAt, long expected, long received, String sha256, String by) {
         Instant endsAt = firstAt == null ? null : PlannedEnd.at(plan(mission), firstAt);
-        if (missions.collected(mission.id(), clock.instant(), by, firstAt, endsAt, expected, received) == 1) {
+        if (missions.collected(mission.id(), at, by, firstAt, endsAt, expected, received) == 1) {
             audit.record(
                     by,
                     "collect mission",

@@ -33,6 +33,10 @@ interface DisturbanceMapper {
     @Select("SELECT COUNT(*) FROM disturbance WHERE mission_id = #{missionId}")
     int count(long missionId);
 
+    /** In the order in which the logger kept them. */
+    @Select("SELECT * FROM disturbance WHERE mission_id = #{missionId} ORDER BY seq")
+    List<Row> all(long missionId);
+
     @Select("SELECT * FROM disturbance WHERE mission_id = #{missionId} ORDER BY start_at, seq LIMIT #{limit}")
     List<Row> first(long missionId, int limit);
 }

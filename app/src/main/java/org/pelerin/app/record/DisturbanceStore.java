@@ -38,18 +38,22 @@ public class DisturbanceStore {
         }
         int seq = before;
         for (Disturbance d : disturbances) {
-            mapper.insert(new DisturbanceMapper.Row(
-                    missionId,
-                    ++seq,
-                    d.kind().name(),
-                    d.channel(),
-                    d.start(),
-                    d.duration(),
-                    d.extreme(),
-                    d.halfPeriod().toNanos(),
-                    d.before(),
-                    bytes(d.values())));
+            mapper.insert(row(missionId, ++seq, d));
         }
+    }
+
+    static DisturbanceMapper.Row row(long missionId, int seq, Disturbance d) {
+        return new DisturbanceMapper.Row(
+                missionId,
+                seq,
+                d.kind().name(),
+                d.channel(),
+                d.start(),
+                d.duration(),
+                d.extreme(),
+                d.halfPeriod().toNanos(),
+                d.before(),
+                bytes(d.values()));
     }
 
     public int count(Mission mission) {

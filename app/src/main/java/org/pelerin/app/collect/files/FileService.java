@@ -22,6 +22,7 @@ import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -46,6 +47,7 @@ public class FileService {
     private final AuditTrail audit;
     private final WorkOrders orders;
     private final Formats show;
+    private final TransactionTemplate transaction;
     private final Clock clock;
     private final JsonMapper json = JsonMapper.builder().build();
 
@@ -57,7 +59,9 @@ public class FileService {
             AuditTrail audit,
             WorkOrders orders,
             Formats show,
+            TransactionTemplate transaction,
             Clock clock) {
+        this.transaction = transaction;
         this.files = files;
         this.pieces = pieces;
         this.rows = rows;
@@ -154,7 +158,7 @@ public class FileService {
 
     private long arrive(String name, InputStream in, Laying how, String by) throws IOException {
         FileMapper.Fresh fresh = new FileMapper.Fresh(named(name), clock.instant(), by);
-        files.insert(fresh);
+        transaction.executeWithoutResult(t -> files.insert(fresh));
         boolean whole = false;
         try {
             FilePieces.Arrived arrived = pieces.store(fresh.id, in, LARGEST);
@@ -162,15 +166,17 @@ public class FileService {
                 throw new FileRefusedException("The file is empty");
             }
             Laid laid = how.of(fresh.id);
-            files.arrived(
-                    fresh.id,
-                    arrived.size(),
-                    arrived.sha256(),
-                    json.writeValueAsString(laid.settings),
-                    json.writeValueAsString(laid.head),
-                    laid.message);
+            transaction.executeWithoutResult(t -> {
+                files.arrived(
+                        fresh.id,
+                        arrived.size(),
+                        arrived.sha256(),
+                        json.writeValueAsString(laid.settings),
+                        json.writeValueAsString(laid.head),
+                        laid.message);
+                audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
+            });
             whole = true;
-            audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
             return fresh.id;
         } catch (FilePieces.TooLargeException e) {
             throw new FileRefusedException("The file has more than 2 GiB");
@@ -178,7 +184,7 @@ public class FileService {
             throw new FileRefusedException(e.getMessage());
         } finally {
             if (!whole) {
-                remove(fresh.id);
+                transaction.executeWithoutResult(t -> remove(fresh.id));
             }
         }
     }
@@ -245,6 +251,7 @@ public class FileService {
     }
 
     /** Settles how it is read. */
+    @Transactional
     void lay(ForeignFile file, FileSettings settings) {
         String text = json.writeValueAsString(settings);
         if (text.equals(file.settings())) {
@@ -255,6 +262,7 @@ public class FileService {
         }
     }
 
+    @Transactional
     void backToLayout(ForeignFile file) {
         if (files.lay(file.id(), file.settings(), "") == 0) {
             throw new FileRefusedException("It is just being read, or taken in already");

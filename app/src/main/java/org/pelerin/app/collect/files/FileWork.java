@@ -133,7 +133,14 @@ class FileWork {
             settled.run();
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
-            missions.collected(m, record.get(0).axis().first(), expected, received, file.sha256(), file.uploadedBy());
+            missions.collected(
+                    m,
+                    clock.instant(),
+                    record.get(0).axis().first(),
+                    expected,
+                    received,
+                    file.sha256(),
+                    file.uploadedBy());
             // by what holds where it was recorded, with what is derived there, and with its findings, as any other
             long on = evaluation.version(id);
             Mission whole = missions.find(id).orElseThrow();

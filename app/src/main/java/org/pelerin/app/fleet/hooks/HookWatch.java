@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.house.anchor.TrailAnchors;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
@@ -34,6 +35,7 @@ public class HookWatch implements LongWork {
     private final AttentionService attention;
     private final WorkOrders orders;
     private final OwnAddress address;
+    private final TrailAnchors anchors;
     private final TransactionTemplate transaction;
     private final Clock machine;
 
@@ -42,12 +44,14 @@ public class HookWatch implements LongWork {
             AttentionService attention,
             WorkOrders orders,
             OwnAddress address,
+            TrailAnchors anchors,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.mapper = mapper;
         this.attention = attention;
         this.orders = orders;
         this.address = address;
+        this.anchors = anchors;
         this.transaction = transaction;
         this.machine = machine;
     }
@@ -131,6 +135,7 @@ public class HookWatch implements LongWork {
     private void send(WebHook hook, Map<String, Object> body) {
         Instant now = machine.instant();
         body.put("at", now.toString());
+        body.put("audit", anchors.now().document());
         HookMapper.Fresh fresh = new HookMapper.Fresh(hook.id(), JSON.writeValueAsString(body), now);
         mapper.deliver(fresh);
         orders.order(HookDelivery.KIND, fresh.id);

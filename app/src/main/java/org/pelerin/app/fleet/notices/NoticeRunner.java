@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.house.anchor.TrailAnchors;
 import org.pelerin.app.platform.mail.Post;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
@@ -44,6 +45,7 @@ public class NoticeRunner implements LongWork {
     private final Post post;
     private final OwnAddress address;
     private final Formats show;
+    private final TrailAnchors anchors;
     private final TransactionTemplate transaction;
     private final Clock machine;
 
@@ -53,6 +55,7 @@ public class NoticeRunner implements LongWork {
             Post post,
             OwnAddress address,
             Formats show,
+            TrailAnchors anchors,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.notices = notices;
@@ -60,6 +63,7 @@ public class NoticeRunner implements LongWork {
         this.post = post;
         this.address = address;
         this.show = show;
+        this.anchors = anchors;
         this.transaction = transaction;
         this.machine = machine;
     }
@@ -143,7 +147,7 @@ public class NoticeRunner implements LongWork {
         if (fresh.isEmpty()) {
             return;
         }
-        NoticeText text = NoticeText.of(fresh, address.base(), show);
+        NoticeText text = NoticeText.of(fresh, address.base(), anchors.now(), show);
         try {
             post.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
         } catch (MailException e) {

@@ -2,13 +2,17 @@ package org.pelerin.app.fleet.notices;
 
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.house.anchor.Anchor;
 import org.pelerin.app.platform.web.Formats;
 
 /** A notice as it is written: what needs somebody, the gravest first, each with where to go. */
 record NoticeText(String subject, String text) {
 
-    /** @param address of the application, without a slash at its end */
-    static NoticeText of(List<Need> needs, String address, Formats show) {
+    /**
+     * @param address of the application, without a slash at its end
+     * @param head of the audit trail, which is then known where the mail is
+     */
+    static NoticeText of(List<Need> needs, String address, Anchor head, Formats show) {
         StringBuilder text = new StringBuilder();
         for (Need n : needs) {
             text.append(n.serial())
@@ -23,6 +27,11 @@ record NoticeText(String subject, String text) {
         }
         text.append("All that needs somebody: ").append(address).append("/attention\n");
         text.append("What you are told of: ").append(address).append("/me\n");
+        text.append("Audit trail, entry ")
+                .append(head.sequence())
+                .append(": ")
+                .append(head.hash())
+                .append('\n');
         Need first = needs.get(0);
         String subject = needs.size() == 1
                 ? first.serial() + ": " + first.kind().words(1)

@@ -14,6 +14,7 @@ import org.pelerin.core.evidence.Sha256;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.mail.MailException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The address at which somebody is reached: it counts once the link that was sent there is followed, within two days, by who asked for it.
@@ -87,6 +88,7 @@ class OwnMail {
     }
 
     /** The address that is reached from now on; empty if the link is another's, or too old. */
+    @Transactional
     Optional<String> confirm(String account, String secret) {
         String mail = asked(account);
         if (mail.isEmpty()

@@ -69,6 +69,7 @@ public enum Length {
     MAIL_TO("report.mail_to", 254),
     RECHECK_TROUBLE("recheck_trouble.trouble", 1000),
     RECHECK_AUDIT("recheck.audit", 300),
+    AUDIT_TROUBLE("audit_check.trouble", 400),
     TOKEN_NAME("api_token.name", 80),
     HOOK_URL("web_hook.url", 500),
     HOOK_TROUBLE("web_hook_delivery.trouble", 300),

@@ -119,7 +119,6 @@ public class BundleExport {
     /** @param capture of {@link #capture}; null where it was made of a file */
     void write(Mission m, byte[] capture, String by, OutputStream to) throws IOException {
         String judgement = evaluation.text(m);
-        JudgementDocument document = JudgementDocument.read(judgement);
         ForeignFile file = files.ofMission(m.id()).orElse(null);
         try (BundleWriter out = new BundleWriter(to)) {
             if (capture != null) {
@@ -140,12 +139,9 @@ public class BundleExport {
                 List<Series> table = tables.get(t);
                 out.lines("series-" + (t + 1) + ".csv", w -> SeriesText.write(table, w));
             }
-            out.json(Bundle.MISSION, mission(m));
-            out.text(Bundle.PLAN, m.copy().settings());
-            out.text(Bundle.LIMITS, LimitsDocument.pretty(evaluation.limits(m, document)));
-            out.text(Bundle.JUDGEMENT, judgement);
-            out.json(Bundle.FINDINGS, findings(m));
-            out.json(Bundle.SIGNATURES, signatures(m));
+            for (Map.Entry<String, String> e : documents(m, judgement).entrySet()) {
+                out.text(e.getKey(), e.getValue());
+            }
             out.json(Bundle.AUDIT, audit(m));
             out.finish(
                     new Manifest(
@@ -161,6 +157,22 @@ public class BundleExport {
                             List.of()),
                     signer());
         }
+    }
+
+    /** What a bundle says of a mission beside its record and the audit trail, by the names of its entries, as it would be written now. */
+    public Map<String, String> documents(Mission m) {
+        return documents(m, evaluation.text(m));
+    }
+
+    private Map<String, String> documents(Mission m, String judgement) {
+        Map<String, String> out = new LinkedHashMap<>();
+        out.put(Bundle.MISSION, BundleWriter.text(mission(m)));
+        out.put(Bundle.PLAN, m.copy().settings());
+        out.put(Bundle.LIMITS, LimitsDocument.pretty(evaluation.limits(m, JudgementDocument.read(judgement))));
+        out.put(Bundle.JUDGEMENT, judgement);
+        out.put(Bundle.FINDINGS, BundleWriter.text(findings(m)));
+        out.put(Bundle.SIGNATURES, BundleWriter.text(signatures(m)));
+        return out;
     }
 
     private BundleWriter.Signer signer() {

@@ -121,6 +121,12 @@ interface ReportMapper {
     @Select("SELECT body FROM report WHERE id = #{id}")
     String body(long id);
 
+    /** A report that was made, with the hash of its bytes. */
+    record Made(long id, String sha256) {}
+
+    @Select("SELECT id, sha256 FROM report WHERE state = 'READY' AND id > #{after} ORDER BY id LIMIT #{limit}")
+    List<Made> madeAfter(long after, int limit);
+
     @Update("UPDATE report SET done = #{done}, total = #{total} WHERE id = #{id} AND state = 'WAITS'")
     int progress(long id, int done, int total);
 

@@ -3,6 +3,7 @@ package org.pelerin.app.report.document;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.WorkOrders;
+import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -22,6 +24,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class Reports {
 
     private static final int PIECE = 1 << 20;
+    private static final int AT_ONCE = 200;
+    private static final String MADE = "make report";
 
     private final ReportMapper mapper;
     private final WorkOrders orders;
@@ -127,6 +131,42 @@ public class Reports {
         }
     }
 
+    /** Numbers of those whose bytes are not those of their hash; proportional to all their bytes. */
+    public List<Long> damaged() {
+        List<Long> out = new ArrayList<>();
+        long after = 0;
+        List<ReportMapper.Made> page;
+        do {
+            page = mapper.madeAfter(after, AT_ONCE);
+            for (ReportMapper.Made r : page) {
+                if (!sha256(r.id()).equals(r.sha256())) {
+                    out.add(r.id());
+                }
+                after = r.id();
+            }
+        } while (page.size() == AT_ONCE);
+        return out;
+    }
+
+    private String sha256(long id) {
+        Sha256 out = new Sha256();
+        for (int seq = 0; ; seq++) {
+            ReportMapper.Piece piece = mapper.pieceOf(id, seq);
+            if (piece == null) {
+                return out.hex();
+            }
+            out.add(piece.bytes());
+        }
+    }
+
+    /** Whether the audit trail knows that a report with these bytes was made here; a row of a table alone says nothing. */
+    public boolean issued(Report r) {
+        return audit.told("report " + r.id()).stream()
+                .map(AuditTrail.Told::entry)
+                .anyMatch(e -> e.action().equals(MADE)
+                        && e.after().endsWith(", SHA-256 " + r.made().sha256()));
+    }
+
     @Transactional
     void progress(long id, int done, int total) {
         mapper.progress(id, done, total);
@@ -151,7 +191,7 @@ public class Reports {
             ReportFile.of(files).forEach(f -> mapper.file(ordered.id(), f));
             audit.record(
                     ordered.orderedBy(),
-                    "make report",
+                    MADE,
                     "report " + ordered.id(),
                     "",
                     ordered.title() + ", " + made.pages() + " pages, SHA-256 " + made.sha256());

@@ -13,7 +13,6 @@ import org.pelerin.app.collect.files.FileRecord;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.ForeignFile;
 import org.pelerin.app.findings.Finding;
-import org.pelerin.app.findings.FindingSeals;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.findings.Part;
 import org.pelerin.app.judge.Evaluation;
@@ -21,6 +20,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SummaryCheck;
 import org.pelerin.app.signing.Signing;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.ExcursionFields;
@@ -31,8 +31,9 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.stereotype.Service;
 
 /**
- * All that is kept of a mission, made again from what it follows from: the capture against its hashes and the audit trail, the series from the
- * capture, the judgement from the series, findings against the judgement and the audit trail, signatures against what was signed. Changes nothing.
+ * All that is kept of a mission, made again from what it follows from: the capture against its hashes and the audit trail, series, their summaries
+ * and disturbances from the capture, the judgement from the series, findings against the judgement, signatures against what was signed. Changes
+ * nothing.
  */
 @Service
 public class MissionCheck {
@@ -46,7 +47,7 @@ public class MissionCheck {
     private final SeriesStore store;
     private final Evaluation evaluation;
     private final Findings findings;
-    private final FindingSeals seals;
+    private final SummaryCheck summaries;
     private final Signing signing;
 
     MissionCheck(
@@ -57,7 +58,7 @@ public class MissionCheck {
             SeriesStore store,
             Evaluation evaluation,
             Findings findings,
-            FindingSeals seals,
+            SummaryCheck summaries,
             Signing signing) {
         this.missions = missions;
         this.captures = captures;
@@ -66,7 +67,7 @@ public class MissionCheck {
         this.store = store;
         this.evaluation = evaluation;
         this.findings = findings;
-        this.seals = seals;
+        this.summaries = summaries;
         this.signing = signing;
     }
 
@@ -99,7 +100,12 @@ public class MissionCheck {
         if (captures.any(m)) {
             out.addAll(captures.troubles(m));
             try {
-                return captures.again(m);
+                CaptureCheck.Again again = captures.again(m);
+                int other = summaries.firstOther(m, again.disturbances());
+                if (other > 0) {
+                    out.add("Its disturbances from number " + other + " on are not those of its capture");
+                }
+                return again.series();
             } catch (RuntimeException e) {
                 out.add("Its capture cannot be decoded: " + e.getMessage());
                 return null;
@@ -128,6 +134,7 @@ public class MissionCheck {
             List<Series> stored = store.recorded(m);
             // a block that does not fit its checksum says so when it is opened
             stored.forEach(s -> s.blocks().forEach(Block::values));
+            out.addAll(summaries.troubles(m));
             return stored;
         } catch (RuntimeException e) {
             out.add("Its stored record cannot be read: " + e.getMessage());
@@ -220,9 +227,6 @@ public class MissionCheck {
     private void findings(Mission m, JudgementDocument j, List<String> out) {
         Set<String> found = new HashSet<>();
         for (Finding f : findings.about(m.id())) {
-            if (!seals.fits(f.id())) {
-                out.add("Finding " + f.id() + " differs from what the audit trail recorded");
-            }
             for (Part p : findings.parts(f.id())) {
                 if (p.missionId() == m.id() && p.found()) {
                     found.add(key(p.channel(), p.direction(), p.start(), p.end()));

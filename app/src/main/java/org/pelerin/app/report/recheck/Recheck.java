@@ -19,8 +19,13 @@ public record Recheck(
         String audit,
         Instant endedAt) {
 
-    /** What does not fit of a mission. */
-    public record Trouble(long mission, String trouble) {}
+    /**
+     * What does not fit of a mission, or of something else.
+     *
+     * @param mission 0 for none
+     * @param subject what it is of
+     */
+    public record Trouble(long mission, String subject, String trouble) {}
 
     /** With what was found so far. */
     public record Told(Recheck check, List<Trouble> troubles) {
@@ -29,8 +34,8 @@ public record Recheck(
             return troubles.isEmpty() && check.audit.isEmpty();
         }
 
-        public long missions() {
-            return troubles.stream().map(Trouble::mission).distinct().count();
+        public long subjects() {
+            return troubles.stream().map(Trouble::subject).distinct().count();
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Options;
+import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
 
@@ -49,11 +50,13 @@ interface RecheckMapper {
                     + " AND ended_at IS NULL")
     int step(long id, long mission);
 
-    @Insert("INSERT INTO recheck_trouble (recheck_id, mission_id, trouble) VALUES (#{id}, #{mission}, #{trouble})")
-    void trouble(long id, long mission, String trouble);
+    @Insert(
+            "INSERT INTO recheck_trouble (recheck_id, mission_id, subject, trouble) VALUES (#{id}, #{t.mission}, #{t.subject},"
+                    + " #{t.trouble})")
+    void trouble(@Param("id") long id, @Param("t") Recheck.Trouble t);
 
     @Select(
-            "SELECT mission_id AS mission, trouble FROM recheck_trouble WHERE recheck_id = #{id} ORDER BY id LIMIT 1000")
+            "SELECT mission_id AS mission, subject, trouble FROM recheck_trouble WHERE recheck_id = #{id} ORDER BY id LIMIT 1000")
     List<Recheck.Trouble> troubles(long id);
 
     @Update("UPDATE recheck SET audit = #{audit}, ended_at = #{at} WHERE id = #{id} AND ended_at IS NULL")

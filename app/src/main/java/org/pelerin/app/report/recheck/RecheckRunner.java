@@ -34,6 +34,6 @@ class RecheckRunner implements LongWork {
             List<String> troubles = rechecks.look(m.get());
             rechecks.step(id, m.get(), troubles);
         }
-        rechecks.end(id, rechecks.audit(), claim);
+        rechecks.end(id, rechecks.rest(), claim);
     }
 }

@@ -4,23 +4,34 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.evidence.seal.SealCheck;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.WorkOrders;
+import org.pelerin.app.report.document.Reports;
+import org.pelerin.core.plan.LimitText;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Goes through all missions, one a step; each step is committed, so that it goes on where it was after a break. */
+/**
+ * Goes through all missions, one a step; each step is committed, so that it goes on where it was after a break. Then all that is sealed is held against
+ * the audit trail, and the trail against itself.
+ */
 @Service
 @RetriedOnDeadlock
 public class Rechecks {
 
+    private static final int MOST_TROUBLES = 500;
+
     private final RecheckMapper mapper;
     private final MissionCheck check;
+    private final SealCheck seals;
+    private final Reports reports;
     private final AuditVerification verification;
     private final WorkOrders orders;
     private final AuditTrail audit;
@@ -29,12 +40,16 @@ public class Rechecks {
     Rechecks(
             RecheckMapper mapper,
             MissionCheck check,
+            SealCheck seals,
+            Reports reports,
             AuditVerification verification,
             WorkOrders orders,
             AuditTrail audit,
             Clock clock) {
         this.mapper = mapper;
         this.check = check;
+        this.seals = seals;
+        this.reports = reports;
         this.verification = verification;
         this.orders = orders;
         this.audit = audit;
@@ -75,20 +90,52 @@ public class Rechecks {
     @Transactional
     void step(long id, long mission, List<String> troubles) {
         if (mapper.step(id, mission) == 1) {
-            troubles.forEach(t -> mapper.trouble(id, mission, Length.RECHECK_TROUBLE.cut(t)));
+            troubles.forEach(t -> note(id, new Recheck.Trouble(mission, "mission " + mission, t)));
         }
     }
 
+    private void note(long id, Recheck.Trouble t) {
+        mapper.trouble(id, new Recheck.Trouble(t.mission(), t.subject(), Length.RECHECK_TROUBLE.cut(t.trouble())));
+    }
+
+    /** What else there is to be found once all missions were looked at. */
+    record Rest(List<Recheck.Trouble> troubles, String audit) {}
+
+    Rest rest() {
+        return new Rest(Stream.concat(sealed(), bytes()).toList(), audit());
+    }
+
+    /** What the audit trail knows, held against what is there, and the other way round. */
+    private Stream<Recheck.Trouble> sealed() {
+        return seals.troubles().stream().map(t -> new Recheck.Trouble(t.mission(), t.subject(), t.words()));
+    }
+
+    /** The bytes of reports, held against their hashes. */
+    private Stream<Recheck.Trouble> bytes() {
+        return reports.damaged().stream()
+                .map(r -> new Recheck.Trouble(
+                        0, "report " + r, "Its bytes are not those that were handed out: they have another hash"));
+    }
+
     /** What is wrong with the audit trail; asked last, as it tells of all others. Empty for nothing. */
-    @Transactional
-    String audit() {
+    private String audit() {
         return verification.check("check of everything").trouble();
     }
 
     /** @param claim on the work, which ends with it; null where nobody ordered it */
     @Transactional
-    void end(long id, String trouble, Claim claim) {
-        mapper.end(id, Length.RECHECK_AUDIT.cut(trouble), clock.instant());
+    void end(long id, Rest rest, Claim claim) {
+        if (mapper.end(id, Length.RECHECK_AUDIT.cut(rest.audit), clock.instant()) == 1) {
+            rest.troubles.stream().limit(MOST_TROUBLES).forEach(t -> note(id, t));
+            if (rest.troubles.size() > MOST_TROUBLES) {
+                note(
+                        id,
+                        new Recheck.Trouble(
+                                0,
+                                "and more",
+                                LimitText.plain(rest.troubles.size() - MOST_TROUBLES) + " more do not fit"));
+            }
+        }
         if (claim != null) {
             claim.finish();
         }
@@ -107,7 +154,7 @@ public class Rechecks {
             Recheck c = mapper.byId(id);
             progress.accept(c.done(), c.total());
         }
-        end(id, audit(), null);
+        end(id, rest(), null);
         return new Recheck.Told(mapper.byId(id), mapper.troubles(id));
     }
 

@@ -2,48 +2,62 @@ package org.pelerin.app.report.verify;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.SourceHash;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.house.HouseService;
 import org.pelerin.app.house.key.InstallationKeys;
-import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
-import org.pelerin.core.evidence.Sha256;
+import org.pelerin.app.platform.text.JsonDifferences;
+import org.pelerin.app.report.bundle.BundleExport;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleException;
 import org.pelerin.proof.Manifest;
+import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A bundle that is given: sound or not by itself, and whether it is a mission of here. */
 @Component
 class BundleVerification {
 
+    private static final int MOST_DIFFERENCES = 40;
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
     private final MissionService missions;
     private final FileService files;
     private final SourceHash source;
-    private final Evaluation evaluation;
-
     private final InstallationKeys keys;
+    private final BundleExport export;
+    private final HouseService house;
+    private final AuditTrail audit;
 
     BundleVerification(
             MissionService missions,
             FileService files,
             SourceHash source,
-            Evaluation evaluation,
-            InstallationKeys keys) {
+            InstallationKeys keys,
+            BundleExport export,
+            HouseService house,
+            AuditTrail audit) {
+        this.export = export;
+        this.house = house;
+        this.audit = audit;
         this.keys = keys;
         this.missions = missions;
         this.files = files;
         this.source = source;
-        this.evaluation = evaluation;
     }
 
     Verified check(byte[] bytes) {
@@ -86,17 +100,70 @@ class BundleVerification {
                             + String.join("; ", o.checked())
                             + o.left().stream().map(l -> "; not checked: " + l).collect(Collectors.joining()));
         }
-        List<String> differs = new ArrayList<>();
-        String judgement = Sha256.of(evaluation.text(here.get()).getBytes(StandardCharsets.UTF_8));
-        if (!judgement.equals(m.judgementSha256())) {
-            differs.add("Mission " + here.get().id() + " is judged otherwise now");
+        if (!o.proven() && o.origin().isPresent()) {
+            return Verified.sound(
+                    what,
+                    "It holds the record of mission " + here.get().id() + " and is signed by "
+                            + o.origin().get().name() + ", certificate "
+                            + Trust.grouped(o.origin().get().fingerprint())
+                            + ", not by this installation: what it says beside the record was not compared");
         }
-        return Verified.same(
-                what,
-                "It is mission " + here.get().id() + (o.proven() ? ", signed here," : ",") + " with the same record"
-                        + (differs.isEmpty() ? " and the same judgement" : ""),
-                differs,
-                "/missions/" + here.get().id());
+        return compared(bundle, here.get(), m, o.proven(), what);
+    }
+
+    /** What it says beside the record, held against what is here. Without a signature of ours, whatever differs may have been put in. */
+    private Verified compared(Bundle bundle, Mission here, Manifest m, boolean proven, String what) {
+        List<String> differs = new ArrayList<>();
+        if (!m.house().equals(house.house().name())) {
+            differs.add("organisation: “" + m.house() + "” → “" + house.house().name() + "”");
+        }
+        export.documents(here).forEach((name, now) -> {
+            String document = name.replace(".json", "");
+            try {
+                JsonDifferences.of(bundle.text(name), now).stream()
+                        .map(d -> document + " " + d)
+                        .forEach(differs::add);
+            } catch (JacksonException e) {
+                differs.add(document + " cannot be read");
+            }
+        });
+        differs.addAll(entries(bundle));
+        String page = "/missions/" + here.id();
+        String id = "mission " + here.id();
+        if (differs.isEmpty()) {
+            return Verified.same(
+                    what,
+                    "It is " + id + (proven ? ", signed here," : ",")
+                            + " with the same record, judgement, findings, documentation and signatures",
+                    differs,
+                    page);
+        }
+        List<String> some = differs.size() > MOST_DIFFERENCES
+                ? Stream.concat(
+                                differs.subList(0, MOST_DIFFERENCES).stream(),
+                                Stream.of("and " + (differs.size() - MOST_DIFFERENCES) + " more"))
+                        .toList()
+                : differs;
+        return proven
+                ? Verified.same(what, "It is " + id + ", signed here, with the same record", some, page)
+                : Verified.other(
+                        what,
+                        "It has the record of " + id + ", bears no signature of ours, and says something else of it",
+                        some,
+                        page);
+    }
+
+    /** Entries of the audit trail in it that are not those of here; the trail only grows, so that none ever differs. */
+    private List<String> entries(Bundle bundle) {
+        List<String> out = new ArrayList<>();
+        for (JsonNode e : JSON.readTree(bundle.text(Bundle.AUDIT))) {
+            long sequence = e.path("sequence").asLong(0);
+            String hash = e.path("hash").asString("");
+            if (!audit.hash(sequence).filter(hash::equals).isPresent()) {
+                out.add("entry " + sequence + " of the audit trail is not the one of here");
+            }
+        }
+        return out;
     }
 
     private Optional<Mission> here(Bundle bundle, Manifest m) {

@@ -60,6 +60,14 @@ class PdfCheck {
         Optional<Report> issued = reports.bySha256(Sha256.of(pdf));
         if (issued.isPresent()) {
             Report r = issued.get();
+            if (!reports.issued(r)) {
+                return Verified.other(
+                        what(r),
+                        "It is listed as report " + r.id()
+                                + ", but the audit trail knows of no report with this content: the list was changed",
+                        List.of(),
+                        "/reports/" + r.id());
+            }
             return Verified.same(
                     what(r),
                     "It is report " + r.id() + ", byte for byte as it was handed out on "

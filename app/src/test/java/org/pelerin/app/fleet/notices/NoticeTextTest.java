@@ -10,12 +10,15 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.house.anchor.Anchor;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
 
 class NoticeTextTest {
 
     private static final Formats SHOW = PlainShow.in(ZoneId.of("Europe/Paris"));
+
+    private static final Anchor HEAD = new Anchor(12, "ab".repeat(32), Instant.EPOCH, "", "");
 
     private static Need need(Need.Kind kind, String serial, String where, String since) {
         return new Need(kind, serial, 1L, where, 3L, since == null ? null : Instant.parse(since), false);
@@ -26,12 +29,13 @@ class NoticeTextTest {
         NoticeText t = NoticeText.of(
                 List.of(need(Need.Kind.MEMORY_FULL, "PL-1", "Ash barn / rear", "2026-03-19T07:40:00Z")),
                 "http://p",
+                HEAD,
                 SHOW);
         assertThat(t.subject()).isEqualTo("PL-1: memory is full");
         assertThat(t.text())
                 .startsWith(
                         "PL-1, Ash barn / rear: memory is full, Thu 19\u00a0Mar 2026 08:40 CET\nhttp://p/dock/PL-1\n")
-                .contains("http://p/attention", "http://p/me");
+                .contains("http://p/attention", "http://p/me", "Audit trail, entry 12: " + "ab".repeat(32));
     }
 
     @Test
@@ -39,6 +43,7 @@ class NoticeTextTest {
         NoticeText t = NoticeText.of(
                 List.of(need(Need.Kind.MEMORY_FULL, "PL-1", "", null), need(Need.Kind.CLOCK_OFF, "PL-2", "", null)),
                 "http://p",
+                HEAD,
                 SHOW);
         assertThat(t.subject()).isEqualTo("2 things need somebody, first PL-1: memory is full");
         assertThat(t.text()).contains("PL-1: memory is full\n", "PL-2: clock is off\n");
