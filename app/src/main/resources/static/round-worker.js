@@ -46,9 +46,13 @@ async function withoutNetwork(path) {
   return answerOf(none.text.replaceAll('/rounds/0/work', round ? `/rounds/${round[1]}/work` : '/rounds'), none.policy, 503);
 }
 
+// Somebody is asked to sign in again: the session or the account has ended, and what was kept for it goes.
+const toSignIn = (answer) => answer.redirected && new URL(answer.url).pathname === '/login';
+
 async function page(e, path) {
   const asked = fetch(e.request);
   const kept = asked.then(async (answer) => {
+    if (path === '/login' || toSignIn(answer)) await caches.delete(PAGES);
     if (e.request.method === 'GET' && isWork(path) && answer.ok && !answer.redirected) await keep(PAGES, path, answer.clone(), MOST_PAGES);
   }).catch(() => {});
   e.waitUntil(kept);
@@ -85,7 +89,8 @@ self.addEventListener('message', (e) => {
     for (const address of e.data.parts.filter((a) => isPart(new URL(a, self.location.origin).pathname))) await part(new Request(address)).catch(() => {});
     if (isWork(e.data.page)) {
       const answer = await fetch(e.data.page);
-      if (answer.ok && !answer.redirected) await keep(PAGES, e.data.page, answer, MOST_PAGES);
+      if (toSignIn(answer)) await caches.delete(PAGES);
+      else if (answer.ok && !answer.redirected) await keep(PAGES, e.data.page, answer, MOST_PAGES);
     }
     e.source.postMessage('held');
   })());

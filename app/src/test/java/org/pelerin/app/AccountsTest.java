@@ -116,12 +116,12 @@ class AccountsTest {
     @Test
     void nobody_locks_himself_or_everybody_out() {
 
-        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.VIEWER, "admin"))
+        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.VIEWER, null, "admin"))
                 .hasMessageContaining("Nobody changes what he may do himself");
         assertThatThrownBy(() -> accounts.disable("admin", "why not", "admin")).hasMessageContaining("Nobody disables");
         assertThatThrownBy(() -> accounts.disable("admin", "why not", "tech"))
                 .hasMessageContaining("only administrator");
-        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.TECHNICIAN, "tech"))
+        assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.TECHNICIAN, null, "tech"))
                 .hasMessageContaining("only administrator");
     }
 

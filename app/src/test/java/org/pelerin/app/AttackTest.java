@@ -9,6 +9,12 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.RequestOptions;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.core.read.ListAppender;
+import org.slf4j.LoggerFactory;
+import java.net.http.HttpResponse;
+import java.net.http.HttpRequest;
+import java.net.http.HttpClient;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -336,6 +342,50 @@ class AttackTest {
                     .contains("302")
                     .containsIgnoringCase("location: /login")
                     .doesNotContain("evil.example");
+        }
+    }
+
+    @Test
+    void the_log_tells_of_what_was_refused_and_never_what_it_was() {
+        String secret = "hidden" + "x".repeat(40);
+        ListAppender<ILoggingEvent> written = new ListAppender<>();
+        ch.qos.logback.classic.Logger root =
+                (ch.qos.logback.classic.Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME);
+        written.start();
+        root.addAppender(written);
+        try {
+            assertThat(page.request().get(bed.address + "/missions/" + secret).status())
+                    .isEqualTo(400);
+            assertThat(page.request()
+                            .get(bed.address + "/audit?from=" + secret)
+                            .status())
+                    .isEqualTo(400);
+            post("/findings/acknowledge", FormData.create().set("id", secret));
+            post("/places", FormData.create().set("id", secret).set("name", secret));
+            post("/dock/PL-" + secret + "/describe", FormData.create().set("ownName", secret).set("remarks", secret));
+            post("/files/" + secret + "/discard", FormData.create());
+        } finally {
+            root.detachAppender(written);
+        }
+        List<String> lines = written.list.stream()
+                .map(e -> e.getFormattedMessage()
+                        + (e.getThrowableProxy() == null ? "" : e.getThrowableProxy().getMessage()))
+                .toList();
+        assertThat(lines).noneMatch(l -> l.contains("hidden"));
+        assertThat(lines).contains("Refused at /missions/{id}: id of 46 characters, no long");
+    }
+
+    @Test
+    void names_of_fields_that_lie_deep_or_have_no_end_are_refused_before_anybody_is_signed_in() throws Exception {
+        for (String name : List.of("a" + "[0]".repeat(4), "a" + "[0]".repeat(5000), "a".repeat(20_000), "a[" + "x".repeat(50) + "]")) {
+            HttpResponse<String> answer = HttpClient.newHttpClient()
+                    .send(
+                            HttpRequest.newBuilder(URI.create(bed.address + "/login"))
+                                    .header("Content-Type", "application/x-www-form-urlencoded")
+                                    .POST(HttpRequest.BodyPublishers.ofString(name + "=1"))
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofString());
+            assertThat(answer.statusCode()).as(name.substring(0, Math.min(20, name.length()))).isEqualTo(400);
         }
     }
 }

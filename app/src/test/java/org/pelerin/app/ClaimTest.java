@@ -124,6 +124,42 @@ class ClaimTest {
     }
 
     @Test
+    void what_hangs_is_woken_and_what_gets_on_is_not() throws Exception {
+        works.order(4);
+        CountDownLatch woken = new CountDownLatch(1);
+        assertThat(works.done(
+                        Duration.ofMillis(300),
+                        claim -> {
+                            try {
+                                TimeUnit.MINUTES.sleep(1);
+                            } catch (InterruptedException e) {
+                                woken.countDown();
+                                claim.again(Duration.ofHours(1));
+                            }
+                        },
+                        woken))
+                .isTrue();
+        works.order(5);
+        CountDownLatch done = new CountDownLatch(1);
+        assertThat(works.done(
+                        Duration.ofMillis(600),
+                        claim -> {
+                            try {
+                                for (int i = 0; i < 10; i++) {
+                                    TimeUnit.MILLISECONDS.sleep(150);
+                                    change("Goes on " + i);
+                                }
+                                claim.finish();
+                                done.countDown();
+                            } catch (InterruptedException e) {
+                                throw new IllegalStateException(e);
+                            }
+                        },
+                        done))
+                .isTrue();
+    }
+
+    @Test
     void an_end_that_is_rolled_back_is_none() throws Exception {
         works.order(3);
         TransactionTemplate transaction = bed.bean(TransactionTemplate.class);

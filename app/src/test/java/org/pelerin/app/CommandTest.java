@@ -132,6 +132,27 @@ class CommandTest {
         assertThat(command.inputReader().lines()).anyMatch(l -> l.startsWith("The application has ended"));
     }
 
+    @Test
+    void what_a_kill_left_in_the_temporary_directory_is_swept_at_the_start() throws Exception {
+        Path left = home.resolve("var/demo/tmp/upload_1.tmp");
+        Files.createDirectories(left.getParent());
+        Files.writeString(left, "half a file");
+        run("");
+        Process command = new ProcessBuilder(
+                        "bash",
+                        "-c",
+                        "source ./pelerin help >/dev/null; wait_for() { :; };"
+                                + " setsid() { echo \"$@\" >&2; }; run_app var/demo; sleep 0.5; cat var/demo/app.log",
+                        "pelerin")
+                .directory(home.toFile())
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(command.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(left).doesNotExist();
+        assertThat(left.getParent()).isDirectory();
+        assertThat(said).contains("-Djava.io.tmpdir=" + home.toRealPath().resolve("var/demo/tmp"));
+    }
+
     /** A process that passes for the application. */
     private Process application() throws IOException {
         Process app = new ProcessBuilder("bash", "-c", "exec -a app.jar sleep 20").start();

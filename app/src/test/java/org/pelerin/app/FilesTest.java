@@ -7,6 +7,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import org.springframework.jdbc.core.JdbcTemplate;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -363,5 +364,19 @@ class FilesTest {
                 java.sql.Statement s = c.createStatement()) {
             assertThat(s.executeUpdate(sql)).isEqualTo(1);
         }
+    }
+
+    @Test
+    void a_file_that_broke_off_on_its_way_is_listed_at_once_and_can_be_discarded() {
+        JdbcTemplate sql = TestBed.get().bean(JdbcTemplate.class);
+        sql.update("INSERT INTO foreign_file (name, uploaded_at, uploaded_by, state) VALUES ('half.csv', ?, 'tech', 'ARRIVING')",
+                System.currentTimeMillis());
+        page.navigate(TestBed.get().address + "/files");
+        Locator row = page.locator("tr:has-text('half.csv')");
+        assertThat(row).containsText("has not arrived whole");
+        assertThat(row.locator("a")).hasCount(0);
+        row.locator("button").click();
+        assertThat(page.locator("div.said")).containsText("half.csv is discarded");
+        assertThat(page.locator("tr:has-text('half.csv')")).hasCount(0);
     }
 }

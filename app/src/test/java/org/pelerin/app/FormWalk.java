@@ -13,6 +13,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -149,6 +150,44 @@ final class FormWalk {
             // what an earlier form took away is not there any more
             if (status != 200 && status != 302 && status != 204 && status != 404 && status != 409) {
                 out.add(f.page + " → " + f.action + ": " + status);
+            }
+        }
+        return out;
+    }
+
+    /**
+     * Sends each form as it is shown, but for one field.
+     *
+     * @param times how often each
+     * @return what was answered as it must not be
+     */
+    List<String> changed(List<Form> forms, long seed, int times) throws IOException, InterruptedException {
+        Random random = new Random(seed);
+        List<String> out = new ArrayList<>();
+        for (Form f : forms) {
+            List<String> fields = f.fields.isEmpty() ? List.of() : List.of(f.fields.split("&"));
+            for (int i = 0; i < times && !fields.isEmpty() && f.file.isEmpty(); i++) {
+                List<String> other = new ArrayList<>(fields);
+                int at = random.nextInt(fields.size());
+                String name = fields.get(at).replaceAll("=.*", "");
+                if (name.equals("_csrf")) {
+                    continue;
+                }
+                String value = random.nextInt(40) == 0 ? "x".repeat(1_000_000) : Fuzzer.value(random);
+                other.set(at, name + "=" + encoded(value));
+                HttpRequest.Builder request = visitor.to(f.action)
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(HttpRequest.BodyPublishers.ofString(String.join("&", other)));
+                String told = f.page + " → " + f.action + " " + name + "="
+                        + value.substring(0, Math.min(60, value.length())) + " (" + value.length() + ")";
+                try {
+                    int status = visitor.send(request.build()).statusCode();
+                    if (status >= 500) {
+                        out.add(told + ": " + status);
+                    }
+                } catch (IOException e) {
+                    out.add(told + ": " + e);
+                }
             }
         }
         return out;

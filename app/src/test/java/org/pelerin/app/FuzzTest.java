@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -18,6 +19,8 @@ import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.report.recheck.MissionCheck;
 import org.pelerin.core.judge.Bound;
@@ -72,6 +75,7 @@ class FuzzTest {
         assertThat(forms).hasSizeGreaterThan(60);
         assertThat(forms.stream().map(FormWalk.Form::pattern))
                 .contains("/findings/acknowledge", "/findings/merge", "/findings/assign");
+        assertThat(walk.changed(forms, SEED, Math.max(4, REQUESTS / 2000))).isEmpty();
         assertThat(walk.sent(forms)).isEmpty();
     }
 
@@ -88,7 +92,14 @@ class FuzzTest {
         String capture = bed.bean(CaptureStore.class).reckoned(id).orElseThrow();
         List<Series> recorded = bed.bean(SeriesStore.class).recorded(m);
 
-        List<Fuzzer.Fault> faults = new Fuzzer(bed.app, bed.address, "admin", "pelerin").run(SEED, REQUESTS, 4);
+        List<Fuzzer.Fault> faults =
+                new ArrayList<>(new Fuzzer(bed.app, bed.address, "admin", "pelerin", Role.ADMIN).run(SEED, REQUESTS * 7 / 10, 4));
+        bed.bean(AccountService.class).create("review", "Reviewer", "pelerin", Role.REVIEWER, "system");
+        for (Role role : List.of(Role.TECHNICIAN, Role.REVIEWER, Role.VIEWER)) {
+            String name = role == Role.TECHNICIAN ? "tech" : role == Role.REVIEWER ? "review" : "viewer";
+            faults.addAll(
+                    new Fuzzer(bed.app, bed.address, name, "pelerin", role).run(SEED + role.ordinal(), REQUESTS / 10, 4));
+        }
 
         assertThat(faults.stream().map(f -> f.why() + ": " + f.request()).toList())
                 .as("%s requests", REQUESTS)

@@ -48,7 +48,7 @@ final class Fuzzer {
     private static final Pattern VARIABLE = Pattern.compile("\\{[^}]+}");
 
     /** What would end the session or the world rather than find a fault, and what waits for somebody's mail. */
-    private static final Set<String> SPARED = Set.of("/login", "/yard/advance", "/yard/pass", "/error", "/dock/find");
+    private static final Set<String> SPARED = Set.of("/login", "/yard/advance", "/yard/pass", "/dock/find");
 
     private static final List<String> PLAIN = List.of(
             "1",
@@ -115,6 +115,9 @@ final class Fuzzer {
             "%00",
             "{\"a\":",
             "[[[[[[[[[[",
+            "[".repeat(3000),
+            "{\"a\":".repeat(5000),
+            "(".repeat(3000),
             "2026-02-30",
             "0000-00-00T99:99",
             "+999999999-01-01T00:00",
@@ -129,6 +132,29 @@ final class Fuzzer {
             "x".repeat(70_000),
             "9".repeat(400));
 
+    /** Files that are not what they seem, are broken off, or ask for more than they are. */
+    private static final List<String> FILES = List.of(
+            "a,b\n1,2\n",
+            "",
+            "\u0000\u0001PK\u0003\u0004",
+            "PK\u0003\u0004" + "\u0000".repeat(200),
+            "%PDF-1.7\n1 0 obj\n<< /Type /Catalog /Pages 1 0 R >>\nendobj\ntrailer << /Root 1 0 R >>",
+            "%PDF-1.7",
+            "{\"a\":".repeat(5000),
+            "[".repeat(100_000),
+            "{\"name\": \"x\", \"rules\": [{\"id\": \"a\", \"channel\": \"Air\", \"bound\": {\"above\": 1e999}}]}",
+            "{\"type\": \"FeatureCollection\", \"features\": [{\"type\": \"Feature\", \"geometry\": {\"type\": \"Point\","
+                    + " \"coordinates\": [1e308, null]}, \"properties\": {\"site\": \"" + "x".repeat(5000) + "\"}}]}",
+            "time,Air (°C)\n2026-10-01T00:00:00Z,1\n2026-10-01T00:00:00Z,2\n",
+            "site,spot\n" + "a,b\n".repeat(5000),
+            "\"" + "x".repeat(200_000),
+            "a;b\n" + ";".repeat(100_000),
+            "\u0089PNG\r\n\u001a\n" + "\u0000".repeat(60),
+            "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]><x>&e;</x>");
+
+    private static final List<String> NAMES =
+            List.of("a.csv", "a.json", "a.geojson", "a.xlsx", "a.zip", "a.pdf", "a.png", "a.p12", "..\\\\a\u202e.html");
+
     /** As many as one account may have, less one for a person. */
     private static final int BEARERS = 15;
 
@@ -139,14 +165,15 @@ final class Fuzzer {
     private final String password;
     private final List<String> bearers;
 
-    Fuzzer(ApplicationContext app, String address, String name, String password) {
+    /** @param role of the account, which its tokens have too */
+    Fuzzer(ApplicationContext app, String address, String name, String password, Role role) {
         this.address = address;
         this.visitor = new Visitor(address, LONGEST);
         this.name = name;
         this.password = password;
         ApiTokens tokens = app.getBean(ApiTokens.class);
         this.bearers = IntStream.range(0, BEARERS)
-                .mapToObj(i -> tokens.make(name, "fuzz " + i, Role.ADMIN, Duration.ofDays(1)))
+                .mapToObj(i -> tokens.make(name, "fuzz " + i, role, Duration.ofDays(1)))
                 .toList();
         this.doors = doors(app).stream()
                 .filter(d -> !SPARED.contains(d.pattern) && !d.pattern.startsWith("/logout"))
@@ -206,7 +233,9 @@ final class Fuzzer {
     /** A body as programs send it, some of it broken. */
     private static String json(Random random) {
         String value = value(random).replace("\\", "").replace("\"", "");
-        return switch (random.nextInt(6)) {
+        return switch (random.nextInt(8)) {
+            case 6 -> "{\"a\":".repeat(5000);
+            case 7 -> "{\"name\": \"" + "x".repeat(1_000_000) + "\", \"rules\": [" + "{},".repeat(3000) + "{}]}";
             case 0 -> value;
             case 1 -> "{\"mission\": " + (random.nextInt(40) - 5) + ", \"comment\": \"" + value + "\"}";
             case 2 -> "{\"from\": \"2026-10-01\", \"to\": \"" + value + "\"}";
@@ -323,11 +352,12 @@ final class Fuzzer {
             case 3 -> name + ".x";
             case 4 -> name + "[";
             case 5 -> "_" + name;
+            case 6 -> name + "[0]".repeat(1500);
             default -> name;
         };
     }
 
-    private static String value(Random random) {
+    static String value(Random random) {
         return random.nextInt(100) < 45
                 ? PLAIN.get(random.nextInt(PLAIN.size()))
                 : HOSTILE.get(random.nextInt(HOSTILE.size()));
@@ -358,11 +388,11 @@ final class Fuzzer {
                         .append("\r\n");
             }
         }
-        String file = random.nextBoolean() ? "a,b\n1,2\n" : "\u0000\u0001PK\u0003\u0004";
+        String file = FILES.get(random.nextInt(FILES.size()));
         body.append("--xYx\r\nContent-Disposition: form-data; name=\"")
                 .append(random.nextBoolean() ? "file" : "files")
                 .append("\"; filename=\"")
-                .append(random.nextBoolean() ? "a.csv" : "..\\\\a\u202e.html")
+                .append(NAMES.get(random.nextInt(NAMES.size())))
                 .append("\"\r\nContent-Type: ")
                 .append(random.nextBoolean() ? "text/csv" : "nonsense")
                 .append("\r\n\r\n")

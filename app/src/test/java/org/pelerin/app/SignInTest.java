@@ -24,6 +24,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.people.account.Role;
+import org.pelerin.app.people.account.AccountService;
 
 /** Signing in, and what guessing comes to; from several sources of this machine. */
 @Timeout(60)
@@ -58,16 +60,27 @@ class SignInTest {
 
     /** Where a sign-in leads. */
     private static String signIn(String source, String name, String password) throws IOException {
+        return found(answer(source, name, password, ""), "(?i)location: (\\S+)");
+    }
+
+    /**
+     * @param cookie that the browser brings along; empty for none
+     * @return the whole answer
+     */
+    private static String answer(String source, String name, String password, String cookie) throws IOException {
         String page = sent(source, "GET /login HTTP/1.1\r\nHost: x\r\nAccept: text/html\r\nConnection: close\r\n\r\n");
         String body = "username=" + name + "&password=" + password + "&_csrf="
                 + URLEncoder.encode(found(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\""), StandardCharsets.UTF_8);
-        String answer = sent(
+        return sent(
                 source,
                 "POST /login HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\nCookie: "
-                        + found(page, "(?i)set-cookie: ([^;]+)")
+                        + found(page, "(?i)set-cookie: ([^;]+)") + (cookie.isEmpty() ? "" : "; " + cookie)
                         + "\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: " + body.length()
                         + "\r\n\r\n" + body);
-        return found(answer, "(?i)location: (\\S+)");
+    }
+
+    private static String device(String answer) {
+        return found(answer, "(?i)set-cookie: (pelerin-device=[^;]+)");
     }
 
     private static long noted(String action, String name) throws SQLException {
@@ -115,5 +128,65 @@ class SignInTest {
             assertThat(signIn("127.0.0.11", "nobody-of-that-name", "x")).isEqualTo("/login?error");
         }
         assertThat(noted("refuse sign-in", "nobody-of-that-name")).isEqualTo(5);
+    }
+
+    @Test
+    void nobody_behind_the_same_address_is_locked_out_by_what_somebody_there_guesses() throws Exception {
+        String source = "127.0.0.21";
+        AccountService accounts = bed.bean(AccountService.class);
+        for (String name : List.of("behind1", "behind2", "behind3")) {
+            accounts.create(name, name, "pelerin", Role.VIEWER, "system");
+        }
+        String cookie = device(answer(source, "behind1", "pelerin", ""));
+        // names and passwords by the hundred, and twenty for one account
+        for (int i = 0; i < 80; i++) {
+            assertThat(signIn(source, "sprayed" + i, "x")).isEqualTo("/login?error");
+        }
+        for (int i = 0; i < 20; i++) {
+            assertThat(signIn(source, "behind1", "guess" + i)).isEqualTo("/login?error");
+        }
+        // who never was there signs in at once
+        assertThat(signIn(source, "behind2", "pelerin")).isEqualTo("/");
+        // whose account is guessed at, too, where it was signed in to before; elsewhere the guesser's wait holds for it
+        assertThat(signIn(source, "behind1", "pelerin")).isEqualTo("/login?error");
+        String again = answer(source, "behind1", "pelerin", cookie);
+        assertThat(found(again, "(?i)location: (\\S+)")).isEqualTo("/");
+        assertThat(device(again)).isNotEqualTo(cookie);
+        // the cookie is of this account, and of nobody else
+        for (int i = 0; i < 2; i++) {
+            assertThat(found(answer(source, "behind3", "x" + i, cookie), "(?i)location: (\\S+)"))
+                    .isEqualTo("/login?error");
+        }
+        assertThat(found(answer(source, "behind3", "pelerin", cookie), "(?i)location: (\\S+)"))
+                .isEqualTo("/login?error");
+        // whoever has it guesses no more often than others
+        for (int i = 0; i < 6; i++) {
+            answer(source, "behind1", "wrong" + i, cookie);
+        }
+        assertThat(found(answer(source, "behind1", "pelerin", cookie), "(?i)location: (\\S+)"))
+                .isEqualTo("/login?error");
+        // one that was altered is none
+        assertThat(found(answer(source, "behind2", "pelerin", cookie + "x"), "(?i)location: (\\S+)"))
+                .isEqualTo("/");
+    }
+
+    @Test
+    void after_signing_in_one_goes_on_by_path_whatever_host_was_named() throws Exception {
+        String asked = sent(
+                HERE,
+                "GET /missions?q=a%20b HTTP/1.1\r\nHost: evil.example\r\nAccept: text/html\r\nConnection: close\r\n\r\n");
+        String session = found(asked, "(?i)set-cookie: ([^;]+)");
+        String page = sent(
+                HERE,
+                "GET /login HTTP/1.1\r\nHost: evil.example\r\nAccept: text/html\r\nConnection: close\r\nCookie: "
+                        + session + "\r\n\r\n");
+        String body = "username=viewer&password=pelerin&_csrf="
+                + URLEncoder.encode(found(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\""), StandardCharsets.UTF_8);
+        String answer = sent(
+                HERE,
+                "POST /login HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\nCookie: " + session
+                        + "\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: " + body.length()
+                        + "\r\n\r\n" + body);
+        assertThat(found(answer, "(?i)location: (\\S+)")).isEqualTo("/missions?q=a%20b");
     }
 }

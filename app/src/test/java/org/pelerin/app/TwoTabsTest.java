@@ -1,15 +1,28 @@
 package org.pelerin.app;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.people.contact.AddressBook;
+import org.pelerin.app.people.contact.Contact;
+import org.pelerin.app.fleet.rounds.RoundService;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
+import org.pelerin.app.loggers.library.SensorLibrary;
+import org.pelerin.app.loggers.calibration.CalibrationService;
+import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.model.Input;
 import org.pelerin.app.house.House;
 import org.pelerin.app.house.HouseService;
 import org.pelerin.app.judge.Evaluation;
@@ -171,5 +184,113 @@ class TwoTabsTest {
                     "admin",
                     new Form("/findings/" + finding, null, "#action", ".consequences .acts .btn-outline-primary"));
         }
+    }
+
+    @Test
+    void somebody_in_the_address_book() {
+        long id = bed.bean(AddressBook.class)
+                .save(new Contact(0, "Two tabs", "", "", "", null, null, "key holder"), "system");
+        both("tech", "admin", new Form("/people/" + id, null, "#notes", "#plan-form .main-act"));
+    }
+
+    @Test
+    void a_round() {
+        long spot = bed.spot("Two tabs", "Round");
+        long round = bed.bean(RoundService.class)
+                .planAll(
+                        new RoundService.Heading("Two tabs", LocalDate.parse("2026-05-01"), "tech", ""),
+                        Set.of("Two tabs"),
+                        "tech");
+        assertThat(spot).isPositive();
+        both("tech", "admin", new Form("/rounds/" + round, null, "#remarks", "#plan-form .btn-outline-primary"));
+    }
+
+    @Test
+    void what_a_logger_is_called() {
+        bed.emptyDock();
+        bed.carry("PL-18033", "dock");
+        try {
+            both(
+                    "tech",
+                    "admin",
+                    new Form("/dock/PL-18033", "#care > summary", "#care [name=remarks]", "#care form:has([name=ownName]) .btn"));
+        } finally {
+            bed.emptyDock();
+        }
+    }
+
+    @Test
+    void an_account() {
+        AccountService accounts = bed.bean(AccountService.class);
+        accounts.create("twotabs", "Two tabs", "pelerin", Role.VIEWER, "system");
+        both("admin", "admin", new Form("/admin/accounts/twotabs", null, "[name=displayName]", ".main-act"));
+    }
+
+    @Test
+    void a_sensor() {
+        SensorLibrary sensors = bed.bean(SensorLibrary.class);
+        sensors.save(
+                new Sensor(
+                        "Two tabs", Input.CURRENT, new Scaling.TwoPoint(4, 0, 20, 100), "%", 0, 100, 1, 4, 0, 0, null),
+                "tech");
+        try (BrowserContext one = bed.browser().newContext();
+                BrowserContext other = bed.browser().newContext()) {
+            Form form = new Form("/library/sensors/edit?from=Two tabs", null, "[name=unit]", "#plan-form .main-act");
+            Page before = open(one, "tech", form);
+            Page after = open(other, "admin", form);
+            before.fill(form.field, "bar");
+            before.locator(form.save).click();
+            assertThat(before.locator("div.said").first()).isVisible();
+            after.fill(form.field, "mbar");
+            after.locator(form.save).click();
+            assertThat(after.locator(".meanwhile")).containsText("tech saved this");
+            assertThat(after.locator(".meanwhile tr:has(th:text-is('Unit')) td").first())
+                    .hasText("bar");
+            after.locator(form.save).click();
+            assertThat(after.locator("div.said").first()).isVisible();
+            // under another name it is saved over nothing that was seen
+            Page third = open(one, null, form);
+            third.fill("#name", "Three tabs");
+            third.locator(form.save).click();
+            assertThat(third.locator("div.said").first()).isVisible();
+            Page fourth = open(one, null, form);
+            fourth.fill("#name", "Three tabs");
+            fourth.locator(form.save).click();
+            assertThat(fourth.locator(".meanwhile")).containsText("saved this");
+        }
+        assertThat(sensors.find("Two tabs").orElseThrow().unit()).isEqualTo("mbar");
+        sensors.delete("Three tabs", "tech");
+        sensors.delete("Two tabs", "tech");
+    }
+
+    @Test
+    void a_certificate() {
+        bed.emptyDock();
+        bed.carry("PL-18033", "dock");
+        try {
+            try (BrowserContext one = bed.browser().newContext();
+                    BrowserContext other = bed.browser().newContext()) {
+                Form form = new Form("/loggers/PL-18033/calibration", null, "#certificate", "#plan-form .main-act");
+                Page before = open(one, "tech", form);
+                Page after = open(other, "admin", form);
+                certify(before, "C-1", form);
+                assertThat(before.locator("div.said").first()).isVisible();
+                certify(after, "C-2", form);
+                assertThat(after.locator(".meanwhile")).containsText("tech saved this");
+                assertThat(after.locator(".meanwhile tr td:nth-child(2)").first()).hasText("C-1");
+                after.locator(form.save).click();
+                assertThat(after.locator("div.said").first()).isVisible();
+            }
+            assertThat(bed.bean(CalibrationService.class).newest("PL-18033").get(0).certificate())
+                    .isEqualTo("C-2");
+        } finally {
+            bed.emptyDock();
+        }
+    }
+
+    private static void certify(Page page, String number, Form form) {
+        page.fill(form.field, number);
+        page.fill("#calibrated", "2026-01-02");
+        page.locator(form.save).click();
     }
 }

@@ -39,6 +39,10 @@ public final class PdfProof {
 
     public static BundleCheck.Outcome of(byte[] pdf, Trust trust) {
         PdfProof proof = new PdfProof(pdf, trust);
+        Optional<String> refusal = PdfLimits.refusal(pdf);
+        if (refusal.isPresent()) {
+            return new BundleCheck.Outcome(List.of(), List.of(), List.of(), refusal, Optional.empty());
+        }
         String unreadable = null;
         try (PDDocument document = Loader.loadPDF(pdf)) {
             proof.signatures(document.getSignatureDictionaries());

@@ -1,10 +1,14 @@
 package org.pelerin.app.dock;
 
 import java.security.Principal;
+import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.link.message.RefusedException;
 import org.springframework.stereotype.Controller;
@@ -32,6 +36,7 @@ class CareController {
             @PathVariable String serial,
             @RequestParam String ownName,
             @RequestParam String remarks,
+            @RequestParam(required = false) String seen,
             Principal me,
             RedirectAttributes flash) {
         if (Length.OWN_NAME.exceeded(ownName) || Length.LOGGER_REMARKS.exceeded(remarks)) {
@@ -40,10 +45,25 @@ class CareController {
                     "A name has up to " + Length.OWN_NAME.most() + " characters, remarks up to "
                             + Length.LOGGER_REMARKS.most() + ".");
         } else {
-            registry.describe(serial, ownName.strip(), remarks.strip(), me.getName());
-            flash.addFlashAttribute("said", "Noted.");
+            try {
+                registry.describe(serial, ownName.strip(), remarks.strip(), seen, me.getName());
+                flash.addFlashAttribute("said", "Noted.");
+            } catch (ChangedMeanwhileException e) {
+                LoggerUnit now = registry.find(serial).orElseThrow();
+                flash.addFlashAttribute("refused", e.getMessage() + ".");
+                flash.addFlashAttribute(
+                        "meanwhile",
+                        SavedMeanwhile.of(
+                                registry.lastDescribed(serial),
+                                shown(now.ownName(), now.remarks()),
+                                shown(ownName, remarks)));
+            }
         }
         return "redirect:/dock/" + serial;
+    }
+
+    private static Map<String, String> shown(String ownName, String remarks) {
+        return SavedMeanwhile.fields("Name", ownName, "Remarks", remarks);
     }
 
     @PostMapping("/dock/{serial}/firmware")

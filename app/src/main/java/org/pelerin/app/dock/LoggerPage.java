@@ -115,6 +115,7 @@ class LoggerPage {
         model.addAttribute("status", overview == null ? null : LoggerStatus.of(overview, clock.instant()));
         model.addAttribute("room", "dock");
         model.addAttribute("unit", unit);
+        model.addAttribute("described", LoggerRegistry.mark(unit));
         model.addAttribute("modelName", ModelCatalogue.get(unit.model()).name());
         model.addAttribute("logger", docked.orElse(null));
         model.addAttribute("job", job.orElse(null));

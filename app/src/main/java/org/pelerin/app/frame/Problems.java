@@ -101,7 +101,8 @@ class Problems {
     /** A number or a name that is sent along, of something that is not there, or not any more. */
     @ExceptionHandler(NoSuchElementException.class)
     String notAnyMore(NoSuchElementException e, Model model, HttpServletResponse response, Authentication me) {
-        LOG.warn("Asked for what is not there", e);
+        // without its words, which may be those of the request
+        LOG.warn("Asked for what is not there, at {}", e.getStackTrace().length == 0 ? "?" : e.getStackTrace()[0]);
         return page(
                 model,
                 response,
@@ -132,14 +133,17 @@ class Problems {
     @ExceptionHandler(DataIntegrityViolationException.class)
     String notKept(DataIntegrityViolationException e, Model model, HttpServletResponse response, Authentication me) {
         String cause = String.valueOf(e.getMostSpecificCause().getMessage());
-        LOG.warn("Not kept: {}", cause);
         Matcher column = TOO_LONG.matcher(cause);
+        boolean named = column.find();
+        LOG.warn(
+                "Not kept: {}",
+                named ? column.group(1) + " is too long" : e.getClass().getSimpleName());
         return page(
                 model,
                 response,
                 me,
                 HttpStatus.BAD_REQUEST,
-                column.find()
+                named
                         ? "The " + column.group(1).replace('_', ' ') + " is longer than can be kept."
                         : "Something in it is longer than can be kept, or is not there any more.",
                 "Nothing was changed. Go back, and look at what you typed.");

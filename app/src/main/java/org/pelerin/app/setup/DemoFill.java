@@ -224,7 +224,7 @@ class DemoFill {
         hands.certificate("PL-20418", 0, -353, 0.08);
         hands.certificate("PL-18033", 0, -371, 0);
         hands.certificate("PL-18034", 0, -40, 0.05);
-        loggers.describe("PL-60003", "Grandmother", "Lid sticks; mind the fourth screw", WHO);
+        loggers.describe("PL-60003", "Grandmother", "Lid sticks; mind the fourth screw", null, WHO);
     }
 
     /** It lies in the warm dock for a while before it is collected: no excursion of the tank that it was taken from. */

@@ -170,6 +170,7 @@ class DemoHands {
                 done.plus(Duration.ofDays(365)),
                 Correction.offset(offset),
                 "",
+                null,
                 WHO);
     }
 

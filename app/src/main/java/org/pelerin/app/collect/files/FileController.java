@@ -246,7 +246,7 @@ class FileController {
 
     @PostMapping("/files/{id}/discard")
     String discard(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        ForeignFile file = find(id);
+        ForeignFile file = files.findAny(id).orElseThrow(() -> new NotThereException("There is no file " + id + "."));
         files.discard(file, me.getName());
         flash.addFlashAttribute("said", file.name() + " is discarded; nothing of it was taken in.");
         return "redirect:/files";

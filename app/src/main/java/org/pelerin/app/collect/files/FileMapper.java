@@ -59,7 +59,7 @@ interface FileMapper {
     @Select(FILE + "WHERE mission_id = #{mission}")
     ForeignFile ofMission(long mission);
 
-    @Select(FILE + "WHERE state <> 'ARRIVING' ORDER BY id DESC LIMIT #{limit}")
+    @Select(FILE + "ORDER BY id DESC LIMIT #{limit}")
     List<ForeignFile> newest(int limit);
 
     @Select(FILE + "WHERE sha256 = #{sha256} AND state = 'TAKEN' AND id <> #{except} ORDER BY id LIMIT 1")

@@ -77,6 +77,11 @@ public class FileService {
         return Optional.ofNullable(files.byId(id)).filter(f -> f.state() != ForeignFile.State.ARRIVING);
     }
 
+    /** The same, and one that has not arrived whole, to be discarded. */
+    Optional<ForeignFile> findAny(long id) {
+        return Optional.ofNullable(files.byId(id));
+    }
+
     /** The file that a mission was made of. */
     public Optional<ForeignFile> ofMission(long mission) {
         return Optional.ofNullable(files.ofMission(mission));

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.Notices;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.contact.AddressBook;
 import org.pelerin.app.people.contact.Contact;
@@ -16,6 +17,7 @@ import org.pelerin.app.people.contact.ContactForm;
 import org.pelerin.app.people.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.NotThereException;
@@ -94,15 +96,30 @@ class PeopleController {
         }
         if (errors.isEmpty()) {
             try {
-                Contact kept = find(book.save(parsed.contact(), me.getName()));
+                Contact kept = find(book.save(parsed.contact(), form.seen, me.getName()));
                 notices.choose(kept.recipient(), kept.name(), kind, kept.mail(), me.getName());
                 flash.addFlashAttribute("said", "“" + kept.name() + "” is in the address book.");
                 return "redirect:/people";
             } catch (AddressBook.TakenException e) {
                 errors.put("name", e.getMessage());
+            } catch (ChangedMeanwhileException e) {
+                Contact now = find(form.id);
+                ContactForm saved = ContactForm.of(now);
+                page.addAttribute(
+                        "meanwhile",
+                        SavedMeanwhile.of(book.lastChange(now), saved.shown(site(saved)), form.shown(site(form))));
+                form.seen = saved.seen;
             }
         }
         return form(form, errors, kind, page);
+    }
+
+    private String site(ContactForm form) {
+        return places.sites().stream()
+                .filter(s -> String.valueOf(s.id()).equals(form.site))
+                .map(Site::name)
+                .findFirst()
+                .orElse("");
     }
 
     @PostMapping("/people/{id}/remove")

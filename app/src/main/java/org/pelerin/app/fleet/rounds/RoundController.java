@@ -1,5 +1,7 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -158,6 +160,7 @@ class RoundController {
         form.day = round.day().toString();
         form.person = round.person();
         form.remarks = round.remarks();
+        form.seen = RoundService.mark(round);
         return round(round, form, new FieldReader(), page);
     }
 
@@ -195,9 +198,30 @@ class RoundController {
         if (!typed.errors().isEmpty()) {
             return round(round, form, typed, page);
         }
-        rounds.change(round, heading, me.getName());
+        try {
+            rounds.change(id, heading, form.seen, me.getName());
+        } catch (ChangedMeanwhileException e) {
+            Round now = find(id);
+            page.addAttribute(
+                    "meanwhile",
+                    SavedMeanwhile.of(
+                            rounds.lastChange(id),
+                            shown(now.name(), now.day(), now.person(), now.remarks()),
+                            shown(heading.name(), heading.day(), heading.person(), heading.remarks())));
+            form.seen = RoundService.mark(now);
+            return round(now, form, typed, page);
+        }
         flash.addFlashAttribute("said", "The round is changed.");
         return "redirect:/rounds/" + id;
+    }
+
+    private Map<String, String> shown(String name, LocalDate day, String person, String remarks) {
+        String who = people().stream()
+                .filter(p -> p.name().equals(person))
+                .map(Person::displayName)
+                .findFirst()
+                .orElse(person);
+        return SavedMeanwhile.fields("Name", name, "Day", show.weekday(day), "Who goes", who, "Remarks", remarks);
     }
 
     @PostMapping("/rounds/{id}/tasks")

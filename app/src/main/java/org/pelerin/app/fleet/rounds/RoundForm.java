@@ -17,6 +17,8 @@ public class RoundForm implements Form {
     public String day = "";
     public String person = "";
     public String remarks = "";
+    /** Mark of the round as this form showed it. */
+    public String seen = "";
     /** Days that required collections are fetched ahead of their time. */
     public String ahead = "7";
 

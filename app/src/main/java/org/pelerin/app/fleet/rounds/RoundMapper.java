@@ -24,6 +24,9 @@ interface RoundMapper {
                     + " FROM round_task t JOIN spot s ON s.id = t.spot_id JOIN site i ON i.id = s.site_id"
                     + " LEFT JOIN logger g ON g.serial = t.serial ";
 
+    @Select("SELECT id FROM field_round WHERE id = #{id} FOR UPDATE")
+    Long lock(long id);
+
     /** A round that is made; the database gives it its number. */
     final class Fresh {
         long id;

@@ -17,6 +17,8 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -161,12 +163,30 @@ public class RoundService {
         return new Heading(Length.ROUND_NAME.cut(name), h.day, h.person, h.remarks);
     }
 
+    /** @param seen the mark of the round as the form showed it */
     @Transactional
-    void change(Round round, Heading to, String by) {
+    void change(long id, Heading to, String seen, String by) {
+        rounds.lock(id);
+        Round round = find(id).orElseThrow(() -> new NotPossibleException("The round was cancelled"));
         needOpen(round);
+        Heading before = heading(round);
+        FormMark.require(seen, text(before));
         rounds.change(round.id(), to.name, to.day, to.person, to.remarks, clock.instant());
-        Heading before = new Heading(round.name(), round.day(), round.person(), round.remarks());
         audit.record(by, "change round", "round " + round.id(), text(before), text(to));
+    }
+
+    private static Heading heading(Round r) {
+        return new Heading(r.name(), r.day(), r.person(), r.remarks());
+    }
+
+    /** The mark of a round as it is stored, for the form that changes it. */
+    static String mark(Round r) {
+        return FormMark.of(text(heading(r)));
+    }
+
+    /** Who changed it last, the newest first, at most one. */
+    List<AuditEntry> lastChange(long id) {
+        return audit.latest("round " + id, List.of("change round"), 1);
     }
 
     @Transactional

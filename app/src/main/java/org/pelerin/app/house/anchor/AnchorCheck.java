@@ -21,6 +21,7 @@ import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleException;
 import org.pelerin.proof.Ed25519;
+import org.pelerin.proof.PdfLimits;
 import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -106,6 +107,16 @@ public class AnchorCheck {
     }
 
     private static void pdf(Path file, Gathered out) {
+        try {
+            Optional<String> refusal = PdfLimits.refusal(Files.readAllBytes(file));
+            if (refusal.isPresent()) {
+                out.unchecked.add(out.name + ": " + refusal.get());
+                return;
+            }
+        } catch (IOException e) {
+            out.unchecked.add(out.name + " cannot be read");
+            return;
+        }
         try (PDDocument document = Loader.loadPDF(file.toFile())) {
             Matcher m = PRINTED.matcher(new PDFTextStripper().getText(document));
             while (m.find()) {

@@ -1,5 +1,8 @@
 package org.pelerin.app.loggers.calibration;
 
+import java.util.Map;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -55,7 +58,9 @@ class CalibrationController {
                 .findFirst()
                 .map(c -> CorrectionDocument.read(c.correction()))
                 .orElse(Correction.NONE);
-        return fill(serial, CalibrationForm.after(channel, holding), new FieldReader(), page);
+        CalibrationForm form = CalibrationForm.after(channel, holding);
+        form.seen = calibrations.newestNumber(serial);
+        return fill(serial, form, new FieldReader(), page);
     }
 
     @PostMapping("/loggers/{serial}/calibration")
@@ -94,14 +99,39 @@ class CalibrationController {
                         due,
                         correction,
                         form.reason.strip(),
+                        form.seen,
                         me.getName());
                 flash.addFlashAttribute("said", "Noted. It holds from the next plan that is written.");
                 return "redirect:/loggers/" + serial + "/calibration";
             } catch (IllegalArgumentException e) {
                 typed.wrong("reason", e.getMessage());
+            } catch (ChangedMeanwhileException e) {
+                meanwhile(serial, form, correction, page);
             }
         }
         return fill(serial, form, typed, page);
+    }
+
+    /** What the certificate says that somebody else noted for the channel. */
+    private void meanwhile(String serial, CalibrationForm form, Correction typed, Model page) {
+        Calibration now = calibrations.newest(serial).stream()
+                .filter(c -> c.channel() == form.channel)
+                .findFirst()
+                .orElseThrow();
+        page.addAttribute(
+                "meanwhile",
+                new SavedMeanwhile(
+                        now.savedBy(),
+                        now.savedAt(),
+                        SavedMeanwhile.differences(
+                                shown(now.certificate(), CorrectionDocument.read(now.correction()), now.reason()),
+                                shown(form.certificate, typed, form.reason))));
+        form.seen = calibrations.newestNumber(serial);
+    }
+
+    private static Map<String, String> shown(String certificate, Correction correction, String reason) {
+        return SavedMeanwhile.fields(
+                "Certificate", certificate, "Correction", PlanFields.correction(correction), "Why it changes", reason);
     }
 
     private LoggerModel model(String serial) {

@@ -24,6 +24,8 @@ public class CalibrationForm implements Form {
     public String gain = "1";
     public String points = "";
     public String reason = "";
+    /** The newest certificate of any channel of the logger when this form was opened, see {@link CalibrationService#newestNumber}. */
+    public Long seen;
 
     /** For the next certificate of a channel: with the correction that holds, which is most often confirmed. */
     static CalibrationForm after(int channel, Correction holding) {

@@ -13,6 +13,7 @@ import org.pelerin.core.exchange.CorrectionDocument;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sensor.Correction;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -67,11 +68,18 @@ public class CalibrationService {
         return plan.withChannels(channels);
     }
 
+    /** The number of the newest certificate of a logger; 0 for none. */
+    long newestNumber(String serial) {
+        return newest(serial).stream().mapToLong(Calibration::id).max().orElse(0);
+    }
+
     /**
      * Notes a certificate.
      *
      * @param reason needed where the correction that holds for the channel changes
+     * @param seen {@link #newestNumber} when the form was opened; null for a change that follows from no form
      * @throws IllegalArgumentException if it changes and nobody says why
+     * @throws ChangedMeanwhileException if somebody noted one for the channel since
      */
     @Transactional
     public void save(
@@ -82,9 +90,13 @@ public class CalibrationService {
             Instant dueAt,
             Correction correction,
             String reason,
+            Long seen,
             String by) {
         Optional<Calibration> before =
                 newest(serial).stream().filter(c -> c.channel() == channel).findFirst();
+        if (seen != null && before.filter(c -> c.id() > seen).isPresent()) {
+            throw new ChangedMeanwhileException();
+        }
         String after = CorrectionDocument.write(correction);
         if (before.filter(c -> !CorrectionDocument.read(c.correction()).equals(correction))
                         .isPresent()

@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Firmware;
@@ -19,6 +21,7 @@ import org.pelerin.core.model.StopKind;
 import org.pelerin.core.sensor.Scaling;
 import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.sensor.ThermocoupleType;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -124,6 +127,7 @@ class LibraryController {
         if (sensors.ready(from)) {
             form.name = "";
         }
+        mark(form);
         return show(page, form, new FieldReader());
     }
 
@@ -148,7 +152,9 @@ class LibraryController {
         Sensor sensor = form.parse(typed);
         if (sensor != null) {
             try {
-                sensors.save(sensor, me.getName());
+                // under another name than it was opened with, it is saved over nothing that was seen
+                String seen = sensor.name().equals(form.seenName) ? form.seen : FormMark.of("");
+                sensors.save(sensor, seen, me.getName());
                 flash.addFlashAttribute("said", "“" + sensor.name() + "” is in the library.");
                 if (back) {
                     flash.addFlashAttribute("made", sensor.name());
@@ -156,10 +162,47 @@ class LibraryController {
                 return "redirect:/library/sensors";
             } catch (IllegalArgumentException e) {
                 typed.wrong("name", e.getMessage());
+            } catch (ChangedMeanwhileException e) {
+                page.addAttribute(
+                        "meanwhile",
+                        SavedMeanwhile.of(
+                                sensors.lastChange(sensor.name()),
+                                sensors.find(sensor.name())
+                                        .map(LibraryController::shown)
+                                        .orElse(Map.of()),
+                                shown(sensor)));
+                mark(form);
             }
         }
         page.addAttribute("back", back);
         return show(page, form, typed);
+    }
+
+    private void mark(SensorForm form) {
+        form.seenName = form.name.strip();
+        form.seen = sensors.mark(form.seenName);
+    }
+
+    private static Map<String, String> shown(Sensor s) {
+        return SavedMeanwhile.fields(
+                "Signal",
+                s.input().words(),
+                "Scaling",
+                ScalingPreview.words(s),
+                "Unit",
+                s.unit(),
+                "Range",
+                FieldReader.plain(s.low()) + " to " + FieldReader.plain(s.high()),
+                "Decimals",
+                s.decimals(),
+                "Supply",
+                s.supply() == null ? "" : s.supply(),
+                "Wires",
+                s.wires(),
+                "Lead resistance",
+                FieldReader.plain(s.leadOhms()),
+                "Shunt resistance",
+                FieldReader.plain(s.shuntOhms()));
     }
 
     @PostMapping("/library/sensors/delete")

@@ -55,6 +55,10 @@ public class SensorForm implements Form {
     public String rawLow = "";
     public String rawHigh = "";
     public String raw = "";
+    /** Mark of what was stored under {@link #seenName} when this form was opened. */
+    public String seen = "";
+
+    public String seenName = "";
 
     static SensorForm of(Sensor s) {
         SensorForm f = new SensorForm();

@@ -8,6 +8,8 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.SensorDocument;
 import org.pelerin.core.sensor.Sensor;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,14 +57,36 @@ public class SensorLibrary {
     /** Adds a definition or changes the user's own of that name. */
     @Transactional
     public void save(Sensor sensor, String by) {
+        save(sensor, null, by);
+    }
+
+    /** @param seen the mark of what is stored under its name, as the form showed it; null for a change that follows from no form */
+    @Transactional
+    public void save(Sensor sensor, String seen, String by) {
         if (ready(sensor.name())) {
             throw new IllegalArgumentException(
                     "“" + sensor.name() + "” comes with the program; give yours another name");
         }
+        sensors.lock(sensor.name());
         String before = sensors.byName(sensor.name());
+        FormMark.require(seen, stored(before));
         String after = SensorDocument.write(sensor);
         sensors.save(sensor.name(), after, clock.instant(), by);
         audit.record(by, "save sensor", sensor.name(), before == null ? "" : before, after);
+    }
+
+    private static String stored(String definition) {
+        return definition == null ? "" : definition;
+    }
+
+    /** The mark of what is stored under a name, for the form that changes it; of nothing, too. */
+    String mark(String name) {
+        return FormMark.of(stored(sensors.byName(name)));
+    }
+
+    /** Who saved it last, the newest first, at most one. */
+    List<AuditEntry> lastChange(String name) {
+        return audit.latest(name, List.of("save sensor"), 1);
     }
 
     @Transactional

@@ -16,6 +16,9 @@ interface SensorMapper {
     @Select("SELECT definition FROM sensor WHERE name = #{name}")
     String byName(String name);
 
+    @Select("SELECT id FROM sensor WHERE name = #{name} FOR UPDATE")
+    Long lock(String name);
+
     @Insert("INSERT INTO sensor (name, definition, saved_at, saved_by) VALUES (#{name}, #{definition}, #{at}, #{by})"
             + " ON DUPLICATE KEY UPDATE definition = VALUES(definition), saved_at = VALUES(saved_at),"
             + " saved_by = VALUES(saved_by)")

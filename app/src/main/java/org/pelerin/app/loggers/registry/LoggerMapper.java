@@ -27,6 +27,9 @@ interface LoggerMapper {
             "UPDATE logger SET checked_at = #{at}, checked_by = #{by}, checked_readings = #{readings} WHERE serial = #{serial}")
     void checked(String serial, Instant at, String by, String readings);
 
+    @Select("SELECT id FROM logger WHERE serial = #{serial} FOR UPDATE")
+    Long lock(String serial);
+
     @Update("UPDATE logger SET own_name = #{name}, remarks = #{remarks} WHERE serial = #{serial}")
     void describe(String serial, String name, String remarks);
 

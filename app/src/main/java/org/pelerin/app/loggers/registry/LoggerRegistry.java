@@ -8,6 +8,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -39,12 +41,32 @@ public class LoggerRegistry {
         return Optional.ofNullable(loggers.check(serial));
     }
 
-    /** What its owner calls it and has to say of it. */
+    /**
+     * What its owner calls it and has to say of it.
+     *
+     * @param seen the mark of that as the form showed it; null for a change that follows from no form
+     */
     @Transactional
-    public void describe(String serial, String name, String remarks, String by) {
+    public void describe(String serial, String name, String remarks, String seen, String by) {
+        loggers.lock(serial);
         LoggerUnit before = find(serial).orElseThrow();
+        FormMark.require(seen, said(before));
         loggers.describe(serial, name, remarks);
         audit.record(by, "describe logger", serial, before.ownName() + "; " + before.remarks(), name + "; " + remarks);
+    }
+
+    private static String said(LoggerUnit unit) {
+        return unit.ownName() + "\n" + unit.remarks();
+    }
+
+    /** The mark of what is said of it, for the form that changes it. */
+    public static String mark(LoggerUnit unit) {
+        return FormMark.of(said(unit));
+    }
+
+    /** Who described it last, the newest first, at most one. */
+    public List<AuditEntry> lastDescribed(String serial) {
+        return audit.latest(serial, List.of("describe logger"), 1);
     }
 
     /** It goes into stock. */

@@ -8,9 +8,11 @@ import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import org.pelerin.app.platform.web.FormMark;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,6 +44,7 @@ public class AccountAdministration {
     private final PasswordRules rules;
     private final Optional<Sessions> sessions;
     private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
     private final Clock machine;
 
     AccountAdministration(
@@ -50,12 +53,14 @@ public class AccountAdministration {
             PasswordRules rules,
             Optional<Sessions> sessions,
             AuditTrail audit,
+            ApplicationEventPublisher events,
             @Qualifier("machineClock") Clock machine) {
         this.accounts = accounts;
         this.passwords = passwords;
         this.rules = rules;
         this.sessions = sessions;
         this.audit = audit;
+        this.events = events;
         this.machine = machine;
     }
 
@@ -103,11 +108,19 @@ public class AccountAdministration {
         return shown;
     }
 
-    /** Changes how somebody is called and what he may do. */
+    /**
+     * Changes how somebody is called and what he may do.
+     *
+     * @param seen the mark of the account as the form showed it; null for a change that follows from no form
+     */
     @Transactional
-    public void change(String name, String displayName, Role role, String by) {
+    public void change(String name, String displayName, Role role, String seen, String by) {
         String shown = shown(displayName);
+        // in the order in which others lock them
+        accounts.lockAdministrators();
+        accounts.lock(name);
         Account before = need(name);
+        FormMark.require(seen, told(before));
         if (before.role() != role) {
             if (name.equals(by)) {
                 throw new NotChangedException("Nobody changes what he may do himself; ask another administrator");
@@ -117,8 +130,17 @@ public class AccountAdministration {
         }
         if (before.role() != role || !before.displayName().equals(shown)) {
             accounts.change(name, shown, role);
-            audit.record(by, "change account", name, before.displayName() + ", " + before.role(), shown + ", " + role);
+            audit.record(by, "change account", name, told(before), shown + ", " + role);
         }
+    }
+
+    private static String told(Account a) {
+        return a.displayName() + ", " + a.role();
+    }
+
+    /** The mark of an account as it is stored, for the form that changes it. */
+    static String mark(Account a) {
+        return FormMark.of(told(a));
     }
 
     @Transactional
@@ -191,13 +213,18 @@ public class AccountAdministration {
         sessions.ifPresent(s -> s.end(name));
     }
 
+    boolean isPassword(String name, String typed) {
+        return passwords.matches(typed, need(name).passwordHash());
+    }
+
     /**
      * One's own password.
      *
+     * @param endTokens whether programs that bear a token of the account are let in no more, too
      * @throws NotChangedException if the present one is not right, or the new one is not good
      */
     @Transactional
-    public void ownPassword(String name, String present, String wanted) {
+    public void ownPassword(String name, String present, String wanted, boolean endTokens) {
         Account account = need(name);
         if (!passwords.matches(present, account.passwordHash())) {
             throw new NotChangedException("The password so far is not right");
@@ -211,6 +238,9 @@ public class AccountAdministration {
         }
         accounts.password(account.name(), passwords.encode(wanted), null, machine.instant());
         end(account.name());
+        if (endTokens) {
+            events.publishEvent(new TokensEnded(account.name()));
+        }
         audit.record(account.name(), "change own password", account.name(), "", "");
     }
 

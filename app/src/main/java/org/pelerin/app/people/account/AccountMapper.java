@@ -34,6 +34,9 @@ interface AccountMapper {
     @Select("SELECT COUNT(*) FROM account WHERE role = 'ADMIN' AND disabled_at IS NULL FOR UPDATE")
     int lockAdministrators();
 
+    @Select("SELECT id FROM account WHERE name = #{name} FOR UPDATE")
+    Long lock(String name);
+
     @Update("UPDATE account SET display_name = #{displayName}, role = #{role} WHERE name = #{name}")
     int change(String name, String displayName, Role role);
 

@@ -3,11 +3,14 @@ package org.pelerin.app.people.account;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
+import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -75,6 +78,7 @@ class AccountsController {
                 accounts.find(name).orElseThrow(() -> new NotThereException("There is no account “" + name + "”."));
         page.addAttribute("room", "accounts");
         page.addAttribute("account", account);
+        page.addAttribute("seen", AccountAdministration.mark(account));
         page.addAttribute("own", account.name().equals(me.getName()));
         page.addAttribute("roles", Role.values());
         page.addAttribute("sessions", accounts.sessions(account.name()));
@@ -87,9 +91,27 @@ class AccountsController {
             @PathVariable String name,
             @RequestParam String displayName,
             @RequestParam Role role,
+            @RequestParam(required = false) String seen,
             Principal me,
             RedirectAttributes flash) {
-        return done(name, flash, "Kept.", () -> accounts.change(name, displayName, role, me.getName()));
+        return done(name, flash, "Kept.", () -> {
+            try {
+                accounts.change(name, displayName, role, seen, me.getName());
+            } catch (ChangedMeanwhileException e) {
+                Account now = accounts.find(name).orElseThrow();
+                flash.addFlashAttribute(
+                        "meanwhile",
+                        SavedMeanwhile.of(
+                                audit.latest(name, List.of("change account"), 1),
+                                shown(now.displayName(), now.role()),
+                                shown(displayName, role)));
+                throw new AccountAdministration.NotChangedException(e.getMessage());
+            }
+        });
+    }
+
+    private static Map<String, String> shown(String displayName, Role role) {
+        return SavedMeanwhile.fields("As pages call them", displayName, "Role", role.words());
     }
 
     @PostMapping("/admin/accounts/{name}/reset")

@@ -16,12 +16,19 @@ class CountedSignIn extends DaoAuthenticationProvider {
     private static final int LONGEST_NAME = 60;
 
     private final SignInGate gate;
+    private final KnownDevices devices;
     private final AuditTrail audit;
 
-    CountedSignIn(AccountService accounts, PasswordEncoder passwords, SignInGate gate, AuditTrail audit) {
+    CountedSignIn(
+            AccountService accounts,
+            PasswordEncoder passwords,
+            SignInGate gate,
+            KnownDevices devices,
+            AuditTrail audit) {
         super(accounts);
         setPasswordEncoder(passwords);
         this.gate = gate;
+        this.devices = devices;
         this.audit = audit;
     }
 
@@ -30,12 +37,13 @@ class CountedSignIn extends DaoAuthenticationProvider {
         String name = asked.getName();
         String source = asked.getDetails() instanceof WebAuthenticationDetails d ? d.getRemoteAddress() : "";
         String shown = name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
-        if (!gate.opens(name, source)) {
+        String device = asked.getDetails() instanceof SignInDetails d ? devices.number(d.device(), name) : "";
+        if (!gate.opens(name, source, device)) {
             throw new BadCredentialsException("not compared");
         }
         try {
             Authentication done = super.authenticate(asked);
-            gate.succeeded(name, source);
+            gate.succeeded(name, source, device);
             audit.record(done.getName(), "sign in", done.getName(), "", "from " + source);
             return done;
         } catch (BadCredentialsException e) {

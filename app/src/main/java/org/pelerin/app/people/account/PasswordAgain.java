@@ -4,7 +4,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 
-/** Asks who is signed in for the password once more, before what binds that person. Guesses are counted as those of a sign-in. */
+/** Asks who is signed in for the password once more, before what binds that person. Guesses are counted, for each account by themselves. */
 @Service
 public class PasswordAgain {
 
@@ -20,13 +20,23 @@ public class PasswordAgain {
         this.audit = audit;
     }
 
+    /** Counts one that is compared elsewhere; whether it may be. */
+    boolean mayTry(String name) {
+        return gate.opensAgain(name);
+    }
+
+    /** That one was right. */
+    void passed(String name) {
+        gate.passedAgain(name);
+    }
+
     /**
      * @param name of the account that is signed in
      * @param source address that the request came from
      * @param purpose for the audit trail, where it is refused
      */
     public boolean is(String name, String password, String source, String purpose) {
-        boolean compared = gate.opens(name, source);
+        boolean compared = gate.opensAgain(name);
         Account account = accounts.byName(name);
         boolean fits = compared
                 && account != null
@@ -34,7 +44,7 @@ public class PasswordAgain {
                 && account.onceUntilAt() == null
                 && passwords.matches(password, account.passwordHash());
         if (fits) {
-            gate.succeeded(name, source);
+            gate.passedAgain(name);
         } else {
             audit.record("system", "refuse password", name, "", purpose + ", from " + source);
         }

@@ -16,8 +16,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 class PasswordController {
 
     private final AccountAdministration accounts;
+    private final PasswordAgain again;
 
-    PasswordController(AccountAdministration accounts) {
+    PasswordController(AccountAdministration accounts, PasswordAgain again) {
+        this.again = again;
         this.accounts = accounts;
     }
 
@@ -36,14 +38,22 @@ class PasswordController {
             @RequestParam(defaultValue = "") String present,
             @RequestParam(defaultValue = "") String wanted,
             @RequestParam(defaultValue = "") String repeated,
+            @RequestParam(defaultValue = "false") boolean tokens,
             Principal me,
             Authentication authentication,
             HttpServletRequest request,
             Model page) {
         String wrong = wanted.equals(repeated) ? "" : "The new password was not typed twice the same";
+        if (wrong.isEmpty() && !again.mayTry(me.getName())) {
+            wrong = "The password so far was typed wrong too often. Wait a quarter of an hour, then try again";
+        }
         if (wrong.isEmpty()) {
             try {
-                accounts.ownPassword(me.getName(), present, wanted);
+                if (accounts.isPassword(me.getName(), present)) {
+                    // what follows is no guess
+                    again.passed(me.getName());
+                }
+                accounts.ownPassword(me.getName(), present, wanted, tokens);
                 new SecurityContextLogoutHandler().logout(request, null, authentication);
                 SecurityContextHolder.clearContext();
                 return "redirect:/login?changed";

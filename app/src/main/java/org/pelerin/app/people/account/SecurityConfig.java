@@ -5,9 +5,12 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -16,10 +19,11 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
-import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
 import org.springframework.security.web.savedrequest.RequestCache;
+import org.springframework.security.web.savedrequest.SavedRequest;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
 
@@ -101,7 +105,7 @@ class SecurityConfig {
     private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
 
     @Bean
-    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn) throws Exception {
+    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, KnownDevices devices) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
         cache.setMatchingRequestParameterName(null);
         http.authorizeHttpRequests(a -> a.requestMatchers(
@@ -142,7 +146,8 @@ class SecurityConfig {
                 .requestCache(c -> c.requestCache(cache))
                 .authenticationProvider(signIn)
                 .formLogin(f -> f.loginPage("/login")
-                        .successHandler(new SignedIn(cache))
+                        .authenticationDetailsSource(SignInDetails::new)
+                        .successHandler(new SignedIn(cache, devices))
                         .failureUrl("/login?error"))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
@@ -180,21 +185,48 @@ class SecurityConfig {
         return out;
     }
 
-    /** Sessions of strangers are short; those of who has signed in last a working day. */
-    private static final class SignedIn extends SavedRequestAwareAuthenticationSuccessHandler {
+    /**
+     * Sessions of strangers are short; those of who has signed in last a working day. One goes on where one wanted to be, by path alone: the host that the
+     * request of then named is the word of whoever sent it.
+     */
+    private static final class SignedIn implements AuthenticationSuccessHandler {
 
         private static final int LASTS = (int) Duration.ofHours(12).toSeconds();
 
-        SignedIn(RequestCache cache) {
-            setRequestCache(cache);
+        private final RequestCache cache;
+        private final KnownDevices devices;
+
+        SignedIn(RequestCache cache, KnownDevices devices) {
+            this.cache = cache;
+            this.devices = devices;
         }
 
         @Override
         public void onAuthenticationSuccess(
                 HttpServletRequest request, HttpServletResponse response, Authentication authentication)
-                throws ServletException, IOException {
+                throws IOException {
             request.getSession().setMaxInactiveInterval(LASTS);
-            super.onAuthenticationSuccess(request, response, authentication);
+            response.addHeader(
+                    HttpHeaders.SET_COOKIE,
+                    devices.remember(KnownDevices.cookie(request), authentication.getName(), request.isSecure())
+                            .toString());
+            SavedRequest wanted = cache.getRequest(request, response);
+            cache.removeRequest(request, response);
+            response.sendRedirect(wanted == null ? "/" : path(wanted.getRedirectUrl()));
+        }
+
+        /** Of an address of this application; the first page where it is none. */
+        private static String path(String address) {
+            try {
+                URI uri = new URI(address);
+                String path = uri.getRawPath();
+                // two slashes would begin a host
+                return path == null || !path.startsWith("/") || path.startsWith("//")
+                        ? "/"
+                        : path + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
+            } catch (URISyntaxException e) {
+                return "/";
+            }
         }
     }
 }

@@ -18,9 +18,12 @@ import org.springframework.transaction.annotation.Transactional;
  * <ul>
  *   <li>for an account from one source, the first {@value #FREE} in an hour are compared; then none for 30 s, twice as long after each
  *       further one, up to 15 min. Others sign in to the account meanwhile, from where they are.
- *   <li>from one source, whatever the accounts, the first {@value #FREE_OF_SOURCE} in an hour; then likewise.
+ *   <li>once {@value #FREE_OF_SOURCE} came from one source within an hour, whatever the accounts, only the first for each account is free there:
+ *       nobody is shut out by what others guess behind the same address.
  *   <li>for an account from all sources together, the first {@value #FREE_OF_ACCOUNT} in an hour; then likewise, but for sources from
  *       which it was signed in to within 90 days.
+ *   <li>in a browser that is known (see {@link KnownDevices}), and for who is signed in and types a password once more, each is counted by itself
+ *       alone, and nothing that comes from elsewhere counts.
  * </ul>
  *
  * Counts begin anew after an hour's rest, and with a sign-in that succeeds.
@@ -42,6 +45,11 @@ class SignInGate {
     private static final String ACCOUNT = "A";
     private static final String KNOWN_PAIR = "K";
 
+    /** In the place of a source. */
+    private static final String DEVICE = "device ";
+
+    private static final String SIGNED_IN = "signed in";
+
     private final SignInMapper mapper;
     private final Clock machine;
 
@@ -50,15 +58,35 @@ class SignInGate {
         this.machine = machine;
     }
 
-    /** Counts a sign-in; whether its password may be compared. */
+    /**
+     * Counts a sign-in; whether its password may be compared.
+     *
+     * @param device number of the browser where it is known for the account; else empty
+     */
     @Transactional
-    boolean opens(String name, String source) {
+    boolean opens(String name, String source, String device) {
         Instant now = machine.instant();
-        boolean pair = counted(PAIR, pair(name, source), FREE, now);
-        boolean whole = counted(SOURCE, hash(source), FREE_OF_SOURCE, now);
+        if (!device.isEmpty()) {
+            return counted(PAIR, pair(name, DEVICE + device), FREE, now);
+        }
+        mapper.count(SOURCE, hash(source), now, now.minus(REST));
+        boolean many = mapper.tries(SOURCE, hash(source)).tries() > FREE_OF_SOURCE;
+        boolean pair = counted(PAIR, pair(name, source), many ? 1 : FREE, now);
         boolean account = counted(ACCOUNT, hash(lower(name)), FREE_OF_ACCOUNT, now)
                 || mapper.tries(KNOWN_PAIR, pair(name, source)) != null;
-        return pair && whole && account;
+        return pair && account;
+    }
+
+    /** Counts a password that somebody types who is signed in; whether it may be compared. */
+    @Transactional
+    boolean opensAgain(String name) {
+        return counted(PAIR, pair(name, SIGNED_IN), FREE, machine.instant());
+    }
+
+    /** It was right. */
+    @Transactional
+    void passedAgain(String name) {
+        mapper.forget(PAIR, pair(name, SIGNED_IN));
     }
 
     private boolean counted(String kind, String who, int free, Instant now) {
@@ -83,9 +111,13 @@ class SignInGate {
 
     /** What was counted for the account from there is forgiven; the source is known from now on. */
     @Transactional
-    public void succeeded(String name, String source) {
+    public void succeeded(String name, String source, String device) {
         Instant now = machine.instant();
         mapper.forget(PAIR, pair(name, source));
+        if (!device.isEmpty()) {
+            mapper.forget(PAIR, pair(name, DEVICE + device));
+            return;
+        }
         mapper.forget(ACCOUNT, hash(lower(name)));
         mapper.forgive(SOURCE, hash(source));
         mapper.count(KNOWN_PAIR, pair(name, source), now, now.minus(KNOWN));

@@ -3,6 +3,9 @@ package org.pelerin.app.people.contact;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -16,6 +19,8 @@ public class AddressBook {
             super("“" + name + "” is in the address book already");
         }
     }
+
+    private static final String DESCRIBED = "describe person";
 
     private final ContactMapper contacts;
     private final AuditTrail audit;
@@ -46,6 +51,20 @@ public class AddressBook {
      */
     @Transactional
     public long save(Contact contact, String by) {
+        return save(contact, null, by);
+    }
+
+    /** @param seen the mark of them as the form showed them; null for a change that follows from no form */
+    @Transactional
+    public long save(Contact contact, String seen, String by) {
+        if (contact.id() != 0) {
+            contacts.lock(contact.id());
+            Contact stored = contacts.byId(contact.id());
+            if (stored == null) {
+                throw new TooLateException("Somebody else has removed “" + contact.name() + "” from the address book");
+            }
+            FormMark.require(seen, stored);
+        }
         Contact same = contacts.byName(contact.name());
         if (same != null && same.id() != contact.id()) {
             throw new TakenException(contact.name());
@@ -58,9 +77,19 @@ public class AddressBook {
         }
         Contact after = contacts.byName(contact.name());
         if (!after.equals(before)) {
-            audit.record(by, "describe person", after.name(), before == null ? "" : told(before), told(after));
+            audit.record(by, DESCRIBED, after.name(), before == null ? "" : told(before), told(after));
         }
         return after.id();
+    }
+
+    /** The mark of somebody as stored, for the form that changes them. */
+    public static String mark(Contact c) {
+        return FormMark.of(c);
+    }
+
+    /** Who changed them last, the newest first, at most one. */
+    public List<AuditEntry> lastChange(Contact c) {
+        return audit.latest(c.name(), List.of(DESCRIBED), 1);
     }
 
     /** All or, if one fails, none. */

@@ -1,6 +1,7 @@
 package org.pelerin.app.people.contact;
 
 import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -16,6 +17,8 @@ public class ContactForm implements Form {
     public String mail = "";
     public String site = "";
     public String notes = "";
+    /** Mark of them as this form showed them. */
+    public String seen = "";
 
     /** What was read, and what is wrong with each field. */
     public record Parsed(Contact contact, Map<String, String> errors) {}
@@ -29,7 +32,14 @@ public class ContactForm implements Form {
         form.mail = c.mail();
         form.site = c.siteId() == null ? "" : String.valueOf(c.siteId());
         form.notes = c.notes();
+        form.seen = AddressBook.mark(c);
         return form;
+    }
+
+    /** Its fields as people read them. */
+    public Map<String, String> shown(String site) {
+        return SavedMeanwhile.fields(
+                "Name", name, "What they are", about, "Phone", phone, "Mail", mail, "Found at", site, "Notes", notes);
     }
 
     public Parsed parse() {

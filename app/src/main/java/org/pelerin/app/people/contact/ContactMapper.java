@@ -25,6 +25,9 @@ interface ContactMapper {
     @Select(CONTACT + "WHERE c.site_id = #{site} ORDER BY c.name")
     List<Contact> at(long site);
 
+    @Select("SELECT id FROM contact WHERE id = #{id} FOR UPDATE")
+    Long lock(long id);
+
     @Insert("INSERT INTO contact (name, about, phone, mail, site_id, notes)"
             + " VALUES (#{name}, #{about}, #{phone}, #{mail}, #{siteId}, #{notes})")
     void insert(Contact contact);

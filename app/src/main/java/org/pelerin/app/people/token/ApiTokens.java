@@ -16,6 +16,8 @@ import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.pelerin.app.people.account.TokensEnded;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -77,6 +79,14 @@ public class ApiTokens {
             throw new TooLateException("It does not hold any more");
         }
         audit.record(account, "revoke token", account, "token " + id, "");
+    }
+
+    /** Their person changed the password, and said so. */
+    @EventListener
+    void ended(TokensEnded e) {
+        mapper.of(e.account()).stream()
+                .filter(t -> t.holds(machine.instant()))
+                .forEach(t -> revoke(t.id(), e.account()));
     }
 
     /** Whom a token lets in; empty for nobody. */

@@ -3,8 +3,10 @@ package org.pelerin.app.platform.mail;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Properties;
 import org.pelerin.app.platform.PelerinProperties;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.ByteArrayResource;
 import org.springframework.mail.MailException;
 import org.springframework.mail.MailPreparationException;
@@ -21,7 +23,8 @@ public class Post {
     private final PelerinProperties.Mail settings;
     private final JavaMailSenderImpl sender;
 
-    Post(PelerinProperties properties) {
+    /** @param deadline for a whole mail, however slowly its server answers */
+    Post(PelerinProperties properties, @Value("${pelerin.mail.deadline:PT2M}") Duration deadline) {
         this.settings = properties.mail();
         this.sender = new JavaMailSenderImpl();
         sender.setHost(settings.host());
@@ -38,6 +41,8 @@ public class Post {
         p.put("mail.smtp.connectiontimeout", WAIT_MS);
         p.put("mail.smtp.timeout", WAIT_MS);
         p.put("mail.smtp.writetimeout", WAIT_MS);
+        p.put("mail.smtp.socketFactory", new DeadlineSockets(deadline));
+        p.put("mail.smtp.socketFactory.fallback", "false");
     }
 
     public boolean present() {

@@ -68,6 +68,7 @@ public enum Length {
     REPORT_COMMENT("mission_note.remarks", 4000),
     MAIL_TO("report.mail_to", 254),
     RECHECK_TROUBLE("recheck_trouble.trouble", 1000),
+    VERIFICATION_NAME("verification.name", 200),
     RECHECK_AUDIT("recheck.audit", 300),
     AUDIT_TROUBLE("audit_check.trouble", 400),
     TOKEN_NAME("api_token.name", 80),

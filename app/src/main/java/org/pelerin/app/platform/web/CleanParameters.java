@@ -24,9 +24,11 @@ class CleanParameters extends OncePerRequestFilter {
     /** Fields that are written on several lines. */
     private static final Set<String> OF_LINES = Set.of("list", "notes", "points", "remarks", "table", "text");
 
-    /** “scale[3]”, “row[12].name”, “options[lamp]”: fields of rows are numbered, and there are not that many. */
+    /** “scale[3]”, “row[12].name”, “options[lamp]”: fields of rows are numbered, there are not that many, and they do not lie deep. */
     private static final Pattern OF_ROWS =
-            Pattern.compile("\\w+(?:\\[(?:\\d{1,3}|[A-Za-z][\\w-]{0,39})](?:\\.\\w+)?)+");
+            Pattern.compile("\\w+(?:\\[(?:\\d{1,3}|[A-Za-z][\\w-]{0,39})](?:\\.\\w+)?){1,3}");
+
+    private static final int LONGEST_NAME = 200;
 
     /** Its fields can be read here; those of an upload are read when its limits are known. */
     private static final Pattern FORM =
@@ -42,7 +44,7 @@ class CleanParameters extends OncePerRequestFilter {
         String type = String.valueOf(request.getContentType());
         if (FORM.matcher(type).matches() || request.getQueryString() != null && !type.startsWith("multipart/")) {
             for (String name : cleaned.getParameterMap().keySet()) {
-                if (name.indexOf('[') >= 0 && !OF_ROWS.matcher(name).matches()) {
+                if (name.length() > LONGEST_NAME || name.indexOf('[') >= 0 && !OF_ROWS.matcher(name).matches()) {
                     response.sendError(HttpServletResponse.SC_BAD_REQUEST);
                     return;
                 }

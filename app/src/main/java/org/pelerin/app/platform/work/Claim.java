@@ -25,6 +25,8 @@ public final class Claim {
     private final String number = UUID.randomUUID().toString();
     private final int attempts;
     private boolean ended;
+    private volatile long movedAt;
+    private volatile Thread thread;
 
     Claim(WorkMapper work, Clock machine, WorkMapper.Due due) {
         this.work = work;
@@ -32,6 +34,7 @@ public final class Claim {
         this.kind = due.kind();
         this.id = due.id();
         this.attempts = due.attempts();
+        this.movedAt = machine.millis();
     }
 
     /** The one that this thread works under, or null. */
@@ -46,11 +49,30 @@ public final class Claim {
     }
 
     void enter() {
+        thread = Thread.currentThread();
         CURRENT.set(this);
     }
 
+    /** How long nothing was committed under it. */
+    Duration silence() {
+        return Duration.ofMillis(machine.millis() - movedAt);
+    }
+
+    /** Whoever works under it is woken from what it waits for. */
+    void interrupt() {
+        Thread at = thread;
+        if (at != null) {
+            at.interrupt();
+        }
+    }
+
     static void leave() {
+        CURRENT.get().thread = null;
         CURRENT.remove();
+    }
+
+    String kind() {
+        return kind;
     }
 
     String number() {
@@ -71,6 +93,7 @@ public final class Claim {
         if (!ended && work.hold(kind, id, number, machine.millis() + WorkRunner.HOLDS.toMillis()) == 0) {
             throw new ClaimLostException(this.toString());
         }
+        movedAt = machine.millis();
     }
 
     /** It is done, or given up: part of the transaction that notes so. */

@@ -1,5 +1,7 @@
 package org.pelerin.app.platform.work;
 
+import java.time.Duration;
+
 /**
  * A kind of work that takes longer than a request: a room that has some makes a bean of it and orders it with {@link WorkOrders}. It may be
  * begun again after a break, by another process too, and goes on with what the one before has committed.
@@ -11,6 +13,11 @@ public interface LongWork {
 
     /** How many of it one process does at the same time. */
     int atOnce();
+
+    /** How long it may commit nothing: what hangs longer loses its claim, and is tried again. */
+    default Duration longestSilence() {
+        return Duration.ofMinutes(30);
+    }
 
     /**
      * Whether it could go on now, asked before it is claimed.

@@ -125,6 +125,7 @@ class WorkRunner {
     /** One statement for all that this process is at. */
     @Scheduled(fixedDelay = 2000)
     void renew() {
+        held.removeIf(this::hangs);
         Set<String> numbers = held.stream().map(Claim::number).collect(Collectors.toSet());
         if (!numbers.isEmpty()) {
             try {
@@ -133,6 +134,17 @@ class WorkRunner {
                 LOG.warn("Claims could not be renewed: {}", e.getMessage());
             }
         }
+    }
+
+    /** A renewal is no licence to hang: whoever waits for something that does not come is woken, and another may go on. */
+    private boolean hangs(Claim claim) {
+        LongWork work = kinds.get(claim.kind()).work;
+        boolean hangs = claim.silence().compareTo(work.longestSilence()) > 0;
+        if (hangs) {
+            LOG.error("{} has stored nothing for {} and loses its claim", claim, claim.silence());
+            claim.interrupt();
+        }
+        return hangs;
     }
 
     @PreDestroy

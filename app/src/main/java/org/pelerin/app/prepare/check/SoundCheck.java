@@ -108,6 +108,7 @@ public class SoundCheck {
                         null,
                         Correction.offset(-Math.round(d.deviation() * 10) / 10.0),
                         reason,
+                        null,
                         by);
             }
         }

@@ -26,6 +26,7 @@ import org.pelerin.app.report.document.ReportMark;
 import org.pelerin.app.report.document.Reports;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.proof.BundleCheck;
+import org.pelerin.proof.PdfLimits;
 import org.pelerin.proof.PdfProof;
 import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
@@ -74,6 +75,10 @@ class PdfCheck {
                             + show.minute(r.made().at()),
                     since(r),
                     "/reports/" + r.id());
+        }
+        Optional<String> refusal = PdfLimits.refusal(pdf);
+        if (refusal.isPresent()) {
+            return Verified.unknown("a PDF", refusal.get());
         }
         Content given;
         try {

@@ -20,6 +20,7 @@ import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
 import org.pelerin.app.findings.FindingWords;
+import org.pelerin.app.collect.files.Workbooks;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
@@ -175,6 +176,7 @@ class TableCheck {
 
     Verified xlsx(byte[] bytes) {
         try {
+            Workbooks.require(bytes);
             List<String> given = cells(bytes);
             Optional<Dossier> of = given.stream()
                     .filter(l -> l.startsWith("# Mission "))

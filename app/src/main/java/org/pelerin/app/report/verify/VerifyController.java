@@ -1,11 +1,14 @@
 package org.pelerin.app.report.verify;
 
 import java.io.IOException;
-import org.pelerin.core.evidence.Sha256;
+import java.io.InputStream;
+import java.security.Principal;
+import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
@@ -14,10 +17,10 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class VerifyController {
 
-    private final Verification verification;
+    private final Verifications verifications;
 
-    VerifyController(Verification verification) {
-        this.verification = verification;
+    VerifyController(Verifications verifications) {
+        this.verifications = verifications;
     }
 
     @GetMapping("/verify")
@@ -27,12 +30,22 @@ class VerifyController {
     }
 
     @PostMapping("/verify")
-    String verify(@RequestParam MultipartFile file, Model page) throws IOException {
-        byte[] bytes = file.getBytes();
-        page.addAttribute(
-                "name", CleanText.line(file.getOriginalFilename() == null ? "file" : file.getOriginalFilename()));
-        page.addAttribute("sha256", Sha256.of(bytes));
-        page.addAttribute("v", verification.of(bytes));
+    String verify(@RequestParam MultipartFile file, Principal me) throws IOException {
+        String name = CleanText.line(file.getOriginalFilename() == null ? "file" : file.getOriginalFilename());
+        try (InputStream in = file.getInputStream()) {
+            return "redirect:/verify/" + verifications.ask(name.isBlank() ? "file" : name, in, me.getName());
+        }
+    }
+
+    /** What there is to say of it, once it is checked. */
+    @GetMapping("/verify/{id}")
+    String outcome(@PathVariable long id, Principal me, Model page) {
+        Verifications.Asked asked = verifications
+                .find(id, me.getName())
+                .orElseThrow(() -> new NotThereException(
+                        "This check is not known any more; what is said of a file is kept for a day. Hand it in again."));
+        page.addAttribute("asked", asked);
+        page.addAttribute("v", asked.outcome());
         return page(page);
     }
 }

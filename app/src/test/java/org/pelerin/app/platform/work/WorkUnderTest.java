@@ -1,6 +1,10 @@
 package org.pelerin.app.platform.work;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.springframework.context.ApplicationContext;
 
@@ -34,6 +38,46 @@ public final class WorkUnderTest {
             throw new IllegalStateException("Somebody else was faster");
         }
         return claim;
+    }
+
+    /** Has it done by a runner of its own, which is asked to renew its claims every tenth of a second until the latch opens, or for ten seconds. */
+    public boolean done(Duration longestSilence, Consumer<Claim> deed, CountDownLatch until) throws InterruptedException {
+        WorkRunner runner = new WorkRunner(
+                mapper,
+                List.of(new LongWork() {
+                    @Override
+                    public String kind() {
+                        return KIND;
+                    }
+
+                    @Override
+                    public int atOnce() {
+                        return 1;
+                    }
+
+                    @Override
+                    public Duration longestSilence() {
+                        return longestSilence;
+                    }
+
+                    @Override
+                    public void run(long id, Claim claim) {
+                        deed.accept(claim);
+                    }
+                }),
+                machine);
+        try {
+            runner.look();
+            for (int i = 0; i < 100; i++) {
+                if (until.await(100, TimeUnit.MILLISECONDS)) {
+                    return true;
+                }
+                runner.renew();
+            }
+            return false;
+        } finally {
+            runner.stop();
+        }
     }
 
     /** Does something on this thread as the worker that has claimed it. */
