@@ -52,7 +52,8 @@ const toSignIn = (answer) => answer.redirected && new URL(answer.url).pathname =
 async function page(e, path) {
   const asked = fetch(e.request);
   const kept = asked.then(async (answer) => {
-    if (path === '/login' || toSignIn(answer)) await caches.delete(PAGES);
+    // where a navigation is led to is not told; whoever asks again and follows sees it
+    if (isWork(path) && answer.type === 'opaqueredirect' && toSignIn(await fetch(path))) await caches.delete(PAGES);
     if (e.request.method === 'GET' && isWork(path) && answer.ok && !answer.redirected) await keep(PAGES, path, answer.clone(), MOST_PAGES);
   }).catch(() => {});
   e.waitUntil(kept);

@@ -3,18 +3,14 @@ package org.pelerin.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.core.read.ListAppender;
 import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.FormData;
 import com.microsoft.playwright.options.RequestOptions;
-import ch.qos.logback.classic.spi.ILoggingEvent;
-import ch.qos.logback.core.read.ListAppender;
-import org.slf4j.LoggerFactory;
-import java.net.http.HttpResponse;
-import java.net.http.HttpRequest;
-import java.net.http.HttpClient;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -24,6 +20,9 @@ import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -50,6 +49,7 @@ import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.places.Picture;
 import org.pelerin.core.plan.StartCondition;
+import org.slf4j.LoggerFactory;
 
 /** What hostile people, peers and files try; each did harm once. */
 @Timeout(120)
@@ -356,20 +356,22 @@ class AttackTest {
         try {
             assertThat(page.request().get(bed.address + "/missions/" + secret).status())
                     .isEqualTo(400);
-            assertThat(page.request()
-                            .get(bed.address + "/audit?from=" + secret)
-                            .status())
+            assertThat(page.request().get(bed.address + "/audit?from=" + secret).status())
                     .isEqualTo(400);
             post("/findings/acknowledge", FormData.create().set("id", secret));
             post("/places", FormData.create().set("id", secret).set("name", secret));
-            post("/dock/PL-" + secret + "/describe", FormData.create().set("ownName", secret).set("remarks", secret));
+            post(
+                    "/dock/PL-" + secret + "/describe",
+                    FormData.create().set("ownName", secret).set("remarks", secret));
             post("/files/" + secret + "/discard", FormData.create());
         } finally {
             root.detachAppender(written);
         }
         List<String> lines = written.list.stream()
                 .map(e -> e.getFormattedMessage()
-                        + (e.getThrowableProxy() == null ? "" : e.getThrowableProxy().getMessage()))
+                        + (e.getThrowableProxy() == null
+                                ? ""
+                                : e.getThrowableProxy().getMessage()))
                 .toList();
         assertThat(lines).noneMatch(l -> l.contains("hidden"));
         assertThat(lines).contains("Refused at /missions/{id}: id of 46 characters, no long");
@@ -377,7 +379,8 @@ class AttackTest {
 
     @Test
     void names_of_fields_that_lie_deep_or_have_no_end_are_refused_before_anybody_is_signed_in() throws Exception {
-        for (String name : List.of("a" + "[0]".repeat(4), "a" + "[0]".repeat(5000), "a".repeat(20_000), "a[" + "x".repeat(50) + "]")) {
+        for (String name : List.of(
+                "a" + "[0]".repeat(4), "a" + "[0]".repeat(5000), "a".repeat(20_000), "a[" + "x".repeat(50) + "]")) {
             HttpResponse<String> answer = HttpClient.newHttpClient()
                     .send(
                             HttpRequest.newBuilder(URI.create(bed.address + "/login"))
@@ -385,7 +388,9 @@ class AttackTest {
                                     .POST(HttpRequest.BodyPublishers.ofString(name + "=1"))
                                     .build(),
                             HttpResponse.BodyHandlers.ofString());
-            assertThat(answer.statusCode()).as(name.substring(0, Math.min(20, name.length()))).isEqualTo(400);
+            assertThat(answer.statusCode())
+                    .as(name.substring(0, Math.min(20, name.length())))
+                    .isEqualTo(400);
         }
     }
 }

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
-import org.springframework.jdbc.core.JdbcTemplate;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -42,6 +41,7 @@ import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.series.Series;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Files of other devices, handed in as somebody finds them. */
 @Timeout(120)
@@ -369,7 +369,8 @@ class FilesTest {
     @Test
     void a_file_that_broke_off_on_its_way_is_listed_at_once_and_can_be_discarded() {
         JdbcTemplate sql = TestBed.get().bean(JdbcTemplate.class);
-        sql.update("INSERT INTO foreign_file (name, uploaded_at, uploaded_by, state) VALUES ('half.csv', ?, 'tech', 'ARRIVING')",
+        sql.update(
+                "INSERT INTO foreign_file (name, uploaded_at, uploaded_by, state) VALUES ('half.csv', ?, 'tech', 'ARRIVING')",
                 System.currentTimeMillis());
         page.navigate(TestBed.get().address + "/files");
         Locator row = page.locator("tr:has-text('half.csv')");

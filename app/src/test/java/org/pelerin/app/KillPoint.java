@@ -62,7 +62,8 @@ final class KillPoint implements TransactionExecutionListener, AutoCloseable {
 
     private boolean meant() {
         String name = whose.getName();
-        return StackWalker.getInstance().walk(frames -> frames.anyMatch(f -> f.getClassName().equals(name)));
+        return StackWalker.getInstance()
+                .walk(frames -> frames.anyMatch(f -> f.getClassName().equals(name)));
     }
 
     /** It stays listening, and does nothing any more. */

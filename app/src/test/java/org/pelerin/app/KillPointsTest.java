@@ -67,8 +67,9 @@ class KillPointsTest {
         collections.order(SERIAL, false, CollectionScope.ALL, "tech");
         int kills = 0;
         for (int commit = 1; commit < MOST; commit++) {
-            Waiting.until("it is killed, or comes to its end", () -> kill.hit()
-                    || collections.active(SERIAL).isEmpty());
+            Waiting.until(
+                    "it is killed, or comes to its end",
+                    () -> kill.hit() || collections.active(SERIAL).isEmpty());
             if (!kill.hit()) {
                 break;
             }
@@ -119,8 +120,8 @@ class KillPointsTest {
         assertThat(bed.bean(MissionCheck.class).troubles(mission)).isEmpty();
         sealed(mission);
         sql.queryForList("SELECT id FROM foreign_file WHERE name = 'killed.csv' AND mission_id IS NULL", Long.class)
-                .forEach(f -> assertThat(sql.queryForObject(
-                                "SELECT state FROM foreign_file WHERE id = ?", String.class, f))
+                .forEach(f -> assertThat(
+                                sql.queryForObject("SELECT state FROM foreign_file WHERE id = ?", String.class, f))
                         .isIn("ARRIVING", "LAYOUT", "READ", "READING", "TAKING"));
     }
 

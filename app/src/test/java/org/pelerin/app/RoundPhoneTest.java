@@ -21,8 +21,8 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.AccountAdministration;
+import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Role;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
@@ -264,17 +264,20 @@ class RoundPhoneTest {
     @Test
     void pages_that_were_kept_go_when_the_session_was_ended_elsewhere() throws InterruptedException {
         bed.bean(AccountService.class).create("pocket", "Pocket", "pelerin", Role.TECHNICIAN, "system");
-        try (BrowserContext other = bed.browser()
-                .newContext(new Browser.NewContextOptions().setViewportSize(390, 844))) {
+        try (BrowserContext other =
+                bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(390, 844))) {
             Page page = TestBed.signedIn(other, bed.address, "pocket");
             page.navigate(bed.address + "/rounds/" + round + "/work");
-            Waiting.until("its page is kept", () -> (Boolean) page.evaluate(
-                    "async () => (await (await caches.open('pelerin-pages')).keys()).some((k) => k.url.endsWith('/work'))"));
+            Waiting.until(
+                    "its page is kept",
+                    () -> (Boolean)
+                            page.evaluate(
+                                    "async () => (await (await caches.open('pelerin-pages')).keys()).some((k) => k.url.endsWith('/work'))"));
             bed.bean(AccountAdministration.class).endSessions("pocket", "admin");
             page.navigate(bed.address + "/rounds/" + round + "/work");
             assertThat(page.locator("#password")).isVisible();
-            Waiting.until("no page is kept", () -> (Boolean) page.evaluate(
-                    "async () => (await (await caches.open('pelerin-pages')).keys()).length === 0"));
+            Waiting.until("no page is kept", () -> (Boolean)
+                    page.evaluate("async () => (await (await caches.open('pelerin-pages')).keys()).length === 0"));
         }
     }
 }

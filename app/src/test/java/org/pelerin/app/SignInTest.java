@@ -24,8 +24,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.people.account.Role;
 import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
 
 /** Signing in, and what guessing comes to; from several sources of this machine. */
 @Timeout(60)

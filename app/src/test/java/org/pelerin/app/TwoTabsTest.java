@@ -13,25 +13,25 @@ import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.people.contact.AddressBook;
-import org.pelerin.app.people.contact.Contact;
 import org.pelerin.app.fleet.rounds.RoundService;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
-import org.pelerin.app.loggers.library.SensorLibrary;
-import org.pelerin.app.loggers.calibration.CalibrationService;
-import org.pelerin.core.sensor.Sensor;
-import org.pelerin.core.sensor.Scaling;
-import org.pelerin.core.model.Input;
 import org.pelerin.app.house.House;
 import org.pelerin.app.house.HouseService;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSets;
+import org.pelerin.app.loggers.calibration.CalibrationService;
+import org.pelerin.app.loggers.library.SensorLibrary;
+import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.Role;
+import org.pelerin.app.people.contact.AddressBook;
+import org.pelerin.app.people.contact.Contact;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.model.Input;
 import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.sensor.Scaling;
+import org.pelerin.core.sensor.Sensor;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -213,7 +213,11 @@ class TwoTabsTest {
             both(
                     "tech",
                     "admin",
-                    new Form("/dock/PL-18033", "#care > summary", "#care [name=remarks]", "#care form:has([name=ownName]) .btn"));
+                    new Form(
+                            "/dock/PL-18033",
+                            "#care > summary",
+                            "#care [name=remarks]",
+                            "#care form:has([name=ownName]) .btn"));
         } finally {
             bed.emptyDock();
         }
@@ -231,7 +235,7 @@ class TwoTabsTest {
         SensorLibrary sensors = bed.bean(SensorLibrary.class);
         sensors.save(
                 new Sensor(
-                        "Two tabs", Input.CURRENT, new Scaling.TwoPoint(4, 0, 20, 100), "%", 0, 100, 1, 4, 0, 0, null),
+                        "Two tabs", Input.CURRENT, new Scaling.TwoPoint(4, 0, 20, 100), "%", 0, 100, 1, 0, 0, 0, null),
                 "tech");
         try (BrowserContext one = bed.browser().newContext();
                 BrowserContext other = bed.browser().newContext()) {
@@ -277,11 +281,15 @@ class TwoTabsTest {
                 assertThat(before.locator("div.said").first()).isVisible();
                 certify(after, "C-2", form);
                 assertThat(after.locator(".meanwhile")).containsText("tech saved this");
-                assertThat(after.locator(".meanwhile tr td:nth-child(2)").first()).hasText("C-1");
+                assertThat(after.locator(".meanwhile tr td:nth-child(2)").first())
+                        .hasText("C-1");
                 after.locator(form.save).click();
                 assertThat(after.locator("div.said").first()).isVisible();
             }
-            assertThat(bed.bean(CalibrationService.class).newest("PL-18033").get(0).certificate())
+            assertThat(bed.bean(CalibrationService.class)
+                            .newest("PL-18033")
+                            .get(0)
+                            .certificate())
                     .isEqualTo("C-2");
         } finally {
             bed.emptyDock();

@@ -18,6 +18,7 @@ public final class PdfLimits {
     private static final long LARGEST_PART = 128L << 20;
     /** Of all parts. */
     private static final long LARGEST = 512L << 20;
+
     private static final String OTHERWISE = "It is encrypted or packed in a way that documents made here are not";
 
     private static final byte[] STREAM = "stream".getBytes(StandardCharsets.US_ASCII);
@@ -84,8 +85,8 @@ public final class PdfLimits {
     /** Names may be written with their letters as numbers. */
     private static boolean hides(String said) {
         return HIDDEN.matcher(ESCAPE.matcher(said)
-                        .replaceAll(m -> Matcher.quoteReplacement(
-                                String.valueOf((char) Integer.parseInt(m.group(1), 16)))))
+                        .replaceAll(
+                                m -> Matcher.quoteReplacement(String.valueOf((char) Integer.parseInt(m.group(1), 16)))))
                 .find();
     }
 

@@ -227,8 +227,9 @@ public class CarrierIntake {
             parts.add(new MissionInfo.Pages(first, last + 1));
             pages.addAll(of);
         });
-        MissionInfo info = new MissionInfo(
-                m.device().missionNumber(), LoggerState.ENDED, row.firstRecord(), row.endRecord(), parts);
+        // what was recorded live has no number of the logger's
+        int number = m.device().missionNumber() == null ? 0 : m.device().missionNumber();
+        MissionInfo info = new MissionInfo(number, LoggerState.ENDED, row.firstRecord(), row.endRecord(), parts);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
             CarrierFile.write(new Carrier(m.serial(), info, row.clockReadAt(), row.header(), pages), out);

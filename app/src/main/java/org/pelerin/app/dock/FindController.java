@@ -11,6 +11,7 @@ import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.StationHosts;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
+import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -149,6 +150,10 @@ class FindController {
 
     @PostMapping("/dock/stations")
     String keep(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
+        if (Length.STATION_HOST.exceeded(host)) {
+            flash.addFlashAttribute("refused", "The host: " + Length.STATION_HOST.said(host) + ".");
+            return "redirect:/dock/find";
+        }
         if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
             flash.addFlashAttribute("refused", host + ":" + port + " does not answer as a station; test it again.");
         } else if (stations.add(host, port, me.getName())) {

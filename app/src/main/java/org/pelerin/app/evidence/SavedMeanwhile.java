@@ -1,5 +1,6 @@
 package org.pelerin.app.evidence;
 
+import java.io.Serializable;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -16,10 +17,10 @@ import org.pelerin.core.evidence.AuditEntry;
  * @param at null where the trail does not tell
  * @param differences empty where both typed the same
  */
-public record SavedMeanwhile(String who, Instant at, List<Difference> differences) {
+public record SavedMeanwhile(String who, Instant at, List<Difference> differences) implements Serializable {
 
     /** A field in which the saved version differs from what was typed; each as it is shown, empty for nothing. */
-    public record Difference(String field, String saved, String typed) {}
+    public record Difference(String field, String saved, String typed) implements Serializable {}
 
     /**
      * @param last the newest entry of the trail about it, if there is one

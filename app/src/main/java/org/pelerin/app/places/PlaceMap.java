@@ -94,7 +94,10 @@ final class PlaceMap {
         } catch (JacksonException e) {
             return new PlaceTable.Read(
                     List.of(),
-                    List.of("Line " + e.getLocation().getLineNr() + ": this is not JSON: " + JsonFault.words(e)));
+                    List.of((e.getLocation() == null
+                                    ? ""
+                                    : "Line " + e.getLocation().getLineNr() + ": ") + "this is not JSON: "
+                            + JsonFault.words(e)));
         }
         if (!root.path("type").asString("").equals("FeatureCollection")
                 || !root.path("features").isArray()) {

@@ -1,7 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.web.ChangedMeanwhileException;
-import org.pelerin.app.evidence.SavedMeanwhile;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -14,10 +12,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Person;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;

@@ -1,17 +1,17 @@
 package org.pelerin.app.loggers.calibration;
 
-import java.util.Map;
-import org.pelerin.app.platform.web.ChangedMeanwhileException;
-import org.pelerin.app.evidence.SavedMeanwhile;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
+import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;

@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.exchange.CorrectionDocument;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.sensor.Correction;
-import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
-import org.pelerin.core.exchange.SensorDocument;
-import org.pelerin.core.sensor.Sensor;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.exchange.SensorDocument;
+import org.pelerin.core.sensor.Sensor;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

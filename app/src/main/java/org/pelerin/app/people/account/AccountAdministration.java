@@ -7,12 +7,12 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.security.crypto.password.PasswordEncoder;
-import org.pelerin.app.platform.web.FormMark;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

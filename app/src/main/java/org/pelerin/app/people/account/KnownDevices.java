@@ -85,10 +85,10 @@ class KnownDevices {
     private Device read(String cookie) {
         if (!cookie.isEmpty() && cookie.length() <= LONGEST) {
             try {
-                String[] lines = seal.open(
-                                new String(Base64.getUrlDecoder().decode(cookie), StandardCharsets.US_ASCII))
+                String[] lines = seal.open(new String(Base64.getUrlDecoder().decode(cookie), StandardCharsets.US_ASCII))
                         .split("\n");
-                if (lines.length > 2 && Instant.ofEpochMilli(Long.parseLong(lines[1])).isAfter(machine.instant())) {
+                if (lines.length > 2
+                        && Instant.ofEpochMilli(Long.parseLong(lines[1])).isAfter(machine.instant())) {
                     return new Device(lines[0], List.of(lines).subList(2, lines.length));
                 }
             } catch (IllegalArgumentException e) {

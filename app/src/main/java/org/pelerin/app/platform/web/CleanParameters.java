@@ -44,7 +44,8 @@ class CleanParameters extends OncePerRequestFilter {
         String type = String.valueOf(request.getContentType());
         if (FORM.matcher(type).matches() || request.getQueryString() != null && !type.startsWith("multipart/")) {
             for (String name : cleaned.getParameterMap().keySet()) {
-                if (name.length() > LONGEST_NAME || name.indexOf('[') >= 0 && !OF_ROWS.matcher(name).matches()) {
+                if (name.length() > LONGEST_NAME
+                        || name.indexOf('[') >= 0 && !OF_ROWS.matcher(name).matches()) {
                     response.sendError(HttpServletResponse.SC_BAD_REQUEST);
                     return;
                 }

@@ -42,8 +42,9 @@ class VerifyController {
     String outcome(@PathVariable long id, Principal me, Model page) {
         Verifications.Asked asked = verifications
                 .find(id, me.getName())
-                .orElseThrow(() -> new NotThereException(
-                        "This check is not known any more; what is said of a file is kept for a day. Hand it in again."));
+                .orElseThrow(
+                        () -> new NotThereException(
+                                "This check is not known any more; what is said of a file is kept for a day. Hand it in again."));
         page.addAttribute("asked", asked);
         page.addAttribute("v", asked.outcome());
         return page(page);

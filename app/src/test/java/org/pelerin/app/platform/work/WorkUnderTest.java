@@ -41,7 +41,8 @@ public final class WorkUnderTest {
     }
 
     /** Has it done by a runner of its own, which is asked to renew its claims every tenth of a second until the latch opens, or for ten seconds. */
-    public boolean done(Duration longestSilence, Consumer<Claim> deed, CountDownLatch until) throws InterruptedException {
+    public boolean done(Duration longestSilence, Consumer<Claim> deed, CountDownLatch until)
+            throws InterruptedException {
         WorkRunner runner = new WorkRunner(
                 mapper,
                 List.of(new LongWork() {
