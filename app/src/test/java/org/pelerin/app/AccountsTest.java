@@ -9,6 +9,7 @@ import com.microsoft.playwright.Page;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.people.account.AccountAdministration;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Role;
+import org.pelerin.app.people.token.ApiTokens;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 
 /** Accounts: made, changed, disabled, and how people come to a password of their own. */
@@ -201,5 +203,17 @@ class AccountsTest {
             page.navigate(bed.address + "/");
             assertThat(page.locator("h1")).containsText("came home outside");
         }
+    }
+
+    @Test
+    void tokens_end_with_the_password_where_that_is_asked_for() {
+        bed.bean(AccountService.class).create("bearer", "Bearer", "pelerin", Role.VIEWER, "system");
+        ApiTokens tokens = bed.bean(ApiTokens.class);
+        String token = tokens.make("bearer", "script", Role.VIEWER, Duration.ofDays(1));
+        AccountAdministration accounts = bed.bean(AccountAdministration.class);
+        accounts.ownPassword("bearer", "pelerin", "three quiet kettles", false);
+        assertThat(tokens.bearer(token)).isPresent();
+        accounts.ownPassword("bearer", "three quiet kettles", "four loud kettles", true);
+        assertThat(tokens.bearer(token)).isEmpty();
     }
 }

@@ -6,7 +6,10 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -86,7 +89,9 @@ class AnchorTest {
         AnchorCheck.Outcome found = cutBack(() -> of(file));
         assertThat(found.troubles())
                 .containsExactly("By heads.jsonl, entry " + before.sequence()
-                        + " is not the one of then: the trail was cut back or changed after " + before.at());
+                        + " is not the one of then: the trail was cut back or changed after "
+                        + DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss 'UTC'", Locale.ENGLISH)
+                                .format(before.at().atOffset(ZoneOffset.UTC)));
         assertThat(found.unchecked()).isEmpty();
     }
 

@@ -1,6 +1,7 @@
 package org.pelerin.app;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -12,18 +13,31 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.app.record.SummaryCheck;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The page of a three-phase record in the browser. */
 @Timeout(120)
 class MainsTest extends PageTest {
 
     private static final Instant START = Instant.parse("2026-02-20T00:00:00Z");
+
+    private static final List<Disturbance> DIPS = List.of(new Disturbance(
+            Disturbance.Kind.DIP,
+            1,
+            START.plusSeconds(100),
+            Duration.ofMillis(120),
+            92,
+            Duration.ofMillis(10),
+            1,
+            List.of(230.0, 92.0, 92.0, 230.0)));
     private static final double[] PHASES = {240, 230, 226, 10, 10, 10};
 
     private static TestBed bed;
@@ -47,19 +61,7 @@ class MainsTest extends PageTest {
                                     return Series.of(Channel.of(name, i < 3 ? "V" : "A"), axis, values, null);
                                 })
                                 .toList());
-        bed.bean(DisturbanceStore.class)
-                .store(
-                        own.id,
-                        0,
-                        List.of(new Disturbance(
-                                Disturbance.Kind.DIP,
-                                1,
-                                START.plusSeconds(100),
-                                Duration.ofMillis(120),
-                                92,
-                                Duration.ofMillis(10),
-                                1,
-                                List.of(230.0, 92.0, 92.0, 230.0))));
+        bed.bean(DisturbanceStore.class).store(own.id, 0, DIPS);
         bed.bean(Evaluation.class).again(own.id);
     }
 
@@ -86,5 +88,33 @@ class MainsTest extends PageTest {
         page.locator("button:has-text('look')").click();
         assertThat(page.locator(".phases")).containsText("0.00 %");
         Axe.check(page);
+    }
+
+    @Test
+    void disturbances_that_are_changed_by_hand_are_not_those_of_the_capture() {
+        SummaryCheck check = bed.bean(SummaryCheck.class);
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        Mission m = own.mission();
+        assertThat(check.firstOther(m, DIPS)).isZero();
+        String of = " WHERE mission_id = " + own.id;
+        for (String change : List.of(
+                "extreme = extreme + 1",
+                "start_at = start_at + 1",
+                "duration_ms = duration_ms - 10",
+                "channel = channel + 1",
+                "half_period_ns = half_period_ns + 1",
+                "values_before = values_before + 1",
+                "half_periods = CONCAT(half_periods, half_periods)")) {
+            sql.update("UPDATE disturbance SET " + change + of);
+            assertThat(check.firstOther(m, DIPS)).as(change).isEqualTo(1);
+            bed.bean(DisturbanceStore.class).store(own.id, 0, DIPS);
+        }
+        // one that was put in, one that was taken away
+        sql.update("INSERT INTO disturbance SELECT mission_id, seq + 1, kind, channel, start_at, duration_ms, extreme,"
+                + " half_period_ns, values_before, half_periods FROM disturbance" + of);
+        assertThat(check.firstOther(m, DIPS)).isEqualTo(2);
+        sql.update("DELETE FROM disturbance" + of);
+        assertThat(check.firstOther(m, DIPS)).isEqualTo(1);
+        bed.bean(DisturbanceStore.class).store(own.id, 0, DIPS);
     }
 }

@@ -42,10 +42,12 @@ import org.pelerin.core.stats.MeanKineticTemperature;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Judges a collected mission and keeps the judgement, so that pages only read it. */
@@ -352,8 +354,15 @@ public class Evaluation {
             }
             Judged judged = judge(
                     mission, on, store.recorded(mission), mission.records().collectedAt());
-            if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
-                return;
+            try {
+                if (Boolean.TRUE.equals(transaction.execute(t -> keep(missionId, judged)))) {
+                    return;
+                }
+            } catch (PessimisticLockingFailureException e) {
+                // lost against another; within somebody else's transaction that one begins anew
+                if (TransactionSynchronizationManager.isActualTransactionActive() || attempt == ATTEMPTS - 1) {
+                    throw e;
+                }
             }
         }
         LOG.warn(

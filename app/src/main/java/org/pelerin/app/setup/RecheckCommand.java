@@ -45,7 +45,7 @@ public final class RecheckCommand {
             System.out.println(
                     told.fine()
                             ? "All that is kept fits: " + told.check().done() + " missions, and the audit trail."
-                            : told.subjects() + " things do not fit; "
+                            : told.subjects() + " items do not fit; "
                                     + told.check().done() + " missions were checked.");
             outcomes.forEach(RecheckCommand::say);
             code = told.fine() && outcomes.stream().allMatch(o -> o.troubles().isEmpty())

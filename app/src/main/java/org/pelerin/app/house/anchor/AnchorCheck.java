@@ -6,8 +6,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.cert.X509Certificate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -38,6 +41,9 @@ public class AnchorCheck {
     private static final int AT_ONCE = 500;
     private static final int LONGEST_LINE = 4000;
     private static final Pattern PRINTED = Pattern.compile("entry\\s+(\\d{1,18})\\s+((?:[0-9a-f]\\s*){64})");
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern(
+                    "d MMM uuuu, HH:mm:ss 'UTC'", Locale.ENGLISH)
+            .withZone(ZoneOffset.UTC);
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /**
@@ -173,7 +179,7 @@ public class AnchorCheck {
 
         private void other(Anchor a, String is) {
             String words = "entry " + a.sequence() + (is == null ? " is not there any more" : " is not the one of then")
-                    + ": the trail was cut back or changed" + (a.at() == null ? "" : " after " + a.at());
+                    + ": the trail was cut back or changed" + (a.at() == null ? "" : " after " + WHEN.format(a.at()));
             List<String> to = a.signature().isEmpty() || known(a) ? troubles : unchecked;
             if (to.size() < MOST) {
                 to.add(

@@ -39,6 +39,8 @@ import org.springframework.stereotype.Service;
 public class MissionCheck {
 
     private static final int MOST_DIFFERENCES = 20;
+    /** Of a judgement, that are told one by one. */
+    private static final int FIGURES = 3;
 
     private final MissionService missions;
     private final CaptureCheck captures;
@@ -215,8 +217,15 @@ public class MissionCheck {
             JudgementDocument now =
                     evaluation.judge(m, 0, record, m.records().collectedAt()).document();
             // as the version said it that kept it
-            JsonDifferences.of(document.json(), now.asOf(document).json())
+            List<String> differences =
+                    JsonDifferences.of(document.json(), now.asOf(document).json());
+            differences.stream()
+                    .limit(FIGURES)
                     .forEach(d -> out.add("Its judgement is not what is judged again: " + d));
+            if (differences.size() > FIGURES) {
+                out.add("Its judgement is not what is judged again: " + (differences.size() - FIGURES)
+                        + " more figures differ");
+            }
         }
         if (!document.verdict().equals(m.records().verdict())) {
             out.add("Lists call it " + m.records().verdict() + ", its judgement " + document.verdict());
