@@ -19,6 +19,7 @@ import org.pelerin.app.evidence.seal.SealCheck;
 import org.pelerin.app.evidence.seal.SealedTable;
 import org.pelerin.app.evidence.seal.SealedTables;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Site;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionStatus;
@@ -257,5 +258,30 @@ class SealTest {
         List<String> names = new ArrayList<>();
         bed.bean(PlaceService.class).sites().forEach(s -> names.add(s.name()));
         assertThat(names).doesNotContain("Never there");
+    }
+
+    @Test
+    void what_was_changed_by_hand_and_then_by_the_application_is_not_covered_up() {
+        tables();
+        bed.spot("Covered site", "Shelf");
+        PlaceService places = bed.bean(PlaceService.class);
+        long id = places.sites().stream()
+                .filter(s -> s.name().equals("Covered site"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Set<SealCheck.Trouble> before = new HashSet<>(bed.bean(SealCheck.class).troubles());
+        sql.update("UPDATE site SET zone = 'Europe/London' WHERE id = ?", id);
+        assertThat(words(before)).singleElement().satisfies(w -> assertThat(w).contains("Changed since entry"));
+        // somebody saves it as it is shown, with another word
+        places.save(new Site(id, "Covered site", "Europe/London", "Mill lane", null, null, "", null), "tech");
+        assertThat(words(before))
+                .singleElement()
+                .satisfies(w -> assertThat(w)
+                        .startsWith("site " + id + ": Changed outside Pelerin before entry ")
+                        .endsWith("its details"));
+        // and nothing else is named, however often we change it
+        places.save(new Site(id, "Covered site", "Europe/London", "Mill lane 2", null, null, "", null), "tech");
+        assertThat(words(before)).hasSize(1);
     }
 }

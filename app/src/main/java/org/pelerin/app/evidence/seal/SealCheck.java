@@ -56,6 +56,7 @@ public class SealCheck {
             }
         }
         trail(out);
+        strange(out);
         begunOnce(out);
         return out;
     }
@@ -165,6 +166,27 @@ public class SealCheck {
                                 + "; nothing is noted of it any more"));
             }
         }
+    }
+
+    /** What was changed past the application, and then by it: the trail keeps that for good. */
+    private void strange(List<Trouble> out) {
+        long after = 0;
+        List<SealMapper.Told> page;
+        do {
+            page = mapper.told(Seals.STRANGE, after, AT_ONCE);
+            for (SealMapper.Told entry : page) {
+                after = entry.sequence();
+                entry.afterState()
+                        .lines()
+                        .map(line -> line.split(" "))
+                        .filter(part -> part.length == 2 && rows.table(part[0]) != null)
+                        .forEach(part -> out.add(trouble(
+                                rows.table(part[0]),
+                                Long.parseLong(part[1]),
+                                "Changed outside Pelerin before entry " + entry.sequence() + " of the audit trail: its "
+                                        + rows.table(part[0]).words())));
+            }
+        } while (page.size() == AT_ONCE);
     }
 
     /** Sealing begins once: who begins it anew has taken the seals away before. */

@@ -1,7 +1,6 @@
 package org.pelerin.app.evidence.seal;
 
 import java.util.List;
-import java.util.Map;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -16,7 +15,19 @@ interface SealMapper {
     /** A seal as it holds now. */
     record Held(String part, long owner, long sequence, String sha256) {}
 
-    record Column(String name, String fallback, boolean large) {}
+    record Column(String name, String fallback, String type) {
+
+        boolean large() {
+            return type.endsWith("blob") || type.endsWith("text");
+        }
+
+        /** As it is read: large ones by their hash, and days as the database writes them, which no zone changes. */
+        String selected() {
+            return large()
+                    ? "SHA2(" + name + ", 256) AS " + name
+                    : type.equals("date") ? "CAST(" + name + " AS CHAR) AS " + name : name;
+        }
+    }
 
     /** An entry of the audit trail that seals something. */
     record Told(long sequence, String afterState) {}
@@ -31,23 +42,10 @@ interface SealMapper {
     String touched();
 
     /** Its columns with what a row has that says nothing of them, as SQL; those that the database reckons are none. */
-    @Select(
-            "SELECT column_name AS name, column_default AS fallback, data_type LIKE '%blob' OR data_type LIKE '%text' AS large"
-                    + " FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = #{table}"
-                    + " AND generation_expression IS NULL ORDER BY column_name")
+    @Select("SELECT column_name AS name, column_default AS fallback, data_type AS type"
+            + " FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = #{table}"
+            + " AND generation_expression IS NULL ORDER BY column_name")
     List<Column> columns(String table);
-
-    /** @param columns as they are selected */
-    @Select(
-            "<script>SELECT ${columns}, ${owner} AS `owner of it` FROM ${table} WHERE ${owner} IN <foreach item='o' collection='owners'"
-                    + " open='(' separator=',' close=')'>#{o}</foreach><if test='latest'> LOCK IN SHARE MODE</if></script>")
-    @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
-    List<Map<String, Object>> rows(
-            @Param("table") String table,
-            @Param("owner") String owner,
-            @Param("columns") String columns,
-            @Param("owners") List<Long> owners,
-            @Param("latest") boolean latest);
 
     @Select(
             "<script>SELECT part, owner, sequence, sha256 FROM sealed WHERE part = #{part} AND owner IN <foreach item='o'"
@@ -57,6 +55,7 @@ interface SealMapper {
 
     @Select("SELECT part, owner, sequence, sha256 FROM sealed WHERE part = #{part} AND owner > #{after} ORDER BY owner"
             + " LIMIT #{limit}")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Held> heldAfter(String part, long after, int limit);
 
     @Insert("INSERT INTO sealed (part, owner, sequence, sha256) VALUES (#{part}, #{owner}, #{sequence}, #{sha256})"
@@ -66,6 +65,7 @@ interface SealMapper {
     @Select(
             "SELECT DISTINCT t.${owner} FROM ${table} t LEFT JOIN sealed s ON s.part = #{table} AND s.owner = t.${owner}"
                     + " WHERE s.owner IS NULL AND t.${owner} > #{after} ORDER BY 1 LIMIT #{limit}")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Long> unsealed(
             @Param("table") String table,
             @Param("owner") String owner,
@@ -91,10 +91,12 @@ interface SealMapper {
     @Select(
             "SELECT sequence, after_state FROM audit_entry WHERE action = #{action} AND sequence > #{after} ORDER BY sequence"
                     + " LIMIT #{limit}")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Told> told(@Param("action") String action, @Param("after") long after, @Param("limit") int limit);
 
     @Select(
             "<script>SELECT sequence, after_state FROM audit_entry WHERE action = #{action} AND sequence IN <foreach item='s'"
                     + " collection='sequences' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Told> entries(@Param("action") String action, @Param("sequences") List<Long> sequences);
 }

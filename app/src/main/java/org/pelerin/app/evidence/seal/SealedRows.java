@@ -11,7 +11,9 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.core.evidence.Sha256;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
 /**
@@ -25,10 +27,14 @@ class SealedRows {
     private record Shape(SealedTable table, List<SealMapper.Column> columns, String selected) {}
 
     private final SealMapper mapper;
+    private final JdbcTemplate own;
+    private final CommittedState committed;
     private final Map<String, SealedTable> tables;
     private final Map<String, Shape> shapes = new ConcurrentHashMap<>();
 
-    SealedRows(SealMapper mapper, List<SealedTables> rooms) {
+    SealedRows(SealMapper mapper, List<SealedTables> rooms, JdbcTemplate own, CommittedState committed) {
+        this.own = own;
+        this.committed = committed;
         this.mapper = mapper;
         this.tables = rooms.stream()
                 .flatMap(r -> r.tables().stream())
@@ -56,9 +62,40 @@ class SealedRows {
      * @param latest whether it is read as it is just now, and stays so until the transaction ends; else as the transaction sees it
      */
     Map<Long, String> hashes(SealedTable table, List<Long> owners, boolean latest) {
+        return hashes(table, owners, latest, own);
+    }
+
+    /** Which entry sealed something, and whether it was that when it was last committed. */
+    record Fit(long sequence, boolean fits) {}
+
+    /** As it was committed before this transaction, held against the seal that was committed with it; only of what had one. */
+    Map<Long, Fit> committed(SealedTable table, List<Long> owners) {
+        return committed.read(sql -> {
+            Map<Long, Fit> out = new HashMap<>();
+            Map<Long, String> is = hashes(table, owners, false, sql);
+            sql.query(
+                    "SELECT owner, sequence, sha256 FROM sealed WHERE part = ? AND owner IN (" + marks(owners) + ")",
+                    r -> {
+                        long owner = r.getLong(1);
+                        out.put(owner, new Fit(r.getLong(2), r.getString(3).equals(is.get(owner))));
+                    },
+                    Stream.concat(Stream.of(table.table()), owners.stream()).toArray());
+            return out;
+        });
+    }
+
+    private static String marks(List<Long> owners) {
+        return owners.stream().map(o -> "?").collect(Collectors.joining(","));
+    }
+
+    private Map<Long, String> hashes(SealedTable table, List<Long> owners, boolean latest, JdbcTemplate sql) {
         Shape shape = shapes.computeIfAbsent(table.table(), name -> shape(table));
         Map<Long, List<String>> texts = new HashMap<>();
-        for (Map<String, Object> row : mapper.rows(table.table(), table.owner(), shape.selected, owners, latest)) {
+        for (Map<String, Object> row : sql.queryForList(
+                "SELECT " + shape.selected + ", " + table.owner() + " AS `owner of it` FROM " + table.table()
+                        + " WHERE " + table.owner() + " IN (" + marks(owners) + ")"
+                        + (latest ? " LOCK IN SHARE MODE" : ""),
+                owners.toArray())) {
             long owner = ((Number) row.get("owner of it")).longValue();
             texts.computeIfAbsent(owner, o -> new ArrayList<>()).add(text(shape, row));
         }
@@ -81,9 +118,7 @@ class SealedRows {
         return new Shape(
                 table,
                 columns,
-                columns.stream()
-                        .map(c -> c.large() ? "SHA2(" + c.name() + ", 256) AS " + c.name() : c.name())
-                        .collect(Collectors.joining(", ")));
+                columns.stream().map(SealMapper.Column::selected).collect(Collectors.joining(", ")));
     }
 
     private static String text(Shape shape, Map<String, Object> row) {

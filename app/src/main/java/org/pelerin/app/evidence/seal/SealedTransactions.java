@@ -101,11 +101,9 @@ class SealedTransactions implements Interceptor {
             String touched = mapper.getObject().touched();
             if (touched != null) {
                 seals.getObject()
-                        .seal(
-                                Arrays.stream(touched.split(","))
-                                        .map(SealedSet::read)
-                                        .toList(),
-                                "");
+                        .changed(Arrays.stream(touched.split(","))
+                                .map(SealedSet::read)
+                                .toList());
             }
         }
     }

@@ -15,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 class Seals {
 
     static final String ACTION = "seal";
+    static final String STRANGE = "changed outside Pelerin";
     static final String SYSTEM = "system";
 
     private final SealMapper mapper;
@@ -25,6 +26,33 @@ class Seals {
         this.mapper = mapper;
         this.rows = rows;
         this.audit = audit;
+    }
+
+    /**
+     * Seals what this transaction changed. What was no more what its seal said before that was changed past the application: an entry says so, so that no
+     * change of ours covers it up.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void changed(List<SealedSet> sets) {
+        audit.lock();
+        List<SealedSet> strange = new ArrayList<>();
+        byTable(sets)
+                .forEach((name, owners) -> rows.committed(rows.table(name), owners)
+                        .forEach((owner, fit) -> {
+                            if (!fit.fits()) {
+                                strange.add(new SealedSet(name, owner));
+                            }
+                        }));
+        if (!strange.isEmpty()) {
+            audit.record(
+                    SYSTEM,
+                    STRANGE,
+                    subject(strange),
+                    "",
+                    strange.stream().map(s -> s.table() + " " + s.owner()).collect(Collectors.joining("\n")),
+                    "");
+        }
+        seal(sets, "");
     }
 
     /**
@@ -50,7 +78,13 @@ class Seals {
         if (lines.isEmpty()) {
             return false;
         }
-        long sequence = audit.record(SYSTEM, ACTION, subject(lines), "", SealLine.write(lines), reason);
+        long sequence = audit.record(
+                SYSTEM,
+                ACTION,
+                "seal of " + subject(lines.stream().map(SealLine::set).toList()),
+                "",
+                SealLine.write(lines),
+                reason);
         lines.forEach(
                 l -> mapper.hold(new SealMapper.Held(l.set().table(), l.set().owner(), sequence, l.sha256())));
         return true;
@@ -62,11 +96,11 @@ class Seals {
                         SealedSet::table, TreeMap::new, Collectors.mapping(SealedSet::owner, Collectors.toList())));
     }
 
-    private String subject(List<SealLine> lines) {
-        List<String> owners = lines.stream()
-                .map(l -> rows.table(l.set().table()).subject() + " " + l.set().owner())
+    private String subject(List<SealedSet> sets) {
+        List<String> owners = sets.stream()
+                .map(s -> rows.table(s.table()).subject() + " " + s.owner())
                 .distinct()
                 .toList();
-        return "seal of " + owners.get(0) + (owners.size() == 1 ? "" : " and " + (owners.size() - 1) + " more");
+        return owners.get(0) + (owners.size() == 1 ? "" : " and " + (owners.size() - 1) + " more");
     }
 }
