@@ -39,6 +39,7 @@ class CommittedState implements DisposableBean {
                 all.unwrap(HikariDataSource.class).copyStateTo(config);
                 config.setMaximumPoolSize(1);
                 config.setMinimumIdle(0);
+                config.setIdleTimeout(60_000);
                 config.setPoolName("committed");
                 one = new HikariDataSource(config);
             } catch (SQLException e) {
