@@ -241,6 +241,25 @@ class SealTest {
         assertThat(seals().get(0).get("after_state").toString()).matches("spot \\d+ [0-9a-f]{64}");
     }
 
+    @Test
+    void a_capital_letter_a_blank_and_an_accent_are_changes() {
+        tables();
+        bed.spot("Letters site", "Shelf");
+        PlaceService places = bed.bean(PlaceService.class);
+        long id = places.sites().stream()
+                .filter(s -> s.name().equals("Letters site"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        Set<SealCheck.Trouble> before = new HashSet<>(bed.bean(SealCheck.class).troubles());
+        for (String address : List.of("mill lane", "Mill lane", "Mill lane ", "Mïll lane", "")) {
+            int sealed = seals().size();
+            places.save(new Site(id, "Letters site", "Europe/Paris", address, null, null, "", null), "tech");
+            assertThat(seals()).as(address).hasSize(sealed + 1);
+        }
+        assertThat(words(before)).isEmpty();
+    }
+
     private static List<Map<String, Object>> seals() {
         return sql.queryForList(
                 "SELECT subject, after_state FROM audit_entry WHERE action = 'seal' ORDER BY sequence DESC LIMIT 100000");

@@ -28,7 +28,7 @@ final class SheetTable {
     private static final DateTimeFormatter INSTANT = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss.SSS");
     private static final int LARGEST_PACKED = 128 << 20;
     private static final long LARGEST_UNPACKED = 2L << 30;
-    private static final long LARGEST_STRINGS = 256L << 20;
+    private static final long LARGEST_STRINGS = 64L << 20;
     private static final int MOST_COLUMNS = 500;
     /** What a cell can hold by the standard, and by how much more it is known not to be one. */
     private static final int LONGEST_CELL = 32_767;

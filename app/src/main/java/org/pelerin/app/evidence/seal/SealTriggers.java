@@ -84,8 +84,10 @@ class SealTriggers implements Callback {
     }
 
     private static void make(Connection c, SealedTable t) throws SQLException {
-        List<String> columns = columns(c, t);
-        String same = columns.stream().map(x -> "OLD." + x + " <=> NEW." + x).collect(Collectors.joining(" AND "));
+        // letter by letter: to a collation “vault” and “Vault” are the same
+        String same = columns(c, t).stream()
+                .map(x -> "BINARY OLD." + x + " <=> BINARY NEW." + x)
+                .collect(Collectors.joining(" AND "));
         make(c, t, "INSERT", note(t, "NEW"));
         make(c, t, "DELETE", note(t, "OLD"));
         make(c, t, "UPDATE", "IF NOT (" + same + ") THEN " + note(t, "OLD") + "; " + note(t, "NEW") + "; END IF");

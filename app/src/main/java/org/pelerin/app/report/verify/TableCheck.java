@@ -38,6 +38,9 @@ class TableCheck {
 
     private static final Pattern MISSION = Pattern.compile("(?:# )?Mission (\\d{1,18}) of (\\S+) .*");
 
+    /** Characters: a million rows of ten channels have fewer. */
+    private static final long MOST_TEXT = 120_000_000;
+
     private final Dossier.Clerk clerk;
     private final Findings findings;
     private final Formats show;
@@ -198,14 +201,22 @@ class TableCheck {
             return told(of.get(), "Workbook", given, cells(again.toByteArray()), '|');
         } catch (CsvForm.NoFormException e) {
             return Verified.unknown("a workbook", e.getMessage());
+        } catch (TooMuchException e) {
+            return Verified.unknown("a workbook", "It holds more than a record that was made here");
         } catch (IOException | RuntimeException e) {
             return Verified.unknown("a workbook", "It cannot be read as a workbook; it may be damaged");
         }
     }
 
     /** A line a row: a comment begins with #, as in the CSV; cells of other sheets bear the sheet’s name. */
+    /** It holds more text than any record that was made here. */
+    private static final class TooMuchException extends RuntimeException {
+        private static final long serialVersionUID = 1;
+    }
+
     private static List<String> cells(byte[] bytes) throws IOException {
         List<String> out = new ArrayList<>();
+        long held = 0;
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes))) {
             for (Sheet sheet : book.getSheets().toList()) {
                 String prefix = switch (sheet.getName()) {
@@ -214,7 +225,14 @@ class TableCheck {
                     default -> sheet.getName() + ": ";
                 };
                 try (Stream<Row> rows = sheet.openStream()) {
-                    rows.forEach(row -> out.add(prefix + cells(row)));
+                    for (Row row : (Iterable<Row>) rows::iterator) {
+                        String line = prefix + cells(row);
+                        held += line.length();
+                        if (held > MOST_TEXT) {
+                            throw new TooMuchException();
+                        }
+                        out.add(line);
+                    }
                 }
             }
         }

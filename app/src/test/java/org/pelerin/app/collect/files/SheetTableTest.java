@@ -7,20 +7,31 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class SheetTableTest {
+
+    @TempDir
+    Path folder;
 
     @ParameterizedTest
     @CsvSource(
@@ -106,5 +117,51 @@ class SheetTableTest {
                 .isInstanceOf(SheetTable.NoSheetException.class)
                 .hasMessageContaining("packing is damaged");
         assertThatThrownBy(() -> rows(file, 0)).isInstanceOf(SheetTable.NoSheetException.class);
+    }
+
+    /** A workbook with one cell that says hello, whose parts somebody has written otherwise. */
+    private static byte[] rewritten(String part, UnaryOperator<String> otherwise) throws IOException {
+        ByteArrayOutputStream book = new ByteArrayOutputStream();
+        try (Workbook wb = new Workbook(book, "Test", "1.0")) {
+            wb.newWorksheet("One").value(0, 0, "hello");
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipFile in = ZipFile.builder().setByteArray(book.toByteArray()).get();
+                ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (ZipArchiveEntry e : Collections.list(in.getEntries())) {
+                String text = new String(in.getInputStream(e).readAllBytes(), StandardCharsets.UTF_8);
+                zip.putNextEntry(new ZipEntry(e.getName()));
+                zip.write((e.getName().equals(part) ? otherwise.apply(text) : text).getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        return out.toByteArray();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"xl/sharedStrings.xml", "xl/worksheets/sheet1.xml", "xl/workbook.xml", "[Content_Types].xml"})
+    void entities_are_not_resolved_whatever_part_they_stand_in(String part) throws IOException {
+        Path secret = Files.writeString(folder.resolve("secret.txt"), "TOP SECRET");
+        StringBuilder laughs =
+                new StringBuilder("<!ENTITY a0 \"").append("ha".repeat(50)).append("\">");
+        for (int i = 1; i < 9; i++) {
+            laughs.append("<!ENTITY a")
+                    .append(i)
+                    .append(" \"")
+                    .append(("&a" + (i - 1) + ";").repeat(10))
+                    .append("\">");
+        }
+        for (String dtd : List.of(
+                "<!ENTITY e SYSTEM \"" + secret.toUri() + "\">",
+                laughs + "<!ENTITY e \"" + "&a8;".repeat(10) + "\">")) {
+            byte[] file = rewritten(
+                    part,
+                    text -> text.replaceFirst(
+                                    "(?s)^(<\\?xml[^>]*\\?>)?", "<?xml version=\"1.0\"?><!DOCTYPE x [" + dtd + "]>")
+                            .replace("hello", "&e;")
+                            .replaceFirst("(<[a-zA-Z:]+[^>!?]*>)", "$1&e;"));
+            assertThatThrownBy(() -> rows(file, 0)).isInstanceOf(IOException.class);
+        }
+        assertThat(rows(rewritten("none", text -> text), 0)).containsExactly("1 hello");
     }
 }
