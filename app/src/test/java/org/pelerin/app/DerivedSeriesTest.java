@@ -184,7 +184,7 @@ class DerivedSeriesTest {
                                 TimeAxis.of(START.plus(STEP.multipliedBy(12)), STEP, 2),
                                 new double[] {11, 14},
                                 null)));
-        bed.bean(MissionService.class).judgedOnOther(one);
+        bed.bean(MissionService.class).recordChanged(one);
         assertThat(values(one, "Calm")).hasSize(14);
         assertThat(values(one, "Calm")[13]).isCloseTo(11, within(1e-9));
     }

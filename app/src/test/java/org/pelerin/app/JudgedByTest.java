@@ -179,7 +179,7 @@ class JudgedByTest {
             long on = evaluation.version(m.id);
             List<Series> older = bed.bean(SeriesStore.class).recorded(m.mission());
             // meanwhile another visit brings more
-            bed.bean(MissionService.class).judgedOnOther(m.id);
+            bed.bean(MissionService.class).recordChanged(m.id);
             Evaluation.Judged late = evaluation.judge(m.mission(), on, older, null);
             assertThat(evaluation.keep(m.id, late)).isFalse();
             assertThat(evaluation.upToDate(m.id)).isFalse();

@@ -219,7 +219,7 @@ class SigningTest extends PageTest {
             assertThatThrownBy(deeds.get(i)::run).as("deed %d", i).isInstanceOf(SignedException.class);
         }
         // what changes beside it leaves it as it is
-        bed.bean(MissionService.class).judgedByOther(List.of(m.id));
+        bed.bean(MissionService.class).judgementOutdated(List.of(m.id));
         bed.bean(MissionService.class).stayChanged("QL-SIGN", spot, START.plusSeconds(60));
         assertThat(bed.bean(Evaluation.class).text(m.mission())).isEqualTo(before);
         assertThat(signing.altered(m.mission())).isEmpty();

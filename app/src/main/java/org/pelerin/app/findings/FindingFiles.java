@@ -44,7 +44,7 @@ public class FindingFiles {
     @Transactional
     public String add(long finding, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
-        mapper.missionsOf(finding).forEach(missions::changes);
+        mapper.missionsOf(finding).forEach(missions::requireUnsigned);
         Set<String> taken =
                 mapper.files(finding).stream().map(FindingFile::name).collect(Collectors.toSet());
         String kept = FileKind.named(name, type, taken);
@@ -57,7 +57,7 @@ public class FindingFiles {
 
     @Transactional
     public void remove(FindingFile f, String by) {
-        mapper.missionsOf(f.findingId()).forEach(missions::changes);
+        mapper.missionsOf(f.findingId()).forEach(missions::requireUnsigned);
         if (mapper.removeFile(f.id()) == 1) {
             mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, "removed the file “" + f.name() + "”");
             audit.record(

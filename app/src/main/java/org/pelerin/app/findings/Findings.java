@@ -252,7 +252,7 @@ public class Findings {
 
     @Transactional
     public void reopen(long id, String reason, String by) {
-        missionsOf(id).forEach(missions::changes);
+        missionsOf(id).forEach(missions::requireUnsigned);
         if (mapper.reopen(id) == 0) {
             throw new TooLateException("It is open already");
         }

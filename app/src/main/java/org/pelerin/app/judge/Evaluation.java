@@ -383,7 +383,7 @@ public class Evaluation {
      */
     public void anew(Mission mission, String by) {
         transaction.executeWithoutResult(t -> {
-            service.judgedByOther(mission.id());
+            service.judgementOutdated(mission.id());
             audit.record(by, "judge anew", mission.subject(), "unreadable", "judged", "");
         });
         again(mission.id());

@@ -260,7 +260,7 @@ interface MissionMapper {
 
     /** @return 0 where it is signed */
     @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL")
-    int judgedOnOther(long id);
+    int raiseJudgedOn(long id);
 
     /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
     @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")

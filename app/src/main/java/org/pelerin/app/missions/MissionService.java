@@ -125,7 +125,7 @@ public class MissionService {
     @Transactional
     public void recordRead(long id, boolean ranOut) {
         missions.ranOut(id, ranOut);
-        judgedOnOther(id);
+        recordChanged(id);
     }
 
     /** A number that changes with what a mission is judged on. */
@@ -138,7 +138,7 @@ public class MissionService {
     public void stayChanged(String serial, long spot, Instant at) {
         List<Long> judged = missions.judgedAt(serial, spot, at);
         if (!judged.isEmpty()) {
-            judged.forEach(this::judgedOnOther);
+            judged.forEach(this::recordChanged);
             events.publishEvent(new StayChanged(judged));
         }
     }
@@ -150,8 +150,8 @@ public class MissionService {
 
     /** Its record, its judged period or what is excluded has changed. */
     @Transactional
-    public void judgedOnOther(long id) {
-        judgedByOther(id);
+    public void recordChanged(long id) {
+        judgementOutdated(id);
         events.publishEvent(new RecordChanged(id));
     }
 
@@ -161,8 +161,8 @@ public class MissionService {
      * @throws SignedException if it is signed
      */
     @Transactional
-    public void judgedByOther(long id) {
-        if (missions.judgedOnOther(id) == 0) {
+    public void judgementOutdated(long id) {
+        if (missions.raiseJudgedOn(id) == 0) {
             throw new SignedException(id);
         }
     }
@@ -173,12 +173,12 @@ public class MissionService {
      * @return the others
      */
     @Transactional
-    public List<Long> judgedByOther(List<Long> ids) {
-        return ids.stream().filter(id -> missions.judgedOnOther(id) == 1).toList();
+    public List<Long> judgementOutdated(List<Long> ids) {
+        return ids.stream().filter(id -> missions.raiseJudgedOn(id) == 1).toList();
     }
 
     /** To be called in a transaction that changes what is said of a mission. @throws SignedException if it is signed */
-    public void changes(long id) {
+    public void requireUnsigned(long id) {
         if (missions.lockSigned(id) != null) {
             throw new SignedException(id);
         }
@@ -496,7 +496,7 @@ public class MissionService {
     /** @return whether it was not decided so already */
     @Transactional
     public boolean correctClock(Mission mission, boolean corrected, String reason, String by) {
-        changes(mission.id());
+        requireUnsigned(mission.id());
         if (missions.correctClock(mission.id(), corrected, clock.instant(), by, reason) == 0) {
             return false;
         }

@@ -316,14 +316,14 @@ public class DerivedSeries {
     /** What other missions derive from it is derived anew when somebody looks at them. */
     @EventListener
     void recordChanged(RecordChanged e) {
-        missions.judgedByOther(derived.readers(e.mission()));
+        missions.judgementOutdated(derived.readers(e.mission()));
     }
 
     /** Whoever looks at them next has them judged anew. */
     private void changed(long mission, Long spot) {
-        missions.judgedByOther(mission);
+        missions.judgementOutdated(mission);
         if (spot != null) {
-            missions.judgedByOther(derived.missionsAt(spot));
+            missions.judgementOutdated(derived.missionsAt(spot));
         }
     }
 

@@ -182,7 +182,7 @@ public class JudgedRecords {
         }
         String before = told(period(mission));
         judged.choose(mission.id(), from, to, reason, clock.instant(), by);
-        missions.judgedOnOther(mission.id());
+        missions.recordChanged(mission.id());
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
     }
 
@@ -193,7 +193,7 @@ public class JudgedRecords {
         if (judged.forget(mission.id()) == 0) {
             throw new TooLateException("It follows from the placing already");
         }
-        missions.judgedOnOther(mission.id());
+        missions.recordChanged(mission.id());
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
     }
 
@@ -206,7 +206,7 @@ public class JudgedRecords {
         JudgedMapper.NewExclusion made =
                 new JudgedMapper.NewExclusion(mission.id(), kind, from, to, reason, clock.instant(), by);
         judged.exclude(made);
-        missions.judgedOnOther(mission.id());
+        missions.recordChanged(mission.id());
         audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
         return made.id;
     }
@@ -238,7 +238,7 @@ public class JudgedRecords {
         if (judged.undo(mission.id(), exclusion, clock.instant(), by) == 0) {
             throw new TooLateException("It is not excluded any more");
         }
-        missions.judgedOnOther(mission.id());
+        missions.recordChanged(mission.id());
         audit.record(by, "include again", mission.subject(), was.kind() + " " + was.fromAt() + " to " + was.toAt(), "");
     }
 

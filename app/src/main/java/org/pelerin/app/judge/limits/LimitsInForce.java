@@ -118,7 +118,7 @@ public class LimitsInForce {
                 clock.instant(),
                 by,
                 reason);
-        missions.judgedByOther(mission.id());
+        missions.judgementOutdated(mission.id());
         audit.record(by, "set limits", mission.subject(), before, of(mission).words(), reason);
     }
 
@@ -131,7 +131,7 @@ public class LimitsInForce {
         if (now.set() != null) {
             mapper.keep(mission.id(), now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
         }
-        missions.judgedByOther(mission.id());
+        missions.judgementOutdated(mission.id());
         audit.record(by, "set limits", mission.subject(), before, now.words(), reason);
     }
 
@@ -178,7 +178,7 @@ public class LimitsInForce {
         if (now.name().isEmpty()) {
             throw new NotAttachedException("That place is not there any more");
         }
-        List<Long> anew = new ArrayList<>(missions.judgedByOther(mapper.at(via, target, false)));
+        List<Long> anew = new ArrayList<>(missions.judgementOutdated(mapper.at(via, target, false)));
         if (home) {
             anew.addAll(mapper.at(via, target, true).stream()
                     .filter(id -> judgedAnew(id, set, reason, by))
@@ -202,7 +202,7 @@ public class LimitsInForce {
             return false;
         }
         mapper.keep(id, now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
-        missions.judgedByOther(id);
+        missions.judgementOutdated(id);
         return true;
     }
 
@@ -226,7 +226,7 @@ public class LimitsInForce {
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");
         }
-        List<Long> anew = missions.judgedByOther(mapper.at(via, target, false));
+        List<Long> anew = missions.judgementOutdated(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
         return anew;
     }
@@ -234,7 +234,7 @@ public class LimitsInForce {
     /** Missions that go on and follow a set, whose next version was kept: they are to be judged anew. */
     @Transactional
     public List<Long> following(LimitSet set) {
-        return missions.judgedByOther(mapper.placesOf(set.id()).stream()
+        return missions.judgementOutdated(mapper.placesOf(set.id()).stream()
                 .flatMap(p -> mapper.at(p.via(), p.target(), false).stream())
                 .distinct()
                 .toList());
@@ -252,7 +252,7 @@ public class LimitsInForce {
         for (long id : behind) {
             LimitMapper.Kept kept = mapper.kept(id);
             mapper.keep(id, kept.via(), set.id(), set.version(), clock.instant(), by, reason);
-            missions.judgedByOther(id);
+            missions.judgementOutdated(id);
         }
         if (!behind.isEmpty()) {
             audit.record(

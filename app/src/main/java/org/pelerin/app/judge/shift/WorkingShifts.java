@@ -97,9 +97,9 @@ public class WorkingShifts {
     }
 
     private void changed(Mission mission, Long spot) {
-        missions.judgedByOther(mission.id());
+        missions.judgementOutdated(mission.id());
         if (spot != null) {
-            missions.judgedByOther(mapper.missionsAt(spot));
+            missions.judgementOutdated(mapper.missionsAt(spot));
         }
     }
 

@@ -49,7 +49,7 @@ public class DocumentationService {
         if (!note.wrong().isEmpty()) {
             throw new IllegalArgumentException(note.wrong());
         }
-        missions.changes(mission);
+        missions.requireUnsigned(mission);
         MissionNote before = note(mission);
         if (!before.equals(note)) {
             FormMark.require(seen, before);
@@ -85,7 +85,7 @@ public class DocumentationService {
     @Transactional
     public String attach(long mission, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
-        missions.changes(mission);
+        missions.requireUnsigned(mission);
         Set<String> taken =
                 mapper.attachments(mission).stream().map(Attachment::name).collect(Collectors.toSet());
         String free = FileKind.named(name, type, taken);
@@ -97,7 +97,7 @@ public class DocumentationService {
 
     @Transactional
     public void remove(Attachment a, String by) {
-        missions.changes(a.missionId());
+        missions.requireUnsigned(a.missionId());
         mapper.delete(a.id());
         audit.record(by, "remove file", "mission " + a.missionId(), a.name() + ", SHA-256 " + a.sha256(), "");
     }
