@@ -129,15 +129,21 @@ class AnchorTest {
         Anchor now = bed.bean(TrailAnchors.class).now();
         // altered after it was signed
         Anchor altered = new Anchor(now.sequence(), "f".repeat(64), now.at(), now.certificate(), now.signature());
+        Anchor unsigned = new Anchor(now.sequence(), "d".repeat(64), now.at(), "", "");
         Anchor strange = new Anchor(now.sequence(), "e".repeat(64), now.at(), "1".repeat(64), now.signature());
         String whole = line(now);
-        AnchorCheck.Outcome found = check.of(
-                kept("heads.jsonl", whole, line(altered), line(strange), whole.substring(0, whole.length() - 20)));
+        AnchorCheck.Outcome found = check.of(kept(
+                "heads.jsonl",
+                whole,
+                line(altered),
+                line(strange),
+                line(unsigned),
+                whole.substring(0, whole.length() - 20)));
         assertThat(found.troubles()).isEmpty();
-        assertThat(found.held()).isEqualTo(3);
+        assertThat(found.held()).isEqualTo(4);
         assertThat(found.unchecked())
-                .hasSize(3)
-                .anyMatch(u -> u.equals("heads.jsonl, line 4 is no head of an audit trail"))
+                .hasSize(4)
+                .anyMatch(u -> u.equals("heads.jsonl, line 5 is no head of an audit trail"))
                 .anyMatch(u -> u.contains("is not signed by a key of this installation"));
         assertThat(check.of(kept("nothing.txt", "")).unchecked())
                 .containsExactly("nothing.txt holds no head of an audit trail");

@@ -201,17 +201,23 @@ class SealTest {
     }
 
     @Test
-    void the_rules_of_the_house_are_sealed() {
+    void the_rules_of_the_house_are_sealed_column_by_column() {
         tables();
-        new TransactionTemplate(bed.bean(PlatformTransactionManager.class)).executeWithoutResult(t -> {
-            t.setRollbackOnly();
-            Set<SealCheck.Trouble> before =
-                    new HashSet<>(bed.bean(SealCheck.class).troubles());
-            sql.update("UPDATE house SET four_eyes = NOT four_eyes");
-            assertThat(words(before))
-                    .singleElement()
-                    .satisfies(w -> assertThat(w).startsWith("house 1: Changed since entry"));
-        });
+        for (Column c : columns("house")) {
+            if (c.name.equals("id")) {
+                continue; // there is one, and others are looked up by it
+            }
+            new TransactionTemplate(bed.bean(PlatformTransactionManager.class)).executeWithoutResult(t -> {
+                t.setRollbackOnly();
+                Set<SealCheck.Trouble> before =
+                        new HashSet<>(bed.bean(SealCheck.class).troubles());
+                sql.update("UPDATE house SET " + c.name + " = " + other(c));
+                assertThat(words(before))
+                        .as(c.name)
+                        .singleElement()
+                        .satisfies(w -> assertThat(w).startsWith("house 1: Changed since entry"));
+            });
+        }
     }
 
     @Test

@@ -65,19 +65,16 @@ class SealedRows {
         return hashes(table, owners, latest, own);
     }
 
-    /** Which entry sealed something, and whether it was that when it was last committed. */
-    record Fit(long sequence, boolean fits) {}
-
-    /** As it was committed before this transaction, held against the seal that was committed with it; only of what had one. */
-    Map<Long, Fit> committed(SealedTable table, List<Long> owners) {
+    /** Whether what was committed before this transaction was what its seal said, by owner; only of what had one. */
+    Map<Long, Boolean> committed(SealedTable table, List<Long> owners) {
         return committed.read(sql -> {
-            Map<Long, Fit> out = new HashMap<>();
+            Map<Long, Boolean> out = new HashMap<>();
             Map<Long, String> is = hashes(table, owners, false, sql);
             sql.query(
-                    "SELECT owner, sequence, sha256 FROM sealed WHERE part = ? AND owner IN (" + marks(owners) + ")",
+                    "SELECT owner, sha256 FROM sealed WHERE part = ? AND owner IN (" + marks(owners) + ")",
                     r -> {
                         long owner = r.getLong(1);
-                        out.put(owner, new Fit(r.getLong(2), r.getString(3).equals(is.get(owner))));
+                        out.put(owner, r.getString(2).equals(is.get(owner)));
                     },
                     Stream.concat(Stream.of(table.table()), owners.stream()).toArray());
             return out;

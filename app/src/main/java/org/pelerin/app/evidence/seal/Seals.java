@@ -38,8 +38,8 @@ class Seals {
         List<SealedSet> strange = new ArrayList<>();
         byTable(sets)
                 .forEach((name, owners) -> rows.committed(rows.table(name), owners)
-                        .forEach((owner, fit) -> {
-                            if (!fit.fits()) {
+                        .forEach((owner, fits) -> {
+                            if (!fits) {
                                 strange.add(new SealedSet(name, owner));
                             }
                         }));

@@ -22,9 +22,11 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.house.key.InstallationKey;
 import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.proof.Bundle;
+import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleException;
 import org.pelerin.proof.Ed25519;
 import org.pelerin.proof.PdfLimits;
+import org.pelerin.proof.PdfProof;
 import org.pelerin.proof.Trust;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -104,6 +106,7 @@ public class AnchorCheck {
 
     private void bundle(Path file, Gathered out) {
         try (Bundle bundle = Bundle.open(file)) {
+            out.ours = BundleCheck.of(bundle, keys.trust()).proven();
             for (JsonNode e : JSON.readTree(bundle.text(Bundle.AUDIT))) {
                 out.add(Anchor.bare(e.path("sequence").asLong(0), e.path("hash").asString("")));
             }
@@ -112,18 +115,15 @@ public class AnchorCheck {
         }
     }
 
-    private static void pdf(Path file, Gathered out) {
-        try {
-            Optional<String> refusal = PdfLimits.refusal(Files.readAllBytes(file));
-            if (refusal.isPresent()) {
-                out.unchecked.add(out.name + ": " + refusal.get());
-                return;
-            }
-        } catch (IOException e) {
-            out.unchecked.add(out.name + " cannot be read");
+    private void pdf(Path file, Gathered out) throws IOException {
+        byte[] pdf = Files.readAllBytes(file);
+        Optional<String> refusal = PdfLimits.refusal(pdf);
+        if (refusal.isPresent()) {
+            out.unchecked.add(out.name + ": " + refusal.get());
             return;
         }
-        try (PDDocument document = Loader.loadPDF(file.toFile())) {
+        out.ours = PdfProof.of(pdf, keys.trust()).proven();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
             Matcher m = PRINTED.matcher(new PDFTextStripper().getText(document));
             while (m.find()) {
                 out.add(Anchor.bare(Long.parseLong(m.group(1)), m.group(2).replaceAll("\\s", "")));
@@ -144,6 +144,8 @@ public class AnchorCheck {
         private final List<String> unchecked = new ArrayList<>();
         private long held;
         private long unread;
+        /** Whether the file itself is signed by a key of this installation, so that what it says needs no signature of its own. */
+        private boolean ours;
 
         Gathered(String name) {
             this.name = name;
@@ -180,14 +182,16 @@ public class AnchorCheck {
         private void other(Anchor a, String is) {
             String words = "entry " + a.sequence() + (is == null ? " is not there any more" : " is not the one of then")
                     + ": the trail was cut back or changed" + (a.at() == null ? "" : " after " + WHEN.format(a.at()));
-            List<String> to = a.signature().isEmpty() || known(a) ? troubles : unchecked;
+            List<String> to = ours || known(a) ? troubles : unchecked;
             if (to.size() < MOST) {
                 to.add(
                         to == troubles
                                 ? "By " + name + ", " + words
                                 : name + " says of entry " + a.sequence()
-                                        + " something else than the trail, and is not signed by a key of this installation (certificate "
-                                        + Trust.grouped(a.certificate()) + ")");
+                                        + " something else than the trail, and is not signed by a key of this installation"
+                                        + (a.certificate().isEmpty()
+                                                ? ""
+                                                : " (certificate " + Trust.grouped(a.certificate()) + ")"));
             }
         }
     }
