@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.FormData;
+import com.microsoft.playwright.options.RequestOptions;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -345,17 +348,32 @@ class BundleTest extends PageTest {
                                 "\"spot\" *: *[^,]*,",
                                 "\"site\" : \"Far\", \"spot\" : \"" + "away ".repeat(200) + "\","));
                 assertThat(checked(nowhere).troubles()).isEmpty();
-                take(there, nowhere);
-                assertThat(there.locator("main")).containsText("cannot be kept here");
+                verify(there, other.address, nowhere);
+                take(there);
+                assertThat(there.locator("main [role=alert]")).containsText("cannot be kept here");
+                assertThat(there.locator("button:has-text('Import bundle')")).isVisible();
                 assertThat(other.bean(MissionService.class)
                                 .ofDevice(SERIAL, m.device().missionNumber()))
                         .isEmpty();
                 assertThat(other.bean(PlaceService.class).sites())
                         .noneMatch(x -> x.name().equals("Far"));
                 verify(there, other.address, zip);
-                take(there, zip);
-                assertThat(there.locator(".said")).containsText("Record and judgement have the same hashes");
-                long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
+                String check = there.url();
+                long id = taken(there);
+                assertThat(there.locator("button:has-text('Import bundle')")).hasCount(0);
+                assertThat(there.request()
+                                .post(
+                                        check + "/import",
+                                        RequestOptions.create()
+                                                .setForm(FormData.create()
+                                                        .set("_csrf", there.locator("input[name=_csrf]")
+                                                                .first()
+                                                                .getAttribute("value"))))
+                                .status())
+                        .isEqualTo(200);
+                there.navigate(check);
+                assertThat(there.locator("main [role=status]")).hasText("Imported as mission " + id
+                        + ". Record and verdict are the same as where it came from.");
                 Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
                         .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));
@@ -422,9 +440,7 @@ class BundleTest extends PageTest {
                 .startsWith("The file that it was made of cannot be read as layout.json says");
 
         verify(there, other.address, zip);
-        take(there, zip);
-        assertThat(there.locator(".said")).containsText("Record and judgement have the same hashes");
-        long id = Long.parseLong(there.url().replaceAll(".*/missions/(\\d+).*", "$1"));
+        long id = taken(there);
         Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
         assertThat(taken.records().verdict()).isEqualTo("excursions");
         assertThat(other.bean(Evaluation.class).text(taken))
@@ -446,8 +462,16 @@ class BundleTest extends PageTest {
         there.locator("button:has-text('Verify it')").click();
     }
 
-    private static void take(Page there, byte[] zip) {
-        there.setInputFiles("#bundle", new FilePayload("bundle.zip", "application/zip", zip));
-        there.locator("button:has-text('Take it in')").click();
+    private static void take(Page there) {
+        there.locator("button:has-text('Import bundle')").click();
+    }
+
+    /** Imports it without a difference. @return the mission's number there */
+    private static long taken(Page there) {
+        take(there);
+        Locator link = there.locator("main [role=status] a");
+        assertThat(there.locator("main [role=status]"))
+                .containsText("Record and verdict are the same as where it came from.");
+        return Long.parseLong(link.getAttribute("href").replaceAll(".*/missions/(\\d+).*", "$1"));
     }
 }

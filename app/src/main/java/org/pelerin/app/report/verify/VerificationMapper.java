@@ -26,8 +26,22 @@ interface VerificationMapper {
         }
     }
 
-    /** @param outcome as JSON; null before it is checked */
-    record Row(long id, String name, String sha256, Instant askedAt, String askedBy, int begun, String outcome) {}
+    /**
+     * @param outcome as JSON; null before it is checked
+     * @param importBy who asked to have it imported; null for nobody, and after a refusal
+     * @param importResult as JSON; null before it was tried
+     */
+    record Row(
+            long id,
+            String name,
+            String sha256,
+            Instant askedAt,
+            String askedBy,
+            int begun,
+            String outcome,
+            String importBy,
+            int importBegun,
+            String importResult) {}
 
     record Piece(byte[] bytes) {}
 
@@ -41,7 +55,8 @@ interface VerificationMapper {
     @Update("UPDATE verification SET sha256 = #{sha256} WHERE id = #{id}")
     void whole(long id, String sha256);
 
-    @Select("SELECT id, name, sha256, asked_at, asked_by, begun, outcome FROM verification WHERE id = #{id}")
+    @Select("SELECT id, name, sha256, asked_at, asked_by, begun, outcome, import_by, import_begun, import_result"
+            + " FROM verification WHERE id = #{id}")
     Row byId(long id);
 
     @Select("SELECT bytes FROM verification_piece WHERE verification_id = #{id} AND seq = #{seq}")
@@ -52,6 +67,21 @@ interface VerificationMapper {
 
     @Update("UPDATE verification SET outcome = #{outcome} WHERE id = #{id} AND outcome IS NULL")
     int done(long id, String outcome);
+
+    /** @return 0 where it is being imported, or was */
+    @Update("UPDATE verification SET import_by = #{by}, import_begun = 0, import_result = NULL"
+            + " WHERE id = #{id} AND asked_by = #{by} AND import_by IS NULL")
+    int askImport(long id, String by);
+
+    @Update("UPDATE verification SET import_begun = import_begun + 1 WHERE id = #{id}")
+    void beginImport(long id);
+
+    @Update("UPDATE verification SET import_begun = import_begun - 1 WHERE id = #{id}")
+    void importAgain(long id);
+
+    /** @param by null where it was refused, so that it can be asked for again */
+    @Update("UPDATE verification SET import_result = #{result}, import_by = #{by} WHERE id = #{id}")
+    void importDone(long id, String result, String by);
 
     @Delete("DELETE FROM verification_piece WHERE verification_id = #{id}")
     void dropPieces(long id);

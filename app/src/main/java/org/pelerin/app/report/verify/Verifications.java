@@ -3,6 +3,7 @@ package org.pelerin.app.report.verify;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
@@ -19,8 +20,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Checks files that are given back, two at once and never on the thread of a request: what strangers wrote may take long. The file goes once it is checked,
- * what there is to say of it after a day. One whose check was broken off twice is checked no more.
+ * Checks files that are given back, two at once and never on the thread of a request: what strangers wrote may take long. The file goes once it is checked, one that can be imported,
+ * and what there is to say of each, after a day. One whose check was broken off twice is checked no more.
  */
 @Service
 @RetriedOnDeadlock
@@ -38,8 +39,30 @@ class Verifications implements LongWork {
      * A file that was given back.
      *
      * @param outcome null while it is checked
+     * @param importing whether it is being imported now
+     * @param imported what became of its import; null before one was tried
      */
-    record Asked(long id, String name, String sha256, Verified outcome) {}
+    record Asked(
+            long id,
+            String name,
+            String sha256,
+            Verified outcome,
+            boolean importing,
+            BundleImports.Result imported) {
+
+        /** Whether something is still done with it. */
+        public boolean busy() {
+            return outcome == null || importing;
+        }
+
+        /** Whether it can be imported: it is a sound bundle of a mission that is not here. */
+        public boolean importable() {
+            return outcome != null
+                    && outcome.state() == Verified.State.BUNDLE
+                    && !importing
+                    && (imported == null || imported.mission() == null);
+        }
+    }
 
     private final VerificationMapper mapper;
     private final Verification verification;
@@ -88,7 +111,11 @@ class Verifications implements LongWork {
                         r.id(),
                         r.name(),
                         r.sha256(),
-                        r.outcome() == null ? null : JSON.readValue(r.outcome(), Verified.class)));
+                        r.outcome() == null ? null : JSON.readValue(r.outcome(), Verified.class),
+                        r.importBy() != null && r.importResult() == null,
+                        r.importResult() == null
+                                ? null
+                                : JSON.readValue(r.importResult(), BundleImports.Result.class)));
     }
 
     @Override
@@ -102,7 +129,7 @@ class Verifications implements LongWork {
     }
 
     @Override
-    public void run(long id, Claim claim) {
+    public void run(long id, Claim claim) throws IOException {
         VerificationMapper.Row row = mapper.byId(id);
         if (row == null || row.outcome() != null) {
             transaction.executeWithoutResult(t -> claim.finish());
@@ -118,21 +145,26 @@ class Verifications implements LongWork {
         String told = JSON.writeValueAsString(outcome);
         transaction.executeWithoutResult(t -> {
             mapper.done(id, told);
-            mapper.dropPieces(id);
+            if (outcome.state() != Verified.State.BUNDLE) {
+                mapper.dropPieces(id);
+            }
             claim.finish();
         });
     }
 
-    private Verified checked(long id) {
+    private Verified checked(long id) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        for (int seq = 0; ; seq++) {
-            VerificationMapper.Piece piece = mapper.pieceOf(id, seq);
-            if (piece == null) {
-                break;
-            }
-            bytes.writeBytes(piece.bytes());
-        }
+        copy(id, bytes);
         return verification.of(bytes.toByteArray());
+    }
+
+    /** The file as it was given; nothing once it was removed. */
+    void copy(long id, OutputStream to) throws IOException {
+        int seq = 0;
+        for (VerificationMapper.Piece p = mapper.pieceOf(id, seq); p != null; p = mapper.pieceOf(id, seq)) {
+            to.write(p.bytes());
+            seq++;
+        }
     }
 
     @Scheduled(fixedDelay = 3_600_000, initialDelay = 120_000)

@@ -18,9 +18,11 @@ import org.springframework.web.multipart.MultipartFile;
 class VerifyController {
 
     private final Verifications verifications;
+    private final BundleImports imports;
 
-    VerifyController(Verifications verifications) {
+    VerifyController(Verifications verifications, BundleImports imports) {
         this.verifications = verifications;
+        this.imports = imports;
     }
 
     @GetMapping("/verify")
@@ -40,13 +42,24 @@ class VerifyController {
     /** What there is to say of it, once it is checked. */
     @GetMapping("/verify/{id}")
     String outcome(@PathVariable long id, Principal me, Model page) {
-        Verifications.Asked asked = verifications
+        Verifications.Asked asked = asked(id, me);
+        page.addAttribute("asked", asked);
+        page.addAttribute("v", asked.outcome());
+        return page(page);
+    }
+
+    /** Imports a bundle that this check found sound. */
+    @PostMapping("/verify/{id}/import")
+    String importBundle(@PathVariable long id, Principal me) {
+        imports.order(asked(id, me), me.getName());
+        return "redirect:/verify/" + id;
+    }
+
+    private Verifications.Asked asked(long id, Principal me) {
+        return verifications
                 .find(id, me.getName())
                 .orElseThrow(
                         () -> new NotThereException(
                                 "This check is not known any more; what is said of a file is kept for a day. Hand it in again."));
-        page.addAttribute("asked", asked);
-        page.addAttribute("v", asked.outcome());
-        return page(page);
     }
 }
