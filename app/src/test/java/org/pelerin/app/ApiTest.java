@@ -6,6 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.net.URI;
+import org.pelerin.core.stats.MeanKineticTemperature;
+import org.pelerin.core.record.JudgedRecord;
+import org.pelerin.core.plainfile.PlainFile;
+import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.exchange.JudgementDocument;
+import java.util.ArrayList;
+import java.time.ZoneOffset;
+import java.io.InputStream;
+import java.io.ByteArrayInputStream;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -357,6 +366,42 @@ class ApiTest extends PageTest {
         assertThat(Integer.parseInt(answer.headers().firstValue("Retry-After").orElseThrow()))
                 .isBetween(1, 60);
         assertThat(send(at("/reports"), viewer).statusCode()).isEqualTo(200);
+    }
+
+    /** 8 MB that nobody reads hold no turn, and are in the end what the command would print. */
+    @Test
+    void whoever_reads_a_long_answer_slowly_keeps_nobody_from_judging() throws Exception {
+        StringBuilder csv = new StringBuilder("time,Air (°C)\n");
+        Instant from = Instant.parse("2026-01-01T00:00:00Z");
+        for (int i = 0; i < 39_000; i++) {
+            csv.append(from.plusSeconds(60L * i)).append(i % 2 == 0 ? ",0\n" : ",10\n");
+        }
+        String limits = "{\"rules\":[{\"id\":\"warm\",\"channel\":\"Air\",\"bound\":{\"above\":5}}]}";
+        List<HttpResponse<InputStream>> open = new ArrayList<>();
+        for (int i = 0; i < 3; i++) {
+            open.add(HTTP.send(
+                    upload("/judge", "a.csv", csv.toString(), field("limits", limits) + field("zone", "UTC"))
+                            .header("Authorization", "Bearer " + viewer)
+                            .build(),
+                    HttpResponse.BodyHandlers.ofInputStream()));
+        }
+        assertThat(open).allSatisfy(r -> assertThat(r.statusCode()).isEqualTo(200));
+        String expected = JudgementDocument.of(
+                        JudgedRecord.of(PlainFile.read(
+                                new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)),
+                                null,
+                                n -> {})),
+                        LimitsDocument.read(limits),
+                        ZoneOffset.UTC,
+                        MeanKineticTemperature.DEFAULT_ENTHALPY)
+                .json();
+        assertThat(expected.length()).isGreaterThan(7_000_000);
+        for (HttpResponse<InputStream> r : open) {
+            try (InputStream body = r.body()) {
+                assertThat(new String(body.readAllBytes(), StandardCharsets.UTF_8))
+                        .isEqualTo(expected);
+            }
+        }
     }
 
     /** One request does not take the memory that all live on: what would is a problem that says how much is told. */

@@ -1,10 +1,18 @@
 package org.pelerin.app.api;
 
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import io.swagger.v3.oas.annotations.tags.Tag;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.BufferedOutputStream;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.security.Principal;
 import java.time.DateTimeException;
 import java.time.Duration;
@@ -68,17 +76,34 @@ class IntakeApi {
             description =
                     "“file” is a plain CSV as ./pelerin judge takes it, “limits” a document as docs/formats/limits.schema.json has it. At most 24 MB, 60 rules and 20 000 excursions; two at a time for one account.")
     @PostMapping(value = "/judge", produces = MediaType.APPLICATION_JSON_VALUE)
-    String judge(
+    @ApiResponse(responseCode = "200", content = @Content(schema = @Schema(implementation = JudgementDocument.class)))
+    void judge(
             @RequestParam MultipartFile file,
             @RequestParam String limits,
             @RequestParam(defaultValue = "") String zone,
             @RequestParam(defaultValue = "") String interval,
-            Principal me)
+            Principal me,
+            HttpServletResponse response)
             throws IOException {
         if (file.getSize() > MOST_JUDGED) {
             throw new ApiProblems.BadRequestException("A file that is judged at once has at most 24 MB");
         }
-        try (Turns.Turn turn = turns.take(me.getName())) {
+        Path answer = Files.createTempFile("pelerin-judged", ".json");
+        try {
+            judge(file, limits, zone, interval, me.getName(), answer);
+            // the turn is over: who reads slowly holds none, and nothing in memory
+            response.setContentType(MediaType.APPLICATION_JSON_VALUE);
+            response.setContentLengthLong(Files.size(answer));
+            Files.copy(answer, response.getOutputStream());
+        } finally {
+            Files.delete(answer);
+        }
+    }
+
+    private void judge(MultipartFile file, String limits, String zone, String interval, String who, Path answer)
+            throws IOException {
+        try (Turns.Turn turn = turns.take(who);
+                OutputStream out = new BufferedOutputStream(Files.newOutputStream(answer))) {
             Limits by = LimitsDocument.read(limits);
             if (by.rules().size() + by.gapRules().size() > MOST_RULES) {
                 throw new ApiProblems.BadRequestException(
@@ -87,13 +112,13 @@ class IntakeApi {
             ZoneId at = zone.isBlank() ? show.home() : ZoneId.of(zone.strip());
             Duration every = interval.isBlank() ? null : Durations.parse(interval.strip());
             List<Series> series = PlainFile.read(new ByteArrayInputStream(file.getBytes()), every, n -> {});
-            return JudgementDocument.of(
+            JudgementDocument.of(
                             JudgedRecord.of(series),
                             by,
                             at,
                             MeanKineticTemperature.DEFAULT_ENTHALPY,
                             Evaluation.MOST_EXCURSIONS)
-                    .json();
+                    .writeTo(out);
         } catch (DocumentException e) {
             throw new ApiProblems.BadRequestException("limits: " + e.getMessage());
         } catch (PlainFileException e) {

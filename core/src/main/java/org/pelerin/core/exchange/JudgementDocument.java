@@ -1,6 +1,7 @@
 package org.pelerin.core.exchange;
 
 import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.io.OutputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -303,6 +304,11 @@ public record JudgementDocument(
     /** As it is stored and exchanged. */
     public String json() {
         return JudgementWriter.write(this, false);
+    }
+
+    /** The same, written as UTF-8 piece by piece; the stream stays open. */
+    public void writeTo(OutputStream stream) {
+        JudgementWriter.write(this, stream);
     }
 
     /** The same for people to read. */

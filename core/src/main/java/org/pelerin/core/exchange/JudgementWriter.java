@@ -1,5 +1,6 @@
 package org.pelerin.core.exchange;
 
+import java.io.OutputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -17,6 +18,10 @@ final class JudgementWriter {
 
     static String write(JudgementDocument j, boolean pretty) {
         return JsonText.of(pretty, out -> new JudgementWriter(out).document(j));
+    }
+
+    static void write(JudgementDocument j, OutputStream stream) {
+        JsonText.to(stream, out -> new JudgementWriter(out).document(j));
     }
 
     private void document(JudgementDocument j) {
