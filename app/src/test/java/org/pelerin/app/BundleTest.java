@@ -366,14 +366,17 @@ class BundleTest extends PageTest {
                                         check + "/import",
                                         RequestOptions.create()
                                                 .setForm(FormData.create()
-                                                        .set("_csrf", there.locator("input[name=_csrf]")
-                                                                .first()
-                                                                .getAttribute("value"))))
+                                                        .set(
+                                                                "_csrf",
+                                                                there.locator("input[name=_csrf]")
+                                                                        .first()
+                                                                        .getAttribute("value"))))
                                 .status())
                         .isEqualTo(200);
                 there.navigate(check);
-                assertThat(there.locator("main [role=status]")).hasText("Imported as mission " + id
-                        + ". Record and verdict are the same as where it came from.");
+                assertThat(there.locator("main [role=status]"))
+                        .hasText("Imported as mission " + id
+                                + ". Record and verdict are the same as where it came from.");
                 Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
                         .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));

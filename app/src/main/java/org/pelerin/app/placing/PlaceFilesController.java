@@ -7,7 +7,9 @@ import java.util.ArrayList;
 import org.pelerin.app.places.PlaceExchange;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.text.Some;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.UploadedText;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -53,7 +55,7 @@ class PlaceFilesController {
             throws IOException {
         try {
             PlaceExchange.Taken taken = exchange.take(
-                    new String(file.getBytes(), StandardCharsets.UTF_8),
+                    UploadedText.of(file, "/places"),
                     name -> plans.all().stream()
                             .filter(p -> p.name().equals(name))
                             .map(StoredPlan::id)
@@ -65,7 +67,7 @@ class PlaceFilesController {
                             + ", " + taken.changed() + " brought up to date.");
         } catch (PlaceExchange.UnreadableException e) {
             flash.addFlashAttribute("refused", "Nothing was taken in.");
-            flash.addFlashAttribute("lines", new ArrayList<>(e.errors()));
+            flash.addFlashAttribute("lines", new ArrayList<>(Some.of(e.errors(), 40)));
         }
         return "redirect:/places";
     }

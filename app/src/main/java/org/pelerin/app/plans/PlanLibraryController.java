@@ -8,6 +8,7 @@ import java.util.List;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.UploadedText;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.model.LoggerModel;
@@ -147,7 +148,7 @@ class PlanLibraryController {
     @PostMapping("/plans/import")
     String read(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
         try {
-            PlanDocument document = PlanDocument.read(new String(file.getBytes(), StandardCharsets.UTF_8));
+            PlanDocument document = PlanDocument.read(UploadedText.of(file, "/plans"));
             LoggerModel model = ModelCatalogue.find(document.plan().model())
                     .orElseThrow(() -> new DocumentException(
                             "there is no logger model “" + document.plan().model() + "”", "plan.model", 0));

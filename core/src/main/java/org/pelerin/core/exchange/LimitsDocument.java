@@ -49,6 +49,9 @@ public final class LimitsDocument {
     private static final List<String> DAYS = List.of("MON", "TUE", "WED", "THU", "FRI", "SAT", "SUN");
     private static final Pattern TIME = Pattern.compile("([01]\\d|2[0-3]):([0-5]\\d)(?::([0-5]\\d))?");
 
+    /** Rules of one set; a multiplexer of 34 channels with two levels on both sides has 136. */
+    public static final int MOST_RULES = 500;
+
     private LimitsDocument() {}
 
     /** @throws DocumentException if it is not what it should be; says where and why in one line */
@@ -59,7 +62,12 @@ public final class LimitsDocument {
         List<Rule> rules = new ArrayList<>();
         List<GapRule> gapRules = new ArrayList<>();
         Map<String, Located> ids = new HashMap<>();
-        for (Located entry : needed(document, fields, "rules").list()) {
+        List<Located> entries = needed(document, fields, "rules").list();
+        if (entries.size() > MOST_RULES) {
+            throw fields.get("rules")
+                    .wrong("there are " + entries.size() + " rules; at most " + MOST_RULES + " are read");
+        }
+        for (Located entry : entries) {
             Map<String, Located> rule = entry.fields(RULE);
             Located id = needed(entry, rule, "id");
             if (ids.put(id.text(), id) != null) {

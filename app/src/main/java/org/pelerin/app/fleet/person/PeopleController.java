@@ -17,10 +17,12 @@ import org.pelerin.app.people.contact.ContactForm;
 import org.pelerin.app.people.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.text.Some;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.UploadedText;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -183,13 +185,14 @@ class PeopleController {
     String take(@RequestParam MultipartFile file, Principal me, Model page, RedirectAttributes flash)
             throws IOException {
         Map<String, Long> sites = places.sites().stream().collect(Collectors.toMap(Site::name, Site::id));
-        ContactTable.Read read =
-                ContactTable.read(new String(file.getBytes(), StandardCharsets.UTF_8), sites, book.all());
+        ContactTable.Read read = ContactTable.read(UploadedText.of(file, "/people"), sites, book.all());
         if (!read.errors().isEmpty() || read.contacts().isEmpty()) {
             page.addAttribute("refused", "Nothing was taken in.");
             page.addAttribute(
                     "lines",
-                    read.errors().isEmpty() ? List.of("The file has no line with somebody in it") : read.errors());
+                    read.errors().isEmpty()
+                            ? List.of("The file has no line with somebody in it")
+                            : Some.of(read.errors(), 40));
             return people(page);
         }
         book.saveAll(read.contacts(), me.getName());

@@ -1,7 +1,6 @@
 package org.pelerin.app.judge.library;
 
 import java.io.IOException;
-import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -20,6 +19,7 @@ import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.platform.web.UploadedText;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.judge.Limits;
@@ -239,7 +239,7 @@ class LimitsController {
     String read(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
         Limits limits;
         try {
-            limits = limits(file.getBytes());
+            limits = limits(UploadedText.of(file, "/limits"));
         } catch (NoLimitsException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
             return "redirect:/limits";
@@ -254,18 +254,13 @@ class LimitsController {
         return "redirect:/limits/" + kept.id();
     }
 
-    private static Limits limits(byte[] bytes) {
+    private static Limits limits(String text) {
         try {
-            Limits read = LimitsDocument.read(StandardCharsets.UTF_8
-                    .newDecoder()
-                    .decode(java.nio.ByteBuffer.wrap(bytes))
-                    .toString());
+            Limits read = LimitsDocument.read(text);
             if (read.rules().isEmpty() && read.gapRules().isEmpty()) {
                 throw new NoLimitsException("The file holds no rule");
             }
             return read;
-        } catch (CharacterCodingException e) {
-            throw new NoLimitsException("The file is no text in UTF-8");
         } catch (DocumentException e) {
             throw new NoLimitsException("The file cannot be read: " + e.getMessage());
         }

@@ -17,6 +17,9 @@ import org.pelerin.core.text.CleanText;
 /** Our own tables as CSV (RFC 4180, UTF-8) with named columns, written here and read as people give them back. */
 public final class NamedTable {
 
+    /** Lines that are read in one go. */
+    public static final int MOST_ROWS = 10_000;
+
     private NamedTable() {}
 
     /**
@@ -65,6 +68,12 @@ public final class NamedTable {
                 }
                 if (!errors.isEmpty()) {
                     return new Read(List.of(), errors);
+                }
+                if (rows.size() == MOST_ROWS) {
+                    return new Read(
+                            List.of(),
+                            List.of("Line " + record.getStartingLineNumber() + ": at most " + MOST_ROWS
+                                    + " lines are read at once; divide the file"));
                 }
                 Map<String, String> cells = new LinkedHashMap<>();
                 record.getFieldsAsMap()

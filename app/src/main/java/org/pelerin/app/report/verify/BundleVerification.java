@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
@@ -17,6 +16,7 @@ import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.text.JsonDifferences;
+import org.pelerin.app.platform.text.Some;
 import org.pelerin.app.report.bundle.BundleExport;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
@@ -138,12 +138,7 @@ class BundleVerification {
                     differs,
                     page);
         }
-        List<String> some = differs.size() > MOST_DIFFERENCES
-                ? Stream.concat(
-                                differs.subList(0, MOST_DIFFERENCES).stream(),
-                                Stream.of("and " + (differs.size() - MOST_DIFFERENCES) + " more"))
-                        .toList()
-                : differs;
+        List<String> some = Some.of(differs, MOST_DIFFERENCES);
         return proven
                 ? Verified.same(what, "It is " + id + ", signed here, with the same record", some, page)
                 : Verified.other(

@@ -43,12 +43,7 @@ class Verifications implements LongWork {
      * @param imported what became of its import; null before one was tried
      */
     record Asked(
-            long id,
-            String name,
-            String sha256,
-            Verified outcome,
-            boolean importing,
-            BundleImports.Result imported) {
+            long id, String name, String sha256, Verified outcome, boolean importing, BundleImports.Result imported) {
 
         /** Whether something is still done with it. */
         public boolean busy() {

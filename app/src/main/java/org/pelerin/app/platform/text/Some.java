@@ -1,0 +1,20 @@
+package org.pelerin.app.platform.text;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** The first of a long list of sentences, and how many more there are. */
+public final class Some {
+
+    private Some() {}
+
+    /** @param most how many are named at the most, without the line that counts the rest */
+    public static List<String> of(List<String> all, int most) {
+        if (all.size() <= most) {
+            return List.copyOf(all);
+        }
+        List<String> out = new ArrayList<>(all.subList(0, most));
+        out.add("and " + (all.size() - most) + " more");
+        return out;
+    }
+}
