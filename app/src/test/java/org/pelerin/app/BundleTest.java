@@ -33,6 +33,7 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
+import org.pelerin.app.house.anchor.AnchorCheck;
 import org.pelerin.app.house.key.InstallationKey;
 import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.house.key.KeyPurpose;
@@ -389,11 +390,35 @@ class BundleTest extends PageTest {
                 // a second time it is told
                 verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("It holds the record of mission " + id);
+                anchors(other, zip);
                 ofAFile(there, other);
             } finally {
                 other.app.close();
             }
         }
+    }
+
+    /** What another installation handed out, and what fits no more, says nothing of a trail; what this one handed out does. */
+    private static void anchors(TestBed other, byte[] zip) throws Exception {
+        Path folder = Files.createTempDirectory("heads");
+        Path bundle = Files.write(folder.resolve("bundle.zip"), zip);
+        Path pdf = Files.write(folder.resolve("report.pdf"), MadeReports.ofMission(bed, m.id()));
+        Path altered = Files.write(folder.resolve("altered.zip"), fitted(zip, "audit.json", s -> "[]"));
+        for (Path file : List.of(bundle, pdf)) {
+            AnchorCheck.Outcome here = bed.bean(AnchorCheck.class).of(file);
+            assertThat(here.troubles()).as("%s", here).isEmpty();
+            assertThat(here.unchecked()).as("%s", here).isEmpty();
+            assertThat(here.held()).isPositive();
+            AnchorCheck.Outcome there = other.bean(AnchorCheck.class).of(file);
+            assertThat(there.troubles()).isEmpty();
+            assertThat(there.unchecked()).anyMatch(u -> u.contains("is not signed by a key of this installation"));
+        }
+        assertThat(bed.bean(AnchorCheck.class).of(altered))
+                .isEqualTo(new AnchorCheck.Outcome(
+                        0,
+                        List.of(),
+                        List.of("altered.zip does not fit by itself:"
+                                + " Its manifest is not what was signed by the key of its certificate")));
     }
 
     /** One whose record was made of a file, with decimal commas and the clock of Paris, out for two hours. */

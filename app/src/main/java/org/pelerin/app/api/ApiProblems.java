@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.stream.Collectors;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.StorageTrouble;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
@@ -61,8 +62,14 @@ class ApiProblems {
 
     @ExceptionHandler(Turns.NoTurnException.class)
     ResponseEntity<ProblemDetail> noTurn(Turns.NoTurnException e) {
-        ResponseEntity<ProblemDetail> told =
-                problem(HttpStatus.TOO_MANY_REQUESTS, "Too many at once", e.getMessage() + ".");
+        return later(problem(HttpStatus.TOO_MANY_REQUESTS, "Too many at once", e.getMessage() + "."));
+    }
+
+    private static ResponseEntity<ProblemDetail> storage(StorageTrouble trouble) {
+        return later(problem(HttpStatus.valueOf(trouble.status()), trouble.title(), trouble.detail()));
+    }
+
+    private static ResponseEntity<ProblemDetail> later(ResponseEntity<ProblemDetail> told) {
         return ResponseEntity.status(told.getStatusCode())
                 .headers(told.getHeaders())
                 .header("Retry-After", "5")
@@ -107,6 +114,10 @@ class ApiProblems {
 
     @ExceptionHandler(MultipartException.class)
     ResponseEntity<ProblemDetail> multipart(MultipartException e) {
+        StorageTrouble trouble = StorageTrouble.of(e).orElse(null);
+        if (trouble != null) {
+            return storage(trouble);
+        }
         return e instanceof MaxUploadSizeExceededException
                 ? problem(HttpStatus.CONTENT_TOO_LARGE, "Too large", "A file has at most 48 MB.")
                 : problem(HttpStatus.BAD_REQUEST, "Not understood", "A file is sent as multipart/form-data.");
@@ -119,6 +130,11 @@ class ApiProblems {
                     .headers(known.getHeaders())
                     .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                     .body(known.getBody());
+        }
+        StorageTrouble trouble = StorageTrouble.of(e).orElse(null);
+        if (trouble != null) {
+            LOG.warn("{}: {}", trouble.title(), e.getMessage());
+            return storage(trouble);
         }
         LOG.error("An interface request failed", e);
         return problem(HttpStatus.INTERNAL_SERVER_ERROR, "Failed", "It failed here; the application's log says more.");

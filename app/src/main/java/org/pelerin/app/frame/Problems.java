@@ -7,6 +7,7 @@ import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.StorageTrouble;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
@@ -87,7 +88,10 @@ class Problems {
 
     /** A form that none of ours sends: a list where there is a text, a number among the millions, half an upload. */
     @ExceptionHandler({InvalidPropertyException.class, MultipartException.class})
-    String notRead(Exception e, Model model, HttpServletResponse response, Authentication me) {
+    String notRead(Exception e, Model model, HttpServletResponse response, Authentication me) throws Exception {
+        if (StorageTrouble.of(e).isPresent()) {
+            throw e;
+        }
         boolean large = e instanceof MaxUploadSizeExceededException;
         return page(
                 model,

@@ -106,7 +106,13 @@ public class AnchorCheck {
 
     private void bundle(Path file, Gathered out) {
         try (Bundle bundle = Bundle.open(file)) {
-            out.ours = BundleCheck.of(bundle, keys.trust()).proven();
+            BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
+            if (!o.sound()) {
+                out.unchecked.add(out.name + " does not fit by itself: "
+                        + o.unreadable().orElseGet(() -> o.troubles().get(0)));
+                return;
+            }
+            out.ours = o.proven();
             for (JsonNode e : JSON.readTree(bundle.text(Bundle.AUDIT))) {
                 out.add(Anchor.bare(e.path("sequence").asLong(0), e.path("hash").asString("")));
             }

@@ -1,6 +1,8 @@
 package org.pelerin.app.house.anchor;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.SeekableByteChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -35,15 +37,33 @@ class AnchorFiles {
         return directory;
     }
 
-    /** One write, on the disk when it returns: another process's lines stay whole. */
+    /**
+     * One write, on the disk when it returns: another process's lines stay whole. After a line that was cut off, by a full disk or a kill, it begins one of
+     * its own.
+     */
     void append(Anchor anchor, Instant now) throws IOException {
         Files.createDirectories(directory);
+        Path file = directory.resolve(NAME.format(now));
         Files.write(
-                directory.resolve(NAME.format(now)),
-                (anchor.line() + "\n").getBytes(StandardCharsets.UTF_8),
+                file,
+                ((cutOff(file) ? "\n" : "") + anchor.line() + "\n").getBytes(StandardCharsets.UTF_8),
                 StandardOpenOption.CREATE,
                 StandardOpenOption.APPEND,
                 StandardOpenOption.DSYNC);
+    }
+
+    private static boolean cutOff(Path file) throws IOException {
+        if (!Files.isRegularFile(file)) {
+            return false;
+        }
+        try (SeekableByteChannel in = Files.newByteChannel(file)) {
+            if (in.size() == 0) {
+                return false;
+            }
+            ByteBuffer last = ByteBuffer.allocate(1);
+            in.position(in.size() - 1).read(last);
+            return last.get(0) != '\n';
+        }
     }
 
     /** The oldest first. */

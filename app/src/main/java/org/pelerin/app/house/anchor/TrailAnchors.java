@@ -1,6 +1,9 @@
 package org.pelerin.app.house.anchor;
 
 import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.NotDirectoryException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -74,8 +77,12 @@ public class TrailAnchors implements TrailWitness {
         if (written != null && written.sequence() == head.sequence()) {
             return;
         }
+        write(now());
+    }
+
+    /** What cannot be written is said on the audit page until one can be; the next minute tries again. */
+    synchronized void write(Anchor now) {
         try {
-            Anchor now = now();
             files.append(now, now.at());
             written = now;
             trouble = "";
@@ -83,8 +90,15 @@ public class TrailAnchors implements TrailWitness {
             if (trouble.isEmpty()) {
                 LOG.error("The head of the audit trail cannot be written to {}: {}", files.directory(), e.toString());
             }
-            trouble = e.getMessage();
+            trouble = reason(e);
         }
+    }
+
+    private static String reason(IOException e) {
+        if (e instanceof FileAlreadyExistsException || e instanceof NotDirectoryException) {
+            return "it is a file, not a directory";
+        }
+        return e instanceof AccessDeniedException ? "it is not allowed" : e.getMessage();
     }
 
     @Override

@@ -1,0 +1,75 @@
+package org.pelerin.app.platform.web;
+
+import java.io.IOException;
+import java.sql.SQLException;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.TransientDataAccessResourceException;
+import org.springframework.transaction.CannotCreateTransactionException;
+
+/** Why nothing can be stored now, as far as an error tells: nobody who asked did anything wrong, and asking again later is right. */
+public enum StorageTrouble {
+    DATABASE_GONE(503, "The database does not answer", "It was not stored. Try again in a moment."),
+    DATABASE_FULL(507, "The database has no room left", "It was not stored. The server needs room on its disk."),
+    DISK(507, "The server cannot write to its disk", "It was not stored. The disk is full, or can only be read.");
+
+    /** The server's numbers for a full table or tablespace and for a full disk. */
+    private static final Set<Integer> NO_ROOM = Set.of(1114, 1021);
+
+    /** As operating systems say it, and the container of a directory for uploads that is gone. */
+    private static final Pattern NOT_WRITTEN = Pattern.compile(
+            "No space left on device|Read-only file system|Disk quota exceeded|temporary upload location");
+
+    private final int status;
+    private final String title;
+    private final String detail;
+
+    StorageTrouble(int status, String title, String detail) {
+        this.status = status;
+        this.title = title;
+        this.detail = detail;
+    }
+
+    /** HTTP status: 503 for what comes back by itself, 507 for what somebody has to make room for. */
+    public int status() {
+        return status;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    /** In whole sentences. */
+    public String detail() {
+        return detail;
+    }
+
+    /** What an error, or what caused it, tells; empty where it is of something else. */
+    public static Optional<StorageTrouble> of(Throwable thrown) {
+        boolean gone = false;
+        for (Throwable t = thrown; t != null; t = t.getCause()) {
+            if (t instanceof SQLException s && NO_ROOM.contains(s.getErrorCode())) {
+                return Optional.of(DATABASE_FULL);
+            }
+            if (t instanceof IOException
+                    && t.getMessage() != null
+                    && NOT_WRITTEN.matcher(t.getMessage()).find()) {
+                return Optional.of(DISK);
+            }
+            gone |= databaseGone(t);
+        }
+        return gone ? Optional.of(DATABASE_GONE) : Optional.empty();
+    }
+
+    private static boolean databaseGone(Throwable t) {
+        return t instanceof CannotCreateTransactionException
+                || t instanceof DataAccessResourceFailureException
+                || t instanceof TransientDataAccessResourceException
+                // SQLSTATE class 08: connection exceptions
+                || t instanceof SQLException s
+                        && s.getSQLState() != null
+                        && s.getSQLState().startsWith("08");
+    }
+}

@@ -1,0 +1,59 @@
+package org.pelerin.app.platform.web;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.EnumMap;
+import java.util.Map;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Stands before everything, the session's store included: where nothing can be stored ({@link StorageTrouble}) it answers with a page that needs
+ * neither, and looks again by itself. The pool connects anew as soon as the database is back.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class StorageTroubleFilter extends OncePerRequestFilter {
+
+    private final Map<StorageTrouble, String> pages = new EnumMap<>(Map.of(
+            StorageTrouble.DATABASE_GONE, page("/templates/database-gone.html"),
+            StorageTrouble.DATABASE_FULL, page("/templates/database-full.html"),
+            StorageTrouble.DISK, page("/templates/disk.html")));
+
+    StorageTroubleFilter() throws IOException {}
+
+    private static String page(String resource) throws IOException {
+        try (InputStream in = StorageTroubleFilter.class.getResourceAsStream(resource)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        try {
+            chain.doFilter(request, response);
+        } catch (IOException | ServletException | RuntimeException e) {
+            StorageTrouble trouble = StorageTrouble.of(e).orElse(null);
+            if (response.isCommitted() || trouble == null) {
+                throw e;
+            }
+            logger.warn(trouble.title() + ": " + e.getMessage());
+            response.reset();
+            response.setStatus(trouble.status());
+            response.setHeader("Retry-After", "5");
+            response.setHeader(
+                    "Content-Security-Policy",
+                    "default-src 'none'; style-src 'self'; font-src 'self'; frame-ancestors 'none'");
+            response.setContentType("text/html;charset=UTF-8");
+            response.getWriter().write(pages.get(trouble));
+        }
+    }
+}
