@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -14,6 +15,8 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
@@ -86,7 +89,7 @@ class FuzzTest {
         Hands hands = new Hands(bed);
         long id = hands.write("PL-18033", new StartCondition.Now());
         hands.pass(Duration.ofDays(2));
-        hands.collect("PL-18033");
+        collected("PL-18033");
         Mission m = hands.mission(id);
         // the first report of a process loads its fonts
         MadeReports.ofMission(bed, id);
@@ -115,5 +118,15 @@ class FuzzTest {
         assertThat(bed.bean(MissionCheck.class).troubles(id)).isEmpty();
         assertThat(hands.mission(id).records().received()).isEqualTo(m.records().received());
         assertThat(bed.bean(AuditTrail.class).firstBroken()).isZero();
+    }
+
+    /** Whatever the forms of the yard did to its cable. */
+    private static void collected(String serial) throws InterruptedException {
+        CollectService collections = bed.bean(CollectService.class);
+        collections.order(serial, false, CollectionScope.ALL, "tech");
+        Waiting.until(() -> "the collection ends: " + collections.active(serial), () -> {
+            bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
+            return collections.active(serial).isEmpty();
+        });
     }
 }

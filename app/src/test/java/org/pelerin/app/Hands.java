@@ -93,7 +93,9 @@ record Hands(TestBed bed) {
     Job collect(String serial, boolean leaveRunning, CollectionScope choice) throws InterruptedException {
         CollectService collections = bed.bean(CollectService.class);
         collections.order(serial, leaveRunning, choice, WHO);
-        until(() -> collections.active(serial).isEmpty());
+        Waiting.until(
+                () -> "the collection of " + serial + " ends: " + collections.active(serial),
+                () -> collections.active(serial).isEmpty());
         return collections.newest(serial).orElseThrow();
     }
 
