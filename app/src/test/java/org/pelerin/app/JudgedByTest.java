@@ -20,7 +20,6 @@ import org.pelerin.app.findings.FindingFilter;
 import org.pelerin.app.findings.FindingOverview;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
@@ -337,9 +336,9 @@ class JudgedByTest {
         }
     }
 
-    /** The process ended between a change of the limits and the judging that follows; the same starts again. */
+    /** Nobody looks at it, and whoever changed it did not come to judge it. */
     @Test
-    void what_was_left_to_be_judged_is_judged_at_the_next_start() throws Exception {
+    void what_is_left_to_be_judged_is_judged_by_whoever_is_first() throws Exception {
         try (OwnMission m = new OwnMission(bed, "QL-LEFT", START)) {
             record(m, START, 4);
             sql.update(
@@ -349,8 +348,6 @@ class JudgedByTest {
             evaluation.again(m.id);
             String before = sql.queryForObject("SELECT verdict FROM mission WHERE id = ?", String.class, m.id);
             inForce.say(m.mission(), set("Left " + m.id, 10), "colder", "tech");
-            assertThat(bed.bean(Findings.class).about(m.id)).isEmpty();
-            bed.bean(JudgedLater.class).takeUp();
             Waiting.until(
                     "judged and found",
                     () -> !bed.bean(Findings.class).about(m.id).isEmpty());

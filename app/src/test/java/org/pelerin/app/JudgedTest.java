@@ -150,10 +150,11 @@ class JudgedTest {
         hands.collect(serial);
         long before = judgement(id).series().get(0).count();
         placements.take(serial, begun.plus(Duration.ofHours(10)), "tech");
-        assertThat(bed.bean(JdbcTemplate.class)
-                        .queryForObject("SELECT judgement_on = judged_on FROM mission WHERE id = ?", Boolean.class, id))
-                .as("judged before anybody looks")
-                .isTrue();
+        Waiting.until(
+                "it is judged before anybody looks",
+                () -> Boolean.TRUE.equals(bed.bean(JdbcTemplate.class)
+                        .queryForObject(
+                                "SELECT judgement_on = judged_on FROM mission WHERE id = ?", Boolean.class, id)));
         assertThat(judgement(id).series().get(0).count()).isLessThan(before);
         assertThat(bed.bean(JudgedRecords.class).period(mission(id)).to()).isEqualTo(begun.plus(Duration.ofHours(10)));
     }

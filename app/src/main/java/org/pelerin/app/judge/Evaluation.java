@@ -17,8 +17,8 @@ import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.missions.StayChanged;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.derive.TooManyWindowsException;
@@ -44,9 +44,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -65,6 +63,7 @@ public class Evaluation {
     private final LimitsInForce inForce;
     private final AuditTrail audit;
     private final Formats show;
+    private final WorkOrders orders;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
@@ -77,8 +76,10 @@ public class Evaluation {
             LimitsInForce inForce,
             AuditTrail audit,
             Formats show,
+            WorkOrders orders,
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
+        this.orders = orders;
         this.audit = audit;
         this.shifts = shifts;
         this.inForce = inForce;
@@ -325,6 +326,7 @@ public class Evaluation {
                 == 0) {
             return false;
         }
+        orders.cancel(JudgedAnew.KIND, missionId);
         if (judged.by != null) {
             inForce.judgedBy(missionId, judged.by);
         }
@@ -365,10 +367,7 @@ public class Evaluation {
                 }
             }
         }
-        LOG.warn(
-                "Mission {} changed {} times while it was judged; whoever looks at it next has it judged again",
-                missionId,
-                ATTEMPTS);
+        LOG.warn("Mission {} changed {} times while it was judged; that is tried again", missionId, ATTEMPTS);
     }
 
     /** Whether what is kept of it follows from what it is judged on now; not while that changes faster than it can be judged. */
@@ -387,14 +386,6 @@ public class Evaluation {
             audit.record(by, "judge anew", mission.subject(), "unreadable", "judged", "");
         });
         again(mission.id());
-    }
-
-    /** In a transaction of its own: the one that has just ended would take what is written after it, and never commit it. */
-    @TransactionalEventListener
-    void stayChanged(StayChanged e) {
-        TransactionTemplate fresh = new TransactionTemplate(transaction.getTransactionManager());
-        fresh.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
-        e.missions().forEach(id -> fresh.executeWithoutResult(t -> again(id)));
     }
 
     /** The instant of the last sample; where a value holds until the next one, the end of the record. */

@@ -1,7 +1,6 @@
 package org.pelerin.app.judge;
 
 import java.time.Instant;
-import java.util.List;
 import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
@@ -31,10 +30,10 @@ interface JudgementMapper {
     @Select("SELECT judgement IS NULL OR judgement_on = judged_on FROM mission WHERE id = #{id}")
     Boolean upToDate(long id);
 
-    /** Missions that are to be judged anew, as what they were judged on has changed since. */
-    @Select("SELECT id FROM mission WHERE signed_as IS NULL AND judgement_on <> judged_on AND judgement IS NOT NULL"
-            + " ORDER BY id")
-    List<Long> outOfDate();
+    /** Whether it is to be judged anew: it was judged, is not signed, and what it was judged on has changed since. */
+    @Select("SELECT COUNT(*) FROM mission WHERE id = #{id} AND signed_as IS NULL AND judgement_on <> judged_on"
+            + " AND judgement IS NOT NULL")
+    boolean outdated(long id);
 
     @Select("SELECT judgement FROM mission WHERE id = #{id}")
     String judgement(long id);

@@ -17,7 +17,7 @@ interface MissionMapper {
             "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version, ";
 
     String AFTER_SETTINGS =
-            ", m.spot_id, s.name AS spot, t.name AS site, t.zone, m.written_at, m.written_by, m.starts_at,"
+            ", m.spot_id, s.name AS spot, t.name AS site, COALESCE(m.signed_zone, t.zone) AS zone, m.written_at, m.written_by, m.starts_at,"
                     + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
                     + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark, m.signed_as FROM mission m"
                     + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
@@ -252,6 +252,11 @@ interface MissionMapper {
                     + " AND judgement IS NOT NULL AND signed_as IS NULL AND (collected_at IS NULL OR collected_at > #{at})")
     List<Long> judgedAt(String serial, long spot, Instant at);
 
+    /** Missions at the spots of a site that were judged and are not signed. */
+    @Select("SELECT m.id FROM mission m JOIN spot s ON s.id = m.spot_id WHERE s.site_id = #{site}"
+            + " AND m.judgement IS NOT NULL AND m.signed_as IS NULL")
+    List<Long> judgedAtSite(long site);
+
     /** Those of them that are signed. */
     @Select(
             "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
@@ -278,12 +283,12 @@ interface MissionMapper {
     SignedAs lockSigned(long id);
 
     /** @param before what it is signed as up to now; null for nothing */
-    @Update("UPDATE mission SET signed_as = #{as}, signed_limits = #{limits} WHERE id = #{id} AND state = 'COLLECTED'"
-            + " AND signed_as <=> #{before}")
-    int sign(long id, SignedAs as, SignedAs before, String limits);
+    @Update("UPDATE mission SET signed_as = #{as}, signed_limits = #{limits}, signed_zone = #{zone}"
+            + " WHERE id = #{id} AND state = 'COLLECTED' AND signed_as <=> #{before}")
+    int sign(long id, SignedAs as, SignedAs before, String limits, String zone);
 
     @Update(
-            "UPDATE mission SET signed_as = NULL, signed_limits = NULL, revision = revision + 1, judged_on = judged_on + 1"
+            "UPDATE mission SET signed_as = NULL, signed_limits = NULL, signed_zone = NULL, revision = revision + 1, judged_on = judged_on + 1"
                     + " WHERE id = #{id} AND signed_as IS NOT NULL")
     int open(long id);
 
@@ -339,7 +344,8 @@ interface MissionMapper {
     @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from} AND direction <> 'MISSING'")
     long countExcursions(Instant from);
 
-    @Update("UPDATE mission SET spot_id = #{spotId} WHERE id = #{id}")
+    /** What holds at its spot may be another then. */
+    @Update("UPDATE mission SET spot_id = #{spotId}, judged_on = judged_on + 1 WHERE id = #{id}")
     void moveTo(long id, long spotId);
 
     @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"

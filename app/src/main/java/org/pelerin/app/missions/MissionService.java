@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.Checked;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.places.SiteZoneChanged;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.LimitsDocument;
@@ -22,6 +23,7 @@ import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.Plan;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -139,7 +141,6 @@ public class MissionService {
         List<Long> judged = missions.judgedAt(serial, spot, at);
         if (!judged.isEmpty()) {
             judged.forEach(this::recordChanged);
-            events.publishEvent(new StayChanged(judged));
         }
     }
 
@@ -165,6 +166,7 @@ public class MissionService {
         if (missions.raiseJudgedOn(id) == 0) {
             throw new SignedException(id);
         }
+        events.publishEvent(new JudgementOutdated(List.of(id)));
     }
 
     /**
@@ -174,7 +176,18 @@ public class MissionService {
      */
     @Transactional
     public List<Long> judgementOutdated(List<Long> ids) {
-        return ids.stream().filter(id -> missions.raiseJudgedOn(id) == 1).toList();
+        List<Long> raised =
+                ids.stream().filter(id -> missions.raiseJudgedOn(id) == 1).toList();
+        if (!raised.isEmpty()) {
+            events.publishEvent(new JudgementOutdated(raised));
+        }
+        return raised;
+    }
+
+    /** Blocks and shifts on the clock are judged by it; what is signed keeps the one of then. */
+    @EventListener
+    void zoneChanged(SiteZoneChanged e) {
+        judgementOutdated(missions.judgedAtSite(e.site()));
     }
 
     /** To be called in a transaction that changes what is said of a mission. @throws SignedException if it is signed */
@@ -201,8 +214,9 @@ public class MissionService {
 
     /** @param limits that it is judged by, for its own channels */
     @Transactional
-    public void sign(long id, SignedAs as, SignedAs before, Limits limits) {
-        if (missions.sign(id, as, before, LimitsDocument.write(limits)) == 0) {
+    public void sign(Mission mission, SignedAs as, SignedAs before, Limits limits) {
+        String zone = mission.place().zone();
+        if (missions.sign(mission.id(), as, before, LimitsDocument.write(limits), zone) == 0) {
             throw new TooLateException("It is signed otherwise meanwhile");
         }
     }
@@ -213,6 +227,7 @@ public class MissionService {
         if (missions.open(id) == 0) {
             throw new TooLateException("It is not signed any more");
         }
+        events.publishEvent(new JudgementOutdated(List.of(id)));
     }
 
     /** The newest that fit these letters of serial, plan, spot, site or name. */
@@ -382,6 +397,7 @@ public class MissionService {
     public void moveTo(Mission mission, long spotId, String by) {
         missions.moveTo(mission.id(), spotId);
         events.publishEvent(new MissionRelocated(mission.id()));
+        events.publishEvent(new JudgementOutdated(List.of(mission.id())));
         audit.record(
                 by,
                 "move mission",
@@ -502,6 +518,7 @@ public class MissionService {
         }
         audit.record(
                 by, "clock correction", mission.subject(), corrected ? "off" : "on", corrected ? "on" : "off", reason);
+        events.publishEvent(new JudgementOutdated(List.of(mission.id())));
         events.publishEvent(new RecordChanged(mission.id()));
         return true;
     }

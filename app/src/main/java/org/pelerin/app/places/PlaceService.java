@@ -14,6 +14,7 @@ import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,12 +34,19 @@ public class PlaceService {
 
     private final PlaceMapper places;
     private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     /** Days are told by it. */
     private final ZoneId home;
 
-    PlaceService(PlaceMapper places, AuditTrail audit, Clock clock, PelerinProperties properties) {
+    PlaceService(
+            PlaceMapper places,
+            AuditTrail audit,
+            ApplicationEventPublisher events,
+            Clock clock,
+            PelerinProperties properties) {
+        this.events = events;
         this.home = properties.zone();
         this.places = places;
         this.audit = audit;
@@ -154,6 +162,9 @@ public class PlaceService {
         long id = before == null ? places.siteNamed(site.name()).id() : site.id();
         places.updateSite(new Site(
                 id, site.name(), site.zone(), site.address(), site.latitude(), site.longitude(), site.notes(), null));
+        if (before != null && !before.zone().equals(site.zone())) {
+            events.publishEvent(new SiteZoneChanged(id));
+        }
         audit.record(
                 by, before == null ? "create site" : "change site", site.name(), told(before), told(places.site(id)));
         return id;

@@ -193,7 +193,7 @@ public class Signing {
         String sha256 = SignedContent.sha256(text);
         int revision = missions.revision(id);
         mapper.insert(id, revision, as, clock.instant(), by, name(by), remark, text, sha256);
-        missions.sign(id, as, before, evaluation.limits(m, JudgementDocument.read(judgement)));
+        missions.sign(m, as, before, evaluation.limits(m, JudgementDocument.read(judgement)));
         audit.record(
                 by,
                 "sign mission",

@@ -6,7 +6,6 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
-import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
@@ -56,21 +55,14 @@ class LimitsController {
     private final LimitSets sets;
     private final LimitsInForce inForce;
     private final SpotMonth.Teller months;
-    private final JudgedLater later;
     private final PlaceService places;
     private final PlanService plans;
 
     LimitsController(
-            LimitSets sets,
-            LimitsInForce inForce,
-            SpotMonth.Teller months,
-            JudgedLater later,
-            PlaceService places,
-            PlanService plans) {
+            LimitSets sets, LimitsInForce inForce, SpotMonth.Teller months, PlaceService places, PlanService plans) {
         this.sets = sets;
         this.inForce = inForce;
         this.months = months;
-        this.later = later;
         this.places = places;
         this.plans = plans;
     }
@@ -181,7 +173,6 @@ class LimitsController {
             LimitSet kept = form.id == 0
                     ? sets.create(name, parsed.limits(), me.getName())
                     : sets.update(form.id, form.version, name, parsed.limits(), me.getName());
-            later.judge(inForce.following(kept));
             flash.addFlashAttribute("said", "Kept as version " + kept.version() + ".");
             return "redirect:/limits/" + kept.id();
         } catch (LimitSets.NameTakenException e) {
@@ -292,7 +283,7 @@ class LimitsController {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
             return "redirect:" + target.preview(id);
         }
-        later.judge(inForce.attach(set, target.via(), target.id(), home, why, me.getName()));
+        inForce.attach(set, target.via(), target.id(), home, why, me.getName());
         flash.addFlashAttribute(
                 "said",
                 "“" + set.name() + "” is assigned now"
@@ -310,7 +301,7 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
-        later.judge(inForce.detach(set, via, target, me.getName()));
+        inForce.detach(set, via, target, me.getName());
         flash.addFlashAttribute("said", "“" + set.name() + "” does not hold there any more.");
         return "redirect:/limits/" + id;
     }
@@ -325,7 +316,6 @@ class LimitsController {
         LimitSet set = get(id);
         Reason why = Reason.of(reason, "Say why: verdicts may change");
         List<Long> behind = inForce.catchUp(set, why.text(), me.getName());
-        later.judge(behind);
         int missions = behind.size();
         flash.addFlashAttribute(
                 "said",

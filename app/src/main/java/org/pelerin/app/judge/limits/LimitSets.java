@@ -12,6 +12,7 @@ import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.LimitsDocument;
 import org.pelerin.core.judge.Limits;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,9 +37,11 @@ public class LimitSets {
 
     private final LimitMapper mapper;
     private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    LimitSets(LimitMapper mapper, AuditTrail audit, Clock clock) {
+    LimitSets(LimitMapper mapper, AuditTrail audit, ApplicationEventPublisher events, Clock clock) {
+        this.events = events;
         this.mapper = mapper;
         this.audit = audit;
         this.clock = clock;
@@ -113,7 +116,9 @@ public class LimitSets {
         String document = LimitsDocument.write(new Limits(name, limits.rules(), limits.gapRules()));
         mapper.insertVersion(id, expected + 1, document, clock.instant(), by);
         audit.record(by, "save limits", name + ", version " + (expected + 1), before, document);
-        return mapper.byId(id);
+        LimitSet saved = mapper.byId(id);
+        events.publishEvent(new LimitSetSaved(saved));
+        return saved;
     }
 
     /** One that is archived is kept with all its versions, and not offered any more. */

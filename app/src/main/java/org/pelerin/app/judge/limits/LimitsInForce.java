@@ -231,10 +231,10 @@ public class LimitsInForce {
         return anew;
     }
 
-    /** Missions that go on and follow a set, whose next version was kept: they are to be judged anew. */
-    @Transactional
-    public List<Long> following(LimitSet set) {
-        return missions.judgementOutdated(mapper.placesOf(set.id()).stream()
+    /** Missions that go on and follow a set are judged by its newest version. */
+    @EventListener
+    void saved(LimitSetSaved e) {
+        missions.judgementOutdated(mapper.placesOf(e.set().id()).stream()
                 .flatMap(p -> mapper.at(p.via(), p.target(), false).stream())
                 .distinct()
                 .toList());

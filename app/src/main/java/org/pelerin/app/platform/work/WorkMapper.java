@@ -16,12 +16,12 @@ interface WorkMapper {
     /** What may be claimed; a claim that lapsed is one more attempt that came to nothing. */
     record Due(String kind, long id, String awaited, int attempts) {}
 
-    @Insert("INSERT IGNORE INTO work (kind, id, due_at) VALUES (#{kind}, #{id}, #{now})")
-    int order(String kind, long id, long now);
+    @Insert("INSERT IGNORE INTO work (kind, id, due_at) VALUES (#{kind}, #{id}, #{due})")
+    int order(String kind, long id, long due);
 
     @Insert("<script>INSERT IGNORE INTO work (kind, id, due_at) VALUES"
-            + " <foreach collection='ids' item='id' separator=','>(#{kind}, #{id}, #{now})</foreach></script>")
-    void orderAll(@Param("kind") String kind, @Param("ids") List<Long> ids, @Param("now") long now);
+            + " <foreach collection='ids' item='id' separator=','>(#{kind}, #{id}, #{due})</foreach></script>")
+    void orderAll(@Param("kind") String kind, @Param("ids") List<Long> ids, @Param("due") long due);
 
     @Select(
             "SELECT kind, id, awaited, IF(claim IS NULL, attempts, attempts + 1) AS attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"

@@ -1,6 +1,7 @@
 package org.pelerin.app.platform.work;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Service;
@@ -24,12 +25,18 @@ public class WorkOrders {
         work.order(kind, id, machine.millis());
     }
 
+    /** Orders several of a kind, to be begun after a while; those that are ordered already stay as they are. */
+    @Transactional
+    public void order(String kind, List<Long> ids, Duration after) {
+        if (!ids.isEmpty()) {
+            work.orderAll(kind, ids, machine.millis() + after.toMillis());
+        }
+    }
+
     /** Orders several of a kind. */
     @Transactional
     public void order(String kind, List<Long> ids) {
-        if (!ids.isEmpty()) {
-            work.orderAll(kind, ids, machine.millis());
-        }
+        order(kind, ids, Duration.ZERO);
     }
 
     /** Takes an order back; @return false if somebody is at it, or it is not ordered */

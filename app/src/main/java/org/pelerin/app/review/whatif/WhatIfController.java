@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.judge.JudgedLater;
 import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
@@ -81,7 +80,6 @@ class WhatIfController {
     private final PlanService plans;
     private final LimitSets sets;
     private final LimitsInForce inForce;
-    private final JudgedLater later;
     private final Formats show;
 
     WhatIfController(
@@ -92,7 +90,6 @@ class WhatIfController {
             PlanService plans,
             LimitSets sets,
             LimitsInForce inForce,
-            JudgedLater later,
             Formats show) {
         this.evaluation = evaluation;
         this.missions = missions;
@@ -101,7 +98,6 @@ class WhatIfController {
         this.plans = plans;
         this.sets = sets;
         this.inForce = inForce;
-        this.later = later;
         this.show = show;
     }
 
@@ -186,7 +182,6 @@ class WhatIfController {
                         + " already; have this mission judged by it first, and try from there");
             }
             LimitSet kept = sets.update(set.id(), set.version(), newest.name(), tried.within(set.limits()), by);
-            later.judge(inForce.following(kept));
             return "Kept as version " + kept.version() + " of “" + kept.name() + "”. This mission is judged by version "
                     + set.version() + " until it is judged by the newest.";
         }
