@@ -23,7 +23,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.placing.PlacementService;
@@ -33,8 +33,8 @@ import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
-import org.pelerin.app.review.section.Section;
 import org.pelerin.app.review.section.Sections;
+import org.pelerin.app.review.section.SiteView;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
@@ -101,7 +101,7 @@ class JudgedByTest {
         return inForce.of(of.mission()).words();
     }
 
-    private static void forget(Via via, long target) {
+    private static void forget(LimitsSource via, long target) {
         sql.update("DELETE FROM limit_place WHERE via = ? AND target = ?", via.name(), target);
     }
 
@@ -111,16 +111,16 @@ class JudgedByTest {
         try (OwnMission m = new OwnMission(bed, "QL-LATE", START)) {
             home(m, null);
             record(m, START, 24);
-            assertThat(inForce.of(m.mission()).via()).isEqualTo(Via.NONE);
-            inForce.attach(set("Late", 10), Via.SPOT, spot, false, "", "tech");
+            assertThat(inForce.of(m.mission()).via()).isEqualTo(LimitsSource.NONE);
+            inForce.attach(set("Late", 10), LimitsSource.SPOT, spot, false, "", "tech");
             // what was judged without a place keeps its verdict until its place is known
-            assertThat(inForce.of(m.mission()).via()).isEqualTo(Via.NONE);
+            assertThat(inForce.of(m.mission()).via()).isEqualTo(LimitsSource.NONE);
             bed.bean(MissionService.class).moveTo(m.mission(), spot, "tech");
             evaluation.again(m.id);
             assertThat(by(m)).isEqualTo("Late, version 1, of its spot");
             assertThat(m.mission().records().verdict()).isEqualTo("excursions");
         } finally {
-            forget(Via.SPOT, spot);
+            forget(LimitsSource.SPOT, spot);
         }
     }
 
@@ -135,12 +135,12 @@ class JudgedByTest {
                     plan.name(),
                     plan.id(),
                     m.id);
-            inForce.attach(set("Of a plan", 10), Via.PLAN, plan.id(), false, "", "tech");
+            inForce.attach(set("Of a plan", 10), LimitsSource.PLAN, plan.id(), false, "", "tech");
             plans.update(plan.id(), 1, "After the rename", plans.settings(plan), "tech");
             record(m, START, 24);
             assertThat(by(m)).isEqualTo("Of a plan, version 1, of its plan");
         } finally {
-            forget(Via.PLAN, plan.id());
+            forget(LimitsSource.PLAN, plan.id());
         }
     }
 
@@ -152,7 +152,7 @@ class JudgedByTest {
         try (OwnMission own = new OwnMission(bed, "QL-WIN1", START);
                 OwnMission other = new OwnMission(bed, "QL-WIN2", START)) {
             LimitSet spots = set("Of the near spot", 20);
-            inForce.attach(spots, Via.SPOT, near, false, "", "tech");
+            inForce.attach(spots, LimitsSource.SPOT, near, false, "", "tech");
             home(own, near);
             home(other, bare);
             record(own, START, 24);
@@ -160,14 +160,15 @@ class JudgedByTest {
             assertThat(by(own)).isEqualTo("Of the near spot, version 1, of its spot");
             // the spot's set has a newer version; nobody said that what is home is judged by that
             bed.bean(LimitSets.class).update(spots.id(), 1, spots.name(), spots.limits(), "tech");
-            List<Long> anew = inForce.attach(set("Of the whole site", 10), Via.SITE, site, true, "a new order", "tech");
+            List<Long> anew =
+                    inForce.attach(set("Of the whole site", 10), LimitsSource.SITE, site, true, "a new order", "tech");
             assertThat(anew).contains(other.id).doesNotContain(own.id);
             assertThat(by(own)).isEqualTo("Of the near spot, version 1, of its spot");
             assertThat(inForce.of(own.mission()).reason()).isEmpty();
             assertThat(by(other)).isEqualTo("Of the whole site, version 1, of its site");
         } finally {
-            forget(Via.SPOT, near);
-            forget(Via.SITE, site);
+            forget(LimitsSource.SPOT, near);
+            forget(LimitsSource.SITE, site);
         }
     }
 
@@ -266,7 +267,7 @@ class JudgedByTest {
                             + " written_at, first_at, last_at) SELECT logger_id, 'COLLECTED', 'x', 0, settings, spot_id, 'tech', 0, '', seq, seq,"
                             + " seq FROM mission JOIN seq_1_to_30 WHERE id = ?",
                     first.id);
-            Section s = bed.bean(Sections.class).of(site, "°C", old, old.plus(Duration.ofHours(2000)), null, null, 50);
+            SiteView s = bed.bean(Sections.class).of(site, "°C", old, old.plus(Duration.ofHours(2000)), null, null, 50);
             sql.update("DELETE FROM mission WHERE plan_name = 'x' AND spot_id = ?", a);
             assertThat(s.spots()).hasSize(2);
             assertThat(s.spread().value()).isEqualTo(8.53);

@@ -21,7 +21,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
@@ -299,17 +299,17 @@ class LimitsTest extends PageTest {
             bed.bean(JdbcTemplate.class).update("UPDATE mission SET spot_id = ? WHERE id = ?", near, running.id);
             LimitSet site = set("Of the site", 10);
             LimitSet of = set("Of the spot", 20);
-            assertThat(inForce.of(running.mission()).via()).isEqualTo(Via.NONE);
-            inForce.attach(site, Via.SITE, siteId, false, "", "tech");
+            assertThat(inForce.of(running.mission()).via()).isEqualTo(LimitsSource.NONE);
+            inForce.attach(site, LimitsSource.SITE, siteId, false, "", "tech");
             assertThat(inForce.of(running.mission()).set().id()).isEqualTo(site.id());
-            inForce.attach(of, Via.SPOT, near, false, "", "tech");
+            inForce.attach(of, LimitsSource.SPOT, near, false, "", "tech");
             Mission m = running.mission();
             assertThat(inForce.of(m).set().id()).isEqualTo(of.id());
             LimitSet newer = bed.bean(LimitSets.class).update(of.id(), 1, of.name(), of.limits(), "tech");
             assertThat(inForce.of(m).set().version()).isEqualTo(newer.version()).isEqualTo(2);
-            inForce.detach(newer, Via.SPOT, near, "tech");
+            inForce.detach(newer, LimitsSource.SPOT, near, "tech");
             assertThat(inForce.of(m).words()).isEqualTo("Of the site, version 1, of its site");
-            inForce.detach(site, Via.SITE, siteId, "tech");
+            inForce.detach(site, LimitsSource.SITE, siteId, "tech");
         }
     }
 }

@@ -28,9 +28,9 @@ import org.pelerin.app.report.document.ReportFile;
 import org.pelerin.app.report.document.ReportKind;
 import org.pelerin.app.report.document.ReportSchedule;
 import org.pelerin.app.report.document.ReportSchedules;
+import org.pelerin.app.report.document.ReportSection;
 import org.pelerin.app.report.document.ReportSpec;
 import org.pelerin.app.report.document.Reports;
-import org.pelerin.app.report.document.Section;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
@@ -239,7 +239,7 @@ class ReportTest extends PageTest {
                                     "October",
                                     new Report.Scope(
                                             null, site, null, LocalDate.of(2026, 10, 1), LocalDate.of(2026, 10, 31)),
-                                    new ReportSpec(java.util.Set.of(Section.EXCURSIONS), List.of(), ""),
+                                    new ReportSpec(java.util.Set.of(ReportSection.EXCURSIONS), List.of(), ""),
                                     "",
                                     "tech"));
             assertThat(without.made().sentence()).contains("outside limits at all 2 spots");
@@ -255,7 +255,7 @@ class ReportTest extends PageTest {
     @Test
     void what_was_not_chosen_is_not_in_it() throws Exception {
         Report r = ofMission(
-                new ReportSpec(java.util.Set.of(Section.STATISTICS), List.of(), "For the auditor\nof Tuesday"));
+                new ReportSpec(java.util.Set.of(ReportSection.STATISTICS), List.of(), "For the auditor\nof Tuesday"));
         String body = bed.bean(Reports.class).body(r.id());
         assertThat(body)
                 .contains("For the auditor")

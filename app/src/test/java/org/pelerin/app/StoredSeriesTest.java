@@ -142,7 +142,7 @@ class StoredSeriesTest {
         assertThat(is.firstIndex()).isEqualTo(expected.firstIndex());
         assertThat(is.min()).isEqualTo(expected.min());
         assertThat(is.max()).isEqualTo(expected.max());
-        assertThat(is.holed()).isEqualTo(expected.holed());
+        assertThat(is.incomplete()).isEqualTo(expected.incomplete());
     }
 
     private static void same(List<Series> expected) {

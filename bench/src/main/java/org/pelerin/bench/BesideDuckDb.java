@@ -26,7 +26,7 @@ import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Envelope;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.pelerin.core.series.Resolution;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -228,10 +228,10 @@ public final class BesideDuckDb {
     /** Bytes of the summaries at all grains. */
     private static long outline(Series series) {
         long bytes = 0;
-        Grains grains = Grains.of(series.blocks());
-        for (int level = 0; level < Grains.LEVELS; level++) {
-            bytes += grains.toBytes().length;
-            grains = level + 1 < Grains.LEVELS ? grains.coarser() : grains;
+        Outline outline = Outline.of(series.blocks());
+        for (int level = 0; level < Outline.LEVELS; level++) {
+            bytes += outline.toBytes().length;
+            outline = level + 1 < Outline.LEVELS ? outline.coarser() : outline;
         }
         return bytes;
     }

@@ -65,7 +65,7 @@ public final class JudgeCommand {
             if (asked.json()) {
                 out.println(judgement.pretty());
             } else {
-                new Told(judgement, asked.zone(), out).print();
+                new JudgementText(judgement, asked.zone(), out).print();
             }
             return VERDICTS.indexOf(judgement.verdict());
         } catch (Arguments.WrongException | InputException e) {

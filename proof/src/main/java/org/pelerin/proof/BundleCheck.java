@@ -38,7 +38,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
-import org.pelerin.link.capture.Reached;
+import org.pelerin.link.capture.DecodeProgress;
 import org.pelerin.link.carrier.Carrier;
 import org.pelerin.link.carrier.CarrierException;
 import org.pelerin.link.carrier.CarrierFile;
@@ -272,7 +272,8 @@ public final class BundleCheck {
                         Duration.ofMillis(clock.offsetMs()),
                         header.clockSettings())
                 : ClockCorrection.NONE;
-        return CaptureDecoder.decode(capture, correction, Reached.NOTHING).series();
+        return CaptureDecoder.decode(capture, correction, DecodeProgress.NOTHING)
+                .series();
     }
 
     /** @param how they were made again */

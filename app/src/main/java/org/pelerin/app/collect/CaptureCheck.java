@@ -11,7 +11,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.CaptureDecoder;
-import org.pelerin.link.capture.Reached;
+import org.pelerin.link.capture.DecodeProgress;
 import org.pelerin.link.message.MalformedMessageException;
 import org.pelerin.link.message.MemoryPage;
 import org.springframework.stereotype.Service;
@@ -91,7 +91,7 @@ public class CaptureCheck {
     /** All that is in it, decoded anew; nothing where it is not complete. */
     public Again again(Mission m) {
         return captures.find(m.id())
-                .map(c -> CaptureDecoder.decode(c.capture(), c.correction(), Reached.NOTHING))
+                .map(c -> CaptureDecoder.decode(c.capture(), c.correction(), DecodeProgress.NOTHING))
                 .map(d -> new Again(d.series(), d.disturbances()))
                 .orElse(new Again(List.of(), List.of()));
     }

@@ -18,7 +18,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.CaptureDecoder;
-import org.pelerin.link.capture.Reached;
+import org.pelerin.link.capture.DecodeProgress;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.LoggerState;
 import org.pelerin.link.message.MissionInfo;
@@ -149,12 +149,12 @@ public class CaptureProcessing {
 
     /** Decodes and stores what came since it was last done; all of it where what is stored does not go on. */
     private Stored store(long missionId) {
-        Reached reached = captures.reached(missionId);
+        DecodeProgress reached = captures.reached(missionId);
         Optional<Stored> more = reached.nothing() ? Optional.empty() : store(missionId, reached);
-        return more.or(() -> store(missionId, Reached.NOTHING)).orElseThrow();
+        return more.or(() -> store(missionId, DecodeProgress.NOTHING)).orElseThrow();
     }
 
-    private Optional<Stored> store(long missionId, Reached reached) {
+    private Optional<Stored> store(long missionId, DecodeProgress reached) {
         StoredCapture stored = captures.since(missionId, reached).orElseThrow();
         CaptureDecoder.Decoded decoded = CaptureDecoder.decode(stored.capture(), stored.correction(), reached);
         boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {

@@ -13,8 +13,8 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.link.capture.Capture;
+import org.pelerin.link.capture.DecodeProgress;
 import org.pelerin.link.capture.PageChain;
-import org.pelerin.link.capture.Reached;
 import org.pelerin.link.message.MemoryPage;
 import org.pelerin.link.message.MissionHeader;
 import org.pelerin.link.message.MissionInfo;
@@ -44,7 +44,7 @@ public class CaptureStore {
     }
 
     /** The same with the pages from where it was decoded to; those before are not read. */
-    Optional<StoredCapture> since(long missionId, Reached reached) {
+    Optional<StoredCapture> since(long missionId, DecodeProgress reached) {
         CaptureMapper.CaptureRow row = captures.byMission(missionId);
         if (row == null || !row.complete()) {
             return Optional.empty();
@@ -71,11 +71,11 @@ public class CaptureStore {
     }
 
     /** How far the series go that are stored. */
-    Reached reached(long missionId) {
-        return new Reached(captures.decoded(missionId).stream()
+    DecodeProgress reached(long missionId) {
+        return new DecodeProgress(captures.decoded(missionId).stream()
                 .collect(Collectors.toMap(
                         CaptureMapper.DecodedRow::pageTable,
-                        r -> new Reached.At(
+                        r -> new DecodeProgress.At(
                                 r.page(),
                                 Arrays.stream(r.held().split(" "))
                                         .map(Long::valueOf)
@@ -83,7 +83,7 @@ public class CaptureStore {
     }
 
     /** To be called in the transaction that stores the series. */
-    void noteReached(long missionId, Reached reached) {
+    void noteReached(long missionId, DecodeProgress reached) {
         reached.tables()
                 .forEach((table, at) -> captures.noteDecoded(
                         missionId,

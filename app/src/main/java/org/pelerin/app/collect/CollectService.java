@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
@@ -49,7 +49,7 @@ public class CollectService {
     private final AuditTrail audit;
     private final WorkOrders orders;
     private final Clock clock;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
 
     CollectService(
             JobMapper jobs,
@@ -61,7 +61,7 @@ public class CollectService {
             AuditTrail audit,
             WorkOrders orders,
             Clock clock,
-            Deeds deeds) {
+            DeviceAudit deeds) {
         this.jobs = jobs;
         this.captures = captures;
         this.dock = dock;

@@ -6,7 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
@@ -35,7 +35,7 @@ class Collector {
     private final CaptureStore captures;
     private final CaptureIntake intake;
     private final CaptureProcessing processing;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
     private final Clock clock;
 
     Collector(
@@ -44,7 +44,7 @@ class Collector {
             CaptureStore captures,
             CaptureIntake intake,
             CaptureProcessing processing,
-            Deeds deeds,
+            DeviceAudit deeds,
             Clock clock) {
         this.deeds = deeds;
         this.dock = dock;

@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
@@ -23,9 +23,9 @@ class Eraser implements HomeKeeper {
     private final CaptureStore captures;
     private final MissionService missions;
     private final Dock dock;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
 
-    Eraser(CaptureStore captures, MissionService missions, Dock dock, Deeds deeds) {
+    Eraser(CaptureStore captures, MissionService missions, Dock dock, DeviceAudit deeds) {
         this.deeds = deeds;
         this.captures = captures;
         this.missions = missions;

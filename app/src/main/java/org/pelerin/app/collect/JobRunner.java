@@ -3,7 +3,7 @@ package org.pelerin.app.collect;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
@@ -32,7 +32,7 @@ class JobRunner implements LongWork {
     private final JobMapper jobs;
     private final Collector collector;
     private final Dock dock;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
     private final TransactionTemplate transaction;
     private final Clock machine;
 
@@ -40,7 +40,7 @@ class JobRunner implements LongWork {
             JobMapper jobs,
             Collector collector,
             Dock dock,
-            Deeds deeds,
+            DeviceAudit deeds,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.jobs = jobs;

@@ -22,17 +22,17 @@ public final class Completeness {
     /** @param held how many values the channels of its records hold, not those of a second table or of changes */
     static String words(long received, long expected, Map<String, Long> held, Formats show) {
         String came = show.count(received) + " of " + show.count(expected) + " expected samples";
-        List<Map.Entry<String, Long>> holed =
+        List<Map.Entry<String, Long>> incomplete =
                 held.entrySet().stream().filter(c -> c.getValue() < received).toList();
-        if (holed.isEmpty()) {
+        if (incomplete.isEmpty()) {
             return came;
         }
-        String named = holed.stream()
+        String named = incomplete.stream()
                 .limit(NAMED)
                 .map(c -> show.count(received - c.getValue()) + " in “" + c.getKey() + "”")
                 .collect(Collectors.joining(", "));
         return came + ", without a value " + named
-                + (holed.size() > NAMED ? " and some in " + (holed.size() - NAMED) + " more" : "");
+                + (incomplete.size() > NAMED ? " and some in " + (incomplete.size() - NAMED) + " more" : "");
     }
 
     /** Tells it of a mission. */

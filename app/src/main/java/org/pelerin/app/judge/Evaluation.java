@@ -11,8 +11,8 @@ import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.judge.limits.UnlimitedChannels;
-import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
@@ -207,7 +207,7 @@ public class Evaluation {
     }
 
     private static InForce only(Limits set) {
-        return new InForce(set, null, Via.MISSION, true, null, "", "");
+        return new InForce(set, null, LimitsSource.MISSION, true, null, "", "");
     }
 
     /**

@@ -221,7 +221,7 @@ interface MissionMapper {
     @Select("SELECT placed_at, placed_at + acclimatise_min * 60000 AS settled_at, taken_at FROM placement"
             + " WHERE logger_id = #{logger} AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from})"
             + " AND placed_at < #{until} ORDER BY placed_at, id")
-    List<Stay.Once> stays(long logger, long spot, Instant from, Instant until);
+    List<TimeAtSpot.Once> stays(long logger, long spot, Instant from, Instant until);
 
     @Update("UPDATE mission SET ran_out = #{ranOut} WHERE id = #{id}")
     void ranOut(long id, boolean ranOut);

@@ -105,7 +105,7 @@ public class MissionService {
     }
 
     /** How long its logger lay at its spot; empty where that was never noted. */
-    public Optional<Stay> stay(Mission m) {
+    public Optional<TimeAtSpot> stay(Mission m) {
         Instant from = m.course().startsAt() != null
                 ? m.course().startsAt()
                 : m.course().writtenAt();
@@ -115,7 +115,7 @@ public class MissionService {
         Instant until = m.records().collectedAt() == null
                 ? Instant.ofEpochMilli(Long.MAX_VALUE)
                 : m.records().collectedAt();
-        return Stay.of(missions.stays(m.device().loggerId(), m.place().spotId(), from, until));
+        return TimeAtSpot.of(missions.stays(m.device().loggerId(), m.place().spotId(), from, until));
     }
 
     /** Whether its logger stopped because its memory was full or its battery empty. */

@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import org.pelerin.app.places.PlaceExchange;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
-import org.pelerin.app.platform.text.Some;
+import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.UploadedText;
 import org.springframework.http.ResponseEntity;
@@ -67,7 +67,7 @@ class PlaceFilesController {
                             + ", " + taken.changed() + " brought up to date.");
         } catch (PlaceExchange.UnreadableException e) {
             flash.addFlashAttribute("refused", "Nothing was taken in.");
-            flash.addFlashAttribute("lines", new ArrayList<>(Some.of(e.errors(), 40)));
+            flash.addFlashAttribute("lines", new ArrayList<>(CutList.of(e.errors(), 40)));
         }
         return "redirect:/places";
     }

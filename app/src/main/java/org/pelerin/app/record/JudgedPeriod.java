@@ -2,7 +2,7 @@ package org.pelerin.app.record;
 
 import java.time.Instant;
 import java.util.List;
-import org.pelerin.app.missions.Stay;
+import org.pelerin.app.missions.TimeAtSpot;
 import org.threeten.extra.Interval;
 
 /**
@@ -13,7 +13,7 @@ import org.threeten.extra.Interval;
  * @param stay at its spot that it follows from; null where none is known, and the whole record is judged
  * @param chosen by a reviewer; null where it follows from the stay
  */
-public record JudgedPeriod(Instant from, Instant to, Stay stay, Chosen chosen) {
+public record JudgedPeriod(Instant from, Instant to, TimeAtSpot stay, Chosen chosen) {
 
     /** What somebody set in its place. */
     public record Chosen(Instant fromAt, Instant toAt, String reason, Instant setAt, String setBy) {}

@@ -9,7 +9,7 @@ import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.missions.Stay;
+import org.pelerin.app.missions.TimeAtSpot;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -90,7 +90,7 @@ public class JudgedRecords {
 
     /** @param last where the record ends */
     private JudgedPeriod period(Mission mission, Instant first, Instant last, Instant collectedAt) {
-        Stay stay = missions.stay(mission).orElse(null);
+        TimeAtSpot stay = missions.stay(mission).orElse(null);
         JudgedPeriod.Chosen chosen = judged.chosen(mission.id());
         if (chosen != null) {
             return new JudgedPeriod(chosen.fromAt(), chosen.toAt(), stay, chosen);
@@ -113,7 +113,7 @@ public class JudgedRecords {
     }
 
     /** When its time at the spot was over; null for the end of its record. */
-    private Instant left(Mission mission, Stay stay, Instant collectedAt) {
+    private Instant left(Mission mission, TimeAtSpot stay, Instant collectedAt) {
         if (stay.takenAt() != null && (collectedAt == null || !stay.takenAt().isAfter(collectedAt))) {
             return stay.takenAt();
         }

@@ -2,10 +2,10 @@ package org.pelerin.app.record;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.springframework.stereotype.Component;
 
-/** Keeps the summaries of series at all grains, a row {@value #A_ROW} of them. */
+/** Keeps the summaries of series at all levels, a row {@value #A_ROW} of them. */
 @Component
 class OutlineWriter {
 
@@ -20,22 +20,22 @@ class OutlineWriter {
     }
 
     /**
-     * Stores the finest grains of a series from some number on, and what follows of them at the other levels; those before stay.
+     * Stores the finest level of the outline of a series from some number on, and what follows of them at the other levels; those before stay.
      *
      * @param finest the first of them is the first of one at the next level
      */
-    void put(long mission, int channel, Grains finest) {
+    void put(long mission, int channel, Outline finest) {
         List<OutlineMapper.Row> rows = new ArrayList<>();
-        Grains grains = finest;
-        for (int level = 0; level < Grains.LEVELS && grains.count() > 0; level++) {
-            Grains row = withRowBefore(mission, channel, grains);
+        Outline outline = finest;
+        for (int level = 0; level < Outline.LEVELS && outline.count() > 0; level++) {
+            Outline row = withRowBefore(mission, channel, outline);
             for (long from = row.first(); from < row.end(); from += A_ROW) {
-                Grains part = row.part(from, Math.min(row.end(), from + A_ROW));
+                Outline part = row.part(from, Math.min(row.end(), from + A_ROW));
                 rows.add(new OutlineMapper.Row(channel, level, (int) (from / A_ROW), part.toBytes()));
             }
-            if (level + 1 < Grains.LEVELS) {
-                long first = grains.first() / Grains.FAN * Grains.FAN;
-                grains = row.part(first, row.end()).coarser();
+            if (level + 1 < Outline.LEVELS) {
+                long first = outline.first() / Outline.FAN * Outline.FAN;
+                outline = row.part(first, row.end()).coarser();
             }
         }
         for (int from = 0; from < rows.size(); from += AT_ONCE) {
@@ -44,17 +44,17 @@ class OutlineWriter {
     }
 
     /** From the beginning of the row that the first of them is in. */
-    private Grains withRowBefore(long mission, int channel, Grains grains) {
-        long start = grains.first() / A_ROW * A_ROW;
-        if (start == grains.first()) {
-            return grains;
+    private Outline withRowBefore(long mission, int channel, Outline outline) {
+        long start = outline.first() / A_ROW * A_ROW;
+        if (start == outline.first()) {
+            return outline;
         }
         int part = (int) (start / A_ROW);
-        List<OutlineMapper.Row> stored = mapper.rows(mission, List.of(channel), grains.level(), part, part);
+        List<OutlineMapper.Row> stored = mapper.rows(mission, List.of(channel), outline.level(), part, part);
         if (stored.isEmpty()) {
             throw new IllegalStateException("The summaries of channel " + channel + " before this are not there");
         }
-        Grains before = Grains.fromBytes(grains.level(), start, stored.get(0).data());
-        return Grains.together(List.of(before.part(start, grains.first()), grains));
+        Outline before = Outline.fromBytes(outline.level(), start, stored.get(0).data());
+        return Outline.together(List.of(before.part(start, outline.first()), outline));
     }
 }

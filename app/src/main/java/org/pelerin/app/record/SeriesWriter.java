@@ -8,8 +8,8 @@ import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.EvenAxis;
-import org.pelerin.core.series.Grains;
 import org.pelerin.core.series.ListedAxis;
+import org.pelerin.core.series.Outline;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.SeriesPart;
 import org.pelerin.core.series.TimeAxis;
@@ -161,7 +161,7 @@ public class SeriesWriter {
                             .toList());
         }
         if (!blocks.isEmpty()) {
-            outline.put(mission, channel, Grains.of(blocks));
+            outline.put(mission, channel, Outline.of(blocks));
         }
     }
 

@@ -6,7 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.core.series.Block;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.pelerin.core.series.Outlined;
 
 /**
@@ -22,7 +22,7 @@ final class StoredOutlines {
     private final long count;
     private final OutlineMapper outlines;
     private final SeriesMapper series;
-    private final Map<Asked, Map<Integer, Grains>> grains = new HashMap<>();
+    private final Map<Asked, Map<Integer, Outline>> read = new HashMap<>();
     private final Map<Asked, Map<Integer, double[]>> values = new HashMap<>();
 
     StoredOutlines(long mission, List<Integer> channels, long count, OutlineMapper outlines, SeriesMapper series) {
@@ -47,28 +47,28 @@ final class StoredOutlines {
             }
 
             @Override
-            public Grains grains(int level, long from, long to) {
-                return grains.computeIfAbsent(new Asked(level, from, to), StoredOutlines.this::readGrains)
+            public Outline outline(int level, long from, long to) {
+                return read.computeIfAbsent(new Asked(level, from, to), StoredOutlines.this::readOutlines)
                         .get(channel);
             }
         };
     }
 
-    private Map<Integer, Grains> readGrains(Asked a) {
+    private Map<Integer, Outline> readOutlines(Asked a) {
         int first = (int) (a.from / OutlineWriter.A_ROW);
         int last = (int) ((a.to - 1) / OutlineWriter.A_ROW);
-        Map<Integer, List<Grains>> rows = new LinkedHashMap<>();
+        Map<Integer, List<Outline>> rows = new LinkedHashMap<>();
         for (OutlineMapper.Row r : outlines.rows(mission, channels, a.level, first, last)) {
             rows.computeIfAbsent(r.channel(), c -> new ArrayList<>())
-                    .add(Grains.fromBytes(a.level, (long) r.part() * OutlineWriter.A_ROW, r.data()));
+                    .add(Outline.fromBytes(a.level, (long) r.part() * OutlineWriter.A_ROW, r.data()));
         }
-        Map<Integer, Grains> out = new HashMap<>();
+        Map<Integer, Outline> out = new HashMap<>();
         for (int channel : channels) {
-            List<Grains> own = rows.getOrDefault(channel, List.of());
+            List<Outline> own = rows.getOrDefault(channel, List.of());
             if (own.size() != last - first + 1) {
                 throw new IllegalStateException("Summaries of mission " + mission + " are missing");
             }
-            out.put(channel, Grains.together(own).part(a.from, a.to));
+            out.put(channel, Outline.together(own).part(a.from, a.to));
         }
         return out;
     }

@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Block;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.springframework.stereotype.Service;
 
 /** What is kept beside the values of a mission, held against what it follows from: the figures of blocks, their summaries at all grains, disturbances. */
@@ -36,7 +36,7 @@ public class SummaryCheck {
             if (wrong.isPresent()) {
                 out.add("The figures of “" + row.label() + "” from sample "
                         + wrong.get().firstIndex() + " on are not those of its values");
-            } else if (!stored.isEmpty() && !outlined(m.id(), row.channel(), Grains.of(stored))) {
+            } else if (!stored.isEmpty() && !outlined(m.id(), row.channel(), Outline.of(stored))) {
                 out.add("“" + row.label() + "” is drawn otherwise than its values are");
             }
         }
@@ -64,13 +64,13 @@ public class SummaryCheck {
                 && (none ? Double.isNaN(b.min()) && Double.isNaN(b.max()) : b.min() == min && b.max() == max);
     }
 
-    private boolean outlined(long mission, int channel, Grains finest) {
-        Grains grains = finest;
-        for (int level = 0; level < Grains.LEVELS && grains.count() > 0; level++) {
+    private boolean outlined(long mission, int channel, Outline finest) {
+        Outline outline = finest;
+        for (int level = 0; level < Outline.LEVELS && outline.count() > 0; level++) {
             List<OutlineMapper.Row> rows = outlines.rows(mission, List.of(channel), level, 0, Integer.MAX_VALUE);
             int part = 0;
-            for (long from = 0; from < grains.count(); from += OutlineWriter.A_ROW, part++) {
-                byte[] should = grains.part(from, Math.min(grains.count(), from + OutlineWriter.A_ROW))
+            for (long from = 0; from < outline.count(); from += OutlineWriter.A_ROW, part++) {
+                byte[] should = outline.part(from, Math.min(outline.count(), from + OutlineWriter.A_ROW))
                         .toBytes();
                 if (part >= rows.size() || !Arrays.equals(should, rows.get(part).data())) {
                     return false;
@@ -79,8 +79,8 @@ public class SummaryCheck {
             if (rows.size() != part) {
                 return false;
             }
-            if (level + 1 < Grains.LEVELS) {
-                grains = grains.coarser();
+            if (level + 1 < Outline.LEVELS) {
+                outline = outline.coarser();
             }
         }
         return true;

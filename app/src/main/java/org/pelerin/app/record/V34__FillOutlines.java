@@ -12,7 +12,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.flywaydb.core.api.migration.BaseJavaMigration;
 import org.flywaydb.core.api.migration.Context;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.springframework.stereotype.Component;
 
 /** Summaries were pairs of numbers with each block before: from those the outlines of series that are there are made. */
@@ -40,31 +40,31 @@ class V34__FillOutlines extends BaseJavaMigration {
     }
 
     private static void fill(Connection c, Key key) throws SQLException {
-        Grains grains = finest(c, key);
+        Outline outline = finest(c, key);
         // begun anew after a break, it finds its own rows
         try (PreparedStatement p = c.prepareStatement(
                 "REPLACE INTO series_outline (mission_id, channel, level, part, data) VALUES (?, ?, ?, ?, ?)")) {
-            for (int level = 0; level < Grains.LEVELS && grains.count() > 0; level++) {
-                for (long from = 0; from < grains.count(); from += OutlineWriter.A_ROW) {
+            for (int level = 0; level < Outline.LEVELS && outline.count() > 0; level++) {
+                for (long from = 0; from < outline.count(); from += OutlineWriter.A_ROW) {
                     p.setLong(1, key.mission);
                     p.setInt(2, key.channel);
                     p.setInt(3, level);
                     p.setLong(4, from / OutlineWriter.A_ROW);
                     p.setBytes(
                             5,
-                            grains.part(from, Math.min(grains.count(), from + OutlineWriter.A_ROW))
+                            outline.part(from, Math.min(outline.count(), from + OutlineWriter.A_ROW))
                                     .toBytes());
                     p.addBatch();
                 }
                 p.executeBatch();
-                grains = level + 1 < Grains.LEVELS ? grains.coarser() : grains;
+                outline = level + 1 < Outline.LEVELS ? outline.coarser() : outline;
             }
         }
     }
 
-    private static Grains finest(Connection c, Key key) throws SQLException {
-        Grains out = new Grains(0, 0, new double[0], new double[0], new BitSet());
-        List<Grains> parts = new ArrayList<>();
+    private static Outline finest(Connection c, Key key) throws SQLException {
+        Outline out = new Outline(0, 0, new double[0], new double[0], new BitSet());
+        List<Outline> parts = new ArrayList<>();
         try (PreparedStatement p = c.prepareStatement(
                 "SELECT cells FROM series_block WHERE mission_id = ? AND channel = ? ORDER BY block")) {
             p.setLong(1, key.mission);
@@ -72,26 +72,26 @@ class V34__FillOutlines extends BaseJavaMigration {
             long first = 0;
             try (ResultSet r = p.executeQuery()) {
                 while (r.next()) {
-                    Grains cells = cells(first, r.getBytes(1));
+                    Outline cells = cells(first, r.getBytes(1));
                     parts.add(cells);
                     first = cells.end();
                 }
             }
         }
-        return parts.isEmpty() ? out : Grains.together(parts);
+        return parts.isEmpty() ? out : Outline.together(parts);
     }
 
     /** Little-endian pairs min, max. */
-    private static Grains cells(long first, byte[] bytes) {
+    private static Outline cells(long first, byte[] bytes) {
         ByteBuffer in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
         double[] min = new double[bytes.length / 16];
         double[] max = new double[min.length];
-        BitSet holed = new BitSet();
+        BitSet incomplete = new BitSet();
         for (int i = 0; i < min.length; i++) {
             min[i] = in.getDouble();
             max[i] = in.getDouble();
-            holed.set(i, Double.isNaN(min[i]));
+            incomplete.set(i, Double.isNaN(min[i]));
         }
-        return new Grains(0, first, min, max, holed);
+        return new Outline(0, first, min, max, incomplete);
     }
 }

@@ -6,7 +6,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.series.Envelope;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -55,7 +55,7 @@ public class Chart {
             int level = Envelope.level(last - first, columns);
             while (level != Envelope.VALUES) {
                 // whole grains, so that no finer ones are needed at the ends
-                long grain = Grains.size(level);
+                long grain = Outline.size(level);
                 first = first / grain * grain;
                 last = Math.min(axis.count(), (last + grain - 1) / grain * grain);
                 int wider = Envelope.level(last - first, columns);

@@ -8,8 +8,8 @@ import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.judge.limits.ReadySets;
-import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
@@ -55,7 +55,7 @@ class DemoFindings {
         LimitSet vaults = set("ripening-room", "Vaults 10–14 °C, 85–97 %RH", reviewer);
         places.sites().stream()
                 .filter(s -> s.name().equals("Ostrel cellars"))
-                .forEach(s -> inForce.attach(vaults, Via.SITE, s.id(), false, "", reviewer));
+                .forEach(s -> inForce.attach(vaults, LimitsSource.SITE, s.id(), false, "", reviewer));
         set("cold-store", "Cold stores 1–6 °C", reviewer);
         set("discharge", "Discharge permit", reviewer);
         CAUSES.forEach(c -> findings.addCause(c, reviewer));

@@ -6,7 +6,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
@@ -87,7 +87,7 @@ class DemoLimits {
                 .findFirst()
                 .orElseThrow()
                 .id();
-        inForce.attach(set, Via.SPOT, id, true, "the alarms of the plan tell too little", by)
+        inForce.attach(set, LimitsSource.SPOT, id, true, "the alarms of the plan tell too little", by)
                 .forEach(evaluation::again);
     }
 }

@@ -20,7 +20,7 @@ import org.flywaydb.core.api.migration.Context;
 import org.junit.jupiter.api.Test;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
-import org.pelerin.core.series.Grains;
+import org.pelerin.core.series.Outline;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
@@ -76,17 +76,17 @@ class FillOutlinesTest {
                 p.executeBatch();
             }
             new V34__FillOutlines().migrate(context(c));
-            Grains expected = Grains.of(series.blocks());
-            for (int level = 0; level < Grains.LEVELS; level++) {
-                List<Grains> parts = new ArrayList<>();
+            Outline expected = Outline.of(series.blocks());
+            for (int level = 0; level < Outline.LEVELS; level++) {
+                List<Outline> parts = new ArrayList<>();
                 try (ResultSet r = s.executeQuery("SELECT part, data FROM series_outline WHERE mission_id = 1"
                         + " AND channel = 1 AND level = " + level + " ORDER BY part")) {
                     while (r.next()) {
-                        parts.add(Grains.fromBytes(level, r.getLong(1) * OutlineWriter.A_ROW, r.getBytes(2)));
+                        parts.add(Outline.fromBytes(level, r.getLong(1) * OutlineWriter.A_ROW, r.getBytes(2)));
                     }
                 }
-                assertThat(Grains.together(parts)).isEqualTo(expected);
-                expected = level + 1 < Grains.LEVELS ? expected.coarser() : expected;
+                assertThat(Outline.together(parts)).isEqualTo(expected);
+                expected = level + 1 < Outline.LEVELS ? expected.coarser() : expected;
             }
         }
     }

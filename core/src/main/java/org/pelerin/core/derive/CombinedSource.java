@@ -49,7 +49,7 @@ final class CombinedSource implements SampleSource {
 
     @Override
     public void read(SampleReader reader) {
-        Pieces[] all = inputs.stream().map(Pieces::of).toArray(Pieces[]::new);
+        ValuedIntervals[] all = inputs.stream().map(ValuedIntervals::of).toArray(ValuedIntervals[]::new);
         int[] at = new int[all.length];
         double[] values = new double[all.length];
         Spans judged = judged();

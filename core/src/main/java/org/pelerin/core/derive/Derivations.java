@@ -142,7 +142,7 @@ public final class Derivations {
                     of.times(t.per()),
                     first,
                     next -> t.window() == null
-                            ? new Growing(total, null, next)
+                            ? new RunningTotal(total, null, next)
                             : windows(
                                     first,
                                     t.window(),
@@ -158,7 +158,7 @@ public final class Derivations {
                     d,
                     Unit.of("%"),
                     first,
-                    next -> new Growing(
+                    next -> new RunningTotal(
                             Figure.dose(s.criterion(), s.exchange(), s.threshold()),
                             Windows.shifts(s.from(), s.to(), s.days(), s.zone()),
                             next));

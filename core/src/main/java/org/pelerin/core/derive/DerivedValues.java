@@ -46,7 +46,7 @@ public final class DerivedValues {
 
     /** Each piece, and an empty one where nothing follows at once. */
     private static Optional<SeriesPart> ofItsOwn(SampleSource source) {
-        Pieces pieces = Pieces.of(source);
+        ValuedIntervals pieces = ValuedIntervals.of(source);
         if (pieces.count() == 0) {
             return Optional.empty();
         }

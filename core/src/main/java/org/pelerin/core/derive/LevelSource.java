@@ -66,8 +66,8 @@ final class LevelSource implements SampleSource {
 
     @Override
     public void read(SampleReader reader) {
-        Pieces air = Pieces.of(barometer);
-        Pieces water = temperature == null ? null : Pieces.of(temperature);
+        ValuedIntervals air = ValuedIntervals.of(barometer);
+        ValuedIntervals water = temperature == null ? null : ValuedIntervals.of(temperature);
         Conversion celsius =
                 temperature == null ? null : temperature.channel().unit().shownIn(Unit.CELSIUS);
         empty = 0;
@@ -109,8 +109,8 @@ final class LevelSource implements SampleSource {
     }
 
     /** What is added to the height, or to its negative, so that it passes through the reference; NaN where it is not covered. */
-    private double shift(Pieces air, Pieces water, Conversion celsius) {
-        Pieces all = Pieces.of(pressure);
+    private double shift(ValuedIntervals air, ValuedIntervals water, Conversion celsius) {
+        ValuedIntervals all = ValuedIntervals.of(pressure);
         long at = how.reference().at().toEpochMilli();
         int i = all.at(at);
         if (i < 0 || all.to(i) <= at) {
@@ -122,7 +122,7 @@ final class LevelSource implements SampleSource {
         return how.reference().value() + (how.reference().depth() ? height : -height);
     }
 
-    private double height(double value, Pieces air, Pieces water, Conversion celsius, long at) {
+    private double height(double value, ValuedIntervals air, ValuedIntervals water, Conversion celsius, long at) {
         double density = how.density() != null ? how.density() : density(water, celsius, at);
         return WaterLevel.of(toKpa.unrounded(value), airToKpa.unrounded(air(air, at)), density, how.gravity());
     }
@@ -142,12 +142,12 @@ final class LevelSource implements SampleSource {
         return out;
     }
 
-    private static double density(Pieces water, Conversion celsius, long at) {
+    private static double density(ValuedIntervals water, Conversion celsius, long at) {
         int i = water.at(at);
         return i < 0 || water.to(i) <= at ? Double.NaN : WaterDensity.at(celsius.unrounded(water.value(i)));
     }
 
-    private double air(Pieces air, long at) {
+    private double air(ValuedIntervals air, long at) {
         int i = air.at(at);
         if (i < 0) {
             return uncovered(air.count() > 0 ? air.value(0) : Double.NaN);
@@ -160,7 +160,7 @@ final class LevelSource implements SampleSource {
         return air.value(i) + share * (air.value(i + 1) - air.value(i));
     }
 
-    private static double nearest(Pieces air, int before, long at) {
+    private static double nearest(ValuedIntervals air, int before, long at) {
         boolean later = before + 1 < air.count() && air.from(before + 1) - at < at - air.to(before);
         return air.value(later ? before + 1 : before);
     }

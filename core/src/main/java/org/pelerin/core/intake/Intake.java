@@ -157,7 +157,7 @@ public final class Intake {
     }
 
     /** What has been found so far. */
-    public Findings findings() {
+    public FileSummary findings() {
         int[] order = order();
         long duplicates = 0;
         long differing = 0;
@@ -181,7 +181,7 @@ public final class Intake {
         for (int i = 1; i < distinct.length; i++) {
             gaps += apart(distinct[i - 1], distinct[i], interval.toMillis()) ? 1 : 0;
         }
-        return new Findings(
+        return new FileSummary(
                 rows,
                 count,
                 troubles,

@@ -34,7 +34,7 @@ public record CellSummaries(double[] min, double[] max) {
     }
 
     /** Whether a cell holds missing values only. */
-    boolean holed() {
+    boolean incomplete() {
         return Arrays.stream(min).anyMatch(Double::isNaN);
     }
 }

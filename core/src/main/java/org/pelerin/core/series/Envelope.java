@@ -7,7 +7,7 @@ import java.util.Arrays;
  * it, so that no peak is lost at any zoom.
  *
  * <p>Cost: proportional to the columns, not to the record. From {@value #COARSE} samples a column upwards it is drawn from
- * {@link Grains}, of the longest of which a column holds at least two; there are {@code 2 × }{@value Grains#FAN} in a column at the
+ * {@link Outline}, of the longest of which a column holds at least two; there are {@code 2 × }{@value Outline#FAN} in a column at the
  * most, but where the longest are shorter than that. The columns' inner edges are moved to the nearest grain then (a quarter of a
  * column at the most). Where the ends of the view are no edges of a grain, what is left is drawn from finer ones, and at last from
  * values; below that many samples, from the values in view. No sample outside the view counts.
@@ -15,10 +15,10 @@ import java.util.Arrays;
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
  * @param min smallest valid value per column, NaN if none
  * @param max largest valid value per column, NaN if none
- * @param holed whether a column holds a missing sample (known exactly only where the samples were decoded; otherwise
+ * @param incomplete whether a column holds a missing sample (known exactly only where the samples were decoded; otherwise
  *     where a whole cell is missing)
  */
-public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] holed) {
+public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] incomplete) {
 
     /** Samples a column from which on no values are needed, only summaries. */
     public static final int COARSE = 2 * CellSummaries.CELL;
@@ -36,7 +36,7 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
         }
         int n = (int) Math.min(columns, to - from);
         int level = level(to - from, columns);
-        long grain = level == VALUES ? 1 : Grains.size(level);
+        long grain = level == VALUES ? 1 : Outline.size(level);
         long[] edges = new long[n + 1];
         for (int c = 0; c <= n; c++) {
             long edge = from + (to - from) * c / Math.max(n, 1);
@@ -52,7 +52,7 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
     /** The level of the grains that so many samples are drawn from in so many columns, or {@link #VALUES}. */
     public static int level(long samples, int columns) {
         int level = VALUES;
-        while (level + 1 < Grains.LEVELS && samples / columns >= 2 * Grains.size(level + 1)) {
+        while (level + 1 < Outline.LEVELS && samples / columns >= 2 * Outline.size(level + 1)) {
             level++;
         }
         return level;
@@ -84,7 +84,7 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
                 }
                 return;
             }
-            long size = Grains.size(level);
+            long size = Outline.size(level);
             long first = (from + size - 1) / size;
             long end = to == series.count() ? (to + size - 1) / size : to / size;
             if (first >= end) {
@@ -92,13 +92,13 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
                 return;
             }
             fill(level - 1, from, first * size);
-            Grains grains = series.grains(level, first, end);
-            for (int g = 0; g < grains.count(); g++) {
+            Outline outline = series.outline(level, first, end);
+            for (int g = 0; g < outline.count(); g++) {
                 take(
                         (first + g) * size,
-                        grains.min()[g],
-                        grains.max()[g],
-                        grains.holed().get(g));
+                        outline.min()[g],
+                        outline.max()[g],
+                        outline.incomplete().get(g));
             }
             fill(level - 1, Math.min(to, end * size), to);
         }
@@ -108,7 +108,7 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
                 column++;
             }
             if (hole) {
-                holed[column] = true;
+                incomplete[column] = true;
             }
             if (!Double.isNaN(low)) {
                 if (!(min[column] <= low)) min[column] = low;

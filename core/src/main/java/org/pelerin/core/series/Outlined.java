@@ -15,5 +15,5 @@ public interface Outlined {
      * @param from number of the first
      * @param to one past the number of the last; what is there of the series' last one counts as a whole one
      */
-    Grains grains(int level, long from, long to);
+    Outline outline(int level, long from, long to);
 }

@@ -54,8 +54,8 @@ public record Series(Channel channel, TimeAxis axis, List<Block> blocks) impleme
     }
 
     @Override
-    public Grains grains(int level, long from, long to) {
-        Grains out = Grains.empty(level, from, Math.toIntExact(to - from));
+    public Outline outline(int level, long from, long to) {
+        Outline out = Outline.empty(level, from, Math.toIntExact(to - from));
         int perBlock = Block.CAPACITY / CellSummaries.CELL;
         if (level == 0) {
             for (long cell = from; cell < to; cell++) {
@@ -65,11 +65,11 @@ public record Series(Channel channel, TimeAxis axis, List<Block> blocks) impleme
             }
             return out;
         }
-        long perGrain = Grains.size(level) / Block.CAPACITY;
+        long perGrain = Outline.size(level) / Block.CAPACITY;
         long last = Math.min(blocks.size(), to * perGrain);
         for (long b = from * perGrain; b < last; b++) {
             Block block = blocks.get((int) b);
-            boolean hole = block.missing() > 0 && block.cells().holed();
+            boolean hole = block.missing() > 0 && block.cells().incomplete();
             out.take((int) (b / perGrain - from), block.min(), block.max(), hole);
         }
         return out;

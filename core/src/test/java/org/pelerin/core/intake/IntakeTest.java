@@ -70,7 +70,7 @@ class IntakeTest {
     @Test
     void rows_on_a_grid_make_an_even_axis_with_what_is_missing_as_gaps() {
         Intake in = of(at(0) + ";4.0", at(10) + ";4.5", at(20) + ";", at(30) + ";5.0", at(60) + ";6.25");
-        Findings f = in.findings();
+        FileSummary f = in.findings();
         assertThat(f.interval()).isEqualTo(Duration.ofMinutes(10));
         assertThat(f.gaps()).isEqualTo(1);
         assertThat(f.missing()).isEqualTo(1);
@@ -108,7 +108,7 @@ class IntakeTest {
     @Test
     void what_cannot_be_read_is_listed_with_its_line_and_the_rest_is_kept() {
         Intake in = of(at(0) + ";4.0;50", at(10) + ";x;51", "later;4.2;52", at(30) + ";4,3;53", "; ", at(40) + ";4.4;");
-        Findings f = in.findings();
+        FileSummary f = in.findings();
         assertThat(f.rows()).isEqualTo(5);
         assertThat(f.good()).isEqualTo(4);
         assertThat(f.troubles())
@@ -127,7 +127,7 @@ class IntakeTest {
         String[] rows = {
             at(0) + ";1", at(20) + ";3", at(10) + ";2", at(10) + ";2", at(20) + ";5", at(30) + ";4", at(20) + ";"
         };
-        Findings f = of(rows).findings();
+        FileSummary f = of(rows).findings();
         assertThat(f.disorder()).isEqualTo(2);
         assertThat(f.firstDisorder()).containsExactly(4L, 8L);
         assertThat(f.duplicates()).isEqualTo(3);
@@ -145,7 +145,7 @@ class IntakeTest {
     @Test
     void one_row_or_none_makes_no_record() {
         assertThatThrownBy(() -> of(at(0) + ";1").series(Merge.NONE)).hasMessageContaining("two rows");
-        Findings none = new Intake(layout(1)).findings();
+        FileSummary none = new Intake(layout(1)).findings();
         assertThat(none.first()).isNull();
         assertThat(none.interval()).isNull();
     }

@@ -46,7 +46,7 @@ public final class CaptureDecoder {
             long received,
             List<Disturbance> disturbances,
             long disturbancesBefore,
-            Reached reached) {
+            DecodeProgress reached) {
         public Decoded {
             parts = List.copyOf(parts);
             disturbances = List.copyOf(disturbances);
@@ -64,10 +64,10 @@ public final class CaptureDecoder {
     private final LoggerModel model;
     private final RecordConverter converter;
     private final ClockCorrection correction;
-    private final Reached reached;
-    private final Map<PageTable, Reached.At> now;
+    private final DecodeProgress reached;
+    private final Map<PageTable, DecodeProgress.At> now;
 
-    private CaptureDecoder(Capture capture, MissionHeader header, ClockCorrection correction, Reached reached) {
+    private CaptureDecoder(Capture capture, MissionHeader header, ClockCorrection correction, DecodeProgress reached) {
         this.capture = capture;
         this.header = header;
         this.plan = header.plan();
@@ -84,7 +84,7 @@ public final class CaptureDecoder {
      * @throws MalformedMessageException if pages are damaged, out of order or of another mission
      */
     public static Decoded decode(Capture capture, ClockCorrection correction) {
-        return decode(capture, correction, Reached.NOTHING);
+        return decode(capture, correction, DecodeProgress.NOTHING);
     }
 
     /**
@@ -92,7 +92,7 @@ public final class CaptureDecoder {
      *
      * @throws MalformedMessageException as above, or if the page to go on with is not there
      */
-    public static Decoded decode(Capture capture, ClockCorrection correction, Reached reached) {
+    public static Decoded decode(Capture capture, ClockCorrection correction, DecodeProgress reached) {
         MissionHeader header = MissionHeader.decode(capture.header());
         if (header.firstSampleAt() == null || capture.pages().isEmpty()) {
             return new Decoded(List.of(), 0, List.of(), 0, reached);
@@ -115,7 +115,7 @@ public final class CaptureDecoder {
                 .toList();
         long before = reached.before(PageTable.DISTURBANCES, 0);
         note(PageTable.DISTURBANCES, disturbed, List.of(before + disturbed.size() - 1));
-        return new Decoded(parts, received(records), disturbances, before, new Reached(now));
+        return new Decoded(parts, received(records), disturbances, before, new DecodeProgress(now));
     }
 
     private long received(List<MissionPage> pages) {
@@ -131,13 +131,13 @@ public final class CaptureDecoder {
                             .limit(pages.size() - 1)
                             .mapToLong(MissionPage::records)
                             .sum();
-            now.put(table, new Reached.At(pages.get(pages.size() - 1).page(), List.of(before, first)));
+            now.put(table, new DecodeProgress.At(pages.get(pages.size() - 1).page(), List.of(before, first)));
         }
     }
 
     private void note(PageTable table, List<byte[]> pages, List<Long> before) {
         if (!pages.isEmpty()) {
-            now.put(table, new Reached.At(MemoryPage.number(pages.get(pages.size() - 1)), before));
+            now.put(table, new DecodeProgress.At(MemoryPage.number(pages.get(pages.size() - 1)), before));
         }
     }
 

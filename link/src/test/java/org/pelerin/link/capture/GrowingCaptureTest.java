@@ -108,7 +108,7 @@ class GrowingCaptureTest {
         return out;
     }
 
-    private static List<byte[]> since(Capture capture, Reached reached) {
+    private static List<byte[]> since(Capture capture, DecodeProgress reached) {
         return capture.pages().stream()
                 .filter(p -> MemoryPage.number(p) >= reached.page(PageTable.of(MemoryPage.number(p))))
                 .toList();
@@ -134,7 +134,7 @@ class GrowingCaptureTest {
     /** @return the decoding of the last visit's whole capture */
     private static CaptureDecoder.Decoded visits(List<Capture> captures, ClockCorrection correction) {
         Map<String, Kept> kept = new LinkedHashMap<>();
-        Reached reached = Reached.NOTHING;
+        DecodeProgress reached = DecodeProgress.NOTHING;
         CaptureDecoder.Decoded whole = null;
         for (Capture capture : captures) {
             Capture brought = new Capture(capture.header(), since(capture, reached), capture.firstRecord());
@@ -229,7 +229,7 @@ class GrowingCaptureTest {
     void what_it_was_to_go_on_with_must_be_there() {
         Plan plan = plan("linden-n", Map.of(), 2, null);
         List<byte[]> pages = records(PageTable.RECORDS, 2, 900);
-        Reached reached = CaptureDecoder.decode(new Capture(header(plan), pages, 0), ClockCorrection.NONE)
+        DecodeProgress reached = CaptureDecoder.decode(new Capture(header(plan), pages, 0), ClockCorrection.NONE)
                 .reached();
         Capture other = new Capture(header(plan), pages.subList(0, 2), 0);
         assertThatThrownBy(() -> CaptureDecoder.decode(other, ClockCorrection.NONE, reached))

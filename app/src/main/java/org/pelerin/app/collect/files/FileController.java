@@ -15,7 +15,7 @@ import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.intake.DateOrder;
-import org.pelerin.core.intake.Findings;
+import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.intake.Layout;
 import org.pelerin.core.intake.Merge;
 import org.springframework.core.io.InputStreamResource;
@@ -108,7 +108,7 @@ class FileController {
     private void layout(ForeignFile file, FileSettings settings, LayoutForm form, FieldReader typed, Model page) {
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
-        Head head = files.head(file);
+        FilePreview head = files.head(file);
         page.addAttribute("preview", files.preview(head, settings, shown(settings)));
         page.addAttribute("sheets", head.sheets());
         page.addAttribute("charsets", LayoutForm.CHARSETS);
@@ -190,7 +190,7 @@ class FileController {
     }
 
     private void found(ForeignFile file, FileSettings settings, Model page) {
-        Findings found = files.findings(file.id()).orElseThrow();
+        FileSummary found = files.findings(file.id()).orElseThrow();
         page.addAttribute("found", found);
         page.addAttribute(
                 "troubles", found.troubles().stream().limit(TROUBLES_SHOWN).toList());

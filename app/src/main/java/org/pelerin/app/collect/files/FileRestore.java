@@ -2,7 +2,7 @@ package org.pelerin.app.collect.files;
 
 import java.io.IOException;
 import java.io.InputStream;
-import org.pelerin.core.intake.Findings;
+import org.pelerin.core.intake.FileSummary;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.JacksonException;
@@ -39,7 +39,7 @@ public class FileRestore {
         long id = service.arrive(name == null ? "file" : name.asString("file"), in, settings, by);
         service.orderReading(files.byId(id));
         ForeignFile file = files.byId(id);
-        Findings found = work.read(file, rows -> {});
+        FileSummary found = work.read(file, rows -> {});
         files.finish(id, ForeignFile.State.READ, "", service.write(found));
         service.orderTaking(files.byId(id), settings, false, by);
         return work.take(files.byId(id), () -> {}, rows -> {});

@@ -40,13 +40,13 @@ class FileRows {
         }
     }
 
-    Head head(long file, FileSettings s) throws IOException {
-        List<Head.Row> rows = new ArrayList<>();
+    FilePreview head(long file, FileSettings s) throws IOException {
+        List<FilePreview.Row> rows = new ArrayList<>();
         read(file, s, (line, cells) -> {
-            rows.add(new Head.Row(line, cells));
+            rows.add(new FilePreview.Row(line, cells));
             return rows.size() < HEAD;
         });
-        return new Head(s.text() ? List.of() : sheets(file), rows);
+        return new FilePreview(s.text() ? List.of() : sheets(file), rows);
     }
 
     private List<String> sheets(long file) throws IOException {
@@ -94,7 +94,7 @@ class FileRows {
                     first.sort(),
                     first.device(),
                     first.spotId());
-            Head head = head(file, here);
+            FilePreview head = head(file, here);
             FileSettings laid = laidOut(head, here, zone);
             if (laid.layout().wrong().isEmpty()
                     && head.rows().size() > laid.layout().skipped()) {
@@ -105,7 +105,7 @@ class FileRows {
     }
 
     /** The same with the layout that is probable from its head. */
-    static FileSettings laidOut(Head head, FileSettings s, ZoneId zone) {
+    static FileSettings laidOut(FilePreview head, FileSettings s, ZoneId zone) {
         return s.with(Guess.layout(head.cells(), s.text() ? s.delimiter() : ';', zone));
     }
 }

@@ -17,7 +17,7 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.evidence.Sha256;
-import org.pelerin.core.intake.Findings;
+import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Service;
@@ -130,16 +130,16 @@ public class FileService {
     }
 
     /** What was found in it; empty before every row was looked at. */
-    Optional<Findings> findings(long id) {
-        return Optional.ofNullable(files.findings(id)).map(text -> json.readValue(text, Findings.class));
+    Optional<FileSummary> findings(long id) {
+        return Optional.ofNullable(files.findings(id)).map(text -> json.readValue(text, FileSummary.class));
     }
 
-    String write(Findings findings) {
+    String write(FileSummary findings) {
         return json.writeValueAsString(findings);
     }
 
     /** How a file is read, what is shown of it, and how that came about. */
-    private record Laid(FileSettings settings, Head head, String message) {}
+    private record Laid(FileSettings settings, FilePreview head, String message) {}
 
     /** Finds it out, once the file is stored. */
     private interface Laying {
@@ -197,7 +197,7 @@ public class FileService {
     private Laid guessed(long file) throws IOException {
         FileSettings first = rows.guess(file);
         FileSettings parted = first.text() ? first : rows.sheetWithRows(file, first, show.home());
-        Head head = rows.head(file, parted);
+        FilePreview head = rows.head(file, parted);
         FileSettings guessed = FileRows.laidOut(head, parted, show.home());
         Optional<FileMapper.Saved> saved = Optional.ofNullable(files.savedFor(headings(head, guessed)));
         FileSettings settings =
@@ -225,7 +225,7 @@ public class FileService {
     }
 
     /** What tells files of one kind from others: their last row before the data and how many cells it has. */
-    private static String headings(Head head, FileSettings s) {
+    private static String headings(FilePreview head, FileSettings s) {
         int skipped = s.layout().skipped();
         String text = skipped == 0 || skipped > head.rows().size()
                 ? "none " + s.layout().columns().size()
@@ -235,11 +235,11 @@ public class FileService {
         return Sha256.of((s.text() + "\u001e" + text).getBytes(StandardCharsets.UTF_8));
     }
 
-    Head head(ForeignFile file) {
-        return json.readValue(files.head(file.id()), Head.class);
+    FilePreview head(ForeignFile file) {
+        return json.readValue(files.head(file.id()), FilePreview.class);
     }
 
-    Preview preview(Head head, FileSettings settings, ZoneId zone) {
+    Preview preview(FilePreview head, FileSettings settings, ZoneId zone) {
         return Preview.of(head, settings.layout(), zone, show);
     }
 
@@ -247,7 +247,7 @@ public class FileService {
     @Transactional
     void guessAnew(ForeignFile file, FileSettings how) {
         try {
-            Head head = rows.head(file.id(), how);
+            FilePreview head = rows.head(file.id(), how);
             lay(file, FileRows.laidOut(head, how, how.layout().zone()));
             files.putHead(file.id(), json.writeValueAsString(head));
         } catch (IOException e) {
@@ -289,7 +289,8 @@ public class FileService {
     /** Has it taken in as a mission. */
     @Transactional
     void orderTaking(ForeignFile file, FileSettings settings, boolean again, String by) {
-        Findings found = findings(file.id()).orElseThrow(() -> new FileRefusedException("Look through its rows first"));
+        FileSummary found =
+                findings(file.id()).orElseThrow(() -> new FileRefusedException("Look through its rows first"));
         String device = settings.device();
         if (device.isEmpty() || Length.DEVICE.exceeded(device)) {
             throw new FileRefusedException("Say what recorded it, in up to " + Length.DEVICE.most() + " characters");

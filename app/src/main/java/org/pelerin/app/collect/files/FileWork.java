@@ -15,7 +15,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
-import org.pelerin.core.intake.Findings;
+import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.intake.Intake;
 import org.pelerin.core.intake.Layout;
 import org.pelerin.core.intake.Merge;
@@ -101,7 +101,7 @@ class FileWork {
     }
 
     /** Looks at every row; nothing is taken in. */
-    Findings read(ForeignFile file, Progress progress) throws IOException {
+    FileSummary read(ForeignFile file, Progress progress) throws IOException {
         return gather(file, service.settings(file), progress).findings();
     }
 
@@ -114,7 +114,7 @@ class FileWork {
     long take(ForeignFile file, Runnable settled, Progress progress) throws IOException {
         FileSettings settings = service.settings(file);
         Intake intake = gather(file, settings, progress);
-        Findings found = intake.findings();
+        FileSummary found = intake.findings();
         Merge merge = settings.merge();
         if (found.undecided(merge, settings.sort())) {
             throw new FileService.FileRefusedException(
@@ -150,7 +150,7 @@ class FileWork {
         });
     }
 
-    private long begin(ForeignFile file, FileSettings s, Findings found, Plan plan) {
+    private long begin(ForeignFile file, FileSettings s, FileSummary found, Plan plan) {
         Instant now = clock.instant();
         loggers.see(
                 LoggerUnit.seen(s.device(), ModelCatalogue.FILE, "", 1000, "ENDED", found.good(), Duration.ZERO, now));
@@ -166,7 +166,7 @@ class FileWork {
     }
 
     /** What the record stands for, had it been planned here: its channels, with the limits that apply at its spot. */
-    private Plan plan(FileSettings s, Findings found, long expected) {
+    private Plan plan(FileSettings s, FileSummary found, long expected) {
         List<Deployment.Demand> demands =
                 places.deployment(s.spotId(), null, null).demands();
         List<ChannelSettings> channels = new ArrayList<>();

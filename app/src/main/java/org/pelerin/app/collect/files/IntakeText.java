@@ -2,7 +2,7 @@ package org.pelerin.app.collect.files;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.core.intake.Findings;
+import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.intake.Merge;
 
 /** How the rows of a file became a record, in words that stay with the mission. */
@@ -10,7 +10,7 @@ final class IntakeText {
 
     private IntakeText() {}
 
-    static String of(Findings f, FileSettings s) {
+    static String of(FileSummary f, FileSettings s) {
         List<String> parts = new ArrayList<>();
         parts.add(f.good() + " rows of its file, times without an offset taken as "
                 + s.layout().zone().getId());

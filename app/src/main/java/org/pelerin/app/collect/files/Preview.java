@@ -19,7 +19,8 @@ import org.pelerin.core.intake.UnreadableException;
  * @param read the same rows as they will be read
  * @param wrong why nothing can be read by this layout, or empty
  */
-record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, List<Read> read, String wrong) {
+record Preview(
+        List<FilePreview.Row> before, List<FilePreview.Row> raw, List<String> names, List<Read> read, String wrong) {
 
     private static final int SHOWN = 6;
     private static final int SHOWN_BEFORE = 6;
@@ -31,11 +32,11 @@ record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, Li
      */
     record Read(long line, String time, List<String> values, List<String> troubles) {}
 
-    static Preview of(Head file, Layout layout, ZoneId shown, Formats show) {
-        List<Head.Row> head = file.rows();
+    static Preview of(FilePreview file, Layout layout, ZoneId shown, Formats show) {
+        List<FilePreview.Row> head = file.rows();
         int skipped = Math.min(layout.skipped(), head.size());
-        List<Head.Row> before = head.subList(Math.max(0, skipped - SHOWN_BEFORE), skipped);
-        List<Head.Row> data = head.subList(skipped, head.size()).stream()
+        List<FilePreview.Row> before = head.subList(Math.max(0, skipped - SHOWN_BEFORE), skipped);
+        List<FilePreview.Row> data = head.subList(skipped, head.size()).stream()
                 .filter(r -> !RowReader.blank(r.cells()))
                 .limit(SHOWN)
                 .toList();
@@ -48,7 +49,7 @@ record Preview(List<Head.Row> before, List<Head.Row> raw, List<String> names, Li
         }
         RowReader reader = new RowReader(layout);
         List<Read> read = new ArrayList<>();
-        for (Head.Row row : data) {
+        for (FilePreview.Row row : data) {
             List<String> troubles = new ArrayList<>();
             String time = "";
             try {

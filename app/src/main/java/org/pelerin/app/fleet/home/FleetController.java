@@ -78,7 +78,7 @@ class FleetController {
             model.addAttribute("departedCount", missions.countDeparted(since));
         }
         Instant now = clock.instant();
-        Waylines.Window window = Waylines.Window.around(now, filter.span());
+        FleetTimeline.Window window = FleetTimeline.Window.around(now, filter.span());
         List<LoggerOverview> fleet = attention.overviews();
         List<LoggerOverview> matching =
                 fleet.stream().filter(s -> filter.shows(s, now)).sorted(ORDER).toList();
@@ -132,7 +132,7 @@ class FleetController {
         return all.stream().collect(Collectors.groupingBy(t -> t, java.util.TreeMap::new, Collectors.counting()));
     }
 
-    private Waylines waylines(List<LoggerOverview> shown, Waylines.Window window) {
+    private FleetTimeline waylines(List<LoggerOverview> shown, FleetTimeline.Window window) {
         List<Mission> all =
                 missions.since(shown.stream().map(LoggerOverview::loggerId).toList(), window.from());
         List<Long> ids = all.stream().map(Mission::id).toList();
@@ -155,6 +155,6 @@ class FleetController {
                     show.home(),
                     show));
         }
-        return Waylines.of(units, excursions, window, show.home(), show);
+        return FleetTimeline.of(units, excursions, window, show.home(), show);
     }
 }

@@ -5,7 +5,7 @@ import java.util.List;
 import org.pelerin.core.judge.Side;
 
 /**
- * One logger on the Waylines. Positions in the drawing's units.
+ * One logger on the timeline of the fleet. Positions in the drawing's units.
  *
  * @param runs stretches of its missions
  * @param endX where memory fills, or −1; {@code endSoon} if that needs somebody this week

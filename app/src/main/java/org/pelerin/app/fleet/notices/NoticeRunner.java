@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.house.anchor.TrailAnchors;
-import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;
@@ -42,7 +42,7 @@ public class NoticeRunner implements LongWork {
 
     private final NoticeMapper notices;
     private final AttentionService attention;
-    private final Post post;
+    private final SmtpSender post;
     private final OwnAddress address;
     private final Formats show;
     private final TrailAnchors anchors;
@@ -52,7 +52,7 @@ public class NoticeRunner implements LongWork {
     NoticeRunner(
             NoticeMapper notices,
             AttentionService attention,
-            Post post,
+            SmtpSender post,
             OwnAddress address,
             Formats show,
             TrailAnchors anchors,

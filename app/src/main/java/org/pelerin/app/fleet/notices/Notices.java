@@ -6,7 +6,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.mail.SmtpSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -16,10 +16,10 @@ public class Notices {
 
     private final NoticeMapper notices;
     private final AccountService accounts;
-    private final Post post;
+    private final SmtpSender post;
     private final AuditTrail audit;
 
-    Notices(NoticeMapper notices, AccountService accounts, Post post, AuditTrail audit) {
+    Notices(NoticeMapper notices, AccountService accounts, SmtpSender post, AuditTrail audit) {
         this.notices = notices;
         this.accounts = accounts;
         this.post = post;

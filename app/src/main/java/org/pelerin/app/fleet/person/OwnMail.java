@@ -6,7 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.OwnAddress;
@@ -37,14 +37,14 @@ class OwnMail {
 
     private final AccountService accounts;
     private final OwnMailMapper mapper;
-    private final Post post;
+    private final SmtpSender post;
     private final OwnAddress address;
     private final Clock machine;
 
     OwnMail(
             AccountService accounts,
             OwnMailMapper mapper,
-            Post post,
+            SmtpSender post,
             OwnAddress address,
             @Qualifier("machineClock") Clock machine) {
         this.accounts = accounts;

@@ -17,7 +17,7 @@ import org.pelerin.app.people.contact.ContactForm;
 import org.pelerin.app.people.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
-import org.pelerin.app.platform.text.Some;
+import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
@@ -192,7 +192,7 @@ class PeopleController {
                     "lines",
                     read.errors().isEmpty()
                             ? List.of("The file has no line with somebody in it")
-                            : Some.of(read.errors(), 40));
+                            : CutList.of(read.errors(), 40));
             return people(page);
         }
         book.saveAll(read.contacts(), me.getName());

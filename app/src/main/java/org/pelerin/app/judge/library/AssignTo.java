@@ -1,9 +1,9 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 
 /** A spot, a site or a plan that a set of limits is assigned to. */
-record AssignTo(Via via, long id) {
+record AssignTo(LimitsSource via, long id) {
 
     /**
      * @param to “SITE 3” or “PLAN 4”; where it is empty, {@code spot} counts
@@ -11,25 +11,25 @@ record AssignTo(Via via, long id) {
      */
     static AssignTo of(String to, Long spot) {
         if (to.matches("(SITE|PLAN) \\d{1,18}")) {
-            return new AssignTo(Via.valueOf(to.substring(0, 4)), Long.parseLong(to.substring(5)));
+            return new AssignTo(LimitsSource.valueOf(to.substring(0, 4)), Long.parseLong(to.substring(5)));
         }
         if (spot == null) {
             throw new LimitsController.NoLimitsException("Choose a spot, a site or a plan");
         }
-        return new AssignTo(Via.SPOT, spot);
+        return new AssignTo(LimitsSource.SPOT, spot);
     }
 
     /** As {@link #of} reads it; empty for a spot. */
     public String to() {
-        return via == Via.SPOT ? "" : via + " " + id;
+        return via == LimitsSource.SPOT ? "" : via + " " + id;
     }
 
     /** Where one sees what would change. */
     String preview(long set) {
-        return "/limits/" + set + "/assign?" + (via == Via.SPOT ? "spot=" + id : "to=" + via + "%20" + id);
+        return "/limits/" + set + "/assign?" + (via == LimitsSource.SPOT ? "spot=" + id : "to=" + via + "%20" + id);
     }
 
     public Long spot() {
-        return via == Via.SPOT ? id : null;
+        return via == LimitsSource.SPOT ? id : null;
     }
 }

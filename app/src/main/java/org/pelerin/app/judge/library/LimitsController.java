@@ -9,8 +9,8 @@ import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.judge.limits.ReadySets;
-import org.pelerin.app.judge.limits.Via;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.platform.text.Length;
@@ -296,7 +296,7 @@ class LimitsController {
     @PostMapping("/limits/{id}/places/remove")
     String detach(
             @PathVariable long id,
-            @RequestParam Via via,
+            @RequestParam LimitsSource via,
             @RequestParam long target,
             Principal me,
             RedirectAttributes flash) {

@@ -7,7 +7,7 @@ import org.pelerin.app.judge.limits.LimitPlace;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
@@ -74,8 +74,8 @@ class MissionLimitsController {
     @GetMapping("/spots/{id}/limits")
     String ofSpot(@PathVariable long id, Model page) {
         Spot spot = places.spot(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
-        LimitPlace place = inForce.at(Via.SPOT, id)
-                .or(() -> inForce.at(Via.SITE, spot.siteId()))
+        LimitPlace place = inForce.at(LimitsSource.SPOT, id)
+                .or(() -> inForce.at(LimitsSource.SITE, spot.siteId()))
                 .orElse(null);
         page.addAttribute("place", place);
         page.addAttribute("set", place == null ? null : sets.find(place.setId()).orElse(null));

@@ -10,7 +10,8 @@ import org.pelerin.core.judge.Limits;
  * @param said whether somebody said so of this mission, rather than that it follows from where it belongs
  * @param since when somebody said it or it was first judged by it, {@code by} whom; null where it follows only now
  */
-public record InForce(Limits limits, LimitSet set, Via via, boolean said, Instant since, String by, String reason) {
+public record InForce(
+        Limits limits, LimitSet set, LimitsSource via, boolean said, Instant since, String by, String reason) {
 
     /** “Cold store, version 2, of its spot”. */
     public String words() {

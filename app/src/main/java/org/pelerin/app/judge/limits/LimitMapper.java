@@ -59,33 +59,33 @@ interface LimitMapper {
     List<LimitPlace> placesOf(long set);
 
     @Select(PLACES + "WHERE p.via = #{via} AND p.target = #{target}")
-    LimitPlace place(Via via, long target);
+    LimitPlace place(LimitsSource via, long target);
 
     @Insert("REPLACE INTO limit_place VALUES (#{via}, #{target}, #{set}, #{at}, #{by})")
-    void attach(Via via, long target, long set, Instant at, String by);
+    void attach(LimitsSource via, long target, long set, Instant at, String by);
 
     @Delete("DELETE FROM limit_place WHERE via = #{via} AND target = #{target} AND set_id = #{set}")
-    int detach(Via via, long target, long set);
+    int detach(LimitsSource via, long target, long set);
 
     @Select(
             "SELECT CASE #{via} WHEN 'SPOT' THEN (SELECT CONCAT(t.name, ' / ', s.name) FROM spot s JOIN site t ON t.id = s.site_id WHERE s.id = #{target})"
                     + " WHEN 'SITE' THEN (SELECT name FROM site WHERE id = #{target}) ELSE (SELECT name FROM plan WHERE id = #{target}) END")
-    String nameOf(Via via, long target);
+    String nameOf(LimitsSource via, long target);
 
     /** What was kept of a mission. */
-    record Kept(Via via, Long setId, Integer version, Instant since, String saidBy, String reason) {}
+    record Kept(LimitsSource via, Long setId, Integer version, Instant since, String saidBy, String reason) {}
 
     @Select("SELECT via, set_id, version, since, said_by, reason FROM mission_limits WHERE mission_id = #{mission}")
     Kept kept(long mission);
 
     @Insert("REPLACE INTO mission_limits VALUES (#{mission}, #{via}, #{set}, #{version}, #{at}, #{by}, #{reason})")
-    void keep(long mission, Via via, Long set, Integer version, Instant at, String by, String reason);
+    void keep(long mission, LimitsSource via, Long set, Integer version, Instant at, String by, String reason);
 
     @Delete("DELETE FROM mission_limits WHERE mission_id = #{mission}")
     int forget(long mission);
 
     /** The one that wins of those that hold where a mission belongs. */
-    record Held(Via via, long setId) {}
+    record Held(LimitsSource via, long setId) {}
 
     String BELONGS = "(p.via = 'SPOT' AND p.target = m.spot_id OR p.via = 'SITE' AND p.target = sp.site_id"
             + " OR p.via = 'PLAN' AND p.target = m.plan_id)";
@@ -101,7 +101,7 @@ interface LimitMapper {
             + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
             + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
             + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
-    List<Long> at(Via via, long target, boolean collected);
+    List<Long> at(LimitsSource via, long target, boolean collected);
 
     /** Missions with records that would follow a set of this place: nothing else was said of them, nobody signed them, no nearer place has a set. */
     @Select("SELECT m.id, COALESCE(CONCAT(t.name, ' / ', sp.name), '') AS place, m.collected_at IS NOT NULL AS home"
@@ -113,7 +113,7 @@ interface LimitMapper {
             + " AND NOT EXISTS (SELECT 1 FROM limit_place n WHERE FIELD(n.via, 'SPOT', 'SITE', 'PLAN') < FIELD(#{via}, 'SPOT', 'SITE', 'PLAN')"
             + " AND (n.via = 'SPOT' AND n.target = m.spot_id OR n.via = 'SITE' AND n.target = sp.site_id))"
             + " ORDER BY m.id DESC")
-    List<Concerned> concerned(Via via, long target);
+    List<Concerned> concerned(LimitsSource via, long target);
 
     /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */
     @Select(

@@ -7,4 +7,5 @@ import java.time.Instant;
  *
  * @param name of the spot with its site, of the site, or of the plan
  */
-public record LimitPlace(Via via, long target, long setId, String name, Instant attachedAt, String attachedBy) {}
+public record LimitPlace(
+        LimitsSource via, long target, long setId, String name, Instant attachedAt, String attachedBy) {}

@@ -75,7 +75,7 @@ public class LimitsInForce {
     }
 
     private InForce alarms(Mission mission) {
-        return new InForce(missions.plan(mission).limits(), null, Via.NONE, false, null, NOBODY, "");
+        return new InForce(missions.plan(mission).limits(), null, LimitsSource.NONE, false, null, NOBODY, "");
     }
 
     /** It was judged by it; to be called in the transaction that keeps the judgement. */
@@ -86,8 +86,8 @@ public class LimitsInForce {
             return;
         }
         if (inForce.set() == null) {
-            if (kept == null || kept.via() != Via.NONE) {
-                mapper.keep(mission, Via.NONE, null, null, clock.instant(), NOBODY, "");
+            if (kept == null || kept.via() != LimitsSource.NONE) {
+                mapper.keep(mission, LimitsSource.NONE, null, null, clock.instant(), NOBODY, "");
             }
         } else if (kept == null
                 || kept.setId() == null
@@ -112,7 +112,7 @@ public class LimitsInForce {
         String before = of(mission).words();
         mapper.keep(
                 mission.id(),
-                set == null ? Via.ALARMS : Via.MISSION,
+                set == null ? LimitsSource.ALARMS : LimitsSource.MISSION,
                 set == null ? null : set.id(),
                 set == null ? null : set.version(),
                 clock.instant(),
@@ -144,17 +144,17 @@ public class LimitsInForce {
         return mapper.places();
     }
 
-    public Optional<LimitPlace> at(Via via, long target) {
+    public Optional<LimitPlace> at(LimitsSource via, long target) {
         return Optional.ofNullable(mapper.place(via, target));
     }
 
     /** What a place is called; empty where it is not there. */
-    public Optional<String> nameOf(Via via, long target) {
+    public Optional<String> nameOf(LimitsSource via, long target) {
         return Optional.ofNullable(mapper.nameOf(via, target));
     }
 
     /** Missions that would follow a set if it were assigned to a place, the newest first; those of nearer places that have their own are not among them. */
-    public List<Concerned> concerned(Via via, long target) {
+    public List<Concerned> concerned(LimitsSource via, long target) {
         return mapper.concerned(via, target);
     }
 
@@ -165,7 +165,7 @@ public class LimitsInForce {
      * @return missions that are to be judged anew
      */
     @Transactional
-    public List<Long> attach(LimitSet set, Via via, long target, boolean home, String reason, String by) {
+    public List<Long> attach(LimitSet set, LimitsSource via, long target, boolean home, String reason, String by) {
         if (!via.place()) {
             throw new NotAttachedException("Limits hold for a spot, a site or a plan");
         }
@@ -221,7 +221,7 @@ public class LimitsInForce {
      * @return missions that are to be judged anew
      */
     @Transactional
-    public List<Long> detach(LimitSet set, Via via, long target, String by) {
+    public List<Long> detach(LimitSet set, LimitsSource via, long target, String by) {
         LimitPlace before = mapper.place(via, target);
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");

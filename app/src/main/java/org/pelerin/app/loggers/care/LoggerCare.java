@@ -1,7 +1,7 @@
 package org.pelerin.app.loggers.care;
 
 import java.util.List;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.core.model.Firmware;
@@ -24,9 +24,9 @@ public class LoggerCare {
     }
 
     private final Dock dock;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
 
-    LoggerCare(Dock dock, Deeds deeds) {
+    LoggerCare(Dock dock, DeviceAudit deeds) {
         this.dock = dock;
         this.deeds = deeds;
     }

@@ -3,7 +3,7 @@ package org.pelerin.app.prepare.write;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import org.pelerin.app.evidence.Deeds;
+import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
@@ -72,7 +72,7 @@ public class WriteService {
     private final MissionCreation creation;
     private final CalibrationService calibrations;
     private final HomeKeeper home;
-    private final Deeds deeds;
+    private final DeviceAudit deeds;
     private final Clock clock;
 
     WriteService(
@@ -81,7 +81,7 @@ public class WriteService {
             MissionCreation creation,
             CalibrationService calibrations,
             HomeKeeper home,
-            Deeds deeds,
+            DeviceAudit deeds,
             Clock clock) {
         this.home = home;
         this.deeds = deeds;

@@ -93,15 +93,15 @@ class MissionDocument implements ReportComposer {
         List<AttachedFile> files = files(d);
         progress.at(2, 4);
         String sentence = MissionText.verdict(d.judgement(), d.zone(), show);
-        Set<Section> present = present(r.spec(), d);
+        Set<ReportSection> present = present(r.spec(), d);
         Map<String, Object> model = pages.model(r, at, head, sentence);
         model.put("d", d);
         model.put(
                 "sections",
-                Section.of(ReportKind.MISSION).stream()
+                ReportSection.of(ReportKind.MISSION).stream()
                         .filter(present::contains)
                         .toList());
-        model.put("charts", present.contains(Section.CHARTS) ? charts(d, r.spec()) : List.of());
+        model.put("charts", present.contains(ReportSection.CHARTS) ? charts(d, r.spec()) : List.of());
         model.put("series", wanted(d, r.spec()));
         model.put(
                 "excursions",
@@ -142,26 +142,26 @@ class MissionDocument implements ReportComposer {
     }
 
     /** Sections that were chosen and have something to say; what is expected in every report says that there is nothing. */
-    private Set<Section> present(ReportSpec spec, Dossier d) {
-        Set<Section> out = Section.of(ReportKind.MISSION);
+    private Set<ReportSection> present(ReportSpec spec, Dossier d) {
+        Set<ReportSection> out = ReportSection.of(ReportKind.MISSION);
         out.retainAll(spec.sections());
         if (d.judgement().shifts().isEmpty()) {
-            out.remove(Section.SHIFTS);
+            out.remove(ReportSection.SHIFTS);
         }
         if (d.disturbances().isEmpty()) {
-            out.remove(Section.DISTURBANCES);
+            out.remove(ReportSection.DISTURBANCES);
         }
         if (d.visits().isEmpty()) {
-            out.remove(Section.HISTORY);
+            out.remove(ReportSection.HISTORY);
         }
         if (d.particulars().attachments().isEmpty()) {
-            out.remove(Section.PICTURES);
+            out.remove(ReportSection.PICTURES);
         }
         if (notes.of(d.mission()).isEmpty() && d.note().remarks().isEmpty()) {
-            out.remove(Section.NOTES);
+            out.remove(ReportSection.NOTES);
         }
         if (d.particulars().judged().isEmpty()) {
-            out.remove(Section.EXCLUSIONS);
+            out.remove(ReportSection.EXCLUSIONS);
         }
         return out;
     }

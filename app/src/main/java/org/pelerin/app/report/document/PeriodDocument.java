@@ -177,7 +177,7 @@ class PeriodDocument implements ReportComposer {
             Instant first,
             Instant last,
             String sentence) {
-        Set<Section> present = Section.of(ReportKind.PERIOD);
+        Set<ReportSection> present = ReportSection.of(ReportKind.PERIOD);
         present.retainAll(r.spec().sections());
         List<SpotPeriod.Part> parts =
                 all.stream().flatMap(s -> s.missions().stream()).toList();
@@ -190,7 +190,9 @@ class PeriodDocument implements ReportComposer {
                 last.isBefore(r.scope().to().plusDays(1).atStartOfDay(zone).toInstant()));
         model.put(
                 "sections",
-                Section.of(ReportKind.PERIOD).stream().filter(present::contains).toList());
+                ReportSection.of(ReportKind.PERIOD).stream()
+                        .filter(present::contains)
+                        .toList());
         model.put("spots", all);
         model.put("unread", unread);
         model.put("parts", parts);

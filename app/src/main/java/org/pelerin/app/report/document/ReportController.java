@@ -10,7 +10,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.review.section.MappingStudy;
@@ -39,7 +39,7 @@ class ReportController {
     private final Evaluation evaluation;
     private final PlaceService places;
     private final Studies studies;
-    private final Post post;
+    private final SmtpSender post;
 
     ReportController(
             Reports reports,
@@ -50,7 +50,7 @@ class ReportController {
             Evaluation evaluation,
             PlaceService places,
             Studies studies,
-            Post post) {
+            SmtpSender post) {
         this.reports = reports;
         this.orders = orders;
         this.schedules = schedules;
@@ -68,7 +68,7 @@ class ReportController {
         LocalDate month = orders.today().withDayOfMonth(1);
         form.from = month.minusMonths(1).toString();
         form.to = month.minusDays(1).toString();
-        form.sections = List.copyOf(Section.of(ReportKind.PERIOD));
+        form.sections = List.copyOf(ReportSection.of(ReportKind.PERIOD));
         return list(form, page, model);
     }
 
@@ -84,7 +84,7 @@ class ReportController {
         model.addAttribute("pages", pages);
         model.addAttribute("sites", places.sites());
         model.addAttribute("spots", places.spots());
-        model.addAttribute("sections", Section.of(ReportKind.PERIOD));
+        model.addAttribute("sections", ReportSection.of(ReportKind.PERIOD));
         model.addAttribute("spans", ReportSchedule.Span.values());
         model.addAttribute(
                 "schedules",
@@ -153,7 +153,7 @@ class ReportController {
         Mission m = mission(id);
         model.addAttribute("room", "missions");
         model.addAttribute("m", m);
-        model.addAttribute("sections", Section.of(ReportKind.MISSION));
+        model.addAttribute("sections", ReportSection.of(ReportKind.MISSION));
         model.addAttribute(
                 "channels",
                 evaluation

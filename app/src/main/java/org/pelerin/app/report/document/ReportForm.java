@@ -20,7 +20,7 @@ public class ReportForm implements Form {
 
     public String from = "";
     public String to = "";
-    public List<Section> sections = new ArrayList<>();
+    public List<ReportSection> sections = new ArrayList<>();
     public List<String> channels = new ArrayList<>();
     public String comment = "";
     public String mailTo = "";
@@ -28,11 +28,11 @@ public class ReportForm implements Form {
     public String every = "";
 
     ReportSpec spec(ReportKind kind, FieldReader read) {
-        Set<Section> chosen = EnumSet.noneOf(Section.class);
+        Set<ReportSection> chosen = EnumSet.noneOf(ReportSection.class);
         // an empty one among them is nothing
-        (sections == null ? List.<Section>of() : sections)
+        (sections == null ? List.<ReportSection>of() : sections)
                 .stream().filter(Objects::nonNull).forEach(chosen::add);
-        chosen.retainAll(Section.of(kind));
+        chosen.retainAll(ReportSection.of(kind));
         return new ReportSpec(
                 chosen,
                 channels == null

@@ -4,7 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
-import org.pelerin.app.platform.mail.Post;
+import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
@@ -26,7 +26,7 @@ class ReportMail implements LongWork {
 
     private final ReportMapper mapper;
     private final Reports reports;
-    private final Post post;
+    private final SmtpSender post;
     private final OwnAddress address;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -34,7 +34,7 @@ class ReportMail implements LongWork {
     ReportMail(
             ReportMapper mapper,
             Reports reports,
-            Post post,
+            SmtpSender post,
             OwnAddress address,
             TransactionTemplate transaction,
             Clock clock) {

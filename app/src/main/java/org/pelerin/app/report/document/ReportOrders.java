@@ -122,6 +122,6 @@ public class ReportOrders {
         if (Length.REPORT_COMMENT.exceeded(comment)) {
             throw new NotOrderedException(Length.REPORT_COMMENT.said(comment));
         }
-        return new ReportSpec(Section.of(kind), List.of(), comment.strip());
+        return new ReportSpec(ReportSection.of(kind), List.of(), comment.strip());
     }
 }

@@ -13,7 +13,8 @@ import tools.jackson.databind.json.JsonMapper;
  * @param study number of the mapping study that it is about; null for none
  * @param tests numbers of the timed tests that it is about
  */
-public record ReportSpec(Set<Section> sections, List<String> channels, String comment, Long study, List<Long> tests) {
+public record ReportSpec(
+        Set<ReportSection> sections, List<String> channels, String comment, Long study, List<Long> tests) {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -24,7 +25,7 @@ public record ReportSpec(Set<Section> sections, List<String> channels, String co
         tests = tests == null ? List.of() : List.copyOf(tests);
     }
 
-    public ReportSpec(Set<Section> sections, List<String> channels, String comment) {
+    public ReportSpec(Set<ReportSection> sections, List<String> channels, String comment) {
         this(sections, channels, comment, null, List.of());
     }
 
@@ -45,10 +46,10 @@ public record ReportSpec(Set<Section> sections, List<String> channels, String co
     }
 
     public static ReportSpec whole(ReportKind kind) {
-        return new ReportSpec(Section.of(kind), List.of(), "");
+        return new ReportSpec(ReportSection.of(kind), List.of(), "");
     }
 
-    public boolean has(Section section) {
+    public boolean has(ReportSection section) {
         return sections.contains(section);
     }
 

@@ -99,7 +99,7 @@ class SpotPeriods {
                 read.stream().flatMap(r -> r.departures.stream()).toList(),
                 read.stream().flatMap(r -> r.excluded.stream()).toList(),
                 late(spot, pieces.recordedDuring(spot.id(), Instant.EPOCH, to), from, to),
-                spec.has(Section.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of(),
+                spec.has(ReportSection.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of(),
                 !placements.ofSpot(spot.id(), from, to).isEmpty());
     }
 
@@ -144,7 +144,7 @@ class SpotPeriods {
 
     private SpotPeriod.Part part(Mission m, Instant from, Instant to, ReportSpec spec) {
         JudgementDocument j = evaluation.judgement(m).orElseThrow();
-        List<JudgementDocument.Channel> of = spec.has(Section.STATISTICS)
+        List<JudgementDocument.Channel> of = spec.has(ReportSection.STATISTICS)
                 ? figures.of(m, from.toEpochMilli(), to.toEpochMilli() - 1).stream()
                         .filter(c -> c.count() > 0 && spec.wants(c.channel()))
                         .toList()

@@ -14,8 +14,8 @@ import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.review.section.MappingStudy;
-import org.pelerin.app.review.section.Section;
 import org.pelerin.app.review.section.Sections;
+import org.pelerin.app.review.section.SiteView;
 import org.pelerin.app.review.section.Studies;
 import org.springframework.stereotype.Service;
 
@@ -52,7 +52,7 @@ class StudyDocument implements ReportComposer {
                 .orElseThrow(() -> new NothingToReportException("The mapping study is not there any more"));
         Site site = places.site(study.siteId())
                 .orElseThrow(() -> new NothingToReportException("The site is not there any more"));
-        Section section = sections.of(
+        SiteView section = sections.of(
                 site.id(), study.unit(), study.fromAt(), study.toAt(), study.low(), study.high(), Sections.MOST_FRAMES);
         progress.at(1, STEPS);
         List<AttachedFile> files = files(study, site, section);
@@ -69,7 +69,7 @@ class StudyDocument implements ReportComposer {
         return new Composed("Mapping study " + study.name() + ", " + site.name(), sentence, body, files);
     }
 
-    private String sentence(MappingStudy study, Section section) {
+    private String sentence(MappingStudy study, SiteView section) {
         if (section.spots().isEmpty() || section.warmest() == null) {
             return study.name() + ": nothing was recorded then.";
         }
@@ -79,20 +79,20 @@ class StudyDocument implements ReportComposer {
     }
 
     /** By the spot's number, the longest time outside the band in words. */
-    private Map<Long, String> away(MappingStudy study, Section section, Site site) {
+    private Map<Long, String> away(MappingStudy study, SiteView section, Site site) {
         boolean band = study.low() != null || study.high() != null;
         return section.spots().stream()
                 .collect(Collectors.toMap(
-                        Section.SpotRecord::id,
+                        SiteView.SpotRecord::id,
                         s -> s.away() == null ? band ? "none" : "no band was given" : away(s.away(), site)));
     }
 
-    private String away(Section.Away a, Site site) {
+    private String away(SiteView.Away a, Site site) {
         return show.duration(a.time()) + (a.above() ? " above" : " below") + " from "
                 + show.minute(a.from(), site.zoneId()) + (a.back() ? "" : ", not back by the end");
     }
 
-    private static List<AttachedFile> files(MappingStudy study, Site site, Section section) {
+    private static List<AttachedFile> files(MappingStudy study, Site site, SiteView section) {
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("study", study.id());
         out.put("name", study.name());
@@ -113,7 +113,7 @@ class StudyDocument implements ReportComposer {
                         "study-" + study.id() + ".json", "The study, its band and the figures of each spot", out));
     }
 
-    private static Map<String, Object> spot(Section.SpotRecord s) {
+    private static Map<String, Object> spot(SiteView.SpotRecord s) {
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("spot", s.name());
         out.put("missions", s.missions());
@@ -129,7 +129,7 @@ class StudyDocument implements ReportComposer {
         return out;
     }
 
-    private static void rows(Section section, CsvWriter csv) {
+    private static void rows(SiteView section, CsvWriter csv) {
         List<String> line = new ArrayList<>(List.of("time"));
         section.spots().forEach(s -> line.add(s.name() + " [" + section.unit() + "]"));
         csv.writeRecord(line);

@@ -15,8 +15,8 @@ import org.pelerin.app.house.HouseService;
 import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.text.JsonDifferences;
-import org.pelerin.app.platform.text.Some;
 import org.pelerin.app.report.bundle.BundleExport;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
@@ -138,7 +138,7 @@ class BundleVerification {
                     differs,
                     page);
         }
-        List<String> some = Some.of(differs, MOST_DIFFERENCES);
+        List<String> some = CutList.of(differs, MOST_DIFFERENCES);
         return proven
                 ? Verified.same(what, "It is " + id + ", signed here, with the same record", some, page)
                 : Verified.other(

@@ -80,7 +80,7 @@ class SectionController {
 
     private void show(long id, SectionForm.Asked a, FieldReader read, ZoneId zone, Model model) {
         try {
-            Section s = sections.of(id, a.unit(), a.from(), a.to(), a.low(), a.high(), FRAMES);
+            SiteView s = sections.of(id, a.unit(), a.from(), a.to(), a.low(), a.high(), FRAMES);
             model.addAttribute("section", s);
             model.addAttribute("band", a.low() != null || a.high() != null);
             model.addAttribute(

@@ -89,7 +89,7 @@ public class Sections {
      * @param low and {@code high}: the band that the spots should keep to; null for none
      * @param frames how many instants
      */
-    public Section of(long site, String unit, Instant from, Instant to, Double low, Double high, int frames) {
+    public SiteView of(long site, String unit, Instant from, Instant to, Double low, Double high, int frames) {
         long span = to.toEpochMilli() - from.toEpochMilli();
         int count = (int) Math.max(2, Math.min(Math.min(frames, MOST_FRAMES), span / 1000 + 1));
         long[] t = new long[count];
@@ -100,8 +100,8 @@ public class Sections {
         for (Spot spot : places.spots(site)) {
             spot(spot, unit, from, to, low, high, t).ifPresent(read::add);
         }
-        List<Section.SpotRecord> spots = read.stream().map(Read::told).toList();
-        return new Section(
+        List<SiteView.SpotRecord> spots = read.stream().map(Read::told).toList();
+        return new SiteView(
                 unit,
                 Arrays.stream(t).boxed().toList(),
                 spots,
@@ -111,7 +111,7 @@ public class Sections {
     }
 
     /** A spot as it is told, and the record that this follows from. */
-    private record Read(Section.SpotRecord told, SampleSource source, Conversion way) {}
+    private record Read(SiteView.SpotRecord told, SampleSource source, Conversion way) {}
 
     private Optional<Read> spot(Spot spot, String unit, Instant from, Instant to, Double low, Double high, long[] t) {
         List<Mission> there = missions.recordedAt(spot.id(), from, to).stream()
@@ -139,7 +139,7 @@ public class Sections {
         SampleSource source = record.sources().get(0);
         source.read(SampleReader.all(List.of(new FrameReader(t, values))));
         Statistics s = Statistics.of(source, null);
-        Section.SpotRecord told = new Section.SpotRecord(
+        SiteView.SpotRecord told = new SiteView.SpotRecord(
                 spot.id(),
                 spot.name(),
                 numbers,
@@ -148,7 +148,7 @@ public class Sections {
                 told(values, way),
                 s.count() == 0
                         ? null
-                        : new Section.Figures(
+                        : new SiteView.Figures(
                                 s.count(),
                                 way.value(s.min()),
                                 s.minAt(),
@@ -193,7 +193,7 @@ public class Sections {
         return Optional.empty();
     }
 
-    private static Optional<Section.Away> away(
+    private static Optional<SiteView.Away> away(
             JudgedRecord record, String channel, Double least, Double most, Conversion way) {
         Double low = least == null ? null : way.back().value(least);
         Double high = most == null ? null : way.back().value(most);
@@ -206,31 +206,31 @@ public class Sections {
         Limits band = new Limits("band", List.of(Rule.of("band", channel, bound, Lasting.ANY)));
         return Judge.judge(record, band, null).ofValues().stream()
                 .max(Comparator.comparing(ValueExcursion::duration))
-                .map(e -> new Section.Away(
+                .map(e -> new SiteView.Away(
                         e.span().getStart(), e.duration(), e.direction() == Direction.ABOVE, e.peak(), !e.openAtEnd()));
     }
 
-    private static Section.Extreme extreme(List<Section.SpotRecord> spots, boolean warmest) {
-        Comparator<Section.SpotRecord> by = Comparator.comparingDouble(
+    private static SiteView.Extreme extreme(List<SiteView.SpotRecord> spots, boolean warmest) {
+        Comparator<SiteView.SpotRecord> by = Comparator.comparingDouble(
                 s -> warmest ? s.figures().max() : -s.figures().min());
         return spots.stream()
                 .filter(s -> s.figures() != null)
                 .max(by)
                 .map(s -> warmest
-                        ? new Section.Extreme(
+                        ? new SiteView.Extreme(
                                 s.name(), s.figures().max(), s.figures().maxAt())
-                        : new Section.Extreme(
+                        : new SiteView.Extreme(
                                 s.name(), s.figures().min(), s.figures().minAt()))
                 .orElse(null);
     }
 
     /** Of all samples, wherever the instants lie that are drawn. */
-    private static Section.Spread spread(List<Read> read, Instant from, Instant to) {
+    private static SiteView.Spread spread(List<Read> read, Instant from, Instant to) {
         List<LargestSpread.Compared> all = read.stream()
                 .map(r -> new LargestSpread.Compared(r.source, r.way::value))
                 .toList();
         return LargestSpread.of(all, from.toEpochMilli(), to.toEpochMilli())
-                .map(s -> new Section.Spread(
+                .map(s -> new SiteView.Spread(
                         SignificantDigits.rounded(s.value()),
                         Instant.ofEpochMilli(s.at()),
                         read.get(s.greatest()).told.name(),

@@ -138,10 +138,10 @@ class LoggerHistoryTest {
 
     @Test
     void a_lane_shows_what_is_known_and_what_is_foreseen() {
-        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        FleetTimeline.Window window = FleetTimeline.Window.around(NOW, Duration.ofDays(100));
         LoggerHistory unit = unit(false, mission(MissionState.LOGGING, days(-9), days(20), days(300)));
         ExcursionMark mark = new ExcursionMark(1, Side.ABOVE, days(-4), days(-3));
-        Waylines w = Waylines.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
+        FleetTimeline w = FleetTimeline.of(List.of(unit), Map.of(1L, List.of(mark)), window, PARIS, SHOW);
         Lane lane = w.groups().get(0).lanes().get(0);
         assertThat(lane.runs()).extracting(Lane.Run::kind).containsExactly(Lane.Kind.ON_LOGGER, Lane.Kind.FORESEEN);
         // 720 units for a hundred days, now at 64 of them
@@ -155,9 +155,9 @@ class LoggerHistoryTest {
 
     @Test
     void a_note_does_not_run_across_the_line_of_now() {
-        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        FleetTimeline.Window window = FleetTimeline.Window.around(NOW, Duration.ofDays(100));
         LoggerHistory near = unit(false, mission(MissionState.COLLECTED, days(-9), null, null));
-        Lane lane = Waylines.of(List.of(near), Map.of(), window, PARIS, SHOW)
+        Lane lane = FleetTimeline.of(List.of(near), Map.of(), window, PARIS, SHOW)
                 .groups()
                 .get(0)
                 .lanes()
@@ -168,13 +168,13 @@ class LoggerHistoryTest {
 
     @Test
     void visits_rounds_and_a_lapsing_calibration_have_their_marks_and_the_note_gives_way() {
-        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofDays(100));
+        FleetTimeline.Window window = FleetTimeline.Window.around(NOW, Duration.ofDays(100));
         Mission waiting = mission(MissionState.WAITING, null, null, null);
         // a day after now, and one beyond the window
         List<LocalDate> rounds = List.of(LocalDate.of(2026, 3, 20), LocalDate.of(2026, 12, 24));
         LoggerHistory unit = LoggerHistory.of(
                 overview(false, waiting), List.of(waiting), List.of(days(-10), days(-80)), rounds, PARIS, SHOW);
-        Lane lane = Waylines.of(List.of(unit), Map.of(), window, PARIS, SHOW)
+        Lane lane = FleetTimeline.of(List.of(unit), Map.of(), window, PARIS, SHOW)
                 .groups()
                 .get(0)
                 .lanes()
@@ -189,9 +189,9 @@ class LoggerHistoryTest {
 
     @Test
     void a_day_is_parted_by_hours_and_midnight_bears_its_date() {
-        Waylines.Window window = Waylines.Window.around(NOW, Duration.ofHours(60));
-        List<String> labels = Waylines.of(List.of(), Map.of(), window, PARIS, SHOW).ticks().stream()
-                .map(Waylines.Tick::label)
+        FleetTimeline.Window window = FleetTimeline.Window.around(NOW, Duration.ofHours(60));
+        List<String> labels = FleetTimeline.of(List.of(), Map.of(), window, PARIS, SHOW).ticks().stream()
+                .map(FleetTimeline.Tick::label)
                 .toList();
         // from 18:16 two days before to 06:16 on the day after, where no label has room any more; 06:00 gives way to
         // that of now

@@ -40,7 +40,7 @@ class PostTest {
             Thread drips = new Thread(() -> greet(server));
             drips.setDaemon(true);
             drips.start();
-            Post post = new Post(
+            SmtpSender post = new SmtpSender(
                     new PelerinProperties(
                             ZoneId.of("Europe/Paris"),
                             new PelerinProperties.Dock("127.0.0.1", 1),

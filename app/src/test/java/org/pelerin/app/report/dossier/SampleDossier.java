@@ -6,7 +6,7 @@ import java.time.ZoneId;
 import java.util.List;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.judge.limits.InForce;
-import org.pelerin.app.judge.limits.Via;
+import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.record.DisturbanceRow;
@@ -68,7 +68,7 @@ public final class SampleDossier {
                 PARIS,
                 plan,
                 plan.limits(),
-                new InForce(plan.limits(), null, Via.ALARMS, false, null, "", ""),
+                new InForce(plan.limits(), null, LimitsSource.ALARMS, false, null, "", ""),
                 judgement,
                 "cd".repeat(32),
                 Dossier.Evidence.of(capture, capture.sha256(), mission, ""),

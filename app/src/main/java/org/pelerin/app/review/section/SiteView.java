@@ -13,7 +13,7 @@ import java.util.List;
  * @param warmest the spot with the greatest value, {@code coldest} with the least; null where there is none
  * @param spread the greatest difference between two spots at any instant, of all that was recorded; null where never two are there
  */
-public record Section(
+public record SiteView(
         String unit, List<Long> t, List<SpotRecord> spots, Extreme warmest, Extreme coldest, Spread spread) {
 
     /**

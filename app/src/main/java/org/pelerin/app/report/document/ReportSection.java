@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Set;
 
 /** Parts of a report that can be chosen, in their order; the first page, evidence and signatures are in every one. */
-public enum Section {
+public enum ReportSection {
     CHARTS("Record", ReportKind.MISSION),
     CARPETS("Day by day", ReportKind.PERIOD),
     EXCURSIONS("Excursions and gaps", ReportKind.MISSION, ReportKind.PERIOD),
@@ -27,7 +27,7 @@ public enum Section {
     private final String words;
     private final List<ReportKind> kinds;
 
-    Section(String words, ReportKind... kinds) {
+    ReportSection(String words, ReportKind... kinds) {
         this.words = words;
         this.kinds = List.of(kinds);
     }
@@ -41,8 +41,8 @@ public enum Section {
         return "report-" + name().toLowerCase(java.util.Locale.ROOT);
     }
 
-    public static Set<Section> of(ReportKind kind) {
-        Set<Section> out = EnumSet.noneOf(Section.class);
+    public static Set<ReportSection> of(ReportKind kind) {
+        Set<ReportSection> out = EnumSet.noneOf(ReportSection.class);
         Arrays.stream(values()).filter(s -> s.kinds.contains(kind)).forEach(out::add);
         return out;
     }

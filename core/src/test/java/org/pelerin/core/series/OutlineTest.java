@@ -11,7 +11,7 @@ import java.util.Random;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
-class GrainsTest {
+class OutlineTest {
 
     private static final Instant START = Instant.parse("2026-01-01T00:00:00Z");
     private static double[] values;
@@ -46,26 +46,26 @@ class GrainsTest {
 
     @Test
     void at_every_level_each_holds_the_extremes_of_its_samples() {
-        Grains built = Grains.of(series.blocks());
-        for (int level = 0; level < Grains.LEVELS; level++) {
-            long size = Grains.size(level);
+        Outline built = Outline.of(series.blocks());
+        for (int level = 0; level < Outline.LEVELS; level++) {
+            long size = Outline.size(level);
             long count = (values.length + size - 1) / size;
             assertThat(built.count()).isEqualTo((int) count);
             // from blocks at hand, and each level from the one before
-            assertThat(series.grains(level, 0, count)).isEqualTo(built);
+            assertThat(series.outline(level, 0, count)).isEqualTo(built);
             for (int g = 0; g < count; g++) {
                 double[] own = valid(g * size, (g + 1) * size);
                 assertThat(built.min()[g]).isEqualTo(least(own));
                 assertThat(built.max()[g]).isEqualTo(greatest(own));
-                boolean holed = false;
+                boolean incomplete = false;
                 for (long cell = g * size; cell < Math.min(values.length, (g + 1) * size); cell += 256) {
-                    holed |= valid(cell, cell + 256).length == 0;
+                    incomplete |= valid(cell, cell + 256).length == 0;
                 }
-                assertThat(built.holed().get(g)).isEqualTo(holed);
+                assertThat(built.incomplete().get(g)).isEqualTo(incomplete);
             }
-            built = level + 1 < Grains.LEVELS ? built.coarser() : built;
+            built = level + 1 < Outline.LEVELS ? built.coarser() : built;
         }
-        assertThat(Grains.size(3)).isEqualTo(1_048_576);
+        assertThat(Outline.size(3)).isEqualTo(1_048_576);
     }
 
     @Test
@@ -103,9 +103,9 @@ class GrainsTest {
             }
 
             @Override
-            public Grains grains(int level, long from, long to) {
+            public Outline outline(int level, long from, long to) {
                 asked[0] += to - from;
-                return Grains.empty(level, from, (int) (to - from));
+                return Outline.empty(level, from, (int) (to - from));
             }
         };
         assertThat(Envelope.of(outlined, 0, count, 900).columns()).isEqualTo(900);
@@ -115,23 +115,23 @@ class GrainsTest {
     @Test
     void bytes_come_back_and_damaged_ones_never() {
         for (int count : new int[] {0, 1, 7, 8, 9, 1_000, 1_024}) {
-            Grains some = Grains.of(series.blocks()).part(100, 100 + count);
+            Outline some = Outline.of(series.blocks()).part(100, 100 + count);
             byte[] bytes = some.toBytes();
-            assertThat(Grains.fromBytes(0, 100, bytes)).isEqualTo(some);
+            assertThat(Outline.fromBytes(0, 100, bytes)).isEqualTo(some);
             byte[] hurt = bytes.clone();
             hurt[new Random(count).nextInt(hurt.length)] ^= 4;
-            assertThatThrownBy(() -> Grains.fromBytes(0, 100, hurt)).hasMessageContaining("damaged");
-            assertThatThrownBy(() -> Grains.fromBytes(0, 100, Arrays.copyOf(bytes, bytes.length - 1)))
+            assertThatThrownBy(() -> Outline.fromBytes(0, 100, hurt)).hasMessageContaining("damaged");
+            assertThatThrownBy(() -> Outline.fromBytes(0, 100, Arrays.copyOf(bytes, bytes.length - 1)))
                     .hasMessageContaining("damaged");
         }
     }
 
     @Test
     void what_does_not_follow_is_refused() {
-        Grains some = Grains.of(series.blocks());
-        assertThat(Grains.together(List.of(some.part(3, 50), some.part(50, 90))))
+        Outline some = Outline.of(series.blocks());
+        assertThat(Outline.together(List.of(some.part(3, 50), some.part(50, 90))))
                 .isEqualTo(some.part(3, 90));
-        assertThatThrownBy(() -> Grains.together(List.of(some.part(3, 50), some.part(51, 90))))
+        assertThatThrownBy(() -> Outline.together(List.of(some.part(3, 50), some.part(51, 90))))
                 .hasMessageContaining("do not follow");
         assertThatThrownBy(() -> some.part(3, 50).coarser()).hasMessageContaining("not the first");
     }

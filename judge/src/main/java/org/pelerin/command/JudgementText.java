@@ -11,7 +11,7 @@ import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 
 /** A judgement as text for people. */
-final class Told {
+final class JudgementText {
 
     private static final int GAPS_SHOWN = 20;
 
@@ -21,7 +21,7 @@ final class Told {
     private final DateTimeFormatter time;
 
     /** @param zone in which times are told; null for UTC */
-    Told(JudgementDocument judgement, ZoneId zone, PrintStream out) {
+    JudgementText(JudgementDocument judgement, ZoneId zone, PrintStream out) {
         this.j = judgement;
         this.zone = zone == null ? ZoneId.of("UTC") : zone;
         this.out = out;

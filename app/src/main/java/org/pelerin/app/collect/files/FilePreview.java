@@ -8,7 +8,7 @@ import java.util.List;
  * @param sheets names of its sheets; empty for text
  * @param rows up to {@link FileRows#HEAD} of them, as they are parted now
  */
-record Head(List<String> sheets, List<Row> rows) {
+record FilePreview(List<String> sheets, List<Row> rows) {
 
     /** A row with its line in the file. */
     record Row(long line, List<String> cells) {}

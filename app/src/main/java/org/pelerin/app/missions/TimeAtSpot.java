@@ -14,9 +14,9 @@ import org.threeten.extra.Interval;
  * @param takenAt the last time; null while it is still there
  * @param away when it was not there between the two, until it had taken on the temperature again
  */
-public record Stay(Instant placedAt, Instant settledAt, Instant takenAt, List<Interval> away) {
+public record TimeAtSpot(Instant placedAt, Instant settledAt, Instant takenAt, List<Interval> away) {
 
-    public Stay {
+    public TimeAtSpot {
         away = List.copyOf(away);
     }
 
@@ -24,7 +24,7 @@ public record Stay(Instant placedAt, Instant settledAt, Instant takenAt, List<In
     record Once(Instant placedAt, Instant settledAt, Instant takenAt) {}
 
     /** Of several, the earliest first, one; empty where there is none. */
-    static Optional<Stay> of(List<Once> all) {
+    static Optional<TimeAtSpot> of(List<Once> all) {
         if (all.isEmpty()) {
             return Optional.empty();
         }
@@ -36,7 +36,7 @@ public record Stay(Instant placedAt, Instant settledAt, Instant takenAt, List<In
             }
             until = until == null || next.takenAt == null ? null : later(until, next.takenAt);
         }
-        return Optional.of(new Stay(all.get(0).placedAt, all.get(0).settledAt, until, away));
+        return Optional.of(new TimeAtSpot(all.get(0).placedAt, all.get(0).settledAt, until, away));
     }
 
     private static Instant later(Instant a, Instant b) {

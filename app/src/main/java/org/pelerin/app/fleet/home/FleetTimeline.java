@@ -21,7 +21,7 @@ import org.pelerin.app.platform.web.Formats;
  *
  * @param height of the drawing, {@value #WIDTH} wide
  */
-record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
+record FleetTimeline(List<Group> groups, List<Tick> ticks, int nowX, int height) {
 
     static final int WIDTH = 960;
     static final int LEFT = 240;
@@ -57,7 +57,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
         }
     }
 
-    static Waylines of(
+    static FleetTimeline of(
             List<LoggerHistory> units,
             Map<Long, List<ExcursionMark>> excursions,
             Window window,
@@ -78,7 +78,7 @@ record Waylines(List<Group> groups, List<Tick> ticks, int nowX, int height) {
             }
             groups.add(new Group(site.getKey(), head, lanes));
         }
-        return new Waylines(groups, ticks(window, zone, show), window.x(window.now()), y + 8);
+        return new FleetTimeline(groups, ticks(window, zone, show), window.x(window.now()), y + 8);
     }
 
     private static Lane lane(

@@ -5,9 +5,9 @@ import java.util.Map;
 import org.pelerin.link.message.PageTable;
 
 /** How far a capture was decoded: of each table that had pages, up to the newest of them, which may still grow. */
-public record Reached(Map<PageTable, At> tables) {
+public record DecodeProgress(Map<PageTable, At> tables) {
 
-    public static final Reached NOTHING = new Reached(Map.of());
+    public static final DecodeProgress NOTHING = new DecodeProgress(Map.of());
 
     /**
      * @param page the newest page
@@ -20,7 +20,7 @@ public record Reached(Map<PageTable, At> tables) {
         }
     }
 
-    public Reached {
+    public DecodeProgress {
         tables = Map.copyOf(tables);
     }
 

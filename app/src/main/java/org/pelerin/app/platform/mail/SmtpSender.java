@@ -16,7 +16,7 @@ import org.springframework.stereotype.Component;
 
 /** Sends mails by SMTP. */
 @Component
-public class Post {
+public class SmtpSender {
 
     private static final String WAIT_MS = "8000";
 
@@ -24,7 +24,7 @@ public class Post {
     private final JavaMailSenderImpl sender;
 
     /** @param deadline for a whole mail, however slowly its server answers */
-    Post(PelerinProperties properties, @Value("${pelerin.mail.deadline:PT2M}") Duration deadline) {
+    SmtpSender(PelerinProperties properties, @Value("${pelerin.mail.deadline:PT2M}") Duration deadline) {
         this.settings = properties.mail();
         this.sender = new JavaMailSenderImpl();
         sender.setHost(settings.host());

@@ -20,7 +20,7 @@ import java.util.List;
  * @param firstDisorder lines of the first of them
  * @param gaps stretches longer than half as much again as the interval
  */
-public record Findings(
+public record FileSummary(
         long rows,
         long good,
         List<Trouble> troubles,
@@ -35,7 +35,7 @@ public record Findings(
         List<Long> firstDisorder,
         long gaps) {
 
-    public Findings {
+    public FileSummary {
         troubles = List.copyOf(troubles);
         firstDuplicates = List.copyOf(firstDuplicates);
         firstDisorder = List.copyOf(firstDisorder);

@@ -8,13 +8,13 @@ import org.springframework.stereotype.Service;
  * Where the second is missing, nobody knows, and that is seen.
  */
 @Service
-public class Deeds {
+public class DeviceAudit {
 
     private static final int LONGEST = 300;
 
     private final AuditTrail audit;
 
-    Deeds(AuditTrail audit) {
+    DeviceAudit(AuditTrail audit) {
         this.audit = audit;
     }
 

@@ -5,7 +5,7 @@ import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
 
 /** What a channel told, kept: valid pieces of time with their values. 32 bytes each. */
-final class Pieces implements SampleReader {
+final class ValuedIntervals implements SampleReader {
 
     private long[] from = new long[1024];
     private long[] to = new long[1024];
@@ -13,8 +13,8 @@ final class Pieces implements SampleReader {
     private double[] terms = new double[1024];
     private int count;
 
-    static Pieces of(SampleSource source) {
-        Pieces all = new Pieces();
+    static ValuedIntervals of(SampleSource source) {
+        ValuedIntervals all = new ValuedIntervals();
         source.read(all);
         return all;
     }

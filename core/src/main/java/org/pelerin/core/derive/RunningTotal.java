@@ -6,7 +6,7 @@ import org.pelerin.core.record.SampleReader;
  * A figure that grows with each sample, told at each with what it stands for added: since the beginning, or since the beginning of each
  * window. What is missing adds nothing.
  */
-final class Growing implements SampleReader {
+final class RunningTotal implements SampleReader {
 
     private final Figure figure;
     private final Windows windows;
@@ -16,7 +16,7 @@ final class Growing implements SampleReader {
     private long toldUntil;
 
     /** @param windows null for one since the beginning */
-    Growing(Figure figure, Windows windows, SampleReader next) {
+    RunningTotal(Figure figure, Windows windows, SampleReader next) {
         this.figure = figure;
         this.windows = windows;
         this.next = next;

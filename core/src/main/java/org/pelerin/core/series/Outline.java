@@ -17,17 +17,17 @@ import java.util.zip.CRC32;
  * @param first number of the first of them, counted from the beginning of the series
  * @param min NaN where a run holds no value
  * @param max NaN where a run holds no value
- * @param holed those in which at least one whole cell is missing
+ * @param incomplete those in which at least one whole cell is missing
  */
-public record Grains(int level, long first, double[] min, double[] max, BitSet holed) {
+public record Outline(int level, long first, double[] min, double[] max, BitSet incomplete) {
 
     public static final int LEVELS = 4;
-    /** Grains of one level in one of the next. */
+    /** Outline of one level in one of the next. */
     public static final int FAN = 16;
 
-    public Grains {
+    public Outline {
         if (level < 0 || level >= LEVELS || first < 0 || min.length != max.length) {
-            throw new IllegalArgumentException("There are no such grains");
+            throw new IllegalArgumentException("There is no such level");
         }
     }
 
@@ -37,27 +37,27 @@ public record Grains(int level, long first, double[] min, double[] max, BitSet h
     }
 
     /** The finest of blocks that follow each other; the first begins a block of its series. */
-    public static Grains of(List<Block> blocks) {
+    public static Outline of(List<Block> blocks) {
         int perBlock = Block.CAPACITY / CellSummaries.CELL;
-        List<Grains> parts = new ArrayList<>();
+        List<Outline> parts = new ArrayList<>();
         for (Block b : blocks) {
             CellSummaries cells = b.cells();
-            BitSet holed = new BitSet();
+            BitSet incomplete = new BitSet();
             for (int i = 0; i < cells.min().length; i++) {
-                holed.set(i, Double.isNaN(cells.min()[i]));
+                incomplete.set(i, Double.isNaN(cells.min()[i]));
             }
-            parts.add(new Grains(0, b.firstIndex() / Block.CAPACITY * perBlock, cells.min(), cells.max(), holed));
+            parts.add(new Outline(0, b.firstIndex() / Block.CAPACITY * perBlock, cells.min(), cells.max(), incomplete));
         }
         return together(parts);
     }
 
     /** Room for some, with no value in them. */
-    static Grains empty(int level, long first, int count) {
+    static Outline empty(int level, long first, int count) {
         double[] min = new double[count];
         double[] max = new double[count];
         Arrays.fill(min, Double.NaN);
         Arrays.fill(max, Double.NaN);
-        return new Grains(level, first, min, max, new BitSet());
+        return new Outline(level, first, min, max, new BitSet());
     }
 
     public int count() {
@@ -77,56 +77,58 @@ public record Grains(int level, long first, double[] min, double[] max, BitSet h
             max[at] = Double.isNaN(high) ? max[at] : high;
         }
         if (hole) {
-            holed.set(at);
+            incomplete.set(at);
         }
     }
 
     /** Those from one number to another, exclusive. */
-    public Grains part(long from, long to) {
+    public Outline part(long from, long to) {
         int a = Math.toIntExact(from - first);
         int b = Math.toIntExact(to - first);
-        return new Grains(level, from, Arrays.copyOfRange(min, a, b), Arrays.copyOfRange(max, a, b), holed.get(a, b));
+        return new Outline(
+                level, from, Arrays.copyOfRange(min, a, b), Arrays.copyOfRange(max, a, b), incomplete.get(a, b));
     }
 
     /** Some of one level that follow each other. */
-    public static Grains together(List<Grains> parts) {
-        Grains head = parts.get(0);
-        int count = parts.stream().mapToInt(Grains::count).sum();
-        Grains out = empty(head.level, head.first, count);
+    public static Outline together(List<Outline> parts) {
+        Outline head = parts.get(0);
+        int count = parts.stream().mapToInt(Outline::count).sum();
+        Outline out = empty(head.level, head.first, count);
         int at = 0;
-        for (Grains p : parts) {
+        for (Outline p : parts) {
             if (p.level != head.level || p.first != head.first + at) {
-                throw new IllegalArgumentException("Grains " + p.first + " do not follow " + (head.first + at));
+                throw new IllegalArgumentException(
+                        "Run " + p.first + " of the outline does not follow " + (head.first + at));
             }
             System.arraycopy(p.min, 0, out.min, at, p.count());
             System.arraycopy(p.max, 0, out.max, at, p.count());
             int shift = at;
-            p.holed.stream().forEach(i -> out.holed.set(shift + i));
+            p.incomplete.stream().forEach(i -> out.incomplete.set(shift + i));
             at += p.count();
         }
         return out;
     }
 
     /** The same at the next level; the first must be the first of one of those. */
-    public Grains coarser() {
+    public Outline coarser() {
         if (first % FAN != 0) {
             throw new IllegalArgumentException("Grain " + first + " is not the first of a coarser one");
         }
-        Grains out = empty(level + 1, first / FAN, (count() + FAN - 1) / FAN);
+        Outline out = empty(level + 1, first / FAN, (count() + FAN - 1) / FAN);
         for (int i = 0; i < count(); i++) {
-            out.take(i / FAN, min[i], max[i], holed.get(i));
+            out.take(i / FAN, min[i], max[i], incomplete.get(i));
         }
         return out;
     }
 
-    /** Little-endian: a CRC-32 of what follows, then pairs min, max, then a bit a grain for the holed. */
+    /** Little-endian: a CRC-32 of what follows, then pairs min, max, then a bit a grain for the incomplete. */
     public byte[] toBytes() {
         ByteBuffer out = ByteBuffer.allocate(length(count())).order(ByteOrder.LITTLE_ENDIAN);
         out.putInt(0);
         for (int i = 0; i < count(); i++) {
             out.putDouble(min[i]).putDouble(max[i]);
         }
-        out.put(holed.toByteArray());
+        out.put(incomplete.toByteArray());
         return out.putInt(0, checksum(out.array())).array();
     }
 
@@ -135,7 +137,7 @@ public record Grains(int level, long first, double[] min, double[] max, BitSet h
     }
 
     /** @throws IllegalArgumentException if they are damaged: other values than were stored are never returned */
-    public static Grains fromBytes(int level, long first, byte[] bytes) {
+    public static Outline fromBytes(int level, long first, byte[] bytes) {
         // 129 bits each: so many bytes fit one count only
         int count = Math.max(0, (bytes.length - Integer.BYTES) * 8 / 129);
         if (bytes.length < Integer.BYTES || length(count) != bytes.length) {
@@ -151,7 +153,7 @@ public record Grains(int level, long first, double[] min, double[] max, BitSet h
             min[i] = in.getDouble();
             max[i] = in.getDouble();
         }
-        return new Grains(level, first, min, max, BitSet.valueOf(in));
+        return new Outline(level, first, min, max, BitSet.valueOf(in));
     }
 
     private static int checksum(byte[] bytes) {
@@ -162,12 +164,12 @@ public record Grains(int level, long first, double[] min, double[] max, BitSet h
 
     @Override
     public boolean equals(Object o) {
-        return o instanceof Grains other
+        return o instanceof Outline other
                 && level == other.level
                 && first == other.first
                 && Arrays.equals(min, other.min)
                 && Arrays.equals(max, other.max)
-                && holed.equals(other.holed);
+                && incomplete.equals(other.incomplete);
     }
 
     @Override

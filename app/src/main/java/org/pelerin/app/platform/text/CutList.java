@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The first of a long list of sentences, and how many more there are. */
-public final class Some {
+public final class CutList {
 
-    private Some() {}
+    private CutList() {}
 
     /** @param most how many are named at the most, without the line that counts the rest */
     public static List<String> of(List<String> all, int most) {

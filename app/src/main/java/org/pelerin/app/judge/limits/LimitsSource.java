@@ -1,7 +1,7 @@
 package org.pelerin.app.judge.limits;
 
 /** Why a mission is judged by what it is judged by; of several, the first that holds wins. */
-public enum Via {
+public enum LimitsSource {
     /** Somebody said it of this mission. */
     MISSION("said of this mission"),
     SPOT("of its spot"),
@@ -14,7 +14,7 @@ public enum Via {
 
     private final String words;
 
-    Via(String words) {
+    LimitsSource(String words) {
         this.words = words;
     }
 
