@@ -132,7 +132,7 @@ class OutlineTest {
         assertThat(Outline.together(List.of(some.part(3, 50), some.part(50, 90))))
                 .isEqualTo(some.part(3, 90));
         assertThatThrownBy(() -> Outline.together(List.of(some.part(3, 50), some.part(51, 90))))
-                .hasMessageContaining("do not follow");
+                .hasMessageContaining("does not follow 50");
         assertThatThrownBy(() -> some.part(3, 50).coarser()).hasMessageContaining("not the first");
     }
 
