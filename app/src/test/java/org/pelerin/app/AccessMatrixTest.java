@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.people.account.AccountService;
@@ -24,6 +25,7 @@ import org.pelerin.app.people.account.Role;
 import org.pelerin.app.people.token.ApiTokens;
 
 /** Every door with every role: {@code access.txt} says who may use it, and knows them all. */
+@Tag("bed")
 @Timeout(180)
 class AccessMatrixTest {
 

@@ -12,6 +12,7 @@ import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.people.account.AccountAdministration;
@@ -21,6 +22,7 @@ import org.pelerin.app.people.token.ApiTokens;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 
 /** Accounts: made, changed, disabled, and how people come to a password of their own. */
+@Tag("bed")
 @Timeout(120)
 class AccountsTest {
 

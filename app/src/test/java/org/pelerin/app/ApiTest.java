@@ -28,6 +28,7 @@ import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -47,6 +48,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The interface for programs: who gets in, what is answered, and the examples of its documentation. */
+@Tag("bed")
 @Timeout(120)
 class ApiTest extends PageTest {
 

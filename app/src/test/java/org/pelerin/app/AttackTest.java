@@ -37,6 +37,7 @@ import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.attention.AttentionService;
@@ -52,6 +53,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.slf4j.LoggerFactory;
 
 /** What hostile people, peers and files try; each did harm once. */
+@Tag("bed")
 @Timeout(120)
 class AttackTest {
 

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.evidence.AuditTrail;
@@ -22,6 +23,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The audit trail as people look at it, and what its verification finds; what is done to it here is rolled back. */
+@Tag("bed")
 @Timeout(120)
 class AuditTest extends PageTest {
 

@@ -27,6 +27,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CaptureStore;
@@ -64,6 +65,7 @@ import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.VerifyCommand;
 
 /** A mission as a bundle: sound by itself, told where it was touched, and the same in another installation. */
+@Tag("bed")
 @Timeout(240)
 class BundleTest extends PageTest {
 

@@ -17,6 +17,7 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
@@ -34,6 +35,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 
 /** What comes home without a dock, and the fleet that it belongs to, in the browser. */
+@Tag("bed")
 @Timeout(120)
 class CarriedHomeTest {
 

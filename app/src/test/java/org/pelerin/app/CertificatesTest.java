@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.Set;
 import org.apache.pdfbox.Loader;
 import org.bouncycastle.asn1.x509.KeyUsage;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.house.key.DocumentSigner;
@@ -24,6 +25,7 @@ import org.pelerin.proof.Trust;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** An organisation's own certificate on the page of certificates: taken, used for documents, and replaced again. */
+@Tag("bed")
 @Timeout(120)
 class CertificatesTest extends PageTest {
 

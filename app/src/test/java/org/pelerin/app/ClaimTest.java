@@ -17,6 +17,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.files.FileService;
@@ -27,6 +28,7 @@ import org.pelerin.app.platform.work.WorkUnderTest;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** A worker that loses its claim in the middle: nothing that it does afterwards counts. */
+@Tag("bed")
 @Timeout(60)
 class ClaimTest {
 

@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CaptureStore;
@@ -50,6 +51,7 @@ import org.pelerin.link.message.PageTable;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Collecting, again and again and in every way, and what loggers are allowed to lose afterwards. */
+@Tag("bed")
 @Timeout(120)
 class CollectingTest {
 

@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -21,6 +22,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /** Two missions beside each other in the browser: as they were, from each start, from a mark on each, and their difference. */
+@Tag("bed")
 @Timeout(120)
 class CompareTest extends PageTest {
 

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.Mission;
@@ -14,6 +15,7 @@ import org.pelerin.app.missions.MissionState;
 import org.pelerin.core.plan.StartCondition;
 
 /** Who says that a logger runs may be wrong: what the logger says itself counts, and the page says whose word it was not. */
+@Tag("bed")
 @Timeout(120)
 class ConfirmedStartTest {
 

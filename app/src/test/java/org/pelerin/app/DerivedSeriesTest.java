@@ -16,6 +16,7 @@ import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -37,6 +38,7 @@ import org.pelerin.core.unit.ShownUnits;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Series that follow from recorded ones: kept by their definitions, made anew with what they follow from, drawn and judged. */
+@Tag("bed")
 @Timeout(180)
 class DerivedSeriesTest {
 

@@ -6,10 +6,12 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 
 /** What was typed and not saved is offered again, to whoever typed it, until it is saved. */
+@Tag("bed")
 @Timeout(120)
 class DraftsTest {
 

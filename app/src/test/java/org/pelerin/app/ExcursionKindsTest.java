@@ -19,6 +19,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Findings;
@@ -49,6 +50,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** A mission with an excursion of every kind that there is, on every page and in every document that tells of excursions. */
+@Tag("bed")
 @Timeout(180)
 class ExcursionKindsTest {
 

@@ -30,6 +30,7 @@ import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.files.FileService;
@@ -44,6 +45,7 @@ import org.pelerin.core.series.Series;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Files of other devices, handed in as somebody finds them. */
+@Tag("bed")
 @Timeout(120)
 class FilesTest {
 

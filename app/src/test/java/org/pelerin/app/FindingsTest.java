@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Entry;
@@ -33,6 +34,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Findings in the browser: put together, explained, closed, opened again; and what a new judgement makes of them. */
+@Tag("bed")
 @Timeout(120)
 class FindingsTest extends PageTest {
 

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.pelerin.app.collect.CaptureStore;
@@ -38,6 +39,7 @@ import org.pelerin.core.series.Series;
  * An application of its own, of which nothing need stay as it was: every form that its pages have is sent as it stands, and then thousands of broken
  * requests: each is answered, in time and without a fault of ours, and no record suffers.
  */
+@Tag("bed")
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class FuzzTest {
 

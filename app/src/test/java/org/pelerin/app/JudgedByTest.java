@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Finding;
@@ -46,6 +47,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** By what a mission is judged, and on what: whatever was renamed, noted late, changed meanwhile or lay elsewhere. */
+@Tag("bed")
 @Timeout(120)
 class JudgedByTest {
 

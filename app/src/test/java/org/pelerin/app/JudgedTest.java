@@ -18,6 +18,7 @@ import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -38,6 +39,7 @@ import org.pelerin.core.stats.MeanKineticTemperature;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What of a mission is judged: the time at its spot, what is excluded, and that nothing else is touched by it. */
+@Tag("bed")
 @Timeout(180)
 class JudgedTest {
 

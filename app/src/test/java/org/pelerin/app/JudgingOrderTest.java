@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Finding;
@@ -37,6 +38,7 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Whatever changes while a mission is judged, and in whatever order: what is kept is of what it is judged on, and what is not follows by itself. */
+@Tag("bed")
 @Timeout(180)
 class JudgingOrderTest {
 

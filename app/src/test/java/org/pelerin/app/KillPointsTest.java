@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
@@ -29,6 +30,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** A kill between any two commits of collecting, taking a file in, judging and signing: the next attempt comes to what one would have come to. */
+@Tag("bed")
 @Timeout(240)
 class KillPointsTest {
 

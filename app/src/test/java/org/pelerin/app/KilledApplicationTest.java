@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
@@ -31,6 +32,7 @@ import org.springframework.scheduling.annotation.ScheduledAnnotationBeanPostProc
  * An application that is killed in mid-download loses nothing. The one killed is a process of its own that works beside
  * the test's on the same database, so this also shows two processes sharing their jobs.
  */
+@Tag("bed")
 @Timeout(180)
 class KilledApplicationTest {
 

@@ -23,10 +23,12 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.platform.text.Length;
 
 /** One declaration of lengths for fields, those who keep them, and columns. */
+@Tag("bed")
 class LengthTest {
 
     private static final Pattern FIELD = Pattern.compile("<(?:input|textarea)\\b[^>]*>");

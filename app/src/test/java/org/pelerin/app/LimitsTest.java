@@ -15,6 +15,7 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -39,6 +40,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** The limits library in the browser: a set written from nothing, attached, seen in force, tried, changed, carried away and back. */
+@Tag("bed")
 @Timeout(120)
 class LimitsTest extends PageTest {
 

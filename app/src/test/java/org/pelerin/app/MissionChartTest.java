@@ -14,6 +14,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -23,6 +24,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /** The chart of a mission in the browser: what lies between two instants, ways back through views, one line alone. */
+@Tag("bed")
 @Timeout(120)
 class MissionChartTest extends PageTest {
 

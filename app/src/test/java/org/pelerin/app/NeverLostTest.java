@@ -27,6 +27,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
@@ -53,6 +54,7 @@ import org.springframework.transaction.TransactionException;
  * Whatever is killed while records come home, and whenever: in the end every capture equals the logger's memory. Database, yard and
  * the second application are processes of this test's own.
  */
+@Tag("bed")
 @Timeout(300)
 class NeverLostTest {
 

@@ -11,6 +11,7 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.attention.Need;
@@ -20,6 +21,7 @@ import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.yard.YardClient;
 
 /** Notices by mail, from what needs somebody to the mail server. */
+@Tag("bed")
 @Timeout(120)
 class NoticesTest {
 

@@ -23,6 +23,7 @@ import java.util.function.UnaryOperator;
 import java.util.zip.ZipFile;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
@@ -43,6 +44,7 @@ import org.pelerin.core.sensor.Sensor;
 import org.pelerin.proof.Bundle;
 
 /** What somebody can tell of a bundle who has nothing but the documents: a script in another language, written from them, and their schemas. */
+@Tag("bed")
 @Timeout(240)
 class OutsideCheckTest extends PageTest {
 

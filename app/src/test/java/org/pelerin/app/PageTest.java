@@ -9,8 +9,10 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 
 /** A page of a browser's own for each test, on which the technician is signed in, and on which nothing may be complained of. */
+@Tag("bed")
 abstract class PageTest {
 
     static {

@@ -17,6 +17,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.MissionDraft;
@@ -31,6 +32,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 
 /** What holds for every page: it stays on the machine, fits a phone, can be read in the dark and worked from the keyboard. */
+@Tag("bed")
 @Timeout(120)
 class PagesTest {
 

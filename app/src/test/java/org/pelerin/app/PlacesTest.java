@@ -24,6 +24,7 @@ import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.MissionDraft;
@@ -40,6 +41,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Sites, spots and who lies there, as a technician does it; placing on a phone. */
+@Tag("bed")
 @Timeout(120)
 class PlacesTest {
 

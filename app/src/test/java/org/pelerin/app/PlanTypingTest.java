@@ -4,11 +4,13 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.loggers.library.SensorLibrary;
 
 /** A plan while it is typed: what cannot be read yet, numbers with commas, sensors made on the way. */
+@Tag("bed")
 @Timeout(120)
 class PlanTypingTest extends PageTest {
 

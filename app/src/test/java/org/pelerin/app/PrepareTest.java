@@ -26,6 +26,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.loggers.connection.StationWatch;
@@ -45,6 +46,7 @@ import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.unit.ShownUnits;
 
 /** Preparing loggers in the real pages: plans, sensors, batches. */
+@Tag("bed")
 @Timeout(180)
 class PrepareTest {
 

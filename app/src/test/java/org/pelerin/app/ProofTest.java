@@ -19,6 +19,7 @@ import org.apache.pdfbox.pdmodel.common.filespecification.PDEmbeddedFile;
 import org.apache.poi.ss.usermodel.Workbook;
 import org.apache.poi.ss.usermodel.WorkbookFactory;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.evidence.AuditVerification;
@@ -35,6 +36,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** A record that came home from a logger: files of it given back, and what is changed of it in the database by hand. */
+@Tag("bed")
 @Timeout(180)
 class ProofTest extends PageTest {
 

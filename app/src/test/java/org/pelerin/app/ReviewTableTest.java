@@ -20,6 +20,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -30,6 +31,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /** The values of a million rows beside their chart, what is set straight from them, and how a person has them drawn. */
+@Tag("bed")
 @Timeout(120)
 class ReviewTableTest extends PageTest {
 

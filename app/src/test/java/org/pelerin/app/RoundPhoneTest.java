@@ -16,6 +16,7 @@ import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.rounds.RoundService;
@@ -37,6 +38,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 
 /** A round where there is no network. */
+@Tag("bed")
 @Timeout(120)
 class RoundPhoneTest {
 

@@ -21,6 +21,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.rounds.Round;
@@ -38,6 +39,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 
 /** A round from its plan to its end. */
+@Tag("bed")
 @Timeout(120)
 class RoundsTest {
 

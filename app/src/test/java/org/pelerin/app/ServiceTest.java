@@ -20,6 +20,7 @@ import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CaptureStore;
@@ -54,6 +55,7 @@ import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.link.capture.CaptureDecoder;
 
 /** The services against a real database and the yard. */
+@Tag("bed")
 @Timeout(120)
 class ServiceTest {
 

@@ -10,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
@@ -20,6 +21,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /** The page of a recorded level: a shift is set, judged and taken away again. */
+@Tag("bed")
 @Timeout(120)
 class ShiftTest extends PageTest {
 

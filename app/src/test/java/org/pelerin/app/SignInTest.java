@@ -22,12 +22,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.people.account.Role;
 
 /** Signing in, and what guessing comes to; from several sources of this machine. */
+@Tag("bed")
 @Timeout(60)
 class SignInTest {
 

@@ -22,6 +22,7 @@ import java.util.zip.ZipOutputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
@@ -43,6 +44,7 @@ import org.pelerin.proof.VerifyCommand;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What leaves bears a signature over every byte and is checked with no server; reports stay archival and readable for all. */
+@Tag("bed")
 @Timeout(180)
 class SignedDocumentsTest {
 

@@ -16,6 +16,7 @@ import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Finding;
@@ -52,6 +53,7 @@ import org.pelerin.core.stats.NoiseDose;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Signatures: who may give them, what they freeze, how it is opened again, and what comes to light of changes past them. */
+@Tag("bed")
 @Timeout(120)
 class SigningTest extends PageTest {
 

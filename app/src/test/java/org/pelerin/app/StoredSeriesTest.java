@@ -11,6 +11,7 @@ import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.Mission;
@@ -30,6 +31,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.pelerin.core.unit.ShownUnits;
 
 /** Series in the database that grow part by part, read again as a whole, in windows and as pictures. */
+@Tag("bed")
 @Timeout(120)
 class StoredSeriesTest {
 

@@ -12,10 +12,12 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 
 /** A timed test in the browser: begun, growing, its ratios as they fall due, repeated, and several in one report. */
+@Tag("bed")
 @Timeout(120)
 class TimedTestTest extends PageTest {
 

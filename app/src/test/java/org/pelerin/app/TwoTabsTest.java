@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.fleet.rounds.RoundService;
@@ -38,6 +39,7 @@ import org.pelerin.core.series.TimeAxis;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Two people with one form open: the second is told who saved what, sees both, and saves over it only when they save once more. */
+@Tag("bed")
 @Timeout(180)
 class TwoTabsTest {
 

@@ -35,6 +35,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.Timeout;
@@ -43,6 +44,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
 
 /** The whole way in a browser, against the yard: program, place, wait, collect over a broken link, judge, hand over. */
+@Tag("bed")
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 @Timeout(120)
 class WalkTest {

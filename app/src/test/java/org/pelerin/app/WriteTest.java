@@ -15,6 +15,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
@@ -29,6 +30,7 @@ import org.pelerin.core.plan.StartCondition;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Writing in the real pages: nothing may be silently wrong. */
+@Tag("bed")
 @Timeout(180)
 class WriteTest {
 

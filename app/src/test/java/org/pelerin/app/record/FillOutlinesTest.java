@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Random;
 import org.flywaydb.core.api.configuration.Configuration;
 import org.flywaydb.core.api.migration.Context;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
@@ -25,6 +26,7 @@ import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
 
 /** Records that were stored before there were outlines. Tables of the connection's own stand before those of the schema. */
+@Tag("bed")
 class FillOutlinesTest {
 
     private static Context context(Connection c) {
