@@ -322,8 +322,8 @@ public class Evaluation {
     @Transactional
     public boolean keep(long missionId, Judged judged) {
         JudgementDocument document = judged.document;
-        if (judgements.judged(missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)
-                == 0) {
+        if (!service.keepJudgement(
+                missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)) {
             return false;
         }
         orders.cancel(JudgedAnew.KIND, missionId);
@@ -372,7 +372,7 @@ public class Evaluation {
 
     /** Whether what is kept of it follows from what it is judged on now; not while that changes faster than it can be judged. */
     public boolean upToDate(long missionId) {
-        return !Boolean.FALSE.equals(judgements.upToDate(missionId));
+        return service.judgementUpToDate(missionId);
     }
 
     /**
@@ -410,11 +410,11 @@ public class Evaluation {
 
     /** The document as it is stored, for its hash. */
     public String text(Mission mission) {
-        if (Boolean.FALSE.equals(judgements.upToDate(mission.id()))) {
+        if (!service.judgementUpToDate(mission.id())) {
             // whoever changed what it is judged on did not come to judge it
             again(mission.id());
         }
-        return judgements.judgement(mission.id());
+        return service.judgement(mission.id());
     }
 
     private static JudgementDocument nothing() {

@@ -2,6 +2,7 @@ package org.pelerin.app.judge;
 
 import java.time.Duration;
 import org.pelerin.app.missions.JudgementOutdated;
+import org.pelerin.app.missions.MissionService;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
 import org.pelerin.app.platform.work.LongWork;
@@ -28,13 +29,13 @@ class JudgedAnew implements LongWork {
     /** Most who change something judge it themselves right after. */
     private static final Duration PATIENCE = Duration.ofSeconds(2);
 
-    private final JudgementMapper judgements;
+    private final MissionService missions;
     private final Evaluation evaluation;
     private final WorkOrders orders;
     private final TransactionTemplate transaction;
 
-    JudgedAnew(JudgementMapper judgements, Evaluation evaluation, WorkOrders orders, TransactionTemplate transaction) {
-        this.judgements = judgements;
+    JudgedAnew(MissionService missions, Evaluation evaluation, WorkOrders orders, TransactionTemplate transaction) {
+        this.missions = missions;
         this.evaluation = evaluation;
         this.orders = orders;
         this.transaction = transaction;
@@ -57,12 +58,12 @@ class JudgedAnew implements LongWork {
 
     @Override
     public void run(long mission, Claim claim) {
-        boolean given = judgements.outdated(mission) && !judged(mission);
+        boolean given = missions.needsJudging(mission) && !judged(mission);
         transaction.executeWithoutResult(t -> {
             // the row is gone first: a change that was committed before is seen then, and one that comes later orders
             // anew
             claim.finish();
-            if (!given && judgements.outdated(mission)) {
+            if (!given && missions.needsJudging(mission)) {
                 orders.order(KIND, mission);
             }
         });

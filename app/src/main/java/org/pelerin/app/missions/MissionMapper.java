@@ -246,6 +246,24 @@ interface MissionMapper {
     @Select("SELECT judged_on FROM mission WHERE id = #{id}")
     long judgedOn(long id);
 
+    /** @return 0 where what it was made on has changed since, or it is signed */
+    @Update(
+            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
+                    + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on} AND signed_as IS NULL")
+    int judged(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt);
+
+    @Select("SELECT judgement FROM mission WHERE id = #{id}")
+    String judgement(long id);
+
+    /** Whether nothing has changed since of that its judgement was made on; none is as good. */
+    @Select("SELECT judgement IS NULL OR judgement_on = judged_on FROM mission WHERE id = #{id}")
+    Boolean judgedUpToDate(long id);
+
+    /** Whether it is to be judged anew: it was judged, is not signed, and what it was judged on has changed since. */
+    @Select("SELECT COUNT(*) FROM mission WHERE id = #{id} AND signed_as IS NULL AND judgement_on <> judged_on"
+            + " AND judgement IS NOT NULL")
+    boolean judgementOutdated(long id);
+
     /** Missions of a logger at a spot that were judged, and were not over before an instant. */
     @Select(
             "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
@@ -354,10 +372,6 @@ interface MissionMapper {
 
     @Update("UPDATE mission SET home_at = #{at} WHERE id = #{mission}")
     void homeAt(long mission, Instant at);
-
-    /** Records of its logger came home. */
-    @Update("UPDATE logger SET read_at = #{at} WHERE id = (SELECT logger_id FROM mission WHERE id = #{mission})")
-    void recordsCollected(long mission, Instant at);
 
     @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
     int visits(long id);

@@ -135,6 +135,32 @@ public class MissionService {
         return missions.judgedOn(id);
     }
 
+    /**
+     * Keeps a judgement in the place of the one before.
+     *
+     * @param on the version that it was made on, see {@link #judgedOn}
+     * @return false where that has changed meanwhile, or it is signed: it is not kept then
+     */
+    @Transactional
+    public boolean keepJudgement(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt) {
+        return missions.judged(id, on, verdict, judgement, firstAt, lastAt) == 1;
+    }
+
+    /** The document as it is stored; null before it was judged. */
+    public String judgement(long id) {
+        return missions.judgement(id);
+    }
+
+    /** Whether nothing has changed since of that its judgement was made on; so too where there is no judgement, or no mission. */
+    public boolean judgementUpToDate(long id) {
+        return !Boolean.FALSE.equals(missions.judgedUpToDate(id));
+    }
+
+    /** Whether it is to be judged anew: it was judged, is not signed, and what it was judged on has changed since. */
+    public boolean needsJudging(long id) {
+        return missions.judgementOutdated(id);
+    }
+
     /** A logger was placed at a spot, or taken away from it: what was judged of it meanwhile is judged anew. */
     @Transactional
     public void stayChanged(String serial, long spot, Instant at) {
@@ -446,7 +472,7 @@ public class MissionService {
 
     private void recordsCollected(Mission mission, String by) {
         Instant now = clock.instant();
-        missions.recordsCollected(mission.id(), now);
+        loggers.recordsRead(mission.serial(), now);
         missions.homeAt(mission.id(), now);
         events.publishEvent(new RecordsCollected(mission.serial(), now, by));
     }

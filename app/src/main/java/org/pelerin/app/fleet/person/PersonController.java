@@ -6,6 +6,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.Notices;
 import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.people.account.OwnMail;
 import org.pelerin.app.people.units.OwnUnits;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.OwnAddress;

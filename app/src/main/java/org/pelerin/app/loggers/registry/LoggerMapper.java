@@ -57,4 +57,7 @@ interface LoggerMapper {
     /** Without devices that are known from files only. */
     @Select(LOGGER + "WHERE model <> '" + ModelCatalogue.FILE + "' ORDER BY serial")
     List<LoggerUnit> all();
+
+    @Update("UPDATE logger SET read_at = #{at} WHERE serial = #{serial}")
+    void recordsRead(String serial, Instant at);
 }

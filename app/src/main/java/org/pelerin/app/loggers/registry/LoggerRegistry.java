@@ -1,6 +1,7 @@
 package org.pelerin.app.loggers.registry;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.NoSuchElementException;
@@ -87,6 +88,12 @@ public class LoggerRegistry {
         if (rows == 0) {
             throw new NoSuchElementException("There is no logger " + serial);
         }
+    }
+
+    /** Records of it were collected. */
+    @Transactional
+    public void recordsRead(String serial, Instant at) {
+        loggers.recordsRead(serial, at);
     }
 
     /** As a file tells of it, that says nothing of its alarms. */

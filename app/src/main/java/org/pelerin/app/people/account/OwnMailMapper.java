@@ -1,4 +1,4 @@
-package org.pelerin.app.fleet.person;
+package org.pelerin.app.people.account;
 
 import java.time.Instant;
 import org.apache.ibatis.annotations.Mapper;

@@ -1,11 +1,10 @@
-package org.pelerin.app.fleet.person;
+package org.pelerin.app.people.account;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
-import org.pelerin.app.people.account.AccountService;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -18,18 +17,18 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The address at which somebody is reached: it counts once the link that was sent there is followed, within two days, by who asked for it.
- * Nobody has more than {@value #MOST} mails of his own asking sent in an hour.
+ * Nobody has more than {@value #MOST} mails of their own asking sent in an hour.
  */
 @Service
-class OwnMail {
+public class OwnMail {
 
-    static final int MOST = 5;
+    public static final int MOST = 5;
 
     private static final Duration VALID = Duration.ofDays(2);
     private static final Duration COUNTED = Duration.ofHours(1);
 
     /** It was not sent; the message says why. */
-    static final class NotSentException extends NotDoneException {
+    public static final class NotSentException extends NotDoneException {
         NotSentException(String message) {
             super(message);
         }
@@ -37,31 +36,31 @@ class OwnMail {
 
     private final AccountService accounts;
     private final OwnMailMapper mapper;
-    private final SmtpSender post;
+    private final SmtpSender mails;
     private final OwnAddress address;
     private final Clock machine;
 
     OwnMail(
             AccountService accounts,
             OwnMailMapper mapper,
-            SmtpSender post,
+            SmtpSender mails,
             OwnAddress address,
             @Qualifier("machineClock") Clock machine) {
         this.accounts = accounts;
         this.mapper = mapper;
-        this.post = post;
+        this.mails = mails;
         this.address = address;
         this.machine = machine;
     }
 
     /** The address that waits for its link to be followed; empty if none does. */
-    String asked(String account) {
+    public String asked(String account) {
         return Optional.ofNullable(mapper.asked(account)).orElse("");
     }
 
     /** Sends a link to it. */
-    void ask(String account, String mail) {
-        if (!post.present()) {
+    public void ask(String account, String mail) {
+        if (!mails.present()) {
             mapper.ask(account, mail, null, machine.instant());
             return;
         }
@@ -78,7 +77,7 @@ class OwnMail {
     }
 
     /** To the address that is confirmed. */
-    void test(String account) {
+    public void test(String account) {
         String mail = accounts.mailOf(account);
         if (mail.isEmpty()) {
             throw new NotSentException("Give an address first, and follow the link that is sent to it");
@@ -89,7 +88,7 @@ class OwnMail {
 
     /** The address that is reached from now on; empty if the link is another's, or too old. */
     @Transactional
-    Optional<String> confirm(String account, String secret) {
+    public Optional<String> confirm(String account, String secret) {
         String mail = asked(account);
         if (mail.isEmpty()
                 || mapper.confirm(account, hash(secret), machine.instant().minus(VALID)) == 0) {
@@ -109,7 +108,7 @@ class OwnMail {
 
     private void send(String to, String subject, String text) {
         try {
-            post.send(to, subject, text);
+            mails.send(to, subject, text);
         } catch (MailException e) {
             throw new NotSentException("The mail server did not take it: "
                     + e.getMostSpecificCause().getMessage());
