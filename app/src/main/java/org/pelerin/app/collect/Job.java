@@ -39,7 +39,16 @@ public record Job(
         /** The link broke; it goes on when the logger is back. */
         WAITING_FOR_LOGGER,
         DONE,
-        FAILED
+        FAILED;
+
+        /** Whether it goes on when the logger is back. */
+        public boolean unplugged() {
+            return this == WAITING_FOR_LOGGER;
+        }
+
+        public boolean failed() {
+            return this == FAILED;
+        }
     }
 
     public CollectionScope choice() {

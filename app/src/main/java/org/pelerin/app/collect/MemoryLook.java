@@ -43,6 +43,15 @@ public class MemoryLook {
         public boolean home() {
             return mission != null && mission.collected();
         }
+
+        /** What it does now, for a cell of a table. */
+        public String doing() {
+            return switch (state) {
+                case ENDED, IDLE -> "stopped";
+                case WAITING -> "waits for its start";
+                case LOGGING -> "records";
+            };
+        }
     }
 
     /**

@@ -29,6 +29,16 @@ public class FindingFilter implements Form {
         public String words() {
             return words;
         }
+
+        /** Those that somebody has to see to. */
+        public boolean waiting() {
+            return this == WAITING;
+        }
+
+        /** Those that are not found any more. */
+        public boolean gone() {
+            return this == GONE;
+        }
     }
 
     public Which which = Which.WAITING;

@@ -21,6 +21,19 @@ public enum FindingState {
         return words;
     }
 
+    /** Whether nobody has acknowledged it. */
+    public boolean open() {
+        return this == OPEN;
+    }
+
+    public boolean acknowledged() {
+        return this == ACKNOWLEDGED;
+    }
+
+    public boolean closed() {
+        return this == CLOSED;
+    }
+
     /** Whether somebody still has to do something with it. */
     public boolean waits() {
         return this == OPEN || this == ACKNOWLEDGED;

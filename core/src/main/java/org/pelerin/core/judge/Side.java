@@ -18,6 +18,15 @@ public enum Side {
         return mark;
     }
 
+    /** Where it is drawn in a picture with a part for each side: 0 for above, 1 for missing in the middle, 2 for below. */
+    public int lane() {
+        return switch (this) {
+            case ABOVE -> 0;
+            case MISSING -> 1;
+            case BELOW -> 2;
+        };
+    }
+
     /** “above”, “below”, “missing”. */
     public String word() {
         return name().toLowerCase(Locale.ROOT);

@@ -22,7 +22,16 @@ public record Conflict(Level level, String field, String message, String fix, Wa
         /** On the logger's page: stop it, collect it. */
         COLLECT,
         /** On the logger's page, with another firmware. */
-        FIRMWARE
+        FIRMWARE;
+
+        /** Whether it is settled on the logger's page. */
+        public boolean elsewhere() {
+            return this != HERE;
+        }
+
+        public boolean byFirmware() {
+            return this == FIRMWARE;
+        }
     }
 
     public enum Level {

@@ -37,6 +37,15 @@ public record ForeignFile(
         TAKEN
     }
 
+    public boolean arriving() {
+        return state == State.ARRIVING;
+    }
+
+    /** Whether its rows are looked at, before any is taken in. */
+    public boolean reading() {
+        return state == State.READING;
+    }
+
     public boolean busy() {
         return state == State.READING || state == State.TAKING;
     }

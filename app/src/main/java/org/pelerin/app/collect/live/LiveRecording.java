@@ -33,6 +33,10 @@ public record LiveRecording(
         DONE,
         FAILED;
 
+        public boolean failed() {
+            return this == FAILED;
+        }
+
         public boolean over() {
             return this == DONE || this == FAILED;
         }

@@ -38,6 +38,11 @@ public enum LoggerStatus {
         return this == AT_WORK;
     }
 
+    /** Whether it is as it should be, so that only a need of it is worth saying. */
+    public boolean inOrder() {
+        return this == AT_WORK || this == WAITING || this == STOCK;
+    }
+
     public static LoggerStatus of(LoggerOverview s, Instant now) {
         if (s.retired() || s.state() == null) {
             return s.retired() && s.lost() ? LOST : STOCK;

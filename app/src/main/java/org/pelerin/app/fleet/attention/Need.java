@@ -70,6 +70,11 @@ public record Need(
             this.pressing = pressing;
         }
 
+        /** Whether putting it back to work settles it. */
+        public boolean restarting() {
+            return this == LEFT_STOPPED;
+        }
+
         /** Whether collecting its records settles it. */
         public boolean collecting() {
             return switch (this) {

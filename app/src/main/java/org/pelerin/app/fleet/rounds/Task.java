@@ -60,6 +60,23 @@ public record Task(
         public String words() {
             return words;
         }
+
+        public boolean swaps() {
+            return this == SWAP;
+        }
+
+        public boolean places() {
+            return this == PLACE;
+        }
+
+        public boolean checks() {
+            return this == CHECK;
+        }
+
+        /** Whether the logger lies at its spot afterwards. */
+        public boolean leavesOne() {
+            return this != COLLECT && this != BRING_HOME;
+        }
     }
 
     /** What has become of it. */
@@ -79,6 +96,10 @@ public record Task(
 
     public boolean open() {
         return state == State.OPEN;
+    }
+
+    public boolean done() {
+        return state == State.DONE;
     }
 
     public ZoneId zoneId() {

@@ -8,4 +8,9 @@ import java.time.Instant;
  * @param name of the spot with its site, of the site, or of the plan
  */
 public record LimitPlace(
-        LimitsSource via, long target, long setId, String name, Instant attachedAt, String attachedBy) {}
+        LimitsSource via, long target, long setId, String name, Instant attachedAt, String attachedBy) {
+
+    public String page() {
+        return via.page(target);
+    }
+}

@@ -1,5 +1,7 @@
 package org.pelerin.app.judge.limits;
 
+import java.util.Locale;
+
 /** Why a mission is judged by what it is judged by; of several, the first that holds wins. */
 public enum LimitsSource {
     /** Somebody said it of this mission. */
@@ -25,6 +27,21 @@ public enum LimitsSource {
     /** Whether somebody said it of the mission itself, so that it follows no place. */
     public boolean said() {
         return this == MISSION || this == ALARMS;
+    }
+
+    /** What kind of place it is: “spot”, “site”, “plan”; only where {@link #place}. */
+    public String kind() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Path of the page of such a place. */
+    String page(long target) {
+        return switch (this) {
+            case SPOT -> "/spots/" + target;
+            case SITE -> "/places/" + target;
+            case PLAN -> "/plans/" + target;
+            case MISSION, ALARMS, NONE -> throw new IllegalStateException(this + " is no place");
+        };
     }
 
     /** Whether a set can be attached to it for all its missions. */

@@ -44,6 +44,11 @@ public record DockedLogger(
         return status.holdsRecords();
     }
 
+    /** What it is doing; one that has stopped and holds nothing is as good as idle. */
+    public LoggerState state() {
+        return status.state() == LoggerState.ENDED && !holdsRecords() ? LoggerState.IDLE : status.state();
+    }
+
     /** How many missions are in its memory. */
     public int missionsHeld() {
         return status.missions().size();

@@ -34,4 +34,9 @@ public enum Role {
     public String words() {
         return words;
     }
+
+    /** Whether it changes nothing. */
+    public boolean looksOnly() {
+        return this == VIEWER;
+    }
 }

@@ -31,7 +31,11 @@ public class LiveCheck {
         /** Its leads or loops sit wrong. */
         PHASES,
         OUT_OF_BAND,
-        FINE
+        FINE;
+
+        public boolean silent() {
+            return this == NO_ANSWER;
+        }
     }
 
     /**

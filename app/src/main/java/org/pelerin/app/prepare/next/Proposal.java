@@ -28,6 +28,10 @@ public record Proposal(Origin origin, String planName, int planVersion, Plan pla
         NONE
     }
 
+    public boolean fromLast() {
+        return origin == Origin.LAST;
+    }
+
     /** Why this one, in words. */
     public String words() {
         return switch (origin) {

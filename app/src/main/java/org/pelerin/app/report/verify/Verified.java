@@ -25,6 +25,10 @@ public record Verified(State state, String what, String sentence, List<String> d
         UNKNOWN
     }
 
+    public boolean genuine() {
+        return state == State.SAME;
+    }
+
     /** The same of a file whose signature holds: what is not the same today was not altered by whoever had it. */
     Verified signed() {
         return switch (state) {
