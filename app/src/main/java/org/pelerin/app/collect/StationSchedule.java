@@ -9,6 +9,7 @@ import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
+import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;
 import org.slf4j.Logger;
@@ -29,7 +30,6 @@ class StationSchedule {
     static final String WHO = "schedule";
 
     private static final Logger LOG = LoggerFactory.getLogger(StationSchedule.class);
-    private static final int MOST_DOUBLINGS = 10;
 
     private final Stations stations;
     private final StationWatch watch;
@@ -93,8 +93,6 @@ class StationSchedule {
     }
 
     static Duration backOff(Station s) {
-        Duration wait = Duration.ofMinutes((long) s.retryMin() << Math.min(s.retries(), MOST_DOUBLINGS));
-        Duration every = Duration.ofMinutes(s.everyMin());
-        return wait.compareTo(every) > 0 ? every : wait;
+        return new BackOff(Duration.ofMinutes(s.retryMin()), Duration.ofMinutes(s.everyMin())).after(s.retries());
     }
 }

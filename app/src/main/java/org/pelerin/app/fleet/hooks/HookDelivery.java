@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -30,7 +31,7 @@ class HookDelivery implements LongWork {
     static final String KIND = "hook";
 
     private static final Duration PATIENCE = Duration.ofSeconds(8);
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(10);
+    private static final BackOff PAUSES = new BackOff(Duration.ofSeconds(10), Duration.ofHours(12));
     private static final Duration NEXT_TURN = Duration.ofSeconds(1);
     private static final int MOST_ATTEMPTS = 13;
 
@@ -96,7 +97,7 @@ class HookDelivery implements LongWork {
             if (last) {
                 claim.finish();
             } else {
-                claim.again(FIRST_PAUSE.multipliedBy(1L << d.attempts()));
+                claim.again(PAUSES.after(d.attempts()));
             }
         });
     }

@@ -14,6 +14,7 @@ import org.pelerin.app.house.anchor.TrailAnchors;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.slf4j.Logger;
@@ -36,8 +37,7 @@ public class NoticeRunner implements LongWork {
     /** Longer than any sending takes. */
     private static final Duration CLAIM_HOLDS = Duration.ofMinutes(3);
 
-    private static final Duration FIRST_RETRY = Duration.ofMinutes(1);
-    private static final Duration LONGEST_RETRY = Duration.ofHours(2);
+    private static final BackOff RETRIES = new BackOff(Duration.ofMinutes(1), Duration.ofHours(2));
     private static final int LONGEST_TROUBLE = 300;
 
     private final NoticeMapper notices;
@@ -164,14 +164,11 @@ public class NoticeRunner implements LongWork {
     }
 
     private void wait(String account, MailException e, Instant now) {
-        int tries = notices.tries(account);
-        Duration wait = FIRST_RETRY.multipliedBy(1L << Math.min(tries, 10));
+        Duration wait = RETRIES.after(notices.tries(account));
         String why = e.getMostSpecificCause().getMessage();
         String told = why == null ? "The mail server does not answer" : why.strip();
         notices.trouble(
-                account,
-                told.length() > LONGEST_TROUBLE ? told.substring(0, LONGEST_TROUBLE) : told,
-                now.plus(wait.compareTo(LONGEST_RETRY) > 0 ? LONGEST_RETRY : wait));
+                account, told.length() > LONGEST_TROUBLE ? told.substring(0, LONGEST_TROUBLE) : told, now.plus(wait));
         LOG.warn("{} could not be told by mail: {}", account, told);
     }
 }

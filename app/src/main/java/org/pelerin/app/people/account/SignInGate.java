@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
+import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -37,8 +38,7 @@ class SignInGate {
 
     private static final Duration REST = Duration.ofHours(1);
     private static final Duration KNOWN = Duration.ofDays(90);
-    private static final Duration FIRST_WAIT = Duration.ofSeconds(30);
-    private static final Duration LONGEST_WAIT = Duration.ofMinutes(15);
+    private static final BackOff WAITS = new BackOff(Duration.ofSeconds(30), Duration.ofMinutes(15));
 
     private static final String PAIR = "P";
     private static final String SOURCE = "S";
@@ -105,8 +105,7 @@ class SignInGate {
 
     /** @param more tries than are free, 1 or more */
     static Duration waitAfter(int more) {
-        Duration wait = FIRST_WAIT.multipliedBy(1L << Math.min(more - 1, 10));
-        return wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait;
+        return WAITS.after(more - 1);
     }
 
     /** What was counted for the account from there is forgiven; the source is known from now on. */

@@ -29,8 +29,7 @@ class WorkRunner {
     static final Duration HOLDS = Duration.ofSeconds(8);
 
     private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
-    private static final Duration FIRST_RETRY = Duration.ofSeconds(1);
-    private static final int MOST_DOUBLINGS = 8;
+    private static final BackOff RETRIES = new BackOff(Duration.ofSeconds(1), Duration.ofSeconds(256));
 
     /** One kind with the threads that do it. */
     private record Kind(LongWork work, ExecutorService threads, Semaphore free) {}
@@ -116,7 +115,7 @@ class WorkRunner {
 
     private void retry(Claim claim) {
         try {
-            claim.retry(FIRST_RETRY.multipliedBy(1L << Math.min(claim.attempts(), MOST_DOUBLINGS)));
+            claim.retry(RETRIES.after(claim.attempts()));
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             LOG.warn("{} is tried again when its claim lapses: {}", claim, e.getMessage());
         }

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.Duration;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.slf4j.Logger;
@@ -22,7 +23,7 @@ class ReportMail implements LongWork {
 
     private static final Logger LOG = LoggerFactory.getLogger(ReportMail.class);
     private static final int MOST_ATTEMPTS = 12;
-    private static final Duration FIRST_PAUSE = Duration.ofMinutes(1);
+    private static final BackOff PAUSES = new BackOff(Duration.ofMinutes(1), Duration.ofDays(2));
 
     private final ReportMapper mapper;
     private final Reports reports;
@@ -75,7 +76,7 @@ class ReportMail implements LongWork {
                 if (claim.attempts() >= MOST_ATTEMPTS) {
                     claim.finish();
                 } else {
-                    claim.retry(FIRST_PAUSE.multipliedBy(1L << claim.attempts()));
+                    claim.retry(PAUSES.after(claim.attempts()));
                 }
             });
         }
