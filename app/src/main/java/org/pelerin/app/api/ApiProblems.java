@@ -10,6 +10,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -121,6 +122,15 @@ class ApiProblems {
         return e instanceof MaxUploadSizeExceededException
                 ? problem(HttpStatus.CONTENT_TOO_LARGE, "Too large", "A file has at most 48 MB.")
                 : problem(HttpStatus.BAD_REQUEST, "Not understood", "A file is sent as multipart/form-data.");
+    }
+
+    @ExceptionHandler(PessimisticLockingFailureException.class)
+    ResponseEntity<ProblemDetail> overtaken(PessimisticLockingFailureException e) {
+        LOG.warn("Overtaken: {}", e.getMostSpecificCause().getMessage());
+        return later(problem(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "Overtaken",
+                "Others were saving at the same moment. Nothing has changed; try again."));
     }
 
     @ExceptionHandler(Exception.class)

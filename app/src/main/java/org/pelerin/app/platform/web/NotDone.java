@@ -1,6 +1,10 @@
 package org.pelerin.app.platform.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.net.URI;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
@@ -10,10 +14,43 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @ControllerAdvice
 class NotDone {
 
+    private static final Logger LOG = LoggerFactory.getLogger(NotDone.class);
+    private static final String OVERTAKEN =
+            "Somebody else was saving at the same moment. Nothing of yours was changed. Save it once more.";
+
     @ExceptionHandler(NotDoneException.class)
     String notDone(NotDoneException e, HttpServletRequest request, RedirectAttributes flash) {
         flash.addFlashAttribute("refused", e.getMessage() + ".");
         return "redirect:" + (e.wayOn() == null ? thing(request.getRequestURI()) : e.wayOn());
+    }
+
+    /** Others were saving what it is about, each time that it was tried; what was typed stands in its form again. */
+    @ExceptionHandler(PessimisticLockingFailureException.class)
+    String overtaken(PessimisticLockingFailureException e, HttpServletRequest request, RedirectAttributes flash) {
+        if (!request.getMethod().equals("POST")) {
+            throw e;
+        }
+        LOG.warn(
+                "Overtaken at {}: {}",
+                thing(request.getRequestURI()),
+                e.getMostSpecificCause().getMessage());
+        flash.addFlashAttribute("refused", OVERTAKEN);
+        return "redirect:" + form(request);
+    }
+
+    /** The page that a form was sent from, where the browser says so; else that of the thing it is about. */
+    static String form(HttpServletRequest request) {
+        try {
+            URI from = URI.create(String.valueOf(request.getHeader("Referer")));
+            if (request.getServerName().equalsIgnoreCase(from.getHost())
+                    && from.getRawPath() != null
+                    && from.getRawPath().matches("/(?!/).*|/")) {
+                return from.getRawPath() + (from.getRawQuery() == null ? "" : "?" + from.getRawQuery());
+            }
+        } catch (IllegalArgumentException e) {
+            LOG.debug("No address: {}", e.getMessage());
+        }
+        return thing(request.getRequestURI());
     }
 
     static String thing(String path) {
