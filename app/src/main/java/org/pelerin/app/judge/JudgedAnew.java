@@ -58,12 +58,11 @@ class JudgedAnew implements LongWork {
 
     @Override
     public void run(long mission, Claim claim) {
-        boolean given = missions.needsJudging(mission) && !judged(mission);
+        boolean unjudgeable = missions.needsJudging(mission) && !judged(mission);
         transaction.executeWithoutResult(t -> {
-            // the row is gone first: a change that was committed before is seen then, and one that comes later orders
-            // anew
+            // the order is gone first: a change that was committed before is seen, and a later one orders anew
             claim.finish();
-            if (!given && missions.needsJudging(mission)) {
+            if (!unjudgeable && missions.needsJudging(mission)) {
                 orders.order(KIND, mission);
             }
         });

@@ -362,8 +362,9 @@ interface MissionMapper {
     @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from} AND direction <> 'MISSING'")
     long countExcursions(Instant from);
 
-    /** What holds at its spot may be another then. */
-    @Update("UPDATE mission SET spot_id = #{spotId}, judged_on = judged_on + 1 WHERE id = #{id}")
+    /** What holds at its spot may be another then; what is signed keeps its verdict. */
+    @Update(
+            "UPDATE mission SET spot_id = #{spotId}, judged_on = judged_on + IF(signed_as IS NULL, 1, 0) WHERE id = #{id}")
     void moveTo(long id, long spotId);
 
     @Update("UPDATE mission SET state = IF(state IN ('WRITTEN', 'WAITING'), #{state}, state), starts_at = #{startsAt},"

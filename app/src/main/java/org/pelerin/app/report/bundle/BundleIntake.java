@@ -61,11 +61,6 @@ public class BundleIntake {
         NotTakenException(String message) {
             super(message);
         }
-
-        @Override
-        public String wayOn() {
-            return "/verify";
-        }
     }
 
     /**
