@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
@@ -94,11 +94,11 @@ class BundleVerification {
         if (here.isEmpty()) {
             return Verified.bundle(
                     what,
-                    (o.proven()
-                                    ? "The bundle is sound, and signed here; its mission is not home here any more: "
-                                    : "The bundle fits together, and is not of a mission that is home here: ")
-                            + String.join("; ", o.checked())
-                            + o.left().stream().map(l -> "; not checked: " + l).collect(Collectors.joining()));
+                    o.proven()
+                            ? "The bundle is sound, and signed here; its mission is not here any more"
+                            : "The bundle fits together, and its mission is not here",
+                    Stream.concat(o.checked().stream(), o.left().stream().map(l -> "not checked: " + l))
+                            .toList());
         }
         if (!o.proven() && o.origin().isPresent()) {
             return Verified.sound(

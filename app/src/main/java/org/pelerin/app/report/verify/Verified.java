@@ -7,7 +7,7 @@ import java.util.List;
  *
  * @param what it claims to be
  * @param sentence without a full stop
- * @param differences from what was handed out, or would be today; none where there are none
+ * @param differences from what was handed out, or would be today; none where there are none. Of a bundle whose mission is not here, what was checked
  * @param page where one can read on; null for nowhere
  */
 public record Verified(State state, String what, String sentence, List<String> differences, String page) {
@@ -25,8 +25,13 @@ public record Verified(State state, String what, String sentence, List<String> d
         UNKNOWN
     }
 
-    public boolean genuine() {
-        return state == State.SAME;
+    /** Over its list. */
+    public String listed() {
+        return switch (state) {
+            case SAME -> "Since then";
+            case BUNDLE -> "What was checked";
+            case OTHER, SOUND, UNKNOWN -> "What differs: as it was → as it is in this file";
+        };
     }
 
     /** The same of a file whose signature holds: what is not the same today was not altered by whoever had it. */
@@ -52,8 +57,9 @@ public record Verified(State state, String what, String sentence, List<String> d
         return new Verified(State.OTHER, what, sentence, differences, page);
     }
 
-    static Verified bundle(String what, String sentence) {
-        return new Verified(State.BUNDLE, what, sentence, List.of(), null);
+    /** @param checked what was checked, and what could not be */
+    static Verified bundle(String what, String sentence, List<String> checked) {
+        return new Verified(State.BUNDLE, what, sentence, checked, null);
     }
 
     static Verified sound(String what, String sentence) {
