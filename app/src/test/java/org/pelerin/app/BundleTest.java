@@ -343,7 +343,7 @@ class BundleTest extends PageTest {
                 Page there = TestBed.signedIn(elsewhere, other.address);
                 verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("✓ It is sound.");
-                assertThat(there.locator("h2")).hasText("What was checked");
+                assertThat(there.locator("#verify h2")).hasText("What was checked");
                 assertThat(there.locator(".differences")).containsText("every value, decoded from the capture again");
                 // sound by itself, and from a place whose name is too long: nothing of it stays behind
                 byte[] nowhere = forged(
