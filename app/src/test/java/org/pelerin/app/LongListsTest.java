@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.net.URLEncoder;
+import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -73,7 +74,7 @@ class LongListsTest {
         }
         return visitor.send(visitor.to(door.path())
                 .header("Content-Type", "application/x-www-form-urlencoded")
-                .POST(java.net.http.HttpRequest.BodyPublishers.ofString(
+                .POST(HttpRequest.BodyPublishers.ofString(
                         "_csrf=" + URLEncoder.encode(visitor.token(), StandardCharsets.UTF_8) + "&" + list))
                 .build());
     }
@@ -110,10 +111,10 @@ class LongListsTest {
                 .getBytes(StandardCharsets.UTF_8);
         HttpResponse<String> answer = visitor.send(visitor.to(path)
                 .header("Content-Type", "multipart/form-data; boundary=xYx")
-                .POST(java.net.http.HttpRequest.BodyPublishers.concat(
-                        java.net.http.HttpRequest.BodyPublishers.ofByteArray(head),
-                        java.net.http.HttpRequest.BodyPublishers.ofByteArray(file),
-                        java.net.http.HttpRequest.BodyPublishers.ofString("\r\n--xYx--\r\n")))
+                .POST(HttpRequest.BodyPublishers.concat(
+                        HttpRequest.BodyPublishers.ofByteArray(head),
+                        HttpRequest.BodyPublishers.ofByteArray(file),
+                        HttpRequest.BodyPublishers.ofString("\r\n--xYx--\r\n")))
                 .build());
         assertThat(answer.statusCode()).as(answer.body()).isBetween(200, 399);
         return answer.statusCode() < 300

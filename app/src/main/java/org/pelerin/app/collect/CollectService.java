@@ -49,7 +49,7 @@ public class CollectService {
     private final AuditTrail audit;
     private final WorkOrders orders;
     private final Clock clock;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
 
     CollectService(
             JobMapper jobs,
@@ -61,7 +61,7 @@ public class CollectService {
             AuditTrail audit,
             WorkOrders orders,
             Clock clock,
-            DeviceAudit deeds) {
+            DeviceAudit deviceAudit) {
         this.jobs = jobs;
         this.captures = captures;
         this.dock = dock;
@@ -71,7 +71,7 @@ public class CollectService {
         this.audit = audit;
         this.orders = orders;
         this.clock = clock;
-        this.deeds = deeds;
+        this.deviceAudit = deviceAudit;
     }
 
     /** Orders a collection; a second order while one is under way changes nothing. */
@@ -193,7 +193,7 @@ public class CollectService {
                         link.missions().isEmpty() ? "It holds no mission" : "They are home already; erase it instead");
             }
             // before it is done: what cannot be undone is never without its entry
-            deeds.noted(by, "discard records", serial, told(lost) + ": " + reason.strip(), () -> {
+            deviceAudit.noted(by, "discard records", serial, told(lost) + ": " + reason.strip(), () -> {
                 for (MissionInfo info : lost) {
                     link.erase(EraseRequest.discard(info.number(), info.endRecord()));
                     missions.ofDevice(serial, info.number())

@@ -35,7 +35,7 @@ class Collector {
     private final CaptureStore captures;
     private final CaptureIntake intake;
     private final CaptureProcessing processing;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
     private final Clock clock;
 
     Collector(
@@ -44,9 +44,9 @@ class Collector {
             CaptureStore captures,
             CaptureIntake intake,
             CaptureProcessing processing,
-            DeviceAudit deeds,
+            DeviceAudit deviceAudit,
             Clock clock) {
-        this.deeds = deeds;
+        this.deviceAudit = deviceAudit;
         this.dock = dock;
         this.creation = creation;
         this.captures = captures;
@@ -78,7 +78,7 @@ class Collector {
         List<String> told = new ArrayList<>();
         try (LoggerLink link = dock.open(job.serial())) {
             if (!job.leaveRunning() && link.status().state().running()) {
-                deeds.noted(job.orderedBy(), "stop logger", job.serial(), "to collect it", () -> {
+                deviceAudit.noted(job.orderedBy(), "stop logger", job.serial(), "to collect it", () -> {
                     link.stop();
                     return "stopped";
                 });

@@ -23,10 +23,10 @@ class Eraser implements HomeKeeper {
     private final CaptureStore captures;
     private final MissionService missions;
     private final Dock dock;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
 
-    Eraser(CaptureStore captures, MissionService missions, Dock dock, DeviceAudit deeds) {
-        this.deeds = deeds;
+    Eraser(CaptureStore captures, MissionService missions, Dock dock, DeviceAudit deviceAudit) {
+        this.deviceAudit = deviceAudit;
         this.captures = captures;
         this.missions = missions;
         this.dock = dock;
@@ -77,7 +77,7 @@ class Eraser implements HomeKeeper {
                 StoredCapture capture = captures.summary(mission.id())
                         .filter(c -> c.sha256() != null)
                         .orElseThrow(() -> new CollectService.NotNowException("The capture is not complete"));
-                deeds.tried(
+                deviceAudit.tried(
                         by,
                         "erase logger",
                         mission.subject(),

@@ -32,7 +32,7 @@ class JobRunner implements LongWork {
     private final JobMapper jobs;
     private final Collector collector;
     private final Dock dock;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
     private final TransactionTemplate transaction;
     private final Clock machine;
 
@@ -40,13 +40,13 @@ class JobRunner implements LongWork {
             JobMapper jobs,
             Collector collector,
             Dock dock,
-            DeviceAudit deeds,
+            DeviceAudit deviceAudit,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
         this.jobs = jobs;
         this.collector = collector;
         this.dock = dock;
-        this.deeds = deeds;
+        this.deviceAudit = deviceAudit;
         this.transaction = transaction;
         this.machine = machine;
     }
@@ -173,7 +173,7 @@ class JobRunner implements LongWork {
         LOG.warn("The collection of {} failed: {}", job.serial(), message);
         transaction.executeWithoutResult(t -> {
             jobs.finish(job.id(), Job.State.FAILED, message);
-            deeds.failed(job.orderedBy(), "collect", job.serial(), "", message);
+            deviceAudit.failed(job.orderedBy(), "collect", job.serial(), "", message);
             claim.finish();
         });
     }

@@ -17,6 +17,7 @@ import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.platform.sql.LockWait;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.app.record.DerivedSeries;
@@ -362,7 +363,9 @@ public class Evaluation {
                 }
             } catch (PessimisticLockingFailureException e) {
                 // lost against another; within somebody else's transaction that one begins anew
-                if (TransactionSynchronizationManager.isActualTransactionActive() || attempt == ATTEMPTS - 1) {
+                if (TransactionSynchronizationManager.isActualTransactionActive()
+                        || attempt == ATTEMPTS - 1
+                        || LockWait.inVain(e)) {
                     throw e;
                 }
             }

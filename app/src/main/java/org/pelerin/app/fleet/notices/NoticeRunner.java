@@ -42,7 +42,7 @@ public class NoticeRunner implements LongWork {
 
     private final NoticeMapper notices;
     private final AttentionService attention;
-    private final SmtpSender post;
+    private final SmtpSender mails;
     private final OwnAddress address;
     private final Formats show;
     private final TrailAnchors anchors;
@@ -52,7 +52,7 @@ public class NoticeRunner implements LongWork {
     NoticeRunner(
             NoticeMapper notices,
             AttentionService attention,
-            SmtpSender post,
+            SmtpSender mails,
             OwnAddress address,
             Formats show,
             TrailAnchors anchors,
@@ -60,7 +60,7 @@ public class NoticeRunner implements LongWork {
             @Qualifier("machineClock") Clock machine) {
         this.notices = notices;
         this.attention = attention;
-        this.post = post;
+        this.mails = mails;
         this.address = address;
         this.show = show;
         this.anchors = anchors;
@@ -87,7 +87,7 @@ public class NoticeRunner implements LongWork {
 
     /** Looks once and tells what is new. */
     public void look() {
-        if (post.present()) {
+        if (mails.present()) {
             tell();
         }
     }
@@ -149,7 +149,7 @@ public class NoticeRunner implements LongWork {
         }
         NoticeText text = NoticeText.of(fresh, address.base(), anchors.now(), show);
         try {
-            post.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
+            mails.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
         } catch (MailException e) {
             transaction.executeWithoutResult(t -> {
                 fresh.forEach(n -> notices.unclaim(account, subject(n)));

@@ -16,19 +16,19 @@ public class Notices {
 
     private final NoticeMapper notices;
     private final AccountService accounts;
-    private final SmtpSender post;
+    private final SmtpSender mails;
     private final AuditTrail audit;
 
-    Notices(NoticeMapper notices, AccountService accounts, SmtpSender post, AuditTrail audit) {
+    Notices(NoticeMapper notices, AccountService accounts, SmtpSender mails, AuditTrail audit) {
         this.notices = notices;
         this.accounts = accounts;
-        this.post = post;
+        this.mails = mails;
         this.audit = audit;
     }
 
     /** Whether there is a server to send by. */
     public boolean possible() {
-        return post.present();
+        return mails.present();
     }
 
     public List<Need.Kind> choices(String account) {

@@ -215,20 +215,15 @@ public class LimitsInForce {
         }
     }
 
-    /**
-     * What is home keeps what it was judged by.
-     *
-     * @return missions that are to be judged anew
-     */
+    /** What is home keeps what it was judged by; what goes on is judged anew. */
     @Transactional
-    public List<Long> detach(LimitSet set, LimitsSource via, long target, String by) {
+    public void detach(LimitSet set, LimitsSource via, long target, String by) {
         LimitPlace before = mapper.place(via, target);
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");
         }
-        List<Long> anew = missions.judgementOutdated(mapper.at(via, target, false));
+        missions.judgementOutdated(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
-        return anew;
     }
 
     /** Missions that go on and follow a set are judged by its newest version. */

@@ -24,11 +24,11 @@ public class LoggerCare {
     }
 
     private final Dock dock;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
 
-    LoggerCare(Dock dock, DeviceAudit deeds) {
+    LoggerCare(Dock dock, DeviceAudit deviceAudit) {
         this.dock = dock;
-        this.deeds = deeds;
+        this.deviceAudit = deviceAudit;
     }
 
     /** Whether the catalogue has a newer firmware than the logger runs. */
@@ -46,7 +46,7 @@ public class LoggerCare {
         DockedLogger logger = dock.look(serial);
         FirmwarePackage wanted = FirmwarePackage.newest(logger.model());
         Firmware before = logger.identity().firmware();
-        deeds.noted(by, "update firmware", serial, before.toString(), () -> {
+        deviceAudit.noted(by, "update firmware", serial, before.toString(), () -> {
             try (LoggerLink link = unlocked(serial, pin)) {
                 link.updateFirmware(wanted);
                 Identity now = link.identify();
@@ -66,7 +66,7 @@ public class LoggerCare {
 
     /** @param wanted 1 to 8 digits; empty for none */
     public void setPin(String serial, String pin, String wanted, String by) {
-        deeds.noted(by, wanted.isEmpty() ? "take PIN away" : "set PIN", serial, "", () -> {
+        deviceAudit.noted(by, wanted.isEmpty() ? "take PIN away" : "set PIN", serial, "", () -> {
             try (LoggerLink link = unlocked(serial, pin)) {
                 link.setPin(wanted);
             }
@@ -77,7 +77,7 @@ public class LoggerCare {
 
     /** For an administrator, when nobody knows the PIN any more. */
     public void clearPin(String serial, String by) {
-        deeds.noted(by, "clear lost PIN", serial, "", () -> {
+        deviceAudit.noted(by, "clear lost PIN", serial, "", () -> {
             try (LoggerLink link = dock.open(serial)) {
                 link.clearPin();
             }
@@ -88,7 +88,7 @@ public class LoggerCare {
 
     /** Switches something on for a moment: a lamp, a sounder, a relay with whatever hangs on it. */
     public void tryOutput(String serial, String output, String by) {
-        deeds.noted(by, "switch " + output + " by hand", serial, "", () -> {
+        deviceAudit.noted(by, "switch " + output + " by hand", serial, "", () -> {
             try (LoggerLink link = dock.open(serial)) {
                 link.tryOutput(output);
             }

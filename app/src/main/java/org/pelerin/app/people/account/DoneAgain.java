@@ -2,6 +2,7 @@ package org.pelerin.app.people.account;
 
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
+import org.pelerin.app.platform.sql.LockWait;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.transaction.support.TransactionCallback;
 import org.springframework.transaction.support.TransactionOperations;
@@ -24,7 +25,7 @@ final class DoneAgain implements TransactionOperations {
             try {
                 return once.execute(action);
             } catch (PessimisticLockingFailureException e) {
-                if (attempt == MOST || !paused(FIRST_PAUSE_MS << attempt)) {
+                if (attempt == MOST || LockWait.inVain(e) || !paused(FIRST_PAUSE_MS << attempt)) {
                     throw e;
                 }
             }

@@ -6,7 +6,6 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 import java.lang.reflect.Method;
-import java.sql.SQLException;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.resilience.annotation.Retryable;
 import org.springframework.resilience.retry.MethodRetryPredicate;
@@ -33,22 +32,9 @@ public @interface RetriedOnDeadlock {
      * a lock has waited long enough.
      */
     final class Outermost implements MethodRetryPredicate {
-
-        /** The server's number for a lock that was not given in time. */
-        private static final int WAITED_IN_VAIN = 1205;
-
         @Override
         public boolean shouldRetry(Method method, Throwable failure) {
-            return !TransactionSynchronizationManager.isActualTransactionActive() && !waitedInVain(failure);
-        }
-
-        private static boolean waitedInVain(Throwable failure) {
-            for (Throwable t = failure; t != null; t = t.getCause()) {
-                if (t instanceof SQLException s && s.getErrorCode() == WAITED_IN_VAIN) {
-                    return true;
-                }
-            }
-            return false;
+            return !TransactionSynchronizationManager.isActualTransactionActive() && !LockWait.inVain(failure);
         }
     }
 }

@@ -72,7 +72,7 @@ public class WriteService {
     private final MissionCreation creation;
     private final CalibrationService calibrations;
     private final HomeKeeper home;
-    private final DeviceAudit deeds;
+    private final DeviceAudit deviceAudit;
     private final Clock clock;
 
     WriteService(
@@ -81,10 +81,10 @@ public class WriteService {
             MissionCreation creation,
             CalibrationService calibrations,
             HomeKeeper home,
-            DeviceAudit deeds,
+            DeviceAudit deviceAudit,
             Clock clock) {
         this.home = home;
-        this.deeds = deeds;
+        this.deviceAudit = deviceAudit;
         this.dock = dock;
         this.places = places;
         this.creation = creation;
@@ -143,7 +143,7 @@ public class WriteService {
             // before anything is noted: a wrong PIN leaves no mission behind
             unlock(link, pin);
             long id = creation.draft(draft);
-            return deeds.tried(
+            return deviceAudit.tried(
                     draft.by(),
                     "write mission",
                     "mission " + id + " of " + draft.serial(),

@@ -39,7 +39,7 @@ class ReportController {
     private final Evaluation evaluation;
     private final PlaceService places;
     private final Studies studies;
-    private final SmtpSender post;
+    private final SmtpSender mails;
 
     ReportController(
             Reports reports,
@@ -50,7 +50,7 @@ class ReportController {
             Evaluation evaluation,
             PlaceService places,
             Studies studies,
-            SmtpSender post) {
+            SmtpSender mails) {
         this.reports = reports;
         this.orders = orders;
         this.schedules = schedules;
@@ -59,7 +59,7 @@ class ReportController {
         this.evaluation = evaluation;
         this.places = places;
         this.studies = studies;
-        this.post = post;
+        this.mails = mails;
     }
 
     @GetMapping("/reports")
@@ -91,7 +91,7 @@ class ReportController {
                 schedules.all().stream()
                         .map(s -> new Planned(s, place(s.site(), s.spot())))
                         .toList());
-        model.addAttribute("mails", post.present());
+        model.addAttribute("mails", mails.present());
         LocalDate month = orders.today().withDayOfMonth(1);
         model.addAttribute("thisMonth", month);
         model.addAttribute("lastMonth", month.minusMonths(1));
@@ -164,7 +164,7 @@ class ReportController {
                                 .toList())
                         .orElse(List.of()));
         model.addAttribute("reports", reports.ofMission(id, PAGE));
-        model.addAttribute("mails", post.present());
+        model.addAttribute("mails", mails.present());
         return "report/kept/mission";
     }
 

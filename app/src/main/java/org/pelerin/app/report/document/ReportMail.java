@@ -27,7 +27,7 @@ class ReportMail implements LongWork {
 
     private final ReportMapper mapper;
     private final Reports reports;
-    private final SmtpSender post;
+    private final SmtpSender mails;
     private final OwnAddress address;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -35,13 +35,13 @@ class ReportMail implements LongWork {
     ReportMail(
             ReportMapper mapper,
             Reports reports,
-            SmtpSender post,
+            SmtpSender mails,
             OwnAddress address,
             TransactionTemplate transaction,
             Clock clock) {
         this.mapper = mapper;
         this.reports = reports;
-        this.post = post;
+        this.mails = mails;
         this.address = address;
         this.transaction = transaction;
         this.clock = clock;
@@ -60,7 +60,7 @@ class ReportMail implements LongWork {
     @Override
     public void run(long id, Claim claim) throws IOException {
         Report r = reports.find(id).orElse(null);
-        if (r == null || r.made() == null || r.made().mailedAt() != null || !post.present()) {
+        if (r == null || r.made() == null || r.made().mailedAt() != null || !mails.present()) {
             transaction.executeWithoutResult(t -> claim.finish());
             return;
         }
@@ -85,7 +85,7 @@ class ReportMail implements LongWork {
     private void send(Report r) throws IOException {
         ByteArrayOutputStream pdf = new ByteArrayOutputStream();
         reports.write(r.id(), pdf);
-        post.send(
+        mails.send(
                 r.mailTo(),
                 "Report: " + r.title(),
                 r.made().sentence() + "\n\nThe report is attached; it is kept as " + address.base() + "/reports/"

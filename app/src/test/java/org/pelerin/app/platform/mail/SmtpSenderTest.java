@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.platform.PelerinProperties;
 import org.springframework.mail.MailException;
 
-class PostTest {
+class SmtpSenderTest {
 
     /** Greets without end, a line each tenth of a second: no single read is late. */
     private static void greet(ServerSocket server) {
