@@ -1,8 +1,8 @@
 package org.pelerin.app;
 
 import java.util.Arrays;
-import org.pelerin.app.setup.AdminPassword;
-import org.pelerin.app.setup.RecheckCommand;
+import org.pelerin.app.shell.setup.AdminPassword;
+import org.pelerin.app.shell.setup.RecheckCommand;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;

@@ -20,9 +20,9 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
-import org.pelerin.app.people.token.ApiTokens;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.organisation.token.ApiTokens;
 
 /** Every door with every role: {@code access.txt} says who may use it, and knows them all. */
 @Tag("bed")

@@ -15,10 +15,10 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.people.account.AccountAdministration;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
-import org.pelerin.app.people.token.ApiTokens;
+import org.pelerin.app.organisation.account.AccountAdministration;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.organisation.token.ApiTokens;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 
 /** Accounts: made, changed, disabled, and how people come to a password of their own. */

@@ -32,8 +32,8 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.people.account.Role;
-import org.pelerin.app.people.token.ApiTokens;
+import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.organisation.token.ApiTokens;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
@@ -163,7 +163,7 @@ class ApiTest extends PageTest {
                 403,
                 "role does not allow");
         // whoever may do less now, does less with an old token
-        bed.bean(org.pelerin.app.people.account.AccountService.class)
+        bed.bean(org.pelerin.app.organisation.account.AccountService.class)
                 .create("lesser", "Lesser", "pelerin", Role.TECHNICIAN, "system");
         String old = bed.bean(ApiTokens.class).make("lesser", "old", Role.TECHNICIAN, Duration.ofDays(1));
         assertThat(bed.bean(ApiTokens.class).bearer(old).orElseThrow().role()).isEqualTo(Role.TECHNICIAN);

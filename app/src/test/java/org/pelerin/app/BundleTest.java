@@ -34,22 +34,22 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
-import org.pelerin.app.house.anchor.AnchorCheck;
-import org.pelerin.app.house.key.InstallationKey;
-import org.pelerin.app.house.key.InstallationKeys;
-import org.pelerin.app.house.key.KeyPurpose;
+import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.organisation.anchor.AnchorCheck;
+import org.pelerin.app.organisation.key.InstallationKey;
+import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.organisation.key.KeyPurpose;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.report.recheck.MissionCheck;
-import org.pelerin.app.signing.Signing;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
@@ -357,7 +357,7 @@ class BundleTest extends PageTest {
                 take(there);
                 assertThat(there.locator("main [role=alert]")).containsText("cannot be kept here");
                 assertThat(there.locator("button:has-text('Import bundle')")).isVisible();
-                assertThat(other.bean(MissionService.class)
+                assertThat(other.bean(MissionQueries.class)
                                 .ofDevice(SERIAL, m.device().missionNumber()))
                         .isEmpty();
                 assertThat(other.bean(PlaceService.class).sites())
@@ -382,7 +382,7 @@ class BundleTest extends PageTest {
                 assertThat(there.locator("main [role=status]"))
                         .hasText("Imported as mission " + id
                                 + ". Record and verdict are the same as where it came from.");
-                Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
+                Mission taken = other.bean(MissionQueries.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
                         .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));
                 assertThat(other.bean(Evaluation.class).text(taken))
@@ -438,7 +438,7 @@ class BundleTest extends PageTest {
                  "merge": "NONE", "sort": false, "device": "Cold room recorder"}""";
         long file = bed.bean(FileRestore.class)
                 .restore(new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)), layout, "tech");
-        Mission made = bed.bean(MissionService.class).find(file).orElseThrow();
+        Mission made = bed.bean(MissionQueries.class).find(file).orElseThrow();
         Limits limits = new Limits(
                 "Cool", List.of(Rule.of("high", "Luft", new Bound.Above(8), Lasting.delay(Duration.ofHours(1)))));
         bed.bean(LimitsInForce.class)
@@ -473,7 +473,7 @@ class BundleTest extends PageTest {
 
         verify(there, other.address, zip);
         long id = taken(there);
-        Mission taken = other.bean(MissionService.class).find(id).orElseThrow();
+        Mission taken = other.bean(MissionQueries.class).find(id).orElseThrow();
         assertThat(taken.records().verdict()).isEqualTo("excursions");
         assertThat(other.bean(Evaluation.class).text(taken))
                 .isEqualTo(bed.bean(Evaluation.class).text(made));

@@ -21,14 +21,14 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.deployment.placing.PlacementService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.PlacementService;
-import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
@@ -102,7 +102,7 @@ class CarriedHomeTest {
         assertThat(page.locator("table.wide")).containsText("is home already, byte for byte the same");
         page.getByText("its mission").click();
         assertThat(page.locator("#main")).containsText("It goes on recording; this is what is home so far");
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()
                         .records()

@@ -21,6 +21,8 @@ import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.deployment.placing.PlacementService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.judge.Evaluation;
@@ -30,11 +32,9 @@ import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.DomainClock;
-import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.model.ModelCatalogue;
@@ -80,7 +80,7 @@ class CollectingTest {
     void a_running_logger_is_visited_again_and_again_and_its_mission_grows_without_doubling() throws Exception {
         String serial = "PL-18538";
         long id = hands.write(serial, new StartCondition.Now());
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         hands.pass(Duration.ofDays(2));
         assertThat(hands.visit(serial).message()).contains("goes on recording");
         hands.home(id, 1440);
@@ -97,7 +97,7 @@ class CollectingTest {
         hands.home(id, 2520);
         Mission m = missions.find(id).orElseThrow();
         assertThat(m.state()).isEqualTo(MissionState.COLLECTED);
-        assertThat(missions.visits(m)).isEqualTo(4);
+        assertThat(bed.bean(CaptureStore.class).countVisits(m.id())).isEqualTo(4);
         assertThat(bed.bean(SeriesStore.class).tables(m).get(0).axis().count())
                 .isEqualTo(m.records().received());
         CaptureStore captures = bed.bean(CaptureStore.class);
@@ -145,14 +145,14 @@ class CollectingTest {
         // memory holds 32 000 samples: 4 000 of the first are overwritten after 20 hours, and are here
         hands.pass(Duration.ofHours(10));
         hands.visit(serial);
-        Mission held = bed.bean(MissionService.class).find(id).orElseThrow();
+        Mission held = bed.bean(MissionQueries.class).find(id).orElseThrow();
         assertThat(held.records().received())
                 .isGreaterThan(35_999)
                 .isEqualTo(held.records().expected());
         // 54 000 more: some came and went between two visits
         hands.pass(Duration.ofHours(30));
         Job last = hands.collect(serial);
-        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        Mission m = bed.bean(MissionQueries.class).find(id).orElseThrow();
         assertThat(last.message()).contains("overwritten before anybody came");
         assertThat(m.records().expected()).isGreaterThan(90_000);
         assertThat(m.records().received()).isBetween(36_000L + 31_700, 36_000L + 32_300);
@@ -229,7 +229,7 @@ class CollectingTest {
         hands.until(() -> hands.mission(id).records().received() > 77
                 && bed.bean(CollectService.class).active(serial).isEmpty());
         Mission m = hands.mission(id);
-        assertThat(bed.bean(MissionService.class).visits(m)).isEqualTo(2);
+        assertThat(bed.bean(CaptureStore.class).countVisits(m.id())).isEqualTo(2);
         assertThat(m.state()).isEqualTo(MissionState.LOGGING);
         assertThat(m.records().received()).isEqualTo(m.records().expected());
         assertThat(station(port).retries()).isZero();
@@ -285,7 +285,7 @@ class CollectingTest {
         try (LoggerLink link = bed.bean(Dock.class).open(serial)) {
             link.stop();
         }
-        long second = bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id();
+        long second = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0).id();
         assertThat(second).isNotEqualTo(id);
         assertThatThrownBy(() -> collections.discard(serial, "PL-1", "rubbish", "tech"))
                 .hasMessageContaining("type the serial");
@@ -311,7 +311,7 @@ class CollectingTest {
         assertThat(taken.missionId()).isEqualTo(id);
         assertThat(taken.message()).contains("goes on recording");
         assertThat(sticks.take("again.zip", first, "tech").message()).contains("byte for byte the same");
-        assertThat(bed.bean(MissionService.class).visits(hands.mission(id))).isEqualTo(1);
+        assertThat(bed.bean(CaptureStore.class).countVisits(id)).isEqualTo(1);
         hands.pass(Duration.ofDays(1));
         byte[] second = bed.outdoors().carrier(serial);
         assertThat(sticks.take("two.zip", second, "tech").refused()).isFalse();
@@ -338,7 +338,7 @@ class CollectingTest {
     void several_missions_in_memory_come_home_as_chosen_and_all_must_before_anything_is_erased() throws Exception {
         String serial = "PL-44120";
         CollectService collections = bed.bean(CollectService.class);
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         hands.write(serial, Hands.again("hazel-c4", Duration.ofMinutes(1)));
         int first = missions.ofLogger(serial, 1).get(0).device().missionNumber();
         bed.carry(serial, "orsel-meter");
@@ -392,7 +392,7 @@ class CollectingTest {
     @Test
     void a_cable_that_comes_out_between_two_missions_costs_neither() throws Exception {
         String serial = "PL-42005";
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         hands.write(serial, Hands.again("rowan-a2", Duration.ofSeconds(10)));
         int first = missions.ofLogger(serial, 1).get(0).device().missionNumber();
         bed.carry(serial, "tessel-line");
@@ -418,7 +418,7 @@ class CollectingTest {
     @Test
     void a_table_that_is_left_out_stays_in_the_logger_and_can_be_had_later() throws Exception {
         String serial = "PL-60003";
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         Plan hawthorn = new Plan(
                 "hawthorn-m32",
                 "TWO",

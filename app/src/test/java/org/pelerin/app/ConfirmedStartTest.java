@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.core.plan.StartCondition;
 
@@ -23,7 +23,7 @@ class ConfirmedStartTest {
 
     private final TestBed bed = TestBed.get();
     private final Hands hands = new Hands(bed);
-    private final MissionService missions = bed.bean(MissionService.class);
+    private final MissionLifecycle lifecycle = bed.bean(MissionLifecycle.class);
 
     @AfterEach
     void tidy() throws InterruptedException {
@@ -43,7 +43,7 @@ class ConfirmedStartTest {
             throws Exception {
         long id = hands.write(SERIAL, new StartCondition.OnButton());
         bed.carry(SERIAL, "bench");
-        missions.confirmStarted(hands.mission(id), "tech");
+        lifecycle.confirmStarted(hands.mission(id), "tech");
         assertThat(hands.mission(id).state()).isEqualTo(MissionState.LOGGING);
         hands.pass(Duration.ofDays(2));
         bed.carry(SERIAL, "dock");

@@ -21,7 +21,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
@@ -85,7 +86,7 @@ class DerivedSeriesTest {
     }
 
     private static Mission mission(long id) {
-        return bed.bean(MissionService.class).find(id).orElseThrow();
+        return bed.bean(MissionQueries.class).find(id).orElseThrow();
     }
 
     private static DerivedSeries derived() {
@@ -186,7 +187,7 @@ class DerivedSeriesTest {
                                 TimeAxis.of(START.plus(STEP.multipliedBy(12)), STEP, 2),
                                 new double[] {11, 14},
                                 null)));
-        bed.bean(MissionService.class).recordChanged(one);
+        bed.bean(MissionVersion.class).recordChanged(one);
         assertThat(values(one, "Calm")).hasSize(14);
         assertThat(values(one, "Calm")[13]).isCloseTo(11, within(1e-9));
     }

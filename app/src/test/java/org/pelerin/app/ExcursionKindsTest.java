@@ -24,12 +24,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.judge.Evaluation;
+import org.pelerin.app.judge.Excursions;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesWriter;
@@ -261,9 +261,9 @@ class ExcursionKindsTest {
                         Long.class,
                         own.id))
                 .isEqualTo(3);
-        long before = bed.bean(MissionService.class).countExcursions(START);
+        long before = bed.bean(Excursions.class).countSince(START);
         sql.update("DELETE FROM excursion WHERE mission_id = ? AND direction = 'MISSING'", own.id);
-        assertThat(bed.bean(MissionService.class).countExcursions(START)).isEqualTo(before);
+        assertThat(bed.bean(Excursions.class).countSince(START)).isEqualTo(before);
         bed.bean(Evaluation.class).again(own.id);
     }
 

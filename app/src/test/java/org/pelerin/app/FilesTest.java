@@ -35,7 +35,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.record.SeriesStore;
@@ -82,7 +82,7 @@ class FilesTest {
         Matcher m =
                 Pattern.compile("/missions/(\\d+)").matcher(page.locator("h1 a").getAttribute("href"));
         assertThat(m.find()).isTrue();
-        return bed.bean(MissionService.class).find(Long.parseLong(m.group(1))).orElseThrow();
+        return bed.bean(MissionQueries.class).find(Long.parseLong(m.group(1))).orElseThrow();
     }
 
     private static List<Series> record(Mission m) {
@@ -358,7 +358,7 @@ class FilesTest {
         assertThat(files.find(id).orElseThrow().missionId()).isNull();
         execute("UPDATE work SET until_at = 1 WHERE kind = 'file' AND id = " + id);
         assertThat(taken().serial()).isEqualTo("Orphan");
-        assertThat(bed.bean(MissionService.class).ofLogger("Orphan", 9)).hasSize(1);
+        assertThat(bed.bean(MissionQueries.class).ofLogger("Orphan", 9)).hasSize(1);
     }
 
     private static void execute(String sql) throws java.sql.SQLException {

@@ -14,12 +14,12 @@ import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.deployment.placing.PlacementService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.PlacementService;
-import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
@@ -121,7 +121,7 @@ record Hands(TestBed bed) {
     }
 
     Mission mission(long id) {
-        return bed.bean(MissionService.class).find(id).orElseThrow();
+        return bed.bean(MissionQueries.class).find(id).orElseThrow();
     }
 
     /** Everything that was recorded, give or take the quartz's part in one sample. */

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingFilter;
 import org.pelerin.app.findings.FindingOverview;
@@ -25,9 +26,9 @@ import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.judge.limits.LimitsSource;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.record.Excluded;
@@ -117,7 +118,7 @@ class JudgedByTest {
             inForce.attach(set("Late", 10), LimitsSource.SPOT, spot, false, "", "tech");
             // what was judged without a place keeps its verdict until its place is known
             assertThat(inForce.of(m.mission()).via()).isEqualTo(LimitsSource.NONE);
-            bed.bean(MissionService.class).moveTo(m.mission(), spot, "tech");
+            bed.bean(MissionLifecycle.class).moveTo(m.mission(), spot, "tech");
             evaluation.again(m.id);
             assertThat(by(m)).isEqualTo("Late, version 1, of its spot");
             assertThat(m.mission().records().verdict()).isEqualTo("excursions");
@@ -181,7 +182,7 @@ class JudgedByTest {
             long on = evaluation.version(m.id);
             List<Series> older = bed.bean(SeriesStore.class).recorded(m.mission());
             // meanwhile another visit brings more
-            bed.bean(MissionService.class).recordChanged(m.id);
+            bed.bean(MissionVersion.class).recordChanged(m.id);
             Evaluation.Judged late = evaluation.judge(m.mission(), on, older, null);
             assertThat(evaluation.keep(m.id, late)).isFalse();
             assertThat(evaluation.upToDate(m.id)).isFalse();

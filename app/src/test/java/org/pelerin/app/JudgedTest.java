@@ -21,10 +21,10 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
@@ -67,7 +67,7 @@ class JudgedTest {
     }
 
     private static Mission mission(long id) {
-        return bed.bean(MissionService.class).find(id).orElseThrow();
+        return bed.bean(MissionQueries.class).find(id).orElseThrow();
     }
 
     private static JudgementDocument judgement(long id) {
@@ -187,7 +187,7 @@ class JudgedTest {
         }
         List<Series> file = PlainFile.read(
                 new ByteArrayInputStream(text.toString().getBytes(StandardCharsets.UTF_8)), null, read -> {});
-        Limits limits = bed.bean(MissionService.class).plan(m).limits();
+        Limits limits = m.plan().limits();
         assertThat(limits.rules()).isNotEmpty();
         assertThat(judged(file, limits)).isEqualTo(judged(series, limits));
     }
@@ -249,7 +249,7 @@ class JudgedTest {
     @Test
     void the_days_of_a_spot_are_a_picture_whose_hours_open_their_mission() throws InterruptedException {
         long id = carriedHome("PL-18034", "alcove");
-        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        Mission m = bed.bean(MissionQueries.class).find(id).orElseThrow();
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/spots/" + m.place().spotId());

@@ -13,17 +13,17 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
+import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
-import org.pelerin.app.signing.Signing;
 import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
@@ -46,13 +46,13 @@ class JudgingOrderTest {
 
     private static TestBed bed;
     private static Evaluation evaluation;
-    private static MissionService missions;
+    private static MissionVersion versions;
 
     @BeforeAll
     static void begin() {
         bed = TestBed.get();
         evaluation = bed.bean(Evaluation.class);
-        missions = bed.bean(MissionService.class);
+        versions = bed.bean(MissionVersion.class);
     }
 
     private static void record(OwnMission of, double... air) {
@@ -65,7 +65,7 @@ class JudgingOrderTest {
                                     TimeAxis.of(START, Duration.ofHours(1), air.length),
                                     air,
                                     null)));
-            missions.recordRead(of.id, false);
+            versions.recordRead(of.id, false, true);
         });
     }
 
@@ -174,7 +174,7 @@ class JudgingOrderTest {
                 case "keep" -> kept = evaluation.keep(m.id, judged);
                 case "visit" -> record(m, 4, 12, 12, 4, 15, 15, 15 + n, 4);
                 case "clock" ->
-                    assertThat(missions.correctClock(
+                    assertThat(versions.correctClock(
                                     m.mission(), !m.mission().records().clockCorrected(), "test", "tech"))
                             .isTrue();
                 default ->

@@ -16,11 +16,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -70,7 +70,7 @@ class KilledApplicationTest {
         assertThat(bed.bean(CollectService.class).newest(SERIAL).orElseThrow().state())
                 .isEqualTo(Job.State.DONE);
         assertThat(CaptureBytes.ofDatabase(mission)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, SERIAL));
-        Mission collected = bed.bean(MissionService.class).find(mission).orElseThrow();
+        Mission collected = bed.bean(MissionQueries.class).find(mission).orElseThrow();
         assertThat(collected.records().received())
                 .isEqualTo(collected.records().expected())
                 .isEqualTo(64_000);

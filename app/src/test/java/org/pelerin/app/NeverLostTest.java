@@ -32,14 +32,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
-import org.pelerin.app.prepare.write.WriteService;
-import org.pelerin.app.yard.YardClient;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.shell.yard.YardClient;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
@@ -179,7 +179,7 @@ class NeverLostTest {
         for (Map.Entry<String, Long> m : missions.entrySet()) {
             Job job = bean(CollectService.class).newest(m.getKey()).orElseThrow();
             assertThat(job.state()).as("%s: %s", m.getKey(), job.message()).isEqualTo(Job.State.DONE);
-            Mission mission = bean(MissionService.class).find(m.getValue()).orElseThrow();
+            Mission mission = bean(MissionQueries.class).find(m.getValue()).orElseThrow();
             assertThat(mission.collected()).isTrue();
             assertThat(mission.records().received())
                     .isEqualTo(mission.records().expected())

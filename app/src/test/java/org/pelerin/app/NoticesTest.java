@@ -14,11 +14,11 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.NoticeRunner;
 import org.pelerin.app.fleet.notices.Notices;
-import org.pelerin.app.placing.PlacementService;
-import org.pelerin.app.yard.YardClient;
+import org.pelerin.app.shell.yard.YardClient;
 
 /** Notices by mail, from what needs somebody to the mail server. */
 @Tag("bed")

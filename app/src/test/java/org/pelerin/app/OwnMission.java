@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
@@ -37,7 +37,7 @@ final class OwnMission implements AutoCloseable {
     }
 
     Mission mission() {
-        return bed.bean(MissionService.class).find(id).orElseThrow();
+        return bed.bean(MissionQueries.class).find(id).orElseThrow();
     }
 
     @Override

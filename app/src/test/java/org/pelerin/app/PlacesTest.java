@@ -27,12 +27,12 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.placing.Placement;
+import org.pelerin.app.deployment.placing.PlacementService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.placing.Placement;
-import org.pelerin.app.placing.PlacementService;
-import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -138,9 +138,9 @@ class PlacesTest {
                 .click();
         assertThat(page.locator("#main")).containsText("20 min to take on the temperature.");
         // the mission goes where its logger went, and is known to run
-        assertThat(bed.bean(MissionService.class).find(mission).orElseThrow().where())
+        assertThat(bed.bean(MissionQueries.class).find(mission).orElseThrow().where())
                 .isEqualTo("rear");
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()
                         .course()

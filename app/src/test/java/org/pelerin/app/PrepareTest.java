@@ -29,13 +29,13 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.prepare.batch.BatchService;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
-import org.pelerin.app.prepare.batch.BatchService;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
@@ -118,7 +118,7 @@ class PrepareTest {
         page.getByText("Try the other 2 again").click();
         assertThat(page.locator("h1")).containsText("9 of 10 loggers are written", soon());
         assertThat(page.locator("h1")).containsText("▲ 1 not");
-        Mission door = bed.bean(MissionService.class).ofLogger("PL-18510", 1).get(0);
+        Mission door = bed.bean(MissionQueries.class).ofLogger("PL-18510", 1).get(0);
         assertThat(door.where()).isEqualTo("Vault 1, rear");
         assertThat(door.copy().planName()).isEqualTo("Box of ten");
         Download labels = page.waitForDownload(
@@ -147,14 +147,14 @@ class PrepareTest {
                 .isBetween(
                         bed.bean(Clock.class).instant().minus(Duration.ofMinutes(10)),
                         bed.bean(Clock.class).instant());
-        long mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id();
+        long mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0).id();
 
         bed.bean(org.springframework.jdbc.core.JdbcTemplate.class)
                 .update("UPDATE batch_item SET state = 'FAILED', mission_id = NULL WHERE batch_id = ?", batch);
         batches.resume(batch, "", "tech");
         page.reload();
         assertThat(page.locator("h1")).containsText("1 of 1 logger is written", soon());
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1).get(0).id())
+        assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0).id())
                 .isEqualTo(mission);
         assertThat(batches.items(batch).get(0).missionId()).isEqualTo(mission);
         new Hands(bed).leave(serial);
@@ -188,10 +188,10 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("written and waiting");
         assertThat(page.locator(".watched")).containsText("Starts when “Probe 2” falls below 8.00");
         assertThat(page.locator(".watched")).containsText("to go");
-        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        Mission mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
         bed.outdoors().post("/advance", Map.of("seconds", 3600));
         bed.bean(org.pelerin.app.loggers.connection.Dock.class).poll();
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .find(mission.id())
                         .orElseThrow()
                         .state())
@@ -202,7 +202,7 @@ class PrepareTest {
         bed.carry(serial, "dock");
         page.navigate(bed.address + "/dock/" + serial);
         assertThat(page.locator("h1")).containsText("logging");
-        Mission now = bed.bean(MissionService.class).find(mission.id()).orElseThrow();
+        Mission now = bed.bean(MissionQueries.class).find(mission.id()).orElseThrow();
         assertThat(now.state()).isEqualTo(MissionState.LOGGING);
         assertThat(now.course().startsAt()).isNotNull();
     }
@@ -309,7 +309,7 @@ class PrepareTest {
         assertThat(page.locator("#confirm")).isVisible();
         page.keyboard().press("Enter");
         assertThat(page.locator(".said")).containsText("read back and compared");
-        assertThat(bed.bean(MissionService.class).ofLogger("PL-18520", 1)).hasSize(1);
+        assertThat(bed.bean(MissionQueries.class).ofLogger("PL-18520", 1)).hasSize(1);
     }
 
     @Test
@@ -324,7 +324,7 @@ class PrepareTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("1 noted as checked");
         bed.outdoors().post("/fault", Map.of("serial", "PL-18522", "kind", "open-sensor", "amount", 0));
-        long id = bed.bean(org.pelerin.app.prepare.write.WriteService.class)
+        long id = bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(
                         "PL-18521",
                         "x",
@@ -364,17 +364,14 @@ class PrepareTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("It holds from the next plan that is written");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
-        var writer = bed.bean(org.pelerin.app.prepare.write.WriteService.class);
+        var writer = bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class);
         // on its day by the clock of the house, which is the day before by UTC
         Deployment here = bed.bean(org.pelerin.app.places.PlaceService.class).deployment(null, null, null);
         assertThat(writer.preflight(serial, plan, here))
                 .anyMatch(c -> c.message().contains("lapsed on 1 Feb 2026"));
         long id = writer.write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
-        MissionService missions = bed.bean(MissionService.class);
-        assertThat(missions.plan(missions.find(id).orElseThrow())
-                        .channels()
-                        .get(0)
-                        .correction())
+        MissionQueries missions = bed.bean(MissionQueries.class);
+        assertThat(missions.find(id).orElseThrow().plan().channels().get(0).correction())
                 .isEqualTo(org.pelerin.core.sensor.Correction.offset(-0.3));
         page.navigate(bed.address + "/");
         assertThat(page.locator("#main")).containsText("calibration has lapsed");
@@ -450,7 +447,7 @@ class PrepareTest {
                 ModelCatalogue.get("rowan-a2").channels().stream()
                         .map(c -> new ChannelSettings(true, c.label(), null, null))
                         .toList());
-        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
+        bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(holding, "x", 0, plan, null, "tech"));
         bed.outdoors().post("/advance", Map.of("seconds", 600));
         page.navigate(bed.address + "/dock/" + holding);
@@ -472,7 +469,7 @@ class PrepareTest {
                 .id();
         bed.carry(serial, "dock");
         Plan plan = bed.bean(PlanService.class).settings(plan("Rehearsed plan", new StartCondition.Now()));
-        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
+        bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, spot, "tech"));
         bed.carry(serial, "ostrel-v1-rear");
         bed.outdoors().post("/advance", Map.of("seconds", 86_400));
@@ -517,7 +514,7 @@ class PrepareTest {
         page.waitForTimeout(1200);
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
         assertThat(page.locator("h1")).containsText("It is a mission now", soon());
-        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        Mission mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
         assertThat(mission.state()).isEqualTo(MissionState.COLLECTED);
         assertThat(mission.records().expected())
                 .isEqualTo(mission.records().received())
@@ -560,9 +557,9 @@ class PrepareTest {
                         .map(c -> new ChannelSettings(true, c.label(), null, null))
                         .toList(),
                 Map.of("dose", "iso85"));
-        bed.bean(org.pelerin.app.prepare.write.WriteService.class)
+        bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(serial, "x", 0, plan, null, "tech"));
-        assertThat(bed.bean(org.pelerin.app.prepare.check.LiveService.class)
+        assertThat(bed.bean(org.pelerin.app.deployment.prepare.check.LiveService.class)
                         .read(serial, ShownUnits.RECORDED)
                         .gauges()
                         .get(0)
@@ -574,7 +571,7 @@ class PrepareTest {
         page.getByText("Stop and collect").click();
         assertThat(page.locator("h1")).containsText("collected", soon());
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "calibrator", "amount", 0));
-        Mission mission = bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        Mission mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
         page.navigate(bed.address + "/missions/" + mission.id());
         assertThat(page.locator("#main")).containsText("a noise dose belongs to a shift");
     }

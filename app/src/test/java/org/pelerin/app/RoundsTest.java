@@ -24,14 +24,14 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.pelerin.app.deployment.placing.Placement;
+import org.pelerin.app.deployment.placing.PlacementService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.Placement;
-import org.pelerin.app.placing.PlacementService;
-import org.pelerin.app.prepare.write.WriteService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.plan.Alarm;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Plan;
@@ -140,7 +140,7 @@ class RoundsTest {
         assertThat(phone.locator("h1")).containsText("check");
         Placement placed = bed.bean(PlacementService.class).presentOf(FIRST).orElseThrow();
         assertThat(placed.spotId()).isEqualTo(rear);
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .ofLogger(FIRST, 1)
                         .get(0)
                         .course()

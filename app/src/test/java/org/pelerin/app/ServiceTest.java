@@ -27,21 +27,21 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.Job;
 import org.pelerin.app.collect.StoredCapture;
+import org.pelerin.app.deployment.prepare.batch.BatchItem;
+import org.pelerin.app.deployment.prepare.batch.BatchService;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
-import org.pelerin.app.prepare.batch.BatchItem;
-import org.pelerin.app.prepare.batch.BatchService;
-import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.review.Chart;
@@ -83,7 +83,7 @@ class ServiceTest {
         StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
         // 90 s by hand, and the quartz within 35 ppm of 20 days
         assertThat(capture.clockOffset()).isBetween(Duration.ofSeconds(90 - 61), Duration.ofSeconds(90 + 61));
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         Mission m = missions.find(id).orElseThrow();
         TimeAxis corrected = bed.bean(SeriesStore.class).tables(m).get(0).axis();
         Evaluation evaluation = bed.bean(Evaluation.class);
@@ -110,7 +110,7 @@ class ServiceTest {
         long id = hands.write(serial, new StartCondition.Now());
         hands.pass(Duration.ofDays(3));
         hands.collect(serial);
-        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        Mission m = bed.bean(MissionQueries.class).find(id).orElseThrow();
         String before = bed.bean(Evaluation.class).text(m);
         StoredCapture capture = bed.bean(CaptureStore.class).find(id).orElseThrow();
         assertThat(capture.capture().sha256()).isEqualTo(capture.sha256());
@@ -137,11 +137,11 @@ class ServiceTest {
         long id = hands.write(serial, new StartCondition.OnButton());
         hands.pass(Duration.ofDays(2));
         assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
-        Mission m = bed.bean(MissionService.class).find(id).orElseThrow();
+        Mission m = bed.bean(MissionQueries.class).find(id).orElseThrow();
         assertThat(m.records().received()).isZero();
         assertThat(m.records().verdict()).isEqualTo("inconclusive");
         bed.bean(CollectService.class).backToWork(serial, "tech");
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .ofLogger(serial, 1)
                         .get(0)
                         .device()
@@ -176,7 +176,7 @@ class ServiceTest {
         bed.bean(Dock.class).poll();
         assertThat(bed.bean(Dock.class).get(serial).running()).isFalse();
         assertThat(noted(serial)).endsWith("write mission: intended", "write mission: failed");
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1))
+        assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 1))
                 .extracting(Mission::state)
                 .containsOnly(MissionState.ABANDONED);
         // its page stands, though its newest mission was never written
@@ -236,7 +236,7 @@ class ServiceTest {
     void a_long_record_is_stored_in_blocks_and_drawn_from_summaries() throws InterruptedException {
         long id = hands.write("PL-18072", new StartCondition.Now());
         hands.collect("PL-18072");
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         double[] values = new Random(3).doubles(3_000_000, -20, 40).toArray();
         values[1_234_567] = 84.5;
         TimeAxis axis = TimeAxis.of(
@@ -368,7 +368,7 @@ class ServiceTest {
         assertThat(batches.items(wrong).get(1).message()).contains("PIN");
         assertThat(pinOf(wrong)).isEmpty();
         // a wrong PIN leaves no mission behind
-        assertThat(bed.bean(MissionService.class).ofLogger("PL-18541", 5)).isEmpty();
+        assertThat(bed.bean(MissionQueries.class).ofLogger("PL-18541", 5)).isEmpty();
         batches.resume(wrong, "4711", "tech");
         assertThat(states(wrong)).containsOnly(BatchItem.State.DONE);
         assertThat(pinOf(wrong)).isEmpty();

@@ -25,8 +25,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
 
 /** Signing in, and what guessing comes to; from several sources of this machine. */
 @Tag("bed")

@@ -22,24 +22,24 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingFiles;
 import org.pelerin.app.findings.Findings;
-import org.pelerin.app.house.House;
-import org.pelerin.app.house.HouseService;
+import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.judge.shift.WorkingShifts;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.missions.SignedException;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Role;
+import org.pelerin.app.organisation.House;
+import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Role;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesWriter;
-import org.pelerin.app.signing.Signing;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
@@ -221,8 +221,8 @@ class SigningTest extends PageTest {
             assertThatThrownBy(deeds.get(i)::run).as("deed %d", i).isInstanceOf(SignedException.class);
         }
         // what changes beside it leaves it as it is
-        bed.bean(MissionService.class).judgementOutdated(List.of(m.id));
-        bed.bean(MissionService.class).stayChanged("QL-SIGN", spot, START.plusSeconds(60));
+        bed.bean(MissionVersion.class).judgementOutdated(List.of(m.id));
+        bed.bean(MissionVersion.class).stayChanged("QL-SIGN", spot, START.plusSeconds(60));
         assertThat(bed.bean(Evaluation.class).text(m.mission())).isEqualTo(before);
         assertThat(signing.altered(m.mission())).isEmpty();
         // a form that was open meanwhile says so, and leads on

@@ -41,7 +41,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 
 /** The whole way in a browser, against the yard: program, place, wait, collect over a broken link, judge, hand over. */
 @Tag("bed")
@@ -145,7 +145,7 @@ class WalkTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("read back and compared");
         assertThat(page.locator("h1")).containsText("written and waiting");
-        Mission written = bed.bean(MissionService.class).ofLogger(SERIAL, 1).get(0);
+        Mission written = bed.bean(MissionQueries.class).ofLogger(SERIAL, 1).get(0);
         assertThat(written.device().missionNumber()).isEqualTo(1);
         mission = written.id();
     }
@@ -195,7 +195,7 @@ class WalkTest {
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("collected");
         assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 samples are home");
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()
                         .records()
@@ -210,7 +210,7 @@ class WalkTest {
         page.locator(".main-act").click();
         assertThat(page.locator(".said")).containsText("Back to work");
         assertThat(page.locator("h1")).containsText("written and waiting");
-        List<Mission> two = bed.bean(MissionService.class).ofLogger(SERIAL, 2);
+        List<Mission> two = bed.bean(MissionQueries.class).ofLogger(SERIAL, 2);
         assertThat(two.get(0).device().missionNumber()).isEqualTo(2);
         assertThat(two.get(1).records().erasedAt()).isNotNull();
         assertThat(two.get(0).place().spot()).isEqualTo("Vault 1, rear");
@@ -290,7 +290,7 @@ class WalkTest {
     @Test
     @Order(10)
     void the_loggers_own_times_are_a_view_and_judging_by_them_is_a_decision_with_a_reason() {
-        MissionService missions = bed.bean(MissionService.class);
+        MissionQueries missions = bed.bean(MissionQueries.class);
         page.navigate(bed.address + "/missions/" + mission + "?t=f");
         String corrected = page.locator(".excursion.side-above").getAttribute("data-to");
         page.getByText("Look at the times as the logger had them").click();

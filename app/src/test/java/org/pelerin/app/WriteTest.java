@@ -19,12 +19,12 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
-import org.pelerin.app.placing.PlacementService;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -92,7 +92,7 @@ class WriteTest {
     }
 
     private static Mission newest(String serial) {
-        return bed.bean(MissionService.class).ofLogger(serial, 1).get(0);
+        return bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
     }
 
     /** As other tests expect to find it. */
@@ -142,7 +142,7 @@ class WriteTest {
         assertThat(dialog()).containsText("Lamp: ");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("every setting is the same");
-        Plan written = bed.bean(MissionService.class).plan(newest(serial));
+        Plan written = newest(serial).plan();
         assertThat(written.channels().get(0).sensor().name()).isEqualTo(first);
         assertThat(written.channels().get(1).sensor().name()).isEqualTo(second);
         assertThat(written.channels()).filteredOn(c -> c.enabled()).hasSize(3);
@@ -159,7 +159,7 @@ class WriteTest {
         page.evaluate("() => { document.getElementById('loggerName').value = 'OTHER'; }");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused")).containsText("this is not what the last look showed");
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 1)).isEmpty();
+        assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 1)).isEmpty();
         // without a last look there is nothing to hold it against
         page.evaluate("() => document.getElementById('plan-form').submit()");
         assertThat(page.locator(".refused")).containsText("Take the last look first");
@@ -259,14 +259,14 @@ class WriteTest {
     void what_is_asked_twice_is_written_once_and_answered_the_same() throws InterruptedException {
         String serial = "PL-18527";
         bed.carry(serial, "dock");
-        int before = bed.bean(MissionService.class).ofLogger(serial, 50).size();
+        int before = bed.bean(MissionQueries.class).ofLogger(serial, 50).size();
         open("/dock/" + serial + "/write?plan=0");
         page.fill("#loggerName", "TWICE");
         lastLook();
         // a double click: the browser shows the answer to the second
         dialog().locator("button[name=seen]").dblclick();
         assertThat(page.locator(".said")).containsText("read back and compared");
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 50)).hasSize(before + 1);
+        assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 50)).hasSize(before + 1);
         assertThat(newest(serial).state()).isNotEqualTo(MissionState.ABANDONED);
         hands.leave(serial);
     }
@@ -311,7 +311,7 @@ class WriteTest {
         lastLook();
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused")).containsText("can take it away on the logger's page");
-        assertThat(bed.bean(MissionService.class).ofLogger(serial, 5)).isEmpty();
+        assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 5)).isEmpty();
         bed.bean(LoggerCare.class).clearPin(serial, "tech");
     }
 
@@ -444,7 +444,7 @@ class WriteTest {
         sensor(serial, 3, "right");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("with the readings that you saw");
-        assertThat(bed.bean(MissionService.class)
+        assertThat(bed.bean(MissionQueries.class)
                         .check(newest(serial))
                         .orElseThrow()
                         .readings())

@@ -21,7 +21,7 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.app.review.Chart;
 import org.pelerin.core.plan.ChannelSettings;
@@ -77,7 +77,7 @@ public class StoredBenchmark {
         for (int from = 0; from < samples; from += AT_ONCE) {
             writer.store(id, parts(from, Math.min(samples, from + AT_ONCE)));
         }
-        mission = app.getBean(MissionService.class).find(id).orElseThrow();
+        mission = app.getBean(MissionQueries.class).find(id).orElseThrow();
         chart = app.getBean(Chart.class);
     }
 

@@ -96,11 +96,13 @@ interface CaptureMapper {
             + " WHERE mission_id = #{missionId} AND seq = #{seq}")
     void noteResult(long missionId, int seq, long expected, long received, int gaps);
 
-    String VISIT =
-            "SELECT r.mission_id, r.seq, l.serial, t.name AS site, s.name AS `where`, r.read_at, r.read_by, r.expected,"
-                    + " r.received, r.gaps, r.reread, r.clock_offset_ms AS clock_offset, r.battery, r.alarmed, r.alarms, r.sha256"
-                    + " FROM capture_read r JOIN mission m ON m.id = r.mission_id JOIN logger l ON l.id = m.logger_id"
-                    + " LEFT JOIN spot s ON s.id = m.spot_id LEFT JOIN site t ON t.id = s.site_id ";
+    String VISIT = "SELECT r.mission_id, r.seq, l.serial, s.site, s.name AS `where`, r.read_at, r.read_by, r.expected,"
+            + " r.received, r.gaps, r.reread, r.clock_offset_ms AS clock_offset, r.battery, r.alarmed, r.alarms, r.sha256"
+            + " FROM capture_read r JOIN mission_face m ON m.id = r.mission_id JOIN logger_face l ON l.id = m.logger_id"
+            + " LEFT JOIN spot_face s ON s.id = m.spot_id ";
+
+    @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{missionId}")
+    int countVisits(long missionId);
 
     @Select(VISIT + "WHERE r.mission_id = #{missionId} ORDER BY r.seq DESC")
     List<Visit> visitsTo(long missionId);

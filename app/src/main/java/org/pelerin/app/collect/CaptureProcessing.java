@@ -9,7 +9,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
@@ -35,7 +37,7 @@ public class CaptureProcessing {
         void at(String step);
     }
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final CaptureStore captures;
     private final SeriesStore series;
     private final SeriesWriter writer;
@@ -43,16 +45,22 @@ public class CaptureProcessing {
     private final Evaluation evaluation;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    private final MissionLifecycle lifecycle;
+    private final MissionVersion versions;
 
     CaptureProcessing(
-            MissionService missions,
+            MissionQueries missions,
             CaptureStore captures,
             SeriesStore series,
             SeriesWriter writer,
             DisturbanceStore disturbances,
             Evaluation evaluation,
             TransactionTemplate transaction,
-            Clock clock) {
+            Clock clock,
+            MissionLifecycle lifecycle,
+            MissionVersion versions) {
+        this.versions = versions;
+        this.lifecycle = lifecycle;
         this.clock = clock;
         this.missions = missions;
         this.captures = captures;
@@ -97,7 +105,7 @@ public class CaptureProcessing {
         progress.at("decoding");
         Stored home = store(missionId);
         StoredCapture stored = home.capture;
-        missions.recordRead(missionId, ranOut(stored));
+        versions.recordRead(missionId, ranOut(stored), stored.clockCompared());
         progress.at("judging");
         long received = home.received;
         long reckoned = Expected.samples(
@@ -120,15 +128,14 @@ public class CaptureProcessing {
         Evaluation.Judged judged = evaluation.judge(mission, on, record, over ? now : null);
         boolean whole = stored.capture().firstRecord() == 0;
         // the logger raised them on all that it recorded
-        String alarms =
-                AlarmComparison.differences(stored.header(), Evaluation.found(missions.plan(mission), record), whole);
+        String alarms = AlarmComparison.differences(stored.header(), Evaluation.found(mission.plan(), record), whole);
         boolean kept = Boolean.TRUE.equals(transaction.execute(t -> {
             if (over) {
-                missions.collected(mission, now, first, expected, received, stored.sha256(), by);
+                lifecycle.collected(mission, now, first, expected, received, stored.sha256(), by);
             } else {
-                missions.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
+                lifecycle.readSoFar(mission, ended, first, expected, received, stored.sha256(), by);
             }
-            missions.alarmsCompared(missionId, alarms);
+            lifecycle.alarmsCompared(missionId, alarms);
             captures.noteResult(
                     missionId, expected, received, judged.document().gaps().size());
             return evaluation.keep(missionId, judged);

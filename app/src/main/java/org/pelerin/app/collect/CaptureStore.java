@@ -269,6 +269,11 @@ public class CaptureStore {
         captures.noteResult(missionId, captures.reads(missionId), expected, received, gaps);
     }
 
+    /** How often its records were collected. */
+    public int countVisits(long missionId) {
+        return captures.countVisits(missionId);
+    }
+
     /** The visits to a mission, the newest first. */
     public List<Visit> visitsTo(long missionId) {
         return captures.visitsTo(missionId);

@@ -16,7 +16,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.carrier.Carrier;
@@ -51,7 +51,7 @@ public class CarrierIntake {
     private final CaptureStore captures;
     private final CaptureProcessing processing;
     private final MissionCreation creation;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final LoggerRegistry loggers;
     private final CollectService collections;
     private final AuditTrail audit;
@@ -62,7 +62,7 @@ public class CarrierIntake {
             CaptureStore captures,
             CaptureProcessing processing,
             MissionCreation creation,
-            MissionService missions,
+            MissionQueries missions,
             LoggerRegistry loggers,
             CollectService collections,
             AuditTrail audit,

@@ -6,16 +6,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.work.WorkOrders;
-import org.pelerin.app.prepare.write.WriteService;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.NextRun;
 import org.pelerin.core.plan.Plan;
@@ -41,29 +42,29 @@ public class CollectService {
     private static final int RECENT = 10;
 
     private final JobMapper jobs;
-    private final CaptureStore captures;
     private final Dock dock;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final WriteService writer;
     private final Eraser eraser;
     private final AuditTrail audit;
     private final WorkOrders orders;
     private final Clock clock;
     private final DeviceAudit deviceAudit;
+    private final MissionLifecycle lifecycle;
 
     CollectService(
             JobMapper jobs,
-            CaptureStore captures,
             Dock dock,
-            MissionService missions,
+            MissionQueries missions,
             WriteService writer,
             Eraser eraser,
             AuditTrail audit,
             WorkOrders orders,
             Clock clock,
-            DeviceAudit deviceAudit) {
+            DeviceAudit deviceAudit,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.jobs = jobs;
-        this.captures = captures;
         this.dock = dock;
         this.missions = missions;
         this.writer = writer;
@@ -150,7 +151,7 @@ public class CollectService {
             throw new NotNowException(
                     "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
         }
-        Plan plan = NextRun.of(missions.plan(last), clock.instant());
+        Plan plan = NextRun.of(last.plan(), clock.instant());
         return writer.write(new MissionDraft(
                 serial,
                 last.copy().planName(),
@@ -197,7 +198,7 @@ public class CollectService {
                 for (MissionInfo info : lost) {
                     link.erase(EraseRequest.discard(info.number(), info.endRecord()));
                     missions.ofDevice(serial, info.number())
-                            .ifPresent(m -> missions.giveUp(m, "Discarded: " + reason.strip(), by));
+                            .ifPresent(m -> lifecycle.giveUp(m, "Discarded: " + reason.strip(), by));
                 }
                 return "given up";
             });

@@ -5,12 +5,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.deployment.prepare.write.HomeKeeper;
 import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.prepare.write.HomeKeeper;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
 import org.pelerin.link.message.MissionInfo;
@@ -21,11 +22,18 @@ import org.springframework.stereotype.Service;
 class Eraser implements HomeKeeper {
 
     private final CaptureStore captures;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Dock dock;
     private final DeviceAudit deviceAudit;
+    private final MissionLifecycle lifecycle;
 
-    Eraser(CaptureStore captures, MissionService missions, Dock dock, DeviceAudit deviceAudit) {
+    Eraser(
+            CaptureStore captures,
+            MissionQueries missions,
+            Dock dock,
+            DeviceAudit deviceAudit,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.deviceAudit = deviceAudit;
         this.captures = captures;
         this.missions = missions;
@@ -42,14 +50,14 @@ class Eraser implements HomeKeeper {
         return notHome(logger, missions.received(List.of(logger.serial())));
     }
 
-    /** @param received as {@link MissionService#received} has it */
+    /** @param received as {@link MissionQueries#received} has it */
     static long notHome(DockedLogger logger, Map<String, Long> received) {
         long home =
                 received.getOrDefault(logger.serial() + "/" + logger.status().mission(), 0L);
         return Math.max(0, logger.status().records() - home);
     }
 
-    /** As {@link MissionService#collectedDevices} names them. */
+    /** As {@link MissionQueries#collectedDevices} names them. */
     static List<String> devices(DockedLogger logger) {
         return logger.status().missions().stream()
                 .map(n -> logger.serial() + "/" + n)
@@ -85,7 +93,7 @@ class Eraser implements HomeKeeper {
                         () -> {
                             link.erase(
                                     EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));
-                            missions.erased(mission, by);
+                            lifecycle.erased(mission, by);
                             return info;
                         });
             }

@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;
@@ -63,10 +63,10 @@ public class MemoryLook {
     public record Table(PageTable table, long pages, long home) {}
 
     private final Dock dock;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final CaptureStore captures;
 
-    MemoryLook(Dock dock, MissionService missions, CaptureStore captures) {
+    MemoryLook(Dock dock, MissionQueries missions, CaptureStore captures) {
         this.dock = dock;
         this.missions = missions;
         this.captures = captures;

@@ -1,4 +1,4 @@
-/** Records coming home: downloads, memory sticks, stations in their time. */
+/** Records are collected: downloads, memory sticks, files of other makers, stations on their schedules. */
 @ApplicationModule(displayName = "Collect", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.collect;
 

@@ -9,7 +9,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
-import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;

@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.documentation.FileKind;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -17,12 +17,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class FindingFiles {
 
     private final FindingMapper mapper;
-    private final MissionService missions;
+    private final MissionVersion versions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    FindingFiles(FindingMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
-        this.missions = missions;
+    FindingFiles(FindingMapper mapper, MissionVersion versions, AuditTrail audit, Clock clock) {
+        this.versions = versions;
         this.mapper = mapper;
         this.audit = audit;
         this.clock = clock;
@@ -44,7 +44,7 @@ public class FindingFiles {
     @Transactional
     public String add(long finding, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
-        mapper.missionsOf(finding).forEach(missions::requireUnsigned);
+        mapper.missionsOf(finding).forEach(versions::requireUnsigned);
         Set<String> taken =
                 mapper.files(finding).stream().map(FindingFile::name).collect(Collectors.toSet());
         String kept = FileKind.named(name, type, taken);
@@ -57,7 +57,7 @@ public class FindingFiles {
 
     @Transactional
     public void remove(FindingFile f, String by) {
-        mapper.missionsOf(f.findingId()).forEach(missions::requireUnsigned);
+        mapper.missionsOf(f.findingId()).forEach(versions::requireUnsigned);
         if (mapper.removeFile(f.id()) == 1) {
             mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, "removed the file “" + f.name() + "”");
             audit.record(

@@ -9,7 +9,7 @@ import java.util.Locale;
 import java.util.Set;
 import org.pelerin.app.judge.MissionJudged;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.ExcursionFields;
@@ -37,7 +37,7 @@ class FindingIntake {
 
     private final FindingMapper mapper;
     private final LoggerFindings loggers;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final LastChange lastChange;
     private final Formats show;
     private final Clock clock;
@@ -45,7 +45,7 @@ class FindingIntake {
     FindingIntake(
             FindingMapper mapper,
             LoggerFindings loggers,
-            MissionService missions,
+            MissionQueries missions,
             LastChange lastChange,
             Formats show,
             Clock clock) {

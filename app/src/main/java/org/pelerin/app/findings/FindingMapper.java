@@ -18,8 +18,8 @@ interface FindingMapper {
             + " f.lead_unit, f.lead_limit, f.lead_peak, f.from_at, f.to_at, f.parts, f.missions, f.mission_id, l.serial,"
             + " f.site_id, f.spot_id, t.name AS site, s.name AS spot, t.zone, f.owner, f.due_on, f.cause_id,"
             + " c.name AS cause, f.action, f.disposition, f.opened_at, f.acknowledged_at, f.acknowledged_by, f.closed_at,"
-            + " f.closed_by, f.changed, f.merged_into FROM finding f JOIN logger l ON l.id = f.logger_id"
-            + " LEFT JOIN spot s ON s.id = f.spot_id LEFT JOIN site t ON t.id = f.site_id"
+            + " f.closed_by, f.changed, f.merged_into FROM finding f JOIN logger_face l ON l.id = f.logger_id"
+            + " LEFT JOIN spot_face s ON s.id = f.spot_id LEFT JOIN site_face t ON t.id = f.site_id"
             + " LEFT JOIN cause c ON c.id = f.cause_id ";
 
     /** A finding to be made; gets its number. */
@@ -46,7 +46,7 @@ interface FindingMapper {
 
     @Insert("INSERT INTO finding (kind, state, severity, told, from_at, to_at, mission_id, logger_id, site_id, spot_id,"
             + " opened_at) SELECT #{kind}, 'OPEN', #{severity}, #{told}, #{from}, #{to}, m.id, m.logger_id, s.site_id,"
-            + " m.spot_id, #{at} FROM mission m LEFT JOIN spot s ON s.id = m.spot_id WHERE m.id = #{mission}")
+            + " m.spot_id, #{at} FROM mission_face m LEFT JOIN spot_face s ON s.id = m.spot_id WHERE m.id = #{mission}")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Fresh fresh);
 
@@ -124,7 +124,7 @@ interface FindingMapper {
                     + " ORDER BY 1")
     List<Long> missionsOf(long id);
 
-    @Select("SELECT id FROM mission WHERE signed_as IS NOT NULL AND (id IN (SELECT mission_id FROM finding_part"
+    @Select("SELECT id FROM mission_face WHERE signed AND (id IN (SELECT mission_id FROM finding_part"
             + " WHERE finding_id = #{id}) OR id = (SELECT mission_id FROM finding WHERE id = #{id})) ORDER BY id")
     List<Long> signed(long id);
 
@@ -161,8 +161,8 @@ interface FindingMapper {
 
     /** Those that nobody signed anything about, of which nothing is found any more. */
     @Select("SELECT f.id FROM finding f WHERE f.state IN ('OPEN', 'ACKNOWLEDGED') AND f.gone AND NOT f.latched"
-            + " AND NOT EXISTS (SELECT 1 FROM finding_part p JOIN mission m ON m.id = p.mission_id WHERE p.finding_id = f.id"
-            + " AND m.signed_as IS NOT NULL) ORDER BY f.id FOR UPDATE")
+            + " AND NOT EXISTS (SELECT 1 FROM finding_part p JOIN mission_face m ON m.id = p.mission_id WHERE p.finding_id = f.id"
+            + " AND m.signed) ORDER BY f.id FOR UPDATE")
     List<Long> gone();
 
     @Update("UPDATE finding SET state = 'WITHDRAWN', closed_at = #{at}, closed_by = #{by} WHERE id = #{id}"

@@ -27,7 +27,7 @@ interface FindingOverviewMapper {
             <if test="w.spot != null">AND f.spot_id = #{w.spot}</if>
             <if test="w.mission != null">AND (f.mission_id = #{w.mission} OR f.id IN
               (SELECT finding_id FROM finding_part WHERE mission_id = #{w.mission}))</if>
-            <if test="w.logger != null">AND f.logger_id = (SELECT id FROM logger WHERE serial = #{w.logger})</if>
+            <if test="w.logger != null">AND f.logger_id = (SELECT id FROM logger_face WHERE serial = #{w.logger})</if>
             <if test="w.cause != null">AND f.cause_id = #{w.cause}</if>
             <if test="w.owner != null">AND f.owner = #{w.owner}</if>
             <if test="w.today != null">AND f.due_on &lt; #{w.today}</if>
@@ -46,8 +46,8 @@ interface FindingOverviewMapper {
     @Select(
             "<script>" + FindingMapper.FINDING + "WHERE f.state NOT IN ('MERGED', 'WITHDRAWN') AND f.from_at &lt; #{to}"
                     + " AND f.to_at > #{from}<if test='site != null'> AND (f.site_id = #{site} OR EXISTS (SELECT 1 FROM finding_part p"
-                    + " JOIN mission m ON m.id = p.mission_id JOIN spot s2 ON s2.id = m.spot_id WHERE p.finding_id = f.id AND s2.site_id ="
-                    + " #{site}))</if><if test='spot != null'> AND (f.spot_id = #{spot} OR EXISTS (SELECT 1 FROM finding_part p JOIN mission m"
+                    + " JOIN mission_face m ON m.id = p.mission_id JOIN spot_face s2 ON s2.id = m.spot_id WHERE p.finding_id = f.id AND s2.site_id ="
+                    + " #{site}))</if><if test='spot != null'> AND (f.spot_id = #{spot} OR EXISTS (SELECT 1 FROM finding_part p JOIN mission_face m"
                     + " ON m.id = p.mission_id WHERE p.finding_id = f.id AND m.spot_id = #{spot}))</if> ORDER BY f.from_at, f.id</script>")
     List<FindingRow> during(
             @Param("site") Long site, @Param("spot") Long spot, @Param("from") Instant from, @Param("to") Instant to);
@@ -77,10 +77,9 @@ interface FindingOverviewMapper {
             + " GROUP BY c.id, c.name ORDER BY n DESC, c.name LIMIT 12</script>")
     List<Count> byCause(@Param("w") FindingFilter.Wanted wanted);
 
-    @Select(
-            "<script>SELECT s.id, CONCAT(t.name, ' / ', s.name) AS name, COUNT(*) AS n FROM finding f LEFT JOIN spot s ON"
-                    + " s.id = f.spot_id LEFT JOIN site t ON t.id = s.site_id " + WHERE
-                    + " GROUP BY s.id, t.name, s.name ORDER BY n DESC, name LIMIT 12</script>")
+    @Select("<script>SELECT s.id, s.place AS name, COUNT(*) AS n FROM finding f LEFT JOIN spot_face s ON"
+            + " s.id = f.spot_id " + WHERE
+            + " GROUP BY s.id, s.place ORDER BY n DESC, name LIMIT 12</script>")
     List<Count> bySpot(@Param("w") FindingFilter.Wanted wanted);
 
     @Select("SELECT logger_id, COUNT(*) AS findings, MIN(opened_at) AS since, MIN(due_on) AS due FROM finding f"
@@ -92,7 +91,7 @@ interface FindingOverviewMapper {
             long id, long siteId, String site, long missionId, String leadDirection, Instant fromAt, Instant toAt) {}
 
     @Select("SELECT f.id, f.site_id, t.name AS site, f.mission_id, f.lead_direction, f.from_at, f.to_at FROM finding f"
-            + " JOIN site t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED') AND NOT f.gone"
+            + " JOIN site_face t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED') AND NOT f.gone"
             + " ORDER BY f.site_id, f.from_at, f.id LIMIT #{most}")
     List<Waiting> waiting(int most);
 }

@@ -13,7 +13,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -43,12 +43,12 @@ public class Findings {
 
     private final FindingMapper mapper;
     private final FindingIntake intake;
-    private final MissionService missions;
+    private final MissionVersion versions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    Findings(FindingMapper mapper, FindingIntake intake, MissionService missions, AuditTrail audit, Clock clock) {
-        this.missions = missions;
+    Findings(FindingMapper mapper, FindingIntake intake, MissionVersion versions, AuditTrail audit, Clock clock) {
+        this.versions = versions;
         this.mapper = mapper;
         this.intake = intake;
         this.audit = audit;
@@ -252,7 +252,7 @@ public class Findings {
 
     @Transactional
     public void reopen(long id, String reason, String by) {
-        missionsOf(id).forEach(missions::requireUnsigned);
+        missionsOf(id).forEach(versions::requireUnsigned);
         if (mapper.reopen(id) == 0) {
             throw new TooLateException("It is open already");
         }

@@ -3,7 +3,7 @@ package org.pelerin.app.findings;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
-import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;

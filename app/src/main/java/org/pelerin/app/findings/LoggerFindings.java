@@ -9,7 +9,7 @@ import java.util.Optional;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.plan.StopCondition;
@@ -24,12 +24,12 @@ class LoggerFindings {
     private static final int LONGEST = 400;
 
     private final FindingMapper mapper;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final CaptureStore captures;
     private final Formats show;
     private final Clock clock;
 
-    LoggerFindings(FindingMapper mapper, MissionService missions, CaptureStore captures, Formats show, Clock clock) {
+    LoggerFindings(FindingMapper mapper, MissionQueries missions, CaptureStore captures, Formats show, Clock clock) {
         this.mapper = mapper;
         this.missions = missions;
         this.captures = captures;

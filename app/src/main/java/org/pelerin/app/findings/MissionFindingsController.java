@@ -1,7 +1,7 @@
 package org.pelerin.app.findings;
 
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.unit.ShownUnits;
@@ -18,10 +18,10 @@ class MissionFindingsController {
 
     private final Findings findings;
     private final FindingOverview overview;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Formats show;
 
-    MissionFindingsController(Findings findings, FindingOverview overview, MissionService missions, Formats show) {
+    MissionFindingsController(Findings findings, FindingOverview overview, MissionQueries missions, Formats show) {
         this.findings = findings;
         this.overview = overview;
         this.missions = missions;

@@ -1,4 +1,4 @@
-/** What people make of departures: findings that are acknowledged, put together, explained and closed. */
+/** What people make of records: findings that are acknowledged, explained and closed; signatures under missions. */
 @ApplicationModule(displayName = "Findings", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.findings;
 

@@ -1,4 +1,4 @@
-/** All loggers together: who needs somebody, and who goes there when. */
+/** All loggers together: who needs attention, who visits which and when, who is told; the pages of what is connected now. */
 @ApplicationModule(displayName = "Fleet", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.fleet;
 

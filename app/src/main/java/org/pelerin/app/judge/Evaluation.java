@@ -16,7 +16,8 @@ import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.sql.LockWait;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.work.WorkOrders;
@@ -57,7 +58,7 @@ public class Evaluation {
     private static final int ATTEMPTS = 5;
 
     private final JudgementMapper judgements;
-    private final MissionService service;
+    private final MissionQueries service;
     private final SeriesStore store;
     private final DerivedSeries derived;
     private final WorkingShifts shifts;
@@ -67,10 +68,11 @@ public class Evaluation {
     private final WorkOrders orders;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
+    private final MissionVersion versions;
 
     Evaluation(
             JudgementMapper judgements,
-            MissionService service,
+            MissionQueries service,
             SeriesStore store,
             DerivedSeries derived,
             WorkingShifts shifts,
@@ -79,7 +81,9 @@ public class Evaluation {
             Formats show,
             WorkOrders orders,
             ApplicationEventPublisher events,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            MissionVersion versions) {
+        this.versions = versions;
         this.orders = orders;
         this.audit = audit;
         this.shifts = shifts;
@@ -105,7 +109,7 @@ public class Evaluation {
         Judged judged = judge(
                 decided, on + 1, store.recorded(decided), mission.records().collectedAt());
         boolean kept = Boolean.TRUE.equals(transaction.execute(
-                t -> !service.correctClock(mission, corrected, reason, by) || keep(mission.id(), judged)));
+                t -> !versions.correctClock(mission, corrected, reason, by) || keep(mission.id(), judged)));
         if (!kept) {
             again(mission.id());
         }
@@ -115,7 +119,7 @@ public class Evaluation {
      * A judgement, and the ends of the record that it was made on.
      *
      * @param firstAt and {@code lastAt}: null where nothing was recorded
-     * @param on what it was made on, see {@link MissionService#judgedOn}
+     * @param on what it was made on, see {@link MissionQueries#judgedOn}
      * @param derived values of what was derived for it
      * @param by the limits that it was made by; null for what is no mission yet
      */
@@ -129,7 +133,7 @@ public class Evaluation {
 
     /** What a mission is judged on now: to be asked before anything of that is read, so that a judgement of what was older is not kept for it. */
     public long version(long mission) {
-        return service.judgedOn(mission);
+        return versions.judgedOn(mission);
     }
 
     /**
@@ -153,7 +157,7 @@ public class Evaluation {
      * @param channels of it, derived ones too
      */
     public Limits limits(Mission mission, List<Channel> channels) {
-        return service.signedLimits(mission.id()).orElseGet(() -> limitsNow(mission, channels));
+        return versions.signedLimits(mission.id()).orElseGet(() -> limitsNow(mission, channels));
     }
 
     private Limits limitsNow(Mission mission, List<Channel> channels) {
@@ -272,7 +276,7 @@ public class Evaluation {
 
     /** The greatest levels that were recorded beside a level: by the model's own name for the channel, whatever it was called, else by its name. */
     private Optional<SampleSource> maxima(Mission mission, JudgedRecord record, String beside) {
-        Plan plan = service.plan(mission);
+        Plan plan = mission.plan();
         Map<String, String> called = new HashMap<>();
         ModelCatalogue.find(plan.model())
                 .ifPresent(model -> plan.enabled()
@@ -323,7 +327,7 @@ public class Evaluation {
     @Transactional
     public boolean keep(long missionId, Judged judged) {
         JudgementDocument document = judged.document;
-        if (!service.keepJudgement(
+        if (!versions.keepJudgement(
                 missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)) {
             return false;
         }
@@ -375,7 +379,7 @@ public class Evaluation {
 
     /** Whether what is kept of it follows from what it is judged on now; not while that changes faster than it can be judged. */
     public boolean upToDate(long missionId) {
-        return service.judgementUpToDate(missionId);
+        return versions.judgementUpToDate(missionId);
     }
 
     /**
@@ -385,7 +389,7 @@ public class Evaluation {
      */
     public void anew(Mission mission, String by) {
         transaction.executeWithoutResult(t -> {
-            service.judgementOutdated(mission.id());
+            versions.judgementOutdated(mission.id());
             audit.record(by, "judge anew", mission.subject(), "unreadable", "judged", "");
         });
         again(mission.id());
@@ -413,11 +417,11 @@ public class Evaluation {
 
     /** The document as it is stored, for its hash. */
     public String text(Mission mission) {
-        if (!service.judgementUpToDate(mission.id())) {
+        if (!versions.judgementUpToDate(mission.id())) {
             // whoever changed what it is judged on did not come to judge it
             again(mission.id());
         }
-        return service.judgement(mission.id());
+        return versions.judgement(mission.id());
     }
 
     private static JudgementDocument nothing() {

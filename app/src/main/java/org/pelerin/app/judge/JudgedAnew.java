@@ -2,7 +2,7 @@ package org.pelerin.app.judge;
 
 import java.time.Duration;
 import org.pelerin.app.missions.JudgementOutdated;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
 import org.pelerin.app.platform.work.LongWork;
@@ -29,13 +29,13 @@ class JudgedAnew implements LongWork {
     /** Most who change something judge it themselves right after. */
     private static final Duration PATIENCE = Duration.ofSeconds(2);
 
-    private final MissionService missions;
+    private final MissionVersion versions;
     private final Evaluation evaluation;
     private final WorkOrders orders;
     private final TransactionTemplate transaction;
 
-    JudgedAnew(MissionService missions, Evaluation evaluation, WorkOrders orders, TransactionTemplate transaction) {
-        this.missions = missions;
+    JudgedAnew(MissionVersion versions, Evaluation evaluation, WorkOrders orders, TransactionTemplate transaction) {
+        this.versions = versions;
         this.evaluation = evaluation;
         this.orders = orders;
         this.transaction = transaction;
@@ -58,11 +58,11 @@ class JudgedAnew implements LongWork {
 
     @Override
     public void run(long mission, Claim claim) {
-        boolean unjudgeable = missions.needsJudging(mission) && !judged(mission);
+        boolean unjudgeable = versions.needsJudging(mission) && !judged(mission);
         transaction.executeWithoutResult(t -> {
             // the order is gone first: a change that was committed before is seen, and a later one orders anew
             claim.finish();
-            if (!unjudgeable && missions.needsJudging(mission)) {
+            if (!unjudgeable && versions.needsJudging(mission)) {
                 orders.order(KIND, mission);
             }
         });

@@ -2,6 +2,8 @@ package org.pelerin.app.missions;
 
 import java.time.Instant;
 import java.time.ZoneId;
+import org.pelerin.core.exchange.PlanDocument;
+import org.pelerin.core.plan.Plan;
 
 /**
  * One logger's one run, with its own copy of the plan.
@@ -88,6 +90,11 @@ public record Mission(
     /** As if its clock were corrected, or not. */
     public Mission withClock(boolean corrected) {
         return new Mission(id, device, state, copy, place, course, records.withClock(corrected), remark);
+    }
+
+    /** The plan that it was written with. Precondition: it was not listed without its settings. */
+    public Plan plan() {
+        return PlanDocument.plan(copy.settings);
     }
 
     /** As the audit trail names it. */

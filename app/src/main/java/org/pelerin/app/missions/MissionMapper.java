@@ -17,11 +17,10 @@ interface MissionMapper {
             "SELECT m.id, m.logger_id, l.serial, l.model, m.device_number, m.state, m.plan_name, m.plan_version, ";
 
     String AFTER_SETTINGS =
-            ", m.spot_id, s.name AS spot, t.name AS site, COALESCE(m.signed_zone, t.zone) AS zone, m.written_at, m.written_by, m.starts_at,"
+            ", m.spot_id, s.name AS spot, s.site, COALESCE(m.signed_zone, s.zone) AS zone, m.written_at, m.written_by, m.starts_at,"
                     + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
                     + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark, m.signed_as FROM mission m"
-                    + " JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
-                    + " LEFT JOIN site t ON t.id = s.site_id ";
+                    + " JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id ";
 
     String SELECT = BEFORE_SETTINGS + "m.settings" + AFTER_SETTINGS;
 
@@ -75,12 +74,9 @@ interface MissionMapper {
         }
     }
 
-    /** Start and end of an excursion, for pictures of many missions. */
-    record Mark(long missionId, String direction, Instant startAt, Instant endAt) {}
-
     @Insert("INSERT INTO mission (logger_id, state, plan_name, plan_version, plan_id, settings, spot_id, written_by,"
             + " drafted_at, not_wired, logger_name, act) VALUES (#{loggerId}, 'DRAFT', #{planName}, #{planVersion},"
-            + " IF(#{planVersion} > 0, (SELECT id FROM plan WHERE name = #{planName}), NULL), #{settings}, #{spotId},"
+            + " IF(#{planVersion} > 0, (SELECT id FROM plan_face WHERE name = #{planName}), NULL), #{settings}, #{spotId},"
             + " #{writtenBy}, #{draftedAt}, #{notWired}, #{loggerName}, NULLIF(#{act}, ''))")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Draft draft);
@@ -92,7 +88,7 @@ interface MissionMapper {
     void begunAt(long id, Instant at);
 
     String NOT_WIRED = "SELECT l.serial, m.id AS mission_id, m.not_wired AS reason FROM mission m"
-            + " JOIN logger l ON l.id = m.logger_id WHERE m.not_wired <> '' AND ";
+            + " JOIN logger_face l ON l.id = m.logger_id WHERE m.not_wired <> '' AND ";
 
     @Select(NOT_WIRED + "m.id = #{id}")
     List<NotWired> notWired(long id);
@@ -102,13 +98,14 @@ interface MissionMapper {
     List<NotWired> allNotWired();
 
     /** Other loggers in the field under a name. */
-    @Select("SELECT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.logger_name = #{name}"
+    @Select("SELECT l.serial FROM mission m JOIN logger_face l ON l.id = m.logger_id WHERE m.logger_name = #{name}"
             + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') AND l.serial <> #{serial} ORDER BY l.serial LIMIT 20")
     List<String> namesakes(String serial, String name);
 
     /** Loggers that have been written for a spot and are in the field. */
-    @Select("SELECT DISTINCT l.serial FROM mission m JOIN logger l ON l.id = m.logger_id WHERE m.spot_id = #{spotId}"
-            + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') ORDER BY l.serial LIMIT 20")
+    @Select(
+            "SELECT DISTINCT l.serial FROM mission m JOIN logger_face l ON l.id = m.logger_id WHERE m.spot_id = #{spotId}"
+                    + " AND m.state IN ('WRITTEN', 'WAITING', 'LOGGING') ORDER BY l.serial LIMIT 20")
     List<String> writtenFor(long spotId);
 
     @Select("SELECT id FROM mission WHERE logger_id = #{loggerId} AND state = 'DRAFT'")
@@ -212,19 +209,11 @@ interface MissionMapper {
             + " AND state NOT IN ('COLLECTED', 'ABANDONED')")
     int abandon(long id, String remark);
 
-    @Select(
-            "SELECT placed_at, acclimatise_min AS minutes, placed_by FROM placement WHERE mission_id = #{id} AND acclimatise_min > 0"
-                    + " ORDER BY placed_at DESC LIMIT 1")
-    Acclimatisation acclimatisation(long id);
+    @Update("UPDATE mission SET ran_out = #{ranOut}, clock_compared = #{clockCompared} WHERE id = #{id}")
+    void recordRead(long id, boolean ranOut, boolean clockCompared);
 
-    /** The stays of a logger at a spot that overlap a time, the earliest first. */
-    @Select("SELECT placed_at, placed_at + acclimatise_min * 60000 AS settled_at, taken_at FROM placement"
-            + " WHERE logger_id = #{logger} AND spot_id = #{spot} AND (taken_at IS NULL OR taken_at > #{from})"
-            + " AND placed_at < #{until} ORDER BY placed_at, id")
-    List<TimeAtSpot.Once> stays(long logger, long spot, Instant from, Instant until);
-
-    @Update("UPDATE mission SET ran_out = #{ranOut} WHERE id = #{id}")
-    void ranOut(long id, boolean ranOut);
+    @Select("SELECT clock_compared FROM mission WHERE id = #{id}")
+    boolean clockCompared(long id);
 
     @Select("SELECT ran_out FROM mission WHERE id = #{id}")
     boolean hasRunOut(long id);
@@ -266,28 +255,24 @@ interface MissionMapper {
 
     /** Missions of a logger at a spot that were judged, and were not over before an instant. */
     @Select(
-            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
+            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger_face WHERE serial = #{serial}) AND spot_id = #{spot}"
                     + " AND judgement IS NOT NULL AND signed_as IS NULL AND (collected_at IS NULL OR collected_at > #{at})")
     List<Long> judgedAt(String serial, long spot, Instant at);
 
     /** Missions at the spots of a site that were judged and are not signed. */
-    @Select("SELECT m.id FROM mission m JOIN spot s ON s.id = m.spot_id WHERE s.site_id = #{site}"
+    @Select("SELECT m.id FROM mission m JOIN spot_face s ON s.id = m.spot_id WHERE s.site_id = #{site}"
             + " AND m.judgement IS NOT NULL AND m.signed_as IS NULL")
     List<Long> judgedAtSite(long site);
 
     /** Those of them that are signed. */
     @Select(
-            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger WHERE serial = #{serial}) AND spot_id = #{spot}"
+            "SELECT id FROM mission WHERE logger_id = (SELECT id FROM logger_face WHERE serial = #{serial}) AND spot_id = #{spot}"
                     + " AND signed_as IS NOT NULL AND (collected_at IS NULL OR collected_at > #{at}) ORDER BY id")
     List<Long> signedAt(String serial, long spot, Instant at);
 
     /** @return 0 where it is signed */
     @Update("UPDATE mission SET judged_on = judged_on + 1 WHERE id = #{id} AND signed_as IS NULL")
     int raiseJudgedOn(long id);
-
-    /** Whether its logger's clock was compared when it came home; null where nothing was read from a logger. */
-    @Select("SELECT battery IS NOT NULL FROM capture WHERE mission_id = #{id}")
-    Boolean clockCompared(long id);
 
     /** The limits that a signed mission was signed with, as JSON; null where it is not signed. */
     @Select("SELECT signed_limits FROM mission WHERE id = #{id}")
@@ -323,7 +308,7 @@ interface MissionMapper {
             + "<if test='w.approval'> AND m.signed_as = 'REVIEWED'</if>"
             + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
             + "<if test='w.until != null'> AND COALESCE(m.first_at, m.starts_at, m.written_at) &lt; #{w.until}</if>"
-            + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, t.name, m.logger_name, m.id)"
+            + "<if test='w.text != null'> AND CONCAT_WS(' ', l.serial, m.plan_name, s.name, s.site, m.logger_name, m.id)"
             + " LIKE CONCAT('%', #{w.text}, '%')</if> ";
 
     @Select("<script>" + LISTED + WANTED
@@ -343,8 +328,8 @@ interface MissionMapper {
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
             + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
-            + " FROM mission m JOIN logger l ON l.id = m.logger_id LEFT JOIN spot s ON s.id = m.spot_id"
-            + " LEFT JOIN site t ON t.id = s.site_id " + WANTED + "</script>")
+            + " FROM mission m JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id "
+            + WANTED + "</script>")
     MissionTally tally(@Param("w") MissionFilter.Wanted wanted);
 
     @Select("<script>" + LISTED
@@ -352,15 +337,6 @@ interface MissionMapper {
             + " AND m.logger_id IN <foreach item='l' collection='loggers' open='(' separator=',' close=')'>#{l}</foreach>"
             + " ORDER BY m.id</script>")
     List<MissionRow> since(List<Long> loggers, Instant from);
-
-    @Select(
-            "<script>SELECT e.mission_id, e.direction, e.start_at, e.end_at FROM excursion e WHERE e.end_at &gt;= #{from}"
-                    + " AND e.mission_id IN <foreach item='m' collection='missions' open='(' separator=',' close=')'>#{m}</foreach>"
-                    + " ORDER BY e.start_at</script>")
-    List<Mark> excursions(List<Long> missions, Instant from);
-
-    @Select("SELECT COUNT(*) FROM excursion WHERE end_at >= #{from} AND direction <> 'MISSING'")
-    long countExcursions(Instant from);
 
     /** What holds at its spot may be another then; what is signed keeps its verdict. */
     @Update(
@@ -374,19 +350,17 @@ interface MissionMapper {
     @Update("UPDATE mission SET home_at = #{at} WHERE id = #{mission}")
     void homeAt(long mission, Instant at);
 
-    @Select("SELECT COUNT(*) FROM capture_read WHERE mission_id = #{id}")
-    int visits(long id);
-
-    @Select("<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger l ON l.id = m.logger_id"
-            + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
-            + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
+    @Select(
+            "<script>SELECT CONCAT(l.serial, '/', m.device_number) FROM mission m JOIN logger_face l ON l.id = m.logger_id"
+                    + " WHERE m.state = 'COLLECTED' AND m.erased_at IS NULL AND m.device_number IS NOT NULL AND l.serial IN"
+                    + " <foreach item='s' collection='serials' open='(' separator=',' close=')'>#{s}</foreach></script>")
     List<String> collectedDevices(List<String> serials);
 
     /** How many records of a logger's mission are home; null where none is. */
     record Received(String serial, int number, Long received) {}
 
     @Select(
-            "<script>SELECT l.serial, m.device_number AS number, m.received FROM mission m JOIN logger l ON l.id = m.logger_id"
+            "<script>SELECT l.serial, m.device_number AS number, m.received FROM mission m JOIN logger_face l ON l.id = m.logger_id"
                     + " WHERE m.erased_at IS NULL AND m.received IS NOT NULL AND m.device_number IS NOT NULL AND l.serial IN"
                     + " <foreach collection='serials' item='s' open='(' separator=',' close=')'>#{s}</foreach></script>")
     List<Received> received(List<String> serials);

@@ -13,11 +13,13 @@ import org.springframework.stereotype.Component;
 @Component
 class MissionObserver {
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final MissionCreation creation;
     private final Dock dock;
+    private final MissionLifecycle lifecycle;
 
-    MissionObserver(MissionService missions, MissionCreation creation, Dock dock) {
+    MissionObserver(MissionQueries missions, MissionCreation creation, Dock dock, MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.missions = missions;
         this.creation = creation;
         this.dock = dock;
@@ -48,16 +50,16 @@ class MissionObserver {
         if (begun && (mission.course().startsAt() == null || ended)) {
             MissionHeader header = header(logger, mission.device().missionNumber());
             if (header.firstSampleAt() != null) {
-                missions.started(mission, header.firstSampleAt());
-                header.stop().ifPresent(e -> missions.ended(mission, header.firstSampleAt(), e.at()));
+                lifecycle.started(mission, header.firstSampleAt());
+                header.stop().ifPresent(e -> lifecycle.ended(mission, header.firstSampleAt(), e.at()));
             }
         }
         if (state == MissionState.WAITING && mission.state() == MissionState.LOGGING) {
-            missions.stillWaiting(mission);
+            lifecycle.stillWaiting(mission);
         }
-        missions.observed(mission, state);
+        lifecycle.observed(mission, state);
         if (state == MissionState.LOGGING && mission.course().startsAt() != null && logger.missionsHeld() > 1) {
-            missions.roomLeft(mission, logger.status().capacity());
+            lifecycle.roomLeft(mission, logger.status().capacity());
         }
     }
 

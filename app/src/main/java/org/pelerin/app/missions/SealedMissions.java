@@ -20,6 +20,7 @@ class SealedMissions implements SealedTables {
                 "alarms_compared",
                 "battery_ends_at",
                 "changed_at",
+                "clock_compared",
                 "ends_at",
                 "home_at",
                 "judged_on",

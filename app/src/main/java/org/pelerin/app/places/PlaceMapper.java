@@ -22,7 +22,7 @@ interface PlaceMapper {
             + " s.collect_days, s.depth_m AS depth, s.static_level_m AS static_level, s.kept_clear_m AS kept_clear,"
             + " s.margin_m AS margin, s.cable_m AS cable, s.notes,"
             + " s.x, s.y, f.stamp AS photo_stamp FROM spot s JOIN site t ON t.id = s.site_id"
-            + " LEFT JOIN plan l ON l.id = s.plan_id LEFT JOIN spot_photo f ON f.spot_id = s.id ";
+            + " LEFT JOIN plan_face l ON l.id = s.plan_id LEFT JOIN spot_photo f ON f.spot_id = s.id ";
 
     /** A limit with the spot it belongs to. */
     record DemandRow(long spotId, String unit, Double low, Double high) {}

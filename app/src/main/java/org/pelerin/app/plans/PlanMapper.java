@@ -46,7 +46,7 @@ interface PlanMapper {
             + " AND NOT p.archived ORDER BY d.spot_id DESC LIMIT 1")
     StoredPlan defaultFor(String model, long spotId);
 
-    @Select("SELECT d.plan_id, d.spot_id, s.name AS spot FROM plan_default d LEFT JOIN spot s ON s.id = d.spot_id")
+    @Select("SELECT d.plan_id, d.spot_id, s.name AS spot FROM plan_default d LEFT JOIN spot_face s ON s.id = d.spot_id")
     List<PlanDefault> defaults();
 
     @Select("SELECT id FROM plan WHERE name = #{name}")

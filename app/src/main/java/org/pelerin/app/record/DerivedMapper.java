@@ -25,7 +25,7 @@ interface DerivedMapper {
             String words) {}
 
     @Select("SELECT d.id, d.mission_id, d.spot_id, d.name, d.definition, d.other_mission, d.made_at, d.made_by, n.words"
-            + " FROM derived_series d JOIN mission m ON m.id = #{mission} AND (d.mission_id = m.id OR d.spot_id = m.spot_id)"
+            + " FROM derived_series d JOIN mission_face m ON m.id = #{mission} AND (d.mission_id = m.id OR d.spot_id = m.spot_id)"
             + " LEFT JOIN derived_note n ON n.mission_id = m.id AND n.derived_id = d.id"
             + " WHERE d.removed_at IS NULL ORDER BY d.id")
     List<Row> of(long mission);
@@ -54,11 +54,12 @@ interface DerivedMapper {
     Row byId(long id);
 
     /** Missions whose derived series read a channel of this one. */
-    @Select("SELECT DISTINCT m.id FROM derived_series d JOIN mission m ON m.id = d.mission_id OR m.spot_id = d.spot_id"
-            + " WHERE d.other_mission = #{mission} AND d.removed_at IS NULL AND m.first_at IS NOT NULL")
+    @Select(
+            "SELECT DISTINCT m.id FROM derived_series d JOIN mission_face m ON m.id = d.mission_id OR m.spot_id = d.spot_id"
+                    + " WHERE d.other_mission = #{mission} AND d.removed_at IS NULL AND m.first_at IS NOT NULL")
     List<Long> readers(long mission);
 
-    @Select("SELECT id FROM mission WHERE spot_id = #{spot} AND first_at IS NOT NULL")
+    @Select("SELECT id FROM mission_face WHERE spot_id = #{spot} AND first_at IS NOT NULL")
     List<Long> missionsAt(long spot);
 
     @Delete("DELETE FROM derived_note WHERE mission_id = #{mission}")
@@ -76,7 +77,7 @@ interface DerivedMapper {
 
     @Select(
             "SELECT s.mission_id, l.serial, COALESCE(p.name, '') AS place, s.label, s.unit, m.first_at, m.last_at FROM series s"
-                    + " JOIN mission m ON m.id = s.mission_id JOIN logger l ON l.id = m.logger_id LEFT JOIN spot p ON p.id = m.spot_id"
+                    + " JOIN mission_face m ON m.id = s.mission_id JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face p ON p.id = m.spot_id"
                     + " WHERE NOT s.derived AND m.id <> #{mission} AND m.first_at < #{last} AND m.last_at > #{first}"
                     + " ORDER BY LEAST(m.last_at, #{last}) - GREATEST(m.first_at, #{first}) DESC, m.id DESC, s.channel LIMIT #{limit}")
     List<OtherRow> others(long mission, Instant first, Instant last, int limit);

@@ -14,7 +14,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.RecordChanged;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -85,21 +86,24 @@ public class DerivedSeries {
     private static final Pattern OF_OTHER = Pattern.compile("mission (\\d{1,18}): (.+)");
 
     private final DerivedMapper derived;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final SeriesStore store;
     private final SeriesWriter writer;
     private final JudgedRecords records;
     private final AuditTrail audit;
     private final Clock clock;
+    private final MissionVersion versions;
 
     DerivedSeries(
             DerivedMapper derived,
-            MissionService missions,
+            MissionQueries missions,
             SeriesStore store,
             SeriesWriter writer,
             JudgedRecords records,
             AuditTrail audit,
-            Clock clock) {
+            Clock clock,
+            MissionVersion versions) {
+        this.versions = versions;
         this.derived = derived;
         this.missions = missions;
         this.store = store;
@@ -316,14 +320,14 @@ public class DerivedSeries {
     /** What other missions derive from it is derived anew when somebody looks at them. */
     @EventListener
     void recordChanged(RecordChanged e) {
-        missions.judgementOutdated(derived.readers(e.mission()));
+        versions.judgementOutdated(derived.readers(e.mission()));
     }
 
     /** Whoever looks at them next has them judged anew. */
     private void changed(long mission, Long spot) {
-        missions.judgementOutdated(mission);
+        versions.judgementOutdated(mission);
         if (spot != null) {
-            missions.judgementOutdated(derived.missionsAt(spot));
+            versions.judgementOutdated(derived.missionsAt(spot));
         }
     }
 

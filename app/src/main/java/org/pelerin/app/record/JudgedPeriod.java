@@ -2,7 +2,7 @@ package org.pelerin.app.record;
 
 import java.time.Instant;
 import java.util.List;
-import org.pelerin.app.missions.TimeAtSpot;
+import org.pelerin.app.deployment.placing.TimeAtSpot;
 import org.threeten.extra.Interval;
 
 /**

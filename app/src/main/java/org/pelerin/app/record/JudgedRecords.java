@@ -6,10 +6,12 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.deployment.placing.SpotTimes;
+import org.pelerin.app.deployment.placing.TimeAtSpot;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.missions.TimeAtSpot;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -39,15 +41,26 @@ public class JudgedRecords {
     }
 
     private final JudgedMapper judged;
-    private final MissionService missions;
+    private final MissionQueries missions;
+    private final SpotTimes spotTimes;
     private final AuditTrail audit;
     private final Formats show;
     private final Clock clock;
+    private final MissionVersion versions;
 
-    JudgedRecords(JudgedMapper judged, MissionService missions, AuditTrail audit, Formats show, Clock clock) {
+    JudgedRecords(
+            JudgedMapper judged,
+            MissionQueries missions,
+            SpotTimes spotTimes,
+            AuditTrail audit,
+            Formats show,
+            Clock clock,
+            MissionVersion versions) {
+        this.versions = versions;
         this.show = show;
         this.judged = judged;
         this.missions = missions;
+        this.spotTimes = spotTimes;
         this.audit = audit;
         this.clock = clock;
     }
@@ -80,7 +93,7 @@ public class JudgedRecords {
         return period(
                 mission,
                 mission.records().firstAt(),
-                last == null ? null : last.plus(missions.plan(mission).interval()),
+                last == null ? null : last.plus(mission.plan().interval()),
                 mission.records().collectedAt());
     }
 
@@ -90,7 +103,7 @@ public class JudgedRecords {
 
     /** @param last where the record ends */
     private JudgedPeriod period(Mission mission, Instant first, Instant last, Instant collectedAt) {
-        TimeAtSpot stay = missions.stay(mission).orElse(null);
+        TimeAtSpot stay = spotTimes.of(mission).orElse(null);
         JudgedPeriod.Chosen chosen = judged.chosen(mission.id());
         if (chosen != null) {
             return new JudgedPeriod(chosen.fromAt(), chosen.toAt(), stay, chosen);
@@ -98,7 +111,7 @@ public class JudgedRecords {
         if (stay == null || ModelCatalogue.FILE.equals(mission.device().model())) {
             return new JudgedPeriod(null, null, null, null);
         }
-        Plan plan = missions.plan(mission);
+        Plan plan = mission.plan();
         Instant asked = planned(plan, mission);
         Instant begins = asked == null || late(first, asked, plan.interval()) ? first : asked;
         Instant over = earlier(left(mission, stay, collectedAt), stops(plan, begins, last));
@@ -182,7 +195,7 @@ public class JudgedRecords {
         }
         String before = told(period(mission));
         judged.choose(mission.id(), from, to, reason, clock.instant(), by);
-        missions.recordChanged(mission.id());
+        versions.recordChanged(mission.id());
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
     }
 
@@ -193,7 +206,7 @@ public class JudgedRecords {
         if (judged.forget(mission.id()) == 0) {
             throw new TooLateException("It follows from the placing already");
         }
-        missions.recordChanged(mission.id());
+        versions.recordChanged(mission.id());
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
     }
 
@@ -206,7 +219,7 @@ public class JudgedRecords {
         JudgedMapper.NewExclusion made =
                 new JudgedMapper.NewExclusion(mission.id(), kind, from, to, reason, clock.instant(), by);
         judged.exclude(made);
-        missions.recordChanged(mission.id());
+        versions.recordChanged(mission.id());
         audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
         return made.id;
     }
@@ -221,7 +234,7 @@ public class JudgedRecords {
         if (r.firstAt() == null || r.lastAt() == null) {
             return;
         }
-        Instant end = r.lastAt().plus(missions.plan(mission).interval());
+        Instant end = r.lastAt().plus(mission.plan().interval());
         if (!to.isAfter(r.firstAt()) || r.collectedAt() != null && !from.isBefore(end)) {
             ZoneId zone = mission.zoneOr(show.home());
             throw new NoSuchTimeException("The record has nothing in that time: it goes from "
@@ -238,7 +251,7 @@ public class JudgedRecords {
         if (judged.undo(mission.id(), exclusion, clock.instant(), by) == 0) {
             throw new TooLateException("It is not excluded any more");
         }
-        missions.recordChanged(mission.id());
+        versions.recordChanged(mission.id());
         audit.record(by, "include again", mission.subject(), was.kind() + " " + was.fromAt() + " to " + was.toAt(), "");
     }
 

@@ -1,4 +1,4 @@
-/** What leaves the house: PDF, CSV, XLSX. */
+/** What is handed out: documents, tables, bundles, and the interface for programs. */
 @ApplicationModule(displayName = "Report", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.report;
 

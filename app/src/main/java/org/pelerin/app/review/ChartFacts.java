@@ -7,8 +7,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.collect.DeviceEvents;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.units.AskedUnits;
+import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
@@ -36,15 +35,13 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class ChartFacts {
 
-    private final MissionService missions;
     private final JudgedRecords records;
     private final PinnedNotes notes;
     private final DeviceEvents events;
     private final Formats show;
     private final JsonMapper json = JsonMapper.builder().build();
 
-    ChartFacts(MissionService missions, JudgedRecords records, PinnedNotes notes, DeviceEvents events, Formats show) {
-        this.missions = missions;
+    ChartFacts(JudgedRecords records, PinnedNotes notes, DeviceEvents events, Formats show) {
         this.records = records;
         this.notes = notes;
         this.events = events;

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -51,14 +51,14 @@ class DerivedController {
             Long samples,
             Long millis) {}
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final DerivedSeries derived;
     private final SeriesStore store;
     private final Evaluation evaluation;
     private final Formats show;
 
     DerivedController(
-            MissionService missions, DerivedSeries derived, SeriesStore store, Evaluation evaluation, Formats show) {
+            MissionQueries missions, DerivedSeries derived, SeriesStore store, Evaluation evaluation, Formats show) {
         this.missions = missions;
         this.derived = derived;
         this.store = store;
@@ -76,7 +76,7 @@ class DerivedController {
         model.addAttribute("errors", errors);
         model.addAttribute("kinds", DerivedForm.Kind.values());
         model.addAttribute("kept", derived.of(mission.id()));
-        model.addAttribute("uncorrected", Uncorrected.of(missions.plan(mission)));
+        model.addAttribute("uncorrected", Uncorrected.of(mission.plan()));
         model.addAttribute("preview", preview(mission, form));
         fields(mission, form, model);
         return "review/derived";

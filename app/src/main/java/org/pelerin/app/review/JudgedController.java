@@ -9,7 +9,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.regex.Pattern;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
@@ -36,12 +36,12 @@ class JudgedController {
     /** Numbers and short words by name, as the chart writes them into the address. */
     private static final Pattern VIEW = Pattern.compile("(?:[a-z]+=[0-9a-z]{0,20})(?:&[a-z]+=[0-9a-z]{0,20}){0,9}");
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final JudgedRecords records;
     private final Evaluation evaluation;
     private final Formats show;
 
-    JudgedController(MissionService missions, JudgedRecords records, Evaluation evaluation, Formats show) {
+    JudgedController(MissionQueries missions, JudgedRecords records, Evaluation evaluation, Formats show) {
         this.missions = missions;
         this.records = records;
         this.evaluation = evaluation;

@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.deployment.placing.SpotTimes;
 import org.pelerin.app.judge.Completeness;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionSentence;
@@ -14,9 +16,10 @@ import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionTally;
-import org.pelerin.app.people.units.AskedUnits;
+import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
@@ -57,7 +60,7 @@ class MissionController {
     /** Asks for times as the logger had them. */
     static final String OWN = "own";
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
 
     private final JudgedRecords records;
@@ -72,9 +75,12 @@ class MissionController {
     private final SavedViews views;
     private final Clock now;
     private final Formats show;
+    private final SpotTimes spotTimes;
+    private final CaptureStore captures;
+    private final MissionLifecycle lifecycle;
 
     MissionController(
-            MissionService missions,
+            MissionQueries missions,
             Evaluation evaluation,
             JudgedRecords records,
             DerivedSeries derived,
@@ -86,7 +92,13 @@ class MissionController {
             LimitsPanel.Teller limitsPanels,
             SavedViews views,
             Clock now,
-            Formats show) {
+            Formats show,
+            SpotTimes spotTimes,
+            CaptureStore captures,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
+        this.captures = captures;
+        this.spotTimes = spotTimes;
         this.now = now;
         this.facts = facts;
         this.limitsPanels = limitsPanels;
@@ -150,18 +162,17 @@ class MissionController {
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);
         model.addAttribute("mz", mission.zoneOr(show.home()));
-        MissionWords words =
-                new MissionWords(mission, missions.plan(mission), missions.confirmation(id), now.instant(), show);
+        MissionWords words = new MissionWords(mission, mission.plan(), missions.confirmation(id), now.instant(), show);
         model.addAttribute("plan", words.plan());
         model.addAttribute("running", words.running());
         model.addAttribute("ending", words.ending());
         model.addAttribute("misconfirmed", words.misconfirmed());
         model.addAttribute("check", missions.check(mission).orElse(null));
-        model.addAttribute("settling", missions.acclimatisation(id));
+        model.addAttribute("settling", spotTimes.acclimatisation(id));
         model.addAttribute("compared", missions.comparedAlarms(mission));
         AskedUnits asked = AskedUnits.of(t);
         model.addAttribute("t", asked.text().isEmpty() ? null : asked.text());
-        model.addAttribute("reads", missions.visits(mission));
+        model.addAttribute("reads", captures.countVisits(id));
         model.addAttribute("own", own);
         model.addAttribute("clockKey", own ? OWN : "");
         Optional<JudgementDocument> found;
@@ -283,7 +294,7 @@ class MissionController {
     String started(@PathVariable long id, Principal me) {
         Mission mission = get(id);
         if (mission.course().startsAt() == null && mission.state().inField()) {
-            missions.confirmStarted(mission, me.getName());
+            lifecycle.confirmStarted(mission, me.getName());
         }
         return "redirect:/missions/" + id;
     }

@@ -7,7 +7,7 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
@@ -28,7 +28,7 @@ class RecordController {
 
     private static final int MOST_COLUMNS = 4000;
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final RangeFigures ranges;
@@ -39,7 +39,7 @@ class RecordController {
     private final Formats show;
 
     RecordController(
-            MissionService missions,
+            MissionQueries missions,
             Evaluation evaluation,
             SeriesStore store,
             RangeFigures ranges,

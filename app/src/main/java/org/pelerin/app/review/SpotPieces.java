@@ -8,7 +8,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.exchange.ExcursionDocument;
@@ -25,11 +25,11 @@ import org.threeten.extra.Interval;
 @Service
 public class SpotPieces {
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final JudgedRecords records;
 
-    SpotPieces(MissionService missions, Evaluation evaluation, JudgedRecords records) {
+    SpotPieces(MissionQueries missions, Evaluation evaluation, JudgedRecords records) {
         this.missions = missions;
         this.evaluation = evaluation;
         this.records = records;

@@ -3,7 +3,7 @@ package org.pelerin.app.review;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.pelerin.app.people.units.AskedUnits;
+import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;

@@ -1,4 +1,4 @@
-/** Looking at what came home: the page of a mission, its chart and figures. */
+/** Records are looked at: the page of a mission, its chart and figures, comparisons. */
 @ApplicationModule(displayName = "Review", type = ApplicationModule.Type.OPEN)
 package org.pelerin.app.review;
 

@@ -8,7 +8,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import org.pelerin.app.people.units.AskedUnits;
+import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.record.JudgedRecord;

@@ -12,7 +12,8 @@ import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.FileSummary;
@@ -44,7 +45,7 @@ class FileWork {
     private final FileMapper files;
     private final FileService service;
     private final FileRows rows;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final MissionCreation creation;
     private final SeriesWriter series;
     private final Evaluation evaluation;
@@ -52,19 +53,22 @@ class FileWork {
     private final PlaceService places;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    private final MissionLifecycle lifecycle;
 
     FileWork(
             FileMapper files,
             FileService service,
             FileRows rows,
-            MissionService missions,
+            MissionQueries missions,
             MissionCreation creation,
             SeriesWriter series,
             Evaluation evaluation,
             LoggerRegistry loggers,
             PlaceService places,
             TransactionTemplate transaction,
-            Clock clock) {
+            Clock clock,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.files = files;
         this.service = service;
         this.rows = rows;
@@ -133,7 +137,7 @@ class FileWork {
             settled.run();
             Mission m = missions.find(id).orElseThrow();
             series.replace(id, record);
-            missions.collected(
+            lifecycle.collected(
                     m,
                     clock.instant(),
                     record.get(0).axis().first(),

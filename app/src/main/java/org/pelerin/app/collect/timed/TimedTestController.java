@@ -10,7 +10,7 @@ import org.pelerin.app.collect.live.LiveRecording;
 import org.pelerin.app.collect.live.LiveRecordings;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
@@ -34,10 +34,10 @@ class TimedTestController {
 
     private final TimedTests tests;
     private final LiveRecordings recordings;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Dock dock;
 
-    TimedTestController(TimedTests tests, LiveRecordings recordings, MissionService missions, Dock dock) {
+    TimedTestController(TimedTests tests, LiveRecordings recordings, MissionQueries missions, Dock dock) {
         this.tests = tests;
         this.recordings = recordings;
         this.missions = missions;

@@ -49,7 +49,7 @@ interface TimedTestMapper {
     String TEST = "SELECT t.id, t.serial, t.subject, t.number, t.channel, t.ratios, t.recording_id,"
             + " COALESCE(t.mission_id, r.mission_id) AS mission_id,"
             + " IF(t.recording_id IS NULL, COALESCE(m.first_at, t.made_at), t.made_at) AS begun_at, t.made_at, t.made_by"
-            + " FROM timed_test t LEFT JOIN live_recording r ON r.id = t.recording_id LEFT JOIN mission m ON m.id = t.mission_id";
+            + " FROM timed_test t LEFT JOIN recording_face r ON r.id = t.recording_id LEFT JOIN mission_face m ON m.id = t.mission_id";
 
     @Select(TEST + " WHERE t.id = #{id}")
     TimedTest test(long id);

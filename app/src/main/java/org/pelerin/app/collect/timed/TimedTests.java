@@ -11,7 +11,7 @@ import org.pelerin.app.collect.live.LiveRecording;
 import org.pelerin.app.collect.live.LiveRecordings;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.SeriesStore;
@@ -35,7 +35,7 @@ public class TimedTests {
 
     private final TimedTestMapper mapper;
     private final LiveRecordings recordings;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final SeriesStore store;
     private final AuditTrail audit;
     private final Clock clock;
@@ -43,7 +43,7 @@ public class TimedTests {
     TimedTests(
             TimedTestMapper mapper,
             LiveRecordings recordings,
-            MissionService missions,
+            MissionQueries missions,
             SeriesStore store,
             AuditTrail audit,
             Clock clock) {

@@ -89,13 +89,13 @@ interface SealMapper {
     void done(SealedSet set);
 
     @Select(
-            "SELECT sequence, after_state FROM audit_entry WHERE action = #{action} AND sequence > #{after} ORDER BY sequence"
+            "SELECT sequence, after_state FROM audit_face WHERE action = #{action} AND sequence > #{after} ORDER BY sequence"
                     + " LIMIT #{limit}")
     @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Told> told(@Param("action") String action, @Param("after") long after, @Param("limit") int limit);
 
     @Select(
-            "<script>SELECT sequence, after_state FROM audit_entry WHERE action = #{action} AND sequence IN <foreach item='s'"
+            "<script>SELECT sequence, after_state FROM audit_face WHERE action = #{action} AND sequence IN <foreach item='s'"
                     + " collection='sequences' open='(' separator=',' close=')'>#{s}</foreach></script>")
     @Options(flushCache = Options.FlushCachePolicy.TRUE, useCache = false)
     List<Told> entries(@Param("action") String action, @Param("sequences") List<Long> sequences);

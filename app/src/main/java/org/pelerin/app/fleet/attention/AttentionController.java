@@ -5,10 +5,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
@@ -29,12 +30,18 @@ class AttentionController {
     private static final int PAGE = 100;
 
     private final AttentionService attention;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlacementService placements;
     private final LoggerRegistry loggers;
+    private final MissionLifecycle lifecycle;
 
     AttentionController(
-            AttentionService attention, MissionService missions, PlacementService placements, LoggerRegistry loggers) {
+            AttentionService attention,
+            MissionQueries missions,
+            PlacementService placements,
+            LoggerRegistry loggers,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.attention = attention;
         this.missions = missions;
         this.placements = placements;
@@ -127,7 +134,7 @@ class AttentionController {
             flash.addFlashAttribute("refused", "Mission " + id + " is not in the field any more.");
             return "redirect:/attention";
         }
-        missions.giveUp(mission, why, me.getName());
+        lifecycle.giveUp(mission, why, me.getName());
         loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), why, me.getName()));
         flash.addFlashAttribute("said", "Given up as lost. If it turns up, its records can still be collected.");
         return "redirect:/attention";

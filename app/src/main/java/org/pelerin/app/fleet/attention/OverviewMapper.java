@@ -46,14 +46,14 @@ interface OverviewMapper {
     /** Every logger that was ever connected; devices known from files only are none. */
     @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
             + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, COALESCE(m.planned_end, FALSE) AS planned_end, m.battery_ends_at, m.collected_at,"
-            + " s.id AS spot_id, s.name AS spot, t.name AS site, p.placed_at, IF(p.id IS NULL, x.taken_at, NULL) AS taken_at, IF(p.mission_id = m.id, p.misfit, '') AS misfit, s.collect_days, g.read_at,"
-            + " g.alarmed_at, m.home_at, g.lost FROM logger g"
-            + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission WHERE counts = 1 GROUP BY logger_id) n"
-            + " ON n.logger_id = g.id LEFT JOIN mission m ON m.id = n.id"
-            + " LEFT JOIN placement p ON p.present_logger_id = g.id"
-            + " LEFT JOIN (SELECT logger_id, MAX(taken_at) AS taken_at FROM placement WHERE taken_at IS NOT NULL GROUP BY logger_id) x"
+            + " s.id AS spot_id, s.name AS spot, s.site, p.placed_at, IF(p.id IS NULL, x.taken_at, NULL) AS taken_at, IF(p.mission_id = m.id, p.misfit, '') AS misfit, s.collect_days, g.read_at,"
+            + " g.alarmed_at, m.home_at, g.lost FROM logger_face g"
+            + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission_face WHERE counts = 1 GROUP BY logger_id) n"
+            + " ON n.logger_id = g.id LEFT JOIN mission_face m ON m.id = n.id"
+            + " LEFT JOIN placement_face p ON p.present_logger_id = g.id"
+            + " LEFT JOIN (SELECT logger_id, MAX(taken_at) AS taken_at FROM placement_face WHERE taken_at IS NOT NULL GROUP BY logger_id) x"
             + " ON x.logger_id = g.id AND x.taken_at >= m.written_at"
-            + " LEFT JOIN spot s ON s.id = COALESCE(p.spot_id, IF(x.taken_at IS NULL, m.spot_id, NULL)) LEFT JOIN site t ON t.id = s.site_id"
+            + " LEFT JOIN spot_face s ON s.id = COALESCE(p.spot_id, IF(x.taken_at IS NULL, m.spot_id, NULL))"
             + " WHERE g.model <> '" + ModelCatalogue.FILE + "'")
     List<Row> all();
 
@@ -63,7 +63,7 @@ interface OverviewMapper {
      */
     record Mark(long audit, Instant changedAt, Long newest) {}
 
-    @Select("SELECT (SELECT sequence FROM audit_head WHERE id = 1) AS audit, (SELECT MAX(changed_at) FROM mission)"
-            + " AS changed_at, (SELECT MAX(id) FROM logger) AS newest")
+    @Select("SELECT (SELECT MAX(sequence) FROM audit_face) AS audit, (SELECT MAX(changed_at) FROM mission_face)"
+            + " AS changed_at, (SELECT MAX(id) FROM logger_face) AS newest")
     Mark mark();
 }

@@ -18,9 +18,10 @@ import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.attention.Needs;
 import org.pelerin.app.fleet.rounds.RoundService;
-import org.pelerin.app.missions.ExcursionMark;
+import org.pelerin.app.judge.ExcursionMark;
+import org.pelerin.app.judge.Excursions;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -45,21 +46,24 @@ class FleetController {
             .thenComparing(LoggerOverview::serial);
 
     private final AttentionService attention;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final CaptureStore captures;
     private final RoundService rounds;
     private final FindingOverview findings;
     private final Clock clock;
     private final Formats show;
+    private final Excursions excursions;
 
     FleetController(
             AttentionService attention,
-            MissionService missions,
+            MissionQueries missions,
             CaptureStore captures,
             RoundService rounds,
             FindingOverview findings,
             Clock clock,
-            Formats show) {
+            Formats show,
+            Excursions excursions) {
+        this.excursions = excursions;
         this.attention = attention;
         this.missions = missions;
         this.captures = captures;
@@ -92,7 +96,7 @@ class FleetController {
                 "sentence",
                 FleetSentence.of(
                         fleet,
-                        missions.countExcursions(now.minus(Needs.SOON)),
+                        excursions.countSince(now.minus(Needs.SOON)),
                         findings.waiting().all(),
                         goes,
                         now,
@@ -138,8 +142,8 @@ class FleetController {
         List<Long> ids = all.stream().map(Mission::id).toList();
         Map<Long, List<Mission>> byLogger =
                 all.stream().collect(Collectors.groupingBy(m -> m.device().loggerId()));
-        Map<Long, List<ExcursionMark>> excursions = missions.excursions(ids, window.from()).stream()
-                .collect(Collectors.groupingBy(ExcursionMark::missionId));
+        Map<Long, List<ExcursionMark>> marks =
+                excursions.marks(ids, window.from()).stream().collect(Collectors.groupingBy(ExcursionMark::missionId));
         Map<Long, List<Instant>> visits = captures.visits(ids, window.from());
         Map<Long, List<LocalDate>> planned = rounds.visits();
         List<LoggerHistory> units = new ArrayList<>();
@@ -155,6 +159,6 @@ class FleetController {
                     show.home(),
                     show));
         }
-        return FleetTimeline.of(units, excursions, window, show.home(), show);
+        return FleetTimeline.of(units, marks, window, show.home(), show);
     }
 }

@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.missions.ExcursionMark;
+import org.pelerin.app.judge.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Formats;

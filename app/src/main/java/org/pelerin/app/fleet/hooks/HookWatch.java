@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.house.anchor.TrailAnchors;
+import org.pelerin.app.organisation.anchor.TrailAnchors;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;

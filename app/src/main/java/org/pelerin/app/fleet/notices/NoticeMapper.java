@@ -19,8 +19,8 @@ interface NoticeMapper {
     record Told(String account, String subject, Instant claimedAt, Instant sentAt, Instant goneAt) {}
 
     @Select("SELECT c.account, r.mail, c.kind FROM notice_choice c"
-            + " JOIN (SELECT name AS recipient, mail FROM account WHERE disabled_at IS NULL"
-            + " UNION ALL SELECT CONCAT('contact:', id), mail FROM contact) r ON r.recipient = c.account"
+            + " JOIN (SELECT name AS recipient, mail FROM account_face WHERE NOT disabled"
+            + " UNION ALL SELECT CONCAT('contact:', id), mail FROM contact_face) r ON r.recipient = c.account"
             + " LEFT JOIN notice_trouble t ON t.account = c.account"
             + " WHERE r.mail <> '' AND (t.again_at IS NULL OR t.again_at <= #{now}) ORDER BY c.account")
     List<Wish> wishes(Instant now);

@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.house.anchor.TrailAnchors;
+import org.pelerin.app.organisation.anchor.TrailAnchors;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;

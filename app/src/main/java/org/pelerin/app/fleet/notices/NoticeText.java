@@ -2,7 +2,7 @@ package org.pelerin.app.fleet.notices;
 
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.house.anchor.Anchor;
+import org.pelerin.app.organisation.anchor.Anchor;
 import org.pelerin.app.platform.web.Formats;
 
 /** A notice as it is written: what needs somebody, the gravest first, each with where to go. */

@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

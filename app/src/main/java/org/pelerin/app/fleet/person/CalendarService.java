@@ -14,7 +14,7 @@ import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
-import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.evidence.Sha256;

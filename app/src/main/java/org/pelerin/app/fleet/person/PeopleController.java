@@ -10,11 +10,11 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.Notices;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.contact.AddressBook;
-import org.pelerin.app.people.contact.Contact;
-import org.pelerin.app.people.contact.ContactForm;
-import org.pelerin.app.people.contact.ContactTable;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.contact.AddressBook;
+import org.pelerin.app.organisation.contact.Contact;
+import org.pelerin.app.organisation.contact.ContactForm;
+import org.pelerin.app.organisation.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.text.CutList;
@@ -166,7 +166,7 @@ class PeopleController {
         return "redirect:/people";
     }
 
-    private org.pelerin.app.people.account.Person person(String account) {
+    private org.pelerin.app.organisation.account.Person person(String account) {
         return accounts.people().stream()
                 .filter(p -> p.name().equals(account))
                 .findFirst()

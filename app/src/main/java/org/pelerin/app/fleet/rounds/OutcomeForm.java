@@ -1,7 +1,7 @@
 package org.pelerin.app.fleet.rounds;
 
 import java.time.Instant;
-import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.platform.web.Form;
 
 /** What has become of a task, as it is noted on the spot. */

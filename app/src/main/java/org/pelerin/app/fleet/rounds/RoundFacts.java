@@ -2,8 +2,8 @@ package org.pelerin.app.fleet.rounds;
 
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.deployment.placing.Moved;
 import org.pelerin.app.missions.RecordsCollected;
-import org.pelerin.app.placing.Moved;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 

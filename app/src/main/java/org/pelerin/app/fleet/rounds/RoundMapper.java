@@ -15,14 +15,13 @@ interface RoundMapper {
 
     String ROUND = "SELECT r.id, r.name, r.day, r.person, COALESCE(a.display_name, r.person) AS person_name, r.remarks,"
             + " r.created_at, r.created_by, r.changed_at, r.closed_at, r.closed_by, COUNT(t.id) AS tasks,"
-            + " COALESCE(SUM(t.state = 'DONE'), 0) AS done FROM field_round r LEFT JOIN account a ON a.name = r.person"
+            + " COALESCE(SUM(t.state = 'DONE'), 0) AS done FROM field_round r LEFT JOIN account_face a ON a.name = r.person"
             + " LEFT JOIN round_task t ON t.round_id = r.id ";
 
-    String TASK =
-            "SELECT t.id, t.round_id, t.seq, t.kind, t.spot_id, s.name AS spot, s.site_id, i.name AS site, i.zone,"
-                    + " t.serial, g.model, t.why, t.needs, t.due_at, t.state, t.settled_at, t.settled_by, t.note, t.still_due"
-                    + " FROM round_task t JOIN spot s ON s.id = t.spot_id JOIN site i ON i.id = s.site_id"
-                    + " LEFT JOIN logger g ON g.serial = t.serial ";
+    String TASK = "SELECT t.id, t.round_id, t.seq, t.kind, t.spot_id, s.name AS spot, s.site_id, s.site, s.zone,"
+            + " t.serial, g.model, t.why, t.needs, t.due_at, t.state, t.settled_at, t.settled_by, t.note, t.still_due"
+            + " FROM round_task t JOIN spot_face s ON s.id = t.spot_id"
+            + " LEFT JOIN logger_face g ON g.serial = t.serial ";
 
     @Select("SELECT id FROM field_round WHERE id = #{id} FOR UPDATE")
     Long lock(long id);

@@ -4,11 +4,11 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.pelerin.app.deployment.placing.Checklist;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.placing.Checklist;
-import org.pelerin.app.placing.PlacementService;
+import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.springframework.stereotype.Service;
@@ -42,20 +42,20 @@ class RoundWork {
 
     private final RoundService rounds;
     private final PlacementService placements;
-    private final MissionService missions;
+    private final MissionLifecycle lifecycle;
     private final LoggerRegistry loggers;
     private final Clock clock;
 
     RoundWork(
             RoundService rounds,
             PlacementService placements,
-            MissionService missions,
+            MissionLifecycle lifecycle,
             LoggerRegistry loggers,
             Clock clock) {
         this.loggers = loggers;
         this.rounds = rounds;
         this.placements = placements;
-        this.missions = missions;
+        this.lifecycle = lifecycle;
         this.clock = clock;
     }
 
@@ -85,7 +85,7 @@ class RoundWork {
                     placements
                             .current(task.serial())
                             .filter(m -> m.course().startsAt() == null)
-                            .ifPresent(m -> missions.confirmStarted(m, by));
+                            .ifPresent(m -> lifecycle.confirmStarted(m, by));
                     note = "it runs" + (r.note.isEmpty() ? "" : "; " + r.note);
                 }
             }

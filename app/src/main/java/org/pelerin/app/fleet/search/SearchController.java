@@ -6,8 +6,8 @@ import java.util.function.Function;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.account.AccountService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.plans.PlanService;
@@ -24,14 +24,14 @@ class SearchController {
     private static final int SHOWN = 20;
 
     private final LoggerRegistry loggers;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlanService plans;
     private final PlaceService places;
     private final AccountService people;
 
     SearchController(
             LoggerRegistry loggers,
-            MissionService missions,
+            MissionQueries missions,
             PlanService plans,
             PlaceService places,
             AccountService people) {

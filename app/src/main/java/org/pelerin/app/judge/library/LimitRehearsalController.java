@@ -9,7 +9,7 @@ import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -27,7 +27,7 @@ class LimitRehearsalController {
     private static final int MOST = 100;
 
     private final LimitSets sets;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlaceService places;
     private final Evaluation evaluation;
     private final LimitsInForce inForce;
@@ -35,7 +35,7 @@ class LimitRehearsalController {
 
     LimitRehearsalController(
             LimitSets sets,
-            MissionService missions,
+            MissionQueries missions,
             PlaceService places,
             Evaluation evaluation,
             LimitsInForce inForce,

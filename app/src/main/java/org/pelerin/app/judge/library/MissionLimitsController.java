@@ -9,7 +9,7 @@ import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.web.NotThereException;
@@ -29,14 +29,14 @@ class MissionLimitsController {
     private static final String FOLLOW = "follow";
     private static final String ALARMS = "alarms";
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final LimitSets sets;
     private final LimitsInForce inForce;
     private final Evaluation evaluation;
     private final PlaceService places;
 
     MissionLimitsController(
-            MissionService missions,
+            MissionQueries missions,
             LimitSets sets,
             LimitsInForce inForce,
             Evaluation evaluation,

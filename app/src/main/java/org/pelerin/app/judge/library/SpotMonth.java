@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Limits;
@@ -43,10 +43,10 @@ public record SpotMonth(
     @Component
     static class Teller {
 
-        private final MissionService missions;
+        private final MissionQueries missions;
         private final Evaluation evaluation;
 
-        Teller(MissionService missions, Evaluation evaluation) {
+        Teller(MissionQueries missions, Evaluation evaluation) {
             this.missions = missions;
             this.evaluation = evaluation;
         }

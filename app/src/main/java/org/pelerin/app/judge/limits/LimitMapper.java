@@ -46,11 +46,11 @@ interface LimitMapper {
     @Update("UPDATE limit_set SET archived = #{archived} WHERE id = #{id} AND archived <> #{archived}")
     int archive(long id, boolean archived);
 
-    String PLACES = "SELECT p.via, p.target, p.set_id, COALESCE(CONCAT(t.name, ' / ', s.name), t2.name, l.name, '')"
+    String PLACES = "SELECT p.via, p.target, p.set_id, COALESCE(s.place, t.name, l.name, '')"
             + " AS name, p.attached_at, p.attached_by FROM limit_place p"
-            + " LEFT JOIN spot s ON p.via = 'SPOT' AND s.id = p.target LEFT JOIN site t ON t.id = s.site_id"
-            + " LEFT JOIN site t2 ON p.via = 'SITE' AND t2.id = p.target"
-            + " LEFT JOIN plan l ON p.via = 'PLAN' AND l.id = p.target ";
+            + " LEFT JOIN spot_face s ON p.via = 'SPOT' AND s.id = p.target"
+            + " LEFT JOIN site_face t ON p.via = 'SITE' AND t.id = p.target"
+            + " LEFT JOIN plan_face l ON p.via = 'PLAN' AND l.id = p.target ";
 
     @Select(PLACES + "ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
     List<LimitPlace> places();
@@ -68,8 +68,8 @@ interface LimitMapper {
     int detach(LimitsSource via, long target, long set);
 
     @Select(
-            "SELECT CASE #{via} WHEN 'SPOT' THEN (SELECT CONCAT(t.name, ' / ', s.name) FROM spot s JOIN site t ON t.id = s.site_id WHERE s.id = #{target})"
-                    + " WHEN 'SITE' THEN (SELECT name FROM site WHERE id = #{target}) ELSE (SELECT name FROM plan WHERE id = #{target}) END")
+            "SELECT CASE #{via} WHEN 'SPOT' THEN (SELECT place FROM spot_face WHERE id = #{target})"
+                    + " WHEN 'SITE' THEN (SELECT name FROM site_face WHERE id = #{target}) ELSE (SELECT name FROM plan_face WHERE id = #{target}) END")
     String nameOf(LimitsSource via, long target);
 
     /** What was kept of a mission. */
@@ -90,25 +90,25 @@ interface LimitMapper {
     String BELONGS = "(p.via = 'SPOT' AND p.target = m.spot_id OR p.via = 'SITE' AND p.target = sp.site_id"
             + " OR p.via = 'PLAN' AND p.target = m.plan_id)";
 
-    @Select("SELECT p.via, p.set_id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id"
+    @Select("SELECT p.via, p.set_id FROM mission_face m LEFT JOIN spot_face sp ON sp.id = m.spot_id"
             + " JOIN limit_place p ON " + BELONGS
             + " WHERE m.id = #{mission} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN') LIMIT 1")
     Held held(long mission);
 
     /** Missions that belong to a place, of which nothing else was said, and which nobody signed, collected ones or those that are not. */
-    @Select("SELECT m.id FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id"
+    @Select("SELECT m.id FROM mission_face m LEFT JOIN spot_face sp ON sp.id = m.spot_id"
             + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
             + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
-            + " WHERE m.judgement IS NOT NULL AND m.signed_as IS NULL AND (m.collected_at IS NOT NULL) = #{collected}"
+            + " WHERE m.judged AND NOT m.signed AND (m.collected_at IS NOT NULL) = #{collected}"
             + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))")
     List<Long> at(LimitsSource via, long target, boolean collected);
 
     /** Missions with records that would follow a set of this place: nothing else was said of them, nobody signed them, no nearer place has a set. */
-    @Select("SELECT m.id, COALESCE(CONCAT(t.name, ' / ', sp.name), '') AS place, m.collected_at IS NOT NULL AS home"
-            + " FROM mission m LEFT JOIN spot sp ON sp.id = m.spot_id LEFT JOIN site t ON t.id = sp.site_id"
+    @Select("SELECT m.id, COALESCE(sp.place, '') AS place, m.collected_at IS NOT NULL AS home"
+            + " FROM mission_face m LEFT JOIN spot_face sp ON sp.id = m.spot_id"
             + " JOIN (SELECT #{via} AS via, #{target} AS target) p ON " + BELONGS
             + " LEFT JOIN mission_limits k ON k.mission_id = m.id"
-            + " WHERE m.judgement IS NOT NULL AND m.first_at IS NOT NULL AND m.signed_as IS NULL"
+            + " WHERE m.judged AND m.first_at IS NOT NULL AND NOT m.signed"
             + " AND (k.via IS NULL OR k.via NOT IN ('MISSION', 'ALARMS'))"
             + " AND NOT EXISTS (SELECT 1 FROM limit_place n WHERE FIELD(n.via, 'SPOT', 'SITE', 'PLAN') < FIELD(#{via}, 'SPOT', 'SITE', 'PLAN')"
             + " AND (n.via = 'SPOT' AND n.target = m.spot_id OR n.via = 'SITE' AND n.target = sp.site_id))"
@@ -118,7 +118,7 @@ interface LimitMapper {
     /** Missions that are judged by an earlier version of a set than its newest, and that nobody signed. */
     @Select(
             "SELECT k.mission_id FROM mission_limits k JOIN limit_set s ON s.id = k.set_id"
-                    + " JOIN mission m ON m.id = k.mission_id AND m.signed_as IS NULL WHERE k.set_id = #{set} AND k.version < s.version")
+                    + " JOIN mission_face m ON m.id = k.mission_id AND NOT m.signed WHERE k.set_id = #{set} AND k.version < s.version")
     List<Long> behind(long set);
 
     @Select("SELECT COUNT(*) FROM mission_limits WHERE set_id = #{set} AND version = #{version}")

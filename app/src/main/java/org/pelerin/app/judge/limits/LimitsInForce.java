@@ -6,8 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionRelocated;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -34,11 +35,13 @@ public class LimitsInForce {
     private static final String NOBODY = "";
 
     private final LimitMapper mapper;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final AuditTrail audit;
     private final Clock clock;
+    private final MissionVersion versions;
 
-    LimitsInForce(LimitMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
+    LimitsInForce(LimitMapper mapper, MissionQueries missions, AuditTrail audit, Clock clock, MissionVersion versions) {
+        this.versions = versions;
         this.mapper = mapper;
         this.missions = missions;
         this.audit = audit;
@@ -52,7 +55,7 @@ public class LimitsInForce {
         if (kept != null && (said || mission.records().collectedAt() != null)) {
             LimitSet set = kept.setId() == null ? null : mapper.version(kept.setId(), kept.version());
             return new InForce(
-                    set == null ? missions.plan(mission).limits() : set.limits(),
+                    set == null ? mission.plan().limits() : set.limits(),
                     set,
                     kept.via(),
                     said,
@@ -75,7 +78,7 @@ public class LimitsInForce {
     }
 
     private InForce alarms(Mission mission) {
-        return new InForce(missions.plan(mission).limits(), null, LimitsSource.NONE, false, null, NOBODY, "");
+        return new InForce(mission.plan().limits(), null, LimitsSource.NONE, false, null, NOBODY, "");
     }
 
     /** It was judged by it; to be called in the transaction that keeps the judgement. */
@@ -118,7 +121,7 @@ public class LimitsInForce {
                 clock.instant(),
                 by,
                 reason);
-        missions.judgementOutdated(mission.id());
+        versions.judgementOutdated(mission.id());
         audit.record(by, "set limits", mission.subject(), before, of(mission).words(), reason);
     }
 
@@ -131,7 +134,7 @@ public class LimitsInForce {
         if (now.set() != null) {
             mapper.keep(mission.id(), now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
         }
-        missions.judgementOutdated(mission.id());
+        versions.judgementOutdated(mission.id());
         audit.record(by, "set limits", mission.subject(), before, now.words(), reason);
     }
 
@@ -178,7 +181,7 @@ public class LimitsInForce {
         if (now.name().isEmpty()) {
             throw new NotAttachedException("That place is not there any more");
         }
-        List<Long> anew = new ArrayList<>(missions.judgementOutdated(mapper.at(via, target, false)));
+        List<Long> anew = new ArrayList<>(versions.judgementOutdated(mapper.at(via, target, false)));
         if (home) {
             anew.addAll(mapper.at(via, target, true).stream()
                     .filter(id -> judgedAnew(id, set, reason, by))
@@ -202,7 +205,7 @@ public class LimitsInForce {
             return false;
         }
         mapper.keep(id, now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
-        missions.judgementOutdated(id);
+        versions.judgementOutdated(id);
         return true;
     }
 
@@ -222,14 +225,14 @@ public class LimitsInForce {
         if (mapper.detach(via, target, set.id()) == 0) {
             throw new TooLateException("“" + set.name() + "” does not hold there any more");
         }
-        missions.judgementOutdated(mapper.at(via, target, false));
+        versions.judgementOutdated(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
     }
 
     /** Missions that go on and follow a set are judged by its newest version. */
     @EventListener
     void saved(LimitSetSaved e) {
-        missions.judgementOutdated(mapper.placesOf(e.set().id()).stream()
+        versions.judgementOutdated(mapper.placesOf(e.set().id()).stream()
                 .flatMap(p -> mapper.at(p.via(), p.target(), false).stream())
                 .distinct()
                 .toList());
@@ -247,7 +250,7 @@ public class LimitsInForce {
         for (long id : behind) {
             LimitMapper.Kept kept = mapper.kept(id);
             mapper.keep(id, kept.via(), set.id(), set.version(), clock.instant(), by, reason);
-            missions.judgementOutdated(id);
+            versions.judgementOutdated(id);
         }
         if (!behind.isEmpty()) {
             audit.record(

@@ -8,7 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.judge.Direction;
@@ -30,11 +30,11 @@ public class RehearsalService {
 
     private static final int MISSIONS = 3;
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final SeriesStore store;
     private final JudgedRecords records;
 
-    RehearsalService(MissionService missions, SeriesStore store, JudgedRecords records) {
+    RehearsalService(MissionQueries missions, SeriesStore store, JudgedRecords records) {
         this.records = records;
         this.missions = missions;
         this.store = store;

@@ -24,7 +24,7 @@ interface ShiftMapper {
     /** The mission's own first. */
     @Select(
             "SELECT w.mission_id, w.spot_id, w.begins, w.ends, w.days, w.scheme, w.set_at, w.set_by FROM working_shift w"
-                    + " JOIN mission m ON m.id = #{mission} AND (w.mission_id = m.id OR w.spot_id = m.spot_id)"
+                    + " JOIN mission_face m ON m.id = #{mission} AND (w.mission_id = m.id OR w.spot_id = m.spot_id)"
                     + " ORDER BY w.mission_id IS NULL")
     List<Row> of(long mission);
 
@@ -38,6 +38,6 @@ interface ShiftMapper {
     @Delete("DELETE FROM working_shift WHERE spot_id = #{spot}")
     int removeOfSpot(long spot);
 
-    @Select("SELECT id FROM mission WHERE spot_id = #{spot}")
+    @Select("SELECT id FROM mission_face WHERE spot_id = #{spot}")
     List<Long> missionsAt(long spot);
 }

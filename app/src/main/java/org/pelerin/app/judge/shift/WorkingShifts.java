@@ -11,7 +11,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.TooLateException;
@@ -26,15 +26,15 @@ import org.springframework.transaction.annotation.Transactional;
 public class WorkingShifts {
 
     private final ShiftMapper mapper;
-    private final MissionService missions;
+    private final MissionVersion versions;
     private final AuditTrail audit;
     private final Formats show;
     private final Clock clock;
 
-    WorkingShifts(ShiftMapper mapper, MissionService missions, AuditTrail audit, Formats show, Clock clock) {
+    WorkingShifts(ShiftMapper mapper, MissionVersion versions, AuditTrail audit, Formats show, Clock clock) {
         this.show = show;
         this.mapper = mapper;
-        this.missions = missions;
+        this.versions = versions;
         this.audit = audit;
         this.clock = clock;
     }
@@ -97,9 +97,9 @@ public class WorkingShifts {
     }
 
     private void changed(Mission mission, Long spot) {
-        missions.judgementOutdated(mission.id());
+        versions.judgementOutdated(mission.id());
         if (spot != null) {
-            missions.judgementOutdated(mapper.missionsAt(spot));
+            versions.judgementOutdated(mapper.missionsAt(spot));
         }
     }
 

@@ -6,11 +6,11 @@ import java.security.Principal;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.account.AccountService;
-import org.pelerin.app.people.account.Person;
-import org.pelerin.app.people.contact.AddressBook;
-import org.pelerin.app.people.contact.Contact;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.Person;
+import org.pelerin.app.organisation.contact.AddressBook;
+import org.pelerin.app.organisation.contact.Contact;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
@@ -33,14 +33,14 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class DocumentationController {
 
     private final DocumentationService documentation;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final AccountService accounts;
     private final AddressBook book;
     private final PlaceService places;
 
     DocumentationController(
             DocumentationService documentation,
-            MissionService missions,
+            MissionQueries missions,
             AccountService accounts,
             AddressBook book,
             PlaceService places) {

@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
@@ -18,13 +18,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class DocumentationService {
 
     private final DocumentationMapper mapper;
-    private final MissionService missions;
+    private final MissionVersion versions;
     private final AuditTrail audit;
     private final Clock clock;
 
-    DocumentationService(DocumentationMapper mapper, MissionService missions, AuditTrail audit, Clock clock) {
+    DocumentationService(DocumentationMapper mapper, MissionVersion versions, AuditTrail audit, Clock clock) {
         this.mapper = mapper;
-        this.missions = missions;
+        this.versions = versions;
         this.audit = audit;
         this.clock = clock;
     }
@@ -49,7 +49,7 @@ public class DocumentationService {
         if (!note.wrong().isEmpty()) {
             throw new IllegalArgumentException(note.wrong());
         }
-        missions.requireUnsigned(mission);
+        versions.requireUnsigned(mission);
         MissionNote before = note(mission);
         if (!before.equals(note)) {
             FormMark.require(seen, before);
@@ -85,7 +85,7 @@ public class DocumentationService {
     @Transactional
     public String attach(long mission, String name, byte[] bytes, String by) {
         String type = FileKind.of(bytes);
-        missions.requireUnsigned(mission);
+        versions.requireUnsigned(mission);
         Set<String> taken =
                 mapper.attachments(mission).stream().map(Attachment::name).collect(Collectors.toSet());
         String free = FileKind.named(name, type, taken);
@@ -97,7 +97,7 @@ public class DocumentationService {
 
     @Transactional
     public void remove(Attachment a, String by) {
-        missions.requireUnsigned(a.missionId());
+        versions.requireUnsigned(a.missionId());
         mapper.delete(a.id());
         audit.record(by, "remove file", "mission " + a.missionId(), a.name() + ", SHA-256 " + a.sha256(), "");
     }

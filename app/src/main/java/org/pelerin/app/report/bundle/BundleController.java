@@ -4,7 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.link.carrier.CarrierException;
@@ -23,10 +23,10 @@ class BundleController {
         }
     }
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final BundleExport export;
 
-    BundleController(MissionService missions, BundleExport export) {
+    BundleController(MissionQueries missions, BundleExport export) {
         this.missions = missions;
         this.export = export;
     }

@@ -23,20 +23,20 @@ import org.pelerin.app.findings.Entry;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
-import org.pelerin.app.house.HouseService;
-import org.pelerin.app.house.key.InstallationKeys;
-import org.pelerin.app.house.key.KeyPurpose;
+import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.organisation.key.KeyPurpose;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedPeriod;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
-import org.pelerin.app.signing.Signing;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -56,7 +56,7 @@ import org.springframework.stereotype.Service;
 @Service
 public class BundleExport {
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final CaptureStore captures;
     private final CarrierIntake carriers;
@@ -75,7 +75,7 @@ public class BundleExport {
     private final Clock clock;
 
     BundleExport(
-            MissionService missions,
+            MissionQueries missions,
             Evaluation evaluation,
             CaptureStore captures,
             CarrierIntake carriers,

@@ -15,15 +15,16 @@ import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.collect.files.FileRestore;
 import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
@@ -76,7 +77,7 @@ public class BundleIntake {
     private final CaptureStore captures;
     private final FileRestore files;
     private final SourceHash source;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlaceService places;
     private final Evaluation evaluation;
     private final LimitSets sets;
@@ -86,13 +87,14 @@ public class BundleIntake {
     private final DocumentationService documentation;
     private final AuditTrail audit;
     private final InstallationKeys keys;
+    private final MissionLifecycle lifecycle;
 
     BundleIntake(
             CarrierIntake carriers,
             CaptureStore captures,
             FileRestore files,
             SourceHash source,
-            MissionService missions,
+            MissionQueries missions,
             PlaceService places,
             Evaluation evaluation,
             LimitSets sets,
@@ -101,7 +103,9 @@ public class BundleIntake {
             DerivedSeries derived,
             DocumentationService documentation,
             InstallationKeys keys,
-            AuditTrail audit) {
+            AuditTrail audit,
+            MissionLifecycle lifecycle) {
+        this.lifecycle = lifecycle;
         this.keys = keys;
         this.carriers = carriers;
         this.captures = captures;
@@ -193,7 +197,7 @@ public class BundleIntake {
             spot = spot(m);
         }
         if (spot != null) {
-            missions.moveTo(missions.find(id).orElseThrow(), spot.id(), by);
+            lifecycle.moveTo(missions.find(id).orElseThrow(), spot.id(), by);
         }
     }
 

@@ -8,7 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.FieldReader;
@@ -35,7 +35,7 @@ class ReportController {
     private final ReportOrders orders;
     private final ReportSchedules schedules;
     private final PeriodDocument periods;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final PlaceService places;
     private final Studies studies;
@@ -46,7 +46,7 @@ class ReportController {
             ReportOrders orders,
             ReportSchedules schedules,
             PeriodDocument periods,
-            MissionService missions,
+            MissionQueries missions,
             Evaluation evaluation,
             PlaceService places,
             Studies studies,

@@ -10,12 +10,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.pelerin.app.collect.CaptureStore;
+import org.pelerin.app.deployment.placing.Placement;
+import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.Spot;
-import org.pelerin.app.placing.Placement;
-import org.pelerin.app.placing.PlacementService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.report.dossier.CertificatesInForce;
@@ -40,7 +40,7 @@ class SpotPeriods {
     private static final Logger LOG = LoggerFactory.getLogger(SpotPeriods.class);
 
     private final SpotPieces pieces;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final JudgedRecords records;
     private final RangeFigures figures;
@@ -51,7 +51,7 @@ class SpotPeriods {
 
     SpotPeriods(
             SpotPieces pieces,
-            MissionService missions,
+            MissionQueries missions,
             Evaluation evaluation,
             JudgedRecords records,
             RangeFigures figures,
@@ -158,7 +158,7 @@ class SpotPeriods {
                 LimitLines.of(evaluation.limits(m, j), j.series()),
                 certificates.of(m).stream()
                         .map(c -> new SpotPeriod.Certificate(
-                                CertificatesInForce.channel(missions.plan(m), c),
+                                CertificatesInForce.channel(m.plan(), c),
                                 c,
                                 c.dueAt() != null
                                         && c.dueAt()

@@ -20,7 +20,7 @@ import org.pelerin.app.loggers.registry.Checked;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.documentation.Attachment;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
@@ -99,7 +99,7 @@ public record Dossier(
     @Service
     public static class Clerk {
 
-        private final MissionService missions;
+        private final MissionQueries missions;
         private final DocumentationService documentation;
         private final CertificatesInForce certificates;
         private final Evaluation evaluation;
@@ -113,7 +113,7 @@ public record Dossier(
         private final Formats show;
 
         Clerk(
-                MissionService missions,
+                MissionQueries missions,
                 Evaluation evaluation,
                 CaptureStore captures,
                 FileService files,
@@ -164,7 +164,7 @@ public record Dossier(
                                     m,
                                     ModelCatalogue.get(m.device().model()).name(),
                                     m.zoneOr(show.home()),
-                                    missions.plan(m),
+                                    m.plan(),
                                     evaluation.limits(m, j),
                                     evaluation.inForce(m),
                                     j,

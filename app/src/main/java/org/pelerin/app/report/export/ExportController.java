@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
-import org.pelerin.app.house.key.DocumentSigner;
+import org.pelerin.app.organisation.key.DocumentSigner;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;

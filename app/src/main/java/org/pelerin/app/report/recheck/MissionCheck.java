@@ -15,13 +15,13 @@ import org.pelerin.app.collect.files.ForeignFile;
 import org.pelerin.app.findings.Finding;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.findings.Part;
+import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SummaryCheck;
-import org.pelerin.app.signing.Signing;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -42,7 +42,7 @@ public class MissionCheck {
     /** Of a judgement, that are told one by one. */
     private static final int FIGURES = 3;
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final CaptureCheck captures;
     private final FileService files;
     private final FileRecord fileRecord;
@@ -53,7 +53,7 @@ public class MissionCheck {
     private final Signing signing;
 
     MissionCheck(
-            MissionService missions,
+            MissionQueries missions,
             CaptureCheck captures,
             FileService files,
             FileRecord fileRecord,

@@ -39,10 +39,10 @@ interface RecheckMapper {
     Recheck byId(long id);
 
     /** Missions of which something is home, after one. */
-    @Select("SELECT id FROM mission WHERE judgement IS NOT NULL AND id > #{after} ORDER BY id LIMIT 1")
+    @Select("SELECT id FROM mission_face WHERE judged AND id > #{after} ORDER BY id LIMIT 1")
     Long next(long after);
 
-    @Select("SELECT COUNT(*) FROM mission WHERE judgement IS NOT NULL")
+    @Select("SELECT COUNT(*) FROM mission_face WHERE judged")
     int total();
 
     @Update(

@@ -11,10 +11,10 @@ import java.util.stream.Stream;
 import org.pelerin.app.collect.files.FileService;
 import org.pelerin.app.collect.files.SourceHash;
 import org.pelerin.app.evidence.AuditTrail;
-import org.pelerin.app.house.HouseService;
-import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.report.bundle.BundleExport;
@@ -35,7 +35,7 @@ class BundleVerification {
     private static final int MOST_DIFFERENCES = 40;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final FileService files;
     private final SourceHash source;
     private final InstallationKeys keys;
@@ -44,7 +44,7 @@ class BundleVerification {
     private final AuditTrail audit;
 
     BundleVerification(
-            MissionService missions,
+            MissionQueries missions,
             FileService files,
             SourceHash source,
             InstallationKeys keys,

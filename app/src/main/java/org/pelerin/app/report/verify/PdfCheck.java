@@ -15,9 +15,9 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentNameDictionary;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.text.PDFTextStripper;
-import org.pelerin.app.house.key.InstallationKeys;
 import org.pelerin.app.judge.Evaluation;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.document.Report;
 import org.pelerin.app.report.document.ReportFile;
@@ -44,12 +44,12 @@ class PdfCheck {
     private record Content(String title, List<List<String>> pages, Map<String, byte[]> files) {}
 
     private final Reports reports;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final Formats show;
     private final InstallationKeys keys;
 
-    PdfCheck(Reports reports, MissionService missions, Evaluation evaluation, Formats show, InstallationKeys keys) {
+    PdfCheck(Reports reports, MissionQueries missions, Evaluation evaluation, Formats show, InstallationKeys keys) {
         this.keys = keys;
         this.reports = reports;
         this.missions = missions;

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.pelerin.app.collect.CarrierIntake;
-import org.pelerin.app.house.key.InstallationKeys;
+import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleException;

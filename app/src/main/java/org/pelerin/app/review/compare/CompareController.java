@@ -9,8 +9,8 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
-import org.pelerin.app.missions.MissionService;
-import org.pelerin.app.people.units.AskedUnits;
+import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -34,7 +34,7 @@ class CompareController {
 
     private final Compared compared;
     private final Difference difference;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlaceService places;
     private final SavedViews views;
     private final Formats show;
@@ -44,7 +44,7 @@ class CompareController {
     CompareController(
             Compared compared,
             Difference difference,
-            MissionService missions,
+            MissionQueries missions,
             PlaceService places,
             SavedViews views,
             Formats show,

@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.pelerin.app.collect.DeviceEvents;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
@@ -47,7 +47,7 @@ class Compared {
     /** @param missing why others are not there, in words */
     record Selection(List<Source> sources, List<String> missing) {}
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlaceService places;
     private final SeriesStore store;
     private final DeviceEvents events;
@@ -55,7 +55,7 @@ class Compared {
     private final Formats show;
 
     Compared(
-            MissionService missions,
+            MissionQueries missions,
             PlaceService places,
             SeriesStore store,
             DeviceEvents events,

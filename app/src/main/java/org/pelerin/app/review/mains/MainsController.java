@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.DerivedSeries;
@@ -42,7 +42,7 @@ class MainsController {
     private static final int PHASES = 3;
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final DisturbanceStore disturbances;
     private final SeriesStore store;
     private final DerivedSeries derived;
@@ -51,7 +51,7 @@ class MainsController {
     private final JsonMapper json = JsonMapper.builder().build();
 
     MainsController(
-            MissionService missions,
+            MissionQueries missions,
             DisturbanceStore disturbances,
             SeriesStore store,
             DerivedSeries derived,
@@ -69,7 +69,7 @@ class MainsController {
     String page(@PathVariable long id, @RequestParam(defaultValue = "") String at, Model model) {
         Mission mission = get(id);
         ZoneId zone = mission.zoneOr(show.home());
-        Plan plan = missions.plan(mission);
+        Plan plan = mission.plan();
         List<DisturbanceRow> rows = disturbances.rows(mission, MOST);
         model.addAttribute("room", "missions");
         model.addAttribute("m", mission);

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.series.ClockCorrection;
@@ -22,10 +22,10 @@ import org.springframework.web.bind.annotation.RestController;
 class PinnedNoteController {
 
     private final PinnedNotes notes;
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final SeriesStore store;
 
-    PinnedNoteController(PinnedNotes notes, MissionService missions, SeriesStore store) {
+    PinnedNoteController(PinnedNotes notes, MissionQueries missions, SeriesStore store) {
         this.notes = notes;
         this.missions = missions;
         this.store = store;

@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.record.JudgedRecords;
@@ -53,12 +53,12 @@ public class Sections {
         }
     }
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final PlaceService places;
     private final SeriesStore store;
     private final JudgedRecords records;
 
-    Sections(MissionService missions, PlaceService places, SeriesStore store, JudgedRecords records) {
+    Sections(MissionQueries missions, PlaceService places, SeriesStore store, JudgedRecords records) {
         this.missions = missions;
         this.places = places;
         this.store = store;

@@ -13,7 +13,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -41,13 +41,13 @@ class ShiftController {
 
     private static final int COLUMNS = 2000;
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final Evaluation evaluation;
     private final WorkingShifts shifts;
     private final Chart chart;
     private final Formats show;
 
-    ShiftController(MissionService missions, Evaluation evaluation, WorkingShifts shifts, Chart chart, Formats show) {
+    ShiftController(MissionQueries missions, Evaluation evaluation, WorkingShifts shifts, Chart chart, Formats show) {
         this.missions = missions;
         this.evaluation = evaluation;
         this.shifts = shifts;
@@ -65,7 +65,7 @@ class ShiftController {
     /** With the scheme that its plan names. */
     private ShiftForm proposed(Mission mission) {
         ShiftForm form = new ShiftForm();
-        Plan plan = missions.plan(mission);
+        Plan plan = mission.plan();
         ModelCatalogue.get(plan.model())
                 .option("dose")
                 .map(plan::option)

@@ -4,7 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.stream.Stream;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -17,9 +17,9 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class SavedViewController {
 
     private final SavedViews views;
-    private final MissionService missions;
+    private final MissionQueries missions;
 
-    SavedViewController(SavedViews views, MissionService missions) {
+    SavedViewController(SavedViews views, MissionQueries missions) {
         this.views = views;
         this.missions = missions;
     }

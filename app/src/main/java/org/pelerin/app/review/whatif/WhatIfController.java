@@ -13,7 +13,7 @@ import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionService;
+import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
@@ -73,7 +73,7 @@ class WhatIfController {
             int changed,
             Map<String, String> errors) {}
 
-    private final MissionService missions;
+    private final MissionQueries missions;
     private final SeriesStore store;
     private final DerivedSeries derived;
     private final Evaluation evaluation;
@@ -83,7 +83,7 @@ class WhatIfController {
     private final Formats show;
 
     WhatIfController(
-            MissionService missions,
+            MissionQueries missions,
             SeriesStore store,
             DerivedSeries derived,
             Evaluation evaluation,

@@ -14,7 +14,7 @@ import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.attention.Needs;
 import org.pelerin.app.fleet.attention.OverviewSample;
-import org.pelerin.app.missions.ExcursionMark;
+import org.pelerin.app.judge.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.platform.web.Formats;

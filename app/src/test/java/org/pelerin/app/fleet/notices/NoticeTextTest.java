@@ -10,7 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.PlainShow;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.house.anchor.Anchor;
+import org.pelerin.app.organisation.anchor.Anchor;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.MailAddress;
 

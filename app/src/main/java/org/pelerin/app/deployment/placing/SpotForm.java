@@ -1,0 +1,228 @@
+package org.pelerin.app.deployment.placing;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.Form;
+import org.pelerin.core.plan.Deployment;
+import org.pelerin.core.plan.Hanging;
+
+/** A spot as it is typed. */
+public class SpotForm implements Form {
+
+    static final List<String> KINDS = List.of(
+            "ripening cellar",
+            "cold store",
+            "deep-freeze store",
+            "milk tank",
+            "hall",
+            "vehicle",
+            "well or spring",
+            "outdoors",
+            "switchboard",
+            "machine");
+
+    static final List<String> UNITS = List.of("°C", "%RH", "kPa", "bar", "dB", "V", "A", "m", "l", "m³/h");
+    private static final int LIMITS = 3;
+    private static final double DEEPEST = 1000;
+    private static final int LONGEST_DAYS = 3660;
+
+    public long id;
+    public long siteId;
+    public String name = "";
+    public String surroundings = "";
+    public String plan = "";
+    public String collectDays = "";
+    public String depth = "";
+    public String staticLevel = "";
+    public String keptClear = "";
+    public String margin = "";
+    public String cable = "";
+    public String notes = "";
+    public List<Limit> limits = new ArrayList<>();
+    /** Mark of the spot as this form showed it. */
+    public String seen = "";
+
+    /** A limit as it is typed. */
+    public static class Limit implements Form {
+        public String unit = "";
+        public String low = "";
+        public String high = "";
+    }
+
+    /** What was read, and what is wrong with each field. */
+    record Parsed(Spot spot, Map<String, String> errors) {}
+
+    static SpotForm blank(long site) {
+        SpotForm form = new SpotForm();
+        form.siteId = site;
+        form.fill();
+        return form;
+    }
+
+    static SpotForm of(Spot s) {
+        SpotForm form = new SpotForm();
+        form.id = s.id();
+        form.siteId = s.siteId();
+        form.name = s.name();
+        form.surroundings = s.surroundings();
+        form.plan = s.planId() == null ? "" : String.valueOf(s.planId());
+        form.collectDays = s.collectDays() == null ? "" : String.valueOf(s.collectDays());
+        form.depth = text(s.depth());
+        form.staticLevel = text(s.hanging().staticLevel());
+        form.keptClear = text(s.hanging().keptClear());
+        form.margin = text(s.hanging().margin());
+        form.cable = text(s.hanging().cable());
+        form.notes = s.notes();
+        for (Deployment.Demand d : s.demands()) {
+            Limit limit = new Limit();
+            limit.unit = d.unit();
+            limit.low = text(d.low());
+            limit.high = text(d.high());
+            form.limits.add(limit);
+        }
+        form.seen = PlaceService.mark(s);
+        form.fill();
+        return form;
+    }
+
+    /**
+     * Its fields as people read them.
+     *
+     * @param plans names by number
+     */
+    Map<String, String> shown(Map<String, String> plans) {
+        return SavedMeanwhile.fields(
+                "Name",
+                name,
+                "Kind of surroundings",
+                surroundings,
+                "Plan",
+                plans.getOrDefault(plan, plan),
+                "Days between collections",
+                collectDays,
+                "Depth",
+                depth,
+                "Static level",
+                staticLevel,
+                "Kept clear",
+                keptClear,
+                "Margin",
+                margin,
+                "Cable",
+                cable,
+                "Limits",
+                limits.stream()
+                        .filter(l -> !l.low.isBlank() || !l.high.isBlank())
+                        .map(l -> (l.low.isBlank() ? "" : "from " + l.low.strip() + " ")
+                                + (l.high.isBlank() ? "" : "to " + l.high.strip() + " ")
+                                + l.unit.strip())
+                        .collect(Collectors.joining(", ")),
+                "Notes",
+                notes);
+    }
+
+    private void fill() {
+        while (limits.size() < LIMITS) {
+            limits.add(new Limit());
+        }
+    }
+
+    Parsed parse() {
+        fill();
+        FieldReader typed = new FieldReader();
+        if (name.isBlank()) {
+            typed.wrong("name", "A spot has a name");
+        }
+        Integer wanted = typed.whole("plan", plan, 1, Integer.MAX_VALUE);
+        Double deep = metres(typed, "depth", depth, 0);
+        Hanging hanging = hanging(typed, deep);
+        Spot spot = new Spot(
+                id,
+                siteId,
+                "",
+                typed.text("name", name, Length.SPOT_NAME),
+                typed.text("surroundings", surroundings, Length.SPOT_SURROUNDINGS),
+                wanted == null ? null : wanted.longValue(),
+                null,
+                typed.whole("collectDays", collectDays, 1, LONGEST_DAYS),
+                deep == null && hanging.immersion().isPresent()
+                        ? Double.valueOf(centimetres(hanging.immersion().getAsDouble()))
+                        : deep,
+                hanging,
+                typed.text("notes", notes, Length.SPOT_NOTES),
+                null,
+                null,
+                null,
+                demands(typed));
+        return new Parsed(spot, typed.errors());
+    }
+
+    /** How it hangs; what does not go together is said. */
+    private Hanging hanging(FieldReader typed, Double deep) {
+        Hanging h = new Hanging(
+                metres(typed, "staticLevel", staticLevel, -DEEPEST),
+                metres(typed, "keptClear", keptClear, 0),
+                metres(typed, "margin", margin, 0),
+                metres(typed, "cable", cable, 0));
+        if (h.tooShort()) {
+            typed.wrong(
+                    "cable",
+                    "It must be at least "
+                            + FieldReader.plain(centimetres(h.needed().getAsDouble()))
+                            + " m: down to the water, past what is kept clear, and the margin");
+        } else if (h.immersion().isPresent() && h.immersion().getAsDouble() <= 0) {
+            typed.wrong("cable", "It would hang above the water");
+        } else if (!h.agrees(deep)) {
+            typed.wrong(
+                    "depth",
+                    "By cable and water it hangs "
+                            + FieldReader.plain(centimetres(h.immersion().getAsDouble()))
+                            + " m deep; leave this empty to have it reckoned");
+        }
+        return h;
+    }
+
+    private static double centimetres(double m) {
+        return Math.round(m * 100) / 100.0;
+    }
+
+    private static Double metres(FieldReader typed, String field, String text, double least) {
+        Double v = text.isBlank() ? null : typed.number(field, text);
+        if (v != null && (v < least || v > DEEPEST)) {
+            typed.wrong(field, "Give metres from " + FieldReader.plain(least) + " to " + FieldReader.plain(DEEPEST));
+        }
+        return v;
+    }
+
+    private List<Deployment.Demand> demands(FieldReader typed) {
+        List<Deployment.Demand> out = new ArrayList<>();
+        for (int i = 0; i < limits.size(); i++) {
+            Limit l = limits.get(i);
+            if (l.low.isBlank() && l.high.isBlank()) {
+                continue;
+            }
+            String at = "limits[" + i + "].";
+            Double low = l.low.isBlank() ? null : typed.number(at + "low", l.low);
+            Double high = l.high.isBlank() ? null : typed.number(at + "high", l.high);
+            if (low != null && high != null && low >= high) {
+                typed.wrong(at + "high", "The upper limit is not above the lower one");
+            }
+            if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
+                typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");
+            }
+            out.add(new Deployment.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
+        }
+        return out;
+    }
+
+    private static String text(Double v) {
+        return v == null ? "" : FieldReader.plain(v);
+    }
+}

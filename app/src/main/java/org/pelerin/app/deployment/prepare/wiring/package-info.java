@@ -1,0 +1,2 @@
+/** How sensors are connected: terminals, shunts, supply. */
+package org.pelerin.app.deployment.prepare.wiring;

@@ -1,0 +1,2 @@
+/** Signatures under missions: reviewed, approved, opened again. */
+package org.pelerin.app.findings.signing;

@@ -1,0 +1,2 @@
+/** Pages of what is connected now. */
+package org.pelerin.app.fleet.dock;

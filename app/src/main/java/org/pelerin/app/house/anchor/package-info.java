@@ -1,2 +1,0 @@
-/** Heads of the audit trail, signed and kept outside the database. */
-package org.pelerin.app.house.anchor;

@@ -1,7 +1,0 @@
-package org.pelerin.app.missions;
-
-import java.time.Instant;
-import org.pelerin.core.judge.Side;
-
-/** Start and end of an excursion, for pictures of many missions. */
-public record ExcursionMark(long missionId, Side side, Instant start, Instant end) {}

@@ -1,0 +1,36 @@
+package org.pelerin.app.organisation;
+
+/**
+ * What this installation is called, what stands over its reports, and its rules.
+ *
+ * @param name of the company; empty where none is said
+ * @param address lines of it, as reports show them
+ * @param paper that reports are printed on
+ * @param fourEyes whether who approves a record must be neither its reviewer nor one of those who programmed, placed or collected it
+ * @param version grows with every change, so that nobody overwrites what he has not seen
+ */
+public record House(String name, String address, Paper paper, boolean fourEyes, int version) {
+
+    /** Sizes of paper (ISO 216 and ANSI). */
+    public enum Paper {
+        A4("A4, 210 × 297 mm", "A4"),
+        LETTER("Letter, 8½ × 11 in", "letter");
+
+        private final String words;
+        private final String css;
+
+        Paper(String words, String css) {
+            this.words = words;
+            this.css = css;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** As CSS calls it. */
+        public String css() {
+            return css;
+        }
+    }
+}

@@ -1,0 +1,113 @@
+package org.pelerin.app.organisation;
+
+import java.io.IOException;
+import java.security.Principal;
+import java.util.Map;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.platform.web.FieldReader;
+import org.pelerin.app.platform.web.NotThereException;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The house, for administrators; its logo for everybody, as reports show it. */
+@Controller
+class HouseController {
+
+    private final HouseService house;
+
+    HouseController(HouseService house) {
+        this.house = house;
+    }
+
+    @GetMapping("/admin/house")
+    String page(Model page) {
+        page.addAttribute("room", "accounts");
+        if (!page.containsAttribute("house")) {
+            page.addAttribute("house", house.house());
+        }
+        page.addAttribute("logo", house.logo().isPresent());
+        page.addAttribute("papers", House.Paper.values());
+        return "house/house";
+    }
+
+    @PostMapping("/admin/house")
+    String change(
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String address,
+            @RequestParam House.Paper paper,
+            @RequestParam(defaultValue = "false") boolean fourEyes,
+            @RequestParam int version,
+            Principal me,
+            Model page,
+            RedirectAttributes flash) {
+        FieldReader read = new FieldReader();
+        House wanted = new House(
+                read.text("name", name, Length.HOUSE_NAME),
+                read.text("address", address, Length.HOUSE_ADDRESS),
+                paper,
+                fourEyes,
+                version);
+        if (!read.errors().isEmpty()) {
+            page.addAttribute("house", wanted);
+            page.addAttribute("errors", read.errors());
+            return page(page);
+        }
+        try {
+            house.change(wanted, me.getName());
+        } catch (ChangedMeanwhileException e) {
+            House now = house.house();
+            page.addAttribute("meanwhile", SavedMeanwhile.of(house.lastChange(), shown(now), shown(wanted)));
+            page.addAttribute(
+                    "house",
+                    new House(wanted.name(), wanted.address(), wanted.paper(), wanted.fourEyes(), now.version()));
+            return page(page);
+        }
+        flash.addFlashAttribute("said", "Kept; reports are made so from now on.");
+        return "redirect:/admin/house";
+    }
+
+    private static Map<String, String> shown(House h) {
+        return SavedMeanwhile.fields(
+                "Name of the company",
+                h.name(),
+                "Address",
+                h.address(),
+                "Paper",
+                h.paper().words(),
+                "Four eyes",
+                h.fourEyes() ? "yes" : "no");
+    }
+
+    @PostMapping("/admin/house/logo")
+    String logo(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
+        house.logo(file.getBytes(), me.getName());
+        flash.addFlashAttribute("said", "It stands over every report from now on.");
+        return "redirect:/admin/house";
+    }
+
+    @PostMapping("/admin/house/logo/remove")
+    String removeLogo(Principal me, RedirectAttributes flash) {
+        house.removeLogo(me.getName());
+        flash.addFlashAttribute("said", "Reports have no logo from now on.");
+        return "redirect:/admin/house";
+    }
+
+    @GetMapping("/house/logo")
+    ResponseEntity<byte[]> logo() {
+        Logo logo = house.logo().orElseThrow(() -> new NotThereException("There is no logo."));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(logo.type()))
+                .cacheControl(CacheControl.noStore())
+                .body(logo.bytes());
+    }
+}

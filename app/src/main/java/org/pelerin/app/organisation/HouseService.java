@@ -1,0 +1,87 @@
+package org.pelerin.app.organisation;
+
+import java.util.List;
+import java.util.Optional;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.places.Picture;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.evidence.Sha256;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Reads and changes what is said of the house. */
+@Service
+@RetriedOnDeadlock
+public class HouseService {
+
+    /** It is no picture that can stand over a report. */
+    static final class NoLogoException extends NotDoneException {
+        NoLogoException(String message) {
+            super(message);
+        }
+    }
+
+    private static final int LARGEST = 512_000;
+
+    private final HouseMapper mapper;
+    private final AuditTrail audit;
+
+    HouseService(HouseMapper mapper, AuditTrail audit) {
+        this.mapper = mapper;
+        this.audit = audit;
+    }
+
+    public House house() {
+        return mapper.house();
+    }
+
+    public Optional<Logo> logo() {
+        return Optional.ofNullable(mapper.logo());
+    }
+
+    /** @param house with the version that was looked at */
+    @Transactional
+    public void change(House house, String by) {
+        House before = house();
+        if (mapper.change(house) == 0) {
+            throw new ChangedMeanwhileException();
+        }
+        audit.record(by, "change house", "house", words(before), words(house));
+    }
+
+    /** Who changed it last, at most one. */
+    public List<AuditEntry> lastChange() {
+        return audit.latest("house", 1);
+    }
+
+    private static String words(House h) {
+        return h.name() + "; " + h.address().replaceAll("\\s*\\n\\s*", ", ") + "; "
+                + h.paper().words() + "; approved by "
+                + (h.fourEyes() ? "a second person" : "anybody who may");
+    }
+
+    @Transactional
+    public void logo(byte[] bytes, String by) {
+        if (bytes.length > LARGEST) {
+            throw new NoLogoException("A logo has at most 500 kB");
+        }
+        Picture picture;
+        try {
+            picture = Picture.of(bytes);
+        } catch (IllegalArgumentException e) {
+            throw new NoLogoException(e.getMessage());
+        }
+        mapper.keepLogo(picture.type(), bytes);
+        audit.record(by, "set logo", "house", "", picture.type() + ", SHA-256 " + Sha256.of(bytes));
+    }
+
+    @Transactional
+    public void removeLogo(String by) {
+        if (mapper.noLogo() == 1) {
+            audit.record(by, "remove logo", "house", "", "");
+        }
+    }
+}

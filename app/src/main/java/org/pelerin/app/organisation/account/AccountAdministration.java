@@ -1,0 +1,250 @@
+package org.pelerin.app.organisation.account;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.web.FormMark;
+import org.pelerin.app.platform.web.NotDoneException;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Who has an account, what each may do, and their passwords. Accounts are disabled, never deleted: the trail names them. Whoever is
+ * changed in what he may do, or in how he signs in, signs in again.
+ */
+@Service
+public class AccountAdministration {
+
+    /** Why an account stays as it is. */
+    public static final class NotChangedException extends NotDoneException {
+        NotChangedException(String message) {
+            super(message);
+        }
+    }
+
+    /** How long a password holds that another gave. */
+    static final Duration ONCE_HOLDS = Duration.ofDays(7);
+
+    static final String NAME = "[a-z0-9]([a-z0-9._\\-]{0,58}[a-z0-9])?";
+
+    private static final Pattern NAMES = Pattern.compile(NAME);
+    /** What the application does of itself is noted under this name. */
+    private static final String SYSTEM = "system";
+
+    private final AccountMapper accounts;
+    private final PasswordEncoder passwords;
+    private final PasswordRules rules;
+    private final Optional<Sessions> sessions;
+    private final AuditTrail audit;
+    private final ApplicationEventPublisher events;
+    private final Clock machine;
+
+    AccountAdministration(
+            AccountMapper accounts,
+            PasswordEncoder passwords,
+            PasswordRules rules,
+            Optional<Sessions> sessions,
+            AuditTrail audit,
+            ApplicationEventPublisher events,
+            @Qualifier("machineClock") Clock machine) {
+        this.accounts = accounts;
+        this.passwords = passwords;
+        this.rules = rules;
+        this.sessions = sessions;
+        this.audit = audit;
+        this.events = events;
+        this.machine = machine;
+    }
+
+    List<Account> all() {
+        return accounts.all();
+    }
+
+    List<AccountMapper.LastIn> lastIn() {
+        return accounts.lastIn();
+    }
+
+    Optional<Account> find(String name) {
+        return Optional.ofNullable(accounts.byName(name));
+    }
+
+    /** @return the password for the first sign-in, which is kept nowhere else */
+    @Transactional
+    public String add(String name, String displayName, Role role, String by) {
+        if (!NAMES.matcher(name).matches() || name.equals(SYSTEM)) {
+            throw new NotChangedException(
+                    "The name of an account has small letters, digits, dots and dashes, up to 60");
+        }
+        String shown = shown(displayName);
+        String password = OneTimePassword.make();
+        try {
+            accounts.insert(name, shown, passwords.encode(password), role);
+        } catch (DuplicateKeyException e) {
+            throw new NotChangedException("There is an account “" + name + "” already");
+        }
+        once(name, password);
+        audit.record(by, "create account", name, "", shown + ", " + role);
+        return password;
+    }
+
+    private void once(String name, String password) {
+        accounts.password(name, passwords.encode(password), machine.instant().plus(ONCE_HOLDS), machine.instant());
+    }
+
+    private static String shown(String displayName) {
+        String shown = displayName.strip();
+        if (shown.isEmpty() || Length.DISPLAY_NAME.exceeded(shown)) {
+            throw new NotChangedException(
+                    "Say how pages are to call them, in up to " + Length.DISPLAY_NAME.most() + " characters");
+        }
+        return shown;
+    }
+
+    /**
+     * Changes how somebody is called and what he may do.
+     *
+     * @param seen the mark of the account as the form showed it; null for a change that follows from no form
+     */
+    @Transactional
+    public void change(String name, String displayName, Role role, String seen, String by) {
+        String shown = shown(displayName);
+        // in the order in which others lock them
+        accounts.lockAdministrators();
+        accounts.lock(name);
+        Account before = need(name);
+        FormMark.require(seen, told(before));
+        if (before.role() != role) {
+            if (name.equals(by)) {
+                throw new NotChangedException("Nobody changes what he may do himself; ask another administrator");
+            }
+            anotherAdministrates(before);
+            end(name);
+        }
+        if (before.role() != role || !before.displayName().equals(shown)) {
+            accounts.change(name, shown, role);
+            audit.record(by, "change account", name, told(before), shown + ", " + role);
+        }
+    }
+
+    private static String told(Account a) {
+        return a.displayName() + ", " + a.role();
+    }
+
+    /** The mark of an account as it is stored, for the form that changes it. */
+    static String mark(Account a) {
+        return FormMark.of(told(a));
+    }
+
+    @Transactional
+    public void disable(String name, String reason, String by) {
+        Account account = need(name);
+        if (name.equals(by)) {
+            throw new NotChangedException("Nobody disables himself; ask another administrator");
+        }
+        anotherAdministrates(account);
+        if (accounts.disable(name, machine.instant()) == 1) {
+            end(name);
+            audit.record(by, "disable account", name, "", "disabled", reason);
+        }
+    }
+
+    @Transactional
+    public void enable(String name, String by) {
+        if (accounts.enable(need(name).name()) == 1) {
+            audit.record(by, "enable account", name, "disabled", "");
+        }
+    }
+
+    /** An installation without anybody who can add somebody would be lost. */
+    private void anotherAdministrates(Account account) {
+        if (account.role() == Role.ADMIN && !account.disabled() && accounts.lockAdministrators() < 2) {
+            throw new NotChangedException("This is the only administrator; make another one first");
+        }
+    }
+
+    /** @return the password for the next sign-in, which is kept nowhere else */
+    @Transactional
+    public String reset(String name, String by) {
+        Account account = need(name);
+        String password = OneTimePassword.make();
+        once(account.name(), password);
+        end(account.name());
+        audit.record(by, "reset password", account.name(), "", "to be changed at the next sign-in");
+        return password;
+    }
+
+    /**
+     * For who stands before the machine: an administrator who can sign in, made where there is nobody yet, enabled where it was disabled.
+     *
+     * @return the password for the next sign-in
+     */
+    @Transactional
+    public String recover(String name) {
+        if (find(name).isEmpty() && accounts.count() == 0) {
+            return add(name, "Administrator", Role.ADMIN, SYSTEM);
+        }
+        if (need(name).role() != Role.ADMIN) {
+            throw new NotChangedException(
+                    "“" + name + "” is no administrator; these are: " + String.join(", ", accounts.administrators()));
+        }
+        enable(name, SYSTEM);
+        return reset(name, SYSTEM);
+    }
+
+    @Transactional
+    public void endSessions(String name, String by) {
+        end(need(name).name());
+        audit.record(by, "end sessions", name, "", "");
+    }
+
+    int sessions(String name) {
+        return sessions.map(s -> s.count(name)).orElse(0);
+    }
+
+    private void end(String name) {
+        sessions.ifPresent(s -> s.end(name));
+    }
+
+    boolean isPassword(String name, String typed) {
+        return passwords.matches(typed, need(name).passwordHash());
+    }
+
+    /**
+     * One's own password.
+     *
+     * @param endTokens whether programs that bear a token of the account are let in no more, too
+     * @throws NotChangedException if the present one is not right, or the new one is not good
+     */
+    @Transactional
+    public void ownPassword(String name, String present, String wanted, boolean endTokens) {
+        Account account = need(name);
+        if (!passwords.matches(present, account.passwordHash())) {
+            throw new NotChangedException("The password so far is not right");
+        }
+        if (passwords.matches(wanted, account.passwordHash())) {
+            throw new NotChangedException("The new password is the one so far");
+        }
+        String wrong = rules.wrong(wanted, account.name(), account.displayName());
+        if (!wrong.isEmpty()) {
+            throw new NotChangedException(wrong);
+        }
+        accounts.password(account.name(), passwords.encode(wanted), null, machine.instant());
+        end(account.name());
+        if (endTokens) {
+            events.publishEvent(new TokensEnded(account.name()));
+        }
+        audit.record(account.name(), "change own password", account.name(), "", "");
+    }
+
+    private Account need(String name) {
+        return find(name).orElseThrow(() -> new NotChangedException("There is no account “" + name + "”"));
+    }
+}

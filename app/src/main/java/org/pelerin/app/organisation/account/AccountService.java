@@ -1,0 +1,89 @@
+package org.pelerin.app.organisation.account;
+
+import java.time.Clock;
+import java.util.List;
+import org.pelerin.app.evidence.AuditTrail;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.security.core.userdetails.User;
+import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Accounts. */
+@Service
+public class AccountService implements UserDetailsService {
+
+    /** The role of somebody who has to change the password first. */
+    static final String ONCE = "ONCE";
+
+    private final AccountMapper accounts;
+    private final PasswordEncoder passwords;
+    private final AuditTrail audit;
+    private final Clock machine;
+
+    AccountService(
+            AccountMapper accounts,
+            PasswordEncoder passwords,
+            AuditTrail audit,
+            @Qualifier("machineClock") Clock machine) {
+        this.machine = machine;
+        this.accounts = accounts;
+        this.passwords = passwords;
+        this.audit = audit;
+    }
+
+    @Override
+    public UserDetails loadUserByUsername(String name) {
+        Account account = accounts.byName(name);
+        if (account == null || account.disabled() || lapsed(account)) {
+            throw new UsernameNotFoundException("no such account");
+        }
+        return User.withUsername(account.name())
+                .password(account.passwordHash())
+                // whoever comes with a password that another gave can do nothing but change it
+                .roles(account.onceUntilAt() == null ? account.role().name() : ONCE)
+                .build();
+    }
+
+    private boolean lapsed(Account account) {
+        return account.onceUntilAt() != null && account.onceUntilAt().isBefore(machine.instant());
+    }
+
+    public boolean empty() {
+        return accounts.count() == 0;
+    }
+
+    /** Everybody who can sign in, by name. */
+    public List<Person> people() {
+        return accounts.people();
+    }
+
+    /** Where somebody is reached by mail; empty if not at all. */
+    public String mailOf(String name) {
+        String mail = accounts.mail(name);
+        return mail == null ? "" : mail;
+    }
+
+    @Transactional
+    public void reachBy(String name, String mail, String by) {
+        String before = mailOf(name);
+        if (!before.equals(mail)) {
+            accounts.reachBy(name, mail);
+            audit.record(by, "change mail address", name, before, mail);
+        }
+    }
+
+    @Transactional
+    public void create(String name, String displayName, String password, Role role, String by) {
+        accounts.insert(name, displayName, passwords.encode(password), role);
+        audit.record(by, "create account", name, "", displayName + ", " + role);
+    }
+
+    /** How the administrators are called. */
+    public List<String> administrators() {
+        return accounts.named(Role.ADMIN);
+    }
+}

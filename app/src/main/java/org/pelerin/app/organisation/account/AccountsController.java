@@ -1,0 +1,160 @@
+package org.pelerin.app.organisation.account;
+
+import java.security.Principal;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.web.ChangedMeanwhileException;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Reason;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Accounts as administrators see them; under {@code /admin}, which nobody else reaches. */
+@Controller
+class AccountsController {
+
+    private static final int SHOWN = 12;
+    private static final List<String> SIGN_INS =
+            List.of("sign in", "refuse sign-in", "change own password", "reset password");
+
+    private final AccountAdministration accounts;
+    private final AuditTrail audit;
+
+    AccountsController(AccountAdministration accounts, AuditTrail audit) {
+        this.accounts = accounts;
+        this.audit = audit;
+    }
+
+    @GetMapping("/admin/accounts")
+    String all(Model page) {
+        Map<String, AccountMapper.LastIn> last =
+                accounts.lastIn().stream().collect(Collectors.toMap(AccountMapper.LastIn::name, Function.identity()));
+        List<Account> all = accounts.all();
+        page.addAttribute("room", "accounts");
+        page.addAttribute("accounts", all);
+        page.addAttribute("active", all.stream().filter(a -> !a.disabled()).count());
+        page.addAttribute("last", last);
+        page.addAttribute("roles", Role.values());
+        page.addAttribute("namePattern", AccountAdministration.NAME);
+        return "people/account/accounts";
+    }
+
+    @PostMapping("/admin/accounts")
+    String add(
+            @RequestParam String name,
+            @RequestParam String displayName,
+            @RequestParam Role role,
+            Principal me,
+            RedirectAttributes flash) {
+        try {
+            given(flash, accounts.add(name.strip(), displayName, role, me.getName()));
+            return "redirect:/admin/accounts/" + name.strip();
+        } catch (AccountAdministration.NotChangedException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("typedName", name);
+            flash.addFlashAttribute("typedDisplayName", displayName);
+            flash.addFlashAttribute("typedRole", role);
+            return "redirect:/admin/accounts";
+        }
+    }
+
+    private static void given(RedirectAttributes flash, String password) {
+        flash.addFlashAttribute("given", password);
+    }
+
+    @GetMapping("/admin/accounts/{name}")
+    String one(@PathVariable String name, Principal me, Model page) {
+        Account account =
+                accounts.find(name).orElseThrow(() -> new NotThereException("There is no account “" + name + "”."));
+        page.addAttribute("room", "accounts");
+        page.addAttribute("account", account);
+        page.addAttribute("seen", AccountAdministration.mark(account));
+        page.addAttribute("own", account.name().equals(me.getName()));
+        page.addAttribute("roles", Role.values());
+        page.addAttribute("sessions", accounts.sessions(account.name()));
+        page.addAttribute("entries", audit.latest(account.name(), SIGN_INS, SHOWN));
+        return "people/account/account";
+    }
+
+    @PostMapping("/admin/accounts/{name}")
+    String change(
+            @PathVariable String name,
+            @RequestParam String displayName,
+            @RequestParam Role role,
+            @RequestParam(required = false) String seen,
+            Principal me,
+            RedirectAttributes flash) {
+        return done(name, flash, "Kept.", () -> {
+            try {
+                accounts.change(name, displayName, role, seen, me.getName());
+            } catch (ChangedMeanwhileException e) {
+                Account now = accounts.find(name).orElseThrow();
+                flash.addFlashAttribute(
+                        "meanwhile",
+                        SavedMeanwhile.of(
+                                audit.latest(name, List.of("change account"), 1),
+                                shown(now.displayName(), now.role()),
+                                shown(displayName, role)));
+                throw new AccountAdministration.NotChangedException(e.getMessage());
+            }
+        });
+    }
+
+    private static Map<String, String> shown(String displayName, Role role) {
+        return SavedMeanwhile.fields("As pages call them", displayName, "Role", role.words());
+    }
+
+    @PostMapping("/admin/accounts/{name}/reset")
+    String reset(@PathVariable String name, Principal me, RedirectAttributes flash) {
+        return done(name, flash, null, () -> given(flash, accounts.reset(name, me.getName())));
+    }
+
+    @PostMapping("/admin/accounts/{name}/disable")
+    String disable(
+            @PathVariable String name,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                "Nobody signs in as " + name + " any more.",
+                () -> accounts.disable(
+                        name, Reason.of(reason, "Say why it is disabled").text(), me.getName()));
+    }
+
+    @PostMapping("/admin/accounts/{name}/enable")
+    String enable(@PathVariable String name, Principal me, RedirectAttributes flash) {
+        return done(name, flash, name + " can sign in again.", () -> accounts.enable(name, me.getName()));
+    }
+
+    @PostMapping("/admin/accounts/{name}/end-sessions")
+    String end(@PathVariable String name, Principal me, RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                "Whoever was signed in as " + name + " has to sign in again.",
+                () -> accounts.endSessions(name, me.getName()));
+    }
+
+    private static String done(String name, RedirectAttributes flash, String said, Runnable deed) {
+        try {
+            deed.run();
+            if (said != null) {
+                flash.addFlashAttribute("said", said);
+            }
+        } catch (AccountAdministration.NotChangedException | Reason.NoReasonException e) {
+            flash.addFlashAttribute("refused", e.getMessage() + ".");
+        }
+        return "redirect:/admin/accounts/{name}";
+    }
+}

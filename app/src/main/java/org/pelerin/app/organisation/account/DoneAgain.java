@@ -1,0 +1,45 @@
+package org.pelerin.app.organisation.account;
+
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.concurrent.TimeUnit;
+import org.pelerin.app.platform.sql.LockWait;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.transaction.support.TransactionCallback;
+import org.springframework.transaction.support.TransactionOperations;
+
+/** Transactions that are done again from their start where they lose a deadlock, a little later each time. */
+final class DoneAgain implements TransactionOperations {
+
+    private static final int MOST = 6;
+    private static final int FIRST_PAUSE_MS = 15;
+
+    private final TransactionOperations once;
+
+    DoneAgain(TransactionOperations once) {
+        this.once = once;
+    }
+
+    @Override
+    public <T> T execute(TransactionCallback<T> action) {
+        for (int attempt = 0; ; attempt++) {
+            try {
+                return once.execute(action);
+            } catch (PessimisticLockingFailureException e) {
+                if (attempt == MOST || LockWait.inVain(e) || !paused(FIRST_PAUSE_MS << attempt)) {
+                    throw e;
+                }
+            }
+        }
+    }
+
+    /** @return false if the thread is to end */
+    private static boolean paused(int ms) {
+        try {
+            TimeUnit.MILLISECONDS.sleep(ms + ThreadLocalRandom.current().nextInt(FIRST_PAUSE_MS));
+            return true;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+}

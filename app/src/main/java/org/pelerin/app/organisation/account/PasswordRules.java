@@ -1,0 +1,42 @@
+package org.pelerin.app.organisation.account;
+
+import com.nulabinc.zxcvbn.Zxcvbn;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * What a password must be: long, and none of those that are tried first. No rules of kinds of letters, and none ends by itself
+ * (NIST SP 800-63B, 5.1.1.2).
+ */
+class PasswordRules {
+
+    static final int SHORTEST = 12;
+    /** As many bytes are compared; more would be cut off in silence. */
+    static final int MOST_BYTES = 72;
+
+    /** Of 0 to 4: the lists of common passwords, names and words, and what is easily made of them. */
+    private static final int LEAST_SCORE = 2;
+
+    private final Zxcvbn lists = new Zxcvbn();
+
+    /** What is wrong with it, without a full stop; empty if nothing is. */
+    String wrong(String password, String account, String displayName) {
+        if (password.codePointCount(0, password.length()) < SHORTEST) {
+            return "A password has at least " + SHORTEST
+                    + " characters; three or four words that have nothing to do with" + " each other are good";
+        }
+        if (password.getBytes(StandardCharsets.UTF_8).length > MOST_BYTES) {
+            return "A password has at most " + MOST_BYTES + " letters without accents; others count as two or more";
+        }
+        if (password.toLowerCase(Locale.ROOT).contains(account.toLowerCase(Locale.ROOT))) {
+            return "It contains the name of the account";
+        }
+        if (lists.measure(password, List.of(account, displayName, "pelerin", "logger"))
+                        .getScore()
+                < LEAST_SCORE) {
+            return "It is among those that are tried first, or easily made of one";
+        }
+        return "";
+    }
+}

@@ -1,0 +1,2 @@
+/** Accounts, roles, passwords, sign-ins. */
+package org.pelerin.app.organisation.account;

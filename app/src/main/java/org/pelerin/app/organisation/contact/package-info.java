@@ -1,0 +1,2 @@
+/** The address book. */
+package org.pelerin.app.organisation.contact;

@@ -1,0 +1,2 @@
+/** The units in which each person wants values shown. */
+package org.pelerin.app.organisation.units;

@@ -1,2 +1,0 @@
-/** Accounts, roles, passwords, sign-ins. */
-package org.pelerin.app.people.account;

@@ -1,2 +1,0 @@
-/** The address book. */
-package org.pelerin.app.people.contact;

@@ -1,2 +1,0 @@
-/** What programs sign in with in a person's stead. */
-package org.pelerin.app.people.token;

@@ -1,2 +1,0 @@
-/** The units in which each person wants values shown. */
-package org.pelerin.app.people.units;

@@ -1,4 +1,0 @@
-package org.pelerin.app.placing;
-
-/** How many spots a site has, and at how many of them a logger lies. */
-public record SiteTally(long id, String name, String address, int spots, int taken) {}

@@ -1,2 +1,0 @@
-/** What every channel reads now, with the settings that will hold. */
-package org.pelerin.app.prepare.check;

@@ -1,2 +1,0 @@
-/** What a logger does next, and its neighbours there. */
-package org.pelerin.app.prepare.next;

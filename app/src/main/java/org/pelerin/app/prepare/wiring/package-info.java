@@ -1,2 +1,0 @@
-/** How sensors are connected: terminals, shunts, supply. */
-package org.pelerin.app.prepare.wiring;

@@ -1,2 +1,0 @@
-/** A plan written into a logger, read back and compared. */
-package org.pelerin.app.prepare.write;

@@ -1,0 +1,169 @@
+package org.pelerin.app.shell.frame;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.NoSuchElementException;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.pelerin.app.collect.CollectService;
+import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.StorageTrouble;
+import org.pelerin.link.LinkException;
+import org.pelerin.link.message.RefusedException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.InvalidPropertyException;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.Authentication;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+
+/** What went wrong, in plain words and in our look. */
+@ControllerAdvice
+@Order(Ordered.HIGHEST_PRECEDENCE + 10)
+class Problems {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    private final Shell shell;
+
+    Problems(Shell shell) {
+        this.shell = shell;
+    }
+
+    @ExceptionHandler(NotThereException.class)
+    String notThere(NotThereException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.NOT_FOUND,
+                e.getReason(),
+                "It may have been spelt differently. Search for a serial or a spot above.");
+    }
+
+    @ExceptionHandler(Dock.NotConnectedException.class)
+    String notConnected(Dock.NotConnectedException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                e.getMessage() + " is not in the dock.",
+                "Put it into a free port and try again; nothing was changed.");
+    }
+
+    @ExceptionHandler(CollectService.NotNowException.class)
+    String notNow(CollectService.NotNowException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                e.getMessage() + ".",
+                "Nothing was changed. Go back and look at the logger again.");
+    }
+
+    @ExceptionHandler(LinkException.class)
+    String link(LinkException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", "Check the cable and try again.");
+    }
+
+    @ExceptionHandler(RefusedException.class)
+    String refused(RefusedException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                "The logger refused: " + e.getMessage() + ".",
+                "Nothing was changed on it.");
+    }
+
+    /** A form that none of ours sends: a list where there is a text, a number among the millions, half an upload. */
+    @ExceptionHandler({InvalidPropertyException.class, MultipartException.class})
+    String notRead(Exception e, Model model, HttpServletResponse response, Authentication me) throws Exception {
+        if (StorageTrouble.of(e).isPresent()) {
+            throw e;
+        }
+        boolean large = e instanceof MaxUploadSizeExceededException;
+        return page(
+                model,
+                response,
+                me,
+                large ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST,
+                large ? "The file is too large." : "The request could not be understood.",
+                large ? "A file has at most 48 MB." : "Nothing was changed. Go back and try again.");
+    }
+
+    /** A number or a name that is sent along, of something that is not there, or not any more. */
+    @ExceptionHandler(NoSuchElementException.class)
+    String notAnyMore(NoSuchElementException e, Model model, HttpServletResponse response, Authentication me) {
+        // without its words, which may be those of the request
+        LOG.warn("Asked for what is not there, at {}", e.getStackTrace().length == 0 ? "?" : e.getStackTrace()[0]);
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.NOT_FOUND,
+                "This is not there, or not any more.",
+                "Nothing was changed. Go back and look again.");
+    }
+
+    /** Fields that are numbered where there is one, or numbered with what is no number. */
+    @ExceptionHandler(NumberFormatException.class)
+    String noNumber(NumberFormatException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.BAD_REQUEST,
+                "The request could not be understood.",
+                "Nothing was changed. Go back and try again.");
+    }
+
+    private static final Pattern TOO_LONG = Pattern.compile("too long for column '(?:.*\\.)?`?([a-z_]+)");
+
+    /**
+     * What is longer, or larger, than it can be kept: the database refuses it whole, so that nothing is cut off in silence. Fields say so
+     * before ({@link org.pelerin.app.platform.text.Length}); this is what stands behind them.
+     */
+    @ExceptionHandler(DataIntegrityViolationException.class)
+    String notKept(DataIntegrityViolationException e, Model model, HttpServletResponse response, Authentication me) {
+        String cause = String.valueOf(e.getMostSpecificCause().getMessage());
+        Matcher column = TOO_LONG.matcher(cause);
+        boolean named = column.find();
+        LOG.warn(
+                "Not kept: {}",
+                named ? column.group(1) + " is too long" : e.getClass().getSimpleName());
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.BAD_REQUEST,
+                named
+                        ? "The " + column.group(1).replace('_', ' ') + " is longer than can be kept."
+                        : "Something in it is longer than can be kept, or is not there any more.",
+                "Nothing was changed. Go back, and look at what you typed.");
+    }
+
+    private String page(
+            Model model,
+            HttpServletResponse response,
+            Authentication me,
+            HttpStatus status,
+            String what,
+            String advice) {
+        shell.frame(model, me);
+        response.setStatus(status.value());
+        model.addAttribute("what", what);
+        model.addAttribute("advice", advice);
+        return "problem";
+    }
+}

@@ -1,0 +1,44 @@
+package org.pelerin.app.shell.frame;
+
+import java.time.Clock;
+import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.web.Formats;
+import org.springframework.security.core.Authentication;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ModelAttribute;
+
+/** What the frame around every page shows. Asks no database, so that it stands when that is gone. */
+@ControllerAdvice
+class Shell {
+
+    private final Clock clock;
+    private final Formats show;
+    private final PelerinProperties properties;
+
+    Shell(Clock clock, Formats show, PelerinProperties properties) {
+        this.clock = clock;
+        this.show = show;
+        this.properties = properties;
+    }
+
+    @ModelAttribute
+    void frame(Model model, Authentication me) {
+        model.addAttribute("now", clock.instant());
+        model.addAttribute("show", show);
+        model.addAttribute("zone", show.home());
+        model.addAttribute("me", me == null ? null : me.getName());
+        model.addAttribute("canChange", me != null && mayChange(me));
+        model.addAttribute("canReview", me != null && (mayChange(me) || has(me, "ROLE_REVIEWER")));
+        model.addAttribute("isAdmin", me != null && has(me, "ROLE_ADMIN"));
+        model.addAttribute("yardPresent", properties.yard().present());
+    }
+
+    private static boolean mayChange(Authentication me) {
+        return has(me, "ROLE_TECHNICIAN") || has(me, "ROLE_ADMIN");
+    }
+
+    private static boolean has(Authentication me, String role) {
+        return me.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals(role));
+    }
+}

@@ -1,0 +1,2 @@
+/** What surrounds every page, and the pages of what went wrong. */
+package org.pelerin.app.shell.frame;
