@@ -242,8 +242,8 @@ class CarriedHomeTest {
         }
         assertThat(overview(attention).where()).isEqualTo("Register site / before");
         bed.bean(PlacementService.class).take("PL-60003", bed.bean(Clock.class).instant(), "tech");
-        assertThat(overview(attention).placedAt()).isNull();
-        assertThat(overview(attention).spotId()).isNull();
+        assertThat(overview(attention).stay().placedAt()).isNull();
+        assertThat(overview(attention).stay().spotId()).isNull();
     }
 
     private static LoggerOverview overview(AttentionService attention) {

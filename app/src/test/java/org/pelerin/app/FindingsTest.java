@@ -135,7 +135,7 @@ class FindingsTest extends PageTest {
         assertThat(page.locator(".said")).containsText("is closed");
         Finding f = of(MISSIONS.get(0));
         assertThat(f.state()).isEqualTo(FindingState.CLOSED);
-        assertThat(f.missions()).isEqualTo(3);
+        assertThat(f.extent().missions()).isEqualTo(3);
         assertThat(f.work().cause()).isEqualTo("Compressor failed");
         // a judgement anew: longer by an hour
         write(MISSIONS.get(1), 42, 78);
@@ -153,8 +153,8 @@ class FindingsTest extends PageTest {
         // one of them is something else after all
         page.locator("button:has-text('take it out')").last().click();
         assertThat(page.locator(".said")).containsText("It is finding");
-        assertThat(of(MISSIONS.get(2)).missions()).isEqualTo(1);
-        assertThat(of(MISSIONS.get(0)).missions()).isEqualTo(2);
+        assertThat(of(MISSIONS.get(2)).extent().missions()).isEqualTo(1);
+        assertThat(of(MISSIONS.get(0)).extent().missions()).isEqualTo(2);
     }
 
     @Test

@@ -114,8 +114,8 @@ class StaysTest {
                 .isInstanceOf(NotPlacedException.class)
                 .hasMessageContaining("later than that");
         placements.take("QL-STAY-A", ago(2), "tech");
-        assertThat(overview("QL-STAY-A").spotId()).isNull();
-        assertThat(overview("QL-STAY-A").takenAt()).isEqualTo(ago(2));
+        assertThat(overview("QL-STAY-A").stay().spotId()).isNull();
+        assertThat(overview("QL-STAY-A").stay().takenAt()).isEqualTo(ago(2));
         assertThat(needs("QL-STAY-A")).containsExactly(Need.Kind.NOT_EMPTIED);
         place("QL-STAY-A", other, ago(1));
         assertThat(overview("QL-STAY-A").where()).isEqualTo("Stay site / door");

@@ -13,9 +13,6 @@ import org.pelerin.core.judge.Side;
  *
  * @param told what it is, of what a logger shows about itself; empty for departures
  * @param lead what its gravest departure is; empty for others
- * @param missions how many it is about
- * @param mission the first of them, {@code serial} of its logger
- * @param where the spot with its site; empty where none was named
  * @param changed whether it was judged otherwise since it was closed
  */
 public record Finding(
@@ -26,20 +23,23 @@ public record Finding(
         boolean latched,
         String told,
         Lead lead,
-        Instant from,
-        Instant to,
-        int parts,
-        int missions,
-        long mission,
-        String serial,
-        Long siteId,
-        Long spotId,
-        String where,
-        String zone,
+        Extent extent,
+        Subject subject,
         Work work,
         Instant openedAt,
         boolean changed,
         Long mergedInto) {
+
+    /** From its first part's beginning to its last part's end. */
+    public record Extent(Instant from, Instant to, int parts, int missions) {}
+
+    /**
+     * What it is about.
+     *
+     * @param mission the first of them, {@code serial} of its logger
+     * @param where the spot with its site; empty where none was named
+     */
+    public record Subject(long mission, String serial, Long siteId, Long spotId, String where, String zone) {}
 
     /**
      * What departed.
@@ -89,16 +89,8 @@ public record Finding(
                 latched,
                 told,
                 some.lead().lead(),
-                some.from(),
-                some.to(),
-                some.parts(),
-                some.missions(),
-                mission,
-                serial,
-                siteId,
-                spotId,
-                where,
-                zone,
+                new Extent(some.from(), some.to(), some.parts(), some.missions()),
+                subject,
                 work,
                 openedAt,
                 changed,
@@ -125,7 +117,7 @@ public record Finding(
     }
 
     public Duration duration() {
-        return Duration.between(from, to);
+        return Duration.between(extent.from, extent.to);
     }
 
     public boolean departure() {

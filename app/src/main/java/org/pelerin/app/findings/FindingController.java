@@ -91,7 +91,9 @@ class FindingController {
         page.addAttribute("room", "findings");
         page.addAttribute("f", f);
         page.addAttribute("typed", typed);
-        page.addAttribute("fz", f.zone() == null ? show.home() : ZoneId.of(f.zone()));
+        page.addAttribute(
+                "fz",
+                f.subject().zone() == null ? show.home() : ZoneId.of(f.subject().zone()));
         page.addAttribute("parts", findings.parts(id));
         page.addAttribute("entries", findings.entries(id));
         page.addAttribute("files", files.of(id));

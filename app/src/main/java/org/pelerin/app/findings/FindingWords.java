@@ -15,7 +15,8 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
         if (!f.departure()) {
             return f.told();
         }
-        return words(f.lead()) + (f.parts() > 1 ? ", and " + (f.parts() - 1) + " more" : "");
+        return words(f.lead())
+                + (f.extent().parts() > 1 ? ", and " + (f.extent().parts() - 1) + " more" : "");
     }
 
     public String of(Part p) {

@@ -80,7 +80,7 @@ public class Findings {
     /** The same with only some of what belongs to them; those of which nothing is among it are left out. One query for all. */
     public List<Finding> narrowed(List<Finding> all, Predicate<Part> which) {
         List<Long> several = all.stream()
-                .filter(f -> f.departure() && f.parts() > 1)
+                .filter(f -> f.departure() && f.extent().parts() > 1)
                 .map(Finding::id)
                 .toList();
         if (several.isEmpty()) {

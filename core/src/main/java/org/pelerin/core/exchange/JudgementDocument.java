@@ -174,21 +174,21 @@ public record JudgementDocument(
                     s.count(),
                     s.first(),
                     s.last(),
-                    finite(s.min()),
-                    s.minAt(),
-                    finite(s.max()),
-                    s.maxAt(),
+                    finite(s.extremes().min()),
+                    s.extremes().minAt(),
+                    finite(s.extremes().max()),
+                    s.extremes().maxAt(),
                     finite(s.mean()),
                     finite(s.sd()),
                     finite(s.mkt()),
-                    finite(s.p05()),
-                    finite(s.p10()),
-                    finite(s.p50()),
-                    finite(s.p90()),
-                    finite(s.p95()),
-                    hours(s.within()),
-                    hours(s.above()),
-                    hours(s.below()));
+                    finite(s.quantiles().p05()),
+                    finite(s.quantiles().p10()),
+                    finite(s.quantiles().p50()),
+                    finite(s.quantiles().p90()),
+                    finite(s.quantiles().p95()),
+                    hours(s.time().within()),
+                    hours(s.time().above()),
+                    hours(s.time().below()));
         }
 
         Channel at(UnaryOperator<Instant> told) {

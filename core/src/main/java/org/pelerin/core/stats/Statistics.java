@@ -14,16 +14,10 @@ import org.threeten.extra.Interval;
  * @param count valid samples
  * @param first instant of the first valid sample
  * @param last instant of the last valid sample
- * @param min smallest value and {@code minAt} its instant, the first if several
- * @param max largest value and {@code maxAt} its instant, the first if several
  * @param mean weighted by the time each sample stands for; in dB as energy
  * @param sd sample standard deviation (n − 1), each sample counting once; of events, whose values hold for different times, weighted by
  *     time about the mean
  * @param mkt mean kinetic temperature in the channel's own unit, for °C, °F and K only
- * @param p05 percentile, as those that follow: type 7, each sample counting once; of events, by the time that values held. The level that
- *     is exceeded N % of the time is the percentile of 100 − N
- * @param within hours in which the value was inside the limits, {@code above} and {@code below} likewise; NaN without
- *     limits
  */
 public record Statistics(
         String channel,
@@ -31,21 +25,32 @@ public record Statistics(
         long count,
         Instant first,
         Instant last,
-        double min,
-        Instant minAt,
-        double max,
-        Instant maxAt,
+        Extremes extremes,
         double mean,
         double sd,
         double mkt,
-        double p05,
-        double p10,
-        double p50,
-        double p90,
-        double p95,
-        double within,
-        double above,
-        double below) {
+        Quantiles quantiles,
+        TimeIn time) {
+
+    /** Smallest and largest value, each with its instant, the first if several. */
+    public record Extremes(double min, Instant minAt, double max, Instant maxAt) {}
+
+    /**
+     * Percentiles of type 7 (Hyndman and Fan), each sample counting once; of events, by the time that values held. The level that is
+     * exceeded N % of the time is the percentile of 100 − N.
+     */
+    public record Quantiles(double p05, double p10, double p50, double p90, double p95) {
+
+        static Quantiles of(double[] shares) {
+            return new Quantiles(shares[0], shares[1], shares[2], shares[3], shares[4]);
+        }
+    }
+
+    /** Hours in which the value was inside the limits, above and below them; NaN without limits. */
+    public record TimeIn(double within, double above, double below) {
+
+        static final TimeIn NO_LIMITS = new TimeIn(Double.NaN, Double.NaN, Double.NaN);
+    }
 
     static final double[] SHARES = {0.05, 0.1, 0.5, 0.9, 0.95};
 

@@ -171,21 +171,12 @@ public final class StatisticsReader implements SampleReader {
                 count,
                 instant(first),
                 instant(last),
-                min,
-                instant(minAt),
-                max,
-                instant(maxAt),
+                new Statistics.Extremes(min, instant(minAt), max, instant(maxAt)),
                 mean.value(),
                 sd,
                 celsius.map(c -> c.back().unrounded(mkt.celsius())).orElse(Double.NaN),
-                percentiles[0],
-                percentiles[1],
-                percentiles[2],
-                percentiles[3],
-                percentiles[4],
-                band == null ? Double.NaN : within,
-                band == null ? Double.NaN : above,
-                band == null ? Double.NaN : below);
+                Statistics.Quantiles.of(percentiles),
+                band == null ? Statistics.TimeIn.NO_LIMITS : new Statistics.TimeIn(within, above, below));
     }
 
     private Instant instant(long at) {

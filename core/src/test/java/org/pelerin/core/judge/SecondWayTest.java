@@ -240,7 +240,8 @@ class SecondWayTest {
                 double rank = 0.9 * (sorted.length - 1);
                 int below = (int) rank;
                 double above = sorted[Math.min(below + 1, sorted.length - 1)];
-                assertThat(s.p90()).isCloseTo(sorted[below] + (rank - below) * (above - sorted[below]), within(1e-9));
+                assertThat(s.quantiles().p90())
+                        .isCloseTo(sorted[below] + (rank - below) * (above - sorted[below]), within(1e-9));
                 assertThat(s.mean())
                         .isCloseTo(
                                 valid.stream()

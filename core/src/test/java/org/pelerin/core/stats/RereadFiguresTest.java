@@ -52,7 +52,13 @@ class RereadFiguresTest {
         assertThat(found.count()).isEqualTo(n);
         // type 7 by its definition
         double[] shares = {0.05, 0.1, 0.5, 0.9, 0.95};
-        double[] got = {found.p05(), found.p10(), found.p50(), found.p90(), found.p95()};
+        double[] got = {
+            found.quantiles().p05(),
+            found.quantiles().p10(),
+            found.quantiles().p50(),
+            found.quantiles().p90(),
+            found.quantiles().p95()
+        };
         for (int i = 0; i < shares.length; i++) {
             double h = (n - 1) * shares[i];
             int below = (int) Math.floor(h);

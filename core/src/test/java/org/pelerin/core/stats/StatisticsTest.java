@@ -46,9 +46,9 @@ class StatisticsTest {
     void percentiles_are_of_type_7() {
         // Hyndman and Fan's type 7 of 1…10 at 5 %, 50 %, 95 %
         Statistics s = of("°C", null, 10, 1, 9, 2, 8, 3, 7, 4, 6, 5);
-        assertThat(s.p05()).isCloseTo(1.45, within(1e-12));
-        assertThat(s.p50()).isCloseTo(5.5, within(1e-12));
-        assertThat(s.p95()).isCloseTo(9.55, within(1e-12));
+        assertThat(s.quantiles().p05()).isCloseTo(1.45, within(1e-12));
+        assertThat(s.quantiles().p50()).isCloseTo(5.5, within(1e-12));
+        assertThat(s.quantiles().p95()).isCloseTo(9.55, within(1e-12));
     }
 
     @Test
@@ -70,11 +70,11 @@ class StatisticsTest {
         assertThat(s.count()).isEqualTo(5);
         assertThat(s.first()).isEqualTo(START.plus(Duration.ofHours(1)));
         assertThat(s.last()).isEqualTo(START.plus(Duration.ofHours(5)));
-        assertThat(s.maxAt()).isEqualTo(START.plus(Duration.ofHours(1)));
-        assertThat(s.minAt()).isEqualTo(START.plus(Duration.ofHours(2)));
-        assertThat(s.above()).isEqualTo(2);
-        assertThat(s.below()).isEqualTo(2);
-        assertThat(s.within()).isEqualTo(1);
+        assertThat(s.extremes().maxAt()).isEqualTo(START.plus(Duration.ofHours(1)));
+        assertThat(s.extremes().minAt()).isEqualTo(START.plus(Duration.ofHours(2)));
+        assertThat(s.time().above()).isEqualTo(2);
+        assertThat(s.time().below()).isEqualTo(2);
+        assertThat(s.time().within()).isEqualTo(1);
     }
 
     @Test
@@ -82,7 +82,7 @@ class StatisticsTest {
         Statistics s = of("°C", null, Double.NaN);
         assertThat(s.count()).isZero();
         assertThat(s.mean()).isNaN();
-        assertThat(s.p50()).isNaN();
+        assertThat(s.quantiles().p50()).isNaN();
         assertThat(s.first()).isNull();
     }
 
@@ -126,8 +126,8 @@ class StatisticsTest {
         TimeAxis axis = ListedAxis.events(own, Instant.ofEpochMilli(10 * hour), ClockCorrection.NONE);
         Statistics s = Statistics.of(Series.of(Channel.of("Door", ""), axis, new double[] {0, 1, 0, 0}, null), null);
         assertThat(s.mean()).isCloseTo(0.9, within(1e-12));
-        assertThat(s.p50()).isEqualTo(1);
-        assertThat(s.p05()).isZero();
+        assertThat(s.quantiles().p50()).isEqualTo(1);
+        assertThat(s.quantiles().p05()).isZero();
         // of a value that is 1 for a share p of the time: √(p·(1 − p))
         assertThat(s.sd()).isCloseTo(0.3, within(1e-12));
     }

@@ -108,9 +108,9 @@ public class AttentionService {
         return new Need(
                 Need.Kind.HALF_COLLECTED,
                 s.serial(),
-                job.missionId() == null ? s.missionId() : job.missionId(),
+                job.missionId() == null ? s.run().missionId() : job.missionId(),
                 s.where(),
-                s.spotId(),
+                s.stay().spotId(),
                 job.orderedAt(),
                 job.total() == 0 ? "" : job.percent() + " % is here",
                 false);
@@ -118,13 +118,13 @@ public class AttentionService {
 
     private List<Need> needs(LoggerOverview s, Instant now, Duration ahead, Around around) {
         List<Need> out = Needs.of(s, now, ahead);
-        LoggerWaits waits = around.findings.get(s.loggerId());
+        LoggerWaits waits = around.findings.get(s.device().loggerId());
         if (waits != null) {
             out = new ArrayList<>(out);
             out.add(finding(s, waits));
         }
         Job broken = around.broken.get(s.serial());
-        if (broken != null && !s.connected()) {
+        if (broken != null && !s.link().connected()) {
             out = new ArrayList<>(out);
             out.add(brokenOff(s, broken));
             out.sort(Comparator.comparing(Need::kind));
@@ -139,9 +139,9 @@ public class AttentionService {
                 new Need(
                         Need.Kind.CLAIMED_TWICE,
                         s.serial(),
-                        s.missionId(),
+                        s.run().missionId(),
                         s.where(),
-                        s.spotId(),
+                        s.stay().spotId(),
                         null,
                         "at " + String.join(" and at ", claimants),
                         true));
@@ -153,14 +153,14 @@ public class AttentionService {
         return new Need(
                 Need.Kind.FINDING,
                 s.serial(),
-                s.missionId(),
+                s.run().missionId(),
                 s.where(),
-                s.spotId(),
+                s.stay().spotId(),
                 waits.due() == null
                         ? waits.since()
                         : waits.due().atStartOfDay(show.home()).toInstant(),
                 waits.words() + (waits.due() == null ? "" : ", due " + waits.due()),
-                s.connected());
+                s.link().connected());
     }
 
     private Map<String, Silence> silent() {
@@ -187,36 +187,33 @@ public class AttentionService {
             OverviewMapper.Row r, DockedLogger here, Instant calibrationDue, Silence silence) {
         boolean retired = r.retiredAt != null && (r.writtenAt == null || !r.retiredAt.isBefore(r.writtenAt));
         return new LoggerOverview(
-                r.loggerId,
-                r.serial,
-                r.model,
-                r.clockOffsetMs,
-                r.seenAt,
-                r.missionId,
-                r.state,
-                r.writtenAt,
-                r.startsAt,
-                r.endsAt,
-                r.plannedEnd,
-                r.batteryEndsAt,
-                r.collectedAt,
-                r.spotId,
-                r.spot,
-                r.site,
-                r.placedAt,
-                r.takenAt,
-                r.misfit == null ? "" : r.misfit,
-                r.collectDays,
+                new LoggerOverview.Device(r.loggerId, r.serial, r.model, r.clockOffsetMs, r.seenAt, retired, r.lost),
+                new LoggerOverview.Run(
+                        r.missionId,
+                        r.state,
+                        r.writtenAt,
+                        r.startsAt,
+                        r.endsAt,
+                        r.plannedEnd,
+                        r.batteryEndsAt,
+                        r.collectedAt,
+                        r.homeAt),
+                new LoggerOverview.Stay(
+                        r.spotId,
+                        r.spot,
+                        r.site,
+                        r.placedAt,
+                        r.takenAt,
+                        r.misfit == null ? "" : r.misfit,
+                        r.collectDays),
+                new LoggerOverview.Link(
+                        here != null,
+                        here != null && here.inDock(),
+                        here != null && here.status().alarmed(),
+                        r.alarmedAt,
+                        here != null ? null : silence),
                 r.readAt,
                 calibrationDue,
-                retired,
-                here != null,
-                here != null && here.status().alarmed(),
-                here != null && here.inDock(),
-                r.alarmedAt,
-                r.homeAt,
-                r.lost,
-                here != null ? null : silence,
                 List.of());
     }
 }

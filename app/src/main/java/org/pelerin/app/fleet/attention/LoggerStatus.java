@@ -44,28 +44,28 @@ public enum LoggerStatus {
     }
 
     public static LoggerStatus of(LoggerOverview s, Instant now) {
-        if (s.retired() || s.state() == null) {
-            return s.retired() && s.lost() ? LOST : STOCK;
+        if (s.device().retired() || s.run().state() == null) {
+            return s.device().retired() && s.device().lost() ? LOST : STOCK;
         }
-        if (s.state() == MissionState.COLLECTED) {
+        if (s.run().state() == MissionState.COLLECTED) {
             return STOPPED;
         }
-        if (s.state() == MissionState.ENDED) {
+        if (s.run().state() == MissionState.ENDED) {
             return ENDED;
         }
-        if (s.startsAt() == null || s.startsAt().isAfter(now)) {
+        if (s.run().startsAt() == null || s.run().startsAt().isAfter(now)) {
             return WAITING;
         }
-        if (s.connected()) {
+        if (s.link().connected()) {
             // what it says itself counts, not what was foreseen
-            return s.docked() ? IN_DOCK : AT_WORK;
+            return s.link().docked() ? IN_DOCK : AT_WORK;
         }
         if (s.batteryFirst()) {
-            return s.batteryEndsAt().isAfter(now) ? AT_WORK : FLAT;
+            return s.run().batteryEndsAt().isAfter(now) ? AT_WORK : FLAT;
         }
-        if (s.endsAt() == null || s.endsAt().isAfter(now)) {
+        if (s.run().endsAt() == null || s.run().endsAt().isAfter(now)) {
             return AT_WORK;
         }
-        return s.plannedEnd() ? ENDED : FULL;
+        return s.run().plannedEnd() ? ENDED : FULL;
     }
 }

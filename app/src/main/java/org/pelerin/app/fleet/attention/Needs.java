@@ -27,34 +27,36 @@ public final class Needs {
     /** @param ahead how much earlier than required a collection is taken to be due */
     public static List<Need> of(LoggerOverview s, Instant now, Duration ahead) {
         List<Need> out = new ArrayList<>();
-        if (s.state() == MissionState.COLLECTED) {
+        if (s.run().state() == MissionState.COLLECTED) {
             collected(s, out);
-        } else if (s.missionId() != null) {
+        } else if (s.run().missionId() != null) {
             inField(s, now, ahead, out);
-        } else if (s.placedAt() != null) {
-            out.add(need(s, Need.Kind.NO_PLAN, s.placedAt()));
+        } else if (s.stay().placedAt() != null) {
+            out.add(need(s, Need.Kind.NO_PLAN, s.stay().placedAt()));
         }
-        if (s.inField() && !s.misfit().isEmpty()) {
+        if (s.inField() && !s.stay().misfit().isEmpty()) {
             out.add(new Need(
                     Need.Kind.OTHERWISE,
                     s.serial(),
-                    s.missionId(),
+                    s.run().missionId(),
                     s.where(),
-                    s.spotId(),
-                    s.placedAt(),
-                    s.misfit(),
-                    s.connected()));
+                    s.stay().spotId(),
+                    s.stay().placedAt(),
+                    s.stay().misfit(),
+                    s.link().connected()));
         }
         if (s.alarmOpen()) {
-            out.add(need(s, Need.Kind.ALARM, s.alarmedAt()));
+            out.add(need(s, Need.Kind.ALARM, s.link().alarmedAt()));
         }
-        if (s.silence() != null && s.silence().matters(now)) {
+        if (s.link().silence() != null && s.link().silence().matters(now)) {
             out.add(silent(s, now));
         }
-        if (s.inField() && s.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
-            out.add(need(s, Need.Kind.CLOCK_OFF, s.seenAt()));
+        if (s.inField() && s.device().clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
+            out.add(need(s, Need.Kind.CLOCK_OFF, s.device().seenAt()));
         }
-        if (s.calibrationDue() != null && !s.retired() && s.calibrationDue().isBefore(now.plus(CALIBRATION_SOON))) {
+        if (s.calibrationDue() != null
+                && !s.device().retired()
+                && s.calibrationDue().isBefore(now.plus(CALIBRATION_SOON))) {
             boolean lapsed = !s.calibrationDue().isAfter(now);
             out.add(need(s, lapsed ? Need.Kind.CALIBRATION_LAPSED : Need.Kind.CALIBRATION_DUE, s.calibrationDue()));
         }
@@ -63,69 +65,76 @@ public final class Needs {
     }
 
     private static void collected(LoggerOverview s, List<Need> out) {
-        if (s.docked() || s.takenAt() != null) {
+        if (s.link().docked() || s.stay().takenAt() != null) {
             // it is on the table, or on a shelf
             return;
         }
-        if (!s.retired()) {
-            out.add(need(s, Need.Kind.LEFT_STOPPED, s.collectedAt()));
-        } else if (s.placedAt() != null && s.placedAt().isAfter(s.collectedAt())) {
+        if (!s.device().retired()) {
+            out.add(need(s, Need.Kind.LEFT_STOPPED, s.run().collectedAt()));
+        } else if (s.stay().placedAt() != null
+                && s.stay().placedAt().isAfter(s.run().collectedAt())) {
             // out of stock again, and nobody wrote it
-            out.add(need(s, Need.Kind.NO_PLAN, s.placedAt()));
+            out.add(need(s, Need.Kind.NO_PLAN, s.stay().placedAt()));
         }
     }
 
     private static void inField(LoggerOverview s, Instant now, Duration ahead, List<Need> out) {
-        if (s.startsAt() == null) {
-            if (!onTable(s) && Duration.between(s.writtenAt(), now).compareTo(PATIENCE) > 0) {
-                out.add(need(s, Need.Kind.NEVER_STARTED, s.writtenAt()));
+        if (s.run().startsAt() == null) {
+            if (!onTable(s) && Duration.between(s.run().writtenAt(), now).compareTo(PATIENCE) > 0) {
+                out.add(need(s, Need.Kind.NEVER_STARTED, s.run().writtenAt()));
             }
             return;
         }
-        if (s.takenAt() != null) {
+        if (s.stay().takenAt() != null) {
             // nothing that it records from now on is wanted
-            out.add(need(s, Need.Kind.NOT_EMPTIED, s.takenAt()));
+            out.add(need(s, Need.Kind.NOT_EMPTIED, s.stay().takenAt()));
             return;
         }
         Instant visit = visit(s, now);
-        if (s.state() == MissionState.ENDED) {
-            out.add(need(s, Need.Kind.STOPPED, s.endsAt()));
+        if (s.run().state() == MissionState.ENDED) {
+            out.add(need(s, Need.Kind.STOPPED, s.run().endsAt()));
         } else if (!s.batteryFirst()) {
             // what ends it is the earliest; the other then is no news
             records(s, now, visit, out);
         }
-        if (foreseen(s, s.batteryEndsAt(), now)) {
-            out.add(need(s, Need.Kind.BATTERY_EMPTY, s.batteryEndsAt()));
-        } else if (s.batteryEndsAt() != null
-                && s.batteryEndsAt().isAfter(now)
-                && s.batteryEndsAt().isBefore(visit)) {
-            out.add(need(s, Need.Kind.BATTERY_ENDS, s.batteryEndsAt()));
+        if (foreseen(s, s.run().batteryEndsAt(), now)) {
+            out.add(need(s, Need.Kind.BATTERY_EMPTY, s.run().batteryEndsAt()));
+        } else if (s.run().batteryEndsAt() != null
+                && s.run().batteryEndsAt().isAfter(now)
+                && s.run().batteryEndsAt().isBefore(visit)) {
+            out.add(need(s, Need.Kind.BATTERY_ENDS, s.run().batteryEndsAt()));
         }
         Instant due = due(s);
         if (due != null && !due.isAfter(now.plus(ahead))) {
             out.add(need(s, Need.Kind.OVERDUE, due));
         }
-        if (Duration.between(s.seenAt(), now).compareTo(UNHEARD_OF) > 0) {
-            out.add(need(s, Need.Kind.LOST, s.seenAt()));
+        if (Duration.between(s.device().seenAt(), now).compareTo(UNHEARD_OF) > 0) {
+            out.add(need(s, Need.Kind.LOST, s.device().seenAt()));
         }
     }
 
     private static void records(LoggerOverview s, Instant now, Instant visit, List<Need> out) {
-        if (foreseen(s, s.endsAt(), now)) {
-            out.add(need(s, s.plannedEnd() ? Need.Kind.STOPPED : Need.Kind.MEMORY_FULL, s.endsAt()));
-        } else if (s.endsAt() != null && s.endsAt().isAfter(now) && s.endsAt().isBefore(visit) && !s.plannedEnd()) {
-            out.add(need(s, Need.Kind.MEMORY_FILLS, s.endsAt()));
+        if (foreseen(s, s.run().endsAt(), now)) {
+            out.add(need(
+                    s,
+                    s.run().plannedEnd() ? Need.Kind.STOPPED : Need.Kind.MEMORY_FULL,
+                    s.run().endsAt()));
+        } else if (s.run().endsAt() != null
+                && s.run().endsAt().isAfter(now)
+                && s.run().endsAt().isBefore(visit)
+                && !s.run().plannedEnd()) {
+            out.add(need(s, Need.Kind.MEMORY_FILLS, s.run().endsAt()));
         }
     }
 
     /** Whether an end that was foreseen must have come; of one that answers its own word counts. */
     private static boolean foreseen(LoggerOverview s, Instant end, Instant now) {
-        return !s.connected() && end != null && !end.isAfter(now);
+        return !s.link().connected() && end != null && !end.isAfter(now);
     }
 
     /** Whether it waits to be carried out: in the dock, or written for no spot and placed nowhere. */
     private static boolean onTable(LoggerOverview s) {
-        return s.docked() || s.placedAt() == null && s.spotId() == null;
+        return s.link().docked() || s.stay().placedAt() == null && s.stay().spotId() == null;
     }
 
     /** When somebody next comes by: for the required collection, or within {@link #SOON}. */
@@ -137,30 +146,38 @@ public final class Needs {
 
     /** When its spot next requires that it be collected; null where it does not. What others did there does not count. */
     static Instant due(LoggerOverview s) {
-        if (s.collectDays() == null || s.startsAt() == null) {
+        if (s.stay().collectDays() == null || s.run().startsAt() == null) {
             return null;
         }
-        Instant begun = s.placedAt() == null ? s.startsAt() : s.placedAt();
+        Instant begun =
+                s.stay().placedAt() == null ? s.run().startsAt() : s.stay().placedAt();
         Instant last = s.readAt() == null || s.readAt().isBefore(begun) ? begun : s.readAt();
-        return last.plus(Duration.ofDays(s.collectDays()));
+        return last.plus(Duration.ofDays(s.stay().collectDays()));
     }
 
     private static Need silent(LoggerOverview s, Instant now) {
-        long missed = s.silence().missed(now);
-        String detail = s.silence().reason()
+        long missed = s.link().silence().missed(now);
+        String detail = s.link().silence().reason()
                 + (missed == 0 ? "" : "; " + missed + (missed == 1 ? " collection" : " collections") + " missed");
         return new Need(
                 Need.Kind.SILENT,
                 s.serial(),
-                s.missionId(),
+                s.run().missionId(),
                 s.where(),
-                s.spotId(),
-                s.silence().since(),
+                s.stay().spotId(),
+                s.link().silence().since(),
                 detail,
                 false);
     }
 
     private static Need need(LoggerOverview s, Need.Kind kind, Instant since) {
-        return new Need(kind, s.serial(), s.missionId(), s.where(), s.spotId(), since, s.connected());
+        return new Need(
+                kind,
+                s.serial(),
+                s.run().missionId(),
+                s.where(),
+                s.stay().spotId(),
+                since,
+                s.link().connected());
     }
 }

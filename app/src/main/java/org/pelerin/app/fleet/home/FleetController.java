@@ -42,7 +42,7 @@ class FleetController {
     private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(
                     (LoggerOverview s) -> LoggerHistory.site(s).equals(LoggerHistory.IN_STOCK))
             .thenComparing(LoggerHistory::site)
-            .thenComparing(s -> s.spot() == null ? "" : s.spot())
+            .thenComparing(s -> s.stay().spot() == null ? "" : s.stay().spot())
             .thenComparing(LoggerOverview::serial);
 
     private final AttentionService attention;
@@ -118,7 +118,7 @@ class FleetController {
         model.addAttribute(
                 "sites", counted(fleet.stream().map(LoggerHistory::site).toList()));
         model.addAttribute(
-                "models", counted(fleet.stream().map(LoggerOverview::model).toList()));
+                "models", counted(fleet.stream().map(s -> s.device().model()).toList()));
         model.addAttribute(
                 "modelNames",
                 ModelCatalogue.all().stream().collect(Collectors.toMap(LoggerModel::id, LoggerModel::name)));
@@ -138,7 +138,7 @@ class FleetController {
 
     private FleetTimeline waylines(List<LoggerOverview> shown, FleetTimeline.Window window) {
         List<Mission> all =
-                missions.since(shown.stream().map(LoggerOverview::loggerId).toList(), window.from());
+                missions.since(shown.stream().map(s -> s.device().loggerId()).toList(), window.from());
         List<Long> ids = all.stream().map(Mission::id).toList();
         Map<Long, List<Mission>> byLogger =
                 all.stream().collect(Collectors.groupingBy(m -> m.device().loggerId()));
@@ -148,14 +148,16 @@ class FleetController {
         Map<Long, List<LocalDate>> planned = rounds.visits();
         List<LoggerHistory> units = new ArrayList<>();
         for (LoggerOverview s : shown) {
-            List<Mission> own = byLogger.getOrDefault(s.loggerId(), List.of());
+            List<Mission> own = byLogger.getOrDefault(s.device().loggerId(), List.of());
             units.add(LoggerHistory.of(
                     s,
                     own,
                     own.stream()
                             .flatMap(m -> visits.getOrDefault(m.id(), List.of()).stream())
                             .toList(),
-                    s.spotId() == null ? List.of() : planned.getOrDefault(s.spotId(), List.of()),
+                    s.stay().spotId() == null
+                            ? List.of()
+                            : planned.getOrDefault(s.stay().spotId(), List.of()),
                     show.home(),
                     show));
         }

@@ -40,7 +40,7 @@ public class FleetFilter implements Form {
     boolean shows(LoggerOverview s, Instant now) {
         return (!who.equals("needy") || !s.needs().isEmpty())
                 && (site.isEmpty() || site.equals(LoggerHistory.site(s)))
-                && (model.isEmpty() || model.equals(s.model()))
+                && (model.isEmpty() || model.equals(s.device().model()))
                 && (stand == null || stand == LoggerStatus.of(s, now))
                 && (need == null || s.needs().stream().anyMatch(n -> n.kind() == need));
     }

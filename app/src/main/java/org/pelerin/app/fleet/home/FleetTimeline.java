@@ -98,9 +98,9 @@ record FleetTimeline(List<Group> groups, List<Tick> ticks, int nowX, int height)
                 .map(w::x)
                 .distinct()
                 .toList();
-        boolean out = s.inField() && s.state() != MissionState.ENDED;
-        Instant end = out && !s.batteryFirst() ? s.endsAt() : null;
-        Instant battery = out && s.startsAt() != null ? s.batteryEndsAt() : null;
+        boolean out = s.inField() && s.run().state() != MissionState.ENDED;
+        Instant end = out && !s.batteryFirst() ? s.run().endsAt() : null;
+        Instant battery = out && s.run().startsAt() != null ? s.run().batteryEndsAt() : null;
         boolean endShown = w.shows(end);
         boolean labelled = endShown && unit.need() == Need.Kind.MEMORY_FILLS;
         return new Lane(

@@ -42,13 +42,15 @@ record LoggerHistory(
 
     /** Under which site it is listed. */
     static String site(LoggerOverview s) {
-        if (s.retired() && s.lost()) {
+        if (s.device().retired() && s.device().lost()) {
             return LOST;
         }
-        if (s.takenAt() != null) {
-            return s.retired() ? IN_STOCK : TAKEN;
+        if (s.stay().takenAt() != null) {
+            return s.device().retired() ? IN_STOCK : TAKEN;
         }
-        return s.missionId() == null && s.placedAt() == null ? IN_STOCK : s.site() == null ? NO_SITE : s.site();
+        return s.run().missionId() == null && s.stay().placedAt() == null
+                ? IN_STOCK
+                : s.stay().site() == null ? NO_SITE : s.stay().site();
     }
 
     String site() {
@@ -59,10 +61,10 @@ record LoggerHistory(
         return site().equals(LOST)
                 ? "given up"
                 : site().equals(IN_STOCK)
-                        ? overview.retired() ? "in stock" : "never written"
-                        : overview.spot() != null
-                                ? overview.spot()
-                                : overview.takenAt() != null ? "at no spot" : "no spot yet";
+                        ? overview.device().retired() ? "in stock" : "never written"
+                        : overview.stay().spot() != null
+                                ? overview.stay().spot()
+                                : overview.stay().takenAt() != null ? "at no spot" : "no spot yet";
     }
 
     Need.Kind need() {
@@ -78,13 +80,17 @@ record LoggerHistory(
         return need == null
                 ? ""
                 : switch (need) {
-                    case MEMORY_FULL -> "◇ full since " + show.day(s.endsAt(), zone);
+                    case MEMORY_FULL -> "◇ full since " + show.day(s.run().endsAt(), zone);
                     case STOPPED ->
-                        "◇ stopped" + (s.endsAt() == null ? "" : " " + show.day(s.endsAt(), zone)) + ", not collected";
-                    case BATTERY_EMPTY -> "◇ battery empty since " + show.day(s.batteryEndsAt(), zone);
+                        "◇ stopped"
+                                + (s.run().endsAt() == null
+                                        ? ""
+                                        : " " + show.day(s.run().endsAt(), zone)) + ", not collected";
+                    case BATTERY_EMPTY ->
+                        "◇ battery empty since " + show.day(s.run().batteryEndsAt(), zone);
                     case NEVER_STARTED -> "◇ start not confirmed";
-                    case LEFT_STOPPED -> "◇ collected " + show.day(s.collectedAt(), zone) + ", not put back";
-                    case NOT_EMPTIED -> "◇ taken away " + show.day(s.takenAt(), zone) + ", not collected";
+                    case LEFT_STOPPED -> "◇ collected " + show.day(s.run().collectedAt(), zone) + ", not put back";
+                    case NOT_EMPTIED -> "◇ taken away " + show.day(s.stay().takenAt(), zone) + ", not collected";
                     case OTHERWISE -> "◇ written otherwise than wanted";
                     case HALF_COLLECTED -> "◇ download broke off";
                     case CALIBRATION_LAPSED -> "◇ calibration lapsed " + show.day(s.calibrationDue(), zone);
@@ -94,16 +100,20 @@ record LoggerHistory(
                     case LOST -> "◇ not heard of";
                     case NO_PLAN -> "◇ no plan";
                     case ALARM -> "◇ alarm raised";
-                    case SILENT -> "◇ silent since " + show.minute(s.silence().since(), zone);
+                    case SILENT ->
+                        "◇ silent since " + show.minute(s.link().silence().since(), zone);
                     default -> "";
                 };
     }
 
     /** Until when the current mission has recorded, as far as is known. */
     Instant runsUntil(Instant now) {
-        Instant end = overview.endsAt() != null && overview.endsAt().isBefore(now) ? overview.endsAt() : now;
-        return overview.batteryEndsAt() != null && overview.batteryEndsAt().isBefore(end)
-                ? overview.batteryEndsAt()
+        Instant end = overview.run().endsAt() != null && overview.run().endsAt().isBefore(now)
+                ? overview.run().endsAt()
+                : now;
+        return overview.run().batteryEndsAt() != null
+                        && overview.run().batteryEndsAt().isBefore(end)
+                ? overview.run().batteryEndsAt()
                 : end;
     }
 
@@ -116,10 +126,10 @@ record LoggerHistory(
                 ? null
                 : missions.get(missions.size() - 1).records().lastAt();
         return switch (need) {
-            case MEMORY_FULL, STOPPED -> s.endsAt();
-            case BATTERY_EMPTY -> s.batteryEndsAt();
-            case NEVER_STARTED -> s.writtenAt();
-            case LEFT_STOPPED -> last == null ? s.collectedAt() : last;
+            case MEMORY_FULL, STOPPED -> s.run().endsAt();
+            case BATTERY_EMPTY -> s.run().batteryEndsAt();
+            case NEVER_STARTED -> s.run().writtenAt();
+            case LEFT_STOPPED -> last == null ? s.run().collectedAt() : last;
             default -> null;
         };
     }

@@ -52,27 +52,29 @@ class KnownLoggers {
         ObjectNode out = json.createObjectNode();
         Map<String, LoggerOverview> along = new TreeMap<>();
         for (LoggerOverview s : attention.overviews()) {
-            if (s.placedAt() == null ? s.inField() || s.connected() : sites.contains(s.site())) {
+            if (s.stay().placedAt() == null
+                    ? s.inField() || s.link().connected()
+                    : sites.contains(s.stay().site())) {
                 along.put(s.serial(), s);
             }
         }
         Map<Long, Map<Long, List<String>>> misfits = placements.misfits(
                 along.values().stream()
-                        .filter(s -> s.missionId() != null && s.collectedAt() == null)
-                        .map(LoggerOverview::missionId)
+                        .filter(s -> s.run().missionId() != null && s.run().collectedAt() == null)
+                        .map(s -> s.run().missionId())
                         .toList(),
                 open.stream().filter(Task::bringsOne).map(Task::spotId).collect(Collectors.toSet()));
         along.forEach((serial, s) -> {
             ObjectNode facts = out.putObject(serial);
-            if (s.placedAt() != null) {
+            if (s.stay().placedAt() != null) {
                 facts.put("at", s.where());
             }
             if (notWired.containsKey(serial)) {
                 facts.put("notWired", notWired.get(serial));
             }
-            if (s.missionId() != null && misfits.containsKey(s.missionId())) {
+            if (s.run().missionId() != null && misfits.containsKey(s.run().missionId())) {
                 ObjectNode there = facts.putObject("misfit");
-                misfits.get(s.missionId())
+                misfits.get(s.run().missionId())
                         .forEach((spot, words) -> there.put(String.valueOf(spot), String.join(". ", words) + "."));
             }
         });

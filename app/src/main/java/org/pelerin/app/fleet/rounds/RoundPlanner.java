@@ -54,15 +54,15 @@ class RoundPlanner {
         Set<Long> taken = new HashSet<>();
         Map<String, Long> waiting = new TreeMap<>();
         for (LoggerOverview s : overviews) {
-            models.put(s.serial(), s.model());
+            models.put(s.serial(), s.device().model());
             if (sealed(s)) {
                 sealed.add(s.serial());
             }
             if (s.lies()) {
                 lying.add(s.serial());
-                taken.add(s.spotId());
-            } else if (s.inField() && s.spotId() != null) {
-                waiting.put(s.serial(), s.spotId());
+                taken.add(s.stay().spotId());
+            } else if (s.inField() && s.stay().spotId() != null) {
+                waiting.put(s.serial(), s.stay().spotId());
             }
         }
         return Proposals.of(
@@ -112,7 +112,7 @@ class RoundPlanner {
     }
 
     private static boolean sealed(LoggerOverview s) {
-        return !ModelCatalogue.get(s.model()).power().replaceable();
+        return !ModelCatalogue.get(s.device().model()).power().replaceable();
     }
 
     private Map<Task, Round> planned() {

@@ -45,17 +45,17 @@ class LoggersApi {
         static LoggerOut of(LoggerOverview o) {
             return new LoggerOut(
                     o.serial(),
-                    o.model(),
-                    o.site(),
-                    o.spot(),
-                    o.spotId(),
-                    o.missionId(),
-                    o.state() == null ? null : o.state().name(),
-                    o.startsAt(),
-                    o.endsAt(),
-                    o.seenAt(),
-                    o.connected(),
-                    o.alarmed(),
+                    o.device().model(),
+                    o.stay().site(),
+                    o.stay().spot(),
+                    o.stay().spotId(),
+                    o.run().missionId(),
+                    o.run().state() == null ? null : o.run().state().name(),
+                    o.run().startsAt(),
+                    o.run().endsAt(),
+                    o.device().seenAt(),
+                    o.link().connected(),
+                    o.link().alarmed(),
                     o.needs().stream().map(n -> n.kind().name()).toList());
         }
     }

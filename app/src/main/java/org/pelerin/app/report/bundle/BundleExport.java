@@ -269,8 +269,8 @@ public class BundleExport {
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("number", f.id());
         out.put("what", words.of(f));
-        out.put("from", millis(f.from()));
-        out.put("to", millis(f.to()));
+        out.put("from", millis(f.extent().from()));
+        out.put("to", millis(f.extent().to()));
         out.put("state", f.state().name());
         out.put("severity", f.severity().name());
         out.put("cause", f.work().cause());

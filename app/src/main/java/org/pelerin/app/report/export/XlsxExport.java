@@ -101,8 +101,8 @@ public final class XlsxExport {
         for (Finding f : findings) {
             sheet.value(r, 0, f.id());
             sheet.value(r, 1, words.of(f));
-            date(sheet, r, 2, f.from(), d);
-            date(sheet, r, 3, f.to(), d);
+            date(sheet, r, 2, f.extent().from(), d);
+            date(sheet, r, 3, f.extent().to(), d);
             sheet.value(r, 4, f.state().words());
             sheet.value(r, 5, f.work().cause());
             sheet.value(r, 6, f.work().action());

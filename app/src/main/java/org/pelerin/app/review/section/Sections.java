@@ -150,11 +150,11 @@ public class Sections {
                         ? null
                         : new SiteView.Figures(
                                 s.count(),
-                                way.value(s.min()),
-                                s.minAt(),
+                                way.value(s.extremes().min()),
+                                s.extremes().minAt(),
                                 way.value(s.mean()),
-                                way.value(s.max()),
-                                s.maxAt(),
+                                way.value(s.extremes().max()),
+                                s.extremes().maxAt(),
                                 way.difference(s.sd())),
                 away(record, source.channel().label(), low, high, way).orElse(null));
         return Optional.of(new Read(told, source, way));

@@ -66,36 +66,30 @@ class NeedsTest {
 
     private List<Kind> kinds(LoggerOverview mission) {
         LoggerOverview s = new LoggerOverview(
-                7,
-                "PL-1",
-                "alder-t1",
-                clockOffset,
-                seenAt,
-                mission == null ? null : mission.missionId(),
-                mission == null ? null : mission.state(),
-                mission == null ? null : mission.writtenAt(),
-                mission == null ? null : mission.startsAt(),
-                mission == null ? null : mission.endsAt(),
-                plannedEnd,
-                mission == null ? null : mission.batteryEndsAt(),
-                mission == null ? null : mission.collectedAt(),
-                nowhere ? null : 3L,
-                nowhere ? null : "Vault 1",
-                nowhere ? null : "Ostrel",
-                placed ? days(placedDay) : null,
-                takenAt,
-                misfit,
-                collectDays,
+                new LoggerOverview.Device(7, "PL-1", "alder-t1", clockOffset, seenAt, retired, false),
+                mission == null
+                        ? new LoggerOverview.Run(null, null, null, null, null, plannedEnd, null, null, homeAt)
+                        : new LoggerOverview.Run(
+                                mission.run().missionId(),
+                                mission.run().state(),
+                                mission.run().writtenAt(),
+                                mission.run().startsAt(),
+                                mission.run().endsAt(),
+                                plannedEnd,
+                                mission.run().batteryEndsAt(),
+                                mission.run().collectedAt(),
+                                homeAt),
+                new LoggerOverview.Stay(
+                        nowhere ? null : 3L,
+                        nowhere ? null : "Vault 1",
+                        nowhere ? null : "Ostrel",
+                        placed ? days(placedDay) : null,
+                        takenAt,
+                        misfit,
+                        collectDays),
+                new LoggerOverview.Link(connected, connected && !station, alarmed, alarmedAt, silence),
                 collectedAt,
                 calibrationDue,
-                retired,
-                connected,
-                alarmed,
-                connected && !station,
-                alarmedAt,
-                homeAt,
-                false,
-                silence,
                 List.of());
         return Needs.of(s, NOW).stream().map(Need::kind).toList();
     }
