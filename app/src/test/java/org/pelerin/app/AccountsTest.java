@@ -152,7 +152,7 @@ class AccountsTest {
     }
 
     private static void sql(String statement) throws SQLException {
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 Statement s = c.createStatement()) {
             s.execute(statement);
         }

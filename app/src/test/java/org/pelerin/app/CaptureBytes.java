@@ -23,7 +23,7 @@ final class CaptureBytes {
 
     /** The pages of a mission as the database has them. */
     static byte[] ofDatabase(long mission) {
-        try (Connection connection = TestBed.connect();
+        try (Connection connection = TestDatabase.connect();
                 PreparedStatement query = connection.prepareStatement(
                         "SELECT bytes FROM capture_page WHERE mission_id = ? ORDER BY page")) {
             query.setLong(1, mission);

@@ -236,7 +236,7 @@ class CarriedHomeTest {
         TimeUnit.MILLISECONDS.sleep(2500);
         assertThat(overview(attention).where()).isEqualTo("Register site / before");
         // behind the application's back: nothing tells of it, and it costs nothing to look
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 Statement s = c.createStatement()) {
             s.executeUpdate("UPDATE spot SET name = 'behind' WHERE id = " + spot);
         }

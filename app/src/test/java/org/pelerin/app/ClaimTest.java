@@ -47,14 +47,14 @@ class ClaimTest {
     }
 
     private static void sql(String statement) throws SQLException {
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 Statement s = c.createStatement()) {
             s.execute(statement);
         }
     }
 
     private static long count(String query) throws SQLException {
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 PreparedStatement s = c.prepareStatement(query);
                 ResultSet r = s.executeQuery()) {
             r.next();

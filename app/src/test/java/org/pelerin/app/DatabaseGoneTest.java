@@ -38,7 +38,7 @@ class DatabaseGoneTest {
     @Test
     void a_page_says_so_and_the_next_one_works_again_without_a_restart() throws Exception {
         TestBed bed = TestBed.get();
-        URI database = URI.create(TestBed.DB_URL.substring("jdbc:".length()));
+        URI database = URI.create(TestDatabase.URL.substring("jdbc:".length()));
         try (CuttableProxy proxy = new CuttableProxy(new InetSocketAddress(database.getHost(), database.getPort()))) {
             List<String> arguments = new ArrayList<>(List.of(TestBed.arguments(bed.yard, 0)));
             arguments.removeIf(a -> a.startsWith("--spring.datasource.url="));

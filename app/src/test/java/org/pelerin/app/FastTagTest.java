@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 class FastTagTest {
 
     private static final Path TESTS = Path.of("src/test/java");
-    private static final Pattern NEEDS = Pattern.compile(
-            "\\bTestBed\\b|extends PageTest|PrivateDatabase|OtherProcess|PELERIN_TEST_DB_URL|ProcessBuilder");
+    private static final Pattern NEEDS =
+            Pattern.compile("\\bTestBed\\b|extends PageTest|PrivateDatabase|OtherProcess|TestDatabase|ProcessBuilder");
     private static final String TAG = "@Tag(\"bed\")";
 
     @Test

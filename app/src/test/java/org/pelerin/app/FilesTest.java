@@ -362,7 +362,7 @@ class FilesTest {
     }
 
     private static void execute(String sql) throws java.sql.SQLException {
-        try (java.sql.Connection c = TestBed.connect();
+        try (java.sql.Connection c = TestDatabase.connect();
                 java.sql.Statement s = c.createStatement()) {
             assertThat(s.executeUpdate(sql)).isEqualTo(1);
         }

@@ -111,7 +111,7 @@ class KilledApplicationTest {
     }
 
     private static long pages(long mission) {
-        try (Connection connection = TestBed.connect();
+        try (Connection connection = TestDatabase.connect();
                 Statement statement = connection.createStatement();
                 ResultSet rows =
                         statement.executeQuery("SELECT COUNT(*) FROM capture_page WHERE mission_id = " + mission)) {

@@ -107,7 +107,7 @@ class LengthTest {
 
     private static Map<String, Integer> columns() throws SQLException {
         Map<String, Integer> out = new HashMap<>();
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 Statement s = c.createStatement();
                 ResultSet r = s.executeQuery("SELECT table_name, column_name, character_maximum_length"
                         + " FROM information_schema.columns WHERE table_schema = DATABASE()"

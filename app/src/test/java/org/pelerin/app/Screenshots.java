@@ -92,7 +92,7 @@ public final class Screenshots {
 
     static BrowserType.LaunchOptions options() {
         return new BrowserType.LaunchOptions()
-                .setExecutablePath(Path.of("/usr/bin/chromium"))
+                .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
                 .setHeadless(true)
                 .setArgs(List.of(
                         "--no-sandbox",

@@ -277,7 +277,7 @@ class ServiceTest {
         AuditTrail trail = bed.bean(AuditTrail.class);
         trail.record("tech", "test", "trail", "", "honest");
         assertThat(trail.firstBroken()).isZero();
-        try (Connection connection = TestBed.connect();
+        try (Connection connection = TestDatabase.connect();
                 Statement statement = connection.createStatement()) {
             statement.execute("UPDATE audit_entry SET after_state = CONCAT(after_state, '!') WHERE sequence = 2");
             assertThat(trail.firstBroken()).isEqualTo(2);
@@ -290,7 +290,7 @@ class ServiceTest {
     /** What the trail says of a subject that contains this word, the oldest first. */
     private static List<String> noted(String subject) throws SQLException {
         List<String> out = new ArrayList<>();
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 PreparedStatement s =
                         c.prepareStatement("SELECT action FROM audit_entry WHERE subject LIKE ? ORDER BY sequence")) {
             s.setString(1, "%" + subject + "%");
@@ -388,7 +388,7 @@ class ServiceTest {
     }
 
     private static String pinOf(long batch) throws SQLException {
-        try (Connection connection = TestBed.connect();
+        try (Connection connection = TestDatabase.connect();
                 Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("SELECT pin FROM batch WHERE id = " + batch)) {
             row.next();

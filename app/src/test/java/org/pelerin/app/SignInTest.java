@@ -86,7 +86,7 @@ class SignInTest {
     }
 
     private static long noted(String action, String name) throws SQLException {
-        try (Connection c = TestBed.connect();
+        try (Connection c = TestDatabase.connect();
                 PreparedStatement s =
                         c.prepareStatement("SELECT COUNT(*) FROM audit_entry WHERE action = ? AND subject = ?")) {
             s.setString(1, action);

@@ -8,10 +8,7 @@ import com.microsoft.playwright.Playwright;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.Duration;
 import java.util.Map;
 import org.pelerin.app.loggers.connection.Dock;
@@ -28,10 +25,6 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /** One yard, one application and one browser for all tests, begun when first needed; the database is that of the command. */
 final class TestBed {
-
-    static final String DB_URL = need("PELERIN_TEST_DB_URL");
-    static final String DB_USER = "pelerin";
-    static final String DB_PASSWORD = "pelerin";
 
     private static TestBed only;
 
@@ -60,8 +53,8 @@ final class TestBed {
     static synchronized TestBed get() {
         if (only == null) {
             try {
-                emptyDatabase();
-                only = new TestBed(DB_URL);
+                TestDatabase.empty();
+                only = new TestBed(TestDatabase.URL);
             } catch (IOException | SQLException e) {
                 throw new IllegalStateException("The test bed could not be made; run the tests with ./pelerin test", e);
             }
@@ -75,15 +68,15 @@ final class TestBed {
     }
 
     static String[] arguments(Yard yard, int port) {
-        return arguments(yard, port, DB_URL);
+        return arguments(yard, port, TestDatabase.URL);
     }
 
     private static String[] arguments(Yard yard, int port, String url) {
         return new String[] {
             "--server.port=" + port,
             "--spring.datasource.url=" + url,
-            "--spring.datasource.username=" + DB_USER,
-            "--spring.datasource.password=" + DB_PASSWORD,
+            "--spring.datasource.username=" + TestDatabase.USER,
+            "--spring.datasource.password=" + TestDatabase.PASSWORD,
             "--pelerin.dock.port=" + yard.dockPort(),
             "--pelerin.mail.host=127.0.0.1",
             "--pelerin.mail.port=" + yard.mailPort(),
@@ -152,26 +145,6 @@ final class TestBed {
         outdoors().world().loggers().stream()
                 .filter(YardClient.YardLogger::docked)
                 .forEach(l -> carry(l.serial(), "bench"));
-    }
-
-    static Connection connect() throws SQLException {
-        return DriverManager.getConnection(DB_URL, DB_USER, DB_PASSWORD);
-    }
-
-    private static void emptyDatabase() throws SQLException {
-        try (Connection connection = connect();
-                Statement statement = connection.createStatement()) {
-            statement.execute("DROP DATABASE IF EXISTS pelerin");
-            statement.execute("CREATE DATABASE pelerin CHARACTER SET utf8mb4");
-        }
-    }
-
-    private static String need(String variable) {
-        String value = System.getenv(variable);
-        if (value == null) {
-            throw new IllegalStateException(variable + " is not set; run the tests with ./pelerin test");
-        }
-        return value;
     }
 
     void close() {

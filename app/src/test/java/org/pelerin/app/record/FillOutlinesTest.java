@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.Statement;
@@ -19,6 +18,7 @@ import org.flywaydb.core.api.configuration.Configuration;
 import org.flywaydb.core.api.migration.Context;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.pelerin.app.TestDatabase;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Outline;
@@ -61,7 +61,7 @@ class FillOutlinesTest {
                 TimeAxis.of(Instant.EPOCH, Duration.ofSeconds(1), values.length),
                 values,
                 null);
-        try (Connection c = DriverManager.getConnection(System.getenv("PELERIN_TEST_DB_URL"), "pelerin", "pelerin");
+        try (Connection c = TestDatabase.connect();
                 Statement s = c.createStatement()) {
             s.execute("CREATE TEMPORARY TABLE series (mission_id BIGINT, channel INT)");
             s.execute("CREATE TEMPORARY TABLE series_block (mission_id BIGINT, channel INT, block INT, cells BLOB)");
