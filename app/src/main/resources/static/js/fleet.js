@@ -1,4 +1,4 @@
-// The fleet by keyboard: up and down from lane to lane, n and p to the next page and back.
+// The fleet by keyboard: up and down from lane to lane.
 'use strict';
 
 document.addEventListener('keydown', (e) => {
@@ -9,7 +9,5 @@ document.addEventListener('keydown', (e) => {
     const next = lanes[Math.max(0, Math.min(lanes.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
     next.focus();
     next.scrollIntoView({ block: 'nearest' });
-  } else if (e.key === 'n' || e.key === 'p') {
-    document.querySelector(`[data-key-go="${e.key}"]`)?.click();
   }
 });

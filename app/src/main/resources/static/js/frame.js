@@ -34,6 +34,7 @@ document.addEventListener('keydown', (e) => {
     gPressed = 0;
     if (room) { room.click(); return; }
   }
+  if (e.key === 'n' || e.key === 'p') document.querySelector(`.pager [data-key-go="${e.key}"]`)?.click();
 });
 
 document.addEventListener('submit', (e) => {

@@ -15,6 +15,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import org.apache.ibatis.annotations.Mapper;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.springframework.transaction.annotation.Transactional;
 
 @AnalyzeClasses(packages = "org.pelerin", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
@@ -55,6 +57,17 @@ class ArchitectureTest {
                                     && !c.getPackageName().startsWith("org.pelerin.link.message")
                                     && !c.getPackageName().startsWith("org.pelerin.link.frame")
                                     && !c.getPackageName().startsWith("org.pelerin.link.carrier")));
+
+    /** A judgement that is overtaken has a way of its own to begin again. */
+    @ArchTest
+    static final ArchRule whoever_changes_something_does_it_again_after_a_lost_deadlock = classes()
+            .that(DescribedPredicate.describe(
+                    "have transactions",
+                    (JavaClass c) -> c.getMethods().stream().anyMatch(m -> m.isAnnotatedWith(Transactional.class))))
+            .and()
+            .doNotHaveSimpleName("Evaluation")
+            .should()
+            .beAnnotatedWith(RetriedOnDeadlock.class);
 
     @ArchTest
     static final ArchRule time_comes_from_the_injected_clock = noClasses()

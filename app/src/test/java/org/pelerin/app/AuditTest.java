@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -120,5 +121,23 @@ class AuditTest extends PageTest {
         assertThat(page.locator("main")).containsText("No entry fits");
         page.locator("button:has-text('Check all of it now')").click();
         assertThat(page.locator(".said")).containsText("entries fit, from the first to the newest");
+    }
+
+    @Test
+    void every_night_it_is_checked_once_and_the_next_night_again() throws Exception {
+        JdbcTemplate sql = bed.bean(JdbcTemplate.class);
+        String ordered = "SELECT due_at FROM work WHERE kind = 'audit check'";
+        // one order, whatever the number of processes; tomorrow's at the latest
+        long due = sql.queryForObject(ordered, Long.class);
+        assertThat(due)
+                .isBetween(
+                        System.currentTimeMillis(),
+                        System.currentTimeMillis() + Duration.ofHours(25).toMillis());
+        String checks = "SELECT COUNT(*) FROM audit_check WHERE checked_by = 'nightly'";
+        long before = sql.queryForObject(checks, Long.class);
+        sql.update("UPDATE work SET due_at = 0 WHERE kind = 'audit check'");
+        Waiting.until(
+                "checked, and ordered again", () -> Math.abs(sql.queryForObject(ordered, Long.class) - due) < 60_000);
+        assertThat(sql.queryForObject(checks, Long.class)).isEqualTo(before + 1);
     }
 }

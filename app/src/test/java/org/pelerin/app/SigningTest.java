@@ -33,6 +33,7 @@ import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.missions.SignedException;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.organisation.AttentionRules;
 import org.pelerin.app.organisation.House;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.account.AccountService;
@@ -251,12 +252,20 @@ class SigningTest extends PageTest {
         bed.bean(JdbcTemplate.class).update("UPDATE mission SET collected_by = 'tech' WHERE id = ?", m.id);
         HouseService house = bed.bean(HouseService.class);
         House strict = house.house();
-        house.change(new House("", "", House.Paper.A4, false, strict.version()), "system");
+        house.change(new House("", "", House.Paper.A4, false, AttentionRules.DEFAULT, strict.version()), "system");
         try {
             signing.sign(m.id, SignedAs.APPROVED, "", "first");
             assertThat(as()).isEqualTo("APPROVED");
         } finally {
-            house.change(new House("", "", House.Paper.A4, true, house.house().version()), "system");
+            house.change(
+                    new House(
+                            "",
+                            "",
+                            House.Paper.A4,
+                            true,
+                            AttentionRules.DEFAULT,
+                            house.house().version()),
+                    "system");
         }
     }
 

@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.DecodeProgress;
 import org.pelerin.link.capture.PageChain;
@@ -24,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Captures in the database. A page that was stored is never written again. */
 @Service
+@RetriedOnDeadlock
 public class CaptureStore {
 
     private final CaptureMapper captures;

@@ -16,6 +16,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.NextRun;
@@ -29,6 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Orders collections, and puts loggers back to work after them. */
 @Service
+@RetriedOnDeadlock
 public class CollectService {
 
     /** What was asked for does not fit the state the logger is in. */

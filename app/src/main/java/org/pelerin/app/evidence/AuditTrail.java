@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.evidence.AuditChain;
 import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
@@ -15,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The append-only trail of changes; an entry is written in the transaction of the change it tells of, or not at all. */
 @Service
+@RetriedOnDeadlock
 public class AuditTrail {
 
     private static final int PAGE = 500;

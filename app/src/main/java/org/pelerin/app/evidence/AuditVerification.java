@@ -4,10 +4,7 @@ import java.time.Clock;
 import java.util.Optional;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.evidence.AuditChain;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -18,9 +15,6 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class AuditVerification {
-
-    private static final Logger LOG = LoggerFactory.getLogger(AuditVerification.class);
-    private static final String NIGHTLY = "nightly";
 
     private final AuditMapper entries;
     private final AuditTrail trail;
@@ -102,13 +96,5 @@ public class AuditVerification {
                 .findFirst()
                 .map(Length.AUDIT_TROUBLE::cut)
                 .orElse("");
-    }
-
-    @Scheduled(cron = "0 20 3 * * *")
-    void nightly() {
-        AuditCheck check = check(NIGHTLY);
-        if (!check.whole()) {
-            LOG.error("The audit trail does not fit: {}", check.trouble());
-        }
     }
 }

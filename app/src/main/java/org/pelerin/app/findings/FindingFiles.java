@@ -8,12 +8,14 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.documentation.FileKind;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Pictures and papers that go with findings. */
 @Service
+@RetriedOnDeadlock
 public class FindingFiles {
 
     private final FindingMapper mapper;

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.Pager;
 import org.springframework.stereotype.Service;
 
 /** The list of findings: a page of it, how many there are of what, and which may belong together. */
@@ -27,8 +28,7 @@ public class FindingOverview {
             List<FindingOverviewMapper.Count> causes,
             List<FindingOverviewMapper.Count> spots,
             List<MergeProposal> proposals,
-            int number,
-            int pages) {}
+            Pager pager) {}
 
     private final FindingOverviewMapper mapper;
     private final Clock clock;
@@ -49,18 +49,16 @@ public class FindingOverview {
     public View view(FindingFilter filter, int number) {
         FindingFilter.Wanted wanted = filter.wanted(today());
         FindingOverviewMapper.Tally tally = tally(wanted);
-        int pages = Math.max(1, (tally.all() + PAGE - 1) / PAGE);
-        int at = Math.max(0, Math.min(number, pages - 1));
+        Pager pager = Pager.of(number, PAGE, tally.all(), n -> filter.with("page", n == 0 ? null : n));
         return new View(
-                mapper.page(wanted, PAGE, at * PAGE).stream()
+                mapper.page(wanted, PAGE, pager.offset()).stream()
                         .map(FindingRow::finding)
                         .toList(),
                 tally,
                 mapper.byCause(wanted),
                 mapper.bySpot(wanted),
                 filter.any() || filter.which != FindingFilter.Which.WAITING ? List.of() : proposals(),
-                at,
-                pages);
+                pager);
     }
 
     private FindingOverviewMapper.Tally tally(FindingFilter.Wanted wanted) {

@@ -1,7 +1,6 @@
 package org.pelerin.app.findings;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumMap;
 import java.util.Map;
@@ -10,6 +9,7 @@ import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.plan.StopCondition;
@@ -20,7 +20,6 @@ import org.springframework.stereotype.Component;
 @Component
 class LoggerFindings {
 
-    private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
     private static final int LONGEST = 400;
 
     private final FindingMapper mapper;
@@ -28,8 +27,16 @@ class LoggerFindings {
     private final CaptureStore captures;
     private final Formats show;
     private final Clock clock;
+    private final HouseService house;
 
-    LoggerFindings(FindingMapper mapper, MissionQueries missions, CaptureStore captures, Formats show, Clock clock) {
+    LoggerFindings(
+            FindingMapper mapper,
+            MissionQueries missions,
+            CaptureStore captures,
+            Formats show,
+            Clock clock,
+            HouseService house) {
+        this.house = house;
         this.mapper = mapper;
         this.missions = missions;
         this.captures = captures;
@@ -87,8 +94,15 @@ class LoggerFindings {
             return out;
         }
         StoredCapture c = capture.get();
-        if (c.clockCompared() && c.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
-            out.put(FindingKind.CLOCK, "Its clock was " + show.offset(c.clockOffset()) + " when it was collected");
+        if (c.clockCompared()) {
+            c.correction()
+                    .beyond(house.house().attention().clock())
+                    .ifPresent(off -> out.put(
+                            FindingKind.CLOCK,
+                            "Its clock was " + show.offset(off)
+                                    + (off.equals(c.clockOffset())
+                                            ? " when it was collected"
+                                            : " before it was set during the mission")));
         }
         c.header().events().stream()
                 .filter(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY || e.kind() == LoggerEvent.Kind.BATTERY_LOW)

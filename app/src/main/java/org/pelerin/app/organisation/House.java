@@ -7,9 +7,10 @@ package org.pelerin.app.organisation;
  * @param address lines of it, as reports show them
  * @param paper that reports are printed on
  * @param fourEyes whether who approves a record must be neither its reviewer nor one of those who programmed, placed or collected it
+ * @param attention from when on loggers need somebody
  * @param version grows with every change, so that nobody overwrites what he has not seen
  */
-public record House(String name, String address, Paper paper, boolean fourEyes, int version) {
+public record House(String name, String address, Paper paper, boolean fourEyes, AttentionRules attention, int version) {
 
     /** Sizes of paper (ISO 216 and ANSI). */
     public enum Paper {

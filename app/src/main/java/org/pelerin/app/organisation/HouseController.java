@@ -14,6 +14,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
@@ -35,6 +36,9 @@ class HouseController {
         if (!page.containsAttribute("house")) {
             page.addAttribute("house", house.house());
         }
+        if (!page.containsAttribute("attention")) {
+            page.addAttribute("attention", AttentionForm.of(house.house().attention()));
+        }
         page.addAttribute("logo", house.logo().isPresent());
         page.addAttribute("papers", House.Paper.values());
         return "house/house";
@@ -46,6 +50,7 @@ class HouseController {
             @RequestParam(defaultValue = "") String address,
             @RequestParam House.Paper paper,
             @RequestParam(defaultValue = "false") boolean fourEyes,
+            @ModelAttribute AttentionForm attention,
             @RequestParam int version,
             Principal me,
             Model page,
@@ -56,7 +61,9 @@ class HouseController {
                 read.text("address", address, Length.HOUSE_ADDRESS),
                 paper,
                 fourEyes,
+                attention.read(read),
                 version);
+        page.addAttribute("attention", attention);
         if (!read.errors().isEmpty()) {
             page.addAttribute("house", wanted);
             page.addAttribute("errors", read.errors());
@@ -69,10 +76,16 @@ class HouseController {
             page.addAttribute("meanwhile", SavedMeanwhile.of(house.lastChange(), shown(now), shown(wanted)));
             page.addAttribute(
                     "house",
-                    new House(wanted.name(), wanted.address(), wanted.paper(), wanted.fourEyes(), now.version()));
+                    new House(
+                            wanted.name(),
+                            wanted.address(),
+                            wanted.paper(),
+                            wanted.fourEyes(),
+                            wanted.attention(),
+                            now.version()));
             return page(page);
         }
-        flash.addFlashAttribute("said", "Kept; reports are made so from now on.");
+        flash.addFlashAttribute("said", "Saved. Reports and needs follow from now on.");
         return "redirect:/admin/house";
     }
 
@@ -85,7 +98,17 @@ class HouseController {
                 "Paper",
                 h.paper().words(),
                 "Four eyes",
-                h.fourEyes() ? "yes" : "no");
+                h.fourEyes() ? "yes" : "no",
+                "Clock tolerance",
+                AttentionForm.of(h.attention()).clock(),
+                "Next visit within",
+                h.attention().visitWithin().toDays() + " days",
+                "Started within",
+                h.attention().startWithin().toHours() + " hours",
+                "Calibration due ahead",
+                h.attention().calibrationAhead().toDays() + " days",
+                "Seen within",
+                h.attention().seenWithin().toDays() + " days");
     }
 
     @PostMapping("/admin/house/logo")

@@ -1,8 +1,11 @@
 package org.pelerin.app.organisation;
 
+import java.math.BigDecimal;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.loggers.calibration.CalibrationNotice;
 import org.pelerin.app.places.Picture;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
@@ -15,7 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Reads and changes what is said of the house. */
 @Service
 @RetriedOnDeadlock
-public class HouseService {
+public class HouseService implements CalibrationNotice {
 
     /** It is no picture that can stand over a report. */
     static final class NoLogoException extends NotDoneException {
@@ -35,7 +38,12 @@ public class HouseService {
     }
 
     public House house() {
-        return mapper.house();
+        return mapper.house().house();
+    }
+
+    @Override
+    public Duration ahead() {
+        return house().attention().calibrationAhead();
     }
 
     public Optional<Logo> logo() {
@@ -46,7 +54,7 @@ public class HouseService {
     @Transactional
     public void change(House house, String by) {
         House before = house();
-        if (mapper.change(house) == 0) {
+        if (mapper.change(HouseMapper.Row.of(house)) == 0) {
             throw new ChangedMeanwhileException();
         }
         audit.record(by, "change house", "house", words(before), words(house));
@@ -60,7 +68,18 @@ public class HouseService {
     private static String words(House h) {
         return h.name() + "; " + h.address().replaceAll("\\s*\\n\\s*", ", ") + "; "
                 + h.paper().words() + "; approved by "
-                + (h.fourEyes() ? "a second person" : "anybody who may");
+                + (h.fourEyes() ? "a second person" : "anybody who may") + "; " + words(h.attention());
+    }
+
+    private static String words(AttentionRules a) {
+        return "clocks off by more than " + a.clock().fixed().toSeconds() + " s and "
+                + BigDecimal.valueOf(a.clock().secondsPerDay())
+                        .stripTrailingZeros()
+                        .toPlainString()
+                + " s a day, visits within " + a.visitWithin().toDays() + " d, started within "
+                + a.startWithin().toHours() + " h, calibrations "
+                + a.calibrationAhead().toDays() + " d ahead, seen within "
+                + a.seenWithin().toDays() + " d";
     }
 
     @Transactional

@@ -10,11 +10,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Sites and spots out into files and in again. What is read goes in whole, or not at all. */
 @Service
+@RetriedOnDeadlock
 public class PlaceExchange {
 
     /** Lines of a file that cannot be taken in; nothing of it was. */

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.plan.Deployment;
@@ -20,6 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Sites and the spots at them. */
 @Service
+@RetriedOnDeadlock
 public class PlaceService {
 
     /** Another site, or another spot of the site, has the name already. */

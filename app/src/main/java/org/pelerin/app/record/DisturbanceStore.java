@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.plan.Plan;
@@ -15,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Disturbances of the mains in the database, a row each: a logger keeps some thousand at the most. */
 @Service
+@RetriedOnDeadlock
 public class DisturbanceStore {
 
     private final DisturbanceMapper mapper;

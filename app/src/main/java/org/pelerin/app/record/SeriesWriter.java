@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.EvenAxis;
 import org.pelerin.core.series.ListedAxis;
@@ -18,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Puts series into the database, whole or what came to them. */
 @Service
+@RetriedOnDeadlock
 public class SeriesWriter {
 
     /** Blocks in one statement: some tens of kilobytes, two megabytes at the most. */

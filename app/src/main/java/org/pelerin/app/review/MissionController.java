@@ -19,11 +19,13 @@ import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionTally;
+import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.DisturbanceStore;
@@ -78,6 +80,7 @@ class MissionController {
     private final SpotTimes spotTimes;
     private final CaptureStore captures;
     private final MissionLifecycle lifecycle;
+    private final HouseService house;
 
     MissionController(
             MissionQueries missions,
@@ -95,7 +98,9 @@ class MissionController {
             Formats show,
             SpotTimes spotTimes,
             CaptureStore captures,
-            MissionLifecycle lifecycle) {
+            MissionLifecycle lifecycle,
+            HouseService house) {
+        this.house = house;
         this.lifecycle = lifecycle;
         this.captures = captures;
         this.spotTimes = spotTimes;
@@ -119,15 +124,12 @@ class MissionController {
         // what cannot be read does not narrow
         MissionFilter.Wanted wanted = filter.wanted(show.home());
         MissionTally tally = missions.tally(wanted);
-        int count = tally.missions();
-        int pages = Math.max(1, (count + LIST_PAGE - 1) / LIST_PAGE);
-        int current = Math.max(0, Math.min(filter.page, pages - 1));
+        Pager pager = Pager.of(filter.page, LIST_PAGE, tally.missions(), filter::atPage);
         model.addAttribute("room", "missions");
-        model.addAttribute("missions", missions.page(wanted, LIST_PAGE, current));
+        model.addAttribute("missions", missions.page(wanted, LIST_PAGE, pager.page()));
         model.addAttribute("tally", tally);
-        model.addAttribute("count", count);
-        model.addAttribute("page", current);
-        model.addAttribute("pages", pages);
+        model.addAttribute("count", tally.missions());
+        model.addAttribute("pager", pager);
         model.addAttribute("sites", places.sites());
         // those of one site where one is chosen
         model.addAttribute(
@@ -229,10 +231,13 @@ class MissionController {
             model.addAttribute("clockDecision", missions.clockDecision(id).orElse(null));
             model.addAttribute("intake", missions.intake(mission));
             boolean compared = missions.clockCompared(id);
+            boolean beyond =
+                    correction.beyond(house.house().attention().clock()).isPresent();
+            model.addAttribute("clockBeyond", beyond);
             model.addAttribute("clockCompared", compared);
             model.addAttribute(
                     "clockWords",
-                    words.clock(correction, compared, stored.records().clockCorrected()));
+                    words.clock(correction, beyond, compared, stored.records().clockCorrected()));
             model.addAttribute("disturbanceCount", disturbances.count(mission));
             model.addAttribute(
                     "phases",

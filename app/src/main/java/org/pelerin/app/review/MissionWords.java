@@ -75,10 +75,11 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
     /**
      * How its clock was when its records came home.
      *
+     * @param beyond whether it was off by more than the organisation tolerates
      * @param compared whether it was compared with the reference
      * @param corrected whether its times are corrected by it
      */
-    String clock(ClockCorrection correction, boolean compared, boolean corrected) {
+    String clock(ClockCorrection correction, boolean beyond, boolean compared, boolean corrected) {
         if (ModelCatalogue.FILE.equals(mission.device().model())) {
             return "times as its file has them";
         }
@@ -86,7 +87,6 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
             return "clock not compared: its records came on a memory stick";
         }
         Duration off = correction.offset();
-        boolean beyond = correction.beyondTolerance();
         boolean exact = off.toSeconds() == 0;
         return (beyond ? "◇ " : "") + "clock " + show.offset(off) + (beyond ? ", more than it should be" : "")
                 + (exact ? "" : corrected ? ", corrected" : ", not corrected");

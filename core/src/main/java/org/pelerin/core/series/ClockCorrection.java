@@ -3,6 +3,7 @@ package org.pelerin.core.series;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Spreads a clock offset read at download evenly over the time since the clock was set:
@@ -43,9 +44,6 @@ public record ClockCorrection(Instant setAt, Instant readAt, Duration offset, Li
 
     /** The correction of a clock that needs none. */
     public static final ClockCorrection NONE = new ClockCorrection(Instant.EPOCH, Instant.EPOCH, Duration.ZERO);
-
-    private static final Duration DEFAULT_TOLERANCE = Duration.ofSeconds(60);
-    private static final double TOLERANCE_SECONDS_A_DAY = 2;
 
     public ClockCorrection {
         settings = List.copyOf(settings);
@@ -157,21 +155,22 @@ public record ClockCorrection(Instant setAt, Instant readAt, Duration offset, Li
         return out;
     }
 
-    /** Whether |δ| is above 60 s, or above 2 s a day where that is more, in any part: then it is reported as a fault of the logger. */
-    public boolean beyondTolerance() {
+    /**
+     * The greatest |δ| of a part that is beyond a tolerance, with its sign; empty where none is. The newest part comes first: what the clock
+     * is like now matters more than what it was like before it was set.
+     */
+    public Optional<Duration> beyond(ClockTolerance tolerance) {
         Instant from = setAt;
+        Duration worst = null;
         for (Setting s : settings) {
-            if (beyond(from, s.before, s.offset())) {
-                return true;
+            if (tolerance.exceeded(s.offset(), Duration.between(from, s.before))
+                    && (worst == null || s.offset().abs().compareTo(worst.abs()) > 0)) {
+                worst = s.offset();
             }
             from = s.after;
         }
-        return beyond(from, readAt, offset);
-    }
-
-    private static boolean beyond(Instant from, Instant to, Duration offset) {
-        double days = Duration.between(from, to).toMillis() / 86_400_000.0;
-        double allowed = Math.max(DEFAULT_TOLERANCE.toMillis(), days * TOLERANCE_SECONDS_A_DAY * 1000);
-        return Math.abs(offset.toMillis()) > allowed;
+        return tolerance.exceeded(offset, Duration.between(from, readAt))
+                ? Optional.of(offset)
+                : Optional.ofNullable(worst);
     }
 }

@@ -121,11 +121,29 @@ class ClockCorrectionTest {
     @Test
     void a_part_beyond_tolerance_is_told_even_if_the_clock_is_right_at_the_end() {
         ClockCorrection.Setting wrong = new ClockCorrection.Setting(h(10), h(10).minusSeconds(61));
-        assertThat(new ClockCorrection(T0, h(20), Duration.ZERO, List.of(wrong)).beyondTolerance())
-                .isTrue();
+        assertThat(new ClockCorrection(T0, h(20), Duration.ZERO, List.of(wrong)).beyond(ClockTolerance.DEFAULT))
+                .contains(Duration.ofSeconds(61));
         ClockCorrection.Setting fine = new ClockCorrection.Setting(h(10), h(10).minusSeconds(59));
-        assertThat(new ClockCorrection(T0, h(20), Duration.ZERO, List.of(fine)).beyondTolerance())
-                .isFalse();
+        assertThat(new ClockCorrection(T0, h(20), Duration.ZERO, List.of(fine)).beyond(ClockTolerance.DEFAULT))
+                .isEmpty();
+    }
+
+    @Test
+    void a_tolerance_of_ones_own_counts_and_the_last_part_comes_first() {
+        ClockTolerance strict = new ClockTolerance(Duration.ofSeconds(5), 0.5);
+        ClockCorrection.Setting before = new ClockCorrection.Setting(h(240), h(240).plusSeconds(40));
+        // ten days at half a second a day: five seconds are allowed, of both signs
+        assertThat(new ClockCorrection(T0, h(240), Duration.ofSeconds(-5)).beyond(strict))
+                .isEmpty();
+        assertThat(new ClockCorrection(T0, h(240), Duration.ofMillis(-5001)).beyond(strict))
+                .contains(Duration.ofMillis(-5001));
+        // twenty days allow ten
+        assertThat(new ClockCorrection(T0, h(480), Duration.ofSeconds(10)).beyond(strict))
+                .isEmpty();
+        assertThat(new ClockCorrection(T0, h(250), Duration.ofSeconds(6), List.of(before)).beyond(strict))
+                .contains(Duration.ofSeconds(6));
+        assertThat(new ClockCorrection(T0, h(250), Duration.ofSeconds(5), List.of(before)).beyond(strict))
+                .contains(Duration.ofSeconds(-40));
     }
 
     /** The clock knows no zone: an hour that is there twice, or not at all, is an hour like every other. */

@@ -2,6 +2,7 @@ package org.pelerin.app.collect.files;
 
 import java.io.IOException;
 import java.io.InputStream;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.intake.FileSummary;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -12,6 +13,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Takes in a file of which is told how it was read and what recorded it: as it was taken in elsewhere, at once and by nobody's guess. */
 @Component
+@RetriedOnDeadlock
 public class FileRestore {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();

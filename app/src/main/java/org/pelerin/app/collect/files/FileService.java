@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -28,6 +29,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Files from elsewhere: they arrive, their layout is settled, every row is looked at, and they become missions. */
 @Service
+@RetriedOnDeadlock
 public class FileService {
 
     static final long LARGEST = 2L << 30;

@@ -22,6 +22,7 @@ import org.pelerin.app.missions.NotWired;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -32,6 +33,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Which logger lies where, and where it has been. A logger is at one spot at a time. */
 @Service
+@RetriedOnDeadlock
 public class PlacementService {
 
     /** What becomes of a logger that lies at the spot already. */

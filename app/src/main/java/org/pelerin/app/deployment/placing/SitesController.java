@@ -11,6 +11,7 @@ import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -55,15 +56,12 @@ class SitesController {
 
     @GetMapping("/places")
     String all(@RequestParam(name = "page", defaultValue = "0") int wanted, Model page) {
-        int count = placements.countSites();
-        int pages = Math.max(1, (count + PAGE - 1) / PAGE);
-        int current = Math.max(0, Math.min(wanted, pages - 1));
+        Pager pager = Pager.of(wanted, PAGE, placements.countSites(), Pager.at("/places"));
         page.addAttribute("room", "places");
-        page.addAttribute("count", count);
-        page.addAttribute("page", current);
-        page.addAttribute("pages", pages);
+        page.addAttribute("count", pager.count());
+        page.addAttribute("pager", pager);
         page.addAttribute("all", placements.tallyOfAll());
-        page.addAttribute("sites", placements.tallies(PAGE, current));
+        page.addAttribute("sites", placements.tallies(PAGE, pager.page()));
         return "placing/places";
     }
 

@@ -6,12 +6,14 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Seals rows: their hashes stand in the audit trail as one entry, and beside it which entry holds for what. */
 @Service
+@RetriedOnDeadlock
 class Seals {
 
     static final String ACTION = "seal";

@@ -11,6 +11,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -53,24 +54,17 @@ class AttentionController {
      *
      * @param count of all of them
      * @param here serials of those that are connected, whether they are shown or not
-     * @param page from 0; {@code pages} in all, 1 where the first few of each kind are shown
+     * @param pager null where the first few of each kind are shown
      */
-    public record Group(Need.Kind kind, int count, List<String> here, List<Need> shown, int page, int pages) {
+    public record Group(Need.Kind kind, int count, List<String> here, List<Need> shown, Pager pager) {
 
         static Group first(Need.Kind kind, List<Need> all) {
-            return new Group(kind, all.size(), here(all), all.subList(0, Math.min(FIRST, all.size())), 0, 1);
+            return new Group(kind, all.size(), here(all), all.subList(0, Math.min(FIRST, all.size())), null);
         }
 
         static Group page(Need.Kind kind, List<Need> all, int wanted) {
-            int pages = Math.max(1, (all.size() + PAGE - 1) / PAGE);
-            int page = Math.max(0, Math.min(wanted, pages - 1));
-            return new Group(
-                    kind,
-                    all.size(),
-                    here(all),
-                    all.subList(Math.min(all.size(), page * PAGE), Math.min(all.size(), (page + 1) * PAGE)),
-                    page,
-                    pages);
+            Pager pager = Pager.of(wanted, PAGE, all.size(), Pager.at("/attention?kind=" + kind));
+            return new Group(kind, all.size(), here(all), pager.of(all), pager);
         }
 
         private static List<String> here(List<Need> all) {
@@ -83,7 +77,7 @@ class AttentionController {
 
         /** How many of them are not shown. */
         public int more() {
-            return pages > 1 ? 0 : count - shown.size();
+            return pager != null ? 0 : count - shown.size();
         }
     }
 

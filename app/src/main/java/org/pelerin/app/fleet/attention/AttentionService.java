@@ -18,6 +18,7 @@ import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.Stations;
+import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
 
@@ -31,9 +32,17 @@ public class AttentionService {
     private final CollectService collections;
     private final Formats show;
     private final Clock clock;
+    private final HouseService house;
 
     AttentionService(
-            FleetCache register, Dock dock, Stations stations, CollectService collections, Formats show, Clock clock) {
+            FleetCache register,
+            Dock dock,
+            Stations stations,
+            CollectService collections,
+            Formats show,
+            Clock clock,
+            HouseService house) {
+        this.house = house;
         this.stations = stations;
         this.collections = collections;
         this.register = register;
@@ -90,13 +99,16 @@ public class AttentionService {
     /**
      * What makes needs beside how loggers stand themselves.
      *
+     * @param rules from when on they need somebody
      * @param twice addresses at which a serial answers more than once, by serial
      * @param broken downloads that wait for their logger, by serial
      */
-    private record Around(Map<String, List<String>> twice, Map<Long, LoggerWaits> findings, Map<String, Job> broken) {}
+    private record Around(
+            Needs rules, Map<String, List<String>> twice, Map<Long, LoggerWaits> findings, Map<String, Job> broken) {}
 
     private Around around(FleetCache.Entries entries) {
         return new Around(
+                new Needs(house.house().attention()),
                 dock.claimedTwice(),
                 entries.findings(),
                 collections.allActive().stream()
@@ -117,7 +129,7 @@ public class AttentionService {
     }
 
     private List<Need> needs(LoggerOverview s, Instant now, Duration ahead, Around around) {
-        List<Need> out = Needs.of(s, now, ahead);
+        List<Need> out = around.rules.of(s, now, ahead);
         LoggerWaits waits = around.findings.get(s.device().loggerId());
         if (waits != null) {
             out = new ArrayList<>(out);

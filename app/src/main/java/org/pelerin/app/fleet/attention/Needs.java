@@ -5,27 +5,24 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.organisation.AttentionRules;
 
 /** The rules by which a logger needs somebody. */
 public final class Needs {
 
-    /** Without a required collection, somebody is taken to come by within this time. */
-    public static final Duration SOON = Duration.ofDays(7);
+    private final AttentionRules rules;
 
-    static final Duration PATIENCE = Duration.ofHours(24);
-    static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
-    static final Duration CALIBRATION_SOON = Duration.ofDays(30);
-    static final Duration UNHEARD_OF = Duration.ofDays(180);
-
-    private Needs() {}
+    public Needs(AttentionRules rules) {
+        this.rules = rules;
+    }
 
     /** The gravest first; empty if nobody needs to do anything. */
-    public static List<Need> of(LoggerOverview s, Instant now) {
+    public List<Need> of(LoggerOverview s, Instant now) {
         return of(s, now, Duration.ZERO);
     }
 
     /** @param ahead how much earlier than required a collection is taken to be due */
-    public static List<Need> of(LoggerOverview s, Instant now, Duration ahead) {
+    public List<Need> of(LoggerOverview s, Instant now, Duration ahead) {
         List<Need> out = new ArrayList<>();
         if (s.run().state() == MissionState.COLLECTED) {
             collected(s, out);
@@ -51,12 +48,16 @@ public final class Needs {
         if (s.link().silence() != null && s.link().silence().matters(now)) {
             out.add(silent(s, now));
         }
-        if (s.inField() && s.device().clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
+        if (s.inField()
+                && rules.clock()
+                        .exceeded(
+                                s.device().clockOffset(),
+                                Duration.between(s.run().writtenAt(), s.device().seenAt()))) {
             out.add(need(s, Need.Kind.CLOCK_OFF, s.device().seenAt()));
         }
         if (s.calibrationDue() != null
                 && !s.device().retired()
-                && s.calibrationDue().isBefore(now.plus(CALIBRATION_SOON))) {
+                && s.calibrationDue().isBefore(now.plus(rules.calibrationAhead()))) {
             boolean lapsed = !s.calibrationDue().isAfter(now);
             out.add(need(s, lapsed ? Need.Kind.CALIBRATION_LAPSED : Need.Kind.CALIBRATION_DUE, s.calibrationDue()));
         }
@@ -78,9 +79,9 @@ public final class Needs {
         }
     }
 
-    private static void inField(LoggerOverview s, Instant now, Duration ahead, List<Need> out) {
+    private void inField(LoggerOverview s, Instant now, Duration ahead, List<Need> out) {
         if (s.run().startsAt() == null) {
-            if (!onTable(s) && Duration.between(s.run().writtenAt(), now).compareTo(PATIENCE) > 0) {
+            if (!onTable(s) && Duration.between(s.run().writtenAt(), now).compareTo(rules.startWithin()) > 0) {
                 out.add(need(s, Need.Kind.NEVER_STARTED, s.run().writtenAt()));
             }
             return;
@@ -108,7 +109,7 @@ public final class Needs {
         if (due != null && !due.isAfter(now.plus(ahead))) {
             out.add(need(s, Need.Kind.OVERDUE, due));
         }
-        if (Duration.between(s.device().seenAt(), now).compareTo(UNHEARD_OF) > 0) {
+        if (Duration.between(s.device().seenAt(), now).compareTo(rules.seenWithin()) > 0) {
             out.add(need(s, Need.Kind.LOST, s.device().seenAt()));
         }
     }
@@ -137,10 +138,10 @@ public final class Needs {
         return s.link().docked() || s.stay().placedAt() == null && s.stay().spotId() == null;
     }
 
-    /** When somebody next comes by: for the required collection, or within {@link #SOON}. */
-    private static Instant visit(LoggerOverview s, Instant now) {
+    /** When somebody next comes by: for the required collection, or within the time that the rules say. */
+    private Instant visit(LoggerOverview s, Instant now) {
         Instant due = due(s);
-        Instant soon = now.plus(SOON);
+        Instant soon = now.plus(rules.visitWithin());
         return due == null || due.isBefore(soon) ? soon : due;
     }
 

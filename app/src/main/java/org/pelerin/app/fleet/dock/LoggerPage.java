@@ -1,7 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
@@ -18,6 +17,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
+import org.pelerin.app.loggers.calibration.CalibrationNotice;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
@@ -38,7 +38,6 @@ import org.springframework.ui.Model;
 class LoggerPage {
 
     private static final int MISSIONS_SHOWN = 8;
-    private static final Duration CALIBRATION_SOON = Duration.ofDays(30);
 
     private final Dock dock;
     private final CollectService collections;
@@ -51,6 +50,7 @@ class LoggerPage {
     private final AuditTrail audit;
     private final Clock clock;
     private final Formats show;
+    private final CalibrationNotice notice;
 
     LoggerPage(
             Dock dock,
@@ -63,7 +63,9 @@ class LoggerPage {
             PlacementService placements,
             AuditTrail audit,
             Clock clock,
-            Formats show) {
+            Formats show,
+            CalibrationNotice notice) {
+        this.notice = notice;
         this.dock = dock;
         this.collections = collections;
         this.missions = missions;
@@ -164,7 +166,7 @@ class LoggerPage {
         Instant first = calibrations.due(serial).values().stream()
                 .min(Instant::compareTo)
                 .orElse(null);
-        boolean due = first != null && first.isBefore(clock.instant().plus(CALIBRATION_SOON));
+        boolean due = first != null && first.isBefore(clock.instant().plus(notice.ahead()));
         model.addAttribute("calibrationDue", due);
         model.addAttribute(
                 "calibration",

@@ -16,13 +16,14 @@ import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
-import org.pelerin.app.fleet.attention.Needs;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.judge.ExcursionMark;
 import org.pelerin.app.judge.Excursions;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
@@ -38,6 +39,7 @@ class FleetController {
     /** What a reviewer is shown of what came home. */
     private static final Duration REVIEWED = Duration.ofDays(30);
 
+    private static final Duration LATELY = Duration.ofDays(7);
     private static final int DEPARTED = 8;
     private static final Comparator<LoggerOverview> ORDER = Comparator.comparing(
                     (LoggerOverview s) -> LoggerHistory.site(s).equals(LoggerHistory.IN_STOCK))
@@ -75,8 +77,9 @@ class FleetController {
 
     @GetMapping("/")
     String fleet(@ModelAttribute FleetFilter filter, HttpServletRequest request, Model model) {
-        boolean goes = request.isUserInRole("TECHNICIAN") || request.isUserInRole("ADMIN");
-        if (request.isUserInRole("REVIEWER")) {
+        boolean goes = Permission.OPERATE.heldBy(request);
+        // who reviews and does not go is led to what came home
+        if (Permission.REVIEW.heldBy(request) && !goes) {
             Instant since = clock.instant().minus(REVIEWED);
             model.addAttribute("departed", missions.departed(since, DEPARTED));
             model.addAttribute("departedCount", missions.countDeparted(since));
@@ -86,24 +89,23 @@ class FleetController {
         List<LoggerOverview> fleet = attention.overviews();
         List<LoggerOverview> matching =
                 fleet.stream().filter(s -> filter.shows(s, now)).sorted(ORDER).toList();
-        int pages = Math.max(1, (matching.size() + PAGE - 1) / PAGE);
-        filter.page = Math.max(0, Math.min(filter.page, pages - 1));
-        List<LoggerOverview> shown =
-                matching.subList(filter.page * PAGE, Math.min(matching.size(), (filter.page + 1) * PAGE));
+        Pager pager = Pager.of(filter.page, PAGE, matching.size(), n -> filter.with("page", n));
+        filter.page = pager.page();
+        List<LoggerOverview> shown = pager.of(matching);
         model.addAttribute("room", "fleet");
         model.addAttribute("filter", filter);
         model.addAttribute(
                 "sentence",
                 FleetSentence.of(
                         fleet,
-                        excursions.countSince(now.minus(Needs.SOON)),
+                        excursions.countSince(now.minus(LATELY)),
                         findings.waiting().all(),
                         goes,
                         now,
                         show));
         model.addAttribute("count", fleet.size());
         model.addAttribute("matching", matching.size());
-        model.addAttribute("pages", pages);
+        model.addAttribute("pager", pager);
         model.addAttribute("w", waylines(shown, window));
         model.addAttribute("scales", FleetFilter.SCALES.keySet());
         choices(fleet, model);

@@ -24,6 +24,10 @@ interface HookMapper {
             "INSERT INTO web_hook (url, secret, kinds, made_at, made_by) VALUES (#{url}, #{secret}, #{kinds}, #{at}, #{by})")
     void insert(String url, String secret, String kinds, Instant at, String by);
 
+    /** @return 0 where it is sealed otherwise meanwhile */
+    @Update("UPDATE web_hook SET secret = #{sealed} WHERE id = #{id} AND secret = #{before}")
+    int seal(long id, String sealed, String before);
+
     @Delete("DELETE FROM web_hook WHERE id = #{id}")
     int remove(long id);
 

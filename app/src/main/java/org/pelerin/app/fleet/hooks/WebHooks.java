@@ -15,13 +15,15 @@ import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Which programs are told of what; administrators say so. Their secrets are kept sealed. */
 @Service
 @RetriedOnDeadlock
-public class WebHooks {
+public class WebHooks implements ApplicationRunner {
 
     /** It cannot be told. */
     public static final class NoHookException extends NotDoneException {
@@ -52,6 +54,19 @@ public class WebHooks {
         this.seal = seal;
         this.audit = audit;
         this.machine = machine;
+    }
+
+    /** Seals anew what is not sealed under the key that seals now. */
+    @Override
+    @Transactional
+    public void run(ApplicationArguments args) {
+        for (WebHook hook : all()) {
+            String sealed = mapper.secret(hook.id());
+            String opened = seal.open(sealed);
+            if (!opened.isEmpty() && !seal.current(sealed) && mapper.seal(hook.id(), seal.close(opened), sealed) == 1) {
+                audit.record("system", "seal anew", hook.url(), "", "");
+            }
+        }
     }
 
     public List<WebHook> all() {

@@ -7,11 +7,13 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.mail.SmtpSender;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Who wants to be told of what by mail. */
 @Service
+@RetriedOnDeadlock
 public class Notices {
 
     private final NoticeMapper notices;

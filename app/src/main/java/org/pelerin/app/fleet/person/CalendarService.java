@@ -16,6 +16,7 @@ import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.secret.FreshSecret;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -23,6 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Calendars under secret addresses. Of an address only the hash is kept, so that nobody can read it out of the database. */
 @Service
+@RetriedOnDeadlock
 public class CalendarService {
 
     /** How far back rounds stay in a calendar, and how far ahead due dates are looked for. */

@@ -21,6 +21,7 @@ import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Pager;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -70,12 +71,10 @@ class RoundController {
 
     @GetMapping("/rounds")
     String list(@RequestParam(defaultValue = "0") int page, Model model, Principal me) {
-        int number = Math.max(0, page);
-        List<Round> closed = rounds.closed(PAGE + 1, number * PAGE);
+        Pager pager = Pager.of(page, PAGE, rounds.countClosed(), Pager.at("/rounds"));
         model.addAttribute("open", rounds.open());
-        model.addAttribute("closed", closed.subList(0, Math.min(PAGE, closed.size())));
-        model.addAttribute("more", closed.size() > PAGE);
-        model.addAttribute("number", number);
+        model.addAttribute("closed", rounds.closed(pager));
+        model.addAttribute("pager", pager);
         model.addAttribute("left", rounds.left());
         model.addAttribute("mine", me.getName());
         return "fleet/rounds/list";

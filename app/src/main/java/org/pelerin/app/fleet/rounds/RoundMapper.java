@@ -54,7 +54,10 @@ interface RoundMapper {
 
     @Select(ROUND + "WHERE r.closed_at IS NOT NULL GROUP BY r.id ORDER BY r.closed_at DESC, r.id DESC"
             + " LIMIT #{limit} OFFSET #{offset}")
-    List<Round> closed(int limit, int offset);
+    List<Round> closed(int limit, long offset);
+
+    @Select("SELECT COUNT(*) FROM field_round WHERE closed_at IS NOT NULL")
+    int countClosed();
 
     @Select(ROUND + "WHERE r.person = #{person} AND r.day >= #{from} GROUP BY r.id ORDER BY r.day, r.id")
     List<Round> ofPerson(String person, LocalDate from);

@@ -18,6 +18,7 @@ import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -72,8 +73,12 @@ public class RoundService {
                         Task::spotId, Collectors.mapping(t -> days.get(t.roundId()), Collectors.toList())));
     }
 
-    List<Round> closed(int limit, int offset) {
-        return rounds.closed(limit, offset);
+    List<Round> closed(Pager page) {
+        return rounds.closed(page.size(), page.offset());
+    }
+
+    int countClosed() {
+        return rounds.countClosed();
     }
 
     /** Rounds of a person from a day on, closed ones too. */

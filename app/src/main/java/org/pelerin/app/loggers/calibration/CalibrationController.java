@@ -2,7 +2,6 @@ package org.pelerin.app.loggers.calibration;
 
 import java.security.Principal;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -33,14 +32,19 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class CalibrationController {
 
-    private static final Duration SOON = Duration.ofDays(30);
-
     private final CalibrationService calibrations;
     private final LoggerRegistry loggers;
     private final Clock clock;
     private final Formats show;
+    private final CalibrationNotice notice;
 
-    CalibrationController(CalibrationService calibrations, LoggerRegistry loggers, Clock clock, Formats show) {
+    CalibrationController(
+            CalibrationService calibrations,
+            LoggerRegistry loggers,
+            Clock clock,
+            Formats show,
+            CalibrationNotice notice) {
+        this.notice = notice;
         this.calibrations = calibrations;
         this.loggers = loggers;
         this.clock = clock;
@@ -173,7 +177,7 @@ class CalibrationController {
         Instant now = clock.instant();
         String state = c.dueAt() == null
                 ? "holds"
-                : c.dueAt().isBefore(now) ? "lapsed" : c.dueAt().isBefore(now.plus(SOON)) ? "soon" : "holds";
+                : c.dueAt().isBefore(now) ? "lapsed" : c.dueAt().isBefore(now.plus(notice.ahead())) ? "soon" : "holds";
         return new Row(channel, label, c, PlanFields.correction(CorrectionDocument.read(c.correction())), state);
     }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.springframework.stereotype.Service;
@@ -15,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
  * it begins with this machine itself.
  */
 @Service
+@RetriedOnDeadlock
 public class StationHosts {
 
     /** Why the list stays as it is. */

@@ -4,11 +4,13 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The addresses at which network stations are looked for; {@link StationWatch} does the looking. */
 @Service
+@RetriedOnDeadlock
 public class Stations {
 
     private final StationMapper mapper;

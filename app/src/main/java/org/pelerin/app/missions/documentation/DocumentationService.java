@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
@@ -15,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Title, purpose, people and remarks of a mission, and the files that go with it. */
 @Service
+@RetriedOnDeadlock
 public class DocumentationService {
 
     private final DocumentationMapper mapper;

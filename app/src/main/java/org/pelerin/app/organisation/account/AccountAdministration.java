@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -21,6 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
  * changed in what he may do, or in how he signs in, signs in again.
  */
 @Service
+@RetriedOnDeadlock
 public class AccountAdministration {
 
     /** Why an account stays as it is. */

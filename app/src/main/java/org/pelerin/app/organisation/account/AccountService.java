@@ -3,6 +3,7 @@ package org.pelerin.app.organisation.account;
 import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -14,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Accounts. */
 @Service
+@RetriedOnDeadlock
 public class AccountService implements UserDetailsService {
 
     /** The role of somebody who has to change the password first. */

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.Optional;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.secret.FreshSecret;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.core.evidence.Sha256;
@@ -20,6 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
  * Nobody has more than {@value #MOST} mails of their own asking sent in an hour.
  */
 @Service
+@RetriedOnDeadlock
 public class OwnMail {
 
     public static final int MOST = 5;

@@ -1,34 +1,35 @@
 package org.pelerin.app.organisation.account;
 
-/** What a person may do. */
+import java.util.EnumSet;
+import java.util.Set;
+
+/** What a person may do, as a set of permissions with a name. */
 public enum Role {
     /** Programs, places and collects. */
-    TECHNICIAN("technician"),
+    TECHNICIAN("technician", Permission.OPERATE),
     /** Judges, and says what there is to say of a record. */
-    REVIEWER("reviewer"),
+    REVIEWER("reviewer", Permission.REVIEW),
     /** Everything, accounts included. */
-    ADMIN("administrator"),
+    ADMIN("administrator", Permission.ADMINISTER),
     /** Looks only. */
-    VIEWER("viewer");
+    VIEWER("viewer", Permission.READ);
 
     private final String words;
+    private final Set<Permission> permissions;
 
-    Role(String words) {
+    /** @param most the greatest of its permissions; each includes those before it */
+    Role(String words, Permission most) {
         this.words = words;
+        this.permissions = EnumSet.range(Permission.READ, most);
     }
 
-    /** Whether it allows nothing that another does not: each may what viewers, reviewers, technicians, administrators may, in this order. */
+    public boolean allows(Permission permission) {
+        return permissions.contains(permission);
+    }
+
+    /** Whether it allows nothing that another does not. */
     public boolean within(Role other) {
-        return rank() <= other.rank();
-    }
-
-    private int rank() {
-        return switch (this) {
-            case VIEWER -> 0;
-            case REVIEWER -> 1;
-            case TECHNICIAN -> 2;
-            case ADMIN -> 3;
-        };
+        return other.permissions.containsAll(permissions);
     }
 
     public String words() {
@@ -37,6 +38,6 @@ public enum Role {
 
     /** Whether it changes nothing. */
     public boolean looksOnly() {
-        return this == VIEWER;
+        return !allows(Permission.REVIEW);
     }
 }

@@ -102,8 +102,6 @@ class SecurityConfig {
         "/limits/new", "/limits/*/edit", "/audit", "/audit.csv", "/audit.json"
     };
 
-    private static final String[] EVERYBODY = {"VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"};
-
     @Bean
     SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, KnownDevices devices) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
@@ -122,27 +120,27 @@ class SecurityConfig {
                                 "/calendar/*")
                         .permitAll()
                         .requestMatchers("/admin/**")
-                        .hasRole("ADMIN")
+                        .access(Permission.ADMINISTER.required())
                         .requestMatchers("/me/password", "/logout")
                         .authenticated()
                         .requestMatchers(HttpMethod.POST, "/me/**", "/verify")
-                        .hasAnyRole(EVERYBODY)
+                        .access(Permission.READ.required())
                         .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
-                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .access(Permission.REVIEW.required())
                         .requestMatchers(HttpMethod.GET, LEADING_REVIEWERS)
-                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .access(Permission.REVIEW.required())
                         .requestMatchers(HttpMethod.HEAD, LEADING_REVIEWERS)
-                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .access(Permission.REVIEW.required())
                         .requestMatchers(HttpMethod.GET, OF_TECHNICIANS)
-                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .access(Permission.OPERATE.required())
                         .requestMatchers(HttpMethod.HEAD, OF_TECHNICIANS)
-                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .access(Permission.OPERATE.required())
                         .requestMatchers(HttpMethod.GET)
-                        .hasAnyRole(EVERYBODY)
+                        .access(Permission.READ.required())
                         .requestMatchers(HttpMethod.HEAD)
-                        .hasAnyRole(EVERYBODY)
+                        .access(Permission.READ.required())
                         .anyRequest()
-                        .hasAnyRole("TECHNICIAN", "ADMIN"))
+                        .access(Permission.OPERATE.required()))
                 .requestCache(c -> c.requestCache(cache))
                 .authenticationProvider(signIn)
                 .formLogin(f -> f.loginPage("/login")

@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -30,6 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
  * Counts begin anew after an hour's rest, and with a sign-in that succeeds.
  */
 @Service
+@RetriedOnDeadlock
 class SignInGate {
 
     static final int FREE = 5;

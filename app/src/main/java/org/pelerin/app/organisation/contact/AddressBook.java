@@ -3,6 +3,7 @@ package org.pelerin.app.organisation.contact;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.evidence.AuditEntry;
@@ -11,6 +12,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The people that loggers have to do with. Names are told apart by themselves, so that a file of them can be read again. */
 @Service
+@RetriedOnDeadlock
 public class AddressBook {
 
     /** Somebody of that name is there already. */

@@ -35,6 +35,10 @@ interface KeyMapper {
             Instant at,
             String by);
 
+    /** @return 0 where it is sealed otherwise meanwhile */
+    @Update("UPDATE installation_key SET sealed_key = #{sealed} WHERE id = #{id} AND sealed_key = #{before}")
+    int seal(long id, String sealed, String before);
+
     @Update("UPDATE installation_key SET retired_at = #{at} WHERE id = #{id} AND retired_at IS NULL")
     int retire(long id, Instant at);
 }

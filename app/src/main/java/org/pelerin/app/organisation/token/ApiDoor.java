@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.pelerin.app.organisation.account.Permission;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -31,11 +32,11 @@ class ApiDoor {
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(new TokenFilter(tokens, rate), AuthorizationFilter.class)
                 .authorizeHttpRequests(a -> a.requestMatchers(HttpMethod.POST, OF_TECHNICIANS)
-                        .hasAnyRole("TECHNICIAN", "ADMIN")
+                        .access(Permission.OPERATE.required())
                         .requestMatchers(HttpMethod.POST, OF_REVIEWERS)
-                        .hasAnyRole("REVIEWER", "TECHNICIAN", "ADMIN")
+                        .access(Permission.REVIEW.required())
                         .anyRequest()
-                        .hasAnyRole("VIEWER", "REVIEWER", "TECHNICIAN", "ADMIN"))
+                        .access(Permission.READ.required()))
                 .exceptionHandling(e -> e.authenticationEntryPoint((request, response, x) -> {
                             response.setHeader("WWW-Authenticate", "Bearer realm=\"pelerin\"");
                             problem(

@@ -1,6 +1,7 @@
 package org.pelerin.app.organisation.units;
 
 import java.util.Optional;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Service;
@@ -8,6 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What each person has chosen; as recorded where nothing was. */
 @Service
+@RetriedOnDeadlock
 public class OwnUnits {
 
     public static final Unit TEMPERATURE = Unit.CELSIUS;

@@ -1,38 +1,28 @@
 package org.pelerin.app.platform.secret;
 
-import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
-import java.security.SecureRandom;
+import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
-import javax.crypto.Cipher;
-import javax.crypto.spec.GCMParameterSpec;
-import javax.crypto.spec.SecretKeySpec;
-import org.springframework.beans.factory.annotation.Value;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 
 /**
- * Keeps short secrets so that whoever reads the database, or a copy of it, does not read them: AES-256-GCM under a key of the
- * installation, a fresh nonce each. The key is {@code PELERIN_KEY}, or follows from the database's password; all processes of an
- * installation share it. What was sealed under another key is lost, and asked for again.
+ * Keeps short secrets so that whoever reads the database, or a copy of it, does not read them: AES-256-GCM under the newest of the
+ * {@link SealingKeys}, whose number stands before what is sealed. What was sealed by an earlier version, under a hash of the installation's secret, is
+ * still opened, and is to be sealed anew ({@link #current}).
  */
 @Component
 public class Seal {
 
-    private static final String CIPHER = "AES/GCM/NoPadding";
-    private static final int NONCE = 12;
-    private static final int TAG_BITS = 128;
+    private static final Pattern SEALED = Pattern.compile("k(\\d{1,9}):([A-Za-z0-9+/=]+)");
 
-    private final SecretKeySpec key;
-    private final SecureRandom random = new SecureRandom();
+    private final SealingKeys keys;
 
-    Seal(@Value("${PELERIN_KEY:}") String own, @Value("${spring.datasource.password:}") String database)
-            throws GeneralSecurityException {
-        String secret = own.isBlank() ? "database " + database : "key " + own;
-        byte[] hash = MessageDigest.getInstance("SHA-256")
-                .digest(("pelerin seal: " + secret).getBytes(StandardCharsets.UTF_8));
-        this.key = new SecretKeySpec(hash, "AES");
+    Seal(SealingKeys keys) {
+        this.keys = keys;
     }
 
     /** Empty for what is empty. */
@@ -40,38 +30,56 @@ public class Seal {
         if (secret.isEmpty()) {
             return "";
         }
-        byte[] nonce = new byte[NONCE];
-        random.nextBytes(nonce);
-        try {
-            byte[] sealed = cipher(Cipher.ENCRYPT_MODE, nonce).doFinal(secret.getBytes(StandardCharsets.UTF_8));
-            return Base64.getEncoder()
-                    .encodeToString(ByteBuffer.allocate(NONCE + sealed.length)
-                            .put(nonce)
-                            .put(sealed)
-                            .array());
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("A secret could not be sealed", e);
-        }
+        SealingKeys.Usable usable = keys.usable();
+        byte[] key = usable.keys().get(usable.newest());
+        return "k" + usable.newest() + ":"
+                + Base64.getEncoder().encodeToString(AesGcm.encrypt(key, secret.getBytes(StandardCharsets.UTF_8)));
     }
 
-    /** Empty for what is empty, or was sealed under another key or changed since. */
+    /** Empty for what is empty, or was sealed under a key that cannot be had, or changed since. */
     public String open(String sealed) {
         if (sealed == null || sealed.isEmpty()) {
             return "";
         }
+        Matcher m = SEALED.matcher(sealed);
         try {
-            byte[] all = Base64.getDecoder().decode(sealed);
-            byte[] nonce = java.util.Arrays.copyOf(all, NONCE);
-            byte[] secret = cipher(Cipher.DECRYPT_MODE, nonce).doFinal(all, NONCE, all.length - NONCE);
-            return new String(secret, StandardCharsets.UTF_8);
-        } catch (GeneralSecurityException | IllegalArgumentException e) {
+            Optional<byte[]> opened =
+                    m.matches() ? opened(Integer.parseInt(m.group(1)), bytes(m.group(2))) : earlier(bytes(sealed));
+            return opened.map(b -> new String(b, StandardCharsets.UTF_8)).orElse("");
+        } catch (IllegalArgumentException e) {
+            // no base64
             return "";
         }
     }
 
-    private Cipher cipher(int mode, byte[] nonce) throws GeneralSecurityException {
-        Cipher cipher = Cipher.getInstance(CIPHER);
-        cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
-        return cipher;
+    /** Whether it is sealed under the key that seals now; so too what is empty. */
+    public boolean current(String sealed) {
+        return sealed == null
+                || sealed.isEmpty()
+                || sealed.startsWith("k" + keys.usable().newest() + ":");
+    }
+
+    private Optional<byte[]> opened(int number, byte[] sealed) {
+        byte[] key = keys.usable().keys().get(number);
+        return key == null ? Optional.empty() : AesGcm.decrypt(key, sealed);
+    }
+
+    private Optional<byte[]> earlier(byte[] sealed) {
+        return keys.secrets().stream()
+                .map(secret -> AesGcm.decrypt(hash("pelerin seal: " + secret), sealed))
+                .flatMap(Optional::stream)
+                .findFirst();
+    }
+
+    private static byte[] bytes(String base64) {
+        return Base64.getDecoder().decode(base64);
+    }
+
+    private static byte[] hash(String text) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
     }
 }

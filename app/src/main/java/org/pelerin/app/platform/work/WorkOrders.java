@@ -3,12 +3,14 @@ package org.pelerin.app.platform.work;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Orders long work, in the transaction of what it is for: it is begun once that is committed, by whichever process is first. */
 @Service
+@RetriedOnDeadlock
 public class WorkOrders {
 
     private final WorkMapper work;

@@ -13,6 +13,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.platform.web.Pager;
 import org.pelerin.app.review.section.MappingStudy;
 import org.pelerin.app.review.section.Studies;
 import org.springframework.stereotype.Controller;
@@ -73,15 +74,12 @@ class ReportController {
     }
 
     private String list(ReportForm form, int page, Model model) {
-        int count = reports.count();
-        int pages = Math.max(1, (count + PAGE - 1) / PAGE);
-        int at = Math.max(0, Math.min(page, pages - 1));
+        Pager pager = Pager.of(page, PAGE, reports.count(), Pager.at("/reports"));
         model.addAttribute("room", "reports");
         model.addAttribute("form", form);
-        model.addAttribute("reports", reports.page(PAGE, at));
-        model.addAttribute("count", count);
-        model.addAttribute("number", at);
-        model.addAttribute("pages", pages);
+        model.addAttribute("reports", reports.page(PAGE, pager.page()));
+        model.addAttribute("count", pager.count());
+        model.addAttribute("pager", pager);
         model.addAttribute("sites", places.sites());
         model.addAttribute("spots", places.spots());
         model.addAttribute("sections", ReportSection.of(ReportKind.PERIOD));

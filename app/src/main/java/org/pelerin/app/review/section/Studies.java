@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -13,6 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The mapping studies of sites. */
 @Service
+@RetriedOnDeadlock
 public class Studies {
 
     /** It makes no study; nothing was kept. */

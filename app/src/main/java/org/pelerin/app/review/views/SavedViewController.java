@@ -2,9 +2,9 @@ package org.pelerin.app.review.views;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
-import java.util.stream.Stream;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -76,6 +76,6 @@ class SavedViewController {
     }
 
     private static boolean mayShare(HttpServletRequest request) {
-        return Stream.of("REVIEWER", "TECHNICIAN", "ADMIN").anyMatch(request::isUserInRole);
+        return Permission.REVIEW.heldBy(request);
     }
 }

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.core.text.CleanText;
@@ -12,6 +13,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The ways to draw that people keep: their own, and those that somebody keeps for everybody. */
 @Service
+@RetriedOnDeadlock
 public class SavedViews {
 
     /** It cannot be kept; nothing was. */

@@ -14,6 +14,7 @@ import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
@@ -185,7 +186,7 @@ class WhatIfController {
             return "Kept as version " + kept.version() + " of “" + kept.name() + "”. This mission is judged by version "
                     + set.version() + " until it is judged by the newest.";
         }
-        if (!request.isUserInRole("TECHNICIAN") && !request.isUserInRole("ADMIN")) {
+        if (!Permission.OPERATE.heldBy(request)) {
             throw new NotKeptException(
                     "Plans are changed by technicians; in a set of limits you may keep them yourself");
         }

@@ -1,6 +1,7 @@
 package org.pelerin.app.shell.frame;
 
 import java.time.Clock;
+import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.security.core.Authentication;
@@ -28,17 +29,9 @@ class Shell {
         model.addAttribute("show", show);
         model.addAttribute("zone", show.home());
         model.addAttribute("me", me == null ? null : me.getName());
-        model.addAttribute("canChange", me != null && mayChange(me));
-        model.addAttribute("canReview", me != null && (mayChange(me) || has(me, "ROLE_REVIEWER")));
-        model.addAttribute("isAdmin", me != null && has(me, "ROLE_ADMIN"));
+        model.addAttribute("canChange", Permission.OPERATE.heldBy(me));
+        model.addAttribute("canReview", Permission.REVIEW.heldBy(me));
+        model.addAttribute("isAdmin", Permission.ADMINISTER.heldBy(me));
         model.addAttribute("yardPresent", properties.yard().present());
-    }
-
-    private static boolean mayChange(Authentication me) {
-        return has(me, "ROLE_TECHNICIAN") || has(me, "ROLE_ADMIN");
-    }
-
-    private static boolean has(Authentication me, String role) {
-        return me.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals(role));
     }
 }

@@ -7,6 +7,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.organisation.AttentionRules;
 import org.pelerin.app.organisation.House;
 import org.pelerin.app.organisation.HouseService;
 import org.springframework.stereotype.Component;
@@ -34,6 +35,7 @@ class DemoSignatures {
                         "Quality and cellars\nUpper road 4, Ostrel",
                         House.Paper.A4,
                         true,
+                        AttentionRules.DEFAULT,
                         house.house().version()),
                 administrator);
         MissionFilter home = new MissionFilter();

@@ -23,10 +23,10 @@ class AttentionGroupTest {
     @Test
     void of_one_kind_a_page_at_a_time_is_shown_and_no_page_that_there_is_not() {
         Group last = Group.page(Need.Kind.LOST, needs(201), 99);
-        assertThat(last.page()).isEqualTo(2);
-        assertThat(last.pages()).isEqualTo(3);
+        assertThat(last.pager().page()).isEqualTo(2);
+        assertThat(last.pager().pages()).isEqualTo(3);
         assertThat(last.shown()).hasSize(1);
-        assertThat(Group.page(Need.Kind.LOST, needs(201), -4).page()).isZero();
+        assertThat(Group.page(Need.Kind.LOST, needs(201), -4).pager().page()).isZero();
         assertThat(Group.page(Need.Kind.LOST, needs(0), 0).shown()).isEmpty();
         assertThat(Group.page(Need.Kind.LOST, needs(100), 0).more()).isZero();
     }

@@ -8,6 +8,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.pelerin.app.fleet.attention.Need.Kind;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.organisation.AttentionRules;
+import org.pelerin.core.series.ClockTolerance;
 
 class NeedsTest {
 
@@ -31,6 +33,8 @@ class NeedsTest {
     private int placedDay = -9;
     private boolean retired;
     private boolean plannedEnd;
+
+    private AttentionRules rules = AttentionRules.DEFAULT;
 
     private static Instant days(int n) {
         return NOW.plus(Duration.ofDays(n));
@@ -91,7 +95,7 @@ class NeedsTest {
                 collectedAt,
                 calibrationDue,
                 List.of());
-        return Needs.of(s, NOW).stream().map(Need::kind).toList();
+        return new Needs(rules).of(s, NOW).stream().map(Need::kind).toList();
     }
 
     private static LoggerOverview running(int endsIn, int batteryEndsIn) {
@@ -214,6 +218,37 @@ class NeedsTest {
         misfit = "It was written with “A”; the spot wants “B”";
         assertThat(kinds(running(30, 300))).containsExactly(Kind.OTHERWISE);
         assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
+    }
+
+    @Test
+    void a_clock_may_be_off_by_so_much_a_day_and_the_organisation_says_by_how_much() {
+        // written ten days ago and seen now: two seconds a day are less than a minute
+        clockOffset = Duration.ofSeconds(61);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CLOCK_OFF);
+        rules = new AttentionRules(
+                new ClockTolerance(Duration.ofSeconds(60), 6.2),
+                Duration.ofDays(7),
+                Duration.ofHours(24),
+                Duration.ofDays(45),
+                Duration.ofDays(180));
+        assertThat(kinds(running(30, 300))).isEmpty();
+        clockOffset = Duration.ofSeconds(-63);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CLOCK_OFF);
+        clockOffset = Duration.ZERO;
+        calibrationDue = days(44);
+        assertThat(kinds(running(30, 300))).containsExactly(Kind.CALIBRATION_DUE);
+    }
+
+    @Test
+    void somebody_comes_by_within_the_time_that_the_organisation_says() {
+        assertThat(kinds(running(9, 300))).isEmpty();
+        rules = new AttentionRules(
+                ClockTolerance.DEFAULT,
+                Duration.ofDays(10),
+                Duration.ofHours(24),
+                Duration.ofDays(30),
+                Duration.ofDays(180));
+        assertThat(kinds(running(9, 300))).containsExactly(Kind.MEMORY_FILLS);
     }
 
     @Test

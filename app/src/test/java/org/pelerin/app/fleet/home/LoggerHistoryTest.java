@@ -17,6 +17,7 @@ import org.pelerin.app.fleet.attention.OverviewSample;
 import org.pelerin.app.judge.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.organisation.AttentionRules;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Side;
 
@@ -50,7 +51,7 @@ class LoggerHistoryTest {
     }
 
     private static LoggerOverview overview(boolean docked, Mission m) {
-        return overview(docked, m, Needs.of(overview(docked, m, List.of()), NOW));
+        return overview(docked, m, new Needs(AttentionRules.DEFAULT).of(overview(docked, m, List.of()), NOW));
     }
 
     private static LoggerOverview overview(boolean docked, Mission m, List<Need> needs) {
