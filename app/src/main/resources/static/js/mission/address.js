@@ -4,17 +4,27 @@ import { cursors } from './cursors.js';
 
 let noting = null;
 
+function settle() {
+  noting = null;
+  const now = new URL(location.href), wholly = view.from === whole.from && view.to === whole.to;
+  ['from', 'to', 'a', 'b'].forEach((k) => now.searchParams.delete(k));
+  if (!wholly) { now.searchParams.set('from', Math.floor(view.from)); now.searchParams.set('to', Math.ceil(view.to)); }
+  cursors.forEach((t, i) => now.searchParams.set('ab'[i], t));
+  if (now.href !== location.href) history.pushState(null, '', now.href);
+  carry();
+}
+
 export function note() {
   clearTimeout(noting);
-  noting = setTimeout(() => {
-    const now = new URL(location.href), wholly = view.from === whole.from && view.to === whole.to;
-    ['from', 'to', 'a', 'b'].forEach((k) => now.searchParams.delete(k));
-    if (!wholly) { now.searchParams.set('from', Math.floor(view.from)); now.searchParams.set('to', Math.ceil(view.to)); }
-    cursors.forEach((t, i) => now.searchParams.set('ab'[i], t));
-    if (now.href !== location.href) history.pushState(null, '', now.href);
-    carry();
-  }, 500);
+  noting = setTimeout(settle, 500);
 }
+
+// who is quicker than that takes the view along all the same
+['submit', 'click'].forEach((act) => document.addEventListener(act, (e) => {
+  if (noting === null || act === 'click' && !e.target.closest('[data-keeps-view]')) return;
+  clearTimeout(noting);
+  settle();
+}, true));
 
 /** Other units, the logger's own clock and what comes back from a form show the same stretch. */
 export function carry() {

@@ -4,7 +4,7 @@ import java.time.Duration;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.series.ClockTolerance;
 
-/** {@link AttentionRules} as they are typed; a field that is not sent or left empty keeps its default. */
+/** {@link AttentionRules} as they are typed; a field that is not sent keeps what it says. */
 public record AttentionForm(
         String clockSeconds,
         String clockSecondsPerDay,
@@ -31,25 +31,40 @@ public record AttentionForm(
         return clockSeconds + " s, or " + clockSecondsPerDay + " s a day";
     }
 
-    AttentionRules read(FieldReader read) {
-        AttentionRules def = AttentionRules.DEFAULT;
-        Integer seconds = read.whole("clockSeconds", clockSeconds, 1, DAY);
-        Double perDay = read.number("clockSecondsPerDay", clockSecondsPerDay);
-        if (perDay != null && !(perDay >= 0 && perDay <= DAY)) {
-            read.wrong("clockSecondsPerDay", "Give a number from 0 to " + DAY);
-            perDay = null;
-        }
-        Integer visit = read.whole("visitDays", visitDays, 1, TEN_YEARS);
-        Integer start = read.whole("startHours", startHours, 1, TEN_YEARS);
-        Integer calibration = read.whole("calibrationDays", calibrationDays, 0, TEN_YEARS);
-        Integer seen = read.whole("seenDays", seenDays, 1, TEN_YEARS);
+    /** @param before what stays where a field was not sent, or is wrong */
+    AttentionRules read(FieldReader read, AttentionRules before) {
+        AttentionForm stays = of(before);
+        int seconds = whole(read, "clockSeconds", clockSeconds, stays.clockSeconds, 1, DAY);
+        int visit = whole(read, "visitDays", visitDays, stays.visitDays, 1, TEN_YEARS);
+        int start = whole(read, "startHours", startHours, stays.startHours, 1, TEN_YEARS);
+        int calibration = whole(read, "calibrationDays", calibrationDays, stays.calibrationDays, 0, TEN_YEARS);
+        int seen = whole(read, "seenDays", seenDays, stays.seenDays, 1, TEN_YEARS);
         return new AttentionRules(
-                new ClockTolerance(
-                        seconds == null ? def.clock().fixed() : Duration.ofSeconds(seconds),
-                        perDay == null ? def.clock().secondsPerDay() : perDay),
-                visit == null ? def.visitWithin() : Duration.ofDays(visit),
-                start == null ? def.startWithin() : Duration.ofHours(start),
-                calibration == null ? def.calibrationAhead() : Duration.ofDays(calibration),
-                seen == null ? def.seenWithin() : Duration.ofDays(seen));
+                new ClockTolerance(Duration.ofSeconds(seconds), perDay(read, before)),
+                Duration.ofDays(visit),
+                Duration.ofHours(start),
+                Duration.ofDays(calibration),
+                Duration.ofDays(seen));
+    }
+
+    private double perDay(FieldReader read, AttentionRules before) {
+        double otherwise = before.clock().secondsPerDay();
+        if (clockSecondsPerDay == null) {
+            return otherwise;
+        }
+        double perDay = read.needed("clockSecondsPerDay", clockSecondsPerDay, otherwise);
+        if (!(perDay >= 0 && perDay <= DAY)) {
+            read.wrong("clockSecondsPerDay", "Give a number from 0 to " + DAY);
+            return otherwise;
+        }
+        return perDay;
+    }
+
+    private static int whole(FieldReader read, String field, String typed, String stays, int least, int most) {
+        if (typed != null && typed.isBlank()) {
+            read.wrong(field, "Give a whole number from " + least + " to " + most);
+        }
+        Integer v = typed == null ? null : read.whole(field, typed, least, most);
+        return v == null ? Integer.parseInt(stays) : v;
     }
 }

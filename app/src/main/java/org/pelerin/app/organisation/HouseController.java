@@ -61,7 +61,7 @@ class HouseController {
                 read.text("address", address, Length.HOUSE_ADDRESS),
                 paper,
                 fourEyes,
-                attention.read(read),
+                attention.read(read, house.house().attention()),
                 version);
         page.addAttribute("attention", attention);
         if (!read.errors().isEmpty()) {

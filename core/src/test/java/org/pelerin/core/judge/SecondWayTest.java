@@ -17,6 +17,8 @@ import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.core.plainfile.PlainFile;
 import org.pelerin.core.record.Coverage;
 import org.pelerin.core.record.Exclusion;
@@ -32,9 +34,12 @@ import org.threeten.extra.Interval;
 class SecondWayTest {
 
     private static final ZoneId PARIS = ZoneId.of("Europe/Paris");
-    /** The clocks go forward on 29 March, back on 25 October. */
+    /** East and west of Greenwich, and where midnight is at half past nine. */
+    private static final List<ZoneId> ZONES =
+            List.of(PARIS, ZoneId.of("America/Los_Angeles"), ZoneId.of("Pacific/Marquesas"));
+    /** In Paris the clocks go forward on 29 March and back on 25 October, in Los Angeles forward on 8 March. */
     private static final List<String> STARTS =
-            List.of("2026-03-28T20:00:00Z", "2026-10-24T19:30:00Z", "2026-07-01T00:00:00Z");
+            List.of("2026-03-28T20:00:00Z", "2026-10-24T19:30:00Z", "2026-07-01T00:00:00Z", "2026-03-08T03:10:00Z");
 
     /** A random record in both forms. */
     private record Case(
@@ -63,9 +68,13 @@ class SecondWayTest {
     }
 
     private static Case random(Random random, boolean exclusions) throws IOException {
+        return random(random, exclusions, 30 + random.nextInt(200), false);
+    }
+
+    /** @param fine whether hardly a value comes twice */
+    private static Case random(Random random, boolean exclusions, int n, boolean fine) throws IOException {
         boolean events = random.nextInt(4) == 0;
         boolean irregular = random.nextInt(3) == 0;
-        int n = 30 + random.nextInt(200);
         long[] t = new long[n];
         double[] v = new double[n];
         long at = Instant.parse(STARTS.get(random.nextInt(STARTS.size()))).toEpochMilli();
@@ -73,7 +82,9 @@ class SecondWayTest {
         for (int i = 0; i < n; i++) {
             t[i] = at;
             value += random.nextInt(7) - 3 + (value > 130 ? -2 : value < 110 ? 2 : 0);
-            v[i] = !events && random.nextInt(25) == 0 ? Double.NaN : value / 10.0;
+            v[i] = !events && random.nextInt(25) == 0
+                    ? Double.NaN
+                    : value / 10.0 + (fine ? random.nextInt(100_000_000) * 1e-10 : 0);
             long step = events ? 60_000L * (1 + random.nextInt(90)) : 600_000;
             step += irregular ? 1000L * (random.nextInt(240) - 120) : 0;
             step += random.nextInt(30) == 0 ? 600_000L * random.nextInt(12) : 0;
@@ -176,6 +187,25 @@ class SecondWayTest {
         assertThat(found).isGreaterThan(5000);
     }
 
+    /** Records are stored in blocks of 4 096, and 65 536 different values are counted one by one before they are read again. */
+    @ParameterizedTest
+    @CsvSource({"4095,false", "4096,false", "4097,true", "8193,false", "12289,true", "66000,true", "132000,true"})
+    void long_records_are_judged_and_summed_up_across_their_blocks(int n, boolean fine) throws IOException {
+        for (int seed = 0; seed < (n > 60_000 ? 2 : 12); seed++) {
+            Random random = new Random(1000L * n + seed);
+            Case c = random(random, true, n, fine);
+            Rule rule = rule(random);
+            List<NaiveJudge.Found> expected = NaiveJudge.judge(rule, c.stretches);
+            List<ValueExcursion> got =
+                    Judge.judge(c.record, new Limits("x", List.of(rule))).ofValues();
+            assertThat(got).as(n + ", seed " + seed + " " + rule).hasSameSizeAs(expected);
+            for (int i = 0; i < got.size(); i++) {
+                same(seed, got.get(i), expected.get(i));
+            }
+            summed(seed, c);
+        }
+    }
+
     private static void same(int seed, ValueExcursion got, NaiveJudge.Found expected) {
         assertThat(List.of(
                         got.direction(),
@@ -211,45 +241,44 @@ class SecondWayTest {
     @Test
     void coverage_and_statistics_are_sums_over_the_pieces() throws IOException {
         for (int seed = 0; seed < 2000; seed++) {
-            Case c = random(new Random(seed), true);
-            List<NaiveJudge.Piece> all =
-                    c.stretches.stream().flatMap(List::stream).toList();
-            List<NaiveJudge.Piece> valid =
-                    all.stream().filter(NaiveJudge.Piece::valid).toList();
-            double time = valid.stream().mapToLong(NaiveJudge.Piece::length).sum();
-            double missing = all.stream()
-                    .filter(p -> !p.valid())
-                    .mapToLong(NaiveJudge.Piece::length)
-                    .sum();
-            Coverage coverage = Coverage.of(c.record.sources().get(0));
-            assertThat(coverage.percent())
-                    .as("seed " + seed)
-                    .isCloseTo(time + missing == 0 ? 0 : 100 * time / (time + missing), within(1e-9));
-            Statistics s = Statistics.of(c.record.sources().get(0), null);
-            assertThat(s.count()).as("seed " + seed).isEqualTo(valid.size());
-            if (valid.size() > 1 && !c.record.sources().get(0).events()) {
-                double[] sorted = valid.stream()
-                        .mapToDouble(NaiveJudge.Piece::value)
-                        .sorted()
-                        .toArray();
-                double plain = Arrays.stream(sorted).average().orElseThrow();
-                double squares = Arrays.stream(sorted)
-                        .map(x -> (x - plain) * (x - plain))
-                        .sum();
-                assertThat(s.sd()).isCloseTo(Math.sqrt(squares / (sorted.length - 1)), within(1e-9));
-                double rank = 0.9 * (sorted.length - 1);
-                int below = (int) rank;
-                double above = sorted[Math.min(below + 1, sorted.length - 1)];
-                assertThat(s.quantiles().p90())
-                        .isCloseTo(sorted[below] + (rank - below) * (above - sorted[below]), within(1e-9));
-                assertThat(s.mean())
-                        .isCloseTo(
-                                valid.stream()
-                                                .mapToDouble(p -> p.value() * p.length())
-                                                .sum()
-                                        / time,
-                                within(1e-9));
-            }
+            summed(seed, random(new Random(seed), true));
+        }
+    }
+
+    private static void summed(int seed, Case c) {
+        List<NaiveJudge.Piece> all = c.stretches.stream().flatMap(List::stream).toList();
+        List<NaiveJudge.Piece> valid =
+                all.stream().filter(NaiveJudge.Piece::valid).toList();
+        double time = valid.stream().mapToLong(NaiveJudge.Piece::length).sum();
+        double missing = all.stream()
+                .filter(p -> !p.valid())
+                .mapToLong(NaiveJudge.Piece::length)
+                .sum();
+        Coverage coverage = Coverage.of(c.record.sources().get(0));
+        assertThat(coverage.percent())
+                .as("seed " + seed)
+                .isCloseTo(time + missing == 0 ? 0 : 100 * time / (time + missing), within(1e-9));
+        Statistics s = Statistics.of(c.record.sources().get(0), null);
+        assertThat(s.count()).as("seed " + seed).isEqualTo(valid.size());
+        if (valid.size() > 1 && !c.record.sources().get(0).events()) {
+            double[] sorted =
+                    valid.stream().mapToDouble(NaiveJudge.Piece::value).sorted().toArray();
+            double plain = Arrays.stream(sorted).average().orElseThrow();
+            double squares =
+                    Arrays.stream(sorted).map(x -> (x - plain) * (x - plain)).sum();
+            assertThat(s.sd()).isCloseTo(Math.sqrt(squares / (sorted.length - 1)), within(1e-9));
+            double rank = 0.9 * (sorted.length - 1);
+            int below = (int) rank;
+            double above = sorted[Math.min(below + 1, sorted.length - 1)];
+            assertThat(s.quantiles().p90())
+                    .isCloseTo(sorted[below] + (rank - below) * (above - sorted[below]), within(1e-9));
+            assertThat(s.mean())
+                    .isCloseTo(
+                            valid.stream()
+                                            .mapToDouble(p -> p.value() * p.length())
+                                            .sum()
+                                    / time,
+                            within(1e-9));
         }
     }
 
@@ -261,19 +290,20 @@ class SecondWayTest {
             Case c = random(random, random.nextBoolean());
             int minutes = List.of(30, 60, 120, 180, 360, 720, 1440).get(random.nextInt(7));
             boolean clock = random.nextBoolean();
+            ZoneId zone = ZONES.get(random.nextInt(ZONES.size()));
             boolean mean = random.nextBoolean();
             double coverage = mean ? 75 : 100;
             Basis.Blocks blocks = new Basis.Blocks(
                     Duration.ofMinutes(minutes),
                     clock ? Basis.Anchor.CLOCK : Basis.Anchor.START,
-                    clock ? PARIS : null,
+                    clock ? zone : null,
                     coverage);
             Basis basis = mean ? new Basis.BlockMean(blocks) : new Basis.Total(blocks, Duration.ofHours(1));
             // everything is out: each block that can be judged is told
             Rule rule = Rule.of("r", "Air", new Bound.Above(-1e9), Lasting.ANY)
                     .on(basis)
                     .withBridge(Duration.ZERO);
-            List<Long> edges = edges(c, minutes, clock);
+            List<Long> edges = edges(c, minutes, clock ? zone : null);
             List<long[]> expected = new ArrayList<>();
             double observed = 0;
             for (int i = 0; i + 1 < edges.size(); i++) {
@@ -304,9 +334,10 @@ class SecondWayTest {
         assertThat(compared).isGreaterThan(3000);
     }
 
-    private static List<Long> edges(Case c, int minutes, boolean clock) {
-        if (clock) {
-            return NaiveJudge.clockEdges(c.from - 172_800_000L, c.to + 172_800_000L, minutes, PARIS);
+    /** @param zone null for blocks that begin with the record */
+    private static List<Long> edges(Case c, int minutes, ZoneId zone) {
+        if (zone != null) {
+            return NaiveJudge.clockEdges(c.from - 172_800_000L, c.to + 172_800_000L, minutes, zone);
         }
         long first = c.anchor;
         List<Long> out = new ArrayList<>();

@@ -48,11 +48,7 @@ public final class Needs {
         if (s.link().silence() != null && s.link().silence().matters(now)) {
             out.add(silent(s, now));
         }
-        if (s.inField()
-                && rules.clock()
-                        .exceeded(
-                                s.device().clockOffset(),
-                                Duration.between(s.run().writtenAt(), s.device().seenAt()))) {
+        if (s.inField() && rules.clock().exceeded(s.device().clockOffset(), sinceClockSet(s))) {
             out.add(need(s, Need.Kind.CLOCK_OFF, s.device().seenAt()));
         }
         if (s.calibrationDue() != null
@@ -63,6 +59,13 @@ public final class Needs {
         }
         out.sort(java.util.Comparator.comparing(Need::kind));
         return out;
+    }
+
+    /** A logger's clock is set when it is written; as seen last. */
+    private static Duration sinceClockSet(LoggerOverview s) {
+        return s.run().writtenAt() == null
+                ? Duration.ZERO
+                : Duration.between(s.run().writtenAt(), s.device().seenAt());
     }
 
     private static void collected(LoggerOverview s, List<Need> out) {
