@@ -93,6 +93,7 @@ class ReviewTableTest extends PageTest {
     @Test
     void a_million_rows_are_gone_through_and_few_of_them_read() {
         Locator scroll = page.locator("#rows-scroll");
+        assertThat(row(0)).containsText("2026-01-05");
         scroll.press("End");
         // the last sample: 999 999 times ten seconds after the first
         assertThat(page.locator("#rows tbody tr").last()).containsText("1\u202f000\u202f000");

@@ -3,10 +3,8 @@ package org.pelerin.app.review;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.deployment.placing.SpotTimes;
 import org.pelerin.app.judge.Completeness;
@@ -15,18 +13,12 @@ import org.pelerin.app.judge.MissionSentence;
 import org.pelerin.app.judge.UnreadableJudgementException;
 import org.pelerin.app.judge.limits.UnlimitedChannels;
 import org.pelerin.app.missions.Mission;
-import org.pelerin.app.missions.MissionFilter;
-import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
-import org.pelerin.app.missions.MissionTally;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
-import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
-import org.pelerin.app.platform.web.Pager;
-import org.pelerin.app.platform.web.Reason;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.JudgedPeriod;
@@ -45,26 +37,20 @@ import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.validation.BindingResult;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The missions: their list, and each one's chart, figures, excursions and values. */
+/** The page of a mission: its chart, figures, excursions and values. */
 @Controller
 class MissionController {
-
-    private static final int LIST_PAGE = 50;
 
     /** Asks for times as the logger had them. */
     static final String OWN = "own";
 
-    private final MissionQueries missions;
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss");
 
+    private final MissionQueries missions;
     private final JudgedRecords records;
     private final DerivedSeries derived;
     private final Evaluation evaluation;
@@ -79,7 +65,6 @@ class MissionController {
     private final Formats show;
     private final SpotTimes spotTimes;
     private final CaptureStore captures;
-    private final MissionLifecycle lifecycle;
     private final HouseService house;
 
     MissionController(
@@ -98,10 +83,8 @@ class MissionController {
             Formats show,
             SpotTimes spotTimes,
             CaptureStore captures,
-            MissionLifecycle lifecycle,
             HouseService house) {
         this.house = house;
-        this.lifecycle = lifecycle;
         this.captures = captures;
         this.spotTimes = spotTimes;
         this.now = now;
@@ -117,29 +100,6 @@ class MissionController {
         this.disturbances = disturbances;
         this.places = places;
         this.show = show;
-    }
-
-    @GetMapping("/missions")
-    String list(@ModelAttribute("filter") MissionFilter filter, BindingResult unread, Model model) {
-        // what cannot be read does not narrow
-        MissionFilter.Wanted wanted = filter.wanted(show.home());
-        MissionTally tally = missions.tally(wanted);
-        Pager pager = Pager.of(filter.page, LIST_PAGE, tally.missions(), filter::atPage);
-        model.addAttribute("room", "missions");
-        model.addAttribute("missions", missions.page(wanted, LIST_PAGE, pager.page()));
-        model.addAttribute("tally", tally);
-        model.addAttribute("count", tally.missions());
-        model.addAttribute("pager", pager);
-        model.addAttribute("sites", places.sites());
-        // those of one site where one is chosen
-        model.addAttribute(
-                "spots",
-                (filter.site == null ? places.choices(filter.spot).listed() : places.atSite(filter.site))
-                        .stream()
-                                .collect(Collectors.groupingBy(SpotAt::site, LinkedHashMap::new, Collectors.toList())));
-        model.addAttribute("models", ModelCatalogue.all());
-        model.addAttribute("ways", MissionFilter.Stands.values());
-        return "review/list";
     }
 
     @GetMapping("/missions/{id}")
@@ -268,40 +228,6 @@ class MissionController {
         public String symbol(String unit) {
             return Unit.of(unit).shown(inUnits).symbol();
         }
-    }
-
-    @PostMapping("/missions/{id}/clock-correction")
-    String clockCorrection(
-            @PathVariable long id,
-            @RequestParam boolean on,
-            @RequestParam(defaultValue = "") String reason,
-            Principal me,
-            RedirectAttributes flash) {
-        Reason why = Reason.of(reason, "Say why: it changes the times of this mission and what they are judged by");
-        evaluation.decideClock(get(id), on, why.text(), me.getName());
-        flash.addFlashAttribute(
-                "said",
-                on
-                        ? "The drift of its clock is corrected; it was judged by the corrected times."
-                        : "Its times stay as the logger had them; it was judged by them.");
-        return "redirect:/missions/" + id;
-    }
-
-    /** Where what is stored of its judgement cannot be read. */
-    @PostMapping("/missions/{id}/judge-anew")
-    String judgeAnew(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        evaluation.anew(get(id), me.getName());
-        flash.addFlashAttribute("said", "It was checked against its limits again.");
-        return "redirect:/missions/" + id;
-    }
-
-    @PostMapping("/missions/{id}/started")
-    String started(@PathVariable long id, Principal me) {
-        Mission mission = get(id);
-        if (mission.course().startsAt() == null && mission.state().inField()) {
-            lifecycle.confirmStarted(mission, me.getName());
-        }
-        return "redirect:/missions/" + id;
     }
 
     private static List<JudgementDocument.Channel> shownAtFirst(List<SeriesTable> tables, JudgementDocument j) {

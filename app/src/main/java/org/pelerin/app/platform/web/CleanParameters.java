@@ -22,7 +22,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class CleanParameters extends OncePerRequestFilter {
 
     /** Fields that are written on several lines. */
-    private static final Set<String> OF_LINES = Set.of("list", "notes", "points", "remarks", "table", "text");
+    private static final Set<String> OF_LINES = Set.of(
+            "action", "address", "comment", "disposition", "list", "notes", "points", "remarks", "table", "text");
 
     /** “scale[3]”, “row[12].name”, “options[lamp]”: fields of rows are numbered, there are not that many, and they do not lie deep. */
     private static final Pattern OF_ROWS =
