@@ -31,7 +31,7 @@ public record LoggerOverview(
             boolean lost) {}
 
     /**
-     * Its newest mission; {@link #NONE} where it has none.
+     * Its newest mission; all null where it has none.
      *
      * @param plannedEnd whether its end is its plan's own, not full memory
      * @param homeAt when records of it were last collected; null where none were
@@ -45,10 +45,7 @@ public record LoggerOverview(
             boolean plannedEnd,
             Instant batteryEndsAt,
             Instant collectedAt,
-            Instant homeAt) {
-
-        public static final Run NONE = new Run(null, null, null, null, null, false, null, null, null);
-    }
+            Instant homeAt) {}
 
     /**
      * Where it lies, or is meant to as long as nobody noted that it was placed anywhere.
