@@ -1,0 +1,61 @@
+package org.pelerin.app.platform.language;
+
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.context.MessageSource;
+import org.springframework.context.MessageSourceResolvable;
+import org.springframework.context.NoSuchMessageException;
+import org.springframework.stereotype.Component;
+
+/** The bundles as Spring and the templates ask them: arguments by name, as one map, or by their place ({@code {0}}). */
+@Component("messageSource")
+public class IcuMessageSource implements MessageSource {
+
+    private final Bundles bundles = Texts.bundles();
+
+    @Override
+    public String getMessage(String code, Object[] arguments, String otherwise, Locale locale) {
+        Wording wording = bundles.find(code, locale);
+        return wording == null ? otherwise : wording.with(named(arguments));
+    }
+
+    @Override
+    public String getMessage(String code, Object[] arguments, Locale locale) {
+        Wording wording = bundles.find(code, locale);
+        if (wording == null) {
+            throw new NoSuchMessageException(code, locale);
+        }
+        return wording.with(named(arguments));
+    }
+
+    @Override
+    public String getMessage(MessageSourceResolvable resolvable, Locale locale) {
+        String[] codes = resolvable.getCodes();
+        for (String code : codes == null ? new String[0] : codes) {
+            Wording wording = bundles.find(code, locale);
+            if (wording != null) {
+                return wording.with(named(resolvable.getArguments()));
+            }
+        }
+        if (resolvable.getDefaultMessage() == null) {
+            throw new NoSuchMessageException(codes == null || codes.length == 0 ? "" : codes[0], locale);
+        }
+        return resolvable.getDefaultMessage();
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Map<String, ?> named(Object[] arguments) {
+        if (arguments == null || arguments.length == 0) {
+            return Map.of();
+        }
+        if (arguments.length == 1 && arguments[0] instanceof Map<?, ?> map) {
+            return (Map<String, ?>) map;
+        }
+        Map<String, Object> byPlace = new HashMap<>();
+        for (int i = 0; i < arguments.length; i++) {
+            byPlace.put(String.valueOf(i), arguments[i]);
+        }
+        return byPlace;
+    }
+}

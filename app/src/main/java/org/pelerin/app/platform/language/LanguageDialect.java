@@ -1,0 +1,20 @@
+package org.pelerin.app.platform.language;
+
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.dialect.AbstractProcessorDialect;
+import org.thymeleaf.processor.IProcessor;
+
+/** What templates have beyond Thymeleaf's own: {@code pl:say}. */
+@Component
+class LanguageDialect extends AbstractProcessorDialect {
+
+    LanguageDialect() {
+        super("Pelerin", "pl", 1000);
+    }
+
+    @Override
+    public Set<IProcessor> getProcessors(String prefix) {
+        return Set.of(new SayProcessor(prefix));
+    }
+}
