@@ -34,7 +34,7 @@ class LengthTest {
     private static final Pattern FIELD = Pattern.compile("<(?:input|textarea)\\b[^>]*>");
     /** A field by the fragment: its length and its keys, of which one has to be said. */
     private static final Pattern LINE =
-            Pattern.compile("field :: line\\('\\w+', '(?:[^'\\\\]|\\\\.)*', \\$\\{[^}]*}, ([^,]+), ([^,]+),");
+            Pattern.compile("field :: line\\('\\w+', #\\{[\\w.]+}, \\$\\{[^}]*}, ([^,]+), ([^,]+),");
 
     private static final Pattern OTHER = Pattern.compile(
             "type=\"(hidden|checkbox|radio|file|password|number|date|time|datetime-local|month|range|search|submit)\"|inputmode=|readonly|"

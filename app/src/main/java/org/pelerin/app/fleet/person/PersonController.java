@@ -1,15 +1,23 @@
 package org.pelerin.app.fleet.person;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.notices.Notices;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.OwnMail;
+import org.pelerin.app.organisation.language.OwnLanguage;
 import org.pelerin.app.organisation.units.OwnUnits;
+import org.pelerin.app.platform.language.AskedLanguage;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.MailAddress;
 import org.pelerin.app.platform.web.OwnAddress;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -30,6 +38,7 @@ class PersonController {
     private final OwnAddress address;
     private final AuditTrail audit;
     private final OwnUnits units;
+    private final OwnLanguage language;
 
     PersonController(
             CalendarService calendars,
@@ -38,8 +47,10 @@ class PersonController {
             OwnMail ownMail,
             OwnAddress address,
             AuditTrail audit,
-            OwnUnits units) {
+            OwnUnits units,
+            OwnLanguage language) {
         this.units = units;
+        this.language = language;
         this.audit = audit;
         this.address = address;
         this.calendars = calendars;
@@ -57,6 +68,10 @@ class PersonController {
                         .findFirst()
                         .orElse(null));
         page.addAttribute("room", "me");
+        page.addAttribute("languages", Texts.all().languages());
+        page.addAttribute(
+                "language",
+                language.of(me.getName()).map(Locale::getLanguage).orElse(""));
         page.addAttribute("own", units.of(me.getName()));
         page.addAttribute("temperatures", ShownUnits.choices(OwnUnits.TEMPERATURE));
         page.addAttribute("pressures", ShownUnits.choices(OwnUnits.PRESSURE));
@@ -86,6 +101,23 @@ class PersonController {
             RedirectAttributes flash) {
         units.keep(me.getName(), temperature, pressure, length, volume);
         flash.addFlashAttribute("said", "Records are shown in these units from now on.");
+        return "redirect:/me";
+    }
+
+    /** @param language its tag; empty for the browser's own */
+    @PostMapping("/me/language")
+    String language(
+            @RequestParam(defaultValue = "") String language,
+            Principal me,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            RedirectAttributes flash) {
+        Optional<Locale> chosen = this.language.choose(me.getName(), language);
+        AskedLanguage.remember(chosen.orElse(null), request, response);
+        flash.addFlashAttribute(
+                "said",
+                chosen.map(l -> CurrentLanguage.in(l, () -> Texts.of("fleet.person.me.languageSaved")))
+                        .orElseGet(() -> Texts.of("fleet.person.me.languageOfBrowser")));
         return "redirect:/me";
     }
 

@@ -8,6 +8,8 @@ import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.time.Duration;
+import org.pelerin.app.organisation.language.OwnLanguage;
+import org.pelerin.app.platform.language.AskedLanguage;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpHeaders;
@@ -103,7 +105,8 @@ class SecurityConfig {
     };
 
     @Bean
-    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, KnownDevices devices) throws Exception {
+    SecurityFilterChain pages(
+            HttpSecurity http, CountedSignIn signIn, KnownDevices devices, OwnLanguage languages) throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
         cache.setMatchingRequestParameterName(null);
         http.authorizeHttpRequests(a -> a.requestMatchers(
@@ -145,7 +148,7 @@ class SecurityConfig {
                 .authenticationProvider(signIn)
                 .formLogin(f -> f.loginPage("/login")
                         .authenticationDetailsSource(SignInDetails::new)
-                        .successHandler(new SignedIn(cache, devices))
+                        .successHandler(new SignedIn(cache, devices, languages))
                         .failureUrl("/login?error"))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
@@ -193,10 +196,12 @@ class SecurityConfig {
 
         private final RequestCache cache;
         private final KnownDevices devices;
+        private final OwnLanguage languages;
 
-        SignedIn(RequestCache cache, KnownDevices devices) {
+        SignedIn(RequestCache cache, KnownDevices devices, OwnLanguage languages) {
             this.cache = cache;
             this.devices = devices;
+            this.languages = languages;
         }
 
         @Override
@@ -208,6 +213,7 @@ class SecurityConfig {
                     HttpHeaders.SET_COOKIE,
                     devices.remember(KnownDevices.cookie(request), authentication.getName(), request.isSecure())
                             .toString());
+            AskedLanguage.remember(languages.of(authentication.getName()).orElse(null), request, response);
             SavedRequest wanted = cache.getRequest(request, response);
             cache.removeRequest(request, response);
             response.sendRedirect(wanted == null ? "/" : path(wanted.getRedirectUrl()));

@@ -3,6 +3,9 @@ package org.pelerin.app.platform.language;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import org.pelerin.core.language.Bundles;
+import org.pelerin.core.language.Wording;
 import org.springframework.context.MessageSource;
 import org.springframework.context.MessageSourceResolvable;
 import org.springframework.context.NoSuchMessageException;
@@ -12,30 +15,27 @@ import org.springframework.stereotype.Component;
 @Component("messageSource")
 public class IcuMessageSource implements MessageSource {
 
-    private final Bundles bundles = Texts.bundles();
+    private final Bundles bundles = Texts.all();
 
     @Override
     public String getMessage(String code, Object[] arguments, String otherwise, Locale locale) {
-        Wording wording = bundles.find(code, locale);
-        return wording == null ? otherwise : wording.with(named(arguments));
+        return bundles.find(code, locale).map(w -> w.with(named(arguments))).orElse(otherwise);
     }
 
     @Override
     public String getMessage(String code, Object[] arguments, Locale locale) {
-        Wording wording = bundles.find(code, locale);
-        if (wording == null) {
-            throw new NoSuchMessageException(code, locale);
-        }
-        return wording.with(named(arguments));
+        return bundles.find(code, locale)
+                .orElseThrow(() -> new NoSuchMessageException(code, locale))
+                .with(named(arguments));
     }
 
     @Override
     public String getMessage(MessageSourceResolvable resolvable, Locale locale) {
         String[] codes = resolvable.getCodes();
         for (String code : codes == null ? new String[0] : codes) {
-            Wording wording = bundles.find(code, locale);
-            if (wording != null) {
-                return wording.with(named(resolvable.getArguments()));
+            Optional<Wording> wording = bundles.find(code, locale);
+            if (wording.isPresent()) {
+                return wording.get().with(named(resolvable.getArguments()));
             }
         }
         if (resolvable.getDefaultMessage() == null) {

@@ -1,31 +1,52 @@
 package org.pelerin.app.platform.language;
 
-import java.util.HashMap;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.util.Locale;
-import java.util.Map;
-import java.util.function.Supplier;
+import org.pelerin.core.language.Bundles;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.context.i18n.LocaleContext;
 import org.springframework.context.i18n.LocaleContextHolder;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 
 /**
- * Texts of the bundles for code that is on no page: in the language of whoever asks just now, English where nobody does (long work, the command
- * line) unless it was said for whom ({@link #in}).
+ * All texts of the application, those of the modules that it uses among them, in the language of whoever asks just now: of a request, else English
+ * (long work, the command line) unless {@link CurrentLanguage#in} says for whom.
  */
 public final class Texts {
 
-    private static final Bundles BUNDLES = Bundles.read();
+    private static final Bundles ALL = read();
+
+    static {
+        CurrentLanguage.ask(Texts::ofRequest);
+    }
 
     private Texts() {}
 
-    public static Bundles bundles() {
-        return BUNDLES;
+    private static Bundles read() {
+        Bundles all = new Bundles();
+        try {
+            for (Resource file : new PathMatchingResourcePatternResolver()
+                    .getResources("classpath*:text/**/messages*.properties")) {
+                try (InputStream in = file.getInputStream()) {
+                    all.add(file.getFilename(), in);
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return all;
     }
 
-    /** The language that texts are in just now. */
-    public static Locale language() {
+    private static Locale ofRequest() {
         LocaleContext context = LocaleContextHolder.getLocaleContext();
-        Locale asked = context == null ? null : context.getLocale();
-        return asked == null ? Locale.ENGLISH : asked;
+        return context == null ? null : context.getLocale();
+    }
+
+    public static Bundles all() {
+        return ALL;
     }
 
     /**
@@ -33,29 +54,6 @@ public final class Texts {
      * @throws IllegalArgumentException where there is no such text
      */
     public static String of(String key, Object... arguments) {
-        Wording wording = BUNDLES.find(key, language());
-        if (wording == null) {
-            throw new IllegalArgumentException("there is no text " + key);
-        }
-        return wording.with(named(arguments));
-    }
-
-    static Map<String, Object> named(Object... arguments) {
-        Map<String, Object> values = new HashMap<>();
-        for (int i = 0; i + 1 < arguments.length; i += 2) {
-            values.put((String) arguments[i], arguments[i + 1]);
-        }
-        return values;
-    }
-
-    /** Does something with texts in this language, and leaves the thread as it was. */
-    public static <T> T in(Locale language, Supplier<T> what) {
-        LocaleContext before = LocaleContextHolder.getLocaleContext();
-        LocaleContextHolder.setLocale(language);
-        try {
-            return what.get();
-        } finally {
-            LocaleContextHolder.setLocaleContext(before);
-        }
+        return ALL.say(key, arguments);
     }
 }

@@ -8,7 +8,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
+import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.pelerin.app.platform.language.AskedLanguage;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -22,12 +27,21 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class StorageTroubleFilter extends OncePerRequestFilter {
 
+    private static final Pattern TEXT = Pattern.compile(" th:text=\"#\\{([\\w.]+)}\">");
+
     private final Map<StorageTrouble, String> pages = new EnumMap<>(Map.of(
             StorageTrouble.DATABASE_GONE, page("/templates/database-gone.html"),
             StorageTrouble.DATABASE_FULL, page("/templates/database-full.html"),
             StorageTrouble.DISK, page("/templates/disk.html")));
 
     StorageTroubleFilter() throws IOException {}
+
+    /** In the language of whoever asked; no template engine, which may be what failed. */
+    private static String in(Locale language, String page) {
+        return TEXT.matcher(page.replace("#{language}", language.getLanguage()))
+                .replaceAll(m ->
+                        Matcher.quoteReplacement(">" + Texts.all().say(m.group(1), language)));
+    }
 
     private static String page(String resource) throws IOException {
         try (InputStream in = StorageTroubleFilter.class.getResourceAsStream(resource)) {
@@ -53,7 +67,7 @@ class StorageTroubleFilter extends OncePerRequestFilter {
                     "Content-Security-Policy",
                     "default-src 'none'; style-src 'self'; font-src 'self'; frame-ancestors 'none'");
             response.setContentType("text/html;charset=UTF-8");
-            response.getWriter().write(pages.get(trouble));
+            response.getWriter().write(in(AskedLanguage.of(request), pages.get(trouble)));
         }
     }
 }

@@ -1,4 +1,4 @@
-package org.pelerin.app.platform.language;
+package org.pelerin.core.language;
 
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.text.MessagePattern;
