@@ -54,7 +54,7 @@ class AccountsTest {
             admin.fill("#name", "rosa");
             admin.fill("#displayName", "Rosa of the cellar");
             admin.selectOption("#role", "TECHNICIAN");
-            admin.click("text=Add the account");
+            admin.click("text=Add account");
             String once = admin.inputValue("#given");
             // once, and in no page afterwards
             admin.reload();
@@ -97,7 +97,7 @@ class AccountsTest {
             rosa.navigate("about:blank");
 
             admin.fill("input[name=reason]", "another job");
-            admin.click("text=Disable the account");
+            admin.click("text=Disable account");
             assertThat(admin.locator("h1")).containsText("cannot sign in since");
             rosa.navigate(bed.address + "/");
             assertThat(rosa.locator("#username")).isVisible();

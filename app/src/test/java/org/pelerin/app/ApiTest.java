@@ -124,7 +124,7 @@ class ApiTest extends PageTest {
         page.navigate(bed.address + "/me/tokens");
         page.fill("#name", "Script of the dairy");
         page.selectOption("#role", "TECHNICIAN");
-        page.locator("button:has-text('Make the token')").click();
+        page.locator("button:has-text('Create token')").click();
         String token = page.locator("#token").inputValue();
         Axe.check(page);
         assertThat(send(at("/loggers"), token).statusCode()).isEqualTo(200);
@@ -144,7 +144,7 @@ class ApiTest extends PageTest {
         // nobody gives away more than he has
         page.selectOption("#role", "ADMIN");
         page.fill("#name", "Too much");
-        page.locator("button:has-text('Make the token')").click();
+        page.locator("button:has-text('Create token')").click();
         assertThat(page.locator(".refused")).containsText("A token may do no more than its account");
     }
 

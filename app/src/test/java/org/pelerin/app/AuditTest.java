@@ -119,7 +119,7 @@ class AuditTest extends PageTest {
                 .containsOnly("review");
         page.navigate(bed.address + "/audit?q=there+is+no+such+thing");
         assertThat(page.locator("main")).containsText("No entry fits");
-        page.locator("button:has-text('Check all of it now')").click();
+        page.locator("button:has-text('Check all entries now')").click();
         assertThat(page.locator(".said")).containsText("entries fit, from the first to the newest");
     }
 

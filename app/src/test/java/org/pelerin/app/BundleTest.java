@@ -330,7 +330,7 @@ class BundleTest extends PageTest {
         page.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", bundle()));
         page.locator("button:has-text('Verify it')").click();
         assertThat(page.locator("h1"))
-                .containsText("✓ It is genuine. It is mission " + m.id()
+                .containsText("✓ The file is genuine. It is mission " + m.id()
                         + ", signed here, with the same record, judgement, findings, documentation and signatures");
     }
 
@@ -342,7 +342,7 @@ class BundleTest extends PageTest {
             try (BrowserContext elsewhere = bed.browser().newContext()) {
                 Page there = TestBed.signedIn(elsewhere, other.address);
                 verify(there, other.address, zip);
-                assertThat(there.locator("h1")).containsText("✓ It is sound.");
+                assertThat(there.locator("h1")).containsText("✓ The file is sound.");
                 assertThat(there.locator("#verify h2")).hasText("What was checked");
                 assertThat(there.locator(".differences")).containsText("every value, decoded from the capture again");
                 // sound by itself, and from a place whose name is too long: nothing of it stays behind
@@ -381,7 +381,7 @@ class BundleTest extends PageTest {
                 there.navigate(check);
                 assertThat(there.locator("main [role=status]"))
                         .hasText("Imported as mission " + id
-                                + ". Record and verdict are the same as where it came from.");
+                                + ". Record and verdict are the same as at the origin.");
                 Mission taken = other.bean(MissionQueries.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
                         .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));
@@ -503,7 +503,7 @@ class BundleTest extends PageTest {
         take(there);
         Locator link = there.locator("main [role=status] a");
         assertThat(there.locator("main [role=status]"))
-                .containsText("Record and verdict are the same as where it came from.");
+                .containsText("Record and verdict are the same as at the origin.");
         return Long.parseLong(link.getAttribute("href").replaceAll(".*/missions/(\\d+).*", "$1"));
     }
 }

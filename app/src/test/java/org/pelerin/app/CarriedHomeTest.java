@@ -100,7 +100,7 @@ class CarriedHomeTest {
         page.setInputFiles("[name=files]", file("day1 again.zip", whole));
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("table.wide")).containsText("is home already, byte for byte the same");
-        page.getByText("its mission").click();
+        page.getByText("Open mission").click();
         assertThat(page.locator("#main")).containsText("It goes on recording; this is what is home so far");
         assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
@@ -117,7 +117,7 @@ class CarriedHomeTest {
         bed.bean(StationWatch.class).look();
         page.navigate(bed.address + "/dock/find");
         page.getByText("Open", new Page.GetByTextOptions().setExact(true)).click();
-        assertThat(page.locator("#main")).containsText("last contact");
+        assertThat(page.locator("#main")).containsText("Last contact");
         page.fill("[name=every]", "often");
         set();
         assertThat(page.locator(".refused")).containsText("Give whole minutes");
@@ -127,7 +127,7 @@ class CarriedHomeTest {
         set();
         assertThat(page.locator(".said")).containsText("is collected every 90 min, and left running");
         assertThat(page.locator("h1")).containsText("it is collected next");
-        assertThat(page.locator("tr:has-text('failed attempts since then')")).containsText("none");
+        assertThat(page.locator("tr:has-text('Failed attempts since')")).containsText("none");
         assertThat(page.locator("[name=tables][value=RECORDS]")).not().isChecked();
         assertThat(page.locator("[name=tables][value=SECOND]")).isChecked();
         page.locator("[name=tables]:checked").all().forEach(b -> b.uncheck());
@@ -139,7 +139,7 @@ class CarriedHomeTest {
         page.fill("[name=every]", "");
         set();
         assertThat(page.locator(".said")).containsText("only when somebody asks");
-        page.getByText("Watch it no more").click();
+        page.getByText("Stop monitoring").click();
         assertThat(page.locator(".said")).containsText("watched no more");
     }
 
@@ -158,15 +158,15 @@ class CarriedHomeTest {
         bed.carry(serial, "dock");
         page.navigate(bed.address + "/dock/" + serial);
         assertThat(page.locator("h1")).containsText("holds ◇ 2 missions that are not all home");
-        page.getByText("Choose what comes home").click();
-        assertThat(page.locator("h1")).containsText("◇ none is home");
+        page.getByText("Choose what to collect").click();
+        assertThat(page.locator("h1")).containsText("◇ none is collected");
         page.locator("[name=missions]").all().forEach(b -> b.uncheck());
-        page.getByText("Collect the chosen").click();
+        page.getByText("Collect the selected").click();
         assertThat(page.locator(".refused")).containsText("at least one mission");
         // what was chosen stands there still
         assertThat(page.locator("[name=missions]:checked")).hasCount(0);
         page.locator("[name=missions]").first().check();
-        page.getByText("Collect the chosen").click();
+        page.getByText("Collect the selected").click();
         page.waitForCondition(
                 () -> hands.bed().bean(CollectService.class).active(serial).isEmpty());
         page.navigate(bed.address + "/dock/" + serial + "/memory");
@@ -176,17 +176,17 @@ class CarriedHomeTest {
         assertThat(page.locator("table.wide tr").nth(1)).containsText("home");
         page.navigate(bed.address + "/dock/" + serial);
         page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
-        assertThat(page.locator("h1")).containsText("Put it back to work");
+        assertThat(page.locator("h1")).containsText("Restart");
         assertThat(page.locator("#tray")).containsText("stopped and collected");
         assertThat(page.locator("#tray")).containsText("not put back to work");
-        page.getByText("How it came home").click();
+        page.getByText("Collections").click();
         assertThat(page.locator("table.wide tr").nth(1)).containsText(serial);
         assertThat(page.locator("table.wide tr").nth(1)).containsText("61 of 61");
         assertThat(page.locator("table.wide tr").nth(2)).containsText("121 of 121");
         page.goBack();
         page.locator("#retire summary").click();
         page.fill("#retire [name=reason]", "season over");
-        page.getByText("Erase it and into stock").click();
+        page.getByText("Erase and move to stock").click();
         assertThat(page.locator("h1")).containsText("idle and empty");
     }
 
@@ -202,7 +202,7 @@ class CarriedHomeTest {
         // the scale keeps the choice
         page.getByText("day", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("[name=model]")).hasValue("rowan-a2");
-        page.getByText("all again").click();
+        page.getByText("Clear filter").click();
         assertThat(page.locator("[name=model]")).hasValue("");
         page.keyboard().press("ArrowDown");
         page.keyboard().press("ArrowDown");

@@ -215,7 +215,7 @@ class CollectingTest {
             page.navigate(bed.address + "/dock/stations/" + station(port).id());
             assertThat(page.innerText("h1")).contains("is silent since");
             assertThat(page.innerText("table.pairs").replaceAll("\\s+", " "))
-                    .contains(serial, "“test”", "missed meanwhile 2");
+                    .contains(serial, "“test”", "Missed collections 2");
             // no table of another model is offered, and its collections are still told
             assertThat(page.textContent("fieldset.choices")).doesNotContain("disturbances");
             assertThat(page.locator("table.wide tr").count()).isGreaterThan(1);

@@ -86,10 +86,10 @@ class CompareTest extends PageTest {
         page.selectOption("#subtrahend", "m" + second.id + " 0");
         // as they were in time, they never ran together
         assertThat(said()).hasText("There is no instant in view at which both have a value.");
-        press("from each start");
+        press("time since start");
         // i/10 less ((i − 50)/10 + 2)
         assertThat(said()).containsText("3 to 3 °C from the second, in the mean +3 °C, over 400 samples");
-        press("from a mark on each");
+        press("aligned on a marker");
         // from the mark on, both rise alike: 2 °C apart; 350 samples have one beside them
         assertThat(said()).containsText("−2 to −2 °C from the second, in the mean −2 °C, over 350 samples");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(2);
@@ -98,7 +98,7 @@ class CompareTest extends PageTest {
         assertThat(address).contains("by=marker");
         page.navigate(address);
         assertThat(said()).containsText("in the mean −2 °C");
-        press("one below the other");
+        press("stack");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(3);
         Axe.check(page);
     }
@@ -110,7 +110,7 @@ class CompareTest extends PageTest {
         assertThat(page.locator("main")).containsText("nothing of mission 999999 is home");
         assertThat(page.locator("main")).containsText("“x7” is neither a mission nor a spot");
         page.locator("#sources [data-away]").click();
-        assertThat(page.locator("h1")).containsText("What is to be laid beside each other?");
+        assertThat(page.locator("h1")).containsText("Choose what to compare.");
     }
 
     @Test
@@ -121,7 +121,7 @@ class CompareTest extends PageTest {
         page.locator("input[value=m" + second.id + "]").check();
         page.locator("button:has-text('Lay the chosen')").click();
         assertThat(page.locator("h1")).containsText("2 records");
-        press("from each start");
+        press("time since start");
         page.waitForURL(Pattern.compile(".*by=elapsed.*"));
         page.fill("#together-name", "Both doors");
         page.locator("#keep-together button").click();

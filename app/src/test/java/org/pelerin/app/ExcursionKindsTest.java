@@ -240,7 +240,7 @@ class ExcursionKindsTest {
             HttpResponse<String> answer = reviewer.get(path);
             assertThat(answer.statusCode()).as(path).isEqualTo(200);
         }
-        assertThat(get("/missions/" + own.id + "/findings").body()).contains("without data");
+        assertThat(get("/missions/" + own.id + "/findings").body()).contains("Without data");
     }
 
     @Test
@@ -249,7 +249,7 @@ class ExcursionKindsTest {
         assertThat(bed.bean(MissionCheck.class).troubles(own.id)).noneMatch(t -> t.contains("inding"));
         for (var f : bed.bean(Findings.class).about(own.id)) {
             String page = get("/findings/" + f.id()).body();
-            assertThat(page).doesNotContain("“”").containsAnyOf("without data", " above ", " below ");
+            assertThat(page).doesNotContain("“”").containsAnyOf("Without data", " above ", " below ");
         }
     }
 
@@ -318,7 +318,7 @@ class ExcursionKindsTest {
                             spot,
                             damaged.id);
             String to = "/missions/" + damaged.id;
-            assertThat(get(to).body()).contains("cannot be read").contains("Check against its limits again");
+            assertThat(get(to).body()).contains("cannot be read").contains("Check against limits again");
             // what tells of it elsewhere leads there, and what tells of others goes on
             assertThat(reviewer.get(to + "/sound").headers().firstValue("Location"))
                     .hasValueSatisfying(l -> assertThat(l).endsWith(to));

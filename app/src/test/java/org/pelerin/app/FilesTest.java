@@ -70,7 +70,7 @@ class FilesTest {
     private static void handIn(String name, byte[] bytes) {
         page.navigate(bed.address + "/files");
         page.setInputFiles("[type=file]", new FilePayload(name, "application/octet-stream", bytes));
-        page.getByText("Hand it in").click();
+        page.getByText("Upload").click();
     }
 
     private static Locator read(int row) {
@@ -137,13 +137,13 @@ class FilesTest {
                 .containsText("246the row");
         page.fill("#device", "Box 4");
         page.selectOption("#spot", String.valueOf(spot));
-        page.getByText("Take it in").click();
+        page.getByText("Import").click();
         assertThat(page.locator(".refused")).containsText("Say what is done with instants that come twice");
         assertThat(page.locator("#main")).containsText("all with the same values");
         page.getByText("the first one counts").click();
         page.fill("#device", "Box 4");
         page.selectOption("#spot", String.valueOf(spot));
-        page.getByText("Take it in").click();
+        page.getByText("Import").click();
 
         Mission m = taken();
         List<Series> series = record(m);
@@ -154,7 +154,7 @@ class FilesTest {
         // limits of the spot: at most 6 °C; above it from row 201 on
         assertThat(m.records().verdict()).isEqualTo("excursions");
         page.locator("h1 a").click();
-        assertThat(page.locator("#main")).containsText("its file");
+        assertThat(page.locator("#main")).containsText("original file");
         assertThat(page.locator("#main")).containsText("times as its file has them");
         // by what rule the doubled instant was merged stays with it
         assertThat(page.locator("#main"))
@@ -182,7 +182,7 @@ class FilesTest {
         assertThat(page.locator("#main")).containsText("Laid out as “Cellar boxes”");
         assertThat(page.locator("#main")).containsText("The same file is mission " + m.id() + " already");
         assertThat(page.locator("[name=name]").nth(2)).hasValue("Air");
-        page.getByText("Discard the file").click();
+        page.getByText("Discard file").click();
         assertThat(page.locator(".said")).containsText("again.csv is discarded");
     }
 
@@ -239,9 +239,9 @@ class FilesTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("1 row out of order");
         assertThat(page.locator("#main")).containsText("line 13");
-        page.getByText("put them in order").click();
+        page.getByText("Sort them by time").click();
         page.fill("#device", "Pole");
-        page.getByText("Take it in").click();
+        page.getByText("Import").click();
         Mission m = taken();
         List<Series> series = record(m);
         assertThat(series.get(0).unit().symbol()).isEqualTo("m");
@@ -282,7 +282,7 @@ class FilesTest {
         assertThat(page.locator("h1")).containsText("30 rows of ward.xlsx can be read, all there are");
         assertThat(page.locator("#main")).containsText("1 empty cell");
         page.fill("#device", "Ward");
-        page.getByText("Take it in").click();
+        page.getByText("Import").click();
         Series s = record(taken()).get(0);
         assertThat(s.unit().symbol()).isEqualTo("°F");
         assertThat(s.axis().first()).isEqualTo("2026-07-01T10:00:30Z");
@@ -311,7 +311,7 @@ class FilesTest {
         page.navigate(bed.address + "/files/" + id);
         page.keyboard().press("Control+Enter");
         page.fill("#device", "PL-18531");
-        page.getByText("Take it in").click();
+        page.getByText("Import").click();
         assertThat(page.locator(".refused")).containsText("PL-18531 is a logger that was connected here");
     }
 

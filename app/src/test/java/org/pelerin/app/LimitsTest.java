@@ -136,12 +136,12 @@ class LimitsTest extends PageTest {
         assertThat(rule(1).locator(".caught")).containsText("1 time");
         Axe.check(page);
         page.locator(".main-act").click();
-        assertThat(page.locator("h1")).containsText("Permit of the outlet: 2 rules, attached nowhere yet");
+        assertThat(page.locator("h1")).containsText("Permit of the outlet: 2 rules, not assigned yet");
         // without a reason nothing that is home is judged anew
         page.selectOption("#spot", String.valueOf(spot));
-        page.locator("button:has-text('Show what changes')").click();
+        page.locator("button:has-text('Preview changes')").click();
         assertThat(page.locator("h1")).containsText("1 of 1 mission would get another verdict: 1 outside limits.");
-        assertThat(page.locator("#rehearsed")).containsText("→ outside limits");
+        assertThat(page.locator("#rehearsed")).containsText("→  outside limits");
         Axe.check(page);
         page.check("[name=home]");
         page.locator("button:text-is('Assign')").click();

@@ -98,7 +98,7 @@ class MissionChartTest extends PageTest {
         assertThat(page.locator("#out-from")).hasValue(Pattern.compile("2026-01-08T12:20(:00)?"));
         page.keyboard().press("Escape");
         assertThat(page.locator("#cursors tr")).hasCount(0);
-        assertThat(page.locator("#figures-title")).hasText("Shown range");
+        assertThat(page.locator("#figures-title")).hasText("Range shown");
     }
 
     @Test
@@ -172,7 +172,7 @@ class MissionChartTest extends PageTest {
     void a_persons_own_units_hold_until_the_address_says_otherwise() {
         page.navigate(bed.address + "/me");
         page.selectOption("#u-t", "°F");
-        page.locator("button:has-text('Show them in these')").click();
+        page.locator("button:has-text('Save units')").click();
         assertThat(page.locator(".said")).containsText("Records are shown in these units");
         page.navigate(bed.address + "/missions/" + mission);
         // the floor stays at 7 °C
@@ -186,7 +186,7 @@ class MissionChartTest extends PageTest {
         page.navigate(bed.address + "/me");
         assertThat(page.locator("#u-t")).hasValue("°F");
         page.selectOption("#u-t", "");
-        page.locator("button:has-text('Show them in these')").click();
+        page.locator("button:has-text('Save units')").click();
         page.navigate(bed.address + "/missions/" + mission);
         assertThat(page.locator("#figures-box")).containsText("7.00");
     }

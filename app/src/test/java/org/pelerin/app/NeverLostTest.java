@@ -229,7 +229,7 @@ class NeverLostTest {
         String here = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
         String there = here.replaceAll("\\d+$", String.valueOf(portOf(other)));
         assertThat(Visitor.signedIn(here, "tech").get(there + "/missions").body())
-                .contains("sign out")
+                .contains("Sign out")
                 .contains("Settings of tech");
     }
 
@@ -258,7 +258,7 @@ class NeverLostTest {
             String address = "http://127.0.0.1:" + app.getEnvironment().getProperty("local.server.port");
             Page page = TestBed.signedIn(context, address);
             page.navigate(address + "/dock");
-            page.getByText("Collect the 8 that hold new records").click();
+            page.getByText("Collect 8 loggers with new records").click();
             CollectService collections = bean(CollectService.class);
             until(Duration.ofSeconds(60), () -> collections.allActive().size() == 1);
             page.navigate(address + "/dock/" + unplugged);
@@ -267,7 +267,7 @@ class NeverLostTest {
             outdoors.post("/carry", Map.of("serial", unplugged, "to", "dock:20"));
             until(Duration.ofSeconds(40), () -> allHome(missions));
             assertWhole(missions);
-            assertThat(page.locator("h1")).containsText("is collected and stopped. Put it back to work");
+            assertThat(page.locator("h1")).containsText("is collected and stopped. Restart");
             // one is carried away as it is
             outdoors.post("/carry", Map.of("serial", forgotten, "to", "bench"));
             bean(Dock.class).poll();
@@ -277,7 +277,7 @@ class NeverLostTest {
                     .locator("[name=reason]")
                     .fill("season over");
             page.locator("tr", new Page.LocatorOptions().setHasText(forgotten))
-                    .getByText("Into stock")
+                    .getByText("Move to stock")
                     .click();
             assertThat(page.locator(".said")).containsText(forgotten + " is in stock");
             assertThat(page.locator("h1")).containsText("Nothing needs anybody");

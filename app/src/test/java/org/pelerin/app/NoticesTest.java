@@ -76,11 +76,11 @@ class NoticesTest {
         page.navigate(bed.address + "/me");
         page.fill("#mail", "not an address");
         page.locator("#mail").evaluate("e => { e.type = 'text'; }");
-        page.getByText("Keep this").click();
+        page.getByText("Save").click();
         assertThat(page.locator(".refused")).containsText("“not an address” is no mail address");
         page.fill("#mail", "tech@pelerin.example");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
-        page.getByText("Keep this").click();
+        page.getByText("Save").click();
         assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example. Follow its link");
         assertThat(page.locator("#main")).containsText("tech@pelerin.example is not confirmed yet");
         YardClient.YardMail asked = bed.outdoors().mails().get(0);
@@ -133,10 +133,10 @@ class NoticesTest {
         page.navigate(bed.address + "/people/new");
         page.fill("#name", "Runa Veld");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
-        page.getByText("Keep it").click();
+        page.getByText("Save").click();
         assertThat(page.locator(".wrong-text")).containsText("needs an address");
         page.fill("#mail", "runa@pelerin.example");
-        page.getByText("Keep it").click();
+        page.getByText("Save").click();
         assertThat(page.locator("#main")).containsText("of 1 kind of trouble");
         runner.look();
         runner.look();
@@ -145,12 +145,12 @@ class NoticesTest {
         // once more under the same name, and away again
         page.navigate(bed.address + "/people/new");
         page.fill("#name", "Runa Veld");
-        page.getByText("Keep it").click();
+        page.getByText("Save").click();
         assertThat(page.locator(".wrong-text")).containsText("is in the address book already");
         page.navigate(bed.address + "/people");
         page.getByText("Runa Veld").click();
         page.getByText("Remove from the address book").click();
-        assertThat(page.locator("h1")).not().containsText("What is known of Runa Veld");
+        assertThat(page.locator("h1")).not().containsText("Details of Runa Veld");
         assertThat(bed.bean(Notices.class).counts()).doesNotContainKey("contact:1");
     }
 
@@ -189,6 +189,6 @@ class NoticesTest {
                 "input[name=file]",
                 new com.microsoft.playwright.options.FilePayload(
                         "people.csv", "text/csv", text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
-        page.getByText("Read it").click();
+        page.getByText("Import").click();
     }
 }

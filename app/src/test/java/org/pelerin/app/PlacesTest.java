@@ -127,7 +127,7 @@ class PlacesTest {
         assertThat(page.locator("h1")).containsText("PL-18532 is written for door");
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                 .isLessThanOrEqualTo(390);
-        page.getByText("seen to run").click();
+        page.getByText("start confirmed").click();
         page.fill("#remarks", "second hook");
         page.fill("#acclimatise", "20");
         page.keyboard().press("Control+Enter");
@@ -198,7 +198,7 @@ class PlacesTest {
     private static void upload(String text) {
         page.setInputFiles(
                 "input[name=file]", new FilePayload("places.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8)));
-        page.getByText("Read it").click();
+        page.getByText("Import").click();
     }
 
     @Test
@@ -209,12 +209,12 @@ class PlacesTest {
         page.setInputFiles(
                 "input[name=file]",
                 new FilePayload("plan.png", "image/png", "no picture".getBytes(StandardCharsets.UTF_8)));
-        page.getByText("Use this picture").click();
+        page.getByText("Save picture").click();
         assertThat(page.locator(".refused")).containsText("Only PNG and JPEG");
         ByteArrayOutputStream png = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB), "png", png);
         page.setInputFiles("input[name=file]", new FilePayload("plan.png", "image/png", png.toByteArray()));
-        page.getByText("Use this picture").click();
+        page.getByText("Save picture").click();
         page.selectOption("#draw-spot", String.valueOf(spot));
         var box = page.locator(".site-picture svg").boundingBox();
         page.locator(".site-picture svg")
@@ -278,16 +278,16 @@ class PlacesTest {
         assertThat(page.locator(".missions tbody tr")).containsText("PL-18533");
         assertThat(page.locator(".filter [name=q]")).hasValue("100% site");
         page.locator("[name=stands]").selectOption("OUTSIDE");
-        assertThat(page.locator("h1")).containsText("No mission fits.");
+        assertThat(page.locator("h1")).containsText("No missions for this filter.");
         page.getByText("see all again").click();
         assertThat(page.locator(".missions tbody tr").first()).isVisible();
         // a sign of the database's own is a letter like others
         page.navigate(bed.address + "/missions?q=10__+site");
-        assertThat(page.locator("h1")).containsText("No mission fits.");
+        assertThat(page.locator("h1")).containsText("No missions for this filter.");
         page.navigate(bed.address + "/missions?q=Narrow&stands=WAITS&model=alder-t1");
         assertThat(page.locator(".missions tbody tr")).hasCount(2);
         page.navigate(bed.address + "/missions?q=Narrow&until=2001-01-01");
-        assertThat(page.locator("h1")).containsText("No mission fits.");
+        assertThat(page.locator("h1")).containsText("No missions for this filter.");
         // how it stands is seen on a phone too
         page.navigate(bed.address + "/missions?q=Narrow");
         assertThat(page.locator(".missions tbody tr").first().locator("td").nth(6))

@@ -27,11 +27,11 @@ class PlanTypingTest extends PageTest {
         page.fill("#interval", "every now and then");
         assertThat(page.locator("#headline")).hasText("One field has to be corrected first.");
         assertThat(page.locator("#consequences")).containsText("Correct the fields marked red");
-        assertThat(page.locator("#consequences")).not().containsText("battery lasts");
+        assertThat(page.locator("#consequences")).not().containsText("Battery lasts");
         assertThat(page.locator("#strip svg")).hasCount(0);
         page.fill("#interval", "5 min");
         assertThat(page.locator("#headline")).containsText("Every 5 min");
-        assertThat(page.locator("#consequences")).containsText("battery lasts");
+        assertThat(page.locator("#consequences")).containsText("Battery lasts");
         assertThat(page.locator("#strip svg")).isVisible();
         // a name says nothing of what the plan comes to
         page.fill("#loggerName", "a name that is by far too long for any logger that there is");

@@ -115,7 +115,7 @@ class PrepareTest {
         assertThat(page.locator("tr", hasText("PL-18515"))).containsText("failed");
         bed.outdoors().post("/cable", Map.of("serial", "PL-18515", "plugged", true));
         bed.bean(org.pelerin.app.loggers.connection.Dock.class).poll();
-        page.getByText("Try the other 2 again").click();
+        page.getByText("Retry the other 2").click();
         assertThat(page.locator("h1")).containsText("9 of 10 loggers are written", soon());
         assertThat(page.locator("h1")).containsText("▲ 1 not");
         Mission door = bed.bean(MissionQueries.class).ofLogger("PL-18510", 1).get(0);
@@ -262,7 +262,7 @@ class PrepareTest {
         StoredPlan plan = plan("Shared plan", new StartCondition.OnButton());
         page.navigate(bed.address + "/plans/" + plan.id() + "/versions");
         Download file =
-                page.waitForDownload(() -> page.getByText("Save as a file").click());
+                page.waitForDownload(() -> page.getByText("Export as a file").click());
         String text = Files.readString(file.path());
         page.navigate(bed.address + "/plans");
         page.setInputFiles("input[type=file]", upload(text.replace("\"latched\" : true", "\"latched\" : \"always\"")));
@@ -279,7 +279,7 @@ class PrepareTest {
         page.fill("#interval", "5 min");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("version 2");
-        page.getByText("versions, copies, comparing, sharing").click();
+        page.getByText("Versions, copies, comparison, sharing").click();
         assertThat(page.locator("table").first()).containsText("interval");
         assertThat(page.locator("table s").first()).hasText(Pattern.compile("10.min"));
     }
@@ -384,13 +384,13 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + serial);
         page.locator(".care summary").click();
         page.fill("[name=wanted]", "12ab");
-        page.getByText("Set a PIN").click();
+        page.getByText("Set PIN").click();
         assertThat(page.locator(".refused")).containsText("1 to 8 digits");
         // it stands open; a PIN is typed anew
         assertThat(page.locator("[name=wanted]")).isVisible();
         assertThat(page.locator("[name=wanted]")).hasValue("");
         page.fill("[name=wanted]", "4711");
-        page.getByText("Set a PIN").click();
+        page.getByText("Set PIN").click();
         assertThat(page.locator(".said")).containsText("Its data come home without it");
         page.navigate(bed.address + "/dock/" + serial + "/write?plan=0");
         page.fill("#loggerName", "GUARDED");
@@ -481,12 +481,12 @@ class PrepareTest {
         page.fill("[name='channels[0].levels[0].high']", "8");
         page.fill("[name='channels[0].levels[0].lasting']", "30 min");
         page.selectOption(".rehearsal select", String.valueOf(spot));
-        page.getByText("Rehearse", new Page.GetByTextOptions().setExact(true)).click();
+        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true)).click();
         // a cellar at 12 °C is above 8 °C all the time: one alarm, without an end
         assertThat(page.locator("#rehearsal")).containsText("1 alarm in ");
         assertThat(page.locator("#rehearsal")).containsText("Air high");
         page.fill("[name='channels[0].levels[0].high']", "30");
-        page.getByText("Rehearse", new Page.GetByTextOptions().setExact(true)).click();
+        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("#rehearsal")).containsText("Never in ");
     }
 
@@ -495,10 +495,10 @@ class PrepareTest {
         String serial = "PL-18526";
         bed.carry(serial, "dock");
         page.navigate(bed.address + "/dock/" + serial);
-        page.getByText("Keep these readings").click();
+        page.getByText("Record live readings").click();
         page.fill(".keep [name=every]", "1 s");
         page.fill(".keep [name=low]", "50");
-        page.getByText("Keep them").click();
+        page.getByText("Start recording").click();
         assertThat(page.locator(".refused")).containsText("A band has a lower end and a higher one");
         // it stands open, with what was typed
         assertThat(page.locator(".keep [name=low]")).hasValue("50");
@@ -506,7 +506,7 @@ class PrepareTest {
         page.fill(".keep [name=most]", "4");
         page.fill(".keep [name=low]", "-40");
         page.fill(".keep [name=high]", "80");
-        page.getByText("Keep them").click();
+        page.getByText("Start recording").click();
         assertThat(page.locator("h1")).containsText("Keeping", soon());
         assertThat(page.locator(".kept-trace path.line").first()).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
         // the cable comes out for a reading or two: a gap, and nothing else is lost
@@ -535,13 +535,13 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + serial);
         // a calibrator sounds at 1 kHz and nowhere else
         assertThat(page.locator(".spectrum text.v").nth(5)).hasText(Pattern.compile("9[34]"));
-        page.getByText("What does it read?").click();
+        page.getByText("Read level").click();
         assertThat(page.locator(".said")).containsText("For 94.0 dB it reads 9");
         page.fill("[name=reference]", "104");
-        page.getByText("Record it with the calibration").click();
+        page.getByText("Save with the calibration").click();
         assertThat(page.locator(".refused")).containsText("more than 1.5 dB is not corrected");
         page.fill("[name=reference]", "94");
-        page.getByText("Record it with the calibration").click();
+        page.getByText("Save with the calibration").click();
         assertThat(page.locator(".said")).containsText("Recorded with its calibration");
         page.navigate(bed.address + "/loggers/" + serial + "/calibration");
         assertThat(page.locator("main table").first()).containsText("calibrator check 94.0 dB");
@@ -643,7 +643,7 @@ class PrepareTest {
         assertThat(page.locator("h1")).containsText("collected", soon());
         page.navigate(bed.address + "/dock/find");
         page.getByText("Open", new Page.GetByTextOptions().setExact(true)).click();
-        page.getByText("Watch it no more").click();
+        page.getByText("Stop monitoring").click();
         assertThat(page.locator("#main")).containsText("is watched no more");
         bed.carry(serial, "bench");
     }

@@ -224,7 +224,7 @@ class ProofTest extends PageTest {
             page.navigate(bed.address + "/recheck");
             assertThat(page.locator("main")).containsText("Lists call it within");
             Axe.check(page);
-            page.locator("button:has-text('Check everything now')").click();
+            page.locator("button:has-text('Re-verify all records now')").click();
             assertThat(page.locator("h1"))
                     .containsText(
                             java.util.regex.Pattern.compile("were checked"),
@@ -246,7 +246,7 @@ class ProofTest extends PageTest {
     void a_report_is_known_again_and_an_altered_one_is_told_by_what_was_altered() throws Exception {
         byte[] pdf = MadeReports.ofMission(bed, m.id());
         handIn("report.pdf", pdf);
-        assertThat(page.locator("h1")).containsText("✓ It is genuine.");
+        assertThat(page.locator("h1")).containsText("✓ The file is genuine.");
         Axe.check(page);
         handIn("altered.pdf", altered(pdf));
         assertThat(page.locator("h1")).containsText("It is not the same");
@@ -292,7 +292,7 @@ class ProofTest extends PageTest {
                         + "/samples.csv?separator=semicolon&decimal=comma&t=f&zone=utc")
                 .text();
         handIn("record.csv", csv.getBytes(StandardCharsets.UTF_8));
-        assertThat(page.locator("h1")).containsText("✓ It is genuine.");
+        assertThat(page.locator("h1")).containsText("✓ The file is genuine.");
         String last = csv.lines().reduce((a, b) -> b).orElseThrow();
         handIn(
                 "altered.csv",
@@ -323,7 +323,7 @@ class ProofTest extends PageTest {
                 .get(bed.address + "/missions/" + m.id() + "/samples.xlsx")
                 .body();
         handIn("record.xlsx", xlsx);
-        assertThat(page.locator("h1")).containsText("✓ It is genuine.");
+        assertThat(page.locator("h1")).containsText("✓ The file is genuine.");
         try (Workbook book = WorkbookFactory.create(new ByteArrayInputStream(xlsx))) {
             book.getSheet("Samples").getRow(3).getCell(2).setCellValue(99.5);
             ByteArrayOutputStream out = new ByteArrayOutputStream();

@@ -226,7 +226,7 @@ class ReportTest extends PageTest {
             assertThat(bed.bean(Reports.class).body(r.id()))
                     .contains("Mission " + damaged.id + " of QL-REPB could not be read")
                     .contains("<b class=\"miss\">record unreadable</b>")
-                    .contains("No certificate of a calibration is kept for its mission.")
+                    .contains("No calibration certificate is stored for its mission.")
                     .contains("The one mission is signed by nobody.");
             assertThat(Valid.troubles(MadeReports.pdf(bed, r.id()))).isEmpty();
 
@@ -269,7 +269,7 @@ class ReportTest extends PageTest {
     @Test
     void made_in_the_browser_read_there_and_taken_away() throws IOException {
         page.navigate(bed.address + "/missions/" + m.id);
-        page.locator("button:has-text('Make its report')").click();
+        page.locator("button:has-text('Create report')").click();
         assertThat(page.locator("article.report h1")).containsText("Outside its limits");
         Axe.check(page);
         Download file =
@@ -314,9 +314,9 @@ class ReportTest extends PageTest {
             assertThat(r.failed()).isTrue();
             assertThat(r.progress().trouble()).isEqualTo("Nothing of this mission is home");
             page.navigate(bed.address + "/reports/" + r.id());
-            assertThat(page.locator("h1")).containsText("could not be made");
+            assertThat(page.locator("h1")).containsText("failed");
             page.locator("button:has-text('Try it again')").click();
-            assertThat(page.locator("h1")).containsText("could not be made");
+            assertThat(page.locator("h1")).containsText("failed");
         }
     }
 

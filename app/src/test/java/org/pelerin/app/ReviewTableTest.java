@@ -251,7 +251,7 @@ class ReviewTableTest extends PageTest {
         page.locator("#show-menu span:has-text('UTC')").click();
         assertThat(row(0)).containsText("2026-01-05 00:00:00 UTC");
         Axe.check(page);
-        page.locator("#show-menu span:has-text('since the record began')").click();
+        page.locator("#show-menu span:has-text('Elapsed time')").click();
         assertThat(row(1)).containsText("00:00:10");
         page.locator("#show-menu span:has-text('one a line')").click();
         assertThat(page.locator("#chart .uplot")).hasCount(2);

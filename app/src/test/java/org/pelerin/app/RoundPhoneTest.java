@@ -139,7 +139,7 @@ class RoundPhoneTest {
         // the next page is asked for only once this task is there
         phone.waitForResponse(
                 r -> r.request().method().equals("POST"),
-                () -> phone.getByText("Add it").click());
+                () -> phone.getByText("Add").click());
         phone.waitForLoadState();
     }
 
@@ -193,7 +193,7 @@ class RoundPhoneTest {
         task(2).locator("[name=note]").fill("wrong door");
         task(2).locator(".btn-primary").click();
         assertThat(phone.locator("h1#next")).containsText("1 to go");
-        task(2).getByText("take it back").click();
+        task(2).getByText("Undo").click();
         assertThat(phone.locator("h1#next")).containsText("2 to go");
         task(3).locator("[name=note]").fill("dry");
         task(3).locator(".btn-primary").click();

@@ -119,9 +119,9 @@ class RoundsTest {
         add("CHECK", door, "", "is the door shut");
         add("BRING_HOME", rear, FIRST, "end of season");
         assertThat(page.locator("table.tasks tbody tr")).hasCount(3);
-        page.getByLabel("Task 3 one up").click();
+        page.getByLabel("Move task 3 up").click();
         assertThat(page.locator("table.tasks tbody tr").nth(1)).containsText("Bring home");
-        page.getByLabel("Task 2 one down").click();
+        page.getByLabel("Move task 2 down").click();
         assertThat(page.locator("table.tasks tbody tr").nth(2)).containsText("Bring home");
 
         sheetNamesEverything(round);
@@ -135,7 +135,7 @@ class RoundsTest {
         phone.locator("details[open] .btn-primary").click();
         assertThat(phone.locator("details[open] .wrong-word")).containsText("No logger PL-99999");
         phone.locator("details[open] [name=serial]").fill(FIRST.toLowerCase(java.util.Locale.ROOT));
-        phone.locator("details[open]").getByText("seen to run").click();
+        phone.locator("details[open]").getByText("start confirmed").click();
         phone.locator("details[open] .btn-primary").click();
         assertThat(phone.locator("h1")).containsText("check");
         Placement placed = bed.bean(PlacementService.class).presentOf(FIRST).orElseThrow();
@@ -203,7 +203,7 @@ class RoundsTest {
         page.selectOption("#spot", String.valueOf(spot));
         page.fill("#serial", serial);
         page.fill("#why", why);
-        page.getByText("Add it").click();
+        page.getByText("Add").click();
         page.waitForLoadState(LoadState.LOAD);
     }
 
@@ -240,7 +240,7 @@ class RoundsTest {
                 .click();
         assertThat(task(round, Task.Kind.SWAP).stillDue()).isTrue();
         page.reload();
-        page.getByText("Open it again").click();
+        page.getByText("Reopen").click();
         assertThat(page.locator("table.tasks")).containsText("open");
         assertThat(task(round, Task.Kind.SWAP).open()).isTrue();
         // done on the page for placing, without a word of the round
@@ -258,7 +258,7 @@ class RoundsTest {
     @Test
     void a_calendar_is_read_under_its_secret_address_until_that_is_revoked() throws Exception {
         page.navigate(bed.address + "/me");
-        page.getByText("Make an address").click();
+        page.getByText("Create address").click();
         String address = page.inputValue("#address");
         assertThat(address).matches("http.*/calendar/[A-Za-z0-9_-]{43}\\.ics");
         HttpResponse<String> answer = get(address);
@@ -268,7 +268,7 @@ class RoundsTest {
         page.reload();
         assertThat(page.locator("#address")).hasCount(0);
         assertThat(page.locator("#main")).containsText("last read");
-        page.getByText("Revoke it").click();
+        page.getByText("Revoke").click();
         assertThat(page.locator(".said")).containsText("revoked");
         assertThat(get(address).statusCode()).isEqualTo(404);
         assertThat(get(bed.address + "/calendar/x.ics").statusCode()).isEqualTo(404);

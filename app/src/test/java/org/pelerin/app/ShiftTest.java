@@ -72,12 +72,12 @@ class ShiftTest extends PageTest {
         for (String day : List.of("Monday", "Tuesday", "Wednesday", "Thursday", "Friday")) {
             page.locator("label.pick:has-text('" + day + "')").click();
         }
-        page.locator("button:has-text('Judge each shift')").click();
+        page.locator("button:has-text('Apply')").click();
         assertThat(page.locator(".wrong-word")).hasText("Choose at least one day");
         for (String day : List.of("Monday", "Tuesday", "Wednesday", "Thursday", "Friday")) {
             page.locator("label.pick:has-text('" + day + "')").click();
         }
-        page.locator("button:has-text('Judge each shift')").click();
+        page.locator("button:has-text('Apply')").click();
         assertThat(page.locator("h1")).containsText("▲ One shift of 5 judged");
         Axe.check(page);
         // 3 dB over the criterion of 85 are twice the energy
@@ -90,9 +90,9 @@ class ShiftTest extends PageTest {
         // on every day: Saturday's 100 dB count too
         page.navigate(bed.address + "/missions/" + own.id + "/sound");
         page.locator("label.pick:has-text('Saturday')").click();
-        page.locator("button:has-text('Judge each shift')").click();
+        page.locator("button:has-text('Apply')").click();
         assertThat(page.locator("h1")).containsText("▲ 2 shifts of 6 judged");
-        page.locator("button:has-text('Judge no dose any more')").click();
+        page.locator("button:has-text('Remove dose limits')").click();
         assertThat(page.locator("h1")).containsText("say when people work there");
         assertThat(judgement().excursions()).isEmpty();
     }

@@ -39,7 +39,7 @@ class TimedTestTest extends PageTest {
     }
 
     private void begin() {
-        page.locator("button:has-text('Begin the test')").click();
+        page.locator("button:has-text('Start test')").click();
     }
 
     @Test
@@ -70,7 +70,7 @@ class TimedTestTest extends PageTest {
     private void units(String temperature) {
         page.navigate(bed.address + "/me");
         page.selectOption("#u-t", temperature);
-        page.locator("button:has-text('Show them in these')").click();
+        page.locator("button:has-text('Save units')").click();
         assertThat(page.locator(".said")).containsText("shown in these units");
     }
 
@@ -90,7 +90,7 @@ class TimedTestTest extends PageTest {
         assertThat(ratio).containsText("in ");
         assertThat(page.locator("path.line")).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
         // a probe in a quiet room: the later value is about the earlier one
-        assertThat(page.locator("a:has-text('Its mission')")).containsText("Its mission", soon());
+        assertThat(page.locator("a:has-text('Its mission')")).containsText("Open mission", soon());
         assertThat(ratio.locator("b")).hasText(Pattern.compile("(0\\.9|1\\.0)\\d*"));
         assertThat(page.locator("h1")).containsText("Press felt, test 1: 4 s, from ");
         String first = page.url();
@@ -101,7 +101,7 @@ class TimedTestTest extends PageTest {
         begin();
         assertThat(page.locator("h1")).containsText("Press felt, test 2");
         page.locator("button:has-text('Stop and keep')").click();
-        assertThat(page.locator("a:has-text('Its mission')")).containsText("Its mission", soon());
+        assertThat(page.locator("a:has-text('Its mission')")).containsText("Open mission", soon());
         // a mission that is home is counted as one, too
         page.locator("a:has-text('Its mission')").click();
         page.locator("a:has-text('Count it as a timed test')").click();
@@ -135,7 +135,7 @@ class TimedTestTest extends PageTest {
         page.locator("button:has-text('Verify it')").click();
         assertThat(page.locator("h1")).containsText("byte for byte");
         page.navigate(first);
-        page.locator("button:has-text('List it no more')").click();
+        page.locator("button:has-text('Remove from list')").click();
         assertThat(page.locator(".said")).containsText("Press felt, test 1 is not listed any more");
         assertThat(page.locator("[aria-label='Choose Press felt, test 1']")).hasCount(0);
     }

@@ -95,7 +95,7 @@ class WalkTest {
         page.navigate(bed.address + "/yard");
         assertThat(page.locator(".lying")).hasCount(55);
         Axe.check(page);
-        page.locator("#" + SERIAL).getByText("to the dock").click();
+        page.locator("#" + SERIAL).getByText("To dock").click();
         assertThat(page.locator("#tray"))
                 .containsText(
                         SERIAL,
@@ -111,7 +111,7 @@ class WalkTest {
     @Test
     @Order(3)
     void plan_with_consequences_beside_it() {
-        page.getByText("Choose a plan and write it").click();
+        page.getByText("Choose and write a plan").click();
         // what is typed before the page's scripts run is not seen
         page.waitForURL("**/write");
         page.waitForLoadState();
@@ -157,7 +157,7 @@ class WalkTest {
         assertThat(page.locator("#consequences")).containsText("The logger is running");
         assertThat(page.locator("#consequences")).containsText("Stop it and collect");
         button("Write to " + SERIAL + " …").click();
-        assertThat(page.locator("#confirm")).containsText("Not yet");
+        assertThat(page.locator("#confirm")).containsText("Not ready");
     }
 
     @Test
@@ -172,12 +172,12 @@ class WalkTest {
                 .getByText("press", new Locator.GetByTextOptions().setExact(true))
                 .click();
         assertThat(page.locator("#" + SERIAL)).containsText("logging");
-        button("Let it happen").click();
+        button("Schedule").click();
         assertThat(page.locator(".said")).containsText("It will happen on");
         button("9 days").click();
         assertThat(page.locator(".said")).containsText("9 d have passed");
         assertThat(page.locator("#" + SERIAL)).containsText("2\u202f593 records");
-        page.locator("#" + SERIAL).getByText("to the dock").click();
+        page.locator("#" + SERIAL).getByText("To dock").click();
     }
 
     @Test
@@ -191,7 +191,7 @@ class WalkTest {
         assertThat(page.locator("#main")).containsText("Plug it in again");
         Axe.check(page);
         page.navigate(bed.address + "/yard");
-        page.locator("#" + SERIAL).getByText("plug it in again").click();
+        page.locator("#" + SERIAL).getByText("Plug in").click();
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("collected");
         assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 samples are home");
@@ -268,7 +268,7 @@ class WalkTest {
         assertThat(page.locator(".excursion.side-above")).isVisible();
         assertThat(page.locator(".excursion.side-above"))
                 .containsText(
-                        Pattern.compile("peak .* at .* · area .*mean .* · limit counts .* · alarm ", Pattern.DOTALL));
+                        Pattern.compile("peak .* at .* · area .*mean .* · limit applies .* · alarm ", Pattern.DOTALL));
         assertThat(page.locator(".crumb.names")).isVisible();
         assertThat(page.locator("#legend [data-line]").first()).isVisible();
         // what happened keeps its times, and the hash of what was collected is whole
@@ -293,7 +293,7 @@ class WalkTest {
         MissionQueries missions = bed.bean(MissionQueries.class);
         page.navigate(bed.address + "/missions/" + mission + "?t=f");
         String corrected = page.locator(".excursion.side-above").getAttribute("data-to");
-        page.getByText("Look at the times as the logger had them").click();
+        page.getByText("Show the logger’s own times").click();
         assertThat(page.locator(".said")).containsText("go by the corrected times");
         // the unit that was chosen stays, and so does the clock when another is
         assertThat(page.locator("#figures")).containsText("Air °F");
@@ -312,7 +312,7 @@ class WalkTest {
 
         page.getByText("Do not correct its clock").click();
         page.fill("#clock-reason", "the reference was a phone without a network");
-        page.getByText("Judge by the logger’s own times").click();
+        page.getByText("Use the logger’s own times").click();
         assertThat(page.locator(".said")).containsText("judged by them");
         assertThat(page.locator("#main")).containsText("the reference was a phone without a network");
         assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", own);
@@ -333,7 +333,7 @@ class WalkTest {
         assertThat(refused).contains("Say why: it changes the times");
         page.getByText("Correct its clock").click();
         page.fill("#clock-reason", "it had one after all");
-        page.getByText("Judge by corrected times").click();
+        page.getByText("Use corrected times").click();
         assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", corrected);
     }
 
@@ -383,7 +383,7 @@ class WalkTest {
     void the_report_says_verdict_settings_and_hash() throws IOException {
         CsvHead head = new CsvHead(csv());
         page.navigate(bed.address + "/missions/" + mission);
-        page.locator("button:has-text('Make its report')").click();
+        page.locator("button:has-text('Create report')").click();
         Download made =
                 page.waitForDownload(() -> page.locator("a:has-text('PDF, ')").click());
         try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(made.path()))) {
@@ -395,7 +395,7 @@ class WalkTest {
             assertThat(text)
                     .contains("below 10 or above 14 °C for over 1 h")
                     .contains("5 min")
-                    .contains("How it came home")
+                    .contains("Collections")
                     .contains("accuracy ±0.3 °C")
                     .contains("firmware ")
                     .contains("ΔH = 83.144 kJ/mol")

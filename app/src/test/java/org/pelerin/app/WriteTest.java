@@ -250,7 +250,7 @@ class WriteTest {
         page.fill("#loggerName", "NEXT");
         lastLook();
         assertThat(dialog()).containsText("The logger is running");
-        dialog().getByText("To its page, to stop and collect it").click();
+        dialog().getByText("Open its page to stop and collect it").click();
         page.waitForURL(bed.address + "/dock/" + serial);
         assertThat(page.getByText("Stop and collect")).isVisible();
     }
@@ -281,13 +281,13 @@ class WriteTest {
         page.fill("#loggerName", "FLAT");
         assertThat(page.locator("#consequences")).containsText("Its battery is empty");
         lastLook();
-        assertThat(dialog()).containsText("Not yet");
+        assertThat(dialog()).containsText("Not ready");
         page.keyboard().press("Escape");
         page.fill("#weakBattery", "a new one is fitted there");
         page.keyboard().press("Tab");
         assertThat(page.locator("#consequences")).containsText("Written all the same: a new one is fitted there");
         lastLook();
-        assertThat(dialog()).containsText("weak battery");
+        assertThat(dialog()).containsText("Weak battery");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("read back and compared");
         assertThat(bed.bean(JdbcTemplate.class)
@@ -395,7 +395,7 @@ class WriteTest {
         page.fill("#loggerName", "LATER");
         assertThat(page.locator("#consequences")).containsText("nothing is connected");
         page.fill("#notWired", "the tank is not there yet");
-        assertThat(page.locator("#consequences")).containsText("It can be written all the same");
+        assertThat(page.locator("#consequences")).containsText("Can be written; see the warnings");
         lastLook();
         assertThat(dialog()).containsText("the tank is not there yet");
         page.keyboard().press("Control+Enter");
@@ -406,10 +406,10 @@ class WriteTest {
         long spot = bed.spot("Wired later", "Tank");
         open("/place?serial=" + serial + "&spot=" + spot);
         assertThat(page.locator("#main")).containsText("Written before it was wired: the tank is not there yet");
-        page.getByText("It is placed").click();
+        page.getByText("Save placing").click();
         assertThat(page.locator(".refused")).containsText("say whether its readings were looked at");
         page.getByText("wired, and seen to read right").click();
-        page.getByText("It is placed").click();
+        page.getByText("Save placing").click();
         assertThat(page.locator(".said")).containsText(serial + " is at");
         assertThat(bed.bean(PlacementService.class).notWired(serial)).isEmpty();
         sensor(serial, 0, "right");
