@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -37,8 +38,7 @@ final class AlarmComparison {
         rules.addAll(found.keySet());
         List<String> out = rules.stream()
                 .filter(r -> !raised.getOrDefault(r, 0L).equals(found.getOrDefault(r, 0L)))
-                .map(r -> "The logger raised “" + r + "” " + times(raised.getOrDefault(r, 0L))
-                        + ", its record shows it " + times(found.getOrDefault(r, 0L)) + ".")
+                .map(r -> Texts.of("collect.alarmComparison.theLoggerRaisedItsRecord", "r", r, "times", times(raised.getOrDefault(r, 0L)), "times2", times(found.getOrDefault(r, 0L))))
                 .toList();
         return String.join(" ", out);
     }
@@ -50,6 +50,6 @@ final class AlarmComparison {
     }
 
     private static String times(long n) {
-        return n == 0 ? "never" : n == 1 ? "once" : n + " times";
+        return n == 0 ? "never" : n == 1 ? "once" : Texts.of("collect.alarmComparison.nTimes", "n", n);
     }
 }

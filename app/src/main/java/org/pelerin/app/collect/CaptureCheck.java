@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -34,28 +35,28 @@ public class CaptureCheck {
     public List<String> troubles(Mission m) {
         Optional<CaptureMapper.CaptureRow> row = captures.row(m.id());
         if (row.isEmpty()) {
-            return List.of("Its capture is not there any more");
+            return List.of(Texts.stored("stored.captureCheck.theCaptureIsMissing"));
         }
         List<String> out = new ArrayList<>();
         List<CaptureMapper.NumberedPage> pages = captures.numbered(m.id());
         for (CaptureMapper.NumberedPage p : pages) {
             if (!sound(p)) {
-                out.add("Page " + p.page() + " of its capture is not what its checksum says");
+                out.add(Texts.stored("stored.captureCheck.pageOfTheCaptureDoes", "page", p.page()));
             }
         }
         for (Visit v : captures.visitsTo(m.id())) {
             String noted = captures.notedAfterVisit(m.id(), v.seq());
             if (!captures.sha256AfterVisit(m.id(), v.seq()).equals(noted)) {
-                out.add("Its capture has another hash than was noted at visit " + v.seq());
+                out.add(Texts.stored("stored.captureCheck.theFingerprintSha256Of", "seq", v.seq()));
             }
         }
         String reckoned = captures.reckoned(m.id()).orElse("");
         if (!reckoned.equals(row.get().sha256())) {
-            out.add("Its capture has another hash than was noted when it was complete");
-            missing(row.get(), pages).forEach(page -> out.add("Page " + page + " of its capture is missing"));
+            out.add(Texts.stored("stored.captureCheck.theFingerprintSha256Of2"));
+            missing(row.get(), pages).forEach(page -> out.add(Texts.stored("stored.captureCheck.pageOfTheCaptureIs", "page", page)));
         }
         if (m.collected() && !told(m, reckoned)) {
-            out.add("The audit trail knows of no collection of a capture with this hash");
+            out.add(Texts.stored("stored.captureCheck.theAuditTrailHasNo"));
         }
         return out;
     }

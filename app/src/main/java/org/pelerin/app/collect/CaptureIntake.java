@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -150,7 +151,7 @@ class CaptureIntake {
             }
         }
         if (missing > 0) {
-            throw new HopelessException("The capture lacks " + missing + " of " + info.pages() + " pages");
+            throw new HopelessException(Texts.stored("stored.captureIntake.theCaptureLacksOfPages", "missing", missing, "pages", info.pages()));
         }
         captures.complete(row.missionId(), leftOut(row, info), Capture.sha256(row.header(), whole), settled, by);
     }
@@ -171,7 +172,7 @@ class CaptureIntake {
             if (!MemoryPage.intact(bytes)
                     || MemoryPage.number(bytes) < out.next()
                     || MemoryPage.mission(bytes) != mission) {
-                throw new HopelessException("The pages stored do not follow each other");
+                throw new HopelessException(Texts.stored("stored.captureIntake.theStoredPagesDoNot"));
             }
             out = out.with(bytes);
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -121,7 +122,7 @@ public class CaptureProcessing {
         List<Series> record = series.recorded(mission);
         Instant first = record.isEmpty() ? null : record.get(0).axis().first();
         if (!ended && first == null) {
-            return "It has recorded nothing yet; it is left as it is";
+            return Texts.stored("stored.captureProcessing.nothingIsRecordedYetThe");
         }
         // one instant, to which it is judged and at which it is collected, as the database keeps it
         Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
@@ -143,12 +144,7 @@ public class CaptureProcessing {
         if (!kept) {
             evaluation.again(missionId);
         }
-        return LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples are home"
-                + (ended ? "" : "; the logger goes on recording")
-                + leftOut(stored)
-                + (received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap
-                        ? "; the others were overwritten before anybody came"
-                        : "");
+        return Texts.stored("stored.captureProcessing.ofSamplesCollected", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "ended", ended, "leftOut", leftOut(stored), "received", received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap);
     }
 
     /** @param capture with the pages that were decoded now */
@@ -187,10 +183,9 @@ public class CaptureProcessing {
     private static String leftOut(StoredCapture stored) {
         return stored.leftOut().isEmpty()
                 ? ""
-                : "; not collected, as was chosen: "
-                        + stored.leftOut().stream()
+                : Texts.stored("stored.captureProcessing.notCollectedAsWasChosen", "sorted", stored.leftOut().stream()
                                 .sorted()
                                 .map(PageTable::words)
-                                .collect(Collectors.joining(", "));
+                                .collect(Collectors.joining(", ")));
     }
 }

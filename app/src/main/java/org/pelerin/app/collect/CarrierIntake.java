@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -93,8 +94,7 @@ public class CarrierIntake {
                     .orElseGet(() -> new Compared(
                             null,
                             false,
-                            "The file is sound, but mission " + carrier.info().number() + " of " + carrier.serial()
-                                    + " is not home: nothing here says what it should be"));
+                            Texts.of("collect.carrierIntake.theFileIsIntactBut", "number", carrier.info().number(), "serial", carrier.serial())));
         } catch (CarrierException e) {
             return new Compared(null, false, e.getMessage());
         }
@@ -103,13 +103,13 @@ public class CarrierIntake {
     private Compared compare(Mission m, Carrier carrier) {
         String given =
                 new Capture(carrier.header(), carrier.pages(), carrier.info().firstRecord()).sha256();
-        String which = "mission " + m.id() + " of " + m.serial();
+        String which = Texts.of("collect.carrierIntake.missionOf", "id", m.id(), "serial", m.serial());
         if (captures.reckoned(m.id()).filter(given::equals).isPresent()) {
-            return new Compared(m.id(), true, "It is all of " + which + ", byte for byte");
+            return new Compared(m.id(), true, Texts.of("collect.carrierIntake.itIsTheCompleteByte", "which", which));
         }
         return captures.holds(m.id(), carrier.header(), carrier.pages())
-                ? new Compared(m.id(), true, "All that it holds is home in " + which + ", which has more")
-                : new Compared(m.id(), false, "It says something else of " + which + " than what is home");
+                ? new Compared(m.id(), true, Texts.of("collect.carrierIntake.allItsRecordsArePart", "which", which))
+                : new Compared(m.id(), false, Texts.of("collect.carrierIntake.itDiffersFromTheCollected", "which", which));
     }
 
     /** @param file as the person calls it */
@@ -124,48 +124,45 @@ public class CarrierIntake {
     private Taken take(String file, Carrier carrier, String by) {
         MissionHeader header = MissionHeader.decode(carrier.header());
         if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
-            throw new CarrierException(carrier.serial() + " is of the unknown model “"
-                    + header.plan().model() + "”");
+            throw new CarrierException(Texts.of("collect.carrierIntake.isOfAnUnknownModel", "serial", carrier.serial(), "model", header.plan().model()));
         }
         if (collections.active(carrier.serial()).isPresent()) {
-            throw new CarrierException(carrier.serial() + " is being collected just now; wait until that is done");
+            throw new CarrierException(Texts.of("collect.carrierIntake.isBeingCollectedWaitUntil", "serial", carrier.serial()));
         }
         Mission mission = mission(carrier, header, by);
         String whole =
                 new Capture(carrier.header(), carrier.pages(), carrier.info().firstRecord()).sha256();
         Optional<StoredCapture> held = captures.summary(mission.id());
-        String which = "mission " + mission.id() + " of " + carrier.serial();
+        String which = Texts.of("collect.carrierIntake.missionOf", "id", mission.id(), "serial", carrier.serial());
         if (held.filter(c -> whole.equals(c.sha256())).isPresent()) {
             return new Taken(
-                    file, mission.id(), false, "All of " + which + " is home already, byte for byte the same.");
+                    file, mission.id(), false, Texts.of("collect.carrierIntake.isAlreadyCompleteHereByte", "which", which));
         }
         if (held.isPresent() && captures.holds(mission.id(), carrier.header(), carrier.pages())) {
             return new Taken(
                     file,
                     mission.id(),
                     false,
-                    "An older copy of " + which + ": all that it holds is home already, and more.");
+                    Texts.of("collect.carrierIntake.anOlderCopyOfAll", "which", which));
         }
         if (mission.collected()) {
             return new Taken(
                     file,
                     mission.id(),
                     true,
-                    "All of " + which
-                            + " is home already, and this file says something else of it. Nothing of it was taken"
-                            + " in; if it should count, look which logger it came from.");
+                    Texts.of("collect.carrierIntake.isAlreadyCompleteHereAnd", "which", which));
         }
         if (held.isPresent() && held.get().endRecord() > carrier.info().endRecord()) {
             throw new CarrierException(
-                    "More of " + which + " is home already than this file holds, and what it holds is not the same");
+                    Texts.of("collect.carrierIntake.moreOfIsAlreadyHere", "which", which));
         }
         intake.take(mission.id(), source(carrier), by, (done, total) -> {});
         transaction.executeWithoutResult(t -> audit.record(
                 by,
                 "read carrier file",
-                carrier.serial() + ", mission " + mission.id(),
+                Texts.stored("stored.carrierIntake.serialMissionId", "serial", carrier.serial(), "id", mission.id()),
                 "",
-                file + ", capture " + whole));
+                Texts.stored("stored.carrierIntake.fileCaptureWhole", "file", file, "whole", whole)));
         String told = processing.settle(mission.id(), carrier.info().state().running(), by, step -> {});
         return new Taken(file, mission.id(), false, carrier.serial() + ": " + told + ".");
     }
@@ -182,14 +179,12 @@ public class CarrierIntake {
         Carrier carrier = CarrierFile.read(file);
         MissionHeader header = MissionHeader.decode(carrier.header());
         if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
-            throw new CarrierException(carrier.serial() + " is of the unknown model “"
-                    + header.plan().model() + "”");
+            throw new CarrierException(Texts.of("collect.carrierIntake.isOfAnUnknownModel", "serial", carrier.serial(), "model", header.plan().model()));
         }
         Optional<Mission> there =
                 missions.ofDevice(carrier.serial(), carrier.info().number());
         if (there.isPresent()) {
-            throw new CarrierException("Mission " + carrier.info().number() + " of " + carrier.serial()
-                    + " is here already, as mission " + there.get().id());
+            throw new CarrierException(Texts.of("collect.carrierIntake.missionOfIsAlreadyHere", "number", carrier.info().number(), "serial", carrier.serial(), "id", there.get().id()));
         }
         Mission mission = mission(carrier, header, by);
         try {
@@ -222,7 +217,7 @@ public class CarrierIntake {
             long first = MemoryPage.number(of.get(0));
             long last = MemoryPage.number(of.get(of.size() - 1));
             if (last - first + 1 != of.size()) {
-                throw new CarrierException("Pages of its memory were overwritten between two visits");
+                throw new CarrierException(Texts.of("collect.carrierIntake.pagesOfItsMemoryWere"));
             }
             parts.add(new MissionInfo.Pages(first, last + 1));
             pages.addAll(of);

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -115,8 +116,8 @@ public class CollectService {
     @Transactional
     public void giveUp(String serial, String by) {
         Job job = jobs.active(serial);
-        if (job != null && orders.cancel(JobRunner.KIND, job.id()) && jobs.cancel(job.id(), "given up by " + by) > 0) {
-            audit.record(by, "give up collection", serial, "waiting for the logger", "");
+        if (job != null && orders.cancel(JobRunner.KIND, job.id()) && jobs.cancel(job.id(), Texts.stored("stored.collectService.cancelledBy", "by", by)) > 0) {
+            audit.record(by, "give up collection", serial, Texts.stored("stored.collectService.waitingForTheLogger"), "");
         }
     }
 
@@ -151,7 +152,7 @@ public class CollectService {
         Mission last = lastCollected(serial);
         if (dock.get(serial).status().pinSet()) {
             throw new NotNowException(
-                    "It asks for its PIN; erase it and write it from the plan's page, where the PIN can be said");
+                    Texts.of("collect.collectService.theLoggerAsksForIts"));
         }
         Plan plan = NextRun.of(last.plan(), clock.instant());
         return writer.write(new MissionDraft(
@@ -177,14 +178,14 @@ public class CollectService {
      */
     public void discard(String serial, String typed, String reason, String by) {
         if (!typed.strip().equalsIgnoreCase(serial) || reason.isBlank()) {
-            throw new NotNowException("To give records up, type the serial " + serial + " and a reason");
+            throw new NotNowException(Texts.of("collect.collectService.toDiscardRecordsTypeThe", "serial", serial));
         }
         if (active(serial).isPresent()) {
-            throw new NotNowException("It is being collected");
+            throw new NotNowException(Texts.of("collect.collectService.theLoggerIsBeingCollected"));
         }
         try (LoggerLink link = dock.open(serial)) {
             if (link.status().state().running()) {
-                throw new NotNowException("It is running; stop it first");
+                throw new NotNowException(Texts.of("collect.collectService.theLoggerIsLoggingStop"));
             }
             List<MissionInfo> lost = link.missions().stream()
                     .filter(info -> missions.ofDevice(serial, info.number())
@@ -193,14 +194,14 @@ public class CollectService {
                     .toList();
             if (lost.isEmpty()) {
                 throw new NotNowException(
-                        link.missions().isEmpty() ? "It holds no mission" : "They are home already; erase it instead");
+                        link.missions().isEmpty() ? Texts.of("collect.collectService.theLoggerHoldsNoMission") : Texts.of("collect.collectService.theRecordsAreAlreadyCollected"));
             }
             // before it is done: what cannot be undone is never without its entry
             deviceAudit.noted(by, "discard records", serial, told(lost) + ": " + reason.strip(), () -> {
                 for (MissionInfo info : lost) {
                     link.erase(EraseRequest.discard(info.number(), info.endRecord()));
                     missions.ofDevice(serial, info.number())
-                            .ifPresent(m -> lifecycle.giveUp(m, "Discarded: " + reason.strip(), by));
+                            .ifPresent(m -> lifecycle.giveUp(m, Texts.stored("stored.collectService.discardedReason", "reason", reason.strip()), by));
                 }
                 return "given up";
             });
@@ -210,7 +211,7 @@ public class CollectService {
 
     private static String told(List<MissionInfo> lost) {
         long records = lost.stream().mapToLong(MissionInfo::records).sum();
-        return LimitText.plain(records) + " records" + (lost.size() > 1 ? " of " + lost.size() + " missions" : "");
+        return Texts.stored("stored.collectService.plainRecordsLost", "plain", LimitText.plain(records), "lost", (lost.size() > 1 ? Texts.stored("stored.collectService.ofMissions", "lost", lost.size()) : ""));
     }
 
     /** Serials of those that hold records, all of which are home: one query for all of them. */
@@ -244,7 +245,7 @@ public class CollectService {
                     .filter(m -> m.state() != MissionState.ABANDONED)
                     .findFirst()
                     .filter(m -> m.collected() && m.records().erasedAt() != null)
-                    .orElseThrow(() -> new NotNowException("The logger has no mission to repeat"));
+                    .orElseThrow(() -> new NotNowException(Texts.of("collect.collectService.theLoggerHasNoMission")));
         }
         return collectedInMemory(logger).orElseThrow(Eraser::notHome);
     }

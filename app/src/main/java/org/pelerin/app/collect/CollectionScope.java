@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
@@ -71,11 +72,10 @@ public record CollectionScope(Set<Integer> missions, Set<PageTable> tables) {
 
     /** For the audit trail. */
     String words() {
-        String which = missions.isEmpty() ? "" : "missions " + missionsText().replace(" ", ", ");
+        String which = missions.isEmpty() ? "" : Texts.stored("stored.collectionScope.missionsReplace", "replace", missionsText().replace(" ", ", "));
         String what = tables.isEmpty()
                 ? ""
-                : "only "
-                        + EnumSet.copyOf(tables).stream().map(PageTable::words).collect(Collectors.joining(", "));
+                : Texts.stored("stored.collectionScope.onlyCopyOf", "copyOf", EnumSet.copyOf(tables).stream().map(PageTable::words).collect(Collectors.joining(", ")));
         return which + (which.isEmpty() || what.isEmpty() ? "" : "; ") + what;
     }
 }

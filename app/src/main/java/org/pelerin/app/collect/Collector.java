@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -91,25 +92,25 @@ class Collector {
             if (chosen.isEmpty()) {
                 throw new CaptureIntake.HopelessException(
                         held.isEmpty()
-                                ? "The logger holds no mission"
-                                : "The logger holds none of the missions that were chosen");
+                                ? Texts.stored("stored.collector.theLoggerHoldsNoMission")
+                                : Texts.stored("stored.collector.theLoggerHoldsNoneOf"));
             }
             long total = chosen.stream().mapToLong(m -> pages(m, job)).sum();
             long before = 0;
             for (MissionInfo info : chosen) {
                 Tally then = new Tally(before + pages(info, job), total);
                 mission(link, unit, info, job, settled, new Tally(before, total), progress)
-                        .ifPresent(id -> told.add((chosen.size() > 1 ? "Its mission " + info.number() + ": " : "")
+                        .ifPresent(id -> told.add((chosen.size() > 1 ? Texts.stored("stored.collector.missionNumber", "number", info.number()) : "")
                                 + settle(id, job, then, progress)));
                 before += pages(info, job);
             }
         }
         if (told.isEmpty() && settled.isEmpty() && job.leaveRunning()) {
             // whoever comes by to see whether there is more has failed at nothing
-            told.add("There is nothing new: all that was recorded is home");
+            told.add(Texts.stored("stored.collector.nothingNewAllRecordsAre"));
         }
         if (told.isEmpty() && settled.isEmpty()) {
-            throw new CaptureIntake.HopelessException("This mission is home already");
+            throw new CaptureIntake.HopelessException(Texts.stored("stored.collector.thisMissionIsAlreadyCollected"));
         }
         return told;
     }
@@ -133,7 +134,7 @@ class Collector {
         byte[] header = link.readHeader(info.number());
         MissionHeader said = MissionHeader.decode(header);
         if (!said.serial().equals(job.serial())) {
-            throw new CaptureIntake.HopelessException("The logger says that it is " + said.serial());
+            throw new CaptureIntake.HopelessException(Texts.stored("stored.collector.theLoggerIdentifiesItselfAs", "serial", said.serial()));
         }
         Mission mission = creation.adopt(
                 job.serial(), info.number(), said.plan(), said.writtenAt(), said.firstSampleAt(), job.orderedBy());

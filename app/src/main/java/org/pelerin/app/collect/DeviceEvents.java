@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -33,7 +34,7 @@ public class DeviceEvents {
         List<DeviceEvent> out = new ArrayList<>(noted(mission));
         for (Visit v : captures.visitsTo(mission.id())) {
             if (v.readAt() != null) {
-                out.add(new DeviceEvent(v.readAt(), "↧", "records fetched by " + v.readBy()));
+                out.add(new DeviceEvent(v.readAt(), "↧", Texts.of("collect.deviceEvents.recordsCollectedBy", "readBy", v.readBy())));
             }
         }
         out.sort(Comparator.comparing(DeviceEvent::at));
@@ -79,17 +80,17 @@ public class DeviceEvents {
     private static String words(LoggerEvent e, Plan plan) {
         return switch (e.kind()) {
             case STARTED -> "started";
-            case MARKER -> "marked by its button";
-            case ALARM_HIGH -> "raised an alarm, above" + channel(e, plan);
-            case ALARM_LOW -> "raised an alarm, below" + channel(e, plan);
-            case STOPPED_BY_BUTTON -> "stopped by its button";
-            case STOPPED_BY_LINK -> "stopped from here";
-            case STOPPED_MEMORY_FULL -> "stopped, memory full";
-            case STOPPED_COUNT -> "stopped after its number of samples";
-            case STOPPED_BATTERY -> "stopped, battery empty";
-            case STOPPED_TIME -> "stopped at its time";
-            case CLOCK_BEFORE, CLOCK_AFTER -> "its clock was set";
-            case BATTERY_LOW -> "noted less than 15 % of its battery";
+            case MARKER -> Texts.of("collect.deviceEvents.markedWithItsButton");
+            case ALARM_HIGH -> Texts.of("collect.deviceEvents.alarmRaisedAbove", "channel", channel(e, plan));
+            case ALARM_LOW -> Texts.of("collect.deviceEvents.alarmRaisedBelow", "channel", channel(e, plan));
+            case STOPPED_BY_BUTTON -> Texts.of("collect.deviceEvents.stoppedWithItsButton");
+            case STOPPED_BY_LINK -> Texts.of("collect.deviceEvents.stoppedFromTheDock");
+            case STOPPED_MEMORY_FULL -> Texts.of("collect.deviceEvents.stoppedMemoryFull");
+            case STOPPED_COUNT -> Texts.of("collect.deviceEvents.stoppedAfterItsNumberOf");
+            case STOPPED_BATTERY -> Texts.of("collect.deviceEvents.stoppedBatteryEmpty");
+            case STOPPED_TIME -> Texts.of("collect.deviceEvents.stoppedAtItsEndTime");
+            case CLOCK_BEFORE, CLOCK_AFTER -> Texts.of("collect.deviceEvents.clockSet");
+            case BATTERY_LOW -> Texts.of("collect.deviceEvents.batteryBelow15");
         };
     }
 

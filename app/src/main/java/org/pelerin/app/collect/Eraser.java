@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -65,7 +66,7 @@ class Eraser implements HomeKeeper {
     }
 
     static CollectService.NotNowException notHome() {
-        return new CollectService.NotNowException("What the logger holds has not been collected yet");
+        return new CollectService.NotNowException(Texts.of("collect.eraser.theRecordsOfTheLogger"));
     }
 
     private Optional<Mission> home(String serial, MissionInfo info) {
@@ -84,12 +85,12 @@ class Eraser implements HomeKeeper {
                 Mission mission = home(serial, info).orElseThrow();
                 StoredCapture capture = captures.summary(mission.id())
                         .filter(c -> c.sha256() != null)
-                        .orElseThrow(() -> new CollectService.NotNowException("The capture is not complete"));
+                        .orElseThrow(() -> new CollectService.NotNowException(Texts.of("collect.eraser.theCaptureIsNotComplete")));
                 deviceAudit.tried(
                         by,
                         "erase logger",
                         mission.subject(),
-                        "collected and verified, capture " + capture.sha256(),
+                        Texts.stored("stored.eraser.collectedAndVerifiedCapture", "sha256", capture.sha256()),
                         () -> {
                             link.erase(
                                     EraseRequest.collected(info.number(), capture.endRecord(), proof(mission, info)));

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -90,7 +91,7 @@ class JobRunner implements LongWork {
             release(
                     teller,
                     claim,
-                    "The logger is not connected. Plug it in, in any port: the download goes on where it stopped.");
+                    Texts.stored("stored.jobRunner.theLoggerIsNotConnected"));
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             throw e;
         } catch (CaptureIntake.HopelessException | RefusedException e) {
@@ -98,15 +99,14 @@ class JobRunner implements LongWork {
         } catch (RuntimeException e) {
             if (!Collector.worthAnotherTry(e)) {
                 LOG.error("The collection of {} failed", job.serial(), e);
-                fail(job, claim, "The collection failed. What has arrived is stored; try again.");
+                fail(job, claim, Texts.stored("stored.jobRunner.theCollectionFailedWhatArrived"));
             } else if (claim.attempts() < MOST_ATTEMPTS || teller.gotOn()) {
-                release(teller, claim, e.getMessage() + ". Plug it in again: the download goes on at the next page.");
+                release(teller, claim, Texts.stored("stored.jobRunner.plugItInAgainThe", "reason", e.getMessage()));
             } else {
                 fail(
                         job,
                         claim,
-                        e.getMessage() + ", " + MOST_ATTEMPTS
-                                + " times in a row. What has arrived is stored; look at its battery and its contacts, and try again");
+                        Texts.stored("stored.jobRunner.timesInARowWhat", "reason", e.getMessage(), "mostAttempts", MOST_ATTEMPTS));
             }
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -48,7 +49,7 @@ public class MemoryLook {
         public String doing() {
             return switch (state) {
                 case ENDED, IDLE -> "stopped";
-                case WAITING -> "waits for its start";
+                case WAITING -> Texts.of("collect.memoryLook.waitingToStart");
                 case LOGGING -> "records";
             };
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -20,13 +21,13 @@ final class Rereads {
     static String words(String before, Map<Long, Integer> more) {
         String text = new TreeMap<>(more)
                 .entrySet().stream()
-                        .map(e -> "page " + e.getKey() + times(e.getValue()))
+                        .map(e -> Texts.stored("stored.rereads.pageKeyTimes", "key", e.getKey(), "times", times(e.getValue())))
                         .collect(Collectors.joining(", "));
         String all = before + (before.isEmpty() || text.isEmpty() ? "" : ", ") + text;
-        return all.length() <= LONGEST ? all : all.substring(0, all.lastIndexOf(", ", LONGEST)) + " and others";
+        return all.length() <= LONGEST ? all : Texts.stored("stored.rereads.andOthers", "substring", all.substring(0, all.lastIndexOf(", ", LONGEST)));
     }
 
     private static String times(int n) {
-        return n == 1 ? "" : n == 2 ? " twice" : " " + n + " times";
+        return n == 1 ? "" : n == 2 ? " twice" : Texts.stored("stored.rereads.nTimes", "n", n);
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.evidence;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -56,7 +57,7 @@ class AuditController {
         flash.addFlashAttribute(
                 check.whole() ? "said" : "refused",
                 check.whole()
-                        ? "All " + show.count(check.entries()) + " entries fit, from the first to the newest."
+                        ? Texts.of("evidence.auditController.allEntriesAreIntactFrom", "entries", show.count(check.entries()))
                         : check.trouble() + ".");
         return "redirect:/audit";
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.evidence;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.Optional;
 import org.pelerin.app.platform.text.Length;
@@ -72,24 +73,21 @@ public class AuditVerification {
         for (AuditCheck earlier : entries.checks()) {
             String now = entries.hashOf(earlier.headSequence());
             if (earlier.headSequence() > 0 && !earlier.headHash().equals(now)) {
-                return "Entry " + earlier.headSequence() + " is "
-                        + (now == null ? "not there any more" : "not the one that was checked before")
-                        + ": the trail was cut and continued";
+                return Texts.stored("stored.auditVerification.entryIsTheTrailWas", "headSequence", earlier.headSequence(), "now", now == null);
             }
         }
         AuditMapper.Stored first = entries.first();
         if (first != null && (first.sequence() != 1 || !first.previous().equals(AuditChain.GENESIS))) {
-            return "The trail begins with entry " + first.sequence() + ": those before it are missing";
+            return Texts.stored("stored.auditVerification.theTrailBeginsWithEntry", "sequence", first.sequence());
         }
         long broken = trail.firstBroken();
         if (broken > 0) {
-            return "Entry " + broken + " was changed, or the one before it is missing";
+            return Texts.stored("stored.auditVerification.entryWasChangedOrThe", "broken", broken);
         }
         // entries may have come since the head was read; what it names has to be there
         String stored = head.sequence() == 0 ? AuditChain.GENESIS : entries.hashOf(head.sequence());
         if (!head.hash().equals(stored)) {
-            return "The trail ends before entry " + head.sequence()
-                    + ", which its head names: entries are missing at its end";
+            return Texts.stored("stored.auditVerification.theTrailEndsBeforeEntry", "sequence", head.sequence());
         }
         return witness.stream()
                 .flatMap(w -> w.disagreement().stream())

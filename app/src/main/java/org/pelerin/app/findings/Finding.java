@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -101,19 +102,19 @@ public record Finding(
     List<String> unsaid() {
         List<String> out = new ArrayList<>();
         if (work.causeId() == null && (departure() || work.action().isBlank())) {
-            out.add(departure() ? "its cause" : "its cause, or what was done");
+            out.add(departure() ? Texts.of("findings.finding.theCause") : Texts.of("findings.finding.theCauseOrTheAction"));
         }
         if (departure()
                 && severity.compareTo(Severity.MAJOR) >= 0
                 && work.disposition().isBlank()) {
-            out.add("what became of what was stored there");
+            out.add(Texts.of("findings.finding.theProductDisposition"));
         }
         return out;
     }
 
     /** What is still to be done with it by somebody. */
     public String lacking() {
-        return unsaid().isEmpty() ? "closes it" : "says " + String.join(" and ", unsaid()) + ", and closes it";
+        return unsaid().isEmpty() ? Texts.of("findings.finding.closesIt") : Texts.of("findings.finding.entersAndClosesIt", "x", String.join(" and ", unsaid()));
     }
 
     public Duration duration() {

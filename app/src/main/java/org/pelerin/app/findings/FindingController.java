@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -75,9 +76,9 @@ class FindingController {
                             .map(Cause::name)
                             .findFirst()
                             .orElse(""),
-                    "What was done",
+                    Texts.of("findings.findingController.actionTaken"),
                     action,
-                    "What became of what was stored there",
+                    Texts.of("findings.findingController.productDisposition"),
                     disposition,
                     "Owner",
                     owner,
@@ -113,7 +114,7 @@ class FindingController {
         get(id);
         int done = findings.acknowledge(List.of(id), me.getName());
         flash.addFlashAttribute(
-                done == 1 ? "said" : "refused", done == 1 ? "Acknowledged." : "Somebody acknowledged it meanwhile.");
+                done == 1 ? "said" : "refused", done == 1 ? "Acknowledged." : Texts.of("findings.findingController.somebodyElseAcknowledgedItMeanwhile"));
         return "redirect:" + filter.at("/findings/" + id);
     }
 
@@ -172,7 +173,7 @@ class FindingController {
         Long next = overview.beside(filter, id).after();
         if (then.equals("close")) {
             findings.close(id, me.getName());
-            flash.addFlashAttribute("said", "Finding " + id + " is closed.");
+            flash.addFlashAttribute("said", Texts.of("findings.findingController.findingIsClosed", "id", id));
             return "redirect:" + (next == null ? filter.with("", null) : filter.at("/findings/" + next));
         }
         flash.addFlashAttribute("said", "Kept.");
@@ -183,7 +184,7 @@ class FindingController {
         try {
             return text.isBlank() ? null : LocalDate.parse(text.strip());
         } catch (DateTimeException e) {
-            throw new Findings.NotReadyException("“" + text.strip() + "” is no day");
+            throw new Findings.NotReadyException(Texts.of("findings.findingController.isNotADate", "strip", text.strip()));
         }
     }
 
@@ -195,9 +196,9 @@ class FindingController {
             Principal me,
             RedirectAttributes flash) {
         get(id);
-        Reason why = Reason.of(reason, "Say why it is opened again");
+        Reason why = Reason.of(reason, Texts.of("findings.findingController.enterAReasonForReopening"));
         findings.reopen(id, why.text(), me.getName());
-        flash.addFlashAttribute("said", "It is open again.");
+        flash.addFlashAttribute("said", Texts.of("findings.findingController.theFindingIsOpenAgain"));
         return "redirect:" + filter.at("/findings/" + id);
     }
 
@@ -211,7 +212,7 @@ class FindingController {
         get(id);
         if (text.isBlank() || Length.FINDING_TEXT.exceeded(text)) {
             flash.addFlashAttribute(
-                    "refused", text.isBlank() ? "Nothing was written." : Length.FINDING_TEXT.said(text) + ".");
+                    "refused", text.isBlank() ? Texts.of("findings.findingController.enterACommentFirst") : Length.FINDING_TEXT.said(text) + ".");
         } else {
             findings.comment(id, text.strip(), me.getName());
             flash.addFlashAttribute("said", "Added.");
@@ -223,7 +224,7 @@ class FindingController {
     String split(@PathVariable long id, @PathVariable long part, Principal me, RedirectAttributes flash) {
         get(id);
         long own = findings.split(id, part, me.getName());
-        flash.addFlashAttribute("said", "It is finding " + own + " now.");
+        flash.addFlashAttribute("said", Texts.of("findings.findingController.itIsNowFinding", "own", own));
         return "redirect:/findings/" + own;
     }
 
@@ -234,9 +235,9 @@ class FindingController {
         try {
             String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
             String kept = files.add(id, name, file.getBytes(), me.getName());
-            flash.addFlashAttribute("said", "“" + kept + "” goes with the finding.");
+            flash.addFlashAttribute("said", Texts.of("findings.findingController.isAttachedToTheFinding", "kept", kept));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ". PNG, JPEG and PDF can be attached.");
+            flash.addFlashAttribute("refused", Texts.of("findings.findingController.pngJpegAndPdfCan", "reason", e.getMessage()));
         }
         return "redirect:/findings/" + id;
     }
@@ -259,17 +260,17 @@ class FindingController {
     String remove(@PathVariable long id, @PathVariable long file, Principal me, RedirectAttributes flash) {
         FindingFile f = kept(file, id);
         files.remove(f, me.getName());
-        flash.addFlashAttribute("said", "“" + f.name() + "” is removed; the audit trail keeps its name and hash.");
+        flash.addFlashAttribute("said", Texts.of("findings.findingController.isRemovedItsNameAnd", "name", f.name()));
         return "redirect:/findings/" + id;
     }
 
     private FindingFile kept(long file, long finding) {
         return files.find(file)
                 .filter(f -> f.findingId() == finding)
-                .orElseThrow(() -> new NotThereException("There is no such file."));
+                .orElseThrow(() -> new NotThereException(Texts.of("findings.findingController.thereIsNoSuchFile")));
     }
 
     private Finding get(long id) {
-        return findings.find(id).orElseThrow(() -> new NotThereException("There is no finding " + id + "."));
+        return findings.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.findingController.thereIsNoFinding", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -52,7 +53,7 @@ public class FindingFiles {
         String kept = FileKind.named(name, type, taken);
         String sha = new Sha256().add(bytes).hex();
         mapper.addFile(finding, kept, type, bytes.length, sha, bytes, clock.instant(), by);
-        mapper.note(finding, clock.instant(), by, Entry.Kind.STEP, "added the file “" + kept + "”");
+        mapper.note(finding, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findingFiles.addedTheFile", "kept", kept));
         audit.record(by, "attach file", Findings.subject(finding), "", kept + ", SHA-256 " + sha);
         return kept;
     }
@@ -61,7 +62,7 @@ public class FindingFiles {
     public void remove(FindingFile f, String by) {
         mapper.missionsOf(f.findingId()).forEach(versions::requireUnsigned);
         if (mapper.removeFile(f.id()) == 1) {
-            mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, "removed the file “" + f.name() + "”");
+            mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findingFiles.removedTheFile", "name", f.name()));
             audit.record(
                     by,
                     "remove file",

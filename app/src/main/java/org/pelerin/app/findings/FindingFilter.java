@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -12,13 +13,13 @@ public class FindingFilter implements Form {
 
     /** Where they are on their way. */
     public enum Which {
-        WAITING("waiting"),
-        NEW("new"),
-        ACKNOWLEDGED("acknowledged"),
-        CLOSED("closed"),
-        CHANGED("changed since they were closed"),
-        GONE("not found any more"),
-        ALL("all");
+        WAITING("findings.findingFilter.open"),
+        NEW("findings.findingFilter.new"),
+        ACKNOWLEDGED("findings.findingFilter.acknowledged"),
+        CLOSED("findings.findingFilter.closed"),
+        CHANGED("findings.findingFilter.changedAfterClosing"),
+        GONE("findings.findingFilter.noLongerFound"),
+        ALL("findings.findingFilter.all");
 
         private final String words;
 
@@ -27,7 +28,7 @@ public class FindingFilter implements Form {
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
 
         /** Those that somebody has to see to. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -85,14 +86,14 @@ class FindingIntake {
             update(c.now(), goesOn ? "" : changed(c.before(), c.now()), touched, last, now);
         }
         for (Part p : r.back()) {
-            update(p, "is found again", touched, last, now);
+            update(p, Texts.stored("stored.findingIntake.foundAgain"), touched, last, now);
             mapper.comeBack(p.findingId());
         }
         for (Part p : r.vanished()) {
             mapper.updatePart(PartRow.of(p.gone(), p.findingId()));
             touched.add(p.findingId());
             mapper.changed(p.findingId());
-            note(p, "is not found any more", last, now);
+            note(p, Texts.stored("stored.findingIntake.noLongerFound"), last, now);
         }
         for (List<Part> together : r.appeared()) {
             touched.add(fresh(together, now));
@@ -113,7 +114,7 @@ class FindingIntake {
     /** What changed, and what was changed last before it; @param last null where nothing is on record */
     private void note(Part p, String what, LastChange.Told last, Instant now) {
         boolean since = last != null && !last.at().isBefore(mapper.lastNoted(p.findingId()));
-        String why = since ? "; before it, " + last.words() : "";
+        String why = since ? Texts.stored("stored.findingIntake.beforeIt", "last", last.words()) : "";
         String text = words(p) + " " + what + why;
         mapper.note(
                 p.findingId(),
@@ -128,15 +129,14 @@ class FindingIntake {
         Duration by = now.duration().minus(before.duration());
         Duration later = Duration.between(before.start(), now.start());
         if (by.abs().compareTo(TOLD) >= 0) {
-            return (by.isNegative() ? "shrank" : "grew") + " from " + show.duration(before.duration()) + " to "
-                    + show.duration(now.duration());
+            return Texts.stored("stored.findingIntake.fromTo", "isNegative", by.isNegative(), "duration", show.duration(before.duration()), "duration2", show.duration(now.duration()));
         }
         if (later.abs().compareTo(TOLD) >= 0) {
-            return "is " + show.duration(later.abs()) + (later.isNegative() ? " earlier" : " later");
+            return Texts.stored("stored.findingIntake.movedBy", "abs", show.duration(later.abs()), "isNegative", later.isNegative());
         }
         return before.severity() == now.severity()
                 ? ""
-                : "is " + now.severity().name().toLowerCase(Locale.ROOT) + " now";
+                : Texts.stored("stored.findingIntake.nowName", "name", now.severity().name().toLowerCase(Locale.ROOT));
     }
 
     private static String words(Part p) {

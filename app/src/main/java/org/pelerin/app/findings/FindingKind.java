@@ -1,12 +1,14 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
+
 /** What a finding is about. */
 public enum FindingKind {
-    DEPARTURE("departure from limits"),
-    CLOCK("clock of a logger"),
-    ALARM("alarms of a logger and the judgement differ"),
-    BATTERY("battery of a logger"),
-    PAGES("records that are missing");
+    DEPARTURE("findings.findingKind.excursion"),
+    CLOCK("findings.findingKind.clockOfALogger"),
+    ALARM("findings.findingKind.alarmsOfALoggerDiffer"),
+    BATTERY("findings.findingKind.batteryOfALogger"),
+    PAGES("findings.findingKind.missingRecords");
 
     private final String words;
 
@@ -15,6 +17,6 @@ public enum FindingKind {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 }

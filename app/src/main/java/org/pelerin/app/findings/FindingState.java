@@ -1,15 +1,17 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
+
 /** Where a finding is on its way. */
 public enum FindingState {
     /** Nobody has taken note of it. */
-    OPEN("new"),
-    ACKNOWLEDGED("acknowledged"),
-    CLOSED("closed"),
+    OPEN("findings.findingState.new"),
+    ACKNOWLEDGED("findings.findingState.acknowledged"),
+    CLOSED("findings.findingState.closed"),
     /** A later judgement does not find it any more, and nobody had done anything with it. */
-    WITHDRAWN("not found any more"),
+    WITHDRAWN("findings.findingState.noLongerFound"),
     /** Part of another. */
-    MERGED("part of another");
+    MERGED("findings.findingState.merged");
 
     private final String words;
 
@@ -18,7 +20,7 @@ public enum FindingState {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** Whether nobody has acknowledged it. */

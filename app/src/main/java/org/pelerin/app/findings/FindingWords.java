@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.plan.LimitText;
@@ -16,7 +17,7 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
             return f.told();
         }
         return words(f.lead())
-                + (f.extent().parts() > 1 ? ", and " + (f.extent().parts() - 1) + " more" : "");
+                + (f.extent().parts() > 1 ? Texts.of("findings.findingWords.andMore", "parts", (f.extent().parts() - 1)) : "");
     }
 
     public String of(Part p) {
@@ -27,10 +28,10 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
         String of = l.channel().isEmpty() ? "The record" : l.channel();
         Side side = l.side();
         if (side == Side.MISSING) {
-            return of + " without data";
+            return Texts.of("findings.findingWords.withoutData", "of", of);
         }
         Conversion to = Unit.of(l.unit()).shown(inUnits);
-        String extreme = side == Side.ABOVE ? ", up to " : ", down to ";
+        String extreme = side == Side.ABOVE ? Texts.of("findings.findingWords.upTo") : Texts.of("findings.findingWords.downTo");
         return of + " " + side.word()
                 + (l.limit() == null ? "" : " " + LimitText.plain(to.value(l.limit())) + unit(to))
                 + (l.peak() == null ? "" : extreme + number(to.value(l.peak())) + unit(to));

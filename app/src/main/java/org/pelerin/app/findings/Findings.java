@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -111,7 +112,7 @@ public class Findings {
         try {
             mapper.addCause(name);
         } catch (DuplicateKeyException e) {
-            throw new NotReadyException("“" + name + "” is in the list already");
+            throw new NotReadyException(Texts.of("findings.findings.isInTheListAlready", "name", name));
         }
         audit.record(by, "add cause", name, "", "");
     }
@@ -120,7 +121,7 @@ public class Findings {
     @Transactional
     public void retireCause(long id, boolean retired, String by) {
         if (mapper.retire(id, retired) == 0) {
-            throw new TooLateException("It is so already");
+            throw new TooLateException(Texts.of("findings.findings.itIsAlreadyInThis"));
         }
         String name = causes().stream()
                 .filter(c -> c.id() == id)
@@ -146,7 +147,7 @@ public class Findings {
     @Transactional
     public void comment(long id, String text, String by) {
         if (mapper.lock(id) == null) {
-            throw new TooLateException("There is no such finding any more");
+            throw new TooLateException(Texts.of("findings.findings.thisFindingNoLongerExists"));
         }
         mapper.note(id, clock.instant(), by, Entry.Kind.COMMENT, text);
         record(id, by, "comment finding", "", text, "");
@@ -199,7 +200,7 @@ public class Findings {
         List<String> out = new ArrayList<>();
         change(out, "cause", before.cause(), after.cause());
         change(out, "action", before.action(), after.action());
-        change(out, "what was stored there", before.disposition(), after.disposition());
+        change(out, Texts.stored("stored.findings.productDisposition"), before.disposition(), after.disposition());
         change(out, "owner", before.owner(), after.owner());
         change(out, "due", before.dueOn(), after.dueOn());
         return out;
@@ -216,7 +217,7 @@ public class Findings {
         int done = 0;
         for (long id : sorted(ids)) {
             if (mapper.assign(id, owner) == 1) {
-                step(id, by, owner == null ? "nobody’s any more" : "for " + owner, "assign finding", "");
+                step(id, by, owner == null ? Texts.stored("stored.findings.ownerRemoved") : Texts.stored("stored.findings.assignedTo", "owner", owner), "assign finding", "");
                 done++;
             }
         }
@@ -229,10 +230,10 @@ public class Findings {
         waits(id);
         Finding f = find(id).orElseThrow();
         if (!f.unsaid().isEmpty()) {
-            throw new NotReadyException("Say " + f.unsaid().get(0) + " before it is closed");
+            throw new NotReadyException(Texts.of("findings.findings.enterBeforeClosing", "unsaid", f.unsaid().get(0)));
         }
         if (mapper.close(id, clock.instant(), by) == 0) {
-            throw new TooLateException("It is closed already");
+            throw new TooLateException(Texts.of("findings.findings.itIsAlreadyClosed"));
         }
         step(id, by, "closed", "close finding", "");
     }
@@ -243,7 +244,7 @@ public class Findings {
         int done = 0;
         for (long id : mapper.gone()) {
             if (mapper.putAway(id, clock.instant(), by) == 1) {
-                step(id, by, "put away, as it is not found any more", "put finding away", "");
+                step(id, by, Texts.stored("stored.findings.closedBecauseItIsNo"), "put finding away", "");
                 done++;
             }
         }
@@ -254,9 +255,9 @@ public class Findings {
     public void reopen(long id, String reason, String by) {
         missionsOf(id).forEach(versions::requireUnsigned);
         if (mapper.reopen(id) == 0) {
-            throw new TooLateException("It is open already");
+            throw new TooLateException(Texts.of("findings.findings.itIsAlreadyOpen"));
         }
-        step(id, by, "opened again: " + reason, "reopen finding", reason);
+        step(id, by, Texts.stored("stored.findings.reopenedReason", "reason", reason), "reopen finding", reason);
     }
 
     /** Several become one: the first that was found keeps its number, and what was said of each comes along. */
@@ -264,12 +265,12 @@ public class Findings {
     public long merge(List<Long> ids, String by) {
         List<Long> sorted = sorted(ids);
         if (sorted.size() < 2) {
-            throw new NotReadyException("Choose two findings or more");
+            throw new NotReadyException(Texts.of("findings.findings.selectTwoOrMoreFindings"));
         }
         for (long id : sorted) {
             waits(id);
             if (!find(id).orElseThrow().departure()) {
-                throw new NotReadyException("Only departures are put together");
+                throw new NotReadyException(Texts.of("findings.findings.onlyExcursionsCanBeMerged"));
             }
         }
         long into = sorted.get(0);
@@ -278,9 +279,9 @@ public class Findings {
             mapper.moveParts(id, into);
             mapper.moveComments(id, into);
             mapper.moveFiles(id, into);
-            step(id, by, "became part of finding " + into, "merge finding", "");
-            mapper.note(into, clock.instant(), by, Entry.Kind.STEP, "took in finding " + id);
-            record(into, by, "merge finding", "", "took in finding " + id, "");
+            step(id, by, Texts.stored("stored.findings.mergedIntoFinding", "into", into), "merge finding", "");
+            mapper.note(into, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id));
+            record(into, by, "merge finding", "", Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id), "");
         }
         intake.sum(into);
         return into;
@@ -294,9 +295,9 @@ public class Findings {
         Part p = all.stream()
                 .filter(x -> x.id() == part)
                 .findFirst()
-                .orElseThrow(() -> new TooLateException("It is no part of this finding any more"));
+                .orElseThrow(() -> new TooLateException(Texts.of("findings.findings.itIsNoLongerPart")));
         if (all.size() < 2) {
-            throw new NotReadyException("It is all that this finding is about");
+            throw new NotReadyException(Texts.of("findings.findings.itIsTheOnlyExcursion"));
         }
         FindingMapper.Fresh f = new FindingMapper.Fresh(
                 FindingKind.DEPARTURE, p.missionId(), "", p.severity().ordinal(), p.start(), p.end(), clock.instant());
@@ -304,8 +305,8 @@ public class Findings {
         mapper.movePart(part, id, f.id);
         intake.sum(id);
         intake.sum(f.id);
-        step(f.id, by, "was part of finding " + id, "split finding", "");
-        mapper.note(id, clock.instant(), by, Entry.Kind.STEP, "finding " + f.id + " was taken out");
+        step(f.id, by, Texts.stored("stored.findings.separatedFromFinding", "id", id), "split finding", "");
+        mapper.note(id, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findings.separatedFinding", "id", f.id));
         return f.id;
     }
 
@@ -324,8 +325,8 @@ public class Findings {
         if (state == null || !state.waits()) {
             throw new TooLateException(
                     state == null
-                            ? "There is no finding " + id
-                            : "Finding " + id + " is " + state.words() + " meanwhile");
+                            ? Texts.of("findings.findings.thereIsNoFinding", "id", id)
+                            : Texts.of("findings.findings.findingIsNow", "id", id, "state", state.words()));
         }
     }
 
@@ -339,7 +340,7 @@ public class Findings {
     }
 
     static String subject(long id) {
-        return "finding " + id;
+        return Texts.stored("stored.findings.findingId", "id", id);
     }
 
     /** In one order, so that two who do something with several do not lock each other out. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
@@ -73,7 +74,7 @@ class FindingsController {
         int done = findings.acknowledge(ids, me.getName());
         flash.addFlashAttribute(
                 done > 0 ? "said" : "refused",
-                done > 0 ? done + " acknowledged." : ids.isEmpty() ? "None was chosen." : "None of them was new.");
+                done > 0 ? Texts.of("findings.findingsController.doneAcknowledged", "done", done) : ids.isEmpty() ? Texts.of("findings.findingsController.noneSelected") : Texts.of("findings.findingsController.noneOfThemWasNew"));
         return "redirect:" + list(back);
     }
 
@@ -83,8 +84,8 @@ class FindingsController {
         flash.addFlashAttribute(
                 done > 0 ? "said" : "refused",
                 done > 0
-                        ? done + " put away; they are among the closed ones."
-                        : "There is none that could be put away.");
+                        ? Texts.of("findings.findingsController.doneClosed", "done", done)
+                        : Texts.of("findings.findingsController.thereIsNoneToClose"));
         return "redirect:/findings";
     }
 
@@ -100,8 +101,8 @@ class FindingsController {
         flash.addFlashAttribute(
                 done > 0 ? "said" : "refused",
                 done == 0
-                        ? ids.isEmpty() ? "None was chosen." : "None of them waits any more."
-                        : done + (known ? " for " + owner + " now." : " nobody’s now."));
+                        ? ids.isEmpty() ? Texts.of("findings.findingsController.noneSelected") : Texts.of("findings.findingsController.noneOfThemIsOpen")
+                        : done + (known ? Texts.of("findings.findingsController.assignedTo", "owner", owner) : Texts.of("findings.findingsController.ownerRemoved")));
         return "redirect:" + list(back);
     }
 
@@ -109,7 +110,7 @@ class FindingsController {
     String merge(@RequestParam(defaultValue = "") List<Long> ids, Principal me, RedirectAttributes flash) {
         long into = findings.merge(ids, me.getName());
         flash.addFlashAttribute(
-                "said", ids.size() + " are one finding now; each departure can be taken out of it again.");
+                "said", Texts.of("findings.findingsController.areNowOneFindingEach", "ids", ids.size()));
         return "redirect:/findings/" + into;
     }
 
@@ -129,10 +130,10 @@ class FindingsController {
         String typed = name.strip();
         if (typed.isEmpty() || Length.CAUSE.exceeded(typed)) {
             flash.addFlashAttribute(
-                    "refused", typed.isEmpty() ? "Give the cause a name." : Length.CAUSE.said(typed) + ".");
+                    "refused", typed.isEmpty() ? Texts.of("findings.findingsController.enterANameForThe") : Length.CAUSE.said(typed) + ".");
         } else {
             findings.addCause(typed, me.getName());
-            flash.addFlashAttribute("said", "“" + typed + "” can be chosen now.");
+            flash.addFlashAttribute("said", Texts.of("findings.findingsController.isAdded", "typed", typed));
         }
         return "redirect:/findings/causes";
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -63,7 +64,7 @@ class LastChange {
         InForce now = limits.of(mission);
         if (now.set() != null) {
             found.addAll(newest(
-                    now.set().name() + ", version " + now.set().version(), Map.of("save limits", "saved the limits")));
+                    Texts.stored("stored.lastChange.nameVersionVersion", "name", now.set().name(), "version", now.set().version()), Map.of("save limits", "saved the limits")));
         }
         return found.stream()
                 .max(Comparator.comparingLong(AuditEntry::sequence))

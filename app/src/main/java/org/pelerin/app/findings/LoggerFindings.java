@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.EnumMap;
@@ -78,7 +79,7 @@ class LoggerFindings {
             if (!known.told().equals(text)) {
                 mapper.tell(known.id(), text);
                 mapper.changed(known.id());
-                mapper.note(known.id(), clock.instant(), "", Entry.Kind.CHANGE, "Now: " + text);
+                mapper.note(known.id(), clock.instant(), "", Entry.Kind.CHANGE, Texts.stored("stored.loggerFindings.nowText", "text", text));
             }
         }
     }
@@ -99,10 +100,7 @@ class LoggerFindings {
                     .beyond(house.house().attention().clock())
                     .ifPresent(off -> out.put(
                             FindingKind.CLOCK,
-                            "Its clock was " + show.offset(off)
-                                    + (off.equals(c.clockOffset())
-                                            ? " when it was collected"
-                                            : " before it was set during the mission")));
+                            Texts.stored("stored.loggerFindings.itsClockWas", "off", show.offset(off), "same", off.equals(c.clockOffset()))));
         }
         c.header().events().stream()
                 .filter(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY || e.kind() == LoggerEvent.Kind.BATTERY_LOW)
@@ -110,16 +108,15 @@ class LoggerFindings {
                 .ifPresent(e -> out.put(
                         FindingKind.BATTERY,
                         e.kind() == LoggerEvent.Kind.STOPPED_BATTERY
-                                ? "It stopped because its battery was empty"
-                                : "It noted less than 15 % of its battery"));
+                                ? Texts.stored("stored.loggerFindings.itStoppedBecauseItsBattery")
+                                : Texts.stored("stored.loggerFindings.itsBatteryFellBelow15")));
         Long expected = m.records().expected();
         Long received = m.records().received();
         boolean wrapped = c.header().plan().stop() instanceof StopCondition.Wrap;
         if (expected != null && received != null && received < expected && !wrapped) {
             out.put(
                     FindingKind.PAGES,
-                    show.count(expected - received) + " of " + show.count(expected)
-                            + " expected samples are not there");
+                    Texts.stored("stored.loggerFindings.ofExpectedSamplesAreMissing", "received", show.count(expected - received), "expected", show.count(expected)));
         }
         return out;
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.web.Formats;
@@ -50,6 +51,6 @@ class MissionFindingsController {
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.missionFindingsController.thereIsNoMission", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -21,7 +22,7 @@ public final class Completeness {
 
     /** @param held how many values the channels of its records hold, not those of a second table or of changes */
     static String words(long received, long expected, Map<String, Long> held, Formats show) {
-        String came = show.count(received) + " of " + show.count(expected) + " expected samples";
+        String came = Texts.stored("stored.completeness.ofExpectedSamples", "received", show.count(received), "expected", show.count(expected));
         List<Map.Entry<String, Long>> incomplete =
                 held.entrySet().stream().filter(c -> c.getValue() < received).toList();
         if (incomplete.isEmpty()) {
@@ -29,10 +30,9 @@ public final class Completeness {
         }
         String named = incomplete.stream()
                 .limit(NAMED)
-                .map(c -> show.count(received - c.getValue()) + " in “" + c.getKey() + "”")
+                .map(c -> Texts.stored("stored.completeness.valueInKey", "value", show.count(received - c.getValue()), "key", c.getKey()))
                 .collect(Collectors.joining(", "));
-        return came + ", without a value " + named
-                + (incomplete.size() > NAMED ? " and some in " + (incomplete.size() - NAMED) + " more" : "");
+        return Texts.stored("stored.completeness.withoutAValue", "came", came, "named", named, "incomplete", (incomplete.size() > NAMED ? Texts.stored("stored.completeness.andSomeInMore", "named", (incomplete.size() - NAMED)) : ""));
     }
 
     /** Tells it of a mission. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -36,16 +37,15 @@ public record MissionSentence(String lead, String mark, String strong, String re
                         : new MissionSentence(
                                 "",
                                 "◇",
-                                "Not conclusive",
-                                ": " + String.join("; ", j.reasons()) + ". Coverage " + show.percent(j.coverage())
-                                        + ".",
+                                Texts.of("judge.missionSentence.inconclusive"),
+                                Texts.of("judge.missionSentence.xCoverageCoverage", "x", String.join("; ", j.reasons()), "coverage", show.percent(j.coverage())),
                                 "missing");
         };
     }
 
     /** Of one that is home and empty. */
     public static MissionSentence neverStarted() {
-        return new MissionSentence("", "◇", "It never started", ": nothing was recorded.", "missing");
+        return new MissionSentence("", "◇", Texts.of("judge.missionSentence.itNeverStarted"), Texts.of("judge.missionSentence.nothingWasRecorded"), "missing");
     }
 
     /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
@@ -57,19 +57,17 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 .orElse(Duration.ZERO);
         boolean throughout = j.series().stream()
                 .anyMatch(c -> c.withinPercent() != null && c.within().isZero());
-        String covered = ", with samples for " + show.percent(j.coverage()) + " of the time";
+        String covered = Texts.of("judge.missionSentence.withSamplesForOfThe", "coverage", show.percent(j.coverage()));
         if (throughout) {
             return new MissionSentence(
                     "",
                     "◇",
-                    "Outside its band throughout",
-                    ", " + show.rough(out) + ", which is not longer than its limits allow: no excursion" + covered
-                            + ".",
+                    Texts.of("judge.missionSentence.outsideItsBandThroughout"),
+                    Texts.of("judge.missionSentence.noLongerThanItsLimits", "out", show.rough(out), "covered", covered),
                     "missing");
         }
-        String rest = " for " + show.rough(span(j)) + covered
-                + (out.isZero() ? "." : "; outside the band for " + show.rough(out) + ", no longer than they allow.");
-        return new MissionSentence("", "", "Within its limits", rest, "fine");
+        String rest = Texts.of("judge.missionSentence.forSpanCoveredIsZero", "span", show.rough(span(j)), "covered", covered, "isZero", (out.isZero() ? "." : Texts.of("judge.missionSentence.outsideTheBandForNo", "out", show.rough(out))));
+        return new MissionSentence("", "", Texts.of("judge.missionSentence.withinLimits"), rest, "fine");
     }
 
     /** Nobody asked for anything: there is nothing to be within. */
@@ -77,9 +75,8 @@ public record MissionSentence(String lead, String mark, String strong, String re
         return new MissionSentence(
                 "",
                 "",
-                "No limits set",
-                ": " + show.rough(span(j)) + " recorded, with samples for " + show.percent(j.coverage())
-                        + " of the time.",
+                Texts.of("judge.missionSentence.noLimitsSet"),
+                Texts.of("judge.missionSentence.recordedWithSamplesForOf", "span", show.rough(span(j)), "coverage", show.percent(j.coverage())),
                 "fine");
     }
 
@@ -90,12 +87,9 @@ public record MissionSentence(String lead, String mark, String strong, String re
         }
         ExcursionDocument.OfValues worst = worst(all);
         Conversion unit = Unit.of(worst.unit()).shown(inUnits);
-        String rest = " for " + show.rough(time(all))
-                + (all.stream().anyMatch(ExcursionDocument::bridging) ? ", partly without data," : "")
-                + " in " + show.rough(longer(span(j), time(all))) + ": "
-                + told(worst, unit, zone, show) + ".";
+        String rest = Texts.of("judge.missionSentence.forIn", "time", show.rough(time(all)), "partly", all.stream().anyMatch(ExcursionDocument::bridging), "longer", show.rough(longer(span(j), time(all))), "told", told(worst, unit, zone, show));
         return new MissionSentence(
-                "Outside its limits ",
+                Texts.of("judge.missionSentence.outsideLimits"),
                 worst.side().mark(),
                 times(all.size()),
                 rest,
@@ -109,13 +103,10 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 .max(Comparator.comparing(ExcursionDocument::duration))
                 .orElseThrow();
         return new MissionSentence(
-                "Without data ",
+                Texts.of("judge.missionSentence.withoutData"),
                 Side.MISSING.mark(),
                 times(all.size()),
-                " for longer than its limits allow: " + longest.subject() + " for "
-                        + show.rough(longest.duration()) + " from " + show.minute(longest.start(), zone)
-                        + ". No value was outside its limits; samples for " + show.percent(j.coverage())
-                        + " of the time.",
+                Texts.of("judge.missionSentence.forLongerThanItsLimits", "subject", longest.subject(), "duration", show.rough(longest.duration()), "start", show.minute(longest.start(), zone), "coverage", show.percent(j.coverage())),
                 Side.MISSING.word());
     }
 
@@ -127,11 +118,9 @@ public record MissionSentence(String lead, String mark, String strong, String re
     private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
         String of = Basis.words(d.basis()) + "“" + d.channel() + "”";
         if (d.unit().isEmpty()) {
-            return of + " for " + show.rough(d.duration()) + " from " + show.minute(d.start(), zone);
+            return Texts.of("judge.missionSentence.forFrom", "of", of, "duration", show.rough(d.duration()), "start", show.minute(d.start(), zone));
         }
-        return of + " " + (d.side() == Side.ABOVE ? "rose" : "fell") + " to "
-                + show.quantity(unit.value(d.peak()), 1, unit.symbol()) + " on " + show.minute(d.peakAt(), zone)
-                + ", limit " + show.number(unit.value(d.limit()), 1);
+        return Texts.of("judge.missionSentence.toOnLimit", "of", of, "side", d.side() == Side.ABOVE, "value", show.quantity(unit.value(d.peak()), 1, unit.symbol()), "peakAt", show.minute(d.peakAt(), zone), "value2", show.number(unit.value(d.limit()), 1));
     }
 
     /**

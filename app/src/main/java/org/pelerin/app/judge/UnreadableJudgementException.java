@@ -1,5 +1,6 @@
 package org.pelerin.app.judge;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotDoneException;
 
 /** What is stored of a mission's judgement is none; on the mission's page it can be judged anew. */
@@ -8,7 +9,7 @@ public class UnreadableJudgementException extends NotDoneException {
     private final long mission;
 
     UnreadableJudgementException(long mission) {
-        super("What is stored of the result of mission " + mission + " cannot be read");
+        super(Texts.of("judge.unreadableJudgementException.theStoredVerdictOfMission", "mission", mission));
         this.mission = mission;
     }
 

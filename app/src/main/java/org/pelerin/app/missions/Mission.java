@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import org.pelerin.core.exchange.PlanDocument;
@@ -99,7 +100,7 @@ public record Mission(
 
     /** As the audit trail names it. */
     public String subject() {
-        return "mission " + id + " of " + serial();
+        return Texts.of("missions.mission.missionOf", "id", id, "serial", serial());
     }
 
     public boolean collected() {
@@ -108,7 +109,7 @@ public record Mission(
 
     /** The spot it is for, in words. */
     public String where() {
-        return place.spot == null ? "no spot yet" : place.spot;
+        return place.spot == null ? Texts.of("missions.mission.noSpotYet") : place.spot;
     }
 
     public ZoneId zoneOr(ZoneId other) {

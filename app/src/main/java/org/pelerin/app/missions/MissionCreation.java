@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -25,7 +26,7 @@ public class MissionCreation {
     /** What is asked for was asked before, and is done or being done. */
     public static class WrittenOnceException extends RuntimeException {
         WrittenOnceException(String act, Throwable cause) {
-            super("It is being written already: " + act, cause);
+            super(Texts.of("missions.missionCreation.theLoggerIsAlreadyBeing", "act", act), cause);
         }
     }
 
@@ -57,7 +58,7 @@ public class MissionCreation {
     public long draft(MissionDraft draft) {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
         // looked up first: an update that finds none would lock the gap that other loggers' missions go into
-        missions.drafts(loggerId).forEach(id -> missions.abandon(id, "Writing was interrupted"));
+        missions.drafts(loggerId).forEach(id -> missions.abandon(id, Texts.stored("stored.missionCreation.writingWasInterrupted")));
         return insert(draft, loggerId);
     }
 
@@ -119,7 +120,7 @@ public class MissionCreation {
                 PlannedEnd.byItself(plan, forecast.startsAt()),
                 from.plus(forecast.batteryLeft()));
         if (noted == 0) {
-            throw new TooLateException("Somebody else has written this logger meanwhile");
+            throw new TooLateException(Texts.of("missions.missionCreation.somebodyElseWroteThisLogger"));
         }
         loggers.check(mission.serial())
                 .filter(c -> Duration.between(c.at(), at).compareTo(CHECK_HOLDS) < 0)
@@ -132,7 +133,7 @@ public class MissionCreation {
     public void abandon(long id, String why, String by) {
         String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
         if (missions.abandon(id, reason) == 1) {
-            audit.record(by, "abandon mission", "mission " + id, "DRAFT", "ABANDONED", reason);
+            audit.record(by, "abandon mission", Texts.stored("stored.missionCreation.missionId", "id", id), "DRAFT", "ABANDONED", reason);
         }
     }
 
@@ -194,9 +195,9 @@ public class MissionCreation {
             audit.record(
                     m.course().writtenBy(),
                     "note mission",
-                    "mission " + id + " of " + serial,
+                    Texts.stored("stored.missionCreation.missionOf", "id", id, "serial", serial),
                     "",
-                    "begun by hand after the end of mission " + m.id());
+                    Texts.stored("stored.missionCreation.startedByHandAfterThe", "id", m.id()));
             return Optional.of(byId(id));
         });
     }

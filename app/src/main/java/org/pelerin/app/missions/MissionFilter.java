@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -15,14 +16,14 @@ public class MissionFilter implements Form {
 
     /** How a mission stands, as somebody asks for it. */
     public enum Stands {
-        OUTSIDE("outside limits", "excursions"),
-        UNJUDGED("could not be judged", "inconclusive"),
-        WITHIN("within limits", "within"),
-        WAITS("waiting for its start", null, MissionState.WRITTEN, MissionState.WAITING),
-        RUNS("logging", null, MissionState.LOGGING),
-        STOPPED("stopped, not collected", null, MissionState.ENDED),
-        REVIEW("to be reviewed", null, MissionState.COLLECTED),
-        APPROVAL("to be approved", null, MissionState.COLLECTED);
+        OUTSIDE("missions.missionFilter.outsideLimits", "excursions"),
+        UNJUDGED("missions.missionFilter.inconclusive", "inconclusive"),
+        WITHIN("missions.missionFilter.withinLimits", "within"),
+        WAITS("missions.missionFilter.waitingToStart", null, MissionState.WRITTEN, MissionState.WAITING),
+        RUNS("missions.missionFilter.logging", null, MissionState.LOGGING),
+        STOPPED("missions.missionFilter.stoppedNotCollected", null, MissionState.ENDED),
+        REVIEW("missions.missionFilter.toBeReviewed", null, MissionState.COLLECTED),
+        APPROVAL("missions.missionFilter.toBeApproved", null, MissionState.COLLECTED);
 
         private final String words;
         private final String verdict;
@@ -35,7 +36,7 @@ public class MissionFilter implements Form {
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
     }
 

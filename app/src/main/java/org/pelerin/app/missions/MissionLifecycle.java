@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -99,7 +100,7 @@ public class MissionLifecycle {
                     mission.subject(),
                     "LOGGING",
                     "WAITING",
-                    "its logger says that it still waits");
+                    Texts.stored("stored.missionLifecycle.theLoggerReportsThatIt"));
         }
     }
 
@@ -131,7 +132,7 @@ public class MissionLifecycle {
                     "collect mission",
                     mission.subject(),
                     "",
-                    LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples, capture " + sha256);
+                    Texts.stored("stored.missionLifecycle.ofSamplesCapture", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "sha256", sha256));
             recordsCollected(mission, by);
         }
     }
@@ -151,7 +152,7 @@ public class MissionLifecycle {
                 "collect running mission",
                 mission.subject(),
                 "",
-                LimitText.plain(received) + " of " + LimitText.plain(expected) + " samples so far, capture " + sha256);
+                Texts.stored("stored.missionLifecycle.ofSamplesSoFarCapture", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "sha256", sha256));
         recordsCollected(mission, by);
     }
 
@@ -166,7 +167,7 @@ public class MissionLifecycle {
     @Transactional
     public void giveUp(Mission mission, String why, String by) {
         if (missions.abandon(mission.id(), why) == 0) {
-            throw new TooLateException("It is home meanwhile, or was given up already");
+            throw new TooLateException(Texts.of("missions.missionLifecycle.itWasCollectedMeanwhileOr"));
         }
         audit.record(by, "give up mission", mission.subject(), mission.state().name(), "ABANDONED", why);
     }
@@ -189,6 +190,6 @@ public class MissionLifecycle {
         if (missions.erased(mission.id(), clock.instant()) == 0) {
             return;
         }
-        audit.record(by, "erase logger", mission.subject(), "collected and verified", "empty");
+        audit.record(by, "erase logger", mission.subject(), Texts.stored("stored.missionLifecycle.collectedAndVerified"), "empty");
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -160,7 +161,7 @@ public class MissionVersion {
     public void sign(Mission mission, SignedAs as, SignedAs before, Limits limits) {
         String zone = mission.place().zone();
         if (missions.sign(mission.id(), as, before, LimitsDocument.write(limits), zone) == 0) {
-            throw new TooLateException("It is signed otherwise meanwhile");
+            throw new TooLateException(Texts.of("missions.missionVersion.itWasSignedMeanwhile"));
         }
     }
 
@@ -168,7 +169,7 @@ public class MissionVersion {
     @Transactional
     public void open(long id) {
         if (missions.open(id) == 0) {
-            throw new TooLateException("It is not signed any more");
+            throw new TooLateException(Texts.of("missions.missionVersion.itIsNoLongerSigned"));
         }
         events.publishEvent(new JudgementOutdated(List.of(id)));
     }

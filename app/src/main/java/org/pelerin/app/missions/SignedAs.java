@@ -1,11 +1,13 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
+
 /** What a signature says of a mission, in the order in which they are given. */
 public enum SignedAs {
     REVIEWED(
-            "reviewed",
-            "I looked through this record, its limits, what is left out of it, and its findings; what is said of them is so to my knowledge."),
-    APPROVED("approved", "I approve this record and what was made of its findings.");
+            "missions.signedAs.reviewed",
+            "missions.signedAs.iHaveReviewedThisRecord"),
+    APPROVED("missions.signedAs.approved", "missions.signedAs.iApproveThisRecordAnd");
 
     private final String words;
     private final String meaning;
@@ -16,11 +18,11 @@ public enum SignedAs {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** The sentence that is signed. */
     public String meaning() {
-        return meaning;
+        return Texts.of(meaning);
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.missions;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotDoneException;
 
 /** A mission is signed, so that what it is judged on and what is said of it stay as they are. */
@@ -8,7 +9,7 @@ public final class SignedException extends NotDoneException {
     private final long mission;
 
     public SignedException(long mission) {
-        super("Mission " + mission + " is signed and stays as it is; open it again there first, with a reason");
+        super(Texts.of("missions.signedException.missionIsSignedAndCannot", "mission", mission));
         this.mission = mission;
     }
 

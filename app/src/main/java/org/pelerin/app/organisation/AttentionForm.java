@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.series.ClockTolerance;
@@ -28,7 +29,7 @@ public record AttentionForm(
 
     /** In words, for who compares two versions of it. */
     String clock() {
-        return clockSeconds + " s, or " + clockSecondsPerDay + " s a day";
+        return Texts.of("organisation.attentionForm.sOrSPerDay", "clockSeconds", clockSeconds, "clockSecondsPerDay", clockSecondsPerDay);
     }
 
     /** @param before what stays where a field was not sent, or is wrong */
@@ -54,7 +55,7 @@ public record AttentionForm(
         }
         double perDay = read.needed("clockSecondsPerDay", clockSecondsPerDay, otherwise);
         if (!(perDay >= 0 && perDay <= DAY)) {
-            read.wrong("clockSecondsPerDay", "Give a number from 0 to " + DAY);
+            read.wrong("clockSecondsPerDay", Texts.of("organisation.attentionForm.enterANumberFrom0", "day", DAY));
             return otherwise;
         }
         return perDay;
@@ -62,7 +63,7 @@ public record AttentionForm(
 
     private static int whole(FieldReader read, String field, String typed, String stays, int least, int most) {
         if (typed != null && typed.isBlank()) {
-            read.wrong(field, "Give a whole number from " + least + " to " + most);
+            read.wrong(field, Texts.of("organisation.attentionForm.enterAWholeNumberFrom", "least", least, "most", most));
         }
         Integer v = typed == null ? null : read.whole(field, typed, least, most);
         return v == null ? Integer.parseInt(stays) : v;

@@ -1,5 +1,7 @@
 package org.pelerin.app.organisation;
 
+import org.pelerin.app.platform.language.Texts;
+
 /**
  * What this installation is called, what stands over its reports, and its rules.
  *
@@ -14,8 +16,8 @@ public record House(String name, String address, Paper paper, boolean fourEyes, 
 
     /** Sizes of paper (ISO 216 and ANSI). */
     public enum Paper {
-        A4("A4, 210 × 297 mm", "A4"),
-        LETTER("Letter, 8½ × 11 in", "letter");
+        A4("organisation.house.a4210297Mm", "A4"),
+        LETTER("organisation.house.letter81211In", "letter");
 
         private final String words;
         private final String css;
@@ -26,7 +28,7 @@ public record House(String name, String address, Paper paper, boolean fourEyes, 
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
 
         /** As CSS calls it. */

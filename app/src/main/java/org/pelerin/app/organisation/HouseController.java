@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.Map;
@@ -85,49 +86,49 @@ class HouseController {
                             now.version()));
             return page(page);
         }
-        flash.addFlashAttribute("said", "Saved. Reports and needs follow from now on.");
+        flash.addFlashAttribute("said", Texts.of("organisation.houseController.savedReportsAndTheTo"));
         return "redirect:/admin/house";
     }
 
     private static Map<String, String> shown(House h) {
         return SavedMeanwhile.fields(
-                "Name of the company",
+                Texts.of("organisation.houseController.nameOfTheOrganisation"),
                 h.name(),
                 "Address",
                 h.address(),
                 "Paper",
                 h.paper().words(),
-                "Four eyes",
+                Texts.of("organisation.houseController.fourEyes"),
                 h.fourEyes() ? "yes" : "no",
-                "Clock tolerance",
+                Texts.of("organisation.houseController.clockTolerance"),
                 AttentionForm.of(h.attention()).clock(),
-                "Next visit within",
-                h.attention().visitWithin().toDays() + " days",
-                "Started within",
-                h.attention().startWithin().toHours() + " hours",
-                "Calibration due ahead",
-                h.attention().calibrationAhead().toDays() + " days",
-                "Seen within",
-                h.attention().seenWithin().toDays() + " days");
+                Texts.of("organisation.houseController.nextVisitWithin"),
+                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().visitWithin().toDays()),
+                Texts.of("organisation.houseController.startWithin"),
+                Texts.of("organisation.houseController.toHoursHours", "toHours", h.attention().startWithin().toHours()),
+                Texts.of("organisation.houseController.calibrationNotice"),
+                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().calibrationAhead().toDays()),
+                Texts.of("organisation.houseController.contactWithin"),
+                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().seenWithin().toDays()));
     }
 
     @PostMapping("/admin/house/logo")
     String logo(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
         house.logo(file.getBytes(), me.getName());
-        flash.addFlashAttribute("said", "It stands over every report from now on.");
+        flash.addFlashAttribute("said", Texts.of("organisation.houseController.theLogoIsOnEvery"));
         return "redirect:/admin/house";
     }
 
     @PostMapping("/admin/house/logo/remove")
     String removeLogo(Principal me, RedirectAttributes flash) {
         house.removeLogo(me.getName());
-        flash.addFlashAttribute("said", "Reports have no logo from now on.");
+        flash.addFlashAttribute("said", Texts.of("organisation.houseController.reportsHaveNoLogoFrom"));
         return "redirect:/admin/house";
     }
 
     @GetMapping("/house/logo")
     ResponseEntity<byte[]> logo() {
-        Logo logo = house.logo().orElseThrow(() -> new NotThereException("There is no logo."));
+        Logo logo = house.logo().orElseThrow(() -> new NotThereException(Texts.of("organisation.houseController.thereIsNoLogo")));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(logo.type()))
                 .cacheControl(CacheControl.noStore())

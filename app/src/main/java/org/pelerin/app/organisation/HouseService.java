@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.List;
@@ -85,7 +86,7 @@ public class HouseService implements CalibrationNotice {
     @Transactional
     public void logo(byte[] bytes, String by) {
         if (bytes.length > LARGEST) {
-            throw new NoLogoException("A logo has at most 500 kB");
+            throw new NoLogoException(Texts.of("organisation.houseService.aLogoHasAtMost"));
         }
         Picture picture;
         try {

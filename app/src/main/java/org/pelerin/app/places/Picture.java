@@ -1,5 +1,6 @@
 package org.pelerin.app.places;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Arrays;
@@ -23,16 +24,16 @@ public record Picture(String type, int width, int height, byte[] bytes) {
     /** @throws IllegalArgumentException if it is no PNG or JPEG, or too large; the message is for people */
     public static Picture of(byte[] bytes) {
         if (bytes.length > LARGEST) {
-            throw new IllegalArgumentException("A picture has at most 5 MB");
+            throw new IllegalArgumentException(Texts.of("places.picture.aPictureHasAtMost"));
         }
         String type = begins(bytes, PNG) ? "image/png" : begins(bytes, JPEG) ? "image/jpeg" : null;
         if (type == null) {
-            throw new IllegalArgumentException("Only PNG and JPEG pictures can be read");
+            throw new IllegalArgumentException(Texts.of("places.picture.onlyPngAndJpegPictures"));
         }
         try (var in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
             var readers = ImageIO.getImageReaders(in);
             if (!readers.hasNext()) {
-                throw new IllegalArgumentException("The picture cannot be read");
+                throw new IllegalArgumentException(Texts.of("places.picture.thePictureCannotBeRead"));
             }
             var reader = readers.next();
             reader.setInput(in);
@@ -40,12 +41,12 @@ public record Picture(String type, int width, int height, byte[] bytes) {
             int width = reader.getWidth(0);
             int height = reader.getHeight(0);
             if ((long) width * height > MOST_PIXELS) {
-                throw new IllegalArgumentException("A picture has at most 40 million points");
+                throw new IllegalArgumentException(Texts.of("places.picture.aPictureHasAtMost2"));
             }
             wholly(reader, width, height);
             return new Picture(type, width, height, bytes);
         } catch (IOException | IndexOutOfBoundsException | NegativeArraySizeException e) {
-            throw new IllegalArgumentException("The picture is damaged", e);
+            throw new IllegalArgumentException(Texts.of("places.picture.thePictureIsDamaged"), e);
         }
     }
 

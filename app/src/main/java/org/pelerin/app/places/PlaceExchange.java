@@ -1,5 +1,6 @@
 package org.pelerin.app.places;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -87,9 +88,9 @@ public class PlaceExchange {
                 .distinct()
                 .forEach(name -> plan.apply(name)
                         .ifPresentOrElse(
-                                id -> plans.put(name, id), () -> errors.add("There is no plan “" + name + "”")));
+                                id -> plans.put(name, id), () -> errors.add(Texts.of("places.placeExchange.thereIsNoPlan", "name", name))));
         if (read.rows().isEmpty() && errors.isEmpty()) {
-            errors.add("The file names no site");
+            errors.add(Texts.of("places.placeExchange.theFileNamesNoSite"));
         }
         if (!errors.isEmpty()) {
             throw new UnreadableException(errors);

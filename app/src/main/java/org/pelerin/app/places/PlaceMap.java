@@ -1,5 +1,6 @@
 package org.pelerin.app.places;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -94,14 +95,13 @@ final class PlaceMap {
         } catch (JacksonException e) {
             return new PlaceTable.Read(
                     List.of(),
-                    List.of((e.getLocation() == null
+                    List.of(Texts.of("places.placeMap.notValidJson", "location", (e.getLocation() == null
                                     ? ""
-                                    : "Line " + e.getLocation().getLineNr() + ": ") + "this is not JSON: "
-                            + JsonFault.words(e)));
+                                    : Texts.of("places.placeMap.lineLineNr", "lineNr", e.getLocation().getLineNr())), "jsonFault", JsonFault.words(e))));
         }
         if (!root.path("type").asString("").equals("FeatureCollection")
                 || !root.path("features").isArray()) {
-            return new PlaceTable.Read(List.of(), List.of("type: only a FeatureCollection can be read"));
+            return new PlaceTable.Read(List.of(), List.of(Texts.of("places.placeMap.typeOnlyAFeatureCollection")));
         }
         int n = 0;
         for (JsonNode feature : root.path("features")) {
@@ -124,7 +124,7 @@ final class PlaceMap {
             feature.set("geometry", given.get("geometry"));
         }
         if (name.isEmpty()) {
-            errors.add(at + ".properties.name: the site has no name");
+            errors.add(Texts.of("places.placeMap.propertiesNameTheSiteHas", "at", at));
             return;
         }
         Double latitude = null;
@@ -140,7 +140,7 @@ final class PlaceMap {
                     && Math.abs(c.get(0).asDouble()) <= 180
                     && Math.abs(c.get(1).asDouble()) <= 90;
             if (!point) {
-                errors.add(at + ".geometry: only a point with longitude and latitude can be read");
+                errors.add(Texts.of("places.placeMap.geometryOnlyAPointWith", "at", at));
                 return;
             }
             longitude = c.get(0).asDouble();
@@ -152,7 +152,7 @@ final class PlaceMap {
         try {
             ZoneId.of(zone);
         } catch (DateTimeException e) {
-            errors.add(at + ".properties.zone: there is no time zone “" + zone + "”");
+            errors.add(Texts.of("places.placeMap.propertiesZoneIsNotA", "at", at, "zone", zone));
             return;
         }
         Site site = new Site(
@@ -186,14 +186,14 @@ final class PlaceMap {
             s.setAll(fields);
         }
         if (name.isEmpty()) {
-            errors.add(at + ".name: the spot has no name");
+            errors.add(Texts.of("places.placeMap.nameTheSpotHasNo", "at", at));
         }
         List<Deployment.Demand> demands = new ArrayList<>();
         for (JsonNode d : s.path("limits")) {
             Double low = number(d, "low", at + ".limits", errors);
             Double high = number(d, "high", at + ".limits", errors);
             if (d.path("unit").asString("").isBlank() || low == null && high == null) {
-                errors.add(at + ".limits: a limit has a unit and at least one end");
+                errors.add(Texts.of("places.placeMap.limitsALimitHasA", "at", at));
             } else {
                 demands.add(new Deployment.Demand(d.path("unit").asString(), low, high));
             }
@@ -230,7 +230,7 @@ final class PlaceMap {
             return null;
         }
         if (!v.isNumber()) {
-            errors.add(at + "." + field + ": “" + v.asString("") + "” is no number");
+            errors.add(Texts.of("places.placeMap.isNotANumber", "at", at, "field", field, "asString", v.asString("")));
             return null;
         }
         return v.asDouble();

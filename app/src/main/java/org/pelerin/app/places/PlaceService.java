@@ -1,5 +1,6 @@
 package org.pelerin.app.places;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -155,7 +156,7 @@ public class PlaceService {
         }
         Site same = places.siteNamed(site.name());
         if (same != null && same.id() != site.id()) {
-            throw new NameTakenException("There is a site “" + site.name() + "” already");
+            throw new NameTakenException(Texts.of("places.placeService.aSiteAlreadyExists", "name", site.name()));
         }
         Site before = site.id() == 0 ? null : places.site(site.id());
         if (before == null) {
@@ -192,7 +193,7 @@ public class PlaceService {
         }
         Long same = places.spotNamed(spot.siteId(), spot.name());
         if (same != null && same != spot.id()) {
-            throw new NameTakenException("The site has a spot “" + spot.name() + "” already");
+            throw new NameTakenException(Texts.of("places.placeService.theSiteAlreadyHasA", "name", spot.name()));
         }
         String site = places.site(spot.siteId()).name();
         String before = spot.id() == 0 ? "" : told(spot(spot.id()).orElseThrow());

@@ -1,5 +1,6 @@
 package org.pelerin.app.places;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -99,13 +100,13 @@ final class PlaceTable {
         int before = errors.size();
         String site = cells.getOrDefault("site", "");
         if (site.isEmpty()) {
-            errors.add(at + "the site has no name");
+            errors.add(Texts.of("places.placeTable.theSiteHasNoName", "at", at));
         }
         String zone = cells.getOrDefault("zone", "").isEmpty() ? home.getId() : cells.get("zone");
         try {
             ZoneId.of(zone);
         } catch (DateTimeException e) {
-            errors.add(at + "there is no time zone “" + zone + "”");
+            errors.add(Texts.of("places.placeTable.isNotATimeZone", "at", at, "zone", zone));
         }
         Site read = new Site(
                 0,
@@ -159,7 +160,7 @@ final class PlaceTable {
         } catch (IllegalArgumentException e) {
             // said below
         }
-        errors.add(at + "“" + text + "” is no " + column + "; give a number from " + text(low) + " to " + text(high));
+        errors.add(Texts.of("places.placeTable.isNotAValidEnter", "at", at, "text", text, "column", column, "low", text(low), "high", text(high)));
         return null;
     }
 
@@ -189,7 +190,7 @@ final class PlaceTable {
                 }
                 out.add(new Deployment.Demand(found.group(1), low, high));
             } catch (IllegalArgumentException e) {
-                errors.add(at + "“" + one.strip() + "” is no limit; write it as °C 2 … 8");
+                errors.add(Texts.of("places.placeTable.isNotALimitWrite", "at", at, "one", one.strip()));
             }
         }
         return out;

@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.platform.text.Length;
@@ -98,7 +99,7 @@ public class ChannelForm implements Form {
 
     private static String atLeast(Lasting lasting) {
         String text = LastingText.format(lasting);
-        return text.isEmpty() ? "at once" : text;
+        return text.isEmpty() ? Texts.of("plans.channelForm.atOnce") : text;
     }
 
     void fillLevels(int alarmLevels) {
@@ -122,7 +123,7 @@ public class ChannelForm implements Form {
         String at = "channels[" + (number - 1) + "]";
         Double cut = typed.number(at + ".cutOff", cutOff);
         if (cut != null && cut < 0) {
-            typed.wrong(at + ".cutOff", "A low cut-off is 0 or more");
+            typed.wrong(at + ".cutOff", Texts.of("plans.channelForm.aLowCutOffIs"));
             cut = null;
         }
         String called = LoggerNames.numbered(label.strip(), number);
@@ -160,7 +161,7 @@ public class ChannelForm implements Form {
             return null;
         }
         if (low == null || high == null || low >= high) {
-            typed.wrong(at + ".displayHigh", "Give a lower end and a higher one, or neither");
+            typed.wrong(at + ".displayHigh", Texts.of("plans.channelForm.enterALowerAndA"));
             return null;
         }
         return new ChannelSettings.Display(low, high);
@@ -196,7 +197,7 @@ public class ChannelForm implements Form {
             if (sides.length == 2) {
                 Lasting[] both = {LastingText.parse(sides[0]), LastingText.parse(sides[1])};
                 typed.understood(
-                        field, "below " + LastingText.phrase(both[0]) + ", above " + LastingText.phrase(both[1]));
+                        field, Texts.of("plans.channelForm.belowAbove", "phrase", LastingText.phrase(both[0]), "phrase2", LastingText.phrase(both[1])));
                 return both;
             }
             Lasting one = LastingText.parse(text);

@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -77,13 +78,13 @@ public record Consequences(
     /** The one thing that ends it, and when. */
     private static String ends(Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
-        String when = end.at() == null ? "after " + Durations.rough(end.after()) : show.minute(end.at(), zone);
+        String when = end.at() == null ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after())) : show.minute(end.at(), zone);
         return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
     }
 
     private static String memory(Forecast f, ZoneId zone, Formats show) {
         return f.startsAt() == null
-                ? "after " + Durations.rough(f.memoryAfter())
+                ? Texts.of("plans.consequences.afterMemoryAfter", "memoryAfter", Durations.rough(f.memoryAfter()))
                 : show.minute(f.startsAt().plus(f.memoryAfter()), zone);
     }
 
@@ -91,12 +92,12 @@ public record Consequences(
         List<String> out = new ArrayList<>();
         plan.second()
                 .ifPresent(every -> out.add(
-                        show.count(plan.secondCapacity(model)) + " means, one every " + Durations.format(every)));
+                        Texts.of("plans.consequences.meansOneEvery", "secondCapacity", show.count(plan.secondCapacity(model)), "every", Durations.format(every))));
         if (!plan.changes(model).isEmpty()) {
-            out.add(show.count(model.memory().changes()) + " changes of state");
+            out.add(Texts.of("plans.consequences.changesOfState", "changes", show.count(model.memory().changes())));
         }
         if (model.memory().disturbances() > 0) {
-            out.add(show.count(model.memory().disturbances()) + " disturbances");
+            out.add(Texts.of("plans.consequences.disturbancesDisturbances", "disturbances", show.count(model.memory().disturbances())));
         }
         return out;
     }
@@ -105,7 +106,7 @@ public record Consequences(
     private static String visit(Plan plan, Forecast f, double battery, Instant visit, Instant now, Formats show) {
         Instant from = f.startsAt() == null ? now : f.startsAt();
         if (!visit.isAfter(from)) {
-            return "nothing yet: it starts later";
+            return Texts.of("plans.consequences.nothingYetItStartsLater");
         }
         long taken = Duration.between(from, visit).toMillis() / plan.interval().toMillis() + 1;
         long most = plan.stop() instanceof StopCondition.Wrap
@@ -116,12 +117,10 @@ public record Consequences(
                 * (1
                         - (double) Duration.between(from, visit).toSeconds()
                                 / f.batteryLeft().toSeconds());
-        String records = show.counted(held, "sample") + ", memory " + show.number(100.0 * held / f.recordsThatFit(), 0)
-                + "\u00a0% full";
+        String records = Texts.of("plans.consequences.samplesMemoryFull", "samples", held, "recordsThatFit", show.number(100.0 * held / f.recordsThatFit(), 0));
         return left <= 0
-                ? "◇ an empty battery: it lasts " + Durations.rough(f.batteryLeft())
-                : (held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap) ? "◇ stopped; " : "")
-                        + records + ", battery " + show.number(100 * left, 0) + "\u00a0%";
+                ? Texts.of("plans.consequences.anEmptyBatteryItLasts", "batteryLeft", Durations.rough(f.batteryLeft()))
+                : Texts.of("plans.consequences.recordsBatteryLeft", "held", held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap), "records", records, "left", show.number(100 * left, 0));
     }
 
     private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Formats show) {
@@ -129,7 +128,7 @@ public record Consequences(
         s.add("Every ");
         s.add(Durations.format(plan.interval()));
         if (plan.scan() != null) {
-            s.add(", scanned every ");
+            s.add(Texts.of("plans.consequences.scannedEvery"));
             s.add(Durations.format(plan.scan()));
         }
         start(s, model, plan, zone, show);
@@ -144,21 +143,21 @@ public record Consequences(
     private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
         if (plan.stop() instanceof StopCondition.Wrap) {
-            s.add(". Keeps the last ");
+            s.add(Texts.of("plans.consequences.keepsTheLast"));
             s.add(Durations.rough(f.recordsFor()));
-            s.add("; the battery ends it ");
+            s.add(Texts.of("plans.consequences.theBatteryEndsIt"));
         } else {
             s.add(
                     switch (end.cause()) {
                         case PLAN -> ". Ends ";
-                        case MEMORY -> ". Memory is full ";
-                        case BATTERY -> ". The battery ends it ";
+                        case MEMORY -> Texts.of("plans.consequences.memoryIsFull");
+                        case BATTERY -> Texts.of("plans.consequences.theBatteryEndsIt2");
                     });
         }
         s.add(
                 end.at() == null || end.cause() == Ending.Cause.BATTERY
-                        ? "after " + Durations.rough(end.after())
-                        : "on " + show.minute(end.at(), zone));
+                        ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after()))
+                        : Texts.of("plans.consequences.onAt", "at", show.minute(end.at(), zone)));
     }
 
     private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Formats show) {
@@ -168,16 +167,16 @@ public record Consequences(
             s.add(show.minute(at.instant(), zone));
         } else if (start instanceof StartCondition.After after) {
             s.add(", beginning ");
-            s.add(Durations.format(after.delay()) + " after writing");
+            s.add(Texts.of("plans.consequences.afterWriting", "delay", Durations.format(after.delay())));
         } else if (start instanceof StartCondition.OnInterval i) {
             s.add(" from ");
-            s.add("the next full " + Durations.format(i.step()));
+            s.add(Texts.of("plans.consequences.theNextFull", "step", Durations.format(i.step())));
         } else if (start instanceof StartCondition.OnThreshold t) {
             s.add(" once ");
             s.add(threshold(model, plan, t));
         } else {
-            s.add(start instanceof StartCondition.Now ? ", beginning " : " from the press of ");
-            s.add(start instanceof StartCondition.Now ? "at once" : "its button");
+            s.add(start instanceof StartCondition.Now ? ", beginning " : Texts.of("plans.consequences.fromThePressOf"));
+            s.add(start instanceof StartCondition.Now ? Texts.of("plans.consequences.atOnce") : Texts.of("plans.consequences.itsButton"));
         }
     }
 
@@ -187,10 +186,10 @@ public record Consequences(
         String unit = there ? plan.unit(model, t.channel()) : "";
         return "“" + label + "” "
                 + switch (t.crossing()) {
-                    case ABOVE -> "rises above " + LimitText.quantity(t.high(), unit);
-                    case BELOW -> "falls below " + LimitText.quantity(t.low(), unit);
-                    case ENTERS -> "enters " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
-                    case LEAVES -> "leaves " + LimitText.plain(t.low()) + " … " + LimitText.quantity(t.high(), unit);
+                    case ABOVE -> Texts.of("plans.consequences.risesAbove", "quantity", LimitText.quantity(t.high(), unit));
+                    case BELOW -> Texts.of("plans.consequences.fallsBelow", "quantity", LimitText.quantity(t.low(), unit));
+                    case ENTERS -> Texts.of("plans.consequences.entersPlainQuantity", "plain", LimitText.plain(t.low()), "quantity", LimitText.quantity(t.high(), unit));
+                    case LEAVES -> Texts.of("plans.consequences.leavesPlainQuantity", "plain", LimitText.plain(t.low()), "quantity", LimitText.quantity(t.high(), unit));
                 };
     }
 
@@ -215,11 +214,11 @@ public record Consequences(
                 .filter(c -> c.enabled() && c.levels().size() > 0 && c.level(1).any())
                 .toList();
         for (ChannelSettings c : alarmed.subList(0, Math.min(MOST_NAMED, alarmed.size()))) {
-            s.add("; “" + c.label() + "” alarms ");
+            s.add(Texts.of("plans.consequences.labelAlarms", "label", c.label()));
             s.add(LimitText.of(c.level(1), plan.unit(model, plan.channels().indexOf(c))));
         }
         if (alarmed.size() > MOST_NAMED) {
-            s.add("; and alarms on ");
+            s.add(Texts.of("plans.consequences.alarmsOn"));
             s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.platform.web.FieldReader;
@@ -38,22 +39,20 @@ record LimitReader(Double nominal, String unit, FieldReader typed) {
         String sign = percent.group(1);
         boolean of = percent.group(3) != null;
         if (!sign.isEmpty() && of && !sign.equals("+")) {
-            typed.wrong(field, "Write −10 % for so far below nominal, or 90 % of nominal");
+            typed.wrong(field, Texts.of("plans.limitReader.write10ForThatMuch"));
             return null;
         }
         if (sign.isEmpty() && !of && (number < LEAST_OF || number > MOST_OF)) {
             typed.wrong(
                     field,
-                    "“" + t + "” can mean two things: write +" + LimitText.plain(number) + " % or −"
-                            + LimitText.plain(number) + " % from nominal, or so many % of nominal");
+                    Texts.of("plans.limitReader.hasTwoMeaningsWriteOr", "t", t, "plain", LimitText.plain(number)));
             return null;
         }
         double share = of || sign.isEmpty() ? number / 100 : 1 + (sign.equals("+") ? number : -number) / 100;
         double limit = SignificantDigits.rounded(nominal * share);
         typed.understood(
                 field,
-                LimitText.quantity(limit, unit) + ", " + LimitText.plain(SignificantDigits.rounded(share * 100))
-                        + "\u00a0% of " + LimitText.quantity(nominal, unit));
+                Texts.of("plans.limitReader.quantityPlainOfQuantity2", "quantity", LimitText.quantity(limit, unit), "plain", LimitText.plain(SignificantDigits.rounded(share * 100)), "quantity2", LimitText.quantity(nominal, unit)));
         return limit;
     }
 
@@ -62,7 +61,7 @@ record LimitReader(Double nominal, String unit, FieldReader typed) {
         if (unit.startsWith("%") && percent.group(3) == null) {
             return percent.group(1).matches("[-−]") ? -number : number;
         }
-        typed.wrong(field, "“" + t + "”: there is no nominal value here to take a per cent of; write it in " + unit);
+        typed.wrong(field, Texts.of("plans.limitReader.thereIsNoNominalValue", "t", t, "unit", unit));
         return null;
     }
 }

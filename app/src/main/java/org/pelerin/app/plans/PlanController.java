@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -70,12 +71,12 @@ class PlanController {
                 .filter(i -> plan.channels().get(i).level(1).any())
                 .toList();
         String limits = limited.isEmpty()
-                ? "no limits"
+                ? Texts.of("plans.planController.noLimits")
                 : limits(model, plan, limited.get(0))
-                        + (limited.size() > 1 ? " and " + (limited.size() - 1) + " more" : "");
+                        + (limited.size() > 1 ? Texts.of("plans.planController.andMore", "size", (limited.size() - 1)) : "");
         String first = defaults.stream()
                 .filter(d -> d.planId() == stored.id())
-                .map(d -> d.spotId() == 0 ? "its model" : d.spot())
+                .map(d -> d.spotId() == 0 ? Texts.of("plans.planController.itsModel") : d.spot())
                 .collect(Collectors.joining(", "));
         return new Card(stored, model.name(), Durations.format(plan.interval()), limits, first);
     }
@@ -91,14 +92,14 @@ class PlanController {
         }
         return label
                 + (level.high() == null
-                        ? "from " + LimitText.quantity(level.low().limit(), unit)
-                        : "up to " + LimitText.quantity(level.high().limit(), unit));
+                        ? Texts.of("plans.planController.fromQuantity", "quantity", LimitText.quantity(level.low().limit(), unit))
+                        : Texts.of("plans.planController.upTo", "quantity", LimitText.quantity(level.high().limit(), unit)));
     }
 
     @GetMapping("/plans/new")
     String blank(@RequestParam(defaultValue = "alder-t1") String model, Model page) {
         PlanForm form = PlanForm.blank(ModelCatalogue.find(model)
-                .orElseThrow(() -> new NotThereException("There is no model “" + model + "”.")));
+                .orElseThrow(() -> new NotThereException(Texts.of("plans.planController.thereIsNoModel", "model", model))));
         return edit(page, form, null);
     }
 
@@ -138,13 +139,13 @@ class PlanController {
         PlanForm.Parsed parsed = pages.parse(form);
         String name = form.name.strip();
         if (name.isEmpty()) {
-            parsed.errors().put("name", "Give the plan a name");
+            parsed.errors().put("name", Texts.of("plans.planController.enterANameForThe"));
         }
         if (parsed.valid()) {
             pages.impossible(form, parsed).ifPresent(c -> {
                 parsed.errors().put(c.field(), c.message() + ". " + c.fix() + ".");
                 page.addAttribute(
-                        "refused", "Not saved: no logger of this model could carry it out. " + c.message() + ".");
+                        "refused", Texts.of("plans.planController.notSavedNoLoggerOf", "message", c.message()));
             });
         }
         if (parsed.valid()) {
@@ -152,10 +153,10 @@ class PlanController {
                 StoredPlan saved = stored == null
                         ? plans.create(name, parsed.plan(), me.getName())
                         : plans.update(stored.id(), form.version, name, parsed.plan(), me.getName());
-                flash.addFlashAttribute("said", "Saved as version " + saved.version() + ".");
+                flash.addFlashAttribute("said", Texts.of("plans.planController.savedAsVersion", "version", saved.version()));
                 return "redirect:/plans/" + saved.id();
             } catch (PlanService.NameTakenException e) {
-                parsed.errors().put("name", "Another plan has this name");
+                parsed.errors().put("name", Texts.of("plans.planController.anotherPlanHasThisName"));
             } catch (ChangedMeanwhileException e) {
                 StoredPlan now = plan(stored.id());
                 page.addAttribute(
@@ -197,6 +198,6 @@ class PlanController {
     }
 
     private StoredPlan plan(long id) {
-        return plans.find(id).orElseThrow(() -> new NotThereException("There is no plan " + id + "."));
+        return plans.find(id).orElseThrow(() -> new NotThereException(Texts.of("plans.planController.thereIsNoPlan", "id", id)));
     }
 }

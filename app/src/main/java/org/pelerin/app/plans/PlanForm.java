@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -189,7 +190,7 @@ public class PlanForm implements Form {
         int channelsMissing = loggerModel().channels().size() - channels.size();
         if (channelsMissing != 0) {
             // never filled up in silence: what a page lost would be written as the model presets it
-            typed.wrong("name", "The page has lost " + channelsMissing + " of its channels; open it again");
+            typed.wrong("name", Texts.of("plans.planForm.thePageLostOfIts", "channelsMissing", channelsMissing));
             fillChannels();
         }
         typed.text("name", name, Length.PLAN_NAME);
@@ -199,12 +200,12 @@ public class PlanForm implements Form {
         Plan before = before(typed);
         Duration every = typed.duration("interval", interval);
         if (every.isZero()) {
-            typed.wrong("interval", "An interval is longer than nothing");
+            typed.wrong("interval", Texts.of("plans.planForm.anIntervalMustBeLonger"));
             every = Duration.ofMinutes(10);
         }
         Duration scans = scan.isBlank() ? null : typed.duration("scan", scan);
         if (scans != null && scans.isZero()) {
-            typed.wrong("scan", "A scan interval is longer than nothing");
+            typed.wrong("scan", Texts.of("plans.planForm.aScanIntervalMustBe"));
             scans = null;
         }
         List<ChannelSettings> settings = new ArrayList<>();
@@ -238,7 +239,7 @@ public class PlanForm implements Form {
         }
         Instant noon = typed.local("visit", visit.strip() + "T12:00", zone, now);
         if (noon.isBefore(now)) {
-            typed.wrong("visit", "This day has passed");
+            typed.wrong("visit", Texts.of("plans.planForm.thisDayHasPassed"));
             return null;
         }
         return noon;
@@ -253,7 +254,7 @@ public class PlanForm implements Form {
         try {
             return base.isBlank() ? null : PlanDocument.plan(base);
         } catch (IllegalArgumentException e) {
-            typed.wrong("name", "The page is damaged; open the plan again");
+            typed.wrong("name", Texts.of("plans.planForm.thePageIsDamagedOpen"));
             return null;
         }
     }
@@ -291,7 +292,7 @@ public class PlanForm implements Form {
         }
         Sensor found = library.apply(name);
         if (found == null) {
-            typed.wrong("channels[" + i + "].sensor", "There is no sensor “" + name + "” in the library");
+            typed.wrong("channels[" + i + "].sensor", Texts.of("plans.planForm.thereIsNoSensorIn", "name", name));
         }
         return found;
     }
@@ -318,7 +319,7 @@ public class PlanForm implements Form {
 
     public LoggerModel loggerModel() {
         return ModelCatalogue.find(model)
-                .orElseThrow(() -> new NotThereException("There is no logger model “" + model + "”."));
+                .orElseThrow(() -> new NotThereException(Texts.of("plans.planForm.thereIsNoLoggerModel", "model", model)));
     }
 
     private StartCondition start(ZoneId zone, Instant now, FieldReader typed) {
@@ -376,7 +377,7 @@ public class PlanForm implements Form {
     private StopCondition samples(FieldReader typed) {
         Double n = typed.number("stopAfter", stopAfter);
         if (n == null || n < 1 || n != Math.rint(n)) {
-            typed.wrong("stopAfter", "Give a whole number of samples, 1 or more");
+            typed.wrong("stopAfter", Texts.of("plans.planForm.enterAWholeNumberOf"));
             return new StopCondition.MemoryFull();
         }
         return new StopCondition.AfterSamples(n.longValue());

@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -96,7 +97,7 @@ class PlanLibraryController {
                 : plans.version(plan.id(), version)
                         .map(plans::settings)
                         .orElseThrow(
-                                () -> new NotThereException("“" + plan.name() + "” has no version " + version + "."));
+                                () -> new NotThereException(Texts.of("plans.planLibraryController.hasNoVersion", "name", plan.name(), "version", version)));
     }
 
     @PostMapping("/plans/{id}/duplicate")
@@ -112,8 +113,8 @@ class PlanLibraryController {
         flash.addFlashAttribute(
                 "said",
                 archived
-                        ? "“" + name + "” is archived: kept with all its versions, no longer offered."
-                        : "“" + name + "” is offered again.");
+                        ? Texts.of("plans.planLibraryController.isArchivedWithAllIts", "name", name)
+                        : Texts.of("plans.planLibraryController.isRestored", "name", name));
         return "redirect:/plans/" + id + "/versions";
     }
 
@@ -122,7 +123,7 @@ class PlanLibraryController {
             @PathVariable long id, @RequestParam(required = false) Long spot, Principal me, RedirectAttributes flash) {
         plan(id);
         plans.makeDefault(id, spot, me.getName());
-        flash.addFlashAttribute("said", "It is now offered first there.");
+        flash.addFlashAttribute("said", Texts.of("plans.planLibraryController.itIsNowTheFirst"));
         return "redirect:/plans/" + id + "/versions";
     }
 
@@ -151,11 +152,10 @@ class PlanLibraryController {
             PlanDocument document = PlanDocument.read(UploadedText.of(file, "/plans"));
             LoggerModel model = ModelCatalogue.find(document.plan().model())
                     .orElseThrow(() -> new DocumentException(
-                            "there is no logger model “" + document.plan().model() + "”", "plan.model", 0));
+                            Texts.of("plans.planLibraryController.thereIsNoLoggerModel", "model", document.plan().model()), "plan.model", 0));
             if (document.plan().channels().size() != model.channels().size()) {
                 throw new DocumentException(
-                        model.name() + " has " + model.channels().size() + " channels, the plan "
-                                + document.plan().channels().size(),
+                        Texts.of("plans.planLibraryController.hasChannelsThePlanHas", "name", model.name(), "channels", model.channels().size(), "channels2", document.plan().channels().size()),
                         "plan.channels",
                         0);
             }
@@ -164,11 +164,11 @@ class PlanLibraryController {
                     ? CleanText.line(String.valueOf(file.getOriginalFilename()))
                     : document.name();
             StoredPlan stored = plans.take(shortened(name == null ? "Plan" : name), document.plan(), me.getName());
-            flash.addFlashAttribute("said", "Read from the file. Look it over before you use it.");
+            flash.addFlashAttribute("said", Texts.of("plans.planLibraryController.importedCheckThePlanBefore"));
             return "redirect:/plans/" + stored.id();
         } catch (DocumentException e) {
             flash.addFlashAttribute(
-                    "refused", "The file was not read, and nothing was changed. " + e.getMessage() + ".");
+                    "refused", Texts.of("plans.planLibraryController.theFileWasNotImported", "reason", e.getMessage()));
             return "redirect:/plans";
         }
     }
@@ -185,6 +185,6 @@ class PlanLibraryController {
     }
 
     private StoredPlan plan(long id) {
-        return plans.find(id).orElseThrow(() -> new NotThereException("There is no plan " + id + "."));
+        return plans.find(id).orElseThrow(() -> new NotThereException(Texts.of("plans.planLibraryController.thereIsNoPlan", "id", id)));
     }
 }

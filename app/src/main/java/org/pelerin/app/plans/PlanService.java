@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -66,7 +67,7 @@ public class PlanService {
     public void makeDefault(long id, Long spotId, String by) {
         StoredPlan plan = plans.byId(id);
         plans.makeDefault(plan.model(), spotId == null ? 0 : spotId, id);
-        audit.record(by, "make default plan", plan.name(), "", spotId == null ? "its model" : "spot " + spotId);
+        audit.record(by, "make default plan", plan.name(), "", spotId == null ? Texts.stored("stored.planService.itsModel") : Texts.stored("stored.planService.spotSpotId", "spotId", spotId));
     }
 
     @Transactional
@@ -148,7 +149,7 @@ public class PlanService {
         }
         String settings = PlanDocument.write(name, plan);
         plans.insertVersion(id, expected + 1, settings, clock.instant(), by);
-        audit.record(by, "save plan", name + ", version " + (expected + 1), before, settings);
+        audit.record(by, "save plan", Texts.stored("stored.planService.nameVersionExpected", "name", name, "expected", (expected + 1)), before, settings);
         return plans.byId(id);
     }
 }

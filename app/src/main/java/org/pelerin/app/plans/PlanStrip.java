@@ -1,5 +1,6 @@
 package org.pelerin.app.plans;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -54,11 +55,11 @@ public record PlanStrip(
         return new PlanStrip(
                 startX,
                 END,
-                atOnce ? "written and started" : begins(plan),
+                atOnce ? Texts.of("plans.planStrip.writtenAndStarted") : begins(plan),
                 f.startsAt() == null ? begun(plan) : show.minute(f.startsAt(), zone),
                 wait(plan, now),
-                wraps ? "first full, goes on" : ends(f.end().cause()),
-                endsAt == null ? "after " + Durations.rough(recording) : show.minute(endsAt, zone),
+                wraps ? Texts.of("plans.planStrip.fullForTheFirstTime") : ends(f.end().cause()),
+                endsAt == null ? Texts.of("plans.planStrip.afterRecording", "recording", Durations.rough(recording)) : show.minute(endsAt, zone),
                 later(f, wraps),
                 f.batteryShort(),
                 wraps,
@@ -68,36 +69,36 @@ public record PlanStrip(
 
     private static String ends(Ending.Cause cause) {
         return switch (cause) {
-            case PLAN -> "ends as planned";
-            case MEMORY -> "memory full, stops";
-            case BATTERY -> "◇ the battery ends it";
+            case PLAN -> Texts.of("plans.planStrip.endsAsPlanned");
+            case MEMORY -> Texts.of("plans.planStrip.memoryFullStops");
+            case BATTERY -> Texts.of("plans.planStrip.theBatteryEndsIt");
         };
     }
 
     private static String later(Forecast f, boolean wraps) {
         return f.end().cause() == Ending.Cause.BATTERY && !wraps
-                ? "memory " + Durations.rough(f.memoryAfter())
-                : "battery " + Durations.rough(f.batteryLeft());
+                ? Texts.of("plans.planStrip.memoryMemoryAfter", "memoryAfter", Durations.rough(f.memoryAfter()))
+                : Texts.of("plans.planStrip.batteryBatteryLeft", "batteryLeft", Durations.rough(f.batteryLeft()));
     }
 
     private static String begins(Plan plan) {
         return switch (plan.start().kind()) {
             case BUTTON -> "button";
-            case THRESHOLD -> "its value comes";
+            case THRESHOLD -> Texts.of("plans.planStrip.startValue");
             default -> "starts";
         };
     }
 
     private static String begun(Plan plan) {
-        return plan.start() instanceof StartCondition.OnButton ? "when pressed" : "watched every interval";
+        return plan.start() instanceof StartCondition.OnButton ? Texts.of("plans.planStrip.whenPressed") : Texts.of("plans.planStrip.checkedEveryInterval");
     }
 
     private static String wait(Plan plan, Instant now) {
         if (plan.start() instanceof StartCondition.At at && at.instant().isAfter(now)) {
-            return "waits " + Durations.rough(Duration.between(now, at.instant()));
+            return Texts.of("plans.planStrip.waitsBetween", "between", Durations.rough(Duration.between(now, at.instant())));
         }
         if (plan.start() instanceof StartCondition.After after) {
-            return "waits " + Durations.rough(after.delay());
+            return Texts.of("plans.planStrip.waitsDelay", "delay", Durations.rough(after.delay()));
         }
         return plan.start() instanceof StartCondition.Now ? "" : "waits";
     }

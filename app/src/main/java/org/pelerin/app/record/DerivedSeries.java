@@ -1,5 +1,6 @@
 package org.pelerin.app.record;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -154,7 +155,7 @@ public class DerivedSeries {
                 .map(o -> new Other(
                         nameOf(o.missionId(), o.label()),
                         o.unit(),
-                        o.label() + ", " + o.serial() + (o.place().isEmpty() ? "" : " at " + o.place()),
+                        o.label() + ", " + o.serial() + (o.place().isEmpty() ? "" : Texts.of("record.derivedSeries.atPlace", "place", o.place())),
                         o.firstAt(),
                         o.lastAt()))
                 .toList();
@@ -162,7 +163,7 @@ public class DerivedSeries {
 
     /** How definitions name a channel of another mission. */
     public static String nameOf(long mission, String label) {
-        return "mission " + mission + ": " + label;
+        return Texts.of("record.derivedSeries.missionMissionLabel", "mission", mission, "label", label);
     }
 
     /** A record and what is derived from it. What cannot be is left out, and the notes say why. */
@@ -270,7 +271,7 @@ public class DerivedSeries {
         Derived wanted = checked(definition);
         Long spot = mission.place().spotId();
         if (ofSpot && spot == null) {
-            throw new ImpossibleException("This mission has no spot whose others could have it");
+            throw new ImpossibleException(Texts.of("record.derivedSeries.thisMissionHasNoSpot"));
         }
         Long other = wanted.how().inputs().stream()
                 .map(OF_OTHER::matcher)
@@ -294,7 +295,7 @@ public class DerivedSeries {
     public void remove(Mission mission, long id, String by) {
         DerivedMapper.Row row = derived.byId(id);
         if (!isOf(mission, row) || derived.remove(id, clock.instant(), by) == 0) {
-            throw new TooLateException("It is not derived any more");
+            throw new TooLateException(Texts.of("record.derivedSeries.itIsNoLongerDerived"));
         }
         changed(mission.id(), row.spotId());
         audit.record(by, "remove derived series", subject(mission, row.spotId() != null), told(row.definition()), "");
@@ -304,7 +305,7 @@ public class DerivedSeries {
     public void restore(Mission mission, long id, String by) {
         DerivedMapper.Row row = derived.byId(id);
         if (!isOf(mission, row) || derived.restore(id) == 0) {
-            throw new TooLateException("It is there already");
+            throw new TooLateException(Texts.of("record.derivedSeries.itIsAlreadyThere"));
         }
         changed(mission.id(), row.spotId());
         audit.record(by, "derive series", subject(mission, row.spotId() != null), "", told(row.definition()));
@@ -332,7 +333,7 @@ public class DerivedSeries {
     }
 
     private static String subject(Mission mission, boolean ofSpot) {
-        return ofSpot ? "spot " + mission.place().spotId() : mission.subject();
+        return ofSpot ? Texts.stored("stored.derivedSeries.spotSpotId", "spotId", mission.place().spotId()) : mission.subject();
     }
 
     private static String told(String definition) {
@@ -352,7 +353,7 @@ public class DerivedSeries {
     private static Derived checked(String definition) {
         if (definition.length() > LONGEST) {
             throw new ImpossibleException(
-                    "A definition has at most " + LONGEST + " characters; this has " + definition.length());
+                    Texts.of("record.derivedSeries.aDefinitionHasAtMost", "longest", LONGEST, "definition", definition.length()));
         }
         try {
             return read(definition);

@@ -1,5 +1,6 @@
 package org.pelerin.app.record;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import org.pelerin.core.record.Exclusion;
 import org.threeten.extra.Interval;
@@ -14,6 +15,6 @@ public record Excluded(
 
     /** As people say it. */
     public String words() {
-        return kind == Exclusion.Kind.NOT_PART ? "not part of the run" : "not valid";
+        return kind == Exclusion.Kind.NOT_PART ? Texts.stored("stored.excluded.notPartOfTheRun") : Texts.stored("stored.excluded.invalidData");
     }
 }

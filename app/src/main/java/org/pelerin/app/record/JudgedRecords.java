@@ -1,5 +1,6 @@
 package org.pelerin.app.record;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -191,7 +192,7 @@ public class JudgedRecords {
     @Transactional
     public void choose(Mission mission, Instant from, Instant to, String reason, String by) {
         if (from != null && to != null && !to.isAfter(from)) {
-            throw new NoSuchTimeException("What is judged has to end after it begins");
+            throw new NoSuchTimeException(Texts.of("record.judgedRecords.theAssessedPeriodMustEnd"));
         }
         String before = told(period(mission));
         judged.choose(mission.id(), from, to, reason, clock.instant(), by);
@@ -204,7 +205,7 @@ public class JudgedRecords {
     public void follow(Mission mission, String reason, String by) {
         String before = told(period(mission));
         if (judged.forget(mission.id()) == 0) {
-            throw new TooLateException("It follows from the placing already");
+            throw new TooLateException(Texts.of("record.judgedRecords.itAlreadyFollowsThePlacing"));
         }
         versions.recordChanged(mission.id());
         audit.record(by, "judged period", mission.subject(), before, told(period(mission)), reason);
@@ -214,13 +215,13 @@ public class JudgedRecords {
     @Transactional
     public long exclude(Mission mission, Exclusion.Kind kind, Instant from, Instant to, String reason, String by) {
         if (!to.isAfter(from)) {
-            throw new NoSuchTimeException("What is excluded has to end after it begins");
+            throw new NoSuchTimeException(Texts.of("record.judgedRecords.anExclusionMustEndAfter"));
         }
         JudgedMapper.NewExclusion made =
                 new JudgedMapper.NewExclusion(mission.id(), kind, from, to, reason, clock.instant(), by);
         judged.exclude(made);
         versions.recordChanged(mission.id());
-        audit.record(by, "exclude", mission.subject(), "", kind + " " + from + " to " + to, reason);
+        audit.record(by, "exclude", mission.subject(), "", Texts.stored("stored.judgedRecords.kindFromToTo", "kind", kind, "from", from, "to", to), reason);
         return made.id;
     }
 
@@ -237,8 +238,7 @@ public class JudgedRecords {
         Instant end = r.lastAt().plus(mission.plan().interval());
         if (!to.isAfter(r.firstAt()) || r.collectedAt() != null && !from.isBefore(end)) {
             ZoneId zone = mission.zoneOr(show.home());
-            throw new NoSuchTimeException("The record has nothing in that time: it goes from "
-                    + show.when(r.firstAt(), zone) + " to " + show.when(end, zone));
+            throw new NoSuchTimeException(Texts.of("record.judgedRecords.theRecordHasNothingIn", "firstAt", show.when(r.firstAt(), zone), "end", show.when(end, zone)));
         }
     }
 
@@ -247,17 +247,17 @@ public class JudgedRecords {
         Excluded was = excluded(mission.id()).stream()
                 .filter(e -> e.id() == exclusion)
                 .findFirst()
-                .orElseThrow(() -> new TooLateException("It is not excluded any more"));
+                .orElseThrow(() -> new TooLateException(Texts.of("record.judgedRecords.theExclusionNoLongerExists")));
         if (judged.undo(mission.id(), exclusion, clock.instant(), by) == 0) {
-            throw new TooLateException("It is not excluded any more");
+            throw new TooLateException(Texts.of("record.judgedRecords.theExclusionNoLongerExists"));
         }
         versions.recordChanged(mission.id());
-        audit.record(by, "include again", mission.subject(), was.kind() + " " + was.fromAt() + " to " + was.toAt(), "");
+        audit.record(by, "include again", mission.subject(), Texts.stored("stored.judgedRecords.kindFromAtToTo", "kind", was.kind(), "fromAt", was.fromAt(), "toAt", was.toAt()), "");
     }
 
     private static String told(JudgedPeriod p) {
         return p.whole()
-                ? "the whole record"
-                : (p.from() == null ? "its beginning" : p.from()) + " to " + (p.to() == null ? "its end" : p.to());
+                ? Texts.stored("stored.judgedRecords.theWholeRecord")
+                : Texts.stored("stored.judgedRecords.fromToTo", "from", (p.from() == null ? Texts.stored("stored.judgedRecords.theBeginning") : p.from()), "to", (p.to() == null ? Texts.stored("stored.judgedRecords.theEnd") : p.to()));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.record;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
@@ -79,10 +80,10 @@ public record SeriesTable(List<Integer> channels, List<String> labels, int recor
             return String.join(", ", labels);
         }
         if (axis instanceof ListedAxis listed && !listed.events()) {
-            return "about every " + Durations.format(listed.interval());
+            return Texts.of("record.seriesTable.aboutEvery", "interval", Durations.format(listed.interval()));
         }
         return axis instanceof EvenAxis even
-                ? "every " + Durations.format(even.interval())
-                : "changes of " + String.join(", ", labels);
+                ? Texts.of("record.seriesTable.everyInterval", "interval", Durations.format(even.interval()))
+                : Texts.of("record.seriesTable.changesOf", "x", String.join(", ", labels));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.record;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,10 +35,9 @@ public class SummaryCheck {
                     .toList();
             Optional<Block> wrong = stored.stream().filter(b -> !fits(b)).findFirst();
             if (wrong.isPresent()) {
-                out.add("The figures of “" + row.label() + "” from sample "
-                        + wrong.get().firstIndex() + " on are not those of its values");
+                out.add(Texts.stored("stored.summaryCheck.theSummariesOfFromSample", "label", row.label(), "firstIndex", wrong.get().firstIndex()));
             } else if (!stored.isEmpty() && !outlined(m.id(), row.channel(), Outline.of(stored))) {
-                out.add("“" + row.label() + "” is drawn otherwise than its values are");
+                out.add(Texts.stored("stored.summaryCheck.theChartDataOfDo", "label", row.label()));
             }
         }
         return out;

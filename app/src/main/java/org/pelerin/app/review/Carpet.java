@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -92,13 +93,13 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
 
     /** What there is to say of an hour, the worst of it. */
     public enum State {
-        ABOVE("out above"),
-        BELOW("out below"),
-        MISSING("without data"),
-        KEPT("no departure"),
-        PARTLY("judged in part"),
-        UNJUDGED("not judged"),
-        NOTHING("nothing recorded");
+        ABOVE("review.carpet.aboveLimits"),
+        BELOW("review.carpet.belowLimits"),
+        MISSING("review.carpet.missingData"),
+        KEPT("review.carpet.withinLimits"),
+        PARTLY("review.carpet.partlyAssessed"),
+        UNJUDGED("review.carpet.notAssessed"),
+        NOTHING("review.carpet.nothingRecorded");
 
         private final String words;
 
@@ -107,7 +108,7 @@ public record Carpet(YearMonth month, List<Day> days, Total total) {
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
 
         /** For a style. */

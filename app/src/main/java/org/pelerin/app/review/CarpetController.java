@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -49,7 +50,7 @@ class CarpetController {
             @RequestParam(required = false) Long limits,
             Model model) {
         LimitSet tried = limits == null ? null : sets.find(limits).orElse(null);
-        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
         ZoneId zone = spot.zoneId();
         Optional<Instant> newest = pieces.lastRecorded(id);
         YearMonth wanted = read(month)
@@ -74,7 +75,7 @@ class CarpetController {
     /** The verdict of each month, the newest first. */
     @GetMapping("/spots/{id}/months")
     String months(@PathVariable long id, Model model) {
-        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
         ZoneId zone = spot.zoneId();
         List<Carpet> months = new ArrayList<>();
         pieces.lastRecorded(id).ifPresent(newest -> {

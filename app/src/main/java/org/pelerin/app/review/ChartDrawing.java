@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -84,7 +85,7 @@ final class ChartDrawing {
         lines.forEach(l -> panels.computeIfAbsent(aLine ? l.unit() + l.channel() : l.unit(), u -> new ArrayList<>())
                 .add(l));
         String when =
-                show.second(Instant.ofEpochMilli(from), zone) + " to " + show.second(Instant.ofEpochMilli(to), zone);
+                Texts.of("review.chartDrawing.fromToTo", "from", show.second(Instant.ofEpochMilli(from), zone), "to", show.second(Instant.ofEpochMilli(to), zone));
         text(LEFT, LINE, "start", title + " · " + when);
         int first = ribbon(legend(2 * LINE) + LINE);
         int top = first;
@@ -201,10 +202,9 @@ final class ChartDrawing {
                     width - RIGHT - 4,
                     y - 4,
                     "end",
-                    "limit " + LimitText.quantity(v, unit)
-                            + (labels.size() == of.size() || labels.size() > 3
+                    Texts.of("review.chartDrawing.limitQuantityLabels", "quantity", LimitText.quantity(v, unit), "labels", (labels.size() == of.size() || labels.size() > 3
                                     ? ""
-                                    : " (" + String.join(", ", labels) + ")"));
+                                    : " (" + String.join(", ", labels) + ")")));
         });
     }
 

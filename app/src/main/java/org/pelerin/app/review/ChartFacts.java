@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -204,16 +205,16 @@ class ChartFacts {
             Mission mission, Instant first, Instant last, JudgedPeriod period, ClockCorrection viewed) {
         List<List<Object>> out = new ArrayList<>();
         if (period.from() != null && period.from().isAfter(first)) {
-            out.add(stretch(first, period.from(), "not judged", viewed));
+            out.add(stretch(first, period.from(), Texts.of("review.chartFacts.notAssessed"), viewed));
         }
         for (Excluded e : records.excluded(mission.id())) {
             out.add(stretch(e.fromAt(), e.toAt(), e.words() + ": " + e.reason(), viewed));
         }
         for (Interval away : period.away()) {
-            out.add(stretch(away.getStart(), away.getEnd(), "away from its spot", viewed));
+            out.add(stretch(away.getStart(), away.getEnd(), Texts.of("review.chartFacts.awayFromItsSpot"), viewed));
         }
         if (period.to() != null && period.to().isBefore(last)) {
-            out.add(stretch(period.to(), last.plusMillis(1), "not judged", viewed));
+            out.add(stretch(period.to(), last.plusMillis(1), Texts.of("review.chartFacts.notAssessed"), viewed));
         }
         return out;
     }

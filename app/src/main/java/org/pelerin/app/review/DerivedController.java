@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.ZoneId;
 import java.util.Arrays;
@@ -108,8 +109,7 @@ class DerivedController {
                                 || Unit.of(o.unit()).to(KPA).isPresent())
                         .map(o -> new Choice(
                                 o.name(),
-                                o.what() + " (" + o.unit() + "), " + show.day(o.firstAt(), zone) + " to "
-                                        + show.day(o.lastAt(), zone)))
+                                Texts.of("review.derivedController.whatUnitFirstAtTo", "what", o.what(), "unit", o.unit(), "firstAt", show.day(o.firstAt(), zone), "lastAt", show.day(o.lastAt(), zone))))
                         .toList());
     }
 
@@ -187,7 +187,7 @@ class DerivedController {
             return form(mission, form, Map.of("how", e.getMessage()), model);
         }
         evaluation.again(id);
-        flash.addFlashAttribute("said", "It is drawn, judged and exported with the others from now on.");
+        flash.addFlashAttribute("said", Texts.of("review.derivedController.savedItIsDrawnChecked"));
         return "redirect:/missions/" + id + "/derived";
     }
 
@@ -195,7 +195,7 @@ class DerivedController {
     String remove(@PathVariable long id, @PathVariable long series, Principal me, RedirectAttributes flash) {
         derived.remove(get(id), series, me.getName());
         evaluation.again(id);
-        flash.addFlashAttribute("said", "It is derived no more. Nothing that was recorded has changed.");
+        flash.addFlashAttribute("said", Texts.of("review.derivedController.removedTheRecordHasNot"));
         flash.addFlashAttribute("undo", series);
         return "redirect:/missions/" + id + "/derived";
     }
@@ -204,7 +204,7 @@ class DerivedController {
     String restore(@PathVariable long id, @PathVariable long series, Principal me, RedirectAttributes flash) {
         derived.restore(get(id), series, me.getName());
         evaluation.again(id);
-        flash.addFlashAttribute("said", "It is derived again.");
+        flash.addFlashAttribute("said", Texts.of("review.derivedController.theDerivedSeriesIsRestored"));
         return "redirect:/missions/" + id + "/derived";
     }
 
@@ -215,6 +215,6 @@ class DerivedController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.derivedController.missionIsNotCollectedYet", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -23,19 +24,19 @@ public class DerivedForm implements Form {
 
     /** The ways there are, in the order in which they are offered. */
     public enum Kind {
-        MOVING_MEAN("moving mean", "movingMean"),
-        BLOCK_MEAN("mean of windows", "blockMean"),
-        BLOCK_MIN("least of windows", "blockMin"),
-        BLOCK_MAX("greatest of windows", "blockMax"),
-        TOTAL("total", "total"),
-        RATE("rate of change", "rate"),
-        DIFFERENCE("difference of two", "difference"),
-        FORMULA("formula", "formula"),
-        DEW_POINT("dew point", "dewPoint"),
-        LEVEL("water level", "level"),
-        ROLLING_MKT("rolling mean kinetic temperature", "rollingMkt"),
-        DOSE("noise dose by shift", "dose"),
-        UNBALANCE("unbalance of phases", "unbalance");
+        MOVING_MEAN("review.derivedForm.movingMean", "movingMean"),
+        BLOCK_MEAN("review.derivedForm.meanPerWindow", "blockMean"),
+        BLOCK_MIN("review.derivedForm.minimumPerWindow", "blockMin"),
+        BLOCK_MAX("review.derivedForm.maximumPerWindow", "blockMax"),
+        TOTAL("review.derivedForm.total", "total"),
+        RATE("review.derivedForm.rateOfChange", "rate"),
+        DIFFERENCE("review.derivedForm.differenceOfTwo", "difference"),
+        FORMULA("review.derivedForm.formula", "formula"),
+        DEW_POINT("review.derivedForm.dewPoint", "dewPoint"),
+        LEVEL("review.derivedForm.waterLevel", "level"),
+        ROLLING_MKT("review.derivedForm.rollingMeanKineticTemperature", "rollingMkt"),
+        DOSE("review.derivedForm.noiseDosePerShift", "dose"),
+        UNBALANCE("review.derivedForm.phaseUnbalance", "unbalance");
 
         private final String title;
         private final String field;
@@ -46,7 +47,7 @@ public class DerivedForm implements Form {
         }
 
         public String title() {
-            return title;
+            return Texts.of(title);
         }
     }
 
@@ -163,13 +164,13 @@ public class DerivedForm implements Form {
     public String proposed() {
         String of = channel.isBlank() ? "" : channel + ", ";
         String name = switch (kind) {
-            case MOVING_MEAN -> of + "mean of " + samples + " samples";
-            case BLOCK_MEAN -> of + "mean of " + window;
-            case BLOCK_MIN -> of + "least of " + window;
-            case BLOCK_MAX -> of + "greatest of " + window;
-            case RATE -> of + "change per " + per;
+            case MOVING_MEAN -> Texts.of("review.derivedForm.meanOfSamples", "of", of, "samples", samples);
+            case BLOCK_MEAN -> Texts.of("review.derivedForm.meanOf", "of", of, "window", window);
+            case BLOCK_MIN -> Texts.of("review.derivedForm.minimumOf", "of", of, "window", window);
+            case BLOCK_MAX -> Texts.of("review.derivedForm.maximumOf", "of", of, "window", window);
+            case RATE -> Texts.of("review.derivedForm.changePer", "of", of, "per", per);
             case DIFFERENCE -> of.isEmpty() || minus.isBlank() ? kind.title : channel + " − " + minus;
-            case ROLLING_MKT -> of + "kinetic mean of " + window;
+            case ROLLING_MKT -> Texts.of("review.derivedForm.kineticMeanOf", "of", of, "window", window);
             case TOTAL, DOSE -> of + kind.title;
             default -> kind.title;
         };
@@ -199,7 +200,7 @@ public class DerivedForm implements Form {
             Instant at = LocalDateTime.parse(referenceAt.strip()).atZone(zone).toInstant();
             return at.toString();
         } catch (DateTimeException e) {
-            read.wrong("referenceAt", "Say when it was measured");
+            read.wrong("referenceAt", Texts.of("review.derivedForm.enterTheTimeOfThe"));
             return "";
         }
     }
@@ -215,14 +216,14 @@ public class DerivedForm implements Form {
 
     private List<String> several(FieldReader read) {
         if (channels.isEmpty()) {
-            read.wrong("channels", "Choose the channels that it follows from");
+            read.wrong("channels", Texts.of("review.derivedForm.selectTheInputChannels"));
         }
         return channels;
     }
 
     private static String needed(FieldReader read, String field, String value) {
         if (value.isBlank()) {
-            read.wrong(field, "This is needed");
+            read.wrong(field, Texts.of("review.derivedForm.thisFieldIsRequired"));
         }
         return value.strip();
     }
@@ -231,7 +232,7 @@ public class DerivedForm implements Form {
         try {
             Duration d = Durations.parse(value);
             if (d.isZero()) {
-                read.wrong(field, "A time is above 0");
+                read.wrong(field, Texts.of("review.derivedForm.enterATimeAbove0"));
             }
             return d.toString();
         } catch (IllegalArgumentException e) {
@@ -243,7 +244,7 @@ public class DerivedForm implements Form {
     private static Integer count(FieldReader read, String field, String value) {
         Integer n = read.whole(field, value, 1, Integer.MAX_VALUE);
         if (n == null) {
-            read.wrong(field, "Give a whole number from 1 on");
+            read.wrong(field, Texts.of("review.derivedForm.enterAWholeNumber1"));
         }
         return n;
     }

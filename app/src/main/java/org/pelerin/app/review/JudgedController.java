@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -64,10 +65,10 @@ class JudgedController {
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
-        Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
+        Reason why = Reason.of(reason, Texts.of("review.judgedController.enterAReasonItChanges"));
         ZoneId zone = mission.zoneOr(show.home());
         records.choose(mission, time(from, fromAt, zone), time(to, toAt, zone), why.text(), me.getName());
-        return judged(id, "Judged on the time that you set.", seen, flash);
+        return judged(id, Texts.of("review.judgedController.theAssessedPeriodIsChanged"), seen, flash);
     }
 
     @PostMapping("/missions/{id}/judged-period/follow")
@@ -78,9 +79,9 @@ class JudgedController {
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
-        Reason why = Reason.of(reason, "Say why: it changes what this mission is judged on");
+        Reason why = Reason.of(reason, Texts.of("review.judgedController.enterAReasonItChanges"));
         records.follow(mission, why.text(), me.getName());
-        return judged(id, "Judged on the time at its spot again.", seen, flash);
+        return judged(id, Texts.of("review.judgedController.theAssessedPeriodFollowsThe"), seen, flash);
     }
 
     @PostMapping("/missions/{id}/exclusions")
@@ -96,16 +97,16 @@ class JudgedController {
             Principal me,
             RedirectAttributes flash) {
         Mission mission = get(id);
-        Reason why = Reason.of(reason, "Say why it is left out");
+        Reason why = Reason.of(reason, Texts.of("review.judgedController.enterAReasonForThe"));
         ZoneId zone = mission.zoneOr(show.home());
         if (from.isBlank() || to.isBlank()) {
-            throw new NoTimeException("Say from when to when it is left out");
+            throw new NoTimeException(Texts.of("review.judgedController.enterTheBeginAndEnd"));
         }
         Instant begins = time(from, fromAt, zone);
         Instant ends = time(to, toAt, zone);
         records.requireInside(mission, begins, ends);
         flash.addFlashAttribute("leftOut", records.exclude(mission, kind, begins, ends, why.text(), me.getName()));
-        return judged(id, "Left out, and judged anew.", seen, flash);
+        return judged(id, Texts.of("review.judgedController.excludedTheMissionWasChecked"), seen, flash);
     }
 
     @PostMapping("/missions/{id}/exclusions/{exclusion}/undo")
@@ -116,7 +117,7 @@ class JudgedController {
             Principal me,
             RedirectAttributes flash) {
         records.include(get(id), exclusion, me.getName());
-        return judged(id, "It counts again.", seen, flash);
+        return judged(id, Texts.of("review.judgedController.theExclusionIsRemoved"), seen, flash);
     }
 
     /** @param seen the address's parameters of what was in view, which is shown again */
@@ -145,13 +146,13 @@ class JudgedController {
                     ? meant
                     : shown.atZone(zone).toInstant();
         } catch (DateTimeException e) {
-            throw new NoTimeException("“" + text.strip() + "” is no date with a time");
+            throw new NoTimeException(Texts.of("review.judgedController.isNotADateWith", "strip", text.strip()));
         }
     }
 
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.judgedController.missionIsNotCollectedYet", "id", id)));
     }
 }

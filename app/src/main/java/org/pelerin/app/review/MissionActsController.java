@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
@@ -34,13 +35,13 @@ class MissionActsController {
             @RequestParam(defaultValue = "") String reason,
             Principal me,
             RedirectAttributes flash) {
-        Reason why = Reason.of(reason, "Say why: it changes the times of this mission and what they are judged by");
+        Reason why = Reason.of(reason, Texts.of("review.missionActsController.enterAReasonItChanges"));
         evaluation.decideClock(get(id), on, why.text(), me.getName());
         flash.addFlashAttribute(
                 "said",
                 on
-                        ? "The drift of its clock is corrected; it was judged by the corrected times."
-                        : "Its times stay as the logger had them; it was judged by them.");
+                        ? Texts.of("review.missionActsController.clockCorrectionIsOnThe")
+                        : Texts.of("review.missionActsController.clockCorrectionIsOffThe"));
         return "redirect:/missions/" + id;
     }
 
@@ -48,7 +49,7 @@ class MissionActsController {
     @PostMapping("/missions/{id}/judge-anew")
     String judgeAnew(@PathVariable long id, Principal me, RedirectAttributes flash) {
         evaluation.anew(get(id), me.getName());
-        flash.addFlashAttribute("said", "It was checked against its limits again.");
+        flash.addFlashAttribute("said", Texts.of("review.missionActsController.theMissionWasCheckedAgainst"));
         return "redirect:/missions/" + id;
     }
 
@@ -62,6 +63,6 @@ class MissionActsController {
     }
 
     private Mission get(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.missionActsController.thereIsNoMission", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
@@ -238,6 +239,6 @@ class MissionController {
     }
 
     private Mission get(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.missionController.thereIsNoMission", "id", id)));
     }
 }

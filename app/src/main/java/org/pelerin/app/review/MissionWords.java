@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -22,17 +23,16 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
     String running() {
         Instant startsAt = mission.course().startsAt();
         if (startsAt != null && startsAt.isAfter(now)) {
-            return "Written. It starts by itself " + show.when(startsAt, zone()) + ".";
+            return Texts.of("review.missionWords.waitingToStartItStarts", "startsAt", show.when(startsAt, zone()));
         }
         if (startsAt != null) {
-            return "At work since " + show.minute(startsAt, zone()) + ", as far as is known.";
+            return Texts.of("review.missionWords.loggingSinceAsFarAs", "startsAt", show.minute(startsAt, zone()));
         }
         return switch (plan.start().kind()) {
             case BUTTON ->
-                "Written and waiting for its button"
-                        + (confirmation.isEmpty() ? "; nobody has confirmed that it runs." : ".");
-            case THRESHOLD -> "Written and waiting for the value it watches.";
-            default -> "Written and waiting for its start.";
+                Texts.of("review.missionWords.waitingForItsButton", "more", confirmation.isEmpty());
+            case THRESHOLD -> Texts.of("review.missionWords.waitingForItsStartThreshold");
+            default -> Texts.of("review.missionWords.waitingToStart");
         };
     }
 
@@ -40,10 +40,9 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
     String misconfirmed() {
         return confirmation
                 .filter(c -> c.deniedAt() != null || nothing())
-                .map(c -> c.by() + " confirmed on " + show.minute(c.at(), zone()) + " that it ran; "
-                        + (c.deniedAt() == null
-                                ? "there is no record of it."
-                                : "its logger said on " + show.minute(c.deniedAt(), zone()) + " that it still waited."))
+                .map(c -> Texts.of("review.missionWords.confirmedTheStartOn", "by", c.by(), "at", show.minute(c.at(), zone()), "deniedAt", (c.deniedAt() == null
+                                ? Texts.of("review.missionWords.thereIsNoRecordOf")
+                                : Texts.of("review.missionWords.theLoggerReportedOnThat", "deniedAt", show.minute(c.deniedAt(), zone())))))
                 .orElse("");
     }
 
@@ -63,13 +62,13 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
         boolean battery = course.batteryEndsAt() != null
                 && (course.endsAt() == null || course.batteryEndsAt().isBefore(course.endsAt()));
         if (battery) {
-            return "The battery ends it about " + show.when(course.batteryEndsAt(), zone()) + ".";
+            return Texts.of("review.missionWords.theBatteryEndsItAbout", "batteryEndsAt", show.when(course.batteryEndsAt(), zone()));
         }
         if (course.endsAt() == null) {
             return "";
         }
         boolean planned = plan.endsByItself(ModelCatalogue.get(mission.device().model()), course.startsAt());
-        return (planned ? "It ends " : "Its memory is full ") + show.when(course.endsAt(), zone()) + ".";
+        return (planned ? Texts.of("review.missionWords.itEnds") : Texts.of("review.missionWords.memoryFull")) + show.when(course.endsAt(), zone()) + ".";
     }
 
     /**
@@ -81,14 +80,13 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
      */
     String clock(ClockCorrection correction, boolean beyond, boolean compared, boolean corrected) {
         if (ModelCatalogue.FILE.equals(mission.device().model())) {
-            return "times as its file has them";
+            return Texts.of("review.missionWords.timesAsInItsFile");
         }
         if (!compared) {
-            return "clock not compared: its records came on a memory stick";
+            return Texts.of("review.missionWords.clockNotComparedTheRecords");
         }
         Duration off = correction.offset();
         boolean exact = off.toSeconds() == 0;
-        return (beyond ? "◇ " : "") + "clock " + show.offset(off) + (beyond ? ", more than it should be" : "")
-                + (exact ? "" : corrected ? ", corrected" : ", not corrected");
+        return Texts.of("review.missionWords.beyondClockOffExact", "beyond", (beyond ? "◇ " : ""), "off", show.offset(off), "beyond2", beyond, "exact", (exact ? "" : corrected ? ", corrected" : Texts.of("review.missionWords.notCorrected")));
     }
 }

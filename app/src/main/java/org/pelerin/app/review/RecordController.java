@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -138,7 +139,7 @@ class RecordController {
         Mission mission = get(id, clock);
         List<SeriesTable> tables = store.tables(mission);
         if (table < 0 || table >= tables.size()) {
-            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+            throw new NotThereException(Texts.of("review.recordController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         return rows.of(mission, tables.get(table), from, count, at, inUnits);
     }
@@ -198,7 +199,7 @@ class RecordController {
 
     /** @param clock {@link MissionController#OWN} for times as the logger had them */
     private Mission get(long id, String clock) {
-        Mission m = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        Mission m = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.recordController.thereIsNoMission", "id", id)));
         return clock.equals(MissionController.OWN) ? m.byItsOwnClock() : m;
     }
 }

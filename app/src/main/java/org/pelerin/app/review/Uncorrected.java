@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -48,7 +49,7 @@ public record Uncorrected(String channel, String unit, String words, String form
             return new Uncorrected(
                     c.label(),
                     shown,
-                    "a table of " + table.points().size() + " points",
+                    Texts.of("review.uncorrected.aTableOfPoints", "points", table.points().size()),
                     undone(table.points(), measured(way))
                             .map(f -> shown(way, f))
                             .filter(f -> f.length() <= Expression.LONGEST)

@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -32,7 +33,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "mean of the last " + samples + " samples of " + input;
+            return CoreTexts.say("core.derive.derivation.meanOfTheLastSamples", "samples", samples, "input", input);
         }
     }
 
@@ -57,8 +58,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return of.name().toLowerCase(Locale.ROOT) + " of " + input + " over each " + time.apply(window)
-                    + (zone == null ? " from the first sample on" : " of the clock in " + zone);
+            return CoreTexts.say("core.derive.derivation.ofOverEach", "name", of.name().toLowerCase(Locale.ROOT), "input", input, "apply", time.apply(window), "zone", (zone == null ? CoreTexts.say("core.derive.derivation.fromTheFirstSampleOn") : CoreTexts.say("core.derive.derivation.ofTheClockIn", "zone", zone)));
         }
     }
 
@@ -75,8 +75,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "total of " + input + " per " + time.apply(per) + " times time"
-                    + (window == null ? ", since the beginning" : ", over each " + time.apply(window));
+            return CoreTexts.say("core.derive.derivation.totalOfPerTimesTime", "input", input, "apply", time.apply(per), "window", (window == null ? CoreTexts.say("core.derive.derivation.sinceTheBeginning") : CoreTexts.say("core.derive.derivation.overEach", "apply", time.apply(window))));
         }
     }
 
@@ -89,7 +88,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "change of " + input + " from one sample to the next, per " + time.apply(per);
+            return CoreTexts.say("core.derive.derivation.changeOfFromOneSample", "input", input, "apply", time.apply(per));
         }
     }
 
@@ -126,7 +125,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "dew point (Magnus, over water) of " + temperature + " and " + humidity;
+            return CoreTexts.say("core.derive.derivation.dewPointMagnusOverWater", "temperature", temperature, "humidity", humidity);
         }
     }
 
@@ -169,7 +168,7 @@ public sealed interface Derivation {
         @Override
         public String words(Function<Duration, String> time) {
             return "(" + pressure + " − " + barometer + ") / ("
-                    + (density == null ? "density at " + temperature : plain(density) + " kg/m³") + " · "
+                    + (density == null ? CoreTexts.say("core.derive.derivation.densityAt", "temperature", temperature) : CoreTexts.say("core.derive.derivation.plainKgM3", "plain", plain(density))) + " · "
                     + plain(gravity) + " m/s²)";
         }
     }
@@ -183,8 +182,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "mean kinetic temperature of " + input + " over the last " + time.apply(window) + ", ΔH " + enthalpy
-                    + " kJ/mol";
+            return CoreTexts.say("core.derive.derivation.meanKineticTemperatureOfOver", "input", input, "apply", time.apply(window), "enthalpy", enthalpy);
         }
     }
 
@@ -210,8 +208,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "noise dose of " + input + ", criterion " + plain(criterion) + " dB, exchange rate "
-                    + plain(exchange) + " dB, each shift from " + from + " to " + to;
+            return CoreTexts.say("core.derive.derivation.noiseDoseOfCriterionD", "input", input, "plain", plain(criterion), "plain2", plain(exchange), "from", from, "to", to);
         }
     }
 
@@ -223,7 +220,7 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return "greatest |phase − mean| / mean · 100 of " + String.join(", ", inputs);
+            return CoreTexts.say("core.derive.derivation.greatestPhaseMeanMean100", "x", String.join(", ", inputs));
         }
     }
 

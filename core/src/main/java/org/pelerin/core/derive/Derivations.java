@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -69,7 +70,7 @@ public final class Derivations {
         Derivations all = new Derivations(record, beside, bounds);
         for (Derived d : derived) {
             if (record.source(d.name()).isPresent() || all.wanted.put(d.name(), d) != null) {
-                throw new ImpossibleException("Two series are called “" + d.name() + "”");
+                throw new ImpossibleException(CoreTexts.say("core.derive.derivations.twoSeriesAreNamed", "name", d.name()));
             }
         }
         derived.forEach(d -> all.source(d.name(), d.name()));
@@ -88,12 +89,12 @@ public final class Derivations {
                 made.put(name, other.get());
                 return other.get();
             }
-            throw new ImpossibleException("“" + of + "” is derived from “" + name + "”, which is not there");
+            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.isDerivedFromWhichDoes", "of", of, "name", name));
         }
         if (making.contains(name)) {
             List<String> circle = new ArrayList<>(making.subList(making.indexOf(name), making.size()));
             circle.add(name);
-            throw new ImpossibleException("“" + name + "” is derived from itself: " + String.join(" ← ", circle));
+            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.isDerivedFromItself", "name", name, "x", String.join(" ← ", circle)));
         }
         making.add(name);
         List<SampleSource> inputs =
@@ -103,7 +104,7 @@ public final class Derivations {
         try {
             source = make(derived, inputs);
         } catch (IllegalArgumentException e) {
-            throw new ImpossibleException("“" + name + "” cannot be derived: " + e.getMessage());
+            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.cannotBeDerived", "name", name, "reason", e.getMessage()));
         }
         made.put(name, source);
         record = record.with(source);
@@ -203,7 +204,7 @@ public final class Derivations {
     /** @throws IllegalArgumentException for what is no temperature, or only a difference of two */
     private static Conversion celsius(Unit of) {
         if (!of.temperature()) {
-            throw new IllegalArgumentException("“" + of + "” is no unit of temperature");
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.derivations.isNotAUnitOf", "of", of));
         }
         return of.shownIn(Unit.CELSIUS);
     }

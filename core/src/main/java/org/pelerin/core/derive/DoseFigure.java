@@ -1,5 +1,7 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
+
 /** See {@link Figure#dose}. */
 final class DoseFigure implements Figure {
 
@@ -12,7 +14,7 @@ final class DoseFigure implements Figure {
 
     DoseFigure(double criterion, double exchange, double threshold) {
         if (!(criterion > 0) || !(exchange > 0)) {
-            throw new IllegalArgumentException("A dose has a criterion and an exchange rate above 0 dB");
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.doseFigure.aDoseNeedsACriterion"));
         }
         this.criterion = criterion;
         this.exchange = exchange;

@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.Arrays;
 import org.pelerin.core.record.SampleReader;
 
@@ -42,7 +43,7 @@ public final class MovingMean implements SampleReader {
      */
     public MovingMean(int n, boolean energy, SampleReader next) {
         if (n < 1) {
-            throw new IllegalArgumentException("A moving mean is of at least one sample, not " + n);
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.movingMean.aMovingMeanIsOf", "n", n));
         }
         this.n = n;
         this.energy = energy;

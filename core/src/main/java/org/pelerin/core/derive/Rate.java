@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.SampleReader;
 
 /**
@@ -16,7 +17,7 @@ public final class Rate implements SampleReader {
     /** @param per in ms, above 0 */
     public Rate(long per, SampleReader next) {
         if (per <= 0) {
-            throw new IllegalArgumentException("A rate is per some time");
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.rate.aRateNeedsATime"));
         }
         this.per = per;
         this.next = next;

@@ -1,5 +1,7 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
+
 /** See {@link Figure#total}. */
 final class TotalFigure implements Figure {
 
@@ -9,7 +11,7 @@ final class TotalFigure implements Figure {
 
     TotalFigure(long base) {
         if (base <= 0) {
-            throw new IllegalArgumentException("A total is per some time");
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.totalFigure.aTotalNeedsATime"));
         }
         this.base = base;
     }

@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.Spans;
 
@@ -68,7 +69,7 @@ public final class WindowReader implements SampleReader {
             long last,
             SampleReader next) {
         if (!(coverage >= 0 && coverage <= 100)) {
-            throw new IllegalArgumentException("A coverage is from 0 to 100 %, not " + coverage);
+            throw new IllegalArgumentException(CoreTexts.say("core.derive.windowReader.aCoverageIsFrom0", "coverage", coverage));
         }
         this.windows = windows;
         this.figure = figure;

@@ -1,5 +1,6 @@
 package org.pelerin.core.derive;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
@@ -62,7 +63,7 @@ public interface Windows {
         boolean days = length.toDays() > 0 && length.equals(Duration.ofDays(length.toDays()));
         if (!divides && !days) {
             throw new IllegalArgumentException(
-                    "A window on the clock divides a day or is whole days, and " + length + " does neither");
+                    CoreTexts.say("core.derive.windows.aWindowOnTheClock", "length", length));
         }
         return length;
     }
@@ -82,7 +83,7 @@ public interface Windows {
 
         public Anchored {
             if (length < 1) {
-                throw new IllegalArgumentException("A window lasts at least a millisecond");
+                throw new IllegalArgumentException(CoreTexts.say("core.derive.windows.aWindowLastsAtLeast"));
             }
         }
 
@@ -206,7 +207,7 @@ public interface Windows {
 
         public Shifts {
             if (days.isEmpty()) {
-                throw new IllegalArgumentException("A shift has at least one day");
+                throw new IllegalArgumentException(CoreTexts.say("core.derive.windows.aShiftHasAtLeast"));
             }
         }
 

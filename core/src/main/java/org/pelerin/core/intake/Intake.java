@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -39,7 +40,7 @@ public final class Intake {
         private final transient List<Trouble> troubles;
 
         TooManyTroublesException(List<Trouble> troubles) {
-            super("More than " + MOST_TROUBLES + " rows or cells cannot be read");
+            super(CoreTexts.say("core.intake.intake.moreThanRowsOrCells", "mostTroubles", MOST_TROUBLES));
             this.troubles = troubles.subList(0, Math.min(LISTED, troubles.size()));
         }
 

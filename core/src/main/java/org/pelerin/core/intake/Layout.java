@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Objects;
@@ -23,12 +24,12 @@ public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, Li
 
     /** What a column is for. */
     public enum Role {
-        IGNORED("not used"),
+        IGNORED("core.intake.layout.notUsed"),
         /** Date and time in one cell, or a count from a fixed instant. */
-        INSTANT("date and time"),
-        DATE("date"),
-        TIME("time"),
-        VALUE("values");
+        INSTANT("core.intake.layout.dateAndTime"),
+        DATE("core.intake.layout.date"),
+        TIME("core.intake.layout.time"),
+        VALUE("core.intake.layout.values");
 
         private final String words;
 
@@ -37,7 +38,7 @@ public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, Li
         }
 
         public String words() {
-            return words;
+            return CoreTexts.say(words);
         }
     }
 
@@ -65,21 +66,21 @@ public record Layout(int skipped, char decimal, DateOrder order, ZoneId zone, Li
         long dates = count(Role.DATE);
         long times = count(Role.TIME);
         if (instants + dates == 0) {
-            return "Say which column holds the date and time";
+            return CoreTexts.say("core.intake.layout.chooseTheColumnOfDate");
         }
         if (instants > 1 || dates > 1 || times > 1 || instants == 1 && dates + times > 0) {
-            return "Date and time are one column, or one of each";
+            return CoreTexts.say("core.intake.layout.dateAndTimeAreOne");
         }
         List<Column> values = values();
         if (values.isEmpty()) {
-            return "Say which columns hold values";
+            return CoreTexts.say("core.intake.layout.chooseTheColumnsWithValues");
         }
         for (Column c : values) {
             if (c.name.isBlank()) {
-                return "Every column with values needs a name";
+                return CoreTexts.say("core.intake.layout.everyColumnWithValuesNeeds");
             }
             if (values.stream().filter(o -> o.name.equals(c.name)).count() > 1) {
-                return "Two columns are called “" + c.name + "”";
+                return CoreTexts.say("core.intake.layout.twoColumnsAreNamed", "name", c.name);
             }
         }
         return "";

@@ -1,5 +1,7 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
+
 /**
  * What is done with rows of the same instant, column by column. First and last are by their place in the file; an empty cell of the row
  * that counts is a missing value. A mean is that of the cells that hold a value, levels in dB as energy; it is rounded to 12 significant
@@ -7,10 +9,10 @@ package org.pelerin.core.intake;
  */
 public enum Merge {
     /** Nothing: a file that has some is not taken in. */
-    NONE("not decided"),
-    FIRST("the first one counts"),
-    LAST("the last one counts"),
-    MEAN("their mean counts");
+    NONE("core.intake.merge.notDecided"),
+    FIRST("core.intake.merge.theFirstOneCounts"),
+    LAST("core.intake.merge.theLastOneCounts"),
+    MEAN("core.intake.merge.theirMeanCounts");
 
     private final String words;
 
@@ -19,6 +21,6 @@ public enum Merge {
     }
 
     public String words() {
-        return words;
+        return CoreTexts.say(words);
     }
 }

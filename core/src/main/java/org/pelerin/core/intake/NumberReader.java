@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.Locale;
 import java.util.Set;
 
@@ -35,10 +36,10 @@ public final class NumberReader {
         try {
             v = Double.parseDouble(number);
         } catch (NumberFormatException e) {
-            throw new UnreadableException("“" + shortened(text) + "” is not a number");
+            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
         }
         if (!Double.isFinite(v)) {
-            throw new UnreadableException("“" + shortened(text) + "” is too large");
+            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isTooLarge", "shortened", shortened(text)));
         }
         int point = number.indexOf('.');
         if (point >= 0) {
@@ -78,13 +79,13 @@ public final class NumberReader {
                     .matches("[-+]?\\d{1,3}(?:" + (other == '.' ? "\\." : ",") + "\\d{3})+");
             if (!groups || sign < 0 && s.indexOf(other) == s.lastIndexOf(other)) {
                 throw new UnreadableException(
-                        "“" + shortened(text) + "” has a “" + other + "”, the decimal sign is “" + decimal + "”");
+                        CoreTexts.say("core.intake.numberReader.hasATheDecimalSign", "shortened", shortened(text), "other", other, "decimal", decimal));
             }
             s = s.replace(String.valueOf(other), "");
         }
         if (s.chars().anyMatch(c -> Character.isLetter(c) && c != 'e' && c != 'E')) {
             // what Java would take beyond that is none in a file
-            throw new UnreadableException("“" + shortened(text) + "” is not a number");
+            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
         }
         return s.replace(decimal, '.');
     }

@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -54,7 +55,7 @@ public final class RowReader {
         if (cells.size() > width) {
             for (int i = width; i < cells.size(); i++) {
                 if (!cells.get(i).isBlank()) {
-                    throw new UnreadableException("the row has " + cells.size() + " cells, the others have " + width);
+                    throw new UnreadableException(CoreTexts.say("core.intake.rowReader.theRowHasCellsThe", "cells", cells.size(), "width", width));
                 }
             }
         }
@@ -65,14 +66,14 @@ public final class RowReader {
     /** A value of the row; NaN where it is missing. */
     public double value(List<String> cells, int value) throws UnreadableException {
         if (values[value] >= cells.size()) {
-            throw new UnreadableException("the row ends before it");
+            throw new UnreadableException(CoreTexts.say("core.intake.rowReader.theRowEndsBeforeIt"));
         }
         return numbers.get(value).value(cells.get(values[value]));
     }
 
     private static String cell(List<String> cells, int i) throws UnreadableException {
         if (i >= cells.size()) {
-            throw new UnreadableException("the row ends before its time");
+            throw new UnreadableException(CoreTexts.say("core.intake.rowReader.theRowEndsBeforeIts"));
         }
         return cells.get(i);
     }

@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -61,8 +62,7 @@ public final class TextTable {
                 List<String> cells = r.getFields();
                 if (cells.size() > MOST_COLUMNS) {
                     throw new BrokenException(
-                            "Line " + line + " has " + cells.size() + " cells; at most " + MOST_COLUMNS
-                                    + " are taken. Is the delimiter right?",
+                            CoreTexts.say("core.intake.textTable.lineHasCellsAtMost", "line", line, "cells", cells.size(), "mostColumns", MOST_COLUMNS),
                             null);
                 }
                 if (!sink.row(line, cells)) {
@@ -71,7 +71,7 @@ public final class TextTable {
             }
         } catch (CsvParseException e) {
             throw new BrokenException(
-                    "After line " + line + " a quotation mark opens that is never closed, or a cell has no end", e);
+                    CoreTexts.say("core.intake.textTable.afterLineAQuotationMark", "line", line), e);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -54,7 +55,7 @@ public final class TimeReader {
         text = cell.strip();
         at = 0;
         if (text.isEmpty()) {
-            throw new UnreadableException("the time is empty");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.theTimeIsEmpty"));
         }
         long millis = order.absolute() || order == DateOrder.DAY_NUMBER ? counted() : dated();
         before = millis;
@@ -66,7 +67,7 @@ public final class TimeReader {
         try {
             v = TypedNumber.of(text);
         } catch (IllegalArgumentException e) {
-            throw new UnreadableException(quoted() + " is no number of " + order.words());
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotANumberOf", "quoted", quoted(), "order", order.words()));
         }
         double millis = switch (order) {
             case EPOCH_SECONDS -> v * 1000;
@@ -74,7 +75,7 @@ public final class TimeReader {
             default -> v * 86_400_000;
         };
         if (!(Math.abs(millis) < 8.64e15)) {
-            throw new UnreadableException(quoted() + " lies too far away");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isTooFarAway", "quoted", quoted()));
         }
         long whole = Math.round(millis);
         return order == DateOrder.DAY_NUMBER
@@ -85,7 +86,7 @@ public final class TimeReader {
     private long inRange(long millis) throws UnreadableException {
         int year = Instant.ofEpochMilli(millis).atZone(ZoneOffset.UTC).getYear();
         if (year < FIRST_YEAR || year > LAST_YEAR) {
-            throw new UnreadableException(quoted() + " would be in the year " + year);
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.wouldBeInTheYear", "quoted", quoted(), "year", year));
         }
         return millis;
     }
@@ -114,7 +115,7 @@ public final class TimeReader {
             offset = offset();
         }
         if (at < text.length()) {
-            throw new UnreadableException(quoted() + " goes on with “" + text.substring(at) + "”");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.goesOnWith", "quoted", quoted(), "substring", text.substring(at)));
         }
         LocalDateTime local = local(date, hour, minute, second, millis);
         return offset == null
@@ -128,7 +129,7 @@ public final class TimeReader {
             return date.plusDays(1).atStartOfDay();
         }
         if (hour > 23 || minute > 59 || second > 59) {
-            throw new UnreadableException(quoted() + " is no time of day");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotATimeOf", "quoted", quoted()));
         }
         return date.atTime(hour, minute, (int) second, (int) millis * 1_000_000);
     }
@@ -150,12 +151,12 @@ public final class TimeReader {
         int d = 3 - y - m;
         int year = parts[y] < 100 ? 2000 + parts[y] : parts[y];
         if (year < FIRST_YEAR || year > LAST_YEAR) {
-            throw new UnreadableException(quoted() + " would be in the year " + year + " as " + order.words());
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.wouldBeInTheYear2", "quoted", quoted(), "year", year, "order", order.words()));
         }
         try {
             return LocalDate.of(year, parts[m], parts[d]);
         } catch (DateTimeException e) {
-            throw new UnreadableException(quoted() + " is no date as " + order.words());
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotADateAs", "quoted", quoted(), "order", order.words()));
         }
     }
 
@@ -167,7 +168,7 @@ public final class TimeReader {
         String name = text.substring(from, at).toLowerCase(Locale.ROOT);
         int month = name.length() < 3 ? -1 : MONTHS.indexOf(name.substring(0, 3));
         if (month < 0) {
-            throw new UnreadableException("“" + text.substring(from, at) + "” is no month");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotAMonth", "substring", text.substring(from, at)));
         }
         return month + 1;
     }
@@ -191,7 +192,7 @@ public final class TimeReader {
             throw new UnreadableException(quoted() + (what.equals("date") ? " is no date" : " has no " + what));
         }
         if (digit(peek())) {
-            throw new UnreadableException(quoted() + " has too many digits");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.hasTooManyDigits", "quoted", quoted()));
         }
         return v;
     }
@@ -228,7 +229,7 @@ public final class TimeReader {
             return hour;
         }
         if (hour < 1 || hour > 12) {
-            throw new UnreadableException(quoted() + " is no time of a half day");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotATimeOf2", "quoted", quoted()));
         }
         at += text.startsWith(".", at + 1) ? 4 : 2;
         at = Math.min(at, text.length());
@@ -258,7 +259,7 @@ public final class TimeReader {
         }
         int minutes = digit(peek()) ? offsetPart() : 0;
         if (hours > 18 || minutes > 59) {
-            throw new UnreadableException(quoted() + " has no possible offset");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
         }
         return (c == '+' ? 1 : -1) * (hours * 3600 + minutes * 60);
     }
@@ -271,7 +272,7 @@ public final class TimeReader {
             at++;
         }
         if (at == from) {
-            throw new UnreadableException(quoted() + " has no possible offset");
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
         }
         return v;
     }
@@ -296,9 +297,7 @@ public final class TimeReader {
         List<ZoneOffset> offsets = rules.getValidOffsets(local);
         if (offsets.isEmpty()) {
             ZoneOffsetTransition t = rules.getTransition(local);
-            throw new UnreadableException(local.toString().replace('T', ' ') + " does not exist in " + zone.getId()
-                    + ": clocks went from " + t.getDateTimeBefore().toLocalTime() + " to "
-                    + t.getDateTimeAfter().toLocalTime());
+            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.doesNotExistInClocks", "replace", local.toString().replace('T', ' '), "id", zone.getId(), "toLocalTime", t.getDateTimeBefore().toLocalTime(), "toLocalTime2", t.getDateTimeAfter().toLocalTime()));
         }
         long earlier = local.toInstant(offsets.get(0)).toEpochMilli();
         return offsets.size() > 1 && earlier < before

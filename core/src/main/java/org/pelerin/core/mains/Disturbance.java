@@ -1,5 +1,6 @@
 package org.pelerin.core.mains;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -26,10 +27,10 @@ public record Disturbance(
         List<Double> values) {
 
     public enum Kind {
-        DIP("dip", false),
-        SWELL("swell", true),
-        INTERRUPTION("interruption", false),
-        INRUSH("inrush", true);
+        DIP("core.mains.disturbance.dip", false),
+        SWELL("core.mains.disturbance.swell", true),
+        INTERRUPTION("core.mains.disturbance.interruption", false),
+        INRUSH("core.mains.disturbance.inrush", true);
 
         private final String word;
         private final boolean above;

@@ -1,5 +1,6 @@
 package org.pelerin.core.mains;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -59,29 +60,29 @@ public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
         List<Loop> moved = loops.stream().filter(l -> l.loop() != l.phase()).toList();
         boolean leads = order == Order.REVERSED && moved.size() == 2;
         if (order == Order.UNCLEAR) {
-            out.add("The voltages are not those of three phases: look at each voltage lead");
+            out.add(CoreTexts.say("core.mains.phaseCheck.theVoltagesAreNotThose"));
         } else if (leads) {
-            out.add("The voltage leads " + names("U", moved) + " are exchanged: the currents follow the other order");
+            out.add(CoreTexts.say("core.mains.phaseCheck.theVoltageLeadsAreSwapped", "names", names("U", moved)));
         } else if (order == Order.REVERSED) {
-            out.add("The phases follow each other 1, 3, 2: two voltage leads are exchanged, or the network turns left");
+            out.add(CoreTexts.say("core.mains.phaseCheck.thePhasesFollowInThe"));
         }
         if (!leads && moved.size() == 2) {
-            out.add("The loops " + names("I", moved) + " sit on each other’s phase: exchange them");
+            out.add(CoreTexts.say("core.mains.phaseCheck.theLoopsAreOnEach", "names", names("I", moved)));
         } else if (!leads && !moved.isEmpty()) {
-            moved.forEach(l -> out.add("Loop I" + (l.loop() + 1) + " sits on phase " + (l.phase() + 1)));
+            moved.forEach(l -> out.add(CoreTexts.say("core.mains.phaseCheck.loopIIsOnPhase", "loop", (l.loop() + 1), "phase", (l.phase() + 1))));
         }
         loops.stream()
                 .filter(Loop::reversed)
                 .forEach(
-                        l -> out.add("Loop I" + (l.loop() + 1) + " is turned round: its arrow must point to the load"));
+                        l -> out.add(CoreTexts.say("core.mains.phaseCheck.loopIIsReversedIts", "loop", (l.loop() + 1))));
         if (!loopsClear) {
-            out.add("The currents fit no connection of the loops: look at each loop");
+            out.add(CoreTexts.say("core.mains.phaseCheck.theCurrentsFitNoConnection"));
         }
         return out;
     }
 
     private static String names(String letter, List<Loop> two) {
-        return letter + (two.get(0).loop() + 1) + " and " + letter + (two.get(1).loop() + 1);
+        return CoreTexts.say("core.mains.phaseCheck.letterLoopAndLetterLoop2", "letter", letter, "loop", (two.get(0).loop() + 1), "loop2", (two.get(1).loop() + 1));
     }
 
     /**

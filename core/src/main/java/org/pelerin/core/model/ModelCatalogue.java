@@ -1,5 +1,6 @@
 package org.pelerin.core.model;
 
+import org.pelerin.core.language.CoreTexts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -53,7 +54,7 @@ public final class ModelCatalogue {
     public static LoggerModel get(String id) {
         return id.equals(FILE)
                 ? ELSEWHERE
-                : find(id).orElseThrow(() -> new IllegalArgumentException("There is no logger model “" + id + "”"));
+                : find(id).orElseThrow(() -> new IllegalArgumentException(CoreTexts.say("core.model.modelCatalogue.thereIsNoLoggerModel", "id", id)));
     }
 
     /**

@@ -1,13 +1,15 @@
 package org.pelerin.core.model;
 
+import org.pelerin.core.language.CoreTexts;
+
 /** The ways in which a mission can begin. */
 public enum StartKind {
-    NOW("at once"),
-    BUTTON("on its button"),
-    AT("at date and time"),
-    AFTER("after a delay"),
-    INTERVAL("on a full interval of the clock"),
-    THRESHOLD("when a channel says so");
+    NOW("core.model.startKind.atOnce"),
+    BUTTON("core.model.startKind.onItsButton"),
+    AT("core.model.startKind.atDateAndTime"),
+    AFTER("core.model.startKind.afterADelay"),
+    INTERVAL("core.model.startKind.onAFullIntervalOf"),
+    THRESHOLD("core.model.startKind.atAThreshold");
 
     private final String words;
 
@@ -16,6 +18,6 @@ public enum StartKind {
     }
 
     public String words() {
-        return words;
+        return CoreTexts.say(words);
     }
 }

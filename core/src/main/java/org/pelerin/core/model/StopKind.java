@@ -1,12 +1,14 @@
 package org.pelerin.core.model;
 
+import org.pelerin.core.language.CoreTexts;
+
 /** The ways in which a mission can end. */
 public enum StopKind {
-    MEMORY_FULL("when memory is full"),
-    AFTER_SAMPLES("after so many samples"),
-    AFTER_TIME("after a time"),
-    AT("at date and time"),
-    WRAP("never: keep the last");
+    MEMORY_FULL("core.model.stopKind.whenMemoryIsFull"),
+    AFTER_SAMPLES("core.model.stopKind.afterANumberOfSamples"),
+    AFTER_TIME("core.model.stopKind.afterATime"),
+    AT("core.model.stopKind.atDateAndTime"),
+    WRAP("core.model.stopKind.neverOverwriteOldest");
 
     private final String words;
 
@@ -15,6 +17,6 @@ public enum StopKind {
     }
 
     public String words() {
-        return words;
+        return CoreTexts.say(words);
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -40,19 +41,17 @@ final class ChannelCheck {
             ChannelSettings c = plan.channels().get(i);
             String at = "channels[" + i + "]";
             if (c.label().isBlank()) {
-                found.blocks(at + ".label", "Channel " + (i + 1) + " is recorded but has no name", "Name it");
+                found.blocks(at + ".label", CoreTexts.say("core.plan.channelCheck.channelIsRecordedButHas", "i", (i + 1)), CoreTexts.say("core.plan.channelCheck.enterAName"));
             } else if (!labels.add(c.label())) {
-                found.blocks(at + ".label", "Two channels are called “" + c.label() + "”", "Give each its own name");
+                found.blocks(at + ".label", CoreTexts.say("core.plan.channelCheck.twoChannelsAreNamed", "label", c.label()), CoreTexts.say("core.plan.channelCheck.giveEachItsOwnName"));
             }
             if (c.levels().size() > model.alarmLevels()) {
                 found.blocks(
                         at + ".levels[0].high",
-                        model.name() + " has "
-                                + (model.alarmLevels() == 0
-                                        ? "no alarms"
-                                        : model.alarmLevels() + " alarm level" + (model.alarmLevels() == 1 ? "" : "s")
-                                                + " a channel"),
-                        "Set fewer limits");
+                        CoreTexts.say("core.plan.channelCheck.nameHasAlarmLevels", "name", model.name(), "alarmLevels", (model.alarmLevels() == 0
+                                        ? CoreTexts.say("core.plan.channelCheck.noAlarms")
+                                        : CoreTexts.say("core.plan.channelCheck.alarmLevelPerChannel", "alarmLevels", model.alarmLevels(), "alarmLevels2", (model.alarmLevels() == 1 ? "" : "s")))),
+                        CoreTexts.say("core.plan.channelCheck.setFewerLimits"));
             }
             Optional<MeasuredChannel> measured = measured(i);
             for (int level = 1; level <= c.levels().size() && measured.isPresent(); level++) {
@@ -63,7 +62,7 @@ final class ChannelCheck {
         odd();
         if (!anyAlarm && !plan.enabled().isEmpty() && model.alarmLevels() > 0) {
             found.warns(
-                    "channels", "No limits are set, so the mission cannot be judged", "Set an upper or a lower limit");
+                    "channels", CoreTexts.say("core.plan.channelCheck.noLimitsAreSetSo"), CoreTexts.say("core.plan.channelCheck.setAnUpperOrA"));
         }
     }
 
@@ -87,9 +86,8 @@ final class ChannelCheck {
                             .orElseThrow();
                     found.warns(
                             "channels[" + of.get(0) + "].sensor",
-                            "“" + plan.channels().get(of.get(0)).label() + "” has " + sensor + ", the other "
-                                    + (inputs.size() - 1) + " have " + others,
-                            "Give it the same sensor, unless that is meant");
+                            CoreTexts.say("core.plan.channelCheck.hasTheOtherHave", "label", plan.channels().get(of.get(0)).label(), "sensor", sensor, "size", (inputs.size() - 1), "others", others),
+                            CoreTexts.say("core.plan.channelCheck.useTheSameSensorUnless"));
                 }
             });
         }
@@ -102,7 +100,7 @@ final class ChannelCheck {
     }
 
     private static String sensorName(ChannelSettings c) {
-        return c.sensor() == null ? "no sensor chosen" : "“" + c.sensor().name() + "”";
+        return c.sensor() == null ? CoreTexts.say("core.plan.channelCheck.noSensorChosen") : "“" + c.sensor().name() + "”";
     }
 
     private void level(ChannelSettings c, int level, MeasuredChannel channel, boolean changes, String at) {
@@ -115,8 +113,8 @@ final class ChannelCheck {
                 && pair.low().limit() >= pair.high().limit()) {
             found.blocks(
                     field + "high",
-                    "The upper limit of “" + c.label() + "” is not above the lower one",
-                    "Swap or change the limits");
+                    CoreTexts.say("core.plan.channelCheck.theUpperLimitOfIs", "label", c.label()),
+                    CoreTexts.say("core.plan.channelCheck.swapOrChangeTheLimits"));
         }
         noise(pair, channel, field);
     }
@@ -141,7 +139,7 @@ final class ChannelCheck {
                             channel.unit(),
                             band,
                             channel.unit()),
-                    "Widen the band, or set a delay");
+                    CoreTexts.say("core.plan.channelCheck.widenTheBandOrSet"));
         }
     }
 
@@ -160,29 +158,25 @@ final class ChannelCheck {
         if (Conflicts.outside(channel, alarm.limit())) {
             found.blocks(
                     at,
-                    "The limit " + LimitText.quantity(alarm.limit(), channel.unit()) + " of “" + channel.label()
-                            + "” is outside the sensor's range",
-                    "Choose " + Conflicts.range(channel));
+                    CoreTexts.say("core.plan.channelCheck.theLimitOfIsOutside", "quantity", LimitText.quantity(alarm.limit(), channel.unit()), "label", channel.label()),
+                    CoreTexts.say("core.plan.channelCheck.chooseRange", "range", Conflicts.range(channel)));
         }
         if (alarm.atOnce()) {
             found.warns(
                     lastingAt,
-                    "“" + channel.label() + "” raises its alarm at once, at every opened door",
-                    "Set a delay");
+                    CoreTexts.say("core.plan.channelCheck.raisesItsAlarmAtOnce", "label", channel.label()),
+                    CoreTexts.say("core.plan.channelCheck.setADelay"));
         }
         if (alarm.lasting() instanceof Lasting.Delay d && d.delay().compareTo(plan.interval()) < 0 && !changes) {
             found.warns(
                     lastingAt,
-                    "“" + channel.label() + "” alarms after " + Durations.format(d.delay())
-                            + (plan.scan() == null
-                                    ? ", and is read only every " + Durations.format(plan.interval())
-                                            + ": a single reading out of limits raises it"
-                                    : ", and compares its records, one every " + Durations.format(plan.interval())
-                                            + ", not its scans: a single record out of limits raises it"),
-                    "Set a longer delay, or a shorter interval");
+                    CoreTexts.say("core.plan.channelCheck.alarmsAfter", "label", channel.label(), "delay", Durations.format(d.delay()), "scan", (plan.scan() == null
+                                    ? CoreTexts.say("core.plan.channelCheck.butIsReadOnlyEvery", "interval", Durations.format(plan.interval()))
+                                    : CoreTexts.say("core.plan.channelCheck.andComparesItsRecordsOne", "interval", Durations.format(plan.interval())))),
+                    CoreTexts.say("core.plan.channelCheck.setALongerDelayOr"));
         }
         if (alarm.lasting() instanceof Lasting.Allowance) {
-            found.needs(lastingAt, "alarm.allowance", "A time out of limits in all");
+            found.needs(lastingAt, "alarm.allowance", CoreTexts.say("core.plan.channelCheck.aTotalTimeOutsideLimits"));
         }
     }
 
@@ -204,18 +198,17 @@ final class ChannelCheck {
             if (display != null && (display.high() <= channel.low() || display.low() >= channel.high())) {
                 found.warns(
                         at + ".displayHigh",
-                        "“" + channel.label() + "” never comes into its display range",
-                        "Widen it");
+                        CoreTexts.say("core.plan.channelCheck.neverComesIntoItsDisplay", "label", channel.label()),
+                        CoreTexts.say("core.plan.channelCheck.widenIt"));
             }
             return Optional.of(channel);
         } catch (ExpressionException e) {
             found.blocks(
                     at + ".sensor",
-                    "The formula of channel " + (i + 1) + " is wrong at character " + (e.position() + 1) + ": "
-                            + e.getMessage(),
-                    "Mend it in the sensor library");
+                    CoreTexts.say("core.plan.channelCheck.theFormulaOfChannelIs", "i", (i + 1), "position", (e.position() + 1), "reason", e.getMessage()),
+                    CoreTexts.say("core.plan.channelCheck.correctItInTheSensor"));
         } catch (IllegalArgumentException e) {
-            found.blocks(at + ".sensor", e.getMessage(), "Choose another sensor or unit");
+            found.blocks(at + ".sensor", e.getMessage(), CoreTexts.say("core.plan.channelCheck.chooseAnotherSensorOrUnit"));
         }
         return Optional.empty();
     }
@@ -228,23 +221,21 @@ final class ChannelCheck {
             if (s.continuous() && !plan.option(model, "sleep", "outside")) {
                 found.warns(
                         "channels",
-                        "The supply “" + s.name() + "” is always on and lives on the battery",
-                        "Give it a warm-up before each sample instead");
+                        CoreTexts.say("core.plan.channelCheck.theSupplyIsAlwaysOn", "name", s.name()),
+                        CoreTexts.say("core.plan.channelCheck.useAWarmUpBefore"));
             }
             if (s.volts() > volts) {
                 found.blocks(
                         "channels",
-                        "“" + s.name() + "” needs " + Conflicts.plain(s.volts()) + " V; " + model.name()
-                                + (volts == 0 ? " feeds no probe" : " gives " + Conflicts.plain(volts) + " V"),
-                        "Feed the probe from outside, or choose another");
+                        CoreTexts.say("core.plan.channelCheck.nameNeedsPlainVName2", "name", s.name(), "plain", Conflicts.plain(s.volts()), "name2", model.name(), "volts", (volts == 0 ? CoreTexts.say("core.plan.channelCheck.suppliesNoProbe") : CoreTexts.say("core.plan.channelCheck.suppliesPlainV", "plain", Conflicts.plain(volts)))),
+                        CoreTexts.say("core.plan.channelCheck.supplyTheProbeExternallyOr"));
             }
         }
         if (sum > model.power().supplyMilliamps() && volts > 0) {
             found.blocks(
                     "channels",
-                    "The probes draw " + Conflicts.plain(sum) + " mA, the logger gives "
-                            + Conflicts.plain(model.power().supplyMilliamps()),
-                    "Feed some of them from outside");
+                    CoreTexts.say("core.plan.channelCheck.theProbesDrawMA", "plain", Conflicts.plain(sum), "plain2", Conflicts.plain(model.power().supplyMilliamps())),
+                    CoreTexts.say("core.plan.channelCheck.supplySomeOfThemExternally"));
         }
     }
 }

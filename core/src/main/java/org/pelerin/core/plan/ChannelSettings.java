@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -39,7 +40,7 @@ public record ChannelSettings(
     public record Display(double low, double high) {
         public Display {
             if (!(low < high)) {
-                throw new IllegalArgumentException("The display range is empty: " + low + " to " + high);
+                throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.theDisplayRangeIsEmpty", "low", low, "high", high));
             }
         }
     }
@@ -49,13 +50,13 @@ public record ChannelSettings(
         Objects.requireNonNull(fault);
         if (label.length() > LONGEST_LABEL || unit.length() > Sensor.LONGEST_UNIT) {
             throw new IllegalArgumentException(
-                    "A channel's name has at most " + LONGEST_LABEL + " characters, a unit " + Sensor.LONGEST_UNIT);
+                    CoreTexts.say("core.plan.channelSettings.aChannelNameHasAt", "longestLabel", LONGEST_LABEL, "longestUnit", Sensor.LONGEST_UNIT));
         }
         if (!(cutOff >= 0)) {
-            throw new IllegalArgumentException("A low cut-off is 0 or more, not " + cutOff);
+            throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.aLowCutOffIs", "cutOff", cutOff));
         }
         if (decimals != null && (decimals < 0 || decimals > 6)) {
-            throw new IllegalArgumentException("A channel shows 0 to 6 decimals, not " + decimals);
+            throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.aChannelShows0To", "decimals", decimals));
         }
         List<AlarmLevel> set = new ArrayList<>(levels);
         while (!set.isEmpty() && !set.get(set.size() - 1).any()) {

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.model.Input;
@@ -43,21 +44,21 @@ public final class ChannelText {
             parts.add(c.sensor().name());
         }
         if (!c.correction().equals(Correction.NONE)) {
-            parts.add("corrected by " + PlanFields.correction(c.correction()));
+            parts.add(CoreTexts.say("core.plan.channelText.correctedBy", "correction", PlanFields.correction(c.correction())));
         }
         if (c.cutOff() > 0) {
-            parts.add("0 below " + LimitText.plain(c.cutOff()));
+            parts.add(CoreTexts.say("core.plan.channelText.lowCutOff", "plain", LimitText.plain(c.cutOff())));
         }
         if (c.fault() != FaultDirection.MISSING) {
-            parts.add("a fault counts as the " + (c.fault() == FaultDirection.UP ? "greatest" : "least") + " value");
+            parts.add(CoreTexts.say("core.plan.channelText.onSensorFault", "fault", c.fault() == FaultDirection.UP));
         }
         for (int level = 1; level <= c.levels().size(); level++) {
             if (c.level(level).any()) {
-                parts.add((level == 1 ? "" : "level " + level + ": ") + limits(c.level(level), unit));
+                parts.add((level == 1 ? "" : CoreTexts.say("core.plan.channelText.levelLevel", "level", level)) + limits(c.level(level), unit));
             }
         }
         if (!c.hasAlarm()) {
-            parts.add("no limits");
+            parts.add(CoreTexts.say("core.plan.channelText.noLimits"));
         }
         return String.join("; ", parts);
     }
@@ -67,7 +68,7 @@ public final class ChannelText {
             return "";
         }
         String stated = "±" + LimitText.plain(input.accuracy()) + "\u00a0" + input.unit();
-        return input.kind() == Input.BUILT_IN ? stated : stated + " at its input";
+        return input.kind() == Input.BUILT_IN ? stated : CoreTexts.say("core.plan.channelText.atItsInput", "stated", stated);
     }
 
     private static String limits(AlarmLevel level, String unit) {

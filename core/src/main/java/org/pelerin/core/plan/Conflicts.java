@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -62,8 +63,8 @@ final class Conflicts {
         found.add(new Conflict(
                 Conflict.Level.BLOCKS,
                 field,
-                "“" + setting + "” needs firmware " + needed + " or newer; this logger has " + firmware,
-                "Update the logger, or choose another setting",
+                CoreTexts.say("core.plan.conflicts.needsFirmwareOrNewerThis", "setting", setting, "needed", needed, "firmware", firmware),
+                CoreTexts.say("core.plan.conflicts.updateTheLoggerOrChoose"),
                 Conflict.Way.FIRMWARE));
     }
 
@@ -72,7 +73,7 @@ final class Conflicts {
     }
 
     static String range(MeasuredChannel channel) {
-        return plain(channel.low()) + " to " + plain(channel.high()) + " " + channel.unit();
+        return CoreTexts.say("core.plan.conflicts.plainToPlain2Unit", "plain", plain(channel.low()), "plain2", plain(channel.high()), "unit", channel.unit());
     }
 
     static boolean outside(MeasuredChannel channel, double v) {

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -40,23 +41,21 @@ final class DeploymentCheck {
         if (!deployment.others().isEmpty()) {
             found.warns(
                     "spot",
-                    listed(deployment.others()) + (deployment.others().size() == 1 ? " lies" : " lie")
-                            + " at this spot already, or is on its way there",
-                    "Take it away when this one is placed, or choose another spot");
+                    CoreTexts.say("core.plan.deploymentCheck.areAtThisSpotAlready", "listed", listed(deployment.others()), "others", deployment.others().size()),
+                    CoreTexts.say("core.plan.deploymentCheck.takeItAwayWhenThis"));
         }
         if (!deployment.namesakes().isEmpty()) {
             found.warns(
                     "loggerName",
-                    listed(deployment.namesakes()) + (deployment.namesakes().size() == 1 ? " is" : " are") + " called “"
-                            + plan.loggerName() + "” too",
-                    "Give it a name of its own");
+                    CoreTexts.say("core.plan.deploymentCheck.areAlsoNamed", "listed", listed(deployment.namesakes()), "namesakes", deployment.namesakes().size(), "loggerName", plan.loggerName()),
+                    CoreTexts.say("core.plan.deploymentCheck.chooseAnotherName"));
         }
     }
 
     private static String listed(List<String> serials) {
         int most = Math.min(3, serials.size());
         String named = String.join(", ", serials.subList(0, most));
-        return serials.size() > most ? named + " and " + (serials.size() - most) + " more" : named;
+        return serials.size() > most ? CoreTexts.say("core.plan.deploymentCheck.andMore", "named", named, "most", (serials.size() - most)) : named;
     }
 
     private void depth() {
@@ -64,11 +63,10 @@ final class DeploymentCheck {
         if (depth != null && depth > model.ratedDepth()) {
             found.blocks(
                     "spot",
-                    "The spot is " + Conflicts.plain(depth) + " m under water; " + model.name()
-                            + (model.ratedDepth() == 0
-                                    ? " must stay dry"
-                                    : " is made for " + Conflicts.plain(model.ratedDepth()) + " m"),
-                    "Take a logger that is made for that depth");
+                    CoreTexts.say("core.plan.deploymentCheck.theSpotIsMUnder", "plain", Conflicts.plain(depth), "name", model.name(), "ratedDepth", (model.ratedDepth() == 0
+                                    ? CoreTexts.say("core.plan.deploymentCheck.mustStayDry")
+                                    : CoreTexts.say("core.plan.deploymentCheck.hasARatedDepthOf", "plain", Conflicts.plain(model.ratedDepth())))),
+                    CoreTexts.say("core.plan.deploymentCheck.chooseALoggerWithSufficient"));
         }
     }
 
@@ -89,13 +87,13 @@ final class DeploymentCheck {
         if (measuring.isEmpty()) {
             found.warns(
                     "channels",
-                    "The spot demands limits in " + demand.unit() + ", which the plan does not measure",
-                    "Take a logger that does, or another spot");
+                    CoreTexts.say("core.plan.deploymentCheck.theSpotRequiresLimitsIn", "unit", demand.unit()),
+                    CoreTexts.say("core.plan.deploymentCheck.chooseAnotherLoggerOrAnother"));
         } else if (!any) {
             found.blocks(
                     "channels[" + measuring.get(0) + "].levels[0].high",
-                    "The spot demands " + limits(demand) + ", and the plan has no limits",
-                    "Set them, so that the mission can be judged");
+                    CoreTexts.say("core.plan.deploymentCheck.theSpotRequiresAndThe", "limits", limits(demand)),
+                    CoreTexts.say("core.plan.deploymentCheck.setThemSoThatThe"));
         }
     }
 
@@ -113,19 +111,17 @@ final class DeploymentCheck {
         if (upper ? alarm.limit() > limit : alarm.limit() < limit) {
             found.warns(
                     "channels[" + i + "].levels[0]." + (upper ? "high" : "low"),
-                    "The limit " + LimitText.quantity(alarm.limit(), shown.symbol()) + " of “" + c.label()
-                            + "” is laxer than the " + LimitText.quantity(limit, shown.symbol())
-                            + " that the spot demands",
-                    "Tighten it");
+                    CoreTexts.say("core.plan.deploymentCheck.theLimitOfIsWider", "quantity", LimitText.quantity(alarm.limit(), shown.symbol()), "label", c.label(), "quantity2", LimitText.quantity(limit, shown.symbol())),
+                    CoreTexts.say("core.plan.deploymentCheck.tightenIt"));
         }
     }
 
     private static String limits(Deployment.Demand d) {
         return d.low() == null
-                ? "at most " + Conflicts.plain(d.high()) + " " + d.unit()
+                ? CoreTexts.say("core.plan.deploymentCheck.atMost", "plain", Conflicts.plain(d.high()), "unit", d.unit())
                 : d.high() == null
-                        ? "at least " + Conflicts.plain(d.low()) + " " + d.unit()
-                        : Conflicts.plain(d.low()) + " to " + Conflicts.plain(d.high()) + " " + d.unit();
+                        ? CoreTexts.say("core.plan.deploymentCheck.atLeast", "plain", Conflicts.plain(d.low()), "unit", d.unit())
+                        : CoreTexts.say("core.plan.deploymentCheck.plainToPlain2Unit", "plain", Conflicts.plain(d.low()), "plain2", Conflicts.plain(d.high()), "unit", d.unit());
     }
 
     private void placing(Instant now) {
@@ -133,9 +129,8 @@ final class DeploymentCheck {
         if (deployment.placedAt() != null && start != null && start.isBefore(deployment.placedAt())) {
             found.warns(
                     "start",
-                    "It starts " + Durations.rough(Duration.between(start, deployment.placedAt()))
-                            + " before it is placed: the way there would be judged with it",
-                    "Start it later, or with its button");
+                    CoreTexts.say("core.plan.deploymentCheck.itStartsBeforeItIs", "between", Durations.rough(Duration.between(start, deployment.placedAt()))),
+                    CoreTexts.say("core.plan.deploymentCheck.startItLaterOrWith"));
         }
     }
 }

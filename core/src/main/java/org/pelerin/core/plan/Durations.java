@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -47,7 +48,7 @@ public final class Durations {
         Matcher clock = CLOCK.matcher(t);
         Duration d = clock.matches() ? clock(clock) : parts(t);
         if (d.compareTo(LONGEST) > 0) {
-            throw new IllegalArgumentException("That is more than a hundred years");
+            throw new IllegalArgumentException(CoreTexts.say("core.plan.durations.thatIsMoreThanA"));
         }
         return d;
     }
@@ -78,7 +79,7 @@ public final class Durations {
         try {
             return Duration.ofSeconds(sum.longValueExact());
         } catch (ArithmeticException e) {
-            throw new IllegalArgumentException("Give a time of whole seconds");
+            throw new IllegalArgumentException(CoreTexts.say("core.plan.durations.enterATimeOfWhole"));
         }
     }
 

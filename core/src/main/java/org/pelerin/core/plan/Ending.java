@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 
@@ -23,9 +24,9 @@ public record Ending(Cause cause, Duration after, Instant at) {
     /** “memory is full”, for a label. */
     public String words() {
         return switch (cause) {
-            case PLAN -> "as planned";
-            case MEMORY -> "memory is full";
-            case BATTERY -> "the battery is empty";
+            case PLAN -> CoreTexts.say("core.plan.ending.asPlanned");
+            case MEMORY -> CoreTexts.say("core.plan.ending.memoryIsFull");
+            case BATTERY -> CoreTexts.say("core.plan.ending.theBatteryIsEmpty");
         };
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -55,12 +56,12 @@ final class ForecastCheck {
 
     private void weak(Forecast f, String reason) {
         String what = f.batteryLeft().toSeconds() == 0
-                ? "Its battery is empty"
-                : "Its battery lasts for no more than " + Durations.rough(f.batteryLeft());
+                ? CoreTexts.say("core.plan.forecastCheck.itsBatteryIsEmpty")
+                : CoreTexts.say("core.plan.forecastCheck.itsBatteryLastsForAt", "batteryLeft", Durations.rough(f.batteryLeft()));
         if (reason.isEmpty()) {
-            found.blocks(WEAK, what, "Fit a new battery, or say why it is written all the same");
+            found.blocks(WEAK, what, CoreTexts.say("core.plan.forecastCheck.fitANewBatteryOr"));
         } else {
-            found.warns(WEAK, what, "Written all the same: " + reason);
+            found.warns(WEAK, what, CoreTexts.say("core.plan.forecastCheck.writtenAnyway", "reason", reason));
         }
     }
 
@@ -70,21 +71,20 @@ final class ForecastCheck {
         if (end.cause() == Ending.Cause.MEMORY && before) {
             found.warns(
                     "interval",
-                    "Memory is full after " + Durations.rough(end.after()) + ", before the planned collection",
-                    "Choose a longer interval or come earlier");
+                    CoreTexts.say("core.plan.forecastCheck.memoryIsFullAfterBefore", "after", Durations.rough(end.after())),
+                    CoreTexts.say("core.plan.forecastCheck.chooseALongerIntervalOr"));
         } else if (end.cause() == Ending.Cause.BATTERY && before) {
             found.warns(
                     "interval",
-                    "The battery is empty after " + Durations.rough(end.after()) + ", before the planned collection",
-                    "Fit a new battery, choose a longer interval or come earlier");
+                    CoreTexts.say("core.plan.forecastCheck.theBatteryIsEmptyAfter", "after", Durations.rough(end.after())),
+                    CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose"));
         } else if (f.batteryShort() && collectBy == null) {
             found.warns(
                     "interval",
-                    "The battery ends it after " + Durations.rough(end.after()) + ", before "
-                            + (f.recordsFor().compareTo(f.memoryAfter()) < 0
-                                    ? "its plan would, after " + Durations.rough(f.recordsFor())
-                                    : "memory is full, after " + Durations.rough(f.memoryAfter())),
-                    "Fit a new battery, choose a longer interval, or say when somebody collects it");
+                    CoreTexts.say("core.plan.forecastCheck.theBatteryEndsItAfter", "after", Durations.rough(end.after()), "compareTo", (f.recordsFor().compareTo(f.memoryAfter()) < 0
+                                    ? CoreTexts.say("core.plan.forecastCheck.itsPlanDoesAfter", "recordsFor", Durations.rough(f.recordsFor()))
+                                    : CoreTexts.say("core.plan.forecastCheck.memoryIsFullAfter", "memoryAfter", Durations.rough(f.memoryAfter())))),
+                    CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose2"));
         }
     }
 
@@ -94,10 +94,8 @@ final class ForecastCheck {
             if (due != null && due.isBefore(end)) {
                 found.warns(
                         "channels[" + i + "].label",
-                        "The calibration of “" + plan.channels().get(i).label() + "”"
-                                + (due.isAfter(now) ? " lapses during the mission, on " : " lapsed on ")
-                                + DAY.format(due.atZone(zone)),
-                        "Have it calibrated, or collect before");
+                        CoreTexts.say("core.plan.forecastCheck.theCalibrationOf", "label", plan.channels().get(i).label(), "isAfter", due.isAfter(now), "format", DAY.format(due.atZone(zone))),
+                        CoreTexts.say("core.plan.forecastCheck.haveItCalibratedOrCollect"));
             }
         }
     }

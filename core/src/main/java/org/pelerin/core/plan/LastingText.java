@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -41,7 +42,7 @@ public final class LastingText {
             }
             return Lasting.delay(Durations.parse(t));
         } catch (IllegalArgumentException e) {
-            throw new IllegalArgumentException("Write “30 min”, “3 samples” or “8 h in all”, or nothing for at once");
+            throw new IllegalArgumentException(CoreTexts.say("core.plan.lastingText.write30Min3Samples"));
         }
     }
 
@@ -53,7 +54,7 @@ public final class LastingText {
         if (lasting instanceof Lasting.Samples s) {
             return s.count() + "\u00a0sample" + (s.count() == 1 ? "" : "s");
         }
-        return lasting instanceof Lasting.Allowance a ? Durations.format(a.sum()) + " in all" : "";
+        return lasting instanceof Lasting.Allowance a ? CoreTexts.say("core.plan.lastingText.inAll", "sum", Durations.format(a.sum())) : "";
     }
 
     /** What each rule of values says, as {@link #phrase}, by its id. */
@@ -64,9 +65,9 @@ public final class LastingText {
     /** For a sentence: “at once”, “for over 30 min”, “in 3 samples running”, “for over 8 h in all”. */
     public static String phrase(Lasting lasting) {
         if (lasting instanceof Lasting.Samples s) {
-            return s.count() == 1 ? "at once" : "in " + s.count() + "\u00a0samples running";
+            return s.count() == 1 ? CoreTexts.say("core.plan.lastingText.atOnce") : CoreTexts.say("core.plan.lastingText.inSamplesInARow", "count", s.count());
         }
         String text = format(lasting);
-        return text.isEmpty() ? "at once" : "for over " + text;
+        return text.isEmpty() ? CoreTexts.say("core.plan.lastingText.atOnce") : CoreTexts.say("core.plan.lastingText.forLongerThan", "text", text);
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.regex.Pattern;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Rule;
@@ -20,8 +21,7 @@ public final class LimitText {
             return "";
         }
         if (low != null && high != null && !low.lasting().equals(high.lasting())) {
-            return sides(low.limit(), null, unit) + " " + LastingText.phrase(low.lasting()) + " or "
-                    + sides(null, high.limit(), unit) + " " + LastingText.phrase(high.lasting());
+            return CoreTexts.say("core.plan.limitText.sidesPhraseOrSides2Phrase2", "sides", sides(low.limit(), null, unit), "phrase", LastingText.phrase(low.lasting()), "sides2", sides(null, high.limit(), unit), "phrase2", LastingText.phrase(high.lasting()));
         }
         Alarm any = high != null ? high : low;
         return sides(low == null ? null : low.limit(), high == null ? null : high.limit(), unit) + " "
@@ -42,9 +42,9 @@ public final class LimitText {
 
     /** The same of two limits, either of which may be null. */
     public static String sides(Double low, Double high, String unit) {
-        return (low == null ? "" : "below " + plain(low))
+        return (low == null ? "" : CoreTexts.say("core.plan.limitText.belowPlain", "plain", plain(low)))
                 + (low != null && high != null ? " or " : "")
-                + (high == null ? "" : "above " + plain(high))
+                + (high == null ? "" : CoreTexts.say("core.plan.limitText.abovePlain", "plain", plain(high)))
                 + unit(unit);
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.Duration;
@@ -56,10 +57,8 @@ final class LoggerCheck {
                 String unit = plan.unit(model, i);
                 found.warns(
                         "channels[" + i + "].levels[0]." + (above ? "high" : "low"),
-                        "“" + plan.channels().get(i).label() + "” reads " + LimitText.quantity(rounded(v), unit)
-                                + " now, which is already " + (above ? "above " : "below ")
-                                + LimitText.quantity((above ? level.high() : level.low()).limit(), unit),
-                        "Look at the limit again; or let it start once it lies in its place");
+                        CoreTexts.say("core.plan.loggerCheck.readsNowWhichIsAlready", "label", plan.channels().get(i).label(), "quantity", LimitText.quantity(rounded(v), unit), "above", above, "above2", LimitText.quantity((above ? level.high() : level.low()).limit(), unit)),
+                        CoreTexts.say("core.plan.loggerCheck.checkTheLimitOrLet"));
             }
         }
     }
@@ -73,8 +72,8 @@ final class LoggerCheck {
         if (logger.pinSet() && plan.option(model, "field", "look")) {
             found.warns(
                     "options[field]",
-                    "It asks for its PIN, and its plan lets people in the field only look: nobody there can stop or mark",
-                    "Allow more in the field, or take the PIN away");
+                    CoreTexts.say("core.plan.loggerCheck.itAsksForItsPin"),
+                    CoreTexts.say("core.plan.loggerCheck.allowMoreInTheField"));
         }
     }
 
@@ -82,39 +81,38 @@ final class LoggerCheck {
     private void phases() {
         PhaseCheck check = logger.phases();
         if (check != null) {
-            check.findings().forEach(f -> found.warns("", f, "Mend it before it is left alone"));
+            check.findings().forEach(f -> found.warns("", f, CoreTexts.say("core.plan.loggerCheck.correctItBeforeTheLogger")));
         }
     }
 
     private void state() {
         String held = logger.uncollected() == 1
-                ? "1 record that is not home"
-                : logger.uncollected() + " records that are not home";
+                ? CoreTexts.say("core.plan.loggerCheck.1RecordThatIsNot")
+                : CoreTexts.say("core.plan.loggerCheck.recordsThatAreNotCollected", "uncollected", logger.uncollected());
         if (logger.running()) {
             found.blocks(
                     Conflict.Way.COLLECT,
-                    "The logger is running" + (logger.uncollected() > 0 ? ", and holds " + held : ""),
-                    "Stop it and collect what it holds");
+                    CoreTexts.say("core.plan.loggerCheck.theLoggerIsLogging", "uncollected", (logger.uncollected() > 0 ? CoreTexts.say("core.plan.loggerCheck.andHolds", "held", held) : "")),
+                    CoreTexts.say("core.plan.loggerCheck.stopAndCollectIt"));
         } else if (logger.uncollected() > 0) {
-            found.blocks(Conflict.Way.COLLECT, "The logger holds " + held, "Collect it first");
+            found.blocks(Conflict.Way.COLLECT, CoreTexts.say("core.plan.loggerCheck.theLoggerHolds", "held", held), CoreTexts.say("core.plan.loggerCheck.collectItFirst"));
         } else if (logger.unclosed()) {
             found.blocks(
                     Conflict.Way.COLLECT,
-                    "What it holds is home, but its mission has not been collected to its end",
-                    "Collect it once more");
+                    CoreTexts.say("core.plan.loggerCheck.itsRecordsAreCollectedBut"),
+                    CoreTexts.say("core.plan.loggerCheck.collectItOnceMore"));
         }
         if (logger.firmware().compareTo(model.firmware().oldest()) < 0) {
             found.blocks(
                     Conflict.Way.FIRMWARE,
-                    "Firmware " + logger.firmware() + " is older than any that can be programmed here",
-                    "Update the logger to " + model.firmware().oldest() + " or newer");
+                    CoreTexts.say("core.plan.loggerCheck.firmwareIsOlderThanAny", "firmware", logger.firmware()),
+                    CoreTexts.say("core.plan.loggerCheck.updateTheLoggerToOr", "oldest", model.firmware().oldest()));
         }
         if (logger.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
             found.warns(
                     "",
-                    "Its clock is " + Durations.rough(logger.clockOffset().abs())
-                            + (logger.clockOffset().isNegative() ? " slow" : " fast"),
-                    "It will be set when the plan is written");
+                    CoreTexts.say("core.plan.loggerCheck.itsClockIs", "abs", Durations.rough(logger.clockOffset().abs()), "isNegative", logger.clockOffset().isNegative()),
+                    CoreTexts.say("core.plan.loggerCheck.itWillBeSetWhen"));
         }
     }
 
@@ -125,27 +123,26 @@ final class LoggerCheck {
                 continue;
             }
             String at = "channels[" + i + "]";
-            String what = "Channel " + (i + 1) + ", “" + plan.channels().get(i).label() + "”, " + reads(i, reading);
+            String what = CoreTexts.say("core.plan.loggerCheck.channelILabelReads", "i", (i + 1), "label", plan.channels().get(i).label(), "reads", reads(i, reading));
             boolean wired = MeasuredChannel.of(model, plan, i).input().kind().wired();
             if (wired && !notWired.isEmpty()) {
-                found.warns(at, what, "It is to be wired where it is placed: look at it there (" + notWired + ")");
+                found.warns(at, what, CoreTexts.say("core.plan.loggerCheck.itIsWiredAtIts", "notWired", notWired));
             } else {
                 found.blocks(
                         at,
                         what,
                         wired
-                                ? "Check the wiring, switch the channel off, or say below why it is not wired yet"
-                                : "Check the sensor, or switch the channel off");
+                                ? CoreTexts.say("core.plan.loggerCheck.checkTheWiringSwitchThe")
+                                : CoreTexts.say("core.plan.loggerCheck.checkTheSensorOrSwitch"));
             }
         }
     }
 
     private String reads(int i, Reading reading) {
         if (reading.open()) {
-            return "reads open: nothing is connected, or the sensor is broken";
+            return CoreTexts.say("core.plan.loggerCheck.readsOpenNothingIsConnected");
         }
         MeasuredChannel channel = MeasuredChannel.of(model, plan, i);
-        return "reads " + LimitText.quantity(reading.raw(), channel.input().unit())
-                + ", which its sensor does not give: it measures " + Conflicts.range(channel);
+        return CoreTexts.say("core.plan.loggerCheck.readsOutsideItsSensorsRange", "quantity", LimitText.quantity(reading.raw(), channel.input().unit()), "range", Conflicts.range(channel));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.core.model.ChannelModel;
@@ -58,8 +59,7 @@ public final class MeasuredChannel {
         InputModel input = chosen == null
                 ? model.own()
                 : model.input(chosen.input())
-                        .orElseThrow(() -> new IllegalArgumentException("“" + chosen.name() + "” gives "
-                                + chosen.input().words() + ", which this channel cannot take in"));
+                        .orElseThrow(() -> new IllegalArgumentException(CoreTexts.say("core.plan.measuredChannel.givesWhichThisChannelCannot", "name", chosen.name(), "input", chosen.input().words())));
         Sensor sensor = chosen == null ? own(model) : chosen;
         String shown = settings.unit().isEmpty() ? sensor.unit() : settings.unit();
         return new MeasuredChannel(

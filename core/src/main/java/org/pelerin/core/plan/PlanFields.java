@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -28,7 +29,7 @@ public final class PlanFields {
         f.put("model", plan.model());
         f.put("name", plan.loggerName());
         f.put("interval", exact(plan.interval()));
-        f.put("scan", plan.scan() == null ? "each record once" : "every " + exact(plan.scan()));
+        f.put("scan", plan.scan() == null ? CoreTexts.say("core.plan.planFields.eachRecordOnce") : CoreTexts.say("core.plan.planFields.everyExact", "exact", exact(plan.scan())));
         f.put("start", start(plan.start()));
         f.put("stop", stop(plan.stop()));
         Optional<LoggerModel> model = ModelCatalogue.find(plan.model());
@@ -37,7 +38,7 @@ public final class PlanFields {
             String unit = model.filter(m -> n < m.channels().size())
                     .map(m -> plan.unit(m, n))
                     .orElse(plan.channels().get(i).unit());
-            f.channel("channel " + (i + 1) + ", ", plan.channels().get(i), unit);
+            f.channel(CoreTexts.say("core.plan.planFields.channelI", "i", (i + 1)), plan.channels().get(i), unit);
         }
         f.options(plan);
         return f.fields;
@@ -64,25 +65,25 @@ public final class PlanFields {
     private void channel(String at, ChannelSettings c, String unit) {
         put(at + "recorded", c.enabled() ? "yes" : "no");
         put(at + "label", c.label());
-        put(at + "sensor", c.sensor() == null ? "its own" : sensor(c.sensor()));
-        put(at + "unit shown", c.unit().isEmpty() ? "the sensor's" : c.unit());
+        put(at + "sensor", c.sensor() == null ? CoreTexts.say("core.plan.planFields.itsOwn") : sensor(c.sensor()));
+        put(CoreTexts.say("core.plan.planFields.unitShown", "at", at), c.unit().isEmpty() ? CoreTexts.say("core.plan.planFields.theSensorS") : c.unit());
         put(at + "correction", correction(c.correction()));
-        put(at + "low cut-off", c.cutOff() == 0 ? "none" : n(c.cutOff()));
+        put(CoreTexts.say("core.plan.planFields.lowCutOff", "at", at), c.cutOff() == 0 ? "none" : n(c.cutOff()));
         put(
-                at + "a fault counts as",
+                CoreTexts.say("core.plan.planFields.onSensorFault", "at", at),
                 c.fault() == FaultDirection.MISSING
                         ? "missing"
-                        : c.fault() == FaultDirection.UP ? "the greatest value" : "the least value");
-        put(at + "decimals", c.decimals() == null ? "as make sense" : c.decimals());
+                        : c.fault() == FaultDirection.UP ? CoreTexts.say("core.plan.planFields.maximum") : CoreTexts.say("core.plan.planFields.minimum"));
+        put(at + "decimals", c.decimals() == null ? CoreTexts.say("core.plan.planFields.automatic") : c.decimals());
         put(
-                at + "display range",
+                CoreTexts.say("core.plan.planFields.displayRange", "at", at),
                 c.display() == null
-                        ? "by itself"
+                        ? CoreTexts.say("core.plan.planFields.automatic")
                         : n(c.display().low()) + " … " + n(c.display().high()));
         for (int level = 1; level <= c.levels().size(); level++) {
-            String which = level == 1 ? "" : ", level " + level;
-            put(at + "upper alarm" + which, alarm(c.level(level).high(), unit));
-            put(at + "lower alarm" + which, alarm(c.level(level).low(), unit));
+            String which = level == 1 ? "" : CoreTexts.say("core.plan.planFields.levelLevel", "level", level);
+            put(CoreTexts.say("core.plan.planFields.upperAlarm", "at", at, "which", which), alarm(c.level(level).high(), unit));
+            put(CoreTexts.say("core.plan.planFields.lowerAlarm", "at", at, "which", which), alarm(c.level(level).low(), unit));
         }
     }
 
@@ -90,32 +91,32 @@ public final class PlanFields {
         return a == null
                 ? "none"
                 : LimitText.quantity(a.limit(), unit) + " " + LastingText.phrase(a.lasting())
-                        + (a.latched() ? ", latched" : ", not latched");
+                        + (a.latched() ? ", latched" : CoreTexts.say("core.plan.planFields.notLatched"));
     }
 
     static String start(StartCondition start) {
         if (start instanceof StartCondition.At at) {
-            return "at " + instant(at.instant());
+            return CoreTexts.say("core.plan.planFields.atInstant", "instant", instant(at.instant()));
         }
         if (start instanceof StartCondition.After after) {
-            return exact(after.delay()) + " after writing";
+            return CoreTexts.say("core.plan.planFields.afterWriting", "exact", exact(after.delay()));
         }
         if (start instanceof StartCondition.OnInterval interval) {
-            return "on the next full " + exact(interval.step());
+            return CoreTexts.say("core.plan.planFields.onTheNextFull", "exact", exact(interval.step()));
         }
         if (start instanceof StartCondition.OnThreshold t) {
             String values = t.crossing() == StartCondition.Crossing.ABOVE
                     ? n(t.high())
                     : t.crossing() == StartCondition.Crossing.BELOW ? n(t.low()) : n(t.low()) + " … " + n(t.high());
-            return "when channel " + (t.channel() + 1) + " " + words(t.crossing()) + " " + values;
+            return CoreTexts.say("core.plan.planFields.whenChannel", "channel", (t.channel() + 1), "crossing", words(t.crossing()), "values", values);
         }
         return start.kind().words();
     }
 
     static String words(StartCondition.Crossing crossing) {
         return switch (crossing) {
-            case ABOVE -> "rises above";
-            case BELOW -> "falls below";
+            case ABOVE -> CoreTexts.say("core.plan.planFields.risesAbove");
+            case BELOW -> CoreTexts.say("core.plan.planFields.fallsBelow");
             case ENTERS -> "enters";
             case LEAVES -> "leaves";
         };
@@ -123,30 +124,23 @@ public final class PlanFields {
 
     static String stop(StopCondition stop) {
         if (stop instanceof StopCondition.AfterSamples n) {
-            return "after " + n.count() + " samples";
+            return CoreTexts.say("core.plan.planFields.afterSamples", "count", n.count());
         }
         if (stop instanceof StopCondition.AfterTime t) {
-            return "after " + exact(t.time());
+            return CoreTexts.say("core.plan.planFields.afterExact", "exact", exact(t.time()));
         }
         if (stop instanceof StopCondition.At at) {
-            return "at " + instant(at.instant());
+            return CoreTexts.say("core.plan.planFields.atInstant", "instant", instant(at.instant()));
         }
         return stop.kind().words();
     }
 
     private static String sensor(Sensor s) {
-        return s.name() + ": " + s.input().words() + ", " + scaling(s.scaling()) + ", " + n(s.low()) + " … "
-                + n(s.high())
-                + " " + s.unit() + ", " + s.decimals() + " decimals"
-                + (s.wires() == 0 ? "" : ", " + s.wires() + " wires")
-                + (s.leadOhms() == 0 ? "" : ", leads " + n(s.leadOhms()) + " Ω")
-                + (s.shuntOhms() == 0 ? "" : ", shunt " + n(s.shuntOhms()) + " Ω")
-                + (s.supply() == null ? "" : ", " + supply(s.supply()));
+        return CoreTexts.say("core.plan.planFields.nameInputScalingNN2", "name", s.name(), "input", s.input().words(), "scaling", scaling(s.scaling()), "n", n(s.low()), "n2", n(s.high()), "unit", s.unit(), "decimals", s.decimals(), "wires", (s.wires() == 0 ? "" : CoreTexts.say("core.plan.planFields.wiresWires", "wires", s.wires())), "leadOhms", (s.leadOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.leadsN", "n", n(s.leadOhms()))), "shuntOhms", (s.shuntOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.shuntN", "n", n(s.shuntOhms()))), "supply", (s.supply() == null ? "" : ", " + supply(s.supply())));
     }
 
     private static String supply(Supply s) {
-        return "supply " + s.name() + " of " + n(s.volts()) + " V, " + n(s.milliamps()) + " mA, "
-                + (s.continuous() ? "always on" : "on " + exact(s.warmUp()) + " before");
+        return CoreTexts.say("core.plan.planFields.supplyOfVMA", "name", s.name(), "n", n(s.volts()), "n2", n(s.milliamps()), "continuous", (s.continuous() ? CoreTexts.say("core.plan.planFields.alwaysOn") : CoreTexts.say("core.plan.planFields.onBefore", "exact", exact(s.warmUp()))));
     }
 
     /** A scaling as a formula or a sentence. */
@@ -155,31 +149,30 @@ public final class PlanFields {
             return n(p.raw1()) + " → " + n(p.value1()) + ", " + n(p.raw2()) + " → " + n(p.value2());
         }
         if (s instanceof Scaling.SlopeOffset l) {
-            return "slope " + n(l.slope()) + ", offset " + n(l.offset());
+            return CoreTexts.say("core.plan.planFields.slopeOffset", "n", n(l.slope()), "n2", n(l.offset()));
         }
         if (s instanceof Scaling.Polynomial p) {
-            return "polynomial " + p.coefficients().stream().map(PlanFields::n).collect(Collectors.joining("; "));
+            return CoreTexts.say("core.plan.planFields.polynomialCoefficients", "coefficients", p.coefficients().stream().map(PlanFields::n).collect(Collectors.joining("; ")));
         }
         if (s instanceof Scaling.Table t) {
-            return "table " + points(t.points())
-                    + (t.outside() == Scaling.Outside.FAULT ? ", a fault outside" : ", clamped outside");
+            return CoreTexts.say("core.plan.planFields.tablePoints", "points", points(t.points()), "outside", t.outside() == Scaling.Outside.FAULT);
         }
         if (s instanceof Scaling.Formula f) {
-            return "formula " + f.text();
+            return CoreTexts.say("core.plan.planFields.formulaF", "f", f.text());
         }
         if (s instanceof Scaling.Thermocouple t) {
-            return "type " + t.type();
+            return CoreTexts.say("core.plan.planFields.typeType", "type", t.type());
         }
         if (s instanceof Scaling.Platinum p) {
-            return "platinum, R0 " + n(p.r0()) + " Ω";
+            return CoreTexts.say("core.plan.planFields.platinumR0N", "n", n(p.r0()));
         }
         if (s instanceof Scaling.NtcBeta b) {
-            return "NTC, R25 " + n(b.r25()) + " Ω, β " + n(b.beta()) + " K";
+            return CoreTexts.say("core.plan.planFields.ntcR25NN2K", "n", n(b.r25()), "n2", n(b.beta()));
         }
         if (s instanceof Scaling.SteinhartHart h) {
-            return "NTC, a " + h.a() + ", b " + h.b() + ", c " + h.c();
+            return CoreTexts.say("core.plan.planFields.ntcAABB", "a", h.a(), "b", h.b(), "c", h.c());
         }
-        return "not scaled";
+        return CoreTexts.say("core.plan.planFields.notScaled");
     }
 
     /** A correction in words. */
@@ -190,7 +183,7 @@ public final class PlanFields {
         Correction.Linear l = (Correction.Linear) c;
         return c.none()
                 ? "none"
-                : l.gain() == 1 ? "offset " + n(l.offset()) : "gain " + n(l.gain()) + ", offset " + n(l.offset());
+                : l.gain() == 1 ? CoreTexts.say("core.plan.planFields.offsetN", "n", n(l.offset())) : CoreTexts.say("core.plan.planFields.gainOffset", "n", n(l.gain()), "n2", n(l.offset()));
     }
 
     private static String points(List<Scaling.Point> points) {

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.DayOfWeek;
 import java.util.Locale;
 import java.util.Set;
@@ -21,56 +22,46 @@ public final class RuleText {
     public static String of(Rule r) {
         Unit unit = r.unit() == null ? Unit.NONE : r.basis().unit(r.unit());
         String nominal = r.bound() instanceof Bound.Nominal n ? " (" + around(n, unit) + ")" : "";
-        return subject(r) + " may not be " + LimitText.bound(r.bound(), unit.symbol()) + nominal + " "
-                + LastingText.phrase(r.lasting())
-                + (r.clearance() == 0
+        return CoreTexts.say("core.plan.ruleText.mayNotBeSeverity", "subject", subject(r), "bound", LimitText.bound(r.bound(), unit.symbol()), "nominal", nominal, "phrase", LastingText.phrase(r.lasting()), "clearance", (r.clearance() == 0
                         ? ""
-                        : ", and is back only " + LimitText.quantity(r.clearance(), unit.symbol()) + " inside")
-                + (r.bridge().equals(Rule.DEFAULT_BRIDGE)
+                        : CoreTexts.say("core.plan.ruleText.hysteresisQuantity", "quantity", LimitText.quantity(r.clearance(), unit.symbol()))), "same", (r.bridge().equals(Rule.DEFAULT_BRIDGE)
                         ? ""
                         : r.bridge().isZero()
-                                ? ", never through a gap"
-                                : ", through gaps of up to " + Durations.format(r.bridge()))
-                + "; a departure is " + severity(r.severity())
-                + (r.latched() ? " and waits to be acknowledged." : ".");
+                                ? CoreTexts.say("core.plan.ruleText.gapsAreNotIgnored")
+                                : CoreTexts.say("core.plan.ruleText.gapsOfUpToAre", "bridge", Durations.format(r.bridge()))), "severity", severity(r.severity()), "latched", r.latched());
     }
 
     public static String of(GapRule r) {
-        String of = r.channel() == null ? "the record" : channel(r.channel(), null);
+        String of = r.channel() == null ? CoreTexts.say("core.plan.ruleText.theRecord") : channel(r.channel(), null);
         String gap =
-                r.longest() == null ? "" : "no gap of " + of + " may be longer than " + Durations.format(r.longest());
+                r.longest() == null ? "" : CoreTexts.say("core.plan.ruleText.noGapOfMayBe", "of", of, "longest", Durations.format(r.longest()));
         String covered =
-                r.coverage() == null ? "" : "samples have to cover " + LimitText.plain(r.coverage()) + " % of " + of;
-        String text = gap.isEmpty() ? covered : covered.isEmpty() ? gap : gap + ", and " + covered;
-        return Character.toUpperCase(text.charAt(0)) + text.substring(1) + "; a departure is " + severity(r.severity())
-                + ".";
+                r.coverage() == null ? "" : CoreTexts.say("core.plan.ruleText.samplesHaveToCoverOf", "plain", LimitText.plain(r.coverage()), "of", of);
+        String text = gap.isEmpty() ? covered : covered.isEmpty() ? gap : CoreTexts.say("core.plan.ruleText.gapAndCovered", "gap", gap, "covered", covered);
+        return CoreTexts.say("core.plan.ruleText.toUpperCaseSubstringSeverity", "toUpperCase", Character.toUpperCase(text.charAt(0)), "substring", text.substring(1), "severity", severity(r.severity()));
     }
 
     private static String severity(Severity s) {
-        return s == Severity.NOTE ? "only noted" : s.name().toLowerCase(Locale.ROOT);
+        return s == Severity.NOTE ? CoreTexts.say("core.plan.ruleText.note") : s.name().toLowerCase(Locale.ROOT);
     }
 
     private static String subject(Rule r) {
         String of = channel(r.channel(), r.unit());
         Basis basis = r.basis();
         if (basis instanceof Basis.MovingMean m) {
-            return "The mean of the last " + m.samples() + " samples of " + of;
+            return CoreTexts.say("core.plan.ruleText.theMeanOfTheLast", "samples", m.samples(), "of", of);
         }
         if (basis instanceof Basis.BlockMean b) {
-            return "The mean of " + of + " over each " + window(b.blocks());
+            return CoreTexts.say("core.plan.ruleText.theMeanOfOverEach", "of", of, "window", window(b.blocks()));
         }
         if (basis instanceof Basis.Total t) {
-            return "The total of " + of + " in each " + window(t.blocks());
+            return CoreTexts.say("core.plan.ruleText.theTotalOfInEach", "of", of, "window", window(t.blocks()));
         }
         if (basis instanceof Basis.Rate rate) {
-            return "The change of " + of + " in " + Durations.format(rate.per());
+            return CoreTexts.say("core.plan.ruleText.theChangeOfIn", "of", of, "per", Durations.format(rate.per()));
         }
         if (basis instanceof Basis.Dose d) {
-            return "The noise dose of " + of + " in a shift from " + d.from() + " to " + d.to() + days(d.days()) + " ("
-                    + LimitText.plain(d.criterion()) + " dB for 8 h, halved every " + LimitText.plain(d.exchange())
-                    + " dB"
-                    + (Double.isInfinite(d.threshold()) ? "" : ", from " + LimitText.plain(d.threshold()) + " dB on")
-                    + ")";
+            return CoreTexts.say("core.plan.ruleText.theNoiseDoseOfIn", "of", of, "from", d.from(), "to", d.to(), "days", days(d.days()), "plain", LimitText.plain(d.criterion()), "plain2", LimitText.plain(d.exchange()), "isInfinite", (Double.isInfinite(d.threshold()) ? "" : CoreTexts.say("core.plan.ruleText.thresholdDB", "plain", LimitText.plain(d.threshold()))));
         }
         return Character.toUpperCase(of.charAt(0)) + of.substring(1);
     }
@@ -79,15 +70,15 @@ public final class RuleText {
         if (!new ChannelPattern(name).wild()) {
             return "“" + name + "”";
         }
-        String which = unit == null ? "channel" : "channel in " + unit.symbol();
-        return name.equals("*") ? "each " + which : "each " + which + " named “" + name + "”";
+        String which = unit == null ? "channel" : CoreTexts.say("core.plan.ruleText.channelIn", "symbol", unit.symbol());
+        return name.equals("*") ? CoreTexts.say("core.plan.ruleText.eachWhich", "which", which) : CoreTexts.say("core.plan.ruleText.eachNamed", "which", which, "name", name);
     }
 
     private static String window(Basis.Blocks b) {
         return Durations.format(b.window())
                 + (b.anchor() == Basis.Anchor.CLOCK
-                        ? " by the clock" + (b.zone() == null ? " of its site" : " of " + b.zone())
-                        : " from its first sample on");
+                        ? CoreTexts.say("core.plan.ruleText.byTheClock", "zone", (b.zone() == null ? CoreTexts.say("core.plan.ruleText.ofItsSite") : CoreTexts.say("core.plan.ruleText.ofZone", "zone", b.zone())))
+                        : CoreTexts.say("core.plan.ruleText.fromItsFirstSampleOn"));
     }
 
     private static String days(Set<DayOfWeek> days) {

@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import org.pelerin.core.model.Intervals;
@@ -29,7 +30,7 @@ final class SettingsCheck {
         interval();
         name();
         if (plan.enabled().stream().allMatch(i -> model.channels().get(i).added())) {
-            found.blocks("channels", "No channel is switched on", "Switch on at least one channel");
+            found.blocks("channels", CoreTexts.say("core.plan.settingsCheck.noChannelIsSwitchedOn"), CoreTexts.say("core.plan.settingsCheck.switchOnAtLeastOne"));
         }
         start(now);
         stop(now);
@@ -40,8 +41,8 @@ final class SettingsCheck {
         if (plan.stop() instanceof StopCondition.Wrap && plan.option(model, Plan.AGAIN, Plan.AGAIN_KEPT)) {
             found.blocks(
                     "options[" + Plan.AGAIN + "]",
-                    "A logger that overwrites its oldest records keeps one mission only",
-                    "Let it stop when memory is full, or choose that a start after its end does nothing");
+                    CoreTexts.say("core.plan.settingsCheck.aLoggerThatOverwritesIts"),
+                    CoreTexts.say("core.plan.settingsCheck.letItStopWhenMemory"));
         }
     }
 
@@ -50,9 +51,8 @@ final class SettingsCheck {
         if (!possible.possible(plan.interval())) {
             found.blocks(
                     "interval",
-                    "An interval of " + Durations.format(plan.interval()) + " is not possible on " + model.name(),
-                    "Choose " + Durations.format(possible.shortest()) + " to " + Durations.format(possible.longest())
-                            + ", in steps of " + Durations.format(possible.step()));
+                    CoreTexts.say("core.plan.settingsCheck.anIntervalOfIsNot", "interval", Durations.format(plan.interval()), "name", model.name()),
+                    CoreTexts.say("core.plan.settingsCheck.chooseToInStepsOf", "shortest", Durations.format(possible.shortest()), "longest", Durations.format(possible.longest()), "step", Durations.format(possible.step())));
         }
         if (plan.scan() != null) {
             scan(possible);
@@ -63,17 +63,13 @@ final class SettingsCheck {
         if (takes.compareTo(fastest) > 0) {
             found.blocks(
                     field,
-                    "To measure " + plan.enabled().size() + " channel"
-                            + (plan.enabled().size() == 1 ? "" : "s")
-                            + " takes " + LimitText.quantity(takes.toMillis() / 1000.0, "s") + ", longer than the "
-                            + Durations.format(fastest) + " from one scan to the next",
-                    "Choose " + Durations.format(wholeSeconds(takes))
-                            + " or more, fewer channels, or less time for each");
+                    CoreTexts.say("core.plan.settingsCheck.toMeasureChannelTakesLonger", "enabled", plan.enabled().size(), "enabled2", (plan.enabled().size() == 1 ? "" : "s"), "quantity", LimitText.quantity(takes.toMillis() / 1000.0, "s"), "fastest", Durations.format(fastest)),
+                    CoreTexts.say("core.plan.settingsCheck.chooseOrMoreFewerChannels", "wholeSeconds", Durations.format(wholeSeconds(takes))));
         } else if (possible.wearing() && fastest.compareTo(possible.advised()) < 0) {
             found.warns(
                     field,
-                    "Every " + Durations.format(fastest) + " wears its relays out within months",
-                    "Choose " + Durations.format(possible.advised()) + " or more");
+                    CoreTexts.say("core.plan.settingsCheck.everyWearsItsRelaysOut", "fastest", Durations.format(fastest)),
+                    CoreTexts.say("core.plan.settingsCheck.chooseOrMore", "advised", Durations.format(possible.advised())));
         }
     }
 
@@ -83,15 +79,14 @@ final class SettingsCheck {
 
     private void scan(Intervals possible) {
         if (!model.scans()) {
-            found.blocks("scan", model.name() + " cannot scan faster than it records", "Leave the scan interval empty");
+            found.blocks("scan", CoreTexts.say("core.plan.settingsCheck.cannotScanFasterThanIt", "name", model.name()), CoreTexts.say("core.plan.settingsCheck.leaveTheScanIntervalEmpty"));
         } else if (!possible.possible(plan.scan())
                 || plan.interval().toMillis() % plan.scan().toMillis() != 0
                 || plan.scan().compareTo(plan.interval()) >= 0) {
             found.blocks(
                     "scan",
-                    "A scan every " + Durations.format(plan.scan()) + " does not fit into an interval of "
-                            + Durations.format(plan.interval()),
-                    "Choose a shorter time that divides the interval");
+                    CoreTexts.say("core.plan.settingsCheck.aScanEveryDoesNot", "scan", Durations.format(plan.scan()), "interval", Durations.format(plan.interval())),
+                    CoreTexts.say("core.plan.settingsCheck.chooseAShorterTimeThat"));
         }
     }
 
@@ -101,20 +96,19 @@ final class SettingsCheck {
                         || every.toMillis() % plan.interval().toMillis() != 0)
                 .ifPresent(every -> found.blocks(
                         "options[" + Plan.SECOND + "]",
-                        "A second table every " + Durations.format(every) + " does not go with records every "
-                                + Durations.format(plan.interval()),
-                        "Choose an interval that divides it, or another second table"));
+                        CoreTexts.say("core.plan.settingsCheck.aSecondTableEveryDoes", "every", Durations.format(every), "interval", Durations.format(plan.interval())),
+                        CoreTexts.say("core.plan.settingsCheck.chooseAnIntervalThatDivides")));
     }
 
     private void start(Instant now) {
         StartCondition start = plan.start();
         if (!model.starts().contains(start.kind())) {
-            found.blocks("start", model.name() + " cannot start " + start.kind().words(), "Choose another start");
+            found.blocks("start", CoreTexts.say("core.plan.settingsCheck.cannotStart", "name", model.name(), "kind", start.kind().words()), CoreTexts.say("core.plan.settingsCheck.chooseAnotherStartCondition"));
         }
         found.needs(
-                "start", "start." + key(start.kind()), "Start " + start.kind().words());
+                "start", "start." + key(start.kind()), CoreTexts.say("core.plan.settingsCheck.startKind", "kind", start.kind().words()));
         if (start instanceof StartCondition.At at && !at.instant().isAfter(now)) {
-            found.blocks("startAt", "The start lies in the past", "Choose a later instant, or start now");
+            found.blocks("startAt", CoreTexts.say("core.plan.settingsCheck.theStartLiesInThe"), CoreTexts.say("core.plan.settingsCheck.chooseALaterInstantOr"));
         }
         if (start instanceof StartCondition.OnThreshold t) {
             threshold(t);
@@ -122,15 +116,15 @@ final class SettingsCheck {
         if (start.kind() == StartKind.BUTTON && plan.option(model, "field", "look")) {
             found.warns(
                     "options[field]",
-                    "It waits for its button, and its plan lets nobody press it: only a link could start it",
-                    "Allow the start in the field, or choose another start");
+                    CoreTexts.say("core.plan.settingsCheck.itWaitsForItsButton"),
+                    CoreTexts.say("core.plan.settingsCheck.allowTheStartInThe"));
         }
     }
 
     private void threshold(StartCondition.OnThreshold t) {
         if (t.channel() >= plan.channels().size()
                 || !plan.channels().get(t.channel()).enabled()) {
-            found.blocks("thresholdChannel", "The channel it waits for is not recorded", "Choose one that is");
+            found.blocks("thresholdChannel", CoreTexts.say("core.plan.settingsCheck.theChannelItWatchesIs"), CoreTexts.say("core.plan.settingsCheck.chooseARecordedChannel"));
             return;
         }
         channels.read(t.channel()).ifPresent(channel -> {
@@ -149,8 +143,8 @@ final class SettingsCheck {
         if (Conflicts.outside(channel, value)) {
             found.blocks(
                     field,
-                    "It waits for " + LimitText.quantity(value, channel.unit()) + ", outside the sensor's range",
-                    "Choose " + Conflicts.range(channel));
+                    CoreTexts.say("core.plan.settingsCheck.itWaitsForOutsideThe", "quantity", LimitText.quantity(value, channel.unit())),
+                    CoreTexts.say("core.plan.settingsCheck.chooseRange", "range", Conflicts.range(channel)));
         }
     }
 
@@ -160,20 +154,20 @@ final class SettingsCheck {
             found.blocks(
                     "stop",
                     stop.kind() == StopKind.WRAP
-                            ? model.name() + " cannot overwrite its oldest records"
-                            : model.name() + " cannot stop " + stop.kind().words(),
-                    "Let it stop when memory is full");
+                            ? CoreTexts.say("core.plan.settingsCheck.cannotOverwriteItsOldestRecords", "name", model.name())
+                            : CoreTexts.say("core.plan.settingsCheck.cannotStop", "name", model.name(), "kind", stop.kind().words()),
+                    CoreTexts.say("core.plan.settingsCheck.letItStopWhenMemory2"));
         }
-        found.needs("stop", "stop." + key(stop.kind()), "End " + stop.kind().words());
+        found.needs("stop", "stop." + key(stop.kind()), CoreTexts.say("core.plan.settingsCheck.endKind", "kind", stop.kind().words()));
         if (stop instanceof StopCondition.AfterSamples n && n.count() > plan.capacity(model)) {
             found.warns(
                     "stopAfter",
-                    "Memory holds " + plan.capacity(model) + " records, fewer than the " + n.count() + " asked for",
-                    "It will stop when memory is full");
+                    CoreTexts.say("core.plan.settingsCheck.memoryHoldsRecordsFewerThan", "capacity", plan.capacity(model), "count", n.count()),
+                    CoreTexts.say("core.plan.settingsCheck.itWillStopWhenMemory"));
         }
         Instant from = plan.start() instanceof StartCondition.At at ? at.instant() : now;
         if (stop instanceof StopCondition.At at && !at.instant().isAfter(from)) {
-            found.blocks("stopAt", "The end lies before the start", "Choose a later end");
+            found.blocks("stopAt", CoreTexts.say("core.plan.settingsCheck.theEndLiesBeforeThe"), CoreTexts.say("core.plan.settingsCheck.chooseALaterEnd"));
         }
     }
 
@@ -181,15 +175,14 @@ final class SettingsCheck {
         plan.options().forEach((key, value) -> {
             OptionModel option = model.option(key).orElse(null);
             if (option == null) {
-                found.blocks("options[" + key + "]", model.name() + " has no setting “" + key + "”", "Leave it out");
+                found.blocks("options[" + key + "]", CoreTexts.say("core.plan.settingsCheck.hasNoSetting", "name", model.name(), "key", key), CoreTexts.say("core.plan.settingsCheck.leaveItOut"));
             } else if (!option.allows(value)) {
                 found.blocks(
                         "options[" + key + "]",
-                        "“" + option.label() + "” cannot be “" + value + "”",
+                        CoreTexts.say("core.plan.settingsCheck.cannotBe", "label", option.label(), "value", value),
                         option.number()
-                                ? "Choose " + Conflicts.plain(option.low()) + " to " + Conflicts.plain(option.high())
-                                        + " " + option.unit()
-                                : "Choose one of those offered");
+                                ? CoreTexts.say("core.plan.settingsCheck.chooseTo", "plain", Conflicts.plain(option.low()), "plain2", Conflicts.plain(option.high()), "unit", option.unit())
+                                : CoreTexts.say("core.plan.settingsCheck.chooseOneOfThoseOffered"));
             } else {
                 option.choice(value)
                         .map(OptionModel.Choice::firmware)
@@ -215,12 +208,8 @@ final class SettingsCheck {
             if (never) {
                 found.warns(
                         "options[" + o.key() + "]",
-                        "“" + o.label() + "” "
-                                + o.choice(waits).map(OptionModel.Choice::label).orElse(waits)
-                                + ", and there is no "
-                                + (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")
-                                + "limit that could raise one",
-                        "Set the limit, or let the relay never close");
+                        CoreTexts.say("core.plan.settingsCheck.andThereIsNoLimit", "label", o.label(), "choice", o.choice(waits).map(OptionModel.Choice::label).orElse(waits), "same", (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")),
+                        CoreTexts.say("core.plan.settingsCheck.setTheLimitOrLet"));
             }
         }
     }
@@ -234,32 +223,31 @@ final class SettingsCheck {
         if (!plan.option(model, "weighting", "A")) {
             found.warns(
                     "options[weighting]",
-                    "A noise dose is of A-weighted levels, and this records "
-                            + model.option("weighting").map(plan::option).orElse("") + "-weighted ones",
-                    "Choose A, or no dose");
+                    CoreTexts.say("core.plan.settingsCheck.aNoiseDoseNeedsA", "option", model.option("weighting").map(plan::option).orElse("")),
+                    CoreTexts.say("core.plan.settingsCheck.chooseAOrNoDose"));
         }
         if (dose.startsWith("osha") && !plan.option(model, "response", "slow")) {
             found.warns(
                     "options[response]",
-                    "A dose by this scheme is of slow response, and this records fast",
-                    "Choose slow");
+                    CoreTexts.say("core.plan.settingsCheck.aDoseByThisScheme"),
+                    CoreTexts.say("core.plan.settingsCheck.chooseSlow"));
         }
     }
 
     private void name() {
         String name = plan.loggerName();
         if (name.isBlank()) {
-            found.blocks("loggerName", "The logger has no name", "Give it a name that says where it goes");
+            found.blocks("loggerName", CoreTexts.say("core.plan.settingsCheck.theLoggerHasNoName"), CoreTexts.say("core.plan.settingsCheck.enterANameThatSays"));
         } else if (name.length() > model.nameLength()) {
             found.blocks(
                     "loggerName",
-                    "The name has " + name.length() + " characters, the logger holds " + model.nameLength(),
-                    "Shorten it by " + (name.length() - model.nameLength()));
+                    CoreTexts.say("core.plan.settingsCheck.theNameHasCharactersThe", "name", name.length(), "nameLength", model.nameLength()),
+                    CoreTexts.say("core.plan.settingsCheck.shortenItBy", "nameLength", (name.length() - model.nameLength())));
         } else if (!name.chars().allMatch(c -> c >= 0x20 && c < 0x7f)) {
             found.blocks(
                     "loggerName",
-                    "The logger can hold plain letters, digits and signs only",
-                    "Write it without accents");
+                    CoreTexts.say("core.plan.settingsCheck.theLoggerCanHoldPlain"),
+                    CoreTexts.say("core.plan.settingsCheck.writeItWithoutAccents"));
         }
     }
 

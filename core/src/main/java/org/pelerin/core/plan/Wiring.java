@@ -1,5 +1,6 @@
 package org.pelerin.core.plan;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.model.ChannelModel;
@@ -85,28 +86,28 @@ public final class Wiring {
                 sensor != null && sensor.scaling() instanceof Scaling.Thermocouple c ? c.type() : ThermocoupleType.K;
         notes.add(
                 type == ThermocoupleType.B
-                        ? "type B may be extended with copper"
-                        : "extend it with type " + type + " wire only");
+                        ? CoreTexts.say("core.plan.wiring.typeBMayBeExtended")
+                        : CoreTexts.say("core.plan.wiring.extendItWithTypeWire", "type", type));
         return List.of(new Wire(t.high(), "positive", type.colour()), new Wire(t.low(), "negative", "white"));
     }
 
     private static List<Wire> resistance(int wires, Terminals t, List<String> notes) {
         if (wires == 2) {
-            notes.add("the leads' resistance is taken off as the plan says");
-            return List.of(new Wire(t.high(), "first end", ANY), new Wire(t.ground(), "second end", ANY));
+            notes.add(CoreTexts.say("core.plan.wiring.theLeadsResistanceIsSubtracted"));
+            return List.of(new Wire(t.high(), CoreTexts.say("core.plan.wiring.firstEnd"), ANY), new Wire(t.ground(), CoreTexts.say("core.plan.wiring.secondEnd"), ANY));
         }
         if (wires == 3) {
-            notes.add("three wires of the same length and gauge");
+            notes.add(CoreTexts.say("core.plan.wiring.threeWiresOfTheSame"));
             return List.of(
-                    new Wire(t.high(), "first end", ANY),
-                    new Wire(t.low(), "second end", ANY),
-                    new Wire(t.ground(), "second end, other wire", ANY));
+                    new Wire(t.high(), CoreTexts.say("core.plan.wiring.firstEnd"), ANY),
+                    new Wire(t.low(), CoreTexts.say("core.plan.wiring.secondEnd"), ANY),
+                    new Wire(t.ground(), CoreTexts.say("core.plan.wiring.secondEndOtherWire"), ANY));
         }
         return List.of(
-                new Wire(t.supply(), "first end, feeding", ANY),
-                new Wire(t.high(), "first end, sensing", ANY),
-                new Wire(t.low(), "second end, sensing", ANY),
-                new Wire(t.ground(), "second end, feeding", ANY));
+                new Wire(t.supply(), CoreTexts.say("core.plan.wiring.firstEndFeeding"), ANY),
+                new Wire(t.high(), CoreTexts.say("core.plan.wiring.firstEndSensing"), ANY),
+                new Wire(t.low(), CoreTexts.say("core.plan.wiring.secondEndSensing"), ANY),
+                new Wire(t.ground(), CoreTexts.say("core.plan.wiring.secondEndFeeding"), ANY));
     }
 
     private static List<Wire> current(Sensor sensor, Terminals t, List<String> notes) {
@@ -114,7 +115,7 @@ public final class Wiring {
             notes.add(supply(sensor));
             return List.of(new Wire(t.supply(), "transmitter +", ANY), new Wire(t.high(), "transmitter −", ANY));
         }
-        notes.add("the loop is fed from outside");
+        notes.add(CoreTexts.say("core.plan.wiring.theLoopIsSuppliedExternally"));
         return List.of(new Wire(t.high(), "loop +", ANY), new Wire(t.ground(), "loop −", ANY));
     }
 
@@ -127,8 +128,7 @@ public final class Wiring {
         out.add(new Wire(t.high(), "signal +", ANY));
         out.add(new Wire(t.ground(), "signal −", ANY));
         if (sensor != null && sensor.shuntOhms() > 0) {
-            notes.add("a resistor of " + plain(sensor.shuntOhms()) + " Ω, 0.1 %, across " + t.high() + " and "
-                    + t.ground());
+            notes.add(CoreTexts.say("core.plan.wiring.aResistorOf01", "plain", plain(sensor.shuntOhms()), "high", t.high(), "ground", t.ground()));
         }
         return out;
     }
@@ -138,10 +138,9 @@ public final class Wiring {
     }
 
     private static String supply(Sensor sensor) {
-        return plain(sensor.supply().volts()) + " V, " + plain(sensor.supply().milliamps()) + " mA "
-                + (sensor.supply().continuous()
-                        ? "always on"
-                        : "on " + sensor.supply().warmUp().toMillis() + " ms before each sample");
+        return CoreTexts.say("core.plan.wiring.plainVPlain2MA", "plain", plain(sensor.supply().volts()), "plain2", plain(sensor.supply().milliamps()), "continuous", (sensor.supply().continuous()
+                        ? CoreTexts.say("core.plan.wiring.alwaysOn")
+                        : CoreTexts.say("core.plan.wiring.onMsBeforeEachSample", "toMillis", sensor.supply().warmUp().toMillis())));
     }
 
     private static String plain(double v) {

@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.List;
 
 /** What a calibration adds to an engineering value. */
@@ -11,7 +12,7 @@ public sealed interface Correction {
     record Linear(double gain, double offset) implements Correction {
         public Linear {
             if (!Double.isFinite(gain) || !Double.isFinite(offset) || gain == 0) {
-                throw new IllegalArgumentException("A correction has a gain other than 0 and an offset");
+                throw new IllegalArgumentException(CoreTexts.say("core.sensor.correction.aCorrectionHasAGain"));
             }
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -88,7 +89,7 @@ public final class Expression {
      */
     public static Expression parse(String text, List<String> channels) {
         if (text.length() > LONGEST) {
-            throw new ExpressionException("A formula has at most " + LONGEST + " characters", LONGEST);
+            throw new ExpressionException(CoreTexts.say("core.sensor.expression.aFormulaHasAtMost", "longest", LONGEST), LONGEST);
         }
         Parser parser = new Parser(text, channels);
         Node root = parser.comparison();
@@ -193,10 +194,10 @@ public final class Expression {
 
         void end() {
             if (peek() == ')') {
-                throw wrong("There is a bracket too many");
+                throw wrong(CoreTexts.say("core.sensor.expression.oneBracketTooMany"));
             }
             if (peek() != 0) {
-                throw wrong("“" + peek() + "” does not belong here");
+                throw wrong(CoreTexts.say("core.sensor.expression.doesNotBelongHere", "peek", peek()));
             }
         }
 
@@ -244,7 +245,7 @@ public final class Expression {
         private Node signed() {
             // every way deeper into a formula comes by here
             if (++depth > DEEPEST) {
-                throw wrong("The formula lies more than " + DEEPEST + " deep in brackets and signs");
+                throw wrong(CoreTexts.say("core.sensor.expression.theFormulaIsMoreThan", "deepest", DEEPEST));
             }
             try {
                 if (peek() == '-') {
@@ -285,12 +286,12 @@ public final class Expression {
             if (Character.isLetter(next)) {
                 return named();
             }
-            throw wrong(next == 0 ? "The formula ends too early" : "“" + next + "” does not belong here");
+            throw wrong(next == 0 ? CoreTexts.say("core.sensor.expression.theFormulaEndsTooEarly") : CoreTexts.say("core.sensor.expression.doesNotBelongHere2", "next", next));
         }
 
         private void close(int open) {
             if (peek() != ')') {
-                throw new ExpressionException("The bracket that opens here is not closed", open);
+                throw new ExpressionException(CoreTexts.say("core.sensor.expression.theBracketThatOpensHere"), open);
             }
             at++;
         }
@@ -316,7 +317,7 @@ public final class Expression {
                 double v = Double.parseDouble(text.substring(from, at));
                 return (x, c) -> v;
             } catch (NumberFormatException e) {
-                throw new ExpressionException("“" + text.substring(from, at) + "” is not a number", from);
+                throw new ExpressionException(CoreTexts.say("core.sensor.expression.isNotANumber", "substring", text.substring(from, at)), from);
             }
         }
 
@@ -324,7 +325,7 @@ public final class Expression {
             int open = at;
             int end = text.indexOf(']', at);
             if (end < 0) {
-                throw new ExpressionException("The bracket that opens here is not closed", open);
+                throw new ExpressionException(CoreTexts.say("core.sensor.expression.theBracketThatOpensHere"), open);
             }
             at = end + 1;
             return channel(text.substring(open + 1, end).strip(), open + 1);
@@ -357,7 +358,7 @@ public final class Expression {
             int index = channels.indexOf(name);
             if (index < 0) {
                 String known = channels.isEmpty() ? "x" : "x, " + String.join(", ", new TreeSet<>(channels));
-                throw new ExpressionException("“" + name + "” is not known; there is " + known, place);
+                throw new ExpressionException(CoreTexts.say("core.sensor.expression.isNotKnownKnownAre", "name", name, "known", known), place);
             }
             return (x, c) -> index < c.length ? c[index] : Double.NaN;
         }
@@ -367,7 +368,7 @@ public final class Expression {
             try {
                 function = Function.valueOf(name.toUpperCase(Locale.ROOT));
             } catch (IllegalArgumentException e) {
-                throw new ExpressionException("There is no function “" + name + "”", place);
+                throw new ExpressionException(CoreTexts.say("core.sensor.expression.thereIsNoFunction", "name", name), place);
             }
             int open = at++;
             List<Node> arguments = new ArrayList<>();
@@ -377,11 +378,7 @@ public final class Expression {
             close(open);
             if (arguments.size() != function.arguments) {
                 throw new ExpressionException(
-                        "“" + name + "” takes " + function.arguments + " value" + (function.arguments == 1 ? "" : "s")
-                                + ", not " + arguments.size()
-                                + (arguments.size() > function.arguments
-                                        ? "; with decimal commas, write ; between values"
-                                        : ""),
+                        CoreTexts.say("core.sensor.expression.takesValueNot", "name", name, "arguments", function.arguments, "arguments2", (function.arguments == 1 ? "" : "s"), "arguments3", arguments.size(), "arguments4", arguments.size() > function.arguments),
                         place);
             }
             return function.of(arguments);

@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.List;
 import java.util.Objects;
 
@@ -17,7 +18,7 @@ public sealed interface Scaling {
         public TwoPoint {
             finite(raw1, value1, raw2, value2);
             if (raw1 == raw2) {
-                throw new IllegalArgumentException("The two raw values are the same: " + raw1);
+                throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.theTwoRawValuesAre", "raw1", raw1));
             }
         }
     }
@@ -34,7 +35,7 @@ public sealed interface Scaling {
         public Polynomial {
             coefficients = List.copyOf(coefficients);
             if (coefficients.isEmpty() || coefficients.size() > 6) {
-                throw new IllegalArgumentException("A polynomial has 1 to 6 coefficients");
+                throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.aPolynomialHas1To"));
             }
             coefficients.forEach(Scaling::finite);
         }
@@ -46,11 +47,11 @@ public sealed interface Scaling {
             points = List.copyOf(points);
             Objects.requireNonNull(outside);
             if (points.size() < 2) {
-                throw new IllegalArgumentException("A table has at least two points");
+                throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.aTableHasAtLeast"));
             }
             for (int i = 1; i < points.size(); i++) {
                 if (points.get(i).raw() <= points.get(i - 1).raw()) {
-                    throw new IllegalArgumentException("The raw values of a table rise; row " + (i + 1) + " does not");
+                    throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.theRawValuesOfA", "i", (i + 1)));
                 }
             }
         }
@@ -115,7 +116,7 @@ public sealed interface Scaling {
 
     private static void positive(String what, double v) {
         if (!(v > 0) || Double.isInfinite(v)) {
-            throw new IllegalArgumentException(what + " is above 0, not " + v);
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.isAbove0Not", "what", what, "v", v));
         }
     }
 }

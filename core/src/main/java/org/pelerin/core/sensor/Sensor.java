@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.Objects;
 import org.pelerin.core.model.Input;
 
@@ -42,22 +43,22 @@ public record Sensor(
         Objects.requireNonNull(scaling);
         if (name.length() > LONGEST_NAME || unit.length() > LONGEST_UNIT) {
             throw new IllegalArgumentException(
-                    "A sensor's name has at most " + LONGEST_NAME + " characters, a unit " + LONGEST_UNIT);
+                    CoreTexts.say("core.sensor.sensor.aSensorNameHasAt", "longestName", LONGEST_NAME, "longestUnit", LONGEST_UNIT));
         }
         if (!(low < high)) {
-            throw new IllegalArgumentException("The range of “" + name + "” is empty: " + low + " to " + high);
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.theRangeOfIsEmpty", "name", name, "low", low, "high", high));
         }
         if (decimals < 0 || decimals > 6) {
-            throw new IllegalArgumentException("A sensor shows 0 to 6 decimals, not " + decimals);
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aSensorShows0To", "decimals", decimals));
         }
         if (input == Input.RESISTANCE && (wires < 2 || wires > 4) || input != Input.RESISTANCE && wires != 0) {
-            throw new IllegalArgumentException("A resistance has 2, 3 or 4 wires, nothing else has any");
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aResistanceHas23"));
         }
         if (!(leadOhms >= 0) || !(shuntOhms >= 0)) {
-            throw new IllegalArgumentException("A resistance is not negative");
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aResistanceCannotBeNegative"));
         }
         if (scaling instanceof Scaling.Thermocouple != (input == Input.THERMOCOUPLE)) {
-            throw new IllegalArgumentException("A thermocouple is read at a thermocouple's input, by its type");
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aThermocoupleNeedsAThermocouple"));
         }
     }
 

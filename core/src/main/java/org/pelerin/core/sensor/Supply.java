@@ -1,5 +1,6 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 
 /**
@@ -15,7 +16,7 @@ public record Supply(String name, double volts, double milliamps, Duration warmU
 
     public Supply {
         if (!(milliamps >= 0) || !(volts >= 0) || warmUp.isNegative()) {
-            throw new IllegalArgumentException("A supply has no negative figures");
+            throw new IllegalArgumentException(CoreTexts.say("core.sensor.supply.aSupplyHasNoNegative"));
         }
     }
 }

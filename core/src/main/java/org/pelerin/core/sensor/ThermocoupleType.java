@@ -1,5 +1,7 @@
 package org.pelerin.core.sensor;
 
+import org.pelerin.core.language.CoreTexts;
+
 /**
  * The thermocouple types of IEC 60584-1 with the reference functions of ITS-90 (NIST Monograph 175): the electromotive force
  * in mV with the reference junction at 0 °C, as polynomials in °C.
@@ -8,7 +10,7 @@ package org.pelerin.core.sensor;
  * #TOLERANCE} K.
  */
 public enum ThermocoupleType {
-    B(250, 1820, "grey", new double[] {0, 630.615, 1820}, new double[][] {
+    B(250, 1820, "core.sensor.thermocoupleType.grey", new double[] {0, 630.615, 1820}, new double[][] {
         {
             0,
             -0.246508183460e-3,
@@ -30,7 +32,7 @@ public enum ThermocoupleType {
             -0.937913302890e-24
         }
     }),
-    E(-270, 1000, "violet", new double[] {-270, 0, 1000}, new double[][] {
+    E(-270, 1000, "core.sensor.thermocoupleType.violet", new double[] {-270, 0, 1000}, new double[][] {
         {
             0,
             0.586655087080e-1,
@@ -61,7 +63,7 @@ public enum ThermocoupleType {
             0.359608994810e-27
         }
     }),
-    J(-210, 1200, "black", new double[] {-210, 760, 1200}, new double[][] {
+    J(-210, 1200, "core.sensor.thermocoupleType.black", new double[] {-210, 760, 1200}, new double[][] {
         {
             0,
             0.503811878150e-1,
@@ -82,7 +84,7 @@ public enum ThermocoupleType {
             -0.306913690560e-12
         }
     }),
-    K(-270, 1372, "green", new double[] {-270, 0, 1372}, new double[][] {
+    K(-270, 1372, "core.sensor.thermocoupleType.green", new double[] {-270, 0, 1372}, new double[][] {
         {
             0,
             0.394501280250e-1,
@@ -109,7 +111,7 @@ public enum ThermocoupleType {
             -0.121047212750e-25
         }
     }),
-    N(-270, 1300, "pink", new double[] {-270, 0, 1300}, new double[][] {
+    N(-270, 1300, "core.sensor.thermocoupleType.pink", new double[] {-270, 0, 1300}, new double[][] {
         {
             0,
             0.261591059620e-1,
@@ -135,7 +137,7 @@ public enum ThermocoupleType {
             -0.306821961510e-28
         }
     }),
-    R(-50, 1768, "orange", new double[] {-50, 1064.18, 1664.5, 1768.1}, new double[][] {
+    R(-50, 1768, "core.sensor.thermocoupleType.orange", new double[] {-50, 1064.18, 1664.5, 1768.1}, new double[][] {
         {
             0,
             0.528961729765e-2,
@@ -173,7 +175,7 @@ public enum ThermocoupleType {
         {0.132900444085e1, 0.334509311344e-2, 0.654805192818e-5, -0.164856259209e-8, 0.129989605174e-13},
         {0.146628232636e3, -0.258430516752, 0.163693574641e-3, -0.330439046987e-7, -0.943223690612e-14}
     }),
-    T(-270, 400, "brown", new double[] {-270, 0, 400}, new double[][] {
+    T(-270, 400, "core.sensor.thermocoupleType.brown", new double[] {-270, 0, 400}, new double[][] {
         {
             0,
             0.387481063640e-1,
@@ -237,7 +239,7 @@ public enum ThermocoupleType {
 
     /** Colour of the positive conductor and the sheath after IEC 60584-3; the negative conductor is white. */
     public String colour() {
-        return colour;
+        return CoreTexts.say(colour);
     }
 
     /**

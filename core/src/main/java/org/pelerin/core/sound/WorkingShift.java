@@ -1,5 +1,6 @@
 package org.pelerin.core.sound;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -24,10 +25,10 @@ public record WorkingShift(LocalTime from, LocalTime to, Set<DayOfWeek> days, Zo
 
     public WorkingShift {
         if (from.equals(to)) {
-            throw new IllegalArgumentException("A shift does not end at the time of day at which it begins");
+            throw new IllegalArgumentException(CoreTexts.say("core.sound.workingShift.aShiftCannotEndAt"));
         }
         if (days.isEmpty()) {
-            throw new IllegalArgumentException("A shift has at least one day");
+            throw new IllegalArgumentException(CoreTexts.say("core.sound.workingShift.aShiftHasAtLeast"));
         }
         days = Set.copyOf(EnumSet.copyOf(days));
     }
@@ -38,7 +39,7 @@ public record WorkingShift(LocalTime from, LocalTime to, Set<DayOfWeek> days, Zo
 
     /** Id of the rule on the dose of a level. */
     public static String ruleId(String channel) {
-        return channel + " dose";
+        return CoreTexts.say("core.sound.workingShift.channelDose", "channel", channel);
     }
 
     /** That no shift's dose is above what is allowed. */

@@ -1,5 +1,6 @@
 package org.pelerin.core.text;
 
+import org.pelerin.core.language.CoreTexts;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -20,8 +21,7 @@ public final class TypedNumber {
     public static double of(String typed) {
         String text = typed.strip().replace('−', '-').replaceAll("[\\u00a0\\u202f ]", "");
         if (EITHER.matcher(text).matches()) {
-            throw new IllegalArgumentException("“" + shown(typed) + "” can mean " + text.replace(",", "") + " or "
-                    + text.replace(',', '.') + ": write it without a comma, or with a point");
+            throw new IllegalArgumentException(CoreTexts.say("core.text.typedNumber.canMeanOrWriteIt", "shown", shown(typed), "replace", text.replace(",", ""), "replace2", text.replace(',', '.')));
         }
         Matcher point = POINT.matcher(text);
         Matcher comma = COMMA.matcher(text);
@@ -34,7 +34,7 @@ public final class TypedNumber {
                 return v;
             }
         }
-        throw new IllegalArgumentException("“" + shown(typed) + "” is not a number");
+        throw new IllegalArgumentException(CoreTexts.say("core.text.typedNumber.isNotANumber", "shown", shown(typed)));
     }
 
     private static String shown(String typed) {

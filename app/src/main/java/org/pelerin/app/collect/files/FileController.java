@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
@@ -65,7 +66,7 @@ class FileController {
     String ofMission(@PathVariable long mission) {
         return "redirect:/files/"
                 + files.ofMission(mission)
-                        .orElseThrow(() -> new NotThereException("Mission " + mission + " did not come in a file."))
+                        .orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.missionWasNotImportedFrom", "mission", mission)))
                         .id();
     }
 
@@ -82,7 +83,7 @@ class FileController {
     }
 
     private ForeignFile find(long id) {
-        return files.find(id).orElseThrow(() -> new NotThereException("There is no file " + id + "."));
+        return files.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
     }
 
     @GetMapping("/files/{id}")
@@ -167,7 +168,7 @@ class FileController {
             flash.addFlashAttribute(
                     "refused",
                     typed.errors().isEmpty()
-                            ? "A layout’s name has at most " + Length.LAYOUT_NAME.most() + " characters."
+                            ? Texts.of("collect.files.fileController.aLayoutNameHasAt", "most", Length.LAYOUT_NAME.most())
                             : typed.errors().values().iterator().next() + ".");
             return "redirect:/files/" + id;
         }
@@ -246,9 +247,9 @@ class FileController {
 
     @PostMapping("/files/{id}/discard")
     String discard(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        ForeignFile file = files.findAny(id).orElseThrow(() -> new NotThereException("There is no file " + id + "."));
+        ForeignFile file = files.findAny(id).orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
         files.discard(file, me.getName());
-        flash.addFlashAttribute("said", file.name() + " is discarded; nothing of it was taken in.");
+        flash.addFlashAttribute("said", Texts.of("collect.files.fileController.isDiscardedNothingOfIt", "name", file.name()));
         return "redirect:/files";
     }
 

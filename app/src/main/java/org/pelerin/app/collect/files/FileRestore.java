@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
@@ -53,20 +54,20 @@ public class FileRestore {
                 return told;
             }
         } catch (JacksonException e) {
-            throw new FileService.FileRefusedException("its layout cannot be read: " + e.getOriginalMessage());
+            throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
         }
-        throw new FileService.FileRefusedException("its layout cannot be read");
+        throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead2"));
     }
 
     private static FileSettings settings(ObjectNode told) {
         try {
             FileSettings s = JSON.treeToValue(told, FileSettings.class);
             if (s.layout() == null || s.merge() == null || s.text() && s.charset() == null) {
-                throw new FileService.FileRefusedException("its layout lacks something");
+                throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutIsIncomplete"));
             }
             return s.decided(s.merge(), s.sort(), s.device() == null ? "" : s.device(), null);
         } catch (JacksonException e) {
-            throw new FileService.FileRefusedException("its layout cannot be read: " + e.getOriginalMessage());
+            throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
         }
     }
 }

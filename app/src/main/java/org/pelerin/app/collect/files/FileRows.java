@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -70,7 +71,7 @@ class FileRows {
         java.nio.charset.Charset code = TextTable.charset(head);
         String text = new String(head, code);
         if (text.indexOf('\0') >= 0) {
-            throw new SheetTable.NoSheetException("It is neither text nor XLSX", null);
+            throw new SheetTable.NoSheetException(Texts.stored("stored.fileRows.itIsNeitherTextNor"), null);
         }
         return bare(-1, code.name(), Guess.delimiter(text.lines().toList()));
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -92,8 +93,7 @@ class FileRunner implements LongWork {
                     file,
                     claim,
                     ForeignFile.State.LAYOUT,
-                    e.getMessage() + ", the layout is probably wrong. The first: line " + first.line() + ", "
-                            + (first.column().isEmpty() ? "" : first.column() + ": ") + first.reason() + ".",
+                    Texts.stored("stored.fileRunner.theLayoutIsProbablyWrong", "reason", e.getMessage(), "line", first.line(), "more", (first.column().isEmpty() ? "" : first.column() + ": "), "reason2", first.reason()),
                     null);
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             // whoever comes next begins again
@@ -102,7 +102,7 @@ class FileRunner implements LongWork {
             finish(file, claim, back(file), e.getMessage() + ".", null);
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("Going through {} failed", file.name(), e);
-            finish(file, claim, back(file), "Going through it failed; the file is kept.", null);
+            finish(file, claim, back(file), Texts.stored("stored.fileRunner.theCheckFailedTheFile"), null);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -170,7 +171,7 @@ public class FileService {
         try {
             FilePieces.Arrived arrived = pieces.store(fresh.id, in, LARGEST);
             if (arrived.size() == 0) {
-                throw new FileRefusedException("The file is empty");
+                throw new FileRefusedException(Texts.of("collect.files.fileService.theFileIsEmpty"));
             }
             Laid laid = how.of(fresh.id);
             transaction.executeWithoutResult(t -> {
@@ -181,12 +182,12 @@ public class FileService {
                         json.writeValueAsString(laid.settings),
                         json.writeValueAsString(laid.head),
                         laid.message);
-                audit.record(by, "hand in file", "file " + fresh.id, "", fresh.name + ", SHA-256 " + arrived.sha256());
+                audit.record(by, "hand in file", Texts.stored("stored.fileService.fileId", "id", fresh.id), "", fresh.name + ", SHA-256 " + arrived.sha256());
             });
             whole = true;
             return fresh.id;
         } catch (FilePieces.TooLargeException e) {
-            throw new FileRefusedException("The file has more than 2 GiB");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileHasMoreThan"));
         } catch (SheetTable.NoSheetException | org.pelerin.core.intake.TextTable.BrokenException e) {
             throw new FileRefusedException(e.getMessage());
         } finally {
@@ -207,7 +208,7 @@ public class FileService {
         return new Laid(
                 settings,
                 settings.partedLike(parted) ? head : rows.head(file, settings),
-                saved.map(s -> "Laid out as “" + s.name() + "”, which was kept " + show.minute(s.savedAt()) + ".")
+                saved.map(s -> Texts.of("collect.files.fileService.layoutSaved", "name", s.name(), "savedAt", show.minute(s.savedAt())))
                         .orElse(""));
     }
 
@@ -265,14 +266,14 @@ public class FileService {
             return;
         }
         if (files.lay(file.id(), text, "") == 0) {
-            throw new FileRefusedException("It is just being read, or taken in already");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileIsBeingRead"));
         }
     }
 
     @Transactional
     void backToLayout(ForeignFile file) {
         if (files.lay(file.id(), file.settings(), "") == 0) {
-            throw new FileRefusedException("It is just being read, or taken in already");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileIsBeingRead"));
         }
     }
 
@@ -292,31 +293,30 @@ public class FileService {
     @Transactional
     void orderTaking(ForeignFile file, FileSettings settings, boolean again, String by) {
         FileSummary found =
-                findings(file.id()).orElseThrow(() -> new FileRefusedException("Look through its rows first"));
+                findings(file.id()).orElseThrow(() -> new FileRefusedException(Texts.of("collect.files.fileService.checkItsRowsFirst")));
         String device = settings.device();
         if (device.isEmpty() || Length.DEVICE.exceeded(device)) {
-            throw new FileRefusedException("Say what recorded it, in up to " + Length.DEVICE.most() + " characters");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.enterTheRecordingDeviceUp", "most", Length.DEVICE.most()));
         }
         if (loggers.find(device)
                 .filter(l -> !l.model().equals(ModelCatalogue.FILE))
                 .isPresent()) {
-            throw new FileRefusedException(device
-                    + " is a logger that was connected here; its records come home by themselves. Name it otherwise");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.isALoggerThatWas", "device", device));
         }
         if (found.first() == null || found.first().equals(found.last())) {
-            throw new FileRefusedException("There are no two rows with different instants");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileHasNoTwo"));
         }
         if (found.undecided(settings.merge(), settings.sort())) {
-            throw new FileRefusedException("Say what is done with instants that come twice or out of order");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.chooseWhatToDoWith"));
         }
         Optional<ForeignFile> before = takenBefore(file);
         if (before.isPresent() && !again) {
             throw new FileRefusedException(
-                    "The same file is mission " + before.get().missionId() + " already");
+                    Texts.of("collect.files.fileService.theSameFileIsAlready", "missionId", before.get().missionId()));
         }
         if (files.orderTaking(file.id(), json.writeValueAsString(settings)) == 1) {
             orders.order(FileRunner.KIND, file.id());
-            audit.record(by, "take file in", "file " + file.id(), "", file.name() + " as " + device);
+            audit.record(by, "take file in", Texts.stored("stored.fileService.fileId", "id", file.id()), "", Texts.stored("stored.fileService.nameAsDevice", "name", file.name(), "device", device));
         }
     }
 
@@ -331,12 +331,12 @@ public class FileService {
     @Transactional
     void discard(ForeignFile file, String by) {
         if (file.busy() || file.state() == ForeignFile.State.TAKEN) {
-            throw new FileRefusedException("It is just being read, or taken in already");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileIsBeingRead"));
         }
         if (!remove(file.id())) {
-            throw new FileRefusedException("It is just being read, or taken in already");
+            throw new FileRefusedException(Texts.of("collect.files.fileService.theFileIsBeingRead"));
         }
-        audit.record(by, "discard file", "file " + file.id(), file.name(), "");
+        audit.record(by, "discard file", Texts.stored("stored.fileService.fileId", "id", file.id()), file.name(), "");
     }
 
     /** What broke off on its way here. */

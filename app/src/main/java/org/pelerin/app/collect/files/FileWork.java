@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -122,7 +123,7 @@ class FileWork {
         Merge merge = settings.merge();
         if (found.undecided(merge, settings.sort())) {
             throw new FileService.FileRefusedException(
-                    "Say what is done with instants that come twice or out of order");
+                    Texts.stored("stored.fileWork.chooseWhatToDoWith"));
         }
         List<Series> record = intake.series(merge);
         long received = found.good() - found.duplicates();

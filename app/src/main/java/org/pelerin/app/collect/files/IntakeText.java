@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.intake.FileSummary;
@@ -12,31 +13,28 @@ final class IntakeText {
 
     static String of(FileSummary f, FileSettings s) {
         List<String> parts = new ArrayList<>();
-        parts.add(f.good() + " rows of its file, times without an offset taken as "
-                + s.layout().zone().getId());
+        parts.add(Texts.stored("stored.intakeText.rowsOfTheFileTimes", "good", f.good(), "id", s.layout().zone().getId()));
         if (f.duplicates() > 0) {
-            parts.add(f.duplicates() + (f.duplicates() == 1 ? " bears" : " bear")
-                    + " an instant that an earlier row has"
-                    + (f.differing() > 0 ? ", " + f.differing() + " with other values" : "") + ": " + rule(s.merge()));
+            parts.add(Texts.stored("stored.intakeText.rowsRepeatAnEarlierTime", "duplicates", f.duplicates(), "differing", (f.differing() > 0 ? Texts.stored("stored.intakeText.withOtherValues", "differing", f.differing()) : ""), "rule", rule(s.merge())));
         }
         if (f.disorder() > 0) {
-            parts.add(f.disorder() + (f.disorder() == 1 ? " was" : " were") + " out of order and put in order");
+            parts.add(Texts.stored("stored.intakeText.rowsWereSortedByTime", "disorder", f.disorder()));
         }
         if (f.rows() > f.good()) {
-            parts.add(f.rows() - f.good() + " without a readable time left out");
+            parts.add(Texts.stored("stored.intakeText.withoutAReadableTimeExcluded", "good", f.rows() - f.good()));
         }
         if (f.missing() > 0) {
-            parts.add(f.missing() + " empty cells are missing values");
+            parts.add(Texts.stored("stored.intakeText.emptyCellsAreMissingValues", "missing", f.missing()));
         }
         return String.join("; ", parts) + ".";
     }
 
     private static String rule(Merge merge) {
         return switch (merge) {
-            case FIRST -> "of each instant the first row of the file counts";
-            case LAST -> "of each instant the last row of the file counts";
-            case MEAN -> "of each instant the mean of its values counts (levels in dB as energy)";
-            case NONE -> "not decided";
+            case FIRST -> Texts.of("collect.files.intakeText.theFirstRowOfEach");
+            case LAST -> Texts.of("collect.files.intakeText.theLastRowOfEach");
+            case MEAN -> Texts.of("collect.files.intakeText.theMeanOfEachTime");
+            case NONE -> Texts.of("collect.files.intakeText.notDecided");
         };
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -35,7 +36,7 @@ public class LayoutForm implements Form {
                 case COMMA -> "comma";
                 case SEMICOLON -> "semicolon";
                 case TAB -> "tab";
-                case BAR -> "upright stroke";
+                case BAR -> Texts.of("collect.files.layoutForm.verticalBar");
                 case BLANK -> "blank";
             };
         }
@@ -103,7 +104,7 @@ public class LayoutForm implements Form {
         try {
             where = ZoneId.of(zone.strip());
         } catch (DateTimeException e) {
-            typed.wrong("zone", "“" + zone.strip() + "” is no time zone; write it like Europe/Paris or UTC+1");
+            typed.wrong("zone", Texts.of("collect.files.layoutForm.isNotATimeZone", "zone", zone.strip()));
         }
         List<Layout.Column> columns = new ArrayList<>();
         for (int i = 0; i < s.layout().columns().size(); i++) {
@@ -113,8 +114,7 @@ public class LayoutForm implements Form {
             if (Length.CHANNEL_LABEL.exceeded(called) || Length.CHANNEL_UNIT.exceeded(symbol)) {
                 typed.wrong(
                         "name[" + i + "]",
-                        "A name has at most " + Length.CHANNEL_LABEL.most() + " characters, a unit "
-                                + Length.CHANNEL_UNIT.most());
+                        Texts.of("collect.files.layoutForm.aNameHasAtMost", "most", Length.CHANNEL_LABEL.most(), "most2", Length.CHANNEL_UNIT.most()));
                 called = before.name();
                 symbol = before.unit();
             }

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.files;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
@@ -50,7 +51,7 @@ final class SheetTable {
         byte[] packed = file.readNBytes(LARGEST_PACKED + 1);
         if (packed.length > LARGEST_PACKED) {
             throw new NoSheetException(
-                    "As XLSX at most " + (LARGEST_PACKED >> 20) + " MiB are taken; hand it in as text", null);
+                    Texts.of("collect.files.sheetTable.anXlsxFileMayHave", "largestPacked", (LARGEST_PACKED >> 20)), null);
         }
         try (ZipFile zip = ZipFile.builder().setByteArray(packed).get()) {
             long whole = 0;
@@ -67,7 +68,7 @@ final class SheetTable {
                         }
                         if (whole > LARGEST_UNPACKED
                                 || size > LARGEST_STRINGS && e.getName().contains("sharedStrings")) {
-                            throw new NoSheetException("Unpacked it would be too large", null);
+                            throw new NoSheetException(Texts.of("collect.files.sheetTable.theUnpackedFileWouldBe"), null);
                         }
                     }
                 }
@@ -75,7 +76,7 @@ final class SheetTable {
         } catch (NoSheetException e) {
             throw e;
         } catch (IOException e) {
-            throw new NoSheetException("Its packing is damaged: " + e.getMessage(), e);
+            throw new NoSheetException(Texts.of("collect.files.sheetTable.theCompressionIsDamaged", "reason", e.getMessage()), e);
         }
     }
 
@@ -91,7 +92,7 @@ final class SheetTable {
                 text = b == '<' ? 0 : text + 1;
                 if (text > LONGEST_TEXT) {
                     throw new NoSheetException(
-                            "One of its cells holds more than a million characters; a cell can hold " + LONGEST_CELL,
+                            Texts.of("collect.files.sheetTable.aCellHasMoreThan", "longestCell", LONGEST_CELL),
                             null);
                 }
                 reference(b);
@@ -103,7 +104,7 @@ final class SheetTable {
             boolean letter = b >= 'A' && b <= 'Z';
             if (reference >= 0 && letter) {
                 if (++reference > LONGEST_COLUMN) {
-                    throw new NoSheetException("One of its cells lies in a column that no sheet has", null);
+                    throw new NoSheetException(Texts.of("collect.files.sheetTable.aCellLiesInA"), null);
                 }
             } else {
                 reference = -1;
@@ -124,7 +125,7 @@ final class SheetTable {
     static void read(InputStream file, int sheet, TextTable.Sink sink) throws IOException {
         try (ReadableWorkbook book = open(file)) {
             Sheet found = book.getSheet(sheet)
-                    .orElseThrow(() -> new NoSheetException("There is no sheet " + (sheet + 1), null));
+                    .orElseThrow(() -> new NoSheetException(Texts.of("collect.files.sheetTable.thereIsNoSheet", "sheet", (sheet + 1)), null));
             boolean from1904 = book.isDate1904();
             int[] width = new int[1];
             try (Stream<Row> rows = found.openStream()) {
@@ -133,8 +134,7 @@ final class SheetTable {
                     Row row = all.next();
                     if (row.getCellCount() > MOST_COLUMNS) {
                         throw new NoSheetException(
-                                "Row " + row.getRowNum() + " has " + row.getCellCount() + " cells; at most "
-                                        + MOST_COLUMNS + " are taken",
+                                Texts.of("collect.files.sheetTable.rowHasCellsAtMost", "rowNum", row.getRowNum(), "cellCount", row.getCellCount(), "mostColumns", MOST_COLUMNS),
                                 null);
                     }
                     if (!sink.row(row.getRowNum(), cells(row, from1904, width))) {
@@ -146,7 +146,7 @@ final class SheetTable {
                 | IllegalArgumentException
                 | IndexOutOfBoundsException
                 | NegativeArraySizeException e) {
-            throw new NoSheetException("It cannot be read as XLSX: " + e.getMessage(), e);
+            throw new NoSheetException(Texts.of("collect.files.sheetTable.theFileCannotBeRead", "reason", e.getMessage()), e);
         }
     }
 
@@ -154,7 +154,7 @@ final class SheetTable {
         try {
             return new ReadableWorkbook(file, new ReadingOptions(true, true));
         } catch (IOException | RuntimeException e) {
-            throw new NoSheetException("It is no XLSX file, or a damaged one", e);
+            throw new NoSheetException(Texts.of("collect.files.sheetTable.theFileIsNotXlsx"), e);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.live;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -83,11 +84,11 @@ class LiveRecorder implements LongWork {
         } catch (Dock.NotConnectedException | LinkException e) {
             transaction.executeWithoutResult(t -> {
                 recordings.setMessage(
-                        id, "It does not answer; what is missed is a gap. It goes on when the logger is back.");
+                        id, Texts.stored("stored.liveRecorder.theLoggerDoesNotAnswer"));
                 claim.again(PAUSE);
             });
         } catch (RefusedException e) {
-            finish(r, claim, LiveRecording.State.FAILED, "The logger refused: " + e.getMessage());
+            finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.theLoggerRefused", "reason", e.getMessage()));
         }
     }
 
@@ -95,7 +96,7 @@ class LiveRecorder implements LongWork {
         Instant now = clock.instant();
         if (r.state() == LiveRecording.State.WAITING) {
             if (r.stopWanted()) {
-                finish(r, claim, LiveRecording.State.FAILED, "Stopped before its value came; nothing was kept.");
+                finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.stoppedBeforeItsValueCame"));
             } else {
                 await(r, plan, now, claim);
             }
@@ -158,7 +159,7 @@ class LiveRecorder implements LongWork {
     private void end(LiveRecording r, Plan plan, Claim claim) {
         List<LiveMapper.Sample> samples = recordings.samples(r.id(), 0);
         if (samples.isEmpty() && r.missionId() == null) {
-            finish(r, claim, LiveRecording.State.FAILED, "Nothing was kept: it never answered.");
+            finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.nothingWasRecordedTheLogger"));
             return;
         }
         long mission = r.missionId() != null ? r.missionId() : createMission(r, plan);

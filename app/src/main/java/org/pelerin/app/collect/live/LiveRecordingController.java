@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.live;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Duration;
@@ -69,10 +70,10 @@ class LiveRecordingController {
         Double from = typed.number("low", low);
         Double to = typed.number("high", high);
         if (interval.compareTo(LiveRecordings.SHORTEST) < 0 || interval.compareTo(LiveRecordings.LONGEST) > 0) {
-            typed.wrong("every", "Live readings are kept every 1 s to 1 h");
+            typed.wrong("every", Texts.of("collect.live.liveRecordingController.chooseAnIntervalFrom1"));
         }
         if ((from == null) != (to == null) || from != null && from >= to) {
-            typed.wrong("low", "A band has a lower end and a higher one");
+            typed.wrong("low", Texts.of("collect.live.liveRecordingController.enterALowerAndA"));
         }
         if (!typed.errors().isEmpty()) {
             flash.addFlashAttribute("refused", String.join(". ", typed.errors().values()) + ".");
@@ -99,7 +100,7 @@ class LiveRecordingController {
     private static Long times(FieldReader typed, Duration interval, String most, String lasting) {
         Double n = typed.number("most", most);
         if (n != null && (n < 1 || n != Math.rint(n))) {
-            typed.wrong("most", "Give a whole number of readings, 1 or more");
+            typed.wrong("most", Texts.of("collect.live.liveRecordingController.enterAWholeNumberOf"));
         }
         if (n != null || lasting.isBlank()) {
             return n == null ? null : n.longValue();
@@ -134,7 +135,7 @@ class LiveRecordingController {
 
     private void fill(long id, ShownUnits inUnits, Model page) {
         LiveRecording r =
-                recordings.find(id).orElseThrow(() -> new NotThereException("There is no live recording " + id + "."));
+                recordings.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.live.liveRecordingController.thereIsNoLiveRecording", "id", id)));
         Plan plan = PlanDocument.plan(r.settings());
         LoggerModel model = ModelCatalogue.get(plan.model());
         List<LiveMapper.Sample> samples = recordings.newest(r, SHOWN);
@@ -166,8 +167,7 @@ class LiveRecordingController {
             return "";
         }
         Conversion to = Unit.of(plan.unit(model, t.channel())).shown(inUnits);
-        return "“" + plan.channels().get(t.channel()).label() + "” lies between " + LimitText.plain(to.value(t.low()))
-                + " and " + LimitText.quantity(to.value(t.high()), to.symbol());
+        return Texts.of("collect.live.liveRecordingController.isBetweenAnd", "label", plan.channels().get(t.channel()).label(), "value", LimitText.plain(to.value(t.low())), "symbol", LimitText.quantity(to.value(t.high()), to.symbol()));
     }
 
     /** A channel in the unit that it is shown in. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.live;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -91,14 +92,14 @@ public class LiveRecordings {
                 "record live",
                 serial,
                 "",
-                "every " + plan.interval() + (most == null ? "" : ", " + most + " times"));
+                Texts.stored("stored.liveRecordings.everyIntervalMost", "interval", plan.interval(), "most", (most == null ? "" : Texts.stored("stored.liveRecordings.mostTimes", "most", most))));
         return row.id;
     }
 
     @Transactional
     public void stop(long id, String by) {
         if (recordings.wantStop(id) > 0) {
-            audit.record(by, "stop live recording", "live recording " + id, "", "");
+            audit.record(by, "stop live recording", Texts.stored("stored.liveRecordings.liveRecording", "id", id), "", "");
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.timed;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
@@ -32,7 +33,7 @@ public record TimedTest(
 
     /** “Pump 3, test 7”. */
     public String name() {
-        return subject + ", test " + number;
+        return Texts.of("collect.timed.timedTest.subjectTestNumber", "subject", subject, "number", number);
     }
 
     public List<ElapsedRatio> elapsed() {

@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.timed;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Duration;
@@ -119,8 +120,8 @@ class TimedTestController {
             flash.addFlashAttribute(
                     "refused",
                     active.isPresent()
-                            ? "Readings of this logger are being kept already; stop those first."
-                            : "Another test of it was begun at this moment; begin once more.");
+                            ? Texts.of("collect.timed.timedTestController.liveReadingsOfThisLogger")
+                            : Texts.of("collect.timed.timedTestController.anotherTestOfThisLogger"));
             return active.map(r -> "redirect:/live-recordings/" + r.id()).orElse("redirect:/dock/" + serial + "/test");
         }
     }
@@ -178,7 +179,7 @@ class TimedTestController {
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         TimedTest t = get(id);
         tests.remove(t, me.getName());
-        flash.addFlashAttribute("said", t.name() + " is not listed any more; its readings stay.");
+        flash.addFlashAttribute("said", Texts.of("collect.timed.timedTestController.isRemovedFromTheList", "name", t.name()));
         return "redirect:/tests";
     }
 
@@ -205,7 +206,7 @@ class TimedTestController {
         List<ElapsedRatio> ratios = form.ratios(
                 read, Duration.between(m.records().firstAt(), m.records().lastAt()));
         if (!tests.channels(m).contains(form.channel)) {
-            read.wrong("channel", "Choose a channel");
+            read.wrong("channel", Texts.of("collect.timed.timedTestController.chooseAChannel"));
         }
         return read.errors().isEmpty()
                 ? "redirect:/tests/" + tests.of(m, subject, form.channel, ratios, me.getName())
@@ -215,10 +216,10 @@ class TimedTestController {
     private Mission mission(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("collect.timed.timedTestController.missionIsNotCollectedYet", "id", id)));
     }
 
     private TimedTest get(long id) {
-        return tests.find(id).orElseThrow(() -> new NotThereException("There is no timed test " + id + "."));
+        return tests.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.timed.timedTestController.thereIsNoTimedTest", "id", id)));
     }
 }

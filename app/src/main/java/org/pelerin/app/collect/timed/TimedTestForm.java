@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.timed;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,7 +30,7 @@ public class TimedTestForm implements Form {
     String subject(FieldReader read) {
         String text = read.text("subject", CleanText.line(subject), Length.TEST_SUBJECT);
         if (text.isEmpty()) {
-            read.wrong("subject", "Say what is tested");
+            read.wrong("subject", Texts.of("collect.timed.timedTestForm.enterTheSubjectOfThe"));
         }
         return text;
     }
@@ -37,7 +38,7 @@ public class TimedTestForm implements Form {
     Duration every(FieldReader read) {
         Duration e = read.duration("every", every);
         if (e.compareTo(LiveRecordings.SHORTEST) < 0 || e.compareTo(LiveRecordings.LONGEST) > 0) {
-            read.wrong("every", "Readings are kept every 1 s to 1 h");
+            read.wrong("every", Texts.of("collect.timed.timedTestForm.chooseAnIntervalFrom1"));
         }
         return e;
     }
@@ -45,9 +46,9 @@ public class TimedTestForm implements Form {
     Duration length(FieldReader read, Duration interval) {
         Duration l = read.duration("length", length);
         if (l.compareTo(interval) < 0 || l.compareTo(LONGEST) > 0) {
-            read.wrong("length", "A test lasts at least as long as one reading, and at most a day");
+            read.wrong("length", Texts.of("collect.timed.timedTestForm.aTestLastsAtLeast"));
         } else if (!interval.isZero() && TimedTests.readings(l, interval) > TimedTests.MOST) {
-            read.wrong("every", "That is more than " + TimedTests.MOST + " readings");
+            read.wrong("every", Texts.of("collect.timed.timedTestForm.aTestHasAtMost", "most", TimedTests.MOST));
         }
         return l;
     }
@@ -68,7 +69,7 @@ public class TimedTestForm implements Form {
         }
         for (ElapsedRatio r : out) {
             if (r.late().compareTo(within) > 0) {
-                read.wrong("own", Durations.format(r.late()) + " lies beyond the end of the test");
+                read.wrong("own", Texts.of("collect.timed.timedTestForm.isAfterTheEndOf", "late", Durations.format(r.late())));
             }
         }
         return out;
@@ -82,7 +83,7 @@ public class TimedTestForm implements Form {
             }
             out.add(new ElapsedRatio(Durations.parse(parts[1]), Durations.parse(parts[0])));
         } catch (IllegalArgumentException e) {
-            read.wrong("own", "Write the later time over the earlier one, as “3 min / 30 s”");
+            read.wrong("own", Texts.of("collect.timed.timedTestForm.writeTheLaterTimeOver"));
         }
     }
 }

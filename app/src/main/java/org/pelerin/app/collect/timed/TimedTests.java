@@ -1,5 +1,6 @@
 package org.pelerin.app.collect.timed;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -96,7 +97,7 @@ public class TimedTests {
         TimedTestMapper.Row row = new TimedTestMapper.Row(
                 serial, subject, number, channel, TimedTest.write(ratios), recording, mission, clock.instant(), by);
         mapper.insert(row);
-        audit.record(by, "timed test", serial, "", subject + ", test " + number);
+        audit.record(by, "timed test", serial, "", Texts.stored("stored.timedTests.subjectTestNumber", "subject", subject, "number", number));
         return row.id;
     }
 
@@ -104,7 +105,7 @@ public class TimedTests {
     @Transactional
     void remove(TimedTest test, String by) {
         if (mapper.delete(test.id()) == 0) {
-            throw new TooLateException("It is not listed any more");
+            throw new TooLateException(Texts.of("collect.timed.timedTests.theTestIsNoLonger"));
         }
         audit.record(by, "remove timed test", test.serial(), test.name(), "");
     }

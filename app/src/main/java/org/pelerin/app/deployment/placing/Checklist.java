@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.core.model.LoggerModel;
@@ -9,11 +10,11 @@ import org.pelerin.core.model.StartKind;
 public final class Checklist {
 
     /** Ticking this one says that it runs. */
-    static final String RUNS = "seen to run";
+    static final String RUNS = Texts.of("deployment.placing.checklist.startConfirmed");
 
     /** What was written before it was wired is looked at now: one of these is said. */
     public static final List<String> WIRINGS =
-            List.of("wired, and seen to read right", "wired; nobody could look at its readings");
+            List.of(Texts.of("deployment.placing.checklist.wiredReadingsChecked"), Texts.of("deployment.placing.checklist.wiredReadingsNotChecked"));
 
     private Checklist() {}
 
@@ -29,25 +30,25 @@ public final class Checklist {
     static List<String> of(LoggerModel model) {
         List<String> out = new ArrayList<>();
         if (model.wired()) {
-            out.add("probes in their terminals");
+            out.add(Texts.of("deployment.placing.checklist.probesInTheirTerminals"));
         }
         if (model.ratedDepth() > 0) {
-            out.add("cap tight and cable fixed");
+            out.add(Texts.of("deployment.placing.checklist.capTightAndCableFixed"));
         }
         if (model.sound()) {
-            out.add("microphone free, windscreen on");
+            out.add(Texts.of("deployment.placing.checklist.microphoneFreeWindscreenOn"));
         }
         if (model.memory().disturbances() > 0) {
-            out.add("leads and loops as the page says");
+            out.add(Texts.of("deployment.placing.checklist.leadsAndLoopsAsThe"));
         }
         if (model.network()) {
-            out.add("network cable in");
+            out.add(Texts.of("deployment.placing.checklist.networkCablePluggedIn"));
         }
         if (model.starts().contains(StartKind.BUTTON)) {
-            out.add("button pressed");
+            out.add(Texts.of("deployment.placing.checklist.buttonPressed"));
         }
         if (model.option("lamp").isPresent()) {
-            out.add("lamp seen");
+            out.add(Texts.of("deployment.placing.checklist.lampSeen"));
         }
         out.add(RUNS);
         return out;

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Duration;
@@ -36,7 +37,7 @@ class PicturesController {
         find.site(id);
         try {
             places.picture(id, Picture.of(file.getBytes()), me.getName());
-            flash.addFlashAttribute("said", "Choose a spot below, then click where it lies on the picture.");
+            flash.addFlashAttribute("said", Texts.of("deployment.placing.picturesController.chooseASpotBelowThen"));
         } catch (IllegalArgumentException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -49,7 +50,7 @@ class PicturesController {
         find.spot(id);
         try {
             places.photo(id, Picture.of(file.getBytes()), me.getName());
-            flash.addFlashAttribute("said", "The photo is stored.");
+            flash.addFlashAttribute("said", Texts.of("deployment.placing.picturesController.thePhotoIsSaved"));
         } catch (IllegalArgumentException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -68,7 +69,7 @@ class PicturesController {
 
     /** Its address has a stamp, so that it may be kept for long. */
     private static ResponseEntity<byte[]> image(Optional<PlaceService.StoredPicture> picture) {
-        PlaceService.StoredPicture p = picture.orElseThrow(() -> new NotThereException("There is no picture."));
+        PlaceService.StoredPicture p = picture.orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.picturesController.thereIsNoPicture")));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(p.type()))
                 .header("X-Content-Type-Options", "nosniff")

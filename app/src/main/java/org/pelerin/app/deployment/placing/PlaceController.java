@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -65,7 +66,7 @@ class PlaceController {
         Optional<LoggerUnit> logger = form.serial.isBlank() ? Optional.empty() : loggers.typed(form.serial);
         if (!form.serial.isBlank() && logger.isEmpty()) {
             typed.wrong(
-                    "serial", "No logger " + form.serial.strip().toUpperCase(Locale.ROOT) + " was ever connected here");
+                    "serial", Texts.of("deployment.placing.placeController.loggerWasNeverConnectedHere", "toUpperCase", form.serial.strip().toUpperCase(Locale.ROOT)));
         }
         logger.ifPresent(l -> form.serial = l.serial());
         Optional<Mission> mission = logger.flatMap(l -> placements.current(l.serial()));
@@ -135,7 +136,7 @@ class PlaceController {
         Double water = form.water.isBlank() ? null : typed.number("water", form.water);
         Double cable = form.cable.isBlank() ? null : typed.number("cable", form.cable);
         if (form.spot == null) {
-            typed.wrong("spot", "Choose the spot");
+            typed.wrong("spot", Texts.of("deployment.placing.placeController.chooseTheSpot"));
         }
         if (typed.errors().isEmpty()) {
             try {
@@ -154,9 +155,7 @@ class PlaceController {
                         me.getName());
                 flash.addFlashAttribute(
                         "said",
-                        serial + " is at "
-                                + places.find(form.spot).orElseThrow().full() + "."
-                                + (misfit.isEmpty() ? "" : " " + misfit + "."));
+                        Texts.of("deployment.placing.placeController.isAt", "serial", serial, "full", places.find(form.spot).orElseThrow().full(), "more", (misfit.isEmpty() ? "" : " " + misfit + ".")));
                 return "redirect:/spots/" + form.spot;
             } catch (PlacementService.NotPlacedException e) {
                 page.addAttribute("refused", e.getMessage() + ".");
@@ -202,7 +201,7 @@ class PlaceController {
                 throw new PlacementService.NotPlacedException(typed.errors().get("at"));
             }
             placements.take(serial, exact(when, serial, spot), me.getName());
-            flash.addFlashAttribute("said", serial + " was taken away.");
+            flash.addFlashAttribute("said", Texts.of("deployment.placing.placeController.wasTakenAway", "serial", serial));
         } catch (PlacementService.NotPlacedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -225,7 +224,7 @@ class PlaceController {
     }
 
     private Placement stay(long id) {
-        return placements.find(id).orElseThrow(() -> new NotThereException("There is no stay " + id + "."));
+        return placements.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeController.thereIsNoPlacing", "id", id)));
     }
 
     private static String stay(
@@ -259,7 +258,7 @@ class PlaceController {
         Placement p = stay(id);
         if (!seen.equals(seen(p))) {
             flash.addFlashAttribute(
-                    "refused", "Nothing was corrected: somebody changed these times meanwhile. Look at them again.");
+                    "refused", Texts.of("deployment.placing.placeController.nothingWasCorrectedSomebodyChanged"));
             return "redirect:/placements/" + id;
         }
         ZoneId zone = places.find(p.spotId()).map(SpotAt::zoneId).orElse(show.home());
@@ -267,10 +266,10 @@ class PlaceController {
         Instant begins = typed.local("from", from, zone, null);
         Instant ends = to.isBlank() ? null : typed.local("to", to, zone, null);
         if (from.isBlank()) {
-            typed.wrong("from", "Enter when it was placed");
+            typed.wrong("from", Texts.of("deployment.placing.placeController.enterThePlacingTime"));
         }
         if (reason.isBlank()) {
-            typed.wrong("reason", "Enter why it is corrected");
+            typed.wrong("reason", Texts.of("deployment.placing.placeController.enterAReasonForThe"));
         } else if (Length.REASON.exceeded(reason)) {
             typed.wrong("reason", Length.REASON.said(reason));
         }

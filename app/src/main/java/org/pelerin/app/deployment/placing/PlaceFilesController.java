@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -63,10 +64,9 @@ class PlaceFilesController {
                     me.getName());
             flash.addFlashAttribute(
                     "said",
-                    show.counted(taken.newSites(), "new site") + ", " + show.counted(taken.newSpots(), "new spot")
-                            + ", " + taken.changed() + " brought up to date.");
+                    Texts.of("deployment.placing.placeFilesController.newSitesNewSpotsUpdated", "newSites", taken.newSites(), "newSpots", taken.newSpots(), "changed", taken.changed()));
         } catch (PlaceExchange.UnreadableException e) {
-            flash.addFlashAttribute("refused", "Nothing was taken in.");
+            flash.addFlashAttribute("refused", Texts.of("deployment.placing.placeFilesController.nothingWasImported"));
             flash.addFlashAttribute("lines", new ArrayList<>(CutList.of(e.errors(), 40)));
         }
         return "redirect:/places";

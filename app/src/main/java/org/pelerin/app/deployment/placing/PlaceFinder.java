@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
@@ -18,11 +19,11 @@ class PlaceFinder {
 
     /** @throws NotThereException if there is none */
     Site site(long id) {
-        return places.site(id).orElseThrow(() -> new NotThereException("There is no site " + id + "."));
+        return places.site(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSite", "id", id)));
     }
 
     /** @throws NotThereException if there is none */
     Spot spot(long id) {
-        return places.spot(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        return places.spot(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSpot", "id", id)));
     }
 }

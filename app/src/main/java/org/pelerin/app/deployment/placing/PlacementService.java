@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
@@ -250,17 +251,17 @@ public class PlacementService {
     @Transactional
     public String place(Placing p, String by) {
         LoggerUnit logger = loggers.find(p.serial)
-                .orElseThrow(() -> new NotPlacedException("No logger " + p.serial + " was ever connected here"));
+                .orElseThrow(() -> new NotPlacedException(Texts.of("deployment.placing.placementService.loggerWasNeverConnectedHere", "serial", p.serial)));
         if (!notWired(p.serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", p.checked))) {
             throw new NotPlacedException(
-                    p.serial + " was written before it was wired: say whether its readings were looked at");
+                    Texts.of("deployment.placing.placementService.wasWrittenBeforeItWas", "serial", p.serial));
         }
-        SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException("Choose the spot"));
+        SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException(Texts.of("deployment.placing.placementService.chooseTheSpot")));
         if (p.at.isAfter(clock.instant())) {
-            throw new NotPlacedException("It cannot have been placed in the future");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.thePlacingTimeLiesIn"));
         }
         if (Length.PLACING_REMARKS.exceeded(p.remarks)) {
-            throw new NotPlacedException("Remarks: " + Length.PLACING_REMARKS.said(p.remarks));
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.remarksSaid", "said", Length.PLACING_REMARKS.said(p.remarks)));
         }
         deepEnough(logger, p);
         nowhereElse(p);
@@ -300,14 +301,13 @@ public class PlacementService {
     private static void written(Mission m, Instant at) {
         Instant written = m.course().writtenAt();
         if (written != null && at.isBefore(written.truncatedTo(ChronoUnit.MINUTES))) {
-            throw new NotPlacedException(m.serial()
-                    + " was written later than that: give a time after it was written, or leave it as it is now");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasWrittenLaterThanThat", "serial", m.serial()));
         }
     }
 
     private static String measured(WaterMeasurement hung) {
-        return (hung.water == null ? "" : ", water at " + hung.water + " m")
-                + (hung.cable == null ? "" : ", cable " + hung.cable + " m");
+        return (hung.water == null ? "" : Texts.stored("stored.placementService.waterAtM", "water", hung.water))
+                + (hung.cable == null ? "" : Texts.stored("stored.placementService.cableCableM", "cable", hung.cable));
     }
 
     /** By what was measured and is known of the spot, it hangs in the water and no deeper than it is made for. */
@@ -320,11 +320,10 @@ public class PlacementService {
         }
         double deep = hanging.immersion().getAsDouble();
         if (deep <= 0) {
-            throw new NotPlacedException("With this cable it hangs " + metres(-deep) + " above the water");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.withThisCableItHangs", "metres", metres(-deep)));
         }
         if (deep > model.ratedDepth()) {
-            throw new NotPlacedException("It would hang " + metres(deep) + " under water; " + model.name()
-                    + " is made for " + metres(model.ratedDepth()));
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.itWouldHangUnderWater", "metres", metres(deep), "name", model.name(), "metres2", metres(model.ratedDepth())));
         }
     }
 
@@ -339,8 +338,7 @@ public class PlacementService {
     private void nowhereElse(Placing p) {
         Placement later = placements.lastedBeyond(p.serial, p.at);
         if (later != null) {
-            throw new NotPlacedException(p.serial + " was still at " + later.where()
-                    + " then: give a time after it was taken away from there");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasStillAtThenEnter", "serial", p.serial, "where", later.where()));
         }
     }
 
@@ -351,10 +349,10 @@ public class PlacementService {
             return;
         }
         if (before.spotId() == p.spotId) {
-            throw new NotPlacedException(p.serial + " is there already, since it was placed by " + before.placedBy());
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isAlreadyTherePlacedBy", "serial", p.serial, "placedBy", before.placedBy()));
         }
         if (!p.moved) {
-            throw new NotPlacedException(p.serial + " is at " + before.where() + "; say that it was moved");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isAtStateThatIt", "serial", p.serial, "where", before.where()));
         }
         end(before, p.at, by);
     }
@@ -368,7 +366,7 @@ public class PlacementService {
         }
         if (p.other == null) {
             throw new NotPlacedException(
-                    there.get(0).serial() + " is there already; say whether it was taken away or stays");
+                    Texts.of("deployment.placing.placementService.isAlreadyThereStateWhether", "serial", there.get(0).serial()));
         }
         there.forEach(t -> end(t, p.at, by));
     }
@@ -389,7 +387,7 @@ public class PlacementService {
     public void take(String serial, Instant at, String by) {
         Placement p = placements.presentOf(serial);
         if (p == null) {
-            throw new NotPlacedException(serial + " lies nowhere, as far as is known");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isNotPlacedAnywhere", "serial", serial));
         }
         end(p, at, by);
     }
@@ -409,10 +407,10 @@ public class PlacementService {
     public void correct(Placement p, Instant from, Instant to, String reason, String by) {
         Instant now = clock.instant();
         if (from.isAfter(now) || to != null && to.isAfter(now)) {
-            throw new NotPlacedException("Nothing was placed or taken away in the future");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.theTimeLiesInThe"));
         }
         if (to != null && !from.isBefore(to)) {
-            throw new NotPlacedException("It has to be taken away after it was placed");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.theTimeOfRemovalMust"));
         }
         if (p.missionId() != null) {
             missions.find(p.missionId()).ifPresent(m -> written(m, from));
@@ -420,16 +418,16 @@ public class PlacementService {
         Placement other = placements.overlapping(
                 p.serial(), p.id(), from, to == null ? Instant.ofEpochMilli(Long.MAX_VALUE) : to);
         if (other != null) {
-            throw new NotPlacedException(p.serial() + " was at " + other.where() + " at that time");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasAtAtThatTime", "serial", p.serial(), "where", other.where()));
         }
         Instant since = from.isBefore(p.placedAt()) ? from : p.placedAt();
         List<Long> signed = versions.signedAt(p.serial(), p.spotId(), since);
         if (!signed.isEmpty()) {
             throw new NotPlacedException(
-                    "Mission " + signed.get(0) + " was signed with these times: open it again with a reason first");
+                    Texts.of("deployment.placing.placementService.missionWasSignedWithThese", "signed", signed.get(0)));
         }
         if (placements.correct(p, from, to) == 0) {
-            throw new NotPlacedException("Somebody else has just changed it: look at it again");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.somebodyElseChangedItJust"));
         }
         audit.record(
                 by,
@@ -442,7 +440,7 @@ public class PlacementService {
     }
 
     private static String span(Instant from, Instant to) {
-        return from + " to " + (to == null ? "now" : to);
+        return Texts.stored("stored.placementService.fromToTo", "from", from, "to", (to == null ? "now" : to));
     }
 
     /** It goes into stock, from wherever it was. */
@@ -467,10 +465,10 @@ public class PlacementService {
 
     private void end(Placement p, Instant at, String by) {
         if (at.isBefore(p.placedAt())) {
-            throw new NotPlacedException(p.serial() + " was placed at " + p.where() + " later than that");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasPlacedAtLaterThan", "serial", p.serial(), "where", p.where()));
         }
         if (at.isAfter(clock.instant())) {
-            throw new NotPlacedException("It cannot have been taken away in the future");
+            throw new NotPlacedException(Texts.of("deployment.placing.placementService.theTimeOfRemovalLies"));
         }
         if (placements.take(p.id(), at, by) == 1) {
             audit.record(by, "take logger away", p.serial(), p.where(), "");

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Map;
@@ -50,7 +51,7 @@ public class SiteForm implements Form {
         return SavedMeanwhile.fields(
                 "Name",
                 name,
-                "Time zone",
+                Texts.of("deployment.placing.siteForm.timeZone"),
                 zone,
                 "Address",
                 address,
@@ -65,17 +66,17 @@ public class SiteForm implements Form {
     Parsed parse() {
         FieldReader typed = new FieldReader();
         if (name.isBlank()) {
-            typed.wrong("name", "A site has a name");
+            typed.wrong("name", Texts.of("deployment.placing.siteForm.enterAName"));
         }
         try {
             ZoneId.of(zone.strip());
         } catch (DateTimeException e) {
-            typed.wrong("zone", "There is no time zone “" + zone.strip() + "”; one is called Europe/Paris");
+            typed.wrong("zone", Texts.of("deployment.placing.siteForm.isNotATimeZone", "zone", zone.strip()));
         }
         Double north = degrees(typed, "latitude", latitude, 90);
         Double east = degrees(typed, "longitude", longitude, 180);
         if ((north == null) != (east == null) && typed.errors().isEmpty()) {
-            typed.wrong(north == null ? "latitude" : "longitude", "A position has both");
+            typed.wrong(north == null ? "latitude" : "longitude", Texts.of("deployment.placing.siteForm.enterLatitudeAndLongitude"));
         }
         return new Parsed(
                 new Site(
@@ -93,7 +94,7 @@ public class SiteForm implements Form {
     private static Double degrees(FieldReader typed, String field, String text, double most) {
         Double v = text.isBlank() ? null : typed.number(field, text);
         if (v != null && Math.abs(v) > most) {
-            typed.wrong(field, "Give degrees from −" + (int) most + " to " + (int) most);
+            typed.wrong(field, Texts.of("deployment.placing.siteForm.enterDegreesFromTo", "most", (int) most));
         }
         return v;
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -101,17 +102,17 @@ public class SpotForm implements Form {
         return SavedMeanwhile.fields(
                 "Name",
                 name,
-                "Kind of surroundings",
+                Texts.of("deployment.placing.spotForm.environment"),
                 surroundings,
                 "Plan",
                 plans.getOrDefault(plan, plan),
-                "Days between collections",
+                Texts.of("deployment.placing.spotForm.daysBetweenCollections"),
                 collectDays,
                 "Depth",
                 depth,
-                "Static level",
+                Texts.of("deployment.placing.spotForm.staticWaterLevel"),
                 staticLevel,
-                "Kept clear",
+                Texts.of("deployment.placing.spotForm.keptClear"),
                 keptClear,
                 "Margin",
                 margin,
@@ -120,8 +121,8 @@ public class SpotForm implements Form {
                 "Limits",
                 limits.stream()
                         .filter(l -> !l.low.isBlank() || !l.high.isBlank())
-                        .map(l -> (l.low.isBlank() ? "" : "from " + l.low.strip() + " ")
-                                + (l.high.isBlank() ? "" : "to " + l.high.strip() + " ")
+                        .map(l -> (l.low.isBlank() ? "" : Texts.of("deployment.placing.spotForm.fromLow", "low", l.low.strip()))
+                                + (l.high.isBlank() ? "" : Texts.of("deployment.placing.spotForm.toHigh", "high", l.high.strip()))
                                 + l.unit.strip())
                         .collect(Collectors.joining(", ")),
                 "Notes",
@@ -138,7 +139,7 @@ public class SpotForm implements Form {
         fill();
         FieldReader typed = new FieldReader();
         if (name.isBlank()) {
-            typed.wrong("name", "A spot has a name");
+            typed.wrong("name", Texts.of("deployment.placing.spotForm.enterAName"));
         }
         Integer wanted = typed.whole("plan", plan, 1, Integer.MAX_VALUE);
         Double deep = metres(typed, "depth", depth, 0);
@@ -174,17 +175,13 @@ public class SpotForm implements Form {
         if (h.tooShort()) {
             typed.wrong(
                     "cable",
-                    "It must be at least "
-                            + FieldReader.plain(centimetres(h.needed().getAsDouble()))
-                            + " m: down to the water, past what is kept clear, and the margin");
+                    Texts.of("deployment.placing.spotForm.itMustBeAtLeast", "centimetres", FieldReader.plain(centimetres(h.needed().getAsDouble()))));
         } else if (h.immersion().isPresent() && h.immersion().getAsDouble() <= 0) {
-            typed.wrong("cable", "It would hang above the water");
+            typed.wrong("cable", Texts.of("deployment.placing.spotForm.theLoggerWouldHangAbove"));
         } else if (!h.agrees(deep)) {
             typed.wrong(
                     "depth",
-                    "By cable and water it hangs "
-                            + FieldReader.plain(centimetres(h.immersion().getAsDouble()))
-                            + " m deep; leave this empty to have it reckoned");
+                    Texts.of("deployment.placing.spotForm.withThisCableAndWater", "centimetres", FieldReader.plain(centimetres(h.immersion().getAsDouble()))));
         }
         return h;
     }
@@ -196,7 +193,7 @@ public class SpotForm implements Form {
     private static Double metres(FieldReader typed, String field, String text, double least) {
         Double v = text.isBlank() ? null : typed.number(field, text);
         if (v != null && (v < least || v > DEEPEST)) {
-            typed.wrong(field, "Give metres from " + FieldReader.plain(least) + " to " + FieldReader.plain(DEEPEST));
+            typed.wrong(field, Texts.of("deployment.placing.spotForm.enterMetresFromTo", "plain", FieldReader.plain(least), "plain2", FieldReader.plain(DEEPEST)));
         }
         return v;
     }
@@ -212,10 +209,10 @@ public class SpotForm implements Form {
             Double low = l.low.isBlank() ? null : typed.number(at + "low", l.low);
             Double high = l.high.isBlank() ? null : typed.number(at + "high", l.high);
             if (low != null && high != null && low >= high) {
-                typed.wrong(at + "high", "The upper limit is not above the lower one");
+                typed.wrong(at + "high", Texts.of("deployment.placing.spotForm.theUpperLimitMustBe"));
             }
             if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
-                typed.wrong(at + "unit", l.unit.isBlank() ? "Say in which unit" : "Only one line a unit");
+                typed.wrong(at + "unit", l.unit.isBlank() ? Texts.of("deployment.placing.spotForm.enterAUnit") : Texts.of("deployment.placing.spotForm.useOneLinePerUnit"));
             }
             out.add(new Deployment.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
@@ -29,7 +30,7 @@ class SpotWishes {
     List<String> unmet(Mission m, Long planId, Spot spot) {
         List<String> out = new ArrayList<>();
         if (spot.planId() != null && !spot.planId().equals(planId)) {
-            out.add("It was written with “" + m.copy().planName() + "”; the spot wants “" + spot.plan() + "”");
+            out.add(Texts.stored("stored.spotWishes.itWasWrittenWithThe", "planName", m.copy().planName(), "plan", spot.plan()));
         }
         Preflight.ofDemands(ModelCatalogue.get(m.device().model()), m.plan(), spot.demands()).stream()
                 .map(Conflict::message)

@@ -1,5 +1,6 @@
 package org.pelerin.app.evidence.seal;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -52,7 +53,7 @@ public class SealCheck {
                 out.add(new Trouble(
                         table.table(),
                         0,
-                        "It is not sealed yet, so that nothing of it can be checked; start Pelerin once"));
+                        Texts.stored("stored.sealCheck.itIsNotSealedYet")));
             }
         }
         trail(out);
@@ -102,8 +103,7 @@ public class SealCheck {
                 out.add(trouble(
                         table,
                         h.owner(),
-                        "Its " + table.words() + ": entry " + h.sequence()
-                                + " of the audit trail does not say what is noted of it"));
+                        Texts.stored("stored.sealCheck.entryOfTheAuditTrail", "table", table.words(), "sequence", h.sequence())));
             } else if (!is.equals(h.sha256())) {
                 out.add(trouble(table, h.owner(), differs(table, h, is)));
             }
@@ -112,10 +112,9 @@ public class SealCheck {
 
     private static String differs(SealedTable table, SealMapper.Held h, String is) {
         if (is.isEmpty()) {
-            return "Removed: its " + table.words() + ", which entry " + h.sequence() + " of the audit trail tells of";
+            return Texts.stored("stored.sealCheck.removedRecordedInEntryOf", "table", table.words(), "sequence", h.sequence());
         }
-        return (h.sha256().isEmpty() ? "Back again after it was removed by entry " : "Changed since entry ")
-                + h.sequence() + " of the audit trail: its " + table.words();
+        return Texts.stored("stored.sealCheck.ofTheAuditTrail", "more", h.sha256().isEmpty(), "sequence", h.sequence(), "table", table.words());
     }
 
     private void unsealed(SealedTable table, List<Trouble> out) {
@@ -124,7 +123,7 @@ public class SealCheck {
         do {
             owners = mapper.unsealed(table.table(), table.owner(), after, AT_ONCE);
             for (long owner : owners) {
-                out.add(trouble(table, owner, "Added without an entry in the audit trail: its " + table.words()));
+                out.add(trouble(table, owner, Texts.stored("stored.sealCheck.addedWithoutAnEntryIn", "table", table.words())));
                 after = owner;
             }
         } while (owners.size() == AT_ONCE);
@@ -162,8 +161,7 @@ public class SealCheck {
                 out.add(trouble(
                         table,
                         s.owner(),
-                        "Entry " + entry + " of the audit trail tells of its " + table.words()
-                                + "; nothing is noted of it any more"));
+                        Texts.stored("stored.sealCheck.entryOfTheAuditTrail2", "entry", entry, "table", table.words())));
             }
         }
     }
@@ -183,8 +181,7 @@ public class SealCheck {
                         .forEach(part -> out.add(trouble(
                                 rows.table(part[0]),
                                 Long.parseLong(part[1]),
-                                "Changed outside Pelerin before entry " + entry.sequence() + " of the audit trail: its "
-                                        + rows.table(part[0]).words())));
+                                Texts.stored("stored.sealCheck.changedOutsidePelerinBeforeEntry", "sequence", entry.sequence(), "table", rows.table(part[0]).words()))));
             }
         } while (page.size() == AT_ONCE);
     }
@@ -203,7 +200,7 @@ public class SealCheck {
         } while (page.size() == AT_ONCE);
         times.forEach((table, n) -> {
             if (n > 1) {
-                out.add(new Trouble(table, 0, "It was begun to be sealed " + n + " times: its seals were taken away"));
+                out.add(new Trouble(table, 0, Texts.stored("stored.sealCheck.sealingWasBegunTimesIts", "n", n)));
             }
         });
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.evidence.seal;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -103,6 +104,6 @@ class Seals {
                 .map(s -> rows.table(s.table()).subject() + " " + s.owner())
                 .distinct()
                 .toList();
-        return owners.get(0) + (owners.size() == 1 ? "" : " and " + (owners.size() - 1) + " more");
+        return owners.get(0) + (owners.size() == 1 ? "" : Texts.stored("stored.seals.andMore", "size", (owners.size() - 1)));
     }
 }

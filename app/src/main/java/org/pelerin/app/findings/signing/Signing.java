@@ -1,5 +1,6 @@
 package org.pelerin.app.findings.signing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Objects;
@@ -141,7 +142,7 @@ public class Signing {
                 .map(Person::role)
                 .orElse(Role.VIEWER);
         if (role != Role.REVIEWER && role != Role.ADMIN) {
-            return "A reviewer or an administrator approves";
+            return Texts.of("findings.signing.signing.aReviewerOrAnAdministrator");
         }
         if (!house.house().fourEyes()) {
             return "";
@@ -149,9 +150,9 @@ public class Signing {
         boolean reviewed = signatures(m.id()).stream()
                 .anyMatch(s -> s.holds() && s.meaning() == SignedAs.REVIEWED && s.by().equals(by));
         return reviewed
-                ? "You reviewed it; somebody else approves"
+                ? Texts.of("findings.signing.signing.youReviewedItSomebodyElse")
                 : handled(m).anyMatch(by::equals)
-                        ? "You programmed, placed or collected it; somebody else approves"
+                        ? Texts.of("findings.signing.signing.youProgrammedPlacedOrCollected")
                         : "";
     }
 
@@ -175,18 +176,18 @@ public class Signing {
         Mission m = missions.find(id).orElseThrow();
         String judgement = evaluation.text(m);
         if (m.records().collectedAt() == null || judgement == null) {
-            throw new NotSignedException("It is signed once it is collected");
+            throw new NotSignedException(Texts.of("findings.signing.signing.itCanBeSignedWhen"));
         }
         if (before == as || before == SignedAs.APPROVED) {
-            throw new TooLateException("It is " + before.words() + " already");
+            throw new TooLateException(Texts.of("findings.signing.signing.itIsAlready", "before", before.words()));
         }
         if (as == SignedAs.APPROVED && before == null) {
-            throw new NotSignedException("It is approved once it is reviewed");
+            throw new NotSignedException(Texts.of("findings.signing.signing.itMustBeReviewedBefore"));
         }
         int waiting = findings.waiting(id);
         if (waiting > 0) {
             throw new NotSignedException(
-                    waiting + (waiting == 1 ? " finding waits" : " findings wait") + "; settle what is found first");
+                    Texts.of("findings.signing.signing.findingsAreOpenCloseThe", "waiting", waiting));
         }
         String hindrance = hindrance(m, as, by);
         if (!hindrance.isEmpty()) {
@@ -203,7 +204,7 @@ public class Signing {
                 "sign mission",
                 m.subject(),
                 before == null ? "collected" : before.words(),
-                as.words() + ", revision " + revision + ", what was signed has SHA-256 " + sha256,
+                Texts.stored("stored.signing.revisionSha256OfWhat", "as", as.words(), "revision", revision, "sha256", sha256),
                 remark);
     }
 
@@ -212,9 +213,7 @@ public class Signing {
         signatures(id).stream().filter(Signature::holds).findFirst().ifPresent(s -> {
             List<String> differ = SignedContent.altered(mapper.content(s.id()), now);
             if (!differ.isEmpty()) {
-                throw new NotSignedException("It is not what was reviewed: " + differ.get(0)
-                        + (differ.size() == 1 ? "" : ", and " + (differ.size() - 1) + " more")
-                        + ". Nobody should have been able to change that; open it again and look through it");
+                throw new NotSignedException(Texts.of("findings.signing.signing.itDiffersFromWhatWas", "differ", differ.get(0), "differ2", (differ.size() == 1 ? "" : Texts.of("findings.signing.signing.andMore", "size", (differ.size() - 1)))));
             }
         });
     }
@@ -238,7 +237,7 @@ public class Signing {
                 "open signed mission",
                 m.subject(),
                 before == null ? "" : before.words(),
-                "revision " + versions.revision(m.id()),
+                Texts.stored("stored.signing.revisionRevision", "revision", versions.revision(m.id())),
                 reason);
     }
 
@@ -254,7 +253,7 @@ public class Signing {
                 .flatMap(s -> {
                     String signed = mapper.content(s.id());
                     return !SignedContent.sha256(signed).equals(s.sha256())
-                            ? Stream.of("What " + s.name() + " signed was changed where it is kept")
+                            ? Stream.of(Texts.stored("stored.signing.whatSignedWasChangedIn", "name", s.name()))
                             : SignedContent.altered(signed, now).stream();
                 })
                 .distinct()

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings.signing;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
@@ -62,13 +63,12 @@ class SigningController {
         }
         if (!this.password.is(me.getName(), password, request.getRemoteAddr(), "to sign " + m.subject())) {
             throw new Signing.NotSignedException(
-                    "Nothing is signed: that is not your password. After several wrong ones"
-                            + " the right one is not compared for a while either");
+                    Texts.of("findings.signing.signingController.notSignedThePasswordIs"));
         }
         signing.sign(id, as, remark.strip(), me.getName());
         flash.addFlashAttribute(
                 "said",
-                "Signed: " + as.words() + ". Limits, exclusions, findings and documentation stay as they are now.");
+                Texts.of("findings.signing.signingController.signedLimitsExclusionsFindingsAnd", "as", as.words()));
         return "redirect:/missions/" + id;
     }
 
@@ -79,12 +79,12 @@ class SigningController {
             Principal me,
             RedirectAttributes flash) {
         signing.open(
-                mission(id), Reason.of(reason, "Say why it is opened again").text(), me.getName());
-        flash.addFlashAttribute("said", "It may be changed again, and is to be reviewed and approved anew.");
+                mission(id), Reason.of(reason, Texts.of("findings.signing.signingController.enterAReasonForReopening")).text(), me.getName());
+        flash.addFlashAttribute("said", Texts.of("findings.signing.signingController.theMissionCanBeChanged"));
         return "redirect:/missions/" + id;
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.signing.signingController.thereIsNoMission", "id", id)));
     }
 }

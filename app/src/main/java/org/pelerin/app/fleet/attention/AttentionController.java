@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.attention;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -113,24 +114,24 @@ class AttentionController {
     /** It is not put back: it goes into stock, and nobody is asked for it any more. */
     @PostMapping("/loggers/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        String why = Reason.of(reason, "Give a reason").text();
+        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason")).text();
         placements.retire(serial, why, me.getName());
-        flash.addFlashAttribute("said", serial + " is in stock. It is back at work when it is written again.");
+        flash.addFlashAttribute("said", Texts.of("fleet.attention.attentionController.isInStockItIs", "serial", serial));
         return "redirect:/attention";
     }
 
     /** Its mission will not come home. */
     @PostMapping("/missions/{id}/lost")
     String lost(@PathVariable long id, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
-        String why = Reason.of(reason, "Give a reason").text();
+        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.attention.attentionController.thereIsNoMission", "id", id)));
+        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason")).text();
         if (!mission.state().inField()) {
-            flash.addFlashAttribute("refused", "Mission " + id + " is not in the field any more.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.attention.attentionController.missionIsNoLongerIn", "id", id));
             return "redirect:/attention";
         }
         lifecycle.giveUp(mission, why, me.getName());
         loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), why, me.getName()));
-        flash.addFlashAttribute("said", "Given up as lost. If it turns up, its records can still be collected.");
+        flash.addFlashAttribute("said", Texts.of("fleet.attention.attentionController.markedAsLostIfThe"));
         return "redirect:/attention";
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.attention;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -124,7 +125,7 @@ public class AttentionService {
                 s.where(),
                 s.stay().spotId(),
                 job.orderedAt(),
-                job.total() == 0 ? "" : job.percent() + " % is here",
+                job.total() == 0 ? "" : Texts.of("fleet.attention.attentionService.percentTransferred", "percent", job.percent()),
                 false);
     }
 
@@ -155,7 +156,7 @@ public class AttentionService {
                         s.where(),
                         s.stay().spotId(),
                         null,
-                        "at " + String.join(" and at ", claimants),
+                        Texts.of("fleet.attention.attentionService.atX", "x", String.join(Texts.of("fleet.attention.attentionService.andAt"), claimants)),
                         true));
         return all;
     }
@@ -171,7 +172,7 @@ public class AttentionService {
                 waits.due() == null
                         ? waits.since()
                         : waits.due().atStartOfDay(show.home()).toInstant(),
-                waits.words() + (waits.due() == null ? "" : ", due " + waits.due()),
+                waits.words() + (waits.due() == null ? "" : Texts.of("fleet.attention.attentionService.dueDue", "due", waits.due())),
                 s.link().connected());
     }
 

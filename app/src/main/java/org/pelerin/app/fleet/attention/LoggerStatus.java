@@ -1,19 +1,20 @@
 package org.pelerin.app.fleet.attention;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import org.pelerin.app.missions.MissionState;
 
 /** How a logger stands: the one answer that every page gives. */
 public enum LoggerStatus {
-    AT_WORK("at work", "it is at work"),
-    WAITING("waiting for their start", "it waits for its start"),
-    IN_DOCK("recording in the dock", "it records in the dock"),
-    FULL("memory full, not collected", "its memory is full"),
-    FLAT("battery empty, not collected", "its battery must be empty"),
-    ENDED("ended, not collected", "it has stopped, and its records are in it"),
-    STOPPED("collected, not written again", "it is collected and stopped"),
-    STOCK("in stock, or never written", "it is in stock"),
-    LOST("lost", "it was given up as lost");
+    AT_WORK("fleet.attention.loggerStatus.atWork", "fleet.attention.loggerStatus.atWork"),
+    WAITING("fleet.attention.loggerStatus.waitingToStart", "fleet.attention.loggerStatus.waitingToStart"),
+    IN_DOCK("fleet.attention.loggerStatus.loggingInTheDock", "fleet.attention.loggerStatus.loggingInTheDock"),
+    FULL("fleet.attention.loggerStatus.memoryFullNotCollected", "fleet.attention.loggerStatus.memoryFull"),
+    FLAT("fleet.attention.loggerStatus.batteryEmptyNotCollected", "fleet.attention.loggerStatus.batteryEmptyCalculated"),
+    ENDED("fleet.attention.loggerStatus.stoppedNotCollected", "fleet.attention.loggerStatus.stoppedNotCollected"),
+    STOPPED("fleet.attention.loggerStatus.collectedNotRestarted", "fleet.attention.loggerStatus.collectedAndStopped"),
+    STOCK("fleet.attention.loggerStatus.inStockOrNeverWritten", "fleet.attention.loggerStatus.inStock"),
+    LOST("fleet.attention.loggerStatus.lost", "fleet.attention.loggerStatus.markedAsLost");
 
     private final String words;
     private final String one;
@@ -25,12 +26,12 @@ public enum LoggerStatus {
 
     /** For a list of several. */
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** For a sentence about one. */
     public String one() {
-        return one;
+        return Texts.of(one);
     }
 
     /** Whether it does what it was sent out for. */

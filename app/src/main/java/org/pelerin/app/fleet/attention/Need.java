@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.attention;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 
 /**
@@ -35,30 +36,30 @@ public record Need(
 
     /** The gravest first. */
     public enum Kind {
-        CLAIMED_TWICE("serial answers at two addresses", "serials answer at two addresses", true),
-        MEMORY_FULL("memory is full", "memories are full", true),
-        BATTERY_EMPTY("battery must be empty", "batteries must be empty", true),
-        NEVER_STARTED("start is not confirmed", "starts are not confirmed", true),
-        STOPPED("has stopped with its records in it", "have stopped with their records in them", true),
-        NOT_EMPTIED("was taken away with its records in it", "were taken away with their records in them", true),
-        LEFT_STOPPED("was left stopped after its download", "were left stopped after their download", true),
-        NO_PLAN("lies at its spot without a plan", "lie at their spots without a plan", true),
+        CLAIMED_TWICE("fleet.attention.need.serialAnswersAtTwoAddresses", "fleet.attention.need.serialsAnswerAtTwoAddresses", true),
+        MEMORY_FULL("fleet.attention.need.memoryIsFull", "fleet.attention.need.memoriesAreFull", true),
+        BATTERY_EMPTY("fleet.attention.need.batteryIsEmptyCalculated", "fleet.attention.need.batteriesAreEmptyCalculated", true),
+        NEVER_STARTED("fleet.attention.need.startIsNotConfirmed", "fleet.attention.need.startsAreNotConfirmed", true),
+        STOPPED("fleet.attention.need.loggerStoppedNotCollected", "fleet.attention.need.loggersStoppedNotCollected", true),
+        NOT_EMPTIED("fleet.attention.need.loggerTakenAwayNotCollected", "fleet.attention.need.loggersTakenAwayNotCollected", true),
+        LEFT_STOPPED("fleet.attention.need.loggerCollectedNotRestarted", "fleet.attention.need.loggersCollectedNotRestarted", true),
+        NO_PLAN("fleet.attention.need.loggerAtItsSpotHas", "fleet.attention.need.loggersAtTheirSpotsHave", true),
         OTHERWISE(
-                "was written otherwise than its spot wants it",
-                "were written otherwise than their spots want them",
+                "fleet.attention.need.planDiffersFromWhatThe",
+                "fleet.attention.need.plansDifferFromWhatThe",
                 true),
-        LOST("has not been heard of for half a year", "have not been heard of for half a year", true),
+        LOST("fleet.attention.need.loggerPossiblyLost", "fleet.attention.need.loggersPossiblyLost", true),
         HALF_COLLECTED(
-                "download broke off and waits for its logger", "downloads broke off and wait for their loggers", true),
-        SILENT("network station is silent", "network stations are silent", true),
-        OVERDUE("collection is overdue", "collections are overdue", true),
-        ALARM("alarm is raised", "alarms are raised", true),
-        MEMORY_FILLS("memory fills before the next visit", "memories fill before the next visit", true),
-        BATTERY_ENDS("battery ends before the next visit", "batteries end before the next visit", true),
-        CLOCK_OFF("clock is off", "clocks are off", false),
-        CALIBRATION_LAPSED("calibration has lapsed", "calibrations have lapsed", false),
-        CALIBRATION_DUE("calibration is due", "calibrations are due", false),
-        FINDING("logger has findings that wait", "loggers have findings that wait", false);
+                "fleet.attention.need.downloadInterrupted", "fleet.attention.need.downloadsInterrupted", true),
+        SILENT("fleet.attention.need.networkStationDoesNotAnswer", "fleet.attention.need.networkStationsDoNotAnswer", true),
+        OVERDUE("fleet.attention.need.collectionIsOverdue", "fleet.attention.need.collectionsAreOverdue", true),
+        ALARM("fleet.attention.need.alarmIsRaised", "fleet.attention.need.alarmsAreRaised", true),
+        MEMORY_FILLS("fleet.attention.need.memoryIsFullBeforeThe", "fleet.attention.need.memoriesAreFullBeforeThe", true),
+        BATTERY_ENDS("fleet.attention.need.batteryEndsBeforeTheNext", "fleet.attention.need.batteriesEndBeforeTheNext", true),
+        CLOCK_OFF("fleet.attention.need.clockOffsetBeyondTolerance", "fleet.attention.need.clockOffsetsBeyondTolerance", false),
+        CALIBRATION_LAPSED("fleet.attention.need.calibrationHasLapsed", "fleet.attention.need.calibrationsHaveLapsed", false),
+        CALIBRATION_DUE("fleet.attention.need.calibrationIsDue", "fleet.attention.need.calibrationsAreDue", false),
+        FINDING("fleet.attention.need.loggerHasOpenFindings", "fleet.attention.need.loggersHaveOpenFindings", false);
 
         private final String one;
         private final String several;
@@ -86,7 +87,7 @@ public record Need(
 
         /** “memory is full”, for so many of them. */
         public String words(int n) {
-            return n == 1 ? one : several;
+            return Texts.of(n == 1 ? one : several);
         }
 
         /** Whether somebody should go there for it. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.attention;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -162,7 +163,7 @@ public final class Needs {
     private static Need silent(LoggerOverview s, Instant now) {
         long missed = s.link().silence().missed(now);
         String detail = s.link().silence().reason()
-                + (missed == 0 ? "" : "; " + missed + (missed == 1 ? " collection" : " collections") + " missed");
+                + (missed == 0 ? "" : Texts.of("fleet.attention.needs.collectionsMissed", "missed", missed));
         return new Need(
                 Need.Kind.SILENT,
                 s.serial(),

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
@@ -42,8 +43,7 @@ class CareController {
         if (Length.OWN_NAME.exceeded(ownName) || Length.LOGGER_REMARKS.exceeded(remarks)) {
             flash.addFlashAttribute(
                     "refused",
-                    "A name has up to " + Length.OWN_NAME.most() + " characters, remarks up to "
-                            + Length.LOGGER_REMARKS.most() + ".");
+                    Texts.of("fleet.dock.careController.aNicknameHasUpTo", "most", Length.OWN_NAME.most(), "most2", Length.LOGGER_REMARKS.most()));
         } else {
             try {
                 registry.describe(serial, ownName.strip(), remarks.strip(), seen, me.getName());
@@ -75,9 +75,9 @@ class CareController {
         dock.get(serial);
         try {
             Firmware now = care.update(serial, pin.strip(), me.getName());
-            flash.addFlashAttribute("said", "Sent and verified: it runs firmware " + now + ".");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.sentAndVerifiedTheLogger", "now", now));
         } catch (RefusedException | LoggerCare.UpdateFailedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ". Its firmware is as it was.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.careController.theFirmwareWasNotChanged", "reason", e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }
@@ -91,7 +91,7 @@ class CareController {
             RedirectAttributes flash) {
         dock.get(serial);
         if (!wanted.strip().matches("\\d{0,8}")) {
-            flash.addFlashAttribute("refused", "A PIN has 1 to 8 digits.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.careController.aPinHas1To"));
             return "redirect:/dock/" + serial;
         }
         try {
@@ -99,8 +99,8 @@ class CareController {
             flash.addFlashAttribute(
                     "said",
                     wanted.isBlank()
-                            ? "It asks for no PIN any more."
-                            : "From now on it asks for its PIN before it is changed. Its data come home without it.");
+                            ? Texts.of("fleet.dock.careController.thePinIsRemoved")
+                            : Texts.of("fleet.dock.careController.thePinIsSetIt"));
         } catch (RefusedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -112,19 +112,19 @@ class CareController {
     String clearPin(@PathVariable String serial, Principal me, RedirectAttributes flash) {
         dock.get(serial);
         care.clearPin(serial, me.getName());
-        flash.addFlashAttribute("said", "The PIN is gone; that is in the audit trail.");
+        flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.thePinIsRemovedThis"));
         return "redirect:/dock/" + serial;
     }
 
     @PostMapping("/dock/{serial}/try")
     String tryOutput(@PathVariable String serial, @RequestParam String output, Principal me, RedirectAttributes flash) {
         if (!LoggerCare.outputs(dock.get(serial).model()).contains(output)) {
-            flash.addFlashAttribute("refused", "It has no such output.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.careController.theLoggerHasNoSuch"));
             return "redirect:/dock/" + serial;
         }
         try {
             care.tryOutput(serial, output, me.getName());
-            flash.addFlashAttribute("said", "Switched on for a moment: look whether it did.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.theOutputWasSwitchedOn"));
         } catch (RefusedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }

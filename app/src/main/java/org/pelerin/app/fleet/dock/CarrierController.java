@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -36,7 +37,7 @@ class CarrierController {
         for (MultipartFile file : files) {
             if (!file.isEmpty()) {
                 String name =
-                        file.getOriginalFilename() == null ? "a file" : CleanText.line(file.getOriginalFilename());
+                        file.getOriginalFilename() == null ? Texts.of("fleet.dock.carrierController.aFile") : CleanText.line(file.getOriginalFilename());
                 taken.add(intake.take(name, file.getBytes(), me.getName()));
             }
         }

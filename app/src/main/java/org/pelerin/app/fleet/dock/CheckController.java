@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -56,10 +57,8 @@ class CheckController {
         flash.addFlashAttribute(
                 seen.isEmpty() ? "refused" : "said",
                 seen.isEmpty()
-                        ? "No logger was ticked, so nothing was noted."
-                        : seen.size()
-                                + " noted as checked, with the readings that you saw; it goes into the documentation"
-                                + " of their missions.");
+                        ? Texts.of("fleet.dock.checkController.noLoggerWasSelectedSo")
+                        : Texts.of("fleet.dock.checkController.savedAsCheckedWithThe", "seen", seen.size()));
         return "redirect:/dock/check";
     }
 }

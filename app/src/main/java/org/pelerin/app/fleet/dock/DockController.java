@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.Comparator;
@@ -96,8 +97,8 @@ class DockController {
         flash.addFlashAttribute(
                 there.isEmpty() ? "refused" : "said",
                 there.isEmpty()
-                        ? "None of them is connected any more."
-                        : show.counted(there.size(), "collection") + " ordered; the table tells how each goes on.");
+                        ? Texts.of("fleet.dock.dockController.noneOfThemIsConnected")
+                        : Texts.of("fleet.dock.dockController.collectionsStartedTheTableShows", "collections", there.size()));
         return "redirect:/dock";
     }
 }

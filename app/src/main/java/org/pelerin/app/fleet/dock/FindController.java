@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -89,7 +90,7 @@ class FindController {
         Integer from = typed.whole("port", first, 1, LAST_PORT);
         Integer last = typed.whole("to", to, 1, LAST_PORT);
         if (from != null && last != null && (last < from || last - from >= Discovery.MOST_PORTS)) {
-            typed.wrong("to", "Give a later port, at most " + Discovery.MOST_PORTS + " in all");
+            typed.wrong("to", Texts.of("fleet.dock.findController.enterALaterPortAt", "mostPorts", Discovery.MOST_PORTS));
         }
         boolean range = last != null;
         boolean good = typed.errors().isEmpty() && from != null;
@@ -130,7 +131,7 @@ class FindController {
     String allow(@RequestParam String host, Principal me, RedirectAttributes flash) {
         try {
             hosts.add(host, me.getName());
-            flash.addFlashAttribute("said", "Stations at " + host.strip() + " may be looked for.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.stationsMayBeSearchedFor", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -141,7 +142,7 @@ class FindController {
     String forbid(@RequestParam String host, Principal me, RedirectAttributes flash) {
         try {
             hosts.remove(host, me.getName());
-            flash.addFlashAttribute("said", host.strip() + " is asked no more.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.isRemovedFromTheList", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -151,14 +152,14 @@ class FindController {
     @PostMapping("/dock/stations")
     String keep(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
         if (Length.STATION_HOST.exceeded(host)) {
-            flash.addFlashAttribute("refused", "The host: " + Length.STATION_HOST.said(host) + ".");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.findController.hostSaid", "said", Length.STATION_HOST.said(host)));
             return "redirect:/dock/find";
         }
         if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
-            flash.addFlashAttribute("refused", host + ":" + port + " does not answer as a station; test it again.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.findController.doesNotAnswerAsA", "host", host, "port", port));
         } else if (stations.add(host, port, me.getName())) {
             watch.look(host + ":" + port);
-            flash.addFlashAttribute("said", host + ":" + port + " is watched from now on.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.isMonitoredFromNowOn", "host", host, "port", port));
         }
         return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;
     }

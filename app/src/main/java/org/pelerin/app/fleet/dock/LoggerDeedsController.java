@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.deployment.placing.PlacementService;
@@ -47,7 +48,7 @@ class LoggerDeedsController {
     String again(@PathVariable String serial, Principal me, RedirectAttributes flash) {
         try {
             collections.backToWork(serial, next.spotOf(serial), me.getName());
-            flash.addFlashAttribute("said", "Back to work: the same plan was written, read back and compared.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.restartedTheSamePlanWas"));
         } catch (WriteService.BlockedException | WriteService.ReadBackException | WriteService.NotWaitingException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -61,10 +62,10 @@ class LoggerDeedsController {
             @RequestParam String reason,
             Principal me,
             RedirectAttributes flash) {
-        Reason why = Reason.of(reason, "To give records up, type the serial " + serial + " and a reason");
+        Reason why = Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.toDiscardRecordsTypeThe", "serial", serial));
         try {
             collections.discard(serial, typed, why.text(), me.getName());
-            flash.addFlashAttribute("said", "Given up. The logger is idle and empty; the audit trail says why.");
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.discardedTheLoggerIsIdle"));
         } catch (CollectService.NotNowException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -75,18 +76,18 @@ class LoggerDeedsController {
     @PostMapping("/dock/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
         placements.retire(
-                serial, Reason.of(reason, "Say why it goes into stock").text(), me.getName());
-        flash.addFlashAttribute("said", "It goes into stock. It is back at work when it is written again.");
+                serial, Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.enterAReasonForMoving")).text(), me.getName());
+        flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.theLoggerIsInStock"));
         return "redirect:/dock/" + serial;
     }
 
     /** It is not put back to work, and its memory is emptied too: its samples are here. */
     @PostMapping("/dock/{serial}/erase")
     String erase(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        Reason why = Reason.of(reason, "Say why it is not put back to work");
+        Reason why = Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.enterAReasonForNot"));
         collections.erase(serial, me.getName());
         placements.retire(serial, why.text(), me.getName());
-        flash.addFlashAttribute("said", "Erased, and in stock; its samples are kept here.");
+        flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.erasedAndInStockIts"));
         return "redirect:/dock/" + serial;
     }
 }

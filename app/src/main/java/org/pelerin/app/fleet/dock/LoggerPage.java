@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -106,7 +107,7 @@ class LoggerPage {
 
     void fill(String serial, Model model) {
         LoggerUnit unit = registry.find(serial)
-                .orElseThrow(() -> new NotThereException("No logger " + serial + " was ever connected."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.dock.loggerPage.loggerWasNeverConnectedHere", "serial", serial)));
         Optional<DockedLogger> docked = dock.find(serial);
         List<Mission> recent = missions.ofLogger(serial, MISSIONS_SHOWN);
         Optional<Job> job = collections.active(serial);
@@ -142,7 +143,7 @@ class LoggerPage {
                         .map(Mission::plan)
                         .map(p -> p.start().kind())
                         .filter(k -> k != StartKind.BUTTON)
-                        .map(k -> k == StartKind.THRESHOLD ? "when the value below does what it waits for" : k.words())
+                        .map(k -> k == StartKind.THRESHOLD ? Texts.of("fleet.dock.loggerPage.whenTheWatchedValueBelow") : k.words())
                         .orElse(null));
         calibration(serial, model);
         model.addAttribute("recording", recordings.active(serial).orElse(null));
@@ -171,7 +172,7 @@ class LoggerPage {
         model.addAttribute(
                 "calibration",
                 first == null
-                        ? calibrations.newest(serial).isEmpty() ? "never" : "no due date"
+                        ? calibrations.newest(serial).isEmpty() ? "never" : Texts.of("fleet.dock.loggerPage.noDueDate")
                         : (!first.isAfter(clock.instant()) ? "◇ lapsed " : due ? "◇ due " : "due ")
                                 + show.day(first, show.home()));
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Set;
@@ -55,7 +56,7 @@ class MemoryController {
             Principal me,
             RedirectAttributes flash) {
         if (missions.isEmpty() || tables.isEmpty()) {
-            flash.addFlashAttribute("refused", "Choose at least one mission and one of its tables.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.memoryController.selectAtLeastOneMission"));
             return "redirect:/dock/" + serial + "/memory";
         }
         List<MemoryLook.Held> held = memory.look(serial);

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
@@ -49,7 +50,7 @@ class SoundController {
         FieldReader typed = new FieldReader();
         double level = typed.needed("reference", reference, 94);
         if (!typed.errors().isEmpty() || level < 60 || level > 130) {
-            flash.addFlashAttribute("refused", "Give the calibrator's level, 60 to 130 dB.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.soundController.enterTheCalibratorsLevel60"));
             return "redirect:/dock/" + serial;
         }
         try {
@@ -63,10 +64,10 @@ class SoundController {
                             d.reading(),
                             d.deviation(),
                             keep
-                                    ? "Recorded with its calibration; it holds from the next plan that is written."
+                                    ? Texts.of("fleet.dock.soundController.savedWithItsCalibrationIt")
                                     : d.acceptable()
-                                            ? "Nothing was changed."
-                                            : "That is more than a check may correct."));
+                                            ? Texts.of("fleet.dock.soundController.nothingWasChanged")
+                                            : Texts.of("fleet.dock.soundController.thisIsMoreThanA")));
         } catch (IllegalArgumentException | LinkException | RefusedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -146,7 +147,7 @@ class StationController {
         return stations.all().stream()
                 .filter(s -> s.id() == id)
                 .findFirst()
-                .orElseThrow(() -> new NotThereException("This station is not watched any more."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.dock.stationController.thisStationIsNoLonger")));
     }
 
     @PostMapping("/dock/stations/{id}/schedule")
@@ -162,17 +163,17 @@ class StationController {
         Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
         Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
         if (minutes == null || again == null) {
-            flash.addFlashAttribute("refused", "Give whole minutes, up to " + LONGEST_MINUTES + ".");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.stationController.enterWholeMinutesUpTo", "longestMinutes", LONGEST_MINUTES));
         } else if (tables.isEmpty()) {
-            flash.addFlashAttribute("refused", "Choose at least one table.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.stationController.selectAtLeastOneData"));
         } else {
             boolean all = tables.containsAll(offered(station));
             stations.schedule(station, minutes, again, all ? "" : CollectionScope.text(tables), me.getName());
             flash.addFlashAttribute(
                     "said",
                     minutes == 0
-                            ? station.address() + " is collected only when somebody asks."
-                            : station.address() + " is collected every " + minutes + " min, and left running.");
+                            ? Texts.of("fleet.dock.stationController.isCollectedOnlyOnRequest", "address", station.address())
+                            : Texts.of("fleet.dock.stationController.isCollectedEveryMinWhile", "address", station.address(), "minutes", minutes));
         }
         return "redirect:/dock/stations/" + id;
     }
@@ -190,7 +191,7 @@ class StationController {
                 CollectionScope.ofTables(CollectionScope.tables(station.chosenTables())),
                 me.getName()));
         if (loggers.isEmpty()) {
-            flash.addFlashAttribute("refused", "Nothing there has a mission, or it does not answer.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.dock.stationController.theStationHasNoMission"));
         }
         return "redirect:/dock/stations/" + id;
     }
@@ -200,7 +201,7 @@ class StationController {
         Station station = find(id);
         stations.remove(station, me.getName());
         watch.forget(station);
-        flash.addFlashAttribute("said", station.address() + " is watched no more.");
+        flash.addFlashAttribute("said", Texts.of("fleet.dock.stationController.isNoLongerMonitored", "address", station.address()));
         return "redirect:/dock/find";
     }
 }

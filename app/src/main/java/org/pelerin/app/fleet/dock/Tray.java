@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -31,7 +32,7 @@ class Tray {
 
         /** What it is doing, in plain words. */
         public String doing() {
-            return home ? "stopped and collected" : logger.doing();
+            return home ? Texts.of("fleet.dock.tray.stoppedAndCollected") : logger.doing();
         }
 
         /** Whether it holds records that are not home and that nobody is collecting. */

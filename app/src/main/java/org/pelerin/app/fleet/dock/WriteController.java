@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.dock;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -47,7 +48,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class WriteController {
 
-    private static final String WRITTEN = "Written, read back and compared: every setting is the same.";
+    private static final String WRITTEN = Texts.of("fleet.dock.writeController.writtenReadBackAndCompared");
     private static final String ADAPTED = ", adapted";
     private static final int LONGEST_ACT = 40;
     private static final int PAUSE_MS = 200;
@@ -181,8 +182,8 @@ class WriteController {
             page.addAttribute(
                     "refused",
                     seen.isEmpty()
-                            ? "Nothing was written. Take the last look first."
-                            : "Nothing was written: this is not what the last look showed. Look again.");
+                            ? Texts.of("fleet.dock.writeController.nothingWasWrittenConfirmThe")
+                            : Texts.of("fleet.dock.writeController.nothingWasWrittenTheSettings"));
             return show(page, logger, form, stored, spot);
         }
         Optional<Mission> before = missions.ofAct(act);
@@ -213,13 +214,13 @@ class WriteController {
             if (first.isPresent()) {
                 return once(first.get(), logger, form, stored, page, flash);
             }
-            page.addAttribute("refused", "Nothing was written. " + e.getMessage() + ".");
+            page.addAttribute("refused", Texts.of("fleet.dock.writeController.nothingWasWritten", "reason", e.getMessage()));
         } catch (WriteService.ReadBackException e) {
-            page.addAttribute("refused", e.getMessage() + ": " + e.differences() + " The logger was stopped.");
+            page.addAttribute("refused", Texts.of("fleet.dock.writeController.theLoggerWasStopped", "reason", e.getMessage(), "differences", e.differences()));
         } catch (WriteService.NotWaitingException e) {
             page.addAttribute("refused", e.getMessage() + ".");
         } catch (RefusedException e) {
-            page.addAttribute("refused", "Nothing was written. " + e.getMessage() + "." + way(e.refusal()));
+            page.addAttribute("refused", Texts.of("fleet.dock.writeController.nothingWasWritten2", "reason", e.getMessage(), "way", way(e.refusal())));
         }
         return show(page, logger, form, stored, spot);
     }
@@ -246,8 +247,8 @@ class WriteController {
             page.addAttribute(
                     "refused",
                     m.state() == MissionState.DRAFT
-                            ? "It is still being written. Look at the logger's page in a moment."
-                            : "Nothing was written. " + m.remark() + ".");
+                            ? Texts.of("fleet.dock.writeController.itIsStillBeingWritten")
+                            : Texts.of("fleet.dock.writeController.nothingWasWritten3", "remark", m.remark()));
             return show(page, logger, form, stored, m.place().spotId());
         }
         flash.addFlashAttribute("said", WRITTEN);
@@ -259,8 +260,7 @@ class WriteController {
             return "";
         }
         String who = String.join(" or ", accounts.administrators());
-        return " If nobody knows it, " + (who.isEmpty() ? "an administrator" : who)
-                + " can take it away on the logger's page, under Care.";
+        return Texts.of("fleet.dock.writeController.ifNobodyKnowsItCan", "more", (who.isEmpty() ? Texts.of("fleet.dock.writeController.anAdministrator") : who));
     }
 
     /** Puts the plan that a logger holds into the library. */
@@ -269,8 +269,8 @@ class WriteController {
         dock.get(serial);
         try (LoggerLink link = dock.open(serial)) {
             Plan plan = link.readPlan();
-            StoredPlan taken = plans.take("From " + serial + ", " + plan.loggerName(), plan, me.getName());
-            flash.addFlashAttribute("said", "Taken over from " + serial + ". Give it a name that says what it is for.");
+            StoredPlan taken = plans.take(Texts.of("fleet.dock.writeController.fromSerialLoggerName", "serial", serial, "loggerName", plan.loggerName()), plan, me.getName());
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.writeController.settingsOfAreSavedAs", "serial", serial));
             return "redirect:/plans/" + taken.id();
         }
     }
@@ -320,7 +320,7 @@ class WriteController {
     /** What is written with changes is called after the plan that it began with. */
     private static String named(PlanForm form) {
         if (form.name.isBlank()) {
-            return "one-off plan";
+            return Texts.stored("stored.writeController.oneOffPlan");
         }
         String name = form.name.strip();
         if (form.version == 0 || name.endsWith(ADAPTED)) {

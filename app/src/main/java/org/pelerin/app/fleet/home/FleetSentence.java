@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.home;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -48,15 +49,12 @@ record FleetSentence(String lead, String rest, String below) {
                 .filter(s -> s.pressing() == null && LoggerStatus.of(s, now).works())
                 .count();
         String lead = need == 0
-                ? goes ? "Nobody needs you." : "No logger needs anybody."
-                : need + " of " + show.counted(fleet.size(), "logger") + (need == 1 ? " needs" : " need")
-                        + (goes ? " you." : " somebody.");
+                ? goes ? Texts.of("fleet.home.fleetSentence.nothingNeedsYou") : Texts.of("fleet.home.fleetSentence.noLoggerNeedsAttention")
+                : Texts.of("fleet.home.fleetSentence.ofLoggersNeed", "need", need, "loggers", fleet.size(), "goes", goes);
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
-        String below = show.count(logging) + (logging == 1 ? " is" : " are") + " at work as planned · "
-                + show.counted(excursions, "excursion") + " in the last seven days"
-                + (findings == 0
+        String below = Texts.of("fleet.home.fleetSentence.areAtWorkAsPlanned", "logging", show.count(logging), "logging2", logging, "excursions", excursions, "findings", (findings == 0
                         ? ""
-                        : " · " + show.counted(findings, "finding") + (findings == 1 ? " waits" : " wait"));
+                        : " · " + show.counted(findings, "finding") + (findings == 1 ? " waits" : " wait")));
         return new FleetSentence(lead, rest, below);
     }
 
@@ -69,7 +67,7 @@ record FleetSentence(String lead, String rest, String below) {
     private static String sentence(List<String> reasons) {
         String joined = reasons.size() == 1
                 ? reasons.get(0)
-                : String.join(", ", reasons.subList(0, reasons.size() - 1)) + " and " + reasons.get(reasons.size() - 1);
+                : Texts.of("fleet.home.fleetSentence.xAndReasons", "x", String.join(", ", reasons.subList(0, reasons.size() - 1)), "reasons", reasons.get(reasons.size() - 1));
         return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.home;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -111,7 +112,7 @@ record FleetTimeline(List<Group> groups, List<Tick> ticks, int nowX, int height)
                 marks,
                 endShown ? w.x(end) : -1,
                 labelled,
-                labelled ? "full " + show.minute(end, zone) : "",
+                labelled ? Texts.of("fleet.home.fleetTimeline.fullEnd", "end", show.minute(end, zone)) : "",
                 w.shows(battery) ? w.x(battery) : -1,
                 unit.need() == Need.Kind.BATTERY_ENDS,
                 w.shows(s.calibrationDue()) ? w.x(s.calibrationDue()) : -1,

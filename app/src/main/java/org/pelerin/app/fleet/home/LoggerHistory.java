@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.home;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -25,10 +26,10 @@ record LoggerHistory(
         String note,
         Instant noteAt) {
 
-    static final String IN_STOCK = "In stock";
+    static final String IN_STOCK = Texts.of("fleet.home.loggerHistory.inStock");
     static final String LOST = "Lost";
-    static final String NO_SITE = "No spot yet";
-    static final String TAKEN = "Taken away";
+    static final String NO_SITE = Texts.of("fleet.home.loggerHistory.noSpotYet");
+    static final String TAKEN = Texts.of("fleet.home.loggerHistory.takenAway");
 
     static LoggerHistory of(
             LoggerOverview s,
@@ -59,12 +60,12 @@ record LoggerHistory(
 
     String spot() {
         return site().equals(LOST)
-                ? "given up"
+                ? Texts.of("fleet.home.loggerHistory.markedAsLost")
                 : site().equals(IN_STOCK)
-                        ? overview.device().retired() ? "in stock" : "never written"
+                        ? overview.device().retired() ? Texts.of("fleet.home.loggerHistory.inStock2") : Texts.of("fleet.home.loggerHistory.neverWritten")
                         : overview.stay().spot() != null
                                 ? overview.stay().spot()
-                                : overview.stay().takenAt() != null ? "at no spot" : "no spot yet";
+                                : overview.stay().takenAt() != null ? Texts.of("fleet.home.loggerHistory.atNoSpot") : Texts.of("fleet.home.loggerHistory.noSpotYet2");
     }
 
     Need.Kind need() {
@@ -80,28 +81,27 @@ record LoggerHistory(
         return need == null
                 ? ""
                 : switch (need) {
-                    case MEMORY_FULL -> "◇ full since " + show.day(s.run().endsAt(), zone);
+                    case MEMORY_FULL -> Texts.of("fleet.home.loggerHistory.fullSince", "endsAt", show.day(s.run().endsAt(), zone));
                     case STOPPED ->
-                        "◇ stopped"
-                                + (s.run().endsAt() == null
+                        Texts.of("fleet.home.loggerHistory.stoppedNotCollected", "endsAt", (s.run().endsAt() == null
                                         ? ""
-                                        : " " + show.day(s.run().endsAt(), zone)) + ", not collected";
+                                        : " " + show.day(s.run().endsAt(), zone)));
                     case BATTERY_EMPTY ->
-                        "◇ battery empty since " + show.day(s.run().batteryEndsAt(), zone);
-                    case NEVER_STARTED -> "◇ start not confirmed";
-                    case LEFT_STOPPED -> "◇ collected " + show.day(s.run().collectedAt(), zone) + ", not put back";
-                    case NOT_EMPTIED -> "◇ taken away " + show.day(s.stay().takenAt(), zone) + ", not collected";
-                    case OTHERWISE -> "◇ written otherwise than wanted";
-                    case HALF_COLLECTED -> "◇ download broke off";
-                    case CALIBRATION_LAPSED -> "◇ calibration lapsed " + show.day(s.calibrationDue(), zone);
-                    case CALIBRATION_DUE -> "◇ calibration due " + show.day(s.calibrationDue(), zone);
-                    case CLOCK_OFF -> "◇ clock off";
-                    case OVERDUE -> "◇ collection overdue";
-                    case LOST -> "◇ not heard of";
-                    case NO_PLAN -> "◇ no plan";
-                    case ALARM -> "◇ alarm raised";
+                        Texts.of("fleet.home.loggerHistory.batteryEmptySince", "batteryEndsAt", show.day(s.run().batteryEndsAt(), zone));
+                    case NEVER_STARTED -> Texts.of("fleet.home.loggerHistory.startNotConfirmed");
+                    case LEFT_STOPPED -> Texts.of("fleet.home.loggerHistory.collectedNotRestarted", "collectedAt", show.day(s.run().collectedAt(), zone));
+                    case NOT_EMPTIED -> Texts.of("fleet.home.loggerHistory.takenAwayNotCollected", "takenAt", show.day(s.stay().takenAt(), zone));
+                    case OTHERWISE -> Texts.of("fleet.home.loggerHistory.planDiffersFromSpot");
+                    case HALF_COLLECTED -> Texts.of("fleet.home.loggerHistory.downloadInterrupted");
+                    case CALIBRATION_LAPSED -> Texts.of("fleet.home.loggerHistory.calibrationLapsed", "calibrationDue", show.day(s.calibrationDue(), zone));
+                    case CALIBRATION_DUE -> Texts.of("fleet.home.loggerHistory.calibrationDue", "calibrationDue", show.day(s.calibrationDue(), zone));
+                    case CLOCK_OFF -> Texts.of("fleet.home.loggerHistory.clockOffset");
+                    case OVERDUE -> Texts.of("fleet.home.loggerHistory.collectionOverdue");
+                    case LOST -> Texts.of("fleet.home.loggerHistory.possiblyLost");
+                    case NO_PLAN -> Texts.of("fleet.home.loggerHistory.noPlan");
+                    case ALARM -> Texts.of("fleet.home.loggerHistory.alarmRaised");
                     case SILENT ->
-                        "◇ silent since " + show.minute(s.link().silence().since(), zone);
+                        Texts.of("fleet.home.loggerHistory.noAnswerSince", "since", show.minute(s.link().silence().since(), zone));
                     default -> "";
                 };
     }

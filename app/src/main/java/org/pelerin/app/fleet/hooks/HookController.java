@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.hooks;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
@@ -43,7 +44,7 @@ class HookController {
     @PostMapping("/admin/hooks/{id}/remove")
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         hooks.remove(id, me.getName());
-        flash.addFlashAttribute("said", "It is told nothing more.");
+        flash.addFlashAttribute("said", Texts.of("fleet.hooks.hookController.theWebHookIsRemoved"));
         return "redirect:/admin/hooks";
     }
 }

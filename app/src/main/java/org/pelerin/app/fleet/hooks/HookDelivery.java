@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.hooks;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -126,11 +127,11 @@ class HookDelivery implements LongWork {
                     .POST(HttpRequest.BodyPublishers.ofString(d.body()))
                     .build();
             int status = HookExchange.status(http, request);
-            return status / 100 == 2 ? "" : "answered " + status;
+            return status / 100 == 2 ? "" : Texts.stored("stored.hookDelivery.answeredStatus", "status", status);
         } catch (IOException e) {
             return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
         } catch (IllegalArgumentException | IllegalStateException e) {
-            return "cannot be sent: " + e.getMessage();
+            return Texts.stored("stored.hookDelivery.cannotBeSent", "reason", e.getMessage());
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.hooks;
 
+import org.pelerin.app.platform.language.Texts;
 import java.net.Inet6Address;
 import java.net.InetAddress;
 import java.net.URI;
@@ -31,7 +32,7 @@ class Receivers {
     String refused(String url) {
         String host = URI.create(url).getHost();
         if (host == null) {
-            return "“" + url + "” names no host that can be told from others";
+            return Texts.of("fleet.hooks.receivers.namesNoHostThatCan", "url", url);
         }
         if (exceptions.contains(host.toLowerCase(Locale.ROOT))) {
             return "";
@@ -39,8 +40,7 @@ class Receivers {
         try {
             for (InetAddress a : InetAddress.getAllByName(host)) {
                 if (inside(a)) {
-                    return "“" + host + "” is an address of this machine or of a private network; whoever runs the"
-                            + " installation can allow it (PELERIN_HOOK_EXCEPTIONS)";
+                    return Texts.of("fleet.hooks.receivers.isAnAddressOfThis", "host", host);
                 }
             }
             return "";

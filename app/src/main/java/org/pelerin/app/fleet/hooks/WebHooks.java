@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.hooks;
 
+import org.pelerin.app.platform.language.Texts;
 import java.net.URI;
 import java.time.Clock;
 import java.util.List;
@@ -85,14 +86,14 @@ public class WebHooks implements ApplicationRunner {
             throw new NoHookException(Length.HOOK_URL.said(url));
         }
         if (!address(url.strip())) {
-            throw new NoHookException("“" + url.strip() + "” is no address that begins with https:// or http://");
+            throw new NoHookException(Texts.of("fleet.hooks.webHooks.theAddressMustBeginWith", "url", url.strip()));
         }
         String refused = receivers.refused(url.strip());
         if (!refused.isEmpty()) {
             throw new NoHookException(refused);
         }
         if (kinds.isEmpty()) {
-            throw new NoHookException("Say what it is told of");
+            throw new NoHookException(Texts.of("fleet.hooks.webHooks.selectAtLeastOneEvent"));
         }
         String shown = FreshSecret.make();
         String told = kinds.stream().distinct().map(Enum::name).collect(Collectors.joining(" "));
@@ -116,9 +117,9 @@ public class WebHooks implements ApplicationRunner {
     public void remove(long id, String by) {
         mapper.forgetTold(id);
         if (mapper.remove(id) == 0) {
-            throw new TooLateException("It is not told any more");
+            throw new TooLateException(Texts.of("fleet.hooks.webHooks.theWebHookNoLonger"));
         }
-        audit.record(by, "remove web hook", "web hook " + id, "", "");
+        audit.record(by, "remove web hook", Texts.stored("stored.webHooks.webHook", "id", id), "", "");
     }
 
     String secret(long id) {

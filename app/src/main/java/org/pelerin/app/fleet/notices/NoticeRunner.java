@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.notices;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -166,7 +167,7 @@ public class NoticeRunner implements LongWork {
     private void wait(String account, MailException e, Instant now) {
         Duration wait = RETRIES.after(notices.tries(account));
         String why = e.getMostSpecificCause().getMessage();
-        String told = why == null ? "The mail server does not answer" : why.strip();
+        String told = why == null ? Texts.stored("stored.noticeRunner.theMailServerDoesNot") : why.strip();
         notices.trouble(
                 account, told.length() > LONGEST_TROUBLE ? told.substring(0, LONGEST_TROUBLE) : told, now.plus(wait));
         LOG.warn("{} could not be told by mail: {}", account, told);

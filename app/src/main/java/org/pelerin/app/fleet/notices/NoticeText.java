@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.notices;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.organisation.anchor.Anchor;
@@ -25,9 +26,9 @@ record NoticeText(String subject, String text) {
                     .append(n.path())
                     .append("\n\n");
         }
-        text.append("All that needs somebody: ").append(address).append("/attention\n");
-        text.append("What you are told of: ").append(address).append("/me\n");
-        text.append("Audit trail, entry ")
+        text.append(Texts.of("fleet.notices.noticeText.toDoList")).append(address).append("/attention\n");
+        text.append(Texts.of("fleet.notices.noticeText.yourNoticeSettings")).append(address).append("/me\n");
+        text.append(Texts.of("fleet.notices.noticeText.auditTrailEntry"))
                 .append(head.sequence())
                 .append(": ")
                 .append(head.hash())
@@ -35,8 +36,7 @@ record NoticeText(String subject, String text) {
         Need first = needs.get(0);
         String subject = needs.size() == 1
                 ? first.serial() + ": " + first.kind().words(1)
-                : show.counted(needs.size(), "thing").replace('\u00a0', ' ') + " need somebody, first " + first.serial()
-                        + ": " + first.kind().words(1);
+                : Texts.of("fleet.notices.noticeText.itemsNeedAttentionFirst", "needs", show.counted(needs.size(), "thing").replace('\u00a0', ' '), "serial", first.serial(), "kind", first.kind().words(1));
         return new NoticeText(subject, text.toString());
     }
 }

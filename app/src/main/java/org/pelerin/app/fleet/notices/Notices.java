@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.notices;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -71,6 +72,6 @@ public class Notices {
         }
         notices.clearChoices(recipient);
         after.forEach(k -> notices.choose(recipient, k));
-        audit.record(by, "choose notices", name, before.toString(), after + " to " + mail);
+        audit.record(by, "choose notices", name, before.toString(), Texts.stored("stored.notices.afterToMail", "after", after, "mail", mail));
     }
 }

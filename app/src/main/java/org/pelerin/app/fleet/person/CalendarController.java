@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.person;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.pelerin.app.platform.web.NotThereException;
@@ -30,7 +31,7 @@ class CalendarController {
         String base = address.base();
         String calendar = calendars
                 .read(secret, base)
-                .orElseThrow(() -> new NotThereException("There is no calendar under this address."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.calendarController.thereIsNoCalendarUnder")));
         return ResponseEntity.ok()
                 .contentType(CALENDAR)
                 .cacheControl(CacheControl.maxAge(Duration.ofMinutes(5)).cachePrivate())

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.person;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
@@ -59,7 +60,7 @@ final class Calendars {
 
     private static VEvent round(RoundEntry entry, String base) {
         Round r = entry.round;
-        VEvent event = new VEvent(r.day(), r.day().plusDays(1), "Round: " + r.name());
+        VEvent event = new VEvent(r.day(), r.day().plusDays(1), Texts.of("fleet.person.calendars.roundName", "name", r.name()));
         event.replace(new DtStamp(r.changedAt()));
         event.add(new LastModified(r.changedAt()));
         event.add(new Uid("round-" + r.id() + "@pelerin"));
@@ -79,7 +80,7 @@ final class Calendars {
 
     private static VEvent due(Need n, String base, ZoneId zone, Instant now) {
         LocalDate day = LocalDate.ofInstant(n.since(), zone);
-        String where = n.where().isEmpty() ? "" : " at " + n.where();
+        String where = n.where().isEmpty() ? "" : Texts.of("fleet.person.calendars.atWhere", "where", n.where());
         VEvent event = new VEvent(day, day.plusDays(1), n.serial() + where + ": " + words(n.kind()));
         event.replace(new DtStamp(now));
         event.add(new Uid(words(n.kind()).replace(' ', '-') + "-" + n.serial() + "-"
@@ -92,10 +93,10 @@ final class Calendars {
     /** What happens on that day. */
     private static String words(Need.Kind kind) {
         return switch (kind) {
-            case MEMORY_FULL, MEMORY_FILLS -> "memory full";
-            case BATTERY_EMPTY, BATTERY_ENDS -> "battery ends";
-            case OVERDUE -> "collection due";
-            case CALIBRATION_LAPSED, CALIBRATION_DUE -> "calibration due";
+            case MEMORY_FULL, MEMORY_FILLS -> Texts.of("fleet.person.calendars.memoryFull");
+            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.of("fleet.person.calendars.batteryEnds");
+            case OVERDUE -> Texts.of("fleet.person.calendars.collectionDue");
+            case CALIBRATION_LAPSED, CALIBRATION_DUE -> Texts.of("fleet.person.calendars.calibrationDue");
             default -> kind.words(1);
         };
     }

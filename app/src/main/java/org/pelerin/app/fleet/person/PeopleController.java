@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.person;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -94,13 +95,13 @@ class PeopleController {
         ContactForm.Parsed parsed = form.parse();
         Map<String, String> errors = new LinkedHashMap<>(parsed.errors());
         if (!kind.isEmpty() && form.mail.isBlank()) {
-            errors.putIfAbsent("mail", "Whoever is told by mail needs an address");
+            errors.putIfAbsent("mail", Texts.of("fleet.person.peopleController.peopleWithEmailNoticesNeed"));
         }
         if (errors.isEmpty()) {
             try {
                 Contact kept = find(book.save(parsed.contact(), form.seen, me.getName()));
                 notices.choose(kept.recipient(), kept.name(), kind, kept.mail(), me.getName());
-                flash.addFlashAttribute("said", "“" + kept.name() + "” is in the address book.");
+                flash.addFlashAttribute("said", Texts.of("fleet.person.peopleController.isSavedInTheAddress", "name", kept.name()));
                 return "redirect:/people";
             } catch (AddressBook.TakenException e) {
                 errors.put("name", e.getMessage());
@@ -130,7 +131,7 @@ class PeopleController {
         notices.choose(c.recipient(), c.name(), List.of(), c.mail(), me.getName());
         book.remove(c, me.getName());
         flash.addFlashAttribute(
-                "said", "“" + c.name() + "” is removed; where the name stands in documentation, it stays.");
+                "said", Texts.of("fleet.person.peopleController.isRemovedTheNameStays", "name", c.name()));
         return "redirect:/people";
     }
 
@@ -158,11 +159,11 @@ class PeopleController {
         String address = mail.strip();
         boolean none = address.isEmpty() && kind.isEmpty();
         if (!none && !MailAddress.valid(address)) {
-            flash.addFlashAttribute("refused", "“" + address + "” is no mail address.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.person.peopleController.isNotAnEmailAddress", "address", address));
             return "redirect:/admin/people/" + account;
         }
         notices.choose(account, address, kind, me.getName());
-        flash.addFlashAttribute("said", account + (kind.isEmpty() ? " is told of nothing by mail." : " will be told."));
+        flash.addFlashAttribute("said", account + (kind.isEmpty() ? Texts.of("fleet.person.peopleController.noEmailNotices") : Texts.of("fleet.person.peopleController.emailNoticesSaved")));
         return "redirect:/people";
     }
 
@@ -170,7 +171,7 @@ class PeopleController {
         return accounts.people().stream()
                 .filter(p -> p.name().equals(account))
                 .findFirst()
-                .orElseThrow(() -> new NotThereException("Nobody signs in here as " + account + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.peopleController.thereIsNoAccount", "account", account)));
     }
 
     @GetMapping("/people.csv")
@@ -187,21 +188,21 @@ class PeopleController {
         Map<String, Long> sites = places.sites().stream().collect(Collectors.toMap(Site::name, Site::id));
         ContactTable.Read read = ContactTable.read(UploadedText.of(file, "/people"), sites, book.all());
         if (!read.errors().isEmpty() || read.contacts().isEmpty()) {
-            page.addAttribute("refused", "Nothing was taken in.");
+            page.addAttribute("refused", Texts.of("fleet.person.peopleController.nothingWasImported"));
             page.addAttribute(
                     "lines",
                     read.errors().isEmpty()
-                            ? List.of("The file has no line with somebody in it")
+                            ? List.of(Texts.of("fleet.person.peopleController.theFileHasNoRow"))
                             : CutList.of(read.errors(), 40));
             return people(page);
         }
         book.saveAll(read.contacts(), me.getName());
-        flash.addFlashAttribute("said", show.counted(read.contacts().size(), "person", "people") + " read.");
+        flash.addFlashAttribute("said", Texts.of("fleet.person.peopleController.peopleImported", "people", read.contacts().size()));
         return "redirect:/people";
     }
 
     private Contact find(long id) {
         return book.find(id)
-                .orElseThrow(() -> new NotThereException("This person is not in the address book any more."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.peopleController.thisPersonIsNoLonger")));
     }
 }

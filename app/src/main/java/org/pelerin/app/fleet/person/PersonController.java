@@ -100,7 +100,7 @@ class PersonController {
             Principal me,
             RedirectAttributes flash) {
         units.keep(me.getName(), temperature, pressure, length, volume);
-        flash.addFlashAttribute("said", "Records are shown in these units from now on.");
+        flash.addFlashAttribute("said", Texts.of("fleet.person.personController.unitsAreSaved"));
         return "redirect:/me";
     }
 
@@ -132,13 +132,13 @@ class PersonController {
         boolean none = typed.isEmpty() && kind.isEmpty() && !test;
         if (!none && !MailAddress.valid(typed)) {
             flash.addFlashAttribute("mail", typed);
-            flash.addFlashAttribute("refused", "“" + typed + "” is no mail address.");
+            flash.addFlashAttribute("refused", Texts.of("fleet.person.personController.isNotAnEmailAddress", "typed", typed));
             return "redirect:/me";
         }
         String confirmed = accounts.mailOf(me.getName());
         boolean other = !typed.isEmpty() && !typed.equals(confirmed);
         notices.choose(me.getName(), other ? confirmed : typed, kind, me.getName());
-        String told = kind.isEmpty() ? "You are told of nothing by mail." : "You will be told.";
+        String told = kind.isEmpty() ? Texts.of("fleet.person.personController.emailNoticesAreSwitchedOff") : Texts.of("fleet.person.personController.emailNoticesAreSaved");
         flash.addFlashAttribute("said", told);
         try {
             if (other) {
@@ -146,14 +146,11 @@ class PersonController {
                 flash.addFlashAttribute(
                         "said",
                         !notices.possible()
-                                ? "Kept. It counts once a link that is sent to it was followed: give it again when there is a mail"
-                                        + " server."
-                                : "A mail is on its way to " + typed
-                                        + ". Follow its link: from then on notices go there"
-                                        + (confirmed.isEmpty() ? "." : ", until then to " + confirmed + "."));
+                                ? Texts.of("fleet.person.personController.savedTheAddressCountsOnly")
+                                : Texts.of("fleet.person.personController.anEmailIsOnIts", "typed", typed, "more", (confirmed.isEmpty() ? "." : Texts.of("fleet.person.personController.untilThenTo", "confirmed", confirmed))));
             } else if (test) {
                 ownMail.test(me.getName());
-                flash.addFlashAttribute("said", "A mail is on its way to " + confirmed + ".");
+                flash.addFlashAttribute("said", Texts.of("fleet.person.personController.anEmailIsOnIts2", "confirmed", confirmed));
             }
         } catch (OwnMail.NotSentException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
@@ -165,11 +162,10 @@ class PersonController {
     String confirm(@PathVariable String secret, Principal me, RedirectAttributes flash) {
         ownMail.confirm(me.getName(), secret)
                 .ifPresentOrElse(
-                        mail -> flash.addFlashAttribute("said", "Notices go to " + mail + " from now on."),
+                        mail -> flash.addFlashAttribute("said", Texts.of("fleet.person.personController.noticesGoToFromNow", "mail", mail)),
                         () -> flash.addFlashAttribute(
                                 "refused",
-                                "This link does not hold any more, or is somebody else's. Give the address again to have another"
-                                        + " sent."));
+                                Texts.of("fleet.person.personController.thisLinkIsNoLonger")));
         return "redirect:/me";
     }
 
@@ -183,7 +179,7 @@ class PersonController {
     @PostMapping("/me/calendar/revoke")
     String revoke(Principal me, RedirectAttributes flash) {
         calendars.revoke(me.getName());
-        flash.addFlashAttribute("said", "The address is revoked; nobody can read the calendar there any more.");
+        flash.addFlashAttribute("said", Texts.of("fleet.person.personController.theAddressIsRevokedThe"));
         return "redirect:/me";
     }
 }

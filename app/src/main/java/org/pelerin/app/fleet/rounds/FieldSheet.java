@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Instant;
@@ -70,7 +71,7 @@ class FieldSheet {
             if (t.kind() == Task.Kind.PLACE && !t.serial().isEmpty()) {
                 out.add(t.serial());
             } else {
-                any.merge(t.model() == null ? "logger for " + t.spot() : model(t), 1, Integer::sum);
+                any.merge(t.model() == null ? Texts.of("fleet.rounds.fieldSheet.loggerFor", "spot", t.spot()) : model(t), 1, Integer::sum);
             }
         }
         any.forEach((what, n) -> out.add(n + " × " + what));

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -130,15 +131,15 @@ final class Proposals {
         List<Proposal> out = new ArrayList<>();
         facts.waiting.forEach((serial, spot) -> {
             if (spots.containsKey(spot) && !bySerial.containsKey(serial)) {
-                out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, "written for it", "", null));
+                out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, Texts.stored("stored.proposals.writtenForIt"), "", null));
             }
         });
         Set<Long> promised = Set.copyOf(facts.waiting.values());
         for (Spot s : facts.spots) {
             boolean wanted = s.planId() != null || s.collectDays() != null;
             if (wanted && !facts.taken.contains(s.id()) && !promised.contains(s.id())) {
-                String plan = s.plan() == null ? "" : ", “" + s.plan() + "” is wanted there";
-                out.add(proposal(Task.Kind.PLACE, s, "", "nobody is there" + plan, "", null));
+                String plan = s.plan() == null ? "" : Texts.stored("stored.proposals.isRequiredThere", "plan", s.plan());
+                out.add(proposal(Task.Kind.PLACE, s, "", Texts.stored("stored.proposals.noLoggerThere", "plan", plan), "", null));
             }
         }
         return out;
@@ -157,7 +158,7 @@ final class Proposals {
                             t.kind(),
                             spots.get(t.spotId()),
                             t.serial(),
-                            (t.why().isEmpty() ? "" : t.why() + ", ") + "left undone " + days.day(t.settledAt()),
+                            Texts.stored("stored.proposals.notDone", "more", (t.why().isEmpty() ? "" : t.why() + ", "), "day", days.day(t.settledAt())),
                             t.needs(),
                             t.dueAt())
                     : null;

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -24,13 +25,13 @@ final class Reasons {
         String day = n.since() == null ? "" : " " + days.day(n.since());
         return switch (n.kind()) {
             case MEMORY_FULL, MEMORY_FILLS -> word(n.kind()) + day;
-            case STOPPED -> "stopped" + day + ", not collected";
+            case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected", "day", day);
             case OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind()) + day;
             case BATTERY_EMPTY, BATTERY_ENDS ->
-                word(n.kind()) + day + (sealed ? " and cannot be changed" : ", take one along");
-            case LEFT_STOPPED -> "stopped since" + day + ", not put back";
-            case LOST, SILENT -> word(n.kind()) + " since" + day;
-            case NOT_EMPTIED -> "taken away" + day + ", not collected";
+                word(n.kind()) + day + (sealed ? Texts.stored("stored.reasons.andCannotBeChanged") : Texts.stored("stored.reasons.takeOneAlong"));
+            case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedSinceNotRestarted", "day", day);
+            case LOST, SILENT -> Texts.stored("stored.reasons.wordSinceDay", "word", word(n.kind()), "day", day);
+            case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected", "day", day);
             case NO_PLAN, OTHERWISE, NEVER_STARTED, ALARM, CLOCK_OFF, CLAIMED_TWICE, HALF_COLLECTED, FINDING ->
                 word(n.kind());
         };
@@ -38,24 +39,24 @@ final class Reasons {
 
     private static String word(Need.Kind kind) {
         return switch (kind) {
-            case MEMORY_FULL, MEMORY_FILLS -> "memory full";
-            case STOPPED -> "stopped, not collected";
-            case OVERDUE -> "collection due";
-            case BATTERY_EMPTY, BATTERY_ENDS -> "battery ends";
-            case LEFT_STOPPED -> "stopped, not put back";
-            case NOT_EMPTIED -> "taken away, not collected";
-            case NO_PLAN -> "has no plan";
-            case OTHERWISE -> "written otherwise than wanted";
-            case CALIBRATION_LAPSED -> "calibration lapsed";
-            case CALIBRATION_DUE -> "calibration due";
-            case HALF_COLLECTED -> "download broken off";
-            case NEVER_STARTED -> "start not confirmed";
-            case ALARM -> "alarm raised";
-            case LOST -> "not heard of";
-            case SILENT -> "its network station is silent";
-            case CLOCK_OFF -> "clock off";
-            case CLAIMED_TWICE -> "answers at two addresses";
-            case FINDING -> "findings wait";
+            case MEMORY_FULL, MEMORY_FILLS -> Texts.stored("stored.reasons.memoryFull");
+            case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected2");
+            case OVERDUE -> Texts.stored("stored.reasons.collectionDue");
+            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.stored("stored.reasons.batteryEnds");
+            case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedNotRestarted");
+            case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected2");
+            case NO_PLAN -> Texts.stored("stored.reasons.hasNoPlan");
+            case OTHERWISE -> Texts.stored("stored.reasons.planDiffersFromSpot");
+            case CALIBRATION_LAPSED -> Texts.stored("stored.reasons.calibrationLapsed");
+            case CALIBRATION_DUE -> Texts.stored("stored.reasons.calibrationDue");
+            case HALF_COLLECTED -> Texts.stored("stored.reasons.downloadInterrupted");
+            case NEVER_STARTED -> Texts.stored("stored.reasons.startNotConfirmed");
+            case ALARM -> Texts.stored("stored.reasons.alarmRaised");
+            case LOST -> Texts.stored("stored.reasons.possiblyLost");
+            case SILENT -> Texts.stored("stored.reasons.itsNetworkStationDoesNot");
+            case CLOCK_OFF -> Texts.stored("stored.reasons.clockOffset");
+            case CLAIMED_TWICE -> Texts.stored("stored.reasons.answersAtTwoAddresses");
+            case FINDING -> Texts.stored("stored.reasons.openFindings");
         };
     }
 
@@ -80,7 +81,7 @@ final class Reasons {
                 .filter(w -> !holding.contains(w))
                 .collect(Collectors.joining(", "));
         String held = of(now, sealed, days);
-        String why = held.isEmpty() ? "nothing any more" : held;
-        return task.because(settled.isEmpty() ? why : why + " (settled: " + settled + ")");
+        String why = held.isEmpty() ? Texts.stored("stored.reasons.noLongerDue") : held;
+        return task.because(settled.isEmpty() ? why : Texts.stored("stored.reasons.whyDoneSettled", "why", why, "settled", settled));
     }
 }

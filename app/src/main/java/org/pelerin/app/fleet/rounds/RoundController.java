@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -133,8 +134,7 @@ class RoundController {
         if (taken < keys.size()) {
             flash.addFlashAttribute(
                     "refused",
-                    (keys.size() - taken) + " of the " + keys.size()
-                            + " are not due any more; somebody has seen to them meanwhile.");
+                    Texts.of("fleet.rounds.roundController.ofTheAreNoLonger", "taken", (keys.size() - taken), "keys", keys.size()));
         }
         return "redirect:/rounds/" + id;
     }
@@ -142,7 +142,7 @@ class RoundController {
     /** @param otherwise day for a round that names none */
     private RoundService.Heading heading(RoundForm form, FieldReader typed, LocalDate otherwise) {
         if (people().stream().noneMatch(p -> p.name().equals(form.person))) {
-            typed.wrong("person", "Choose who goes");
+            typed.wrong("person", Texts.of("fleet.rounds.roundController.chooseAPerson"));
         }
         return new RoundService.Heading(
                 typed.text("name", form.name, Length.ROUND_NAME),
@@ -177,12 +177,12 @@ class RoundController {
     }
 
     private Round find(long id) {
-        return rounds.find(id).orElseThrow(() -> new NotThereException("There is no round " + id + "."));
+        return rounds.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundController.thereIsNoRound", "id", id)));
     }
 
     private Task task(long round, long id) {
         return rounds.task(round, id)
-                .orElseThrow(() -> new NotThereException("Round " + round + " has no task " + id + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundController.roundHasNoTask", "round", round, "id", id)));
     }
 
     @PostMapping("/rounds/{id}")
@@ -192,7 +192,7 @@ class RoundController {
         FieldReader typed = new FieldReader();
         RoundService.Heading heading = heading(form, typed, round.day());
         if (form.name.isBlank()) {
-            typed.wrong("name", "Give it a name");
+            typed.wrong("name", Texts.of("fleet.rounds.roundController.enterAName"));
         }
         if (!typed.errors().isEmpty()) {
             return round(round, form, typed, page);
@@ -210,7 +210,7 @@ class RoundController {
             form.seen = RoundService.mark(now);
             return round(now, form, typed, page);
         }
-        flash.addFlashAttribute("said", "The round is changed.");
+        flash.addFlashAttribute("said", Texts.of("fleet.rounds.roundController.theRoundIsSaved"));
         return "redirect:/rounds/" + id;
     }
 
@@ -220,7 +220,7 @@ class RoundController {
                 .map(Person::displayName)
                 .findFirst()
                 .orElse(person);
-        return SavedMeanwhile.fields("Name", name, "Day", show.weekday(day), "Who goes", who, "Remarks", remarks);
+        return SavedMeanwhile.fields("Name", name, "Day", show.weekday(day), Texts.of("fleet.rounds.roundController.person"), who, "Remarks", remarks);
     }
 
     @PostMapping("/rounds/{id}/tasks")
@@ -254,9 +254,8 @@ class RoundController {
         flash.addFlashAttribute(
                 "said",
                 left == 0
-                        ? "The round is closed, everything in it is done."
-                        : "The round is closed. " + show.counted(left, "task") + (left == 1 ? " stays" : " stay")
-                                + " due and will be proposed again.");
+                        ? Texts.of("fleet.rounds.roundController.theRoundIsClosedAll")
+                        : Texts.of("fleet.rounds.roundController.theRoundIsClosedTasks", "tasks", left, "left", left));
         return "redirect:/rounds/" + id;
     }
 
@@ -270,7 +269,7 @@ class RoundController {
     String cancel(@PathVariable long id, Principal me, RedirectAttributes flash) {
         Round round = find(id);
         rounds.cancel(round, me.getName());
-        flash.addFlashAttribute("said", "“" + round.name() + "” is cancelled; what was in it is proposed again.");
+        flash.addFlashAttribute("said", Texts.of("fleet.rounds.roundController.isCancelledItsTasksAre", "name", round.name()));
         return "redirect:/rounds";
     }
 
@@ -279,7 +278,7 @@ class RoundController {
     String drop(@PathVariable long id, @PathVariable long task, Principal me, RedirectAttributes flash) {
         Task t = task(id, task);
         rounds.settle(t, Task.State.DROPPED, clock.instant(), t.note(), me.getName());
-        flash.addFlashAttribute("said", t.kind().words() + " at " + t.where() + " is not due any more.");
+        flash.addFlashAttribute("said", Texts.of("fleet.rounds.roundController.atIsNoLongerDue", "kind", t.kind().words(), "where", t.where()));
         return "redirect:/rounds/" + id;
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.deployment.placing.Moved;
@@ -23,7 +24,7 @@ class RoundFacts {
                 m.placed()
                         ? rounds.settledByPlacing(m.spotId(), m.serial())
                         : rounds.settledByTaking(m.spotId(), m.serial()),
-                m.placed() ? m.serial() + " was placed" : "taken away",
+                m.placed() ? Texts.stored("stored.roundFacts.wasPlaced", "serial", m.serial()) : Texts.stored("stored.roundFacts.takenAway"),
                 m.at(),
                 m.by());
     }

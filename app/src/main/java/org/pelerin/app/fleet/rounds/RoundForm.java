@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -31,7 +32,7 @@ public class RoundForm implements Form {
         try {
             return day.isBlank() ? otherwise : LocalDate.parse(day.strip());
         } catch (DateTimeException e) {
-            typed.wrong("day", "Give a date");
+            typed.wrong("day", Texts.of("fleet.rounds.roundForm.giveADate"));
             return otherwise;
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -149,7 +150,7 @@ public class RoundService {
             rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.needs(), p.dueAt());
             rounds.takenOver(p.kind(), p.spotId(), p.serial());
         }
-        audit.record(by, "plan round", "round " + fresh.id, "", text(heading) + ", " + seq + " tasks");
+        audit.record(by, "plan round", Texts.stored("stored.roundService.roundId", "id", fresh.id), "", Texts.stored("stored.roundService.headingSeqTasks", "heading", text(heading), "seq", seq));
         return fresh.id;
     }
 
@@ -172,12 +173,12 @@ public class RoundService {
     @Transactional
     void change(long id, Heading to, String seen, String by) {
         rounds.lock(id);
-        Round round = find(id).orElseThrow(() -> new NotPossibleException("The round was cancelled"));
+        Round round = find(id).orElseThrow(() -> new NotPossibleException(Texts.of("fleet.rounds.roundService.theRoundWasCancelled")));
         needOpen(round);
         Heading before = heading(round);
         FormMark.require(seen, text(before));
         rounds.change(round.id(), to.name, to.day, to.person, to.remarks, clock.instant());
-        audit.record(by, "change round", "round " + round.id(), text(before), text(to));
+        audit.record(by, "change round", Texts.stored("stored.roundService.roundId", "id", round.id()), text(before), text(to));
     }
 
     private static Heading heading(Round r) {
@@ -198,18 +199,18 @@ public class RoundService {
     void add(Round round, Task.Kind kind, Long spot, String typed, String why, String by) {
         needOpen(round);
         if (places.find(spot).isEmpty()) {
-            throw new NotPossibleException("Choose the spot");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.chooseTheSpot"));
         }
         String serial = typed.isBlank()
                 ? ""
                 : loggers.typed(typed)
-                        .orElseThrow(() -> new NotPossibleException("No logger " + typed + " was ever connected here"))
+                        .orElseThrow(() -> new NotPossibleException(Texts.of("fleet.rounds.roundService.loggerWasNeverConnectedHere", "typed", typed)))
                         .serial();
         if (serial.isEmpty() && kind != Task.Kind.PLACE && kind != Task.Kind.CHECK) {
-            throw new NotPossibleException("Say which logger: scan or type its serial");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.scanOrTypeTheSerial"));
         }
         if (Length.TASK_WHY.exceeded(why)) {
-            throw new NotPossibleException("The reason: " + Length.TASK_WHY.said(why));
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.reasonSaid", "said", Length.TASK_WHY.said(why)));
         }
         int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
         rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, "", null);
@@ -218,10 +219,9 @@ public class RoundService {
         audit.record(
                 by,
                 "add to round",
-                "round " + round.id(),
+                Texts.stored("stored.roundService.roundId", "id", round.id()),
                 "",
-                kind.words() + " " + serial + " at "
-                        + places.find(spot).orElseThrow().full());
+                Texts.stored("stored.roundService.kindSerialAtFull", "kind", kind.words(), "serial", serial, "full", places.find(spot).orElseThrow().full()));
     }
 
     /** @param by how many places further down; negative for up */
@@ -251,10 +251,10 @@ public class RoundService {
     void remove(Round round, Task task, String by) {
         needOpen(round);
         if (rounds.removeTask(task.id()) == 0) {
-            throw new NotPossibleException("What was done stays in the round");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.aFinishedTaskStaysIn"));
         }
         rounds.touch(round.id(), clock.instant());
-        audit.record(by, "take out of round", "round " + round.id(), text(task), "");
+        audit.record(by, "take out of round", Texts.stored("stored.roundService.roundId", "id", round.id()), text(task), "");
     }
 
     /** Puts the outcome of a task on record. */
@@ -262,7 +262,7 @@ public class RoundService {
     void settle(Task task, Task.State state, Instant at, String note, String by) {
         if (rounds.settle(task.id(), state, at, by, note, state == Task.State.NOT_DONE) == 0) {
             // a word that comes late does not undo what was done; only undoing does
-            throw new NotPossibleException("It is done already");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.itIsAlreadyDone"));
         }
         rounds.touch(task.roundId(), clock.instant());
         audit.record(
@@ -270,7 +270,7 @@ public class RoundService {
                 state == Task.State.DONE
                         ? "do round task"
                         : state == Task.State.NOT_DONE ? "leave round task" : "drop round task",
-                "round " + task.roundId(),
+                Texts.stored("stored.roundService.roundRoundId", "roundId", task.roundId()),
                 text(task),
                 state.name(),
                 note);
@@ -283,7 +283,7 @@ public class RoundService {
         rounds.settle(task.id(), Task.State.OPEN, null, null, "", false);
         rounds.touch(task.roundId(), clock.instant());
         audit.record(
-                by, "reopen round task", "round " + task.roundId(), task.state().name(), text(task));
+                by, "reopen round task", Texts.stored("stored.roundService.roundRoundId", "roundId", task.roundId()), task.state().name(), text(task));
     }
 
     /** Ends a round: what is open in it stays due. */
@@ -294,14 +294,14 @@ public class RoundService {
             return;
         }
         int left = rounds.leave(round.id(), now, by);
-        audit.record(by, "close round", "round " + round.id(), "", left + " tasks left undone");
+        audit.record(by, "close round", Texts.stored("stored.roundService.roundId", "id", round.id()), "", Texts.stored("stored.roundService.tasksNotDone", "left", left));
     }
 
     @Transactional
     void openAgain(Round round, String by) {
         rounds.openAgain(round.id(), clock.instant());
         rounds.resume(round.id());
-        audit.record(by, "reopen round", "round " + round.id(), "closed", "open");
+        audit.record(by, "reopen round", Texts.stored("stored.roundService.roundId", "id", round.id()), "closed", "open");
     }
 
     /** A round nobody has begun is given up: it is as if it had not been planned. */
@@ -309,21 +309,21 @@ public class RoundService {
     void cancel(Round round, String by) {
         needOpen(round);
         if (rounds.tasks(round.id()).stream().anyMatch(t -> !t.open())) {
-            throw new NotPossibleException("Something in it is settled already; close it instead");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.someTasksAreAlreadyDone"));
         }
         rounds.removeTasks(round.id());
         rounds.remove(round.id());
         audit.record(
                 by,
                 "cancel round",
-                "round " + round.id(),
+                Texts.stored("stored.roundService.roundId", "id", round.id()),
                 text(new Heading(round.name(), round.day(), round.person(), round.remarks())),
                 "");
     }
 
     private static void needOpen(Round round) {
         if (!round.open()) {
-            throw new NotPossibleException("The round is closed; open it again first");
+            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.theRoundIsClosedReopen"));
         }
     }
 
@@ -332,6 +332,6 @@ public class RoundService {
     }
 
     private static String text(Task t) {
-        return t.kind().words() + " " + (t.serial().isEmpty() ? "" : t.serial() + " ") + "at " + t.where();
+        return Texts.stored("stored.roundService.kindMoreAtWhere", "kind", t.kind().words(), "more", (t.serial().isEmpty() ? "" : t.serial() + " "), "where", t.where());
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Locale;
@@ -86,7 +87,7 @@ class RoundWork {
                             .current(task.serial())
                             .filter(m -> m.course().startsAt() == null)
                             .ifPresent(m -> lifecycle.confirmStarted(m, by));
-                    note = "it runs" + (r.note.isEmpty() ? "" : "; " + r.note);
+                    note = Texts.stored("stored.roundWork.startConfirmed", "more", (r.note.isEmpty() ? "" : "; " + r.note));
                 }
             }
             case COLLECT -> {
@@ -108,13 +109,13 @@ class RoundWork {
     /** @return what lies there now, and what of it is otherwise than wanted */
     private String place(Task task, Report r, Instant at, String by) {
         if (r.serial.isBlank()) {
-            throw new RoundService.NotPossibleException("Scan or type the serial of the logger that lies there now");
+            throw new RoundService.NotPossibleException(Texts.of("fleet.rounds.roundWork.scanOrTypeTheSerial"));
         }
         String serial = loggers.typed(r.serial)
                 .map(LoggerUnit::serial)
                 .orElse(r.serial.strip().toUpperCase(Locale.ROOT));
         if (task.kind() == Task.Kind.SWAP && serial.equals(task.serial())) {
-            throw new RoundService.NotPossibleException(serial + " is the one that goes home; scan the one that stays");
+            throw new RoundService.NotPossibleException(Texts.of("fleet.rounds.roundWork.isTheLoggerYouTake", "serial", serial));
         }
         String misfit = placements.place(
                 new PlacementService.Placing(
@@ -128,6 +129,6 @@ class RoundWork {
                         Stream.of(r.wired).filter(Checklist.WIRINGS::contains).toList(),
                         r.runs),
                 by);
-        return serial + " is there" + (misfit.isEmpty() ? "" : ". ◇ " + misfit);
+        return Texts.stored("stored.roundWork.isThereNow", "serial", serial, "more", (misfit.isEmpty() ? "" : ". ◇ " + misfit));
     }
 }

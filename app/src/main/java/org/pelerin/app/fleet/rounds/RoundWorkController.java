@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.security.Principal;
@@ -83,7 +84,7 @@ class RoundWorkController {
     }
 
     private Round find(long id) {
-        return rounds.find(id).orElseThrow(() -> new NotThereException("There is no round " + id + "."));
+        return rounds.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundWorkController.thereIsNoRound", "id", id)));
     }
 
     /**
@@ -101,7 +102,7 @@ class RoundWorkController {
             RedirectAttributes flash) {
         Round round = find(id);
         Task t = rounds.task(id, task)
-                .orElseThrow(() -> new NotThereException("Round " + id + " has no task " + task + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundWorkController.roundHasNoTask", "id", id, "task", task)));
         String refused = refusedFor(round, t, form, me.getName());
         if (!later.isEmpty()) {
             return refused.isEmpty()
@@ -120,7 +121,7 @@ class RoundWorkController {
     private String refusedFor(Round round, Task task, OutcomeForm form, String by) {
         String note = form.note.strip();
         if (Length.TASK_NOTE.exceeded(note)) {
-            return "The note: " + Length.TASK_NOTE.said(note) + ".";
+            return Texts.of("fleet.rounds.roundWorkController.noteSaid", "said", Length.TASK_NOTE.said(note));
         }
         try {
             switch (form.outcome) {
@@ -128,7 +129,7 @@ class RoundWorkController {
                 case OPEN -> rounds.reopen(round, task, by);
                 case NOT_DONE, DROPPED -> {
                     if (note.isEmpty()) {
-                        return "Say why it was not done.";
+                        return Texts.of("fleet.rounds.roundWorkController.enterWhyItWasNot");
                     }
                     rounds.settle(task, Task.State.NOT_DONE, before(form.ago), note, by);
                 }

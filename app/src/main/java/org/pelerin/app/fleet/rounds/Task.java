@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.rounds;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Locale;
@@ -38,11 +39,11 @@ public record Task(
 
     /** The one that comes first says the most: who swaps a logger has collected it, who collects has looked at it. */
     public enum Kind {
-        SWAP("Swap", "It is there"),
-        BRING_HOME("Bring home", "In the bag"),
-        COLLECT("Collect", "Collected, file in hand"),
-        CHECK("Check", "Checked"),
-        PLACE("Place", "It is there");
+        SWAP("fleet.rounds.task.swap", "fleet.rounds.task.swapped"),
+        BRING_HOME("fleet.rounds.task.retrieve", "fleet.rounds.task.retrieved"),
+        COLLECT("fleet.rounds.task.collect", "fleet.rounds.task.collected"),
+        CHECK("fleet.rounds.task.check", "fleet.rounds.task.checked"),
+        PLACE("fleet.rounds.task.place", "fleet.rounds.task.placed");
 
         private final String words;
         private final String doneWords;
@@ -54,11 +55,11 @@ public record Task(
 
         /** What is pressed when it is done. */
         public String doneWords() {
-            return doneWords;
+            return Texts.of(doneWords);
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
 
         public boolean swaps() {

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.judge.limits.LimitsSource;
 
 /** A spot, a site or a plan that a set of limits is assigned to. */
@@ -14,7 +15,7 @@ record AssignTo(LimitsSource via, long id) {
             return new AssignTo(LimitsSource.valueOf(to.substring(0, 4)), Long.parseLong(to.substring(5)));
         }
         if (spot == null) {
-            throw new LimitsController.NoLimitsException("Choose a spot, a site or a plan");
+            throw new LimitsController.NoLimitsException(Texts.of("judge.library.assignTo.chooseASpotASite"));
         }
         return new AssignTo(LimitsSource.SPOT, spot);
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.pelerin.app.judge.Evaluation;
@@ -104,7 +105,7 @@ class LimitRehearsalController {
         page.addAttribute(
                 "where",
                 inForce.nameOf(target.via(), target.id())
-                        .orElseThrow(() -> new NotThereException("That place is not there any more.")));
+                        .orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.thisPlaceNoLongerExists"))));
         page.addAttribute(
                 "before",
                 inForce.at(target.via(), target.id())
@@ -122,7 +123,7 @@ class LimitRehearsalController {
         LimitSet set = get(id);
         Mission m = missions.find(mission)
                 .filter(x -> x.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + mission + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.missionIsNotCollectedYet", "mission", mission)));
         JudgementDocument kept = evaluation.judgement(m).orElseThrow();
         page.addAttribute("m", m);
         page.addAttribute("mz", m.zoneOr(show.home()));
@@ -139,6 +140,6 @@ class LimitRehearsalController {
     }
 
     private LimitSet get(long id) {
-        return sets.find(id).orElseThrow(() -> new NotThereException("There is no set of limits " + id + "."));
+        return sets.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.thereAreNoLimits", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -94,7 +95,7 @@ class LimitsController {
                 ? newest
                 : sets.version(id, version)
                         .orElseThrow(
-                                () -> new NotThereException("“" + newest.name() + "” has no version " + version + "."));
+                                () -> new NotThereException(Texts.of("judge.library.limitsController.hasNoVersion", "name", newest.name(), "version", version)));
         page.addAttribute("room", "library");
         page.addAttribute("set", shown);
         page.addAttribute("newest", newest);
@@ -173,7 +174,7 @@ class LimitsController {
             LimitSet kept = form.id == 0
                     ? sets.create(name, parsed.limits(), me.getName())
                     : sets.update(form.id, form.version, name, parsed.limits(), me.getName());
-            flash.addFlashAttribute("said", "Kept as version " + kept.version() + ".");
+            flash.addFlashAttribute("said", Texts.of("judge.library.limitsController.savedAsVersion", "version", kept.version()));
             return "redirect:/limits/" + kept.id();
         } catch (LimitSets.NameTakenException e) {
             return edit(form, Map.of("name", e.getMessage()), page);
@@ -194,8 +195,8 @@ class LimitsController {
     /** The name, and each rule under its name as a sentence. */
     private static Map<String, String> shown(Limits limits) {
         Map<String, String> out = SavedMeanwhile.fields("Name", limits.name());
-        limits.rules().forEach(r -> out.put("Rule “" + r.id() + "”", RuleText.of(r)));
-        limits.gapRules().forEach(r -> out.put("Rule “" + r.id() + "”", RuleText.of(r)));
+        limits.rules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
+        limits.gapRules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
         return out;
     }
 
@@ -205,7 +206,7 @@ class LimitsController {
         sets.archive(id, on, me.getName());
         flash.addFlashAttribute(
                 "said",
-                on ? "“" + set.name() + "” is archived; missions keep it." : "“" + set.name() + "” is offered again.");
+                on ? Texts.of("judge.library.limitsController.isArchivedMissionsKeepIt", "name", set.name()) : Texts.of("judge.library.limitsController.isRestored", "name", set.name()));
         return "redirect:/limits/" + id;
     }
 
@@ -214,7 +215,7 @@ class LimitsController {
         LimitSet set = get(id);
         LimitSet asked = version == null
                 ? set
-                : sets.version(id, version).orElseThrow(() -> new NotThereException("There is no such version."));
+                : sets.version(id, version).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitsController.thereIsNoSuchVersion")));
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
@@ -236,12 +237,12 @@ class LimitsController {
             return "redirect:/limits";
         }
         String name =
-                limits.name().isBlank() ? "Limits from a file" : limits.name().strip();
+                limits.name().isBlank() ? Texts.of("judge.library.limitsController.limitsFromAFile") : limits.name().strip();
         LimitSet kept = sets.take(
                 Length.LIMITS_NAME.exceeded(name) ? name.substring(0, Length.LIMITS_NAME.most() - 4) : name,
                 limits,
                 me.getName());
-        flash.addFlashAttribute("said", "Read in as “" + kept.name() + "”.");
+        flash.addFlashAttribute("said", Texts.of("judge.library.limitsController.importedAs", "name", kept.name()));
         return "redirect:/limits/" + kept.id();
     }
 
@@ -249,11 +250,11 @@ class LimitsController {
         try {
             Limits read = LimitsDocument.read(text);
             if (read.rules().isEmpty() && read.gapRules().isEmpty()) {
-                throw new NoLimitsException("The file holds no rule");
+                throw new NoLimitsException(Texts.of("judge.library.limitsController.theFileHoldsNoRule"));
             }
             return read;
         } catch (DocumentException e) {
-            throw new NoLimitsException("The file cannot be read: " + e.getMessage());
+            throw new NoLimitsException(Texts.of("judge.library.limitsController.theFileCannotBeRead", "reason", e.getMessage()));
         }
     }
 
@@ -276,7 +277,7 @@ class LimitsController {
         String why = "";
         try {
             if (home || !reason.isBlank()) {
-                why = Reason.of(reason, "Enter a reason: verdicts of collected missions may change")
+                why = Reason.of(reason, Texts.of("judge.library.limitsController.enterAReasonVerdictsOf"))
                         .text();
             }
         } catch (Reason.NoReasonException e) {
@@ -286,10 +287,7 @@ class LimitsController {
         inForce.attach(set, target.via(), target.id(), home, why, me.getName());
         flash.addFlashAttribute(
                 "said",
-                "“" + set.name() + "” is assigned now"
-                        + (home
-                                ? ", and collected missions are checked against it too."
-                                : "; collected missions keep their limits."));
+                Texts.of("judge.library.limitsController.isAssigned", "name", set.name(), "home", home));
         return "redirect:/limits/" + id;
     }
 
@@ -302,7 +300,7 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         inForce.detach(set, via, target, me.getName());
-        flash.addFlashAttribute("said", "“" + set.name() + "” does not hold there any more.");
+        flash.addFlashAttribute("said", Texts.of("judge.library.limitsController.isNoLongerAssignedThere", "name", set.name()));
         return "redirect:/limits/" + id;
     }
 
@@ -314,17 +312,16 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
-        Reason why = Reason.of(reason, "Say why: verdicts may change");
+        Reason why = Reason.of(reason, Texts.of("judge.library.limitsController.enterAReasonVerdictsMay"));
         List<Long> behind = inForce.catchUp(set, why.text(), me.getName());
         int missions = behind.size();
         flash.addFlashAttribute(
                 "said",
-                missions + (missions == 1 ? " mission is" : " missions are") + " judged by version " + set.version()
-                        + " now.");
+                Texts.of("judge.library.limitsController.missionsAreNowCheckedAgainst", "missions", missions, "version", set.version()));
         return "redirect:/limits/" + id;
     }
 
     private LimitSet get(long id) {
-        return sets.find(id).orElseThrow(() -> new NotThereException("There is no set of limits " + id + "."));
+        return sets.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitsController.thereAreNoLimits", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -50,10 +51,10 @@ public class LimitsForm implements Form {
         FieldReader read = new FieldReader();
         String called = read.text("name", name, Length.LIMITS_NAME);
         if (called.isEmpty()) {
-            read.wrong("name", "Give the set a name");
+            read.wrong("name", Texts.of("judge.library.limitsForm.enterAName"));
         }
         if (rules.size() > MOST) {
-            read.wrong("name", "A set has at most " + MOST + " rules");
+            read.wrong("name", Texts.of("judge.library.limitsForm.aSetHasAtMost", "most", MOST));
         }
         List<Rule> values = new ArrayList<>();
         List<GapRule> gaps = new ArrayList<>();
@@ -72,7 +73,7 @@ public class LimitsForm implements Form {
             String at = "rules[" + i + "]";
             String as = read.text(at + ".id", f.named(taken), Length.RULE_NAME);
             if (!taken.add(as)) {
-                read.wrong(at + ".id", "Another rule is called “" + as + "”");
+                read.wrong(at + ".id", Texts.of("judge.library.limitsForm.anotherRuleIsNamed", "as", as));
                 continue;
             }
             ids.put(i, as);
@@ -91,7 +92,7 @@ public class LimitsForm implements Form {
             }
         }
         if (ids.isEmpty()) {
-            read.wrong("name", "A set has at least one rule");
+            read.wrong("name", Texts.of("judge.library.limitsForm.aSetHasAtLeast"));
         }
         return new Parsed(new Limits(called, values, gaps), ids, sentences, read.errors());
     }

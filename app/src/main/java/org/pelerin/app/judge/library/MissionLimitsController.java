@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.InForce;
@@ -56,8 +57,8 @@ class MissionLimitsController {
             @RequestParam(defaultValue = "") String reason,
             Principal me,
             RedirectAttributes flash) {
-        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
-        Reason why = Reason.of(reason, "Say why: its verdict may change");
+        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereIsNoMission", "id", id)));
+        Reason why = Reason.of(reason, Texts.of("judge.library.missionLimitsController.enterAReasonTheVerdict"));
         if (by.equals(FOLLOW)) {
             inForce.follow(mission, why.text(), me.getName());
         } else {
@@ -66,14 +67,14 @@ class MissionLimitsController {
         }
         evaluation.again(id);
         InForce now = inForce.of(missions.find(id).orElseThrow());
-        flash.addFlashAttribute("said", "Judged by: " + now.words() + ".");
+        flash.addFlashAttribute("said", Texts.of("judge.library.missionLimitsController.checkedAgainst", "now", now.words()));
         return "redirect:/missions/" + id;
     }
 
     /** Which set holds for what is recorded at a spot from now on. */
     @GetMapping("/spots/{id}/limits")
     String ofSpot(@PathVariable long id, Model page) {
-        Spot spot = places.spot(id).orElseThrow(() -> new NotThereException("There is no spot " + id + "."));
+        Spot spot = places.spot(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereIsNoSpot", "id", id)));
         LimitPlace place = inForce.at(LimitsSource.SPOT, id)
                 .or(() -> inForce.at(LimitsSource.SITE, spot.siteId()))
                 .orElse(null);
@@ -84,6 +85,6 @@ class MissionLimitsController {
 
     private LimitSet set(String id) {
         return (id.matches("\\d{1,18}") ? sets.find(Long.parseLong(id)) : java.util.Optional.<LimitSet>empty())
-                .orElseThrow(() -> new NotThereException("There is no set of limits " + id + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereAreNoLimits", "id", id)));
     }
 }

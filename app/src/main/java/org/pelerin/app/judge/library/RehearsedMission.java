@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -37,8 +38,8 @@ record RehearsedMission(
         /** The verdict, in words. */
         public String result() {
             return switch (verdict) {
-                case "within" -> "within limits";
-                case "excursions" -> "outside limits";
+                case "within" -> Texts.of("judge.library.rehearsedMission.withinLimits");
+                case "excursions" -> Texts.of("judge.library.rehearsedMission.outsideLimits");
                 default -> "inconclusive";
             };
         }
@@ -118,10 +119,10 @@ record RehearsedMission(
             out.add(inForce.result() + " → " + tried.result());
         }
         if (more > 0) {
-            out.add(more + " more");
+            out.add(Texts.of("judge.library.rehearsedMission.moreMore", "more", more));
         }
         if (fewer > 0) {
-            out.add(fewer + " fewer");
+            out.add(Texts.of("judge.library.rehearsedMission.fewerFewer", "fewer", fewer));
         }
         return String.join(", ", out);
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -28,13 +29,13 @@ public class RuleForm implements Form {
 
     /** What of a channel is looked at. */
     public enum Kind {
-        VALUE("the value itself"),
-        MOVING("the mean of the last samples"),
-        MEAN("the mean of each stretch of time"),
-        TOTAL("the total of each stretch of time"),
-        RATE("how fast it changes"),
-        DOSE("the noise dose of each shift"),
-        GAP("what is missing");
+        VALUE("judge.library.ruleForm.theValueItself"),
+        MOVING("judge.library.ruleForm.movingMeanOfSamples"),
+        MEAN("judge.library.ruleForm.meanPerWindow"),
+        TOTAL("judge.library.ruleForm.totalPerWindow"),
+        RATE("judge.library.ruleForm.rateOfChange"),
+        DOSE("judge.library.ruleForm.noiseDosePerShift"),
+        GAP("judge.library.ruleForm.missingData");
 
         private final String words;
 
@@ -43,7 +44,7 @@ public class RuleForm implements Form {
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
     }
 
@@ -162,7 +163,7 @@ public class RuleForm implements Form {
         try {
             return zone.isBlank() ? null : ZoneId.of(zone.strip());
         } catch (DateTimeException e) {
-            read.wrong(at + ".zone", "A time zone is written as Europe/Paris");
+            read.wrong(at + ".zone", Texts.of("judge.library.ruleForm.writeATimeZoneLike"));
             return null;
         }
     }
@@ -182,7 +183,7 @@ public class RuleForm implements Form {
         Duration most = longest.isBlank() ? null : read.duration(at + ".longest", longest);
         Double covered = percent(at, read);
         if (most == null && covered == null && !read.errors().containsKey(at + ".coverage")) {
-            read.wrong(at + ".longest", "Say how long a gap may be, or how much samples have to cover");
+            read.wrong(at + ".longest", Texts.of("judge.library.ruleForm.enterHowLongAGap"));
             return null;
         }
         String of = read.text(at + ".channel", channel, Length.CHANNEL_LABEL);
@@ -195,10 +196,10 @@ public class RuleForm implements Form {
     Rule rule(String at, String as, FieldReader read) {
         String of = read.text(at + ".channel", channel, Length.CHANNEL_LABEL);
         if (of.isEmpty()) {
-            read.wrong(at + ".channel", "Name a channel, or write * for each");
+            read.wrong(at + ".channel", Texts.of("judge.library.ruleForm.nameAChannelOrWrite"));
         }
         if (of.equals("*") && unit.isBlank()) {
-            read.wrong(at + ".unit", "Each channel of what unit?");
+            read.wrong(at + ".unit", Texts.of("judge.library.ruleForm.enterTheUnitOfThe"));
         }
         String symbol = read.text(at + ".unit", unit, Length.CHANNEL_UNIT);
         int before = read.errors().size();
@@ -207,7 +208,7 @@ public class RuleForm implements Form {
         Lasting until = lasting(at, read);
         Double back = read.number(at + ".clearance", clearance);
         if (back != null && back < 0) {
-            read.wrong(at + ".clearance", "A clearance is not negative");
+            read.wrong(at + ".clearance", Texts.of("judge.library.ruleForm.hysteresisCannotBeNegative"));
         }
         Duration through = bridge.isBlank() ? Rule.DEFAULT_BRIDGE : bridge(at, read);
         if (read.errors().size() > before || basis == null || bound == null || of.isEmpty()) {
@@ -242,7 +243,7 @@ public class RuleForm implements Form {
     private Bound bound(String at, FieldReader read) {
         if (!nominal.isBlank() || !plus.isBlank() || !minus.isBlank()) {
             if (!low.isBlank() || !high.isBlank()) {
-                read.wrong(at + ".nominal", "Limits, or a nominal value with per cents: not both");
+                read.wrong(at + ".nominal", Texts.of("judge.library.ruleForm.enterLimitsOrANominal"));
                 return null;
             }
             double around = read.needed(at + ".nominal", nominal, 1);
@@ -253,11 +254,11 @@ public class RuleForm implements Form {
         Double least = read.number(at + ".low", low);
         Double most = read.number(at + ".high", high);
         if (least == null && most == null) {
-            read.wrong(at + ".high", "Give a limit");
+            read.wrong(at + ".high", Texts.of("judge.library.ruleForm.enterALimit"));
             return null;
         }
         if (least != null && most != null && least > most) {
-            read.wrong(at + ".high", "The upper limit is below the lower one");
+            read.wrong(at + ".high", Texts.of("judge.library.ruleForm.theUpperLimitIsBelow"));
             return null;
         }
         return least == null
@@ -271,7 +272,7 @@ public class RuleForm implements Form {
             case MOVING -> {
                 Integer n = read.whole(at + ".samples", samples, 1, 100_000);
                 if (n == null) {
-                    read.wrong(at + ".samples", "Of how many samples?");
+                    read.wrong(at + ".samples", Texts.of("judge.library.ruleForm.enterANumberOfSamples"));
                 }
                 yield n == null ? null : new Basis.MovingMean(n);
             }
@@ -354,10 +355,10 @@ public class RuleForm implements Form {
             String of = channel.isBlank() || channel.equals("*") ? unit.strip() : channel.strip();
             wanted = switch (kind) {
                 case GAP -> "gaps";
-                case MEAN, MOVING -> (of + " mean").strip();
-                case TOTAL -> (of + " total").strip();
-                case RATE -> (of + " rate").strip();
-                case DOSE -> (of + " dose").strip();
+                case MEAN, MOVING -> (Texts.of("judge.library.ruleForm.ofMean", "of", of)).strip();
+                case TOTAL -> (Texts.of("judge.library.ruleForm.ofTotal", "of", of)).strip();
+                case RATE -> (Texts.of("judge.library.ruleForm.ofRate", "of", of)).strip();
+                case DOSE -> (Texts.of("judge.library.ruleForm.ofDose", "of", of)).strip();
                 case VALUE ->
                     (of
                                     + (low.isBlank() && nominal.isBlank()

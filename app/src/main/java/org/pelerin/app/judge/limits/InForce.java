@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.limits;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import org.pelerin.core.judge.Limits;
 
@@ -15,6 +16,6 @@ public record InForce(
 
     /** “Cold store, version 2, of its spot”. */
     public String words() {
-        return set == null ? "Alarms of the plan" : set.name() + ", version " + set.version() + ", " + via.words();
+        return set == null ? Texts.of("judge.limits.inForce.alarmLimitsOfThePlan") : Texts.of("judge.limits.inForce.nameVersionVersionVia", "name", set.name(), "version", set.version(), "via", via.words());
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.limits;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -24,14 +25,14 @@ public class LimitSets {
     /** Another set has the name. */
     public static final class NameTakenException extends NotDoneException {
         NameTakenException(String name) {
-            super("Another set of limits is called “" + name + "”");
+            super(Texts.of("judge.limits.limitSets.otherLimitsAreNamed", "name", name));
         }
     }
 
     /** It holds somewhere. */
     static final class InUseException extends NotDoneException {
         InUseException(String where) {
-            super("It holds at " + where + "; take it off there first");
+            super(Texts.of("judge.limits.limitSets.theyAreAssignedToRemove", "where", where));
         }
     }
 
@@ -115,7 +116,7 @@ public class LimitSets {
         }
         String document = LimitsDocument.write(new Limits(name, limits.rules(), limits.gapRules()));
         mapper.insertVersion(id, expected + 1, document, clock.instant(), by);
-        audit.record(by, "save limits", name + ", version " + (expected + 1), before, document);
+        audit.record(by, "save limits", Texts.stored("stored.limitSets.nameVersionExpected", "name", name, "expected", (expected + 1)), before, document);
         LimitSet saved = mapper.byId(id);
         events.publishEvent(new LimitSetSaved(saved));
         return saved;
@@ -130,7 +131,7 @@ public class LimitSets {
             throw new InUseException(places.get(0).name());
         }
         if (mapper.archive(id, archived) == 0) {
-            throw new TooLateException(archived ? "It is archived already" : "It is in use already");
+            throw new TooLateException(archived ? Texts.of("judge.limits.limitSets.theyAreAlreadyArchived") : Texts.of("judge.limits.limitSets.theyAreAlreadyInUse"));
         }
         audit.record(by, archived ? "archive limits" : "take limits back", set.name(), "", "");
     }

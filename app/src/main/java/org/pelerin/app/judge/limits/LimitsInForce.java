@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.limits;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -110,7 +111,7 @@ public class LimitsInForce {
     @Transactional
     public void say(Mission mission, LimitSet set, String reason, String by) {
         if (set != null && set.archived()) {
-            throw new NotAttachedException("“" + set.name() + "” is archived");
+            throw new NotAttachedException(Texts.of("judge.limits.limitsInForce.isArchived", "name", set.name()));
         }
         String before = of(mission).words();
         mapper.keep(
@@ -170,16 +171,16 @@ public class LimitsInForce {
     @Transactional
     public List<Long> attach(LimitSet set, LimitsSource via, long target, boolean home, String reason, String by) {
         if (!via.place()) {
-            throw new NotAttachedException("Limits hold for a spot, a site or a plan");
+            throw new NotAttachedException(Texts.of("judge.limits.limitsInForce.limitsAreAssignedToA"));
         }
         if (set.archived()) {
-            throw new NotAttachedException("“" + set.name() + "” is archived");
+            throw new NotAttachedException(Texts.of("judge.limits.limitsInForce.isArchived", "name", set.name()));
         }
         LimitPlace before = mapper.place(via, target);
         mapper.attach(via, target, set.id(), clock.instant(), by);
         LimitPlace now = mapper.place(via, target);
         if (now.name().isEmpty()) {
-            throw new NotAttachedException("That place is not there any more");
+            throw new NotAttachedException(Texts.of("judge.limits.limitsInForce.thisPlaceNoLongerExists"));
         }
         List<Long> anew = new ArrayList<>(versions.judgementOutdated(mapper.at(via, target, false)));
         if (home) {
@@ -192,7 +193,7 @@ public class LimitsInForce {
                 "attach limits",
                 now.name(),
                 before == null ? "" : mapper.byId(before.setId()).name(),
-                set.name() + (home ? ", for what is home too" : ""),
+                set.name() + (home ? Texts.stored("stored.limitsInForce.alsoForCollectedMissions") : ""),
                 reason);
         return anew;
     }
@@ -223,7 +224,7 @@ public class LimitsInForce {
     public void detach(LimitSet set, LimitsSource via, long target, String by) {
         LimitPlace before = mapper.place(via, target);
         if (mapper.detach(via, target, set.id()) == 0) {
-            throw new TooLateException("“" + set.name() + "” does not hold there any more");
+            throw new TooLateException(Texts.of("judge.limits.limitsInForce.isNoLongerAssignedThere", "name", set.name()));
         }
         versions.judgementOutdated(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
@@ -256,9 +257,9 @@ public class LimitsInForce {
             audit.record(
                     by,
                     "judge by newest version",
-                    set.name() + ", version " + set.version(),
+                    Texts.stored("stored.limitsInForce.nameVersionVersion", "name", set.name(), "version", set.version()),
                     "",
-                    behind.size() + " missions",
+                    Texts.stored("stored.limitsInForce.behindMissions", "behind", behind.size()),
                     reason);
         }
         return behind;

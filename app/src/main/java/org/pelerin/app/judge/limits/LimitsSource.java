@@ -1,16 +1,17 @@
 package org.pelerin.app.judge.limits;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.Locale;
 
 /** Why a mission is judged by what it is judged by; of several, the first that holds wins. */
 public enum LimitsSource {
     /** Somebody said it of this mission. */
-    MISSION("said of this mission"),
-    SPOT("of its spot"),
-    SITE("of its site"),
-    PLAN("of its plan"),
+    MISSION("judge.limits.limitsSource.chosenForThisMission"),
+    SPOT("judge.limits.limitsSource.ofItsSpot"),
+    SITE("judge.limits.limitsSource.ofItsSite"),
+    PLAN("judge.limits.limitsSource.ofItsPlan"),
     /** Somebody said that no set shall hold for it. */
-    ALARMS("the alarms of its plan"),
+    ALARMS("judge.limits.limitsSource.alarmLimitsOfItsPlan"),
     /** No set held for it when it was judged. */
     NONE("the alarms of its plan");
 
@@ -21,7 +22,7 @@ public enum LimitsSource {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** Whether somebody said it of the mission itself, so that it follows no place. */

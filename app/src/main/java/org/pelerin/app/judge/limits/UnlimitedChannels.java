@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.limits;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.core.judge.Limits;
 
@@ -22,7 +23,7 @@ public final class UnlimitedChannels {
             return "";
         }
         return unlimited.size() > MOST_NAMED
-                ? "No limit is set for " + unlimited.size() + " of its " + recorded.size() + " channels."
-                : "No limit is set for " + String.join(", ", unlimited) + ".";
+                ? Texts.of("judge.limits.unlimitedChannels.noLimitIsSetFor", "unlimited", unlimited.size(), "recorded", recorded.size())
+                : Texts.of("judge.limits.unlimitedChannels.noLimitIsSetFor2", "x", String.join(", ", unlimited));
     }
 }

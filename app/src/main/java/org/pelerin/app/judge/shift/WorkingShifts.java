@@ -1,5 +1,6 @@
 package org.pelerin.app.judge.shift;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
@@ -86,11 +87,11 @@ public class WorkingShifts {
     /** That which the mission is judged by now, be it its own or its spot's. */
     @Transactional
     public void remove(Mission mission, String by) {
-        ShiftSetting was = of(mission).orElseThrow(() -> new TooLateException("No shift is set any more"));
+        ShiftSetting was = of(mission).orElseThrow(() -> new TooLateException(Texts.of("judge.shift.workingShifts.noWorkingShiftIsSet")));
         Long spot = was.ofSpot() ? mission.place().spotId() : null;
         int gone = spot == null ? mapper.removeOfMission(mission.id()) : mapper.removeOfSpot(spot);
         if (gone == 0) {
-            throw new TooLateException("No shift is set any more");
+            throw new TooLateException(Texts.of("judge.shift.workingShifts.noWorkingShiftIsSet"));
         }
         changed(mission, spot);
         audit.record(by, "remove working shift", subject(mission, spot), told(was), "");
@@ -104,12 +105,10 @@ public class WorkingShifts {
     }
 
     private static String subject(Mission mission, Long spot) {
-        return spot == null ? mission.subject() : "spot " + spot;
+        return spot == null ? mission.subject() : Texts.stored("stored.workingShifts.spotSpot", "spot", spot);
     }
 
     private static String told(ShiftSetting s) {
-        return s.shift().from() + " to " + s.shift().to() + ", "
-                + new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" "))
-                + ", " + s.scheme().title();
+        return Texts.stored("stored.workingShifts.fromToToNewTree", "from", s.shift().from(), "to", s.shift().to(), "newTreeSet", new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" ")), "title", s.scheme().title());
     }
 }

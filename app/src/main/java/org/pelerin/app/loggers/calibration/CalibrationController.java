@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.calibration;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -80,18 +81,18 @@ class CalibrationController {
         Correction correction = form.correction(typed);
         if (form.certificate.isBlank() || Length.CERTIFICATE.exceeded(form.certificate)) {
             typed.wrong(
-                    "certificate", "Give the certificate's number, up to " + Length.CERTIFICATE.most() + " characters");
+                    "certificate", Texts.of("loggers.calibration.calibrationController.enterTheNumberOfThe", "most", Length.CERTIFICATE.most()));
         }
         if (done == null) {
-            typed.wrong("calibrated", "Give the date of the certificate");
+            typed.wrong("calibrated", Texts.of("loggers.calibration.calibrationController.enterTheDateOfThe"));
         } else if (done.isAfter(clock.instant())) {
-            typed.wrong("calibrated", "This day has not come yet");
+            typed.wrong("calibrated", Texts.of("loggers.calibration.calibrationController.theDateLiesInThe"));
         } else if (due != null && !due.isAfter(done)) {
-            typed.wrong("due", "It is due again after it was calibrated");
+            typed.wrong("due", Texts.of("loggers.calibration.calibrationController.theDueDateMustBe"));
         }
         typed.text("reason", form.reason, Length.REASON);
         if (form.channel < 0 || form.channel >= model(serial).channels().size()) {
-            typed.wrong("channel", "There is no such channel");
+            typed.wrong("channel", Texts.of("loggers.calibration.calibrationController.thereIsNoSuchChannel"));
         }
         if (typed.errors().isEmpty()) {
             try {
@@ -105,7 +106,7 @@ class CalibrationController {
                         form.reason.strip(),
                         form.seen,
                         me.getName());
-                flash.addFlashAttribute("said", "Noted. It holds from the next plan that is written.");
+                flash.addFlashAttribute("said", Texts.of("loggers.calibration.calibrationController.savedItAppliesFromThe"));
                 return "redirect:/loggers/" + serial + "/calibration";
             } catch (IllegalArgumentException e) {
                 typed.wrong("reason", e.getMessage());
@@ -135,12 +136,12 @@ class CalibrationController {
 
     private static Map<String, String> shown(String certificate, Correction correction, String reason) {
         return SavedMeanwhile.fields(
-                "Certificate", certificate, "Correction", PlanFields.correction(correction), "Why it changes", reason);
+                "Certificate", certificate, "Correction", PlanFields.correction(correction), Texts.of("loggers.calibration.calibrationController.reasonForTheChange"), reason);
     }
 
     private LoggerModel model(String serial) {
         LoggerUnit unit = loggers.find(serial)
-                .orElseThrow(() -> new NotThereException("No logger " + serial + " was ever connected."));
+                .orElseThrow(() -> new NotThereException(Texts.of("loggers.calibration.calibrationController.loggerWasNeverConnected", "serial", serial)));
         return ModelCatalogue.get(unit.model());
     }
 

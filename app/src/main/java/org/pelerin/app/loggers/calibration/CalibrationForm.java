@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.calibration;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -63,7 +64,7 @@ public class CalibrationForm implements Form {
         for (int i = 0; i < lines.length; i++) {
             String[] cells = lines[i].strip().split("[\\t;]\\s*|\\s+");
             if (cells.length != 2) {
-                typed.wrong("points", "Row " + (i + 1) + " has not two numbers: the reading and the true value");
+                typed.wrong("points", Texts.of("loggers.calibration.calibrationForm.rowNeedsTwoNumbersThe", "i", (i + 1)));
                 continue;
             }
             out.add(new Scaling.Point(typed.needed("points", cells[0], i), typed.needed("points", cells[1], 0)));
@@ -78,7 +79,7 @@ public class CalibrationForm implements Form {
                     ? null
                     : LocalDate.parse(text.strip()).atStartOfDay(zone).toInstant();
         } catch (DateTimeException e) {
-            typed.wrong(field, "Give a date");
+            typed.wrong(field, Texts.of("loggers.calibration.calibrationForm.enterADate"));
             return null;
         }
     }

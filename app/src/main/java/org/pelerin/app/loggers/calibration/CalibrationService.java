@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.calibration;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -101,14 +102,14 @@ public class CalibrationService {
         if (before.filter(c -> !CorrectionDocument.read(c.correction()).equals(correction))
                         .isPresent()
                 && reason.isBlank()) {
-            throw new IllegalArgumentException("The correction changes: say why");
+            throw new IllegalArgumentException(Texts.of("loggers.calibration.calibrationService.theCorrectionChangesEnterA"));
         }
         calibrations.insert(new Calibration(
                 0, serial, channel, certificate, calibratedAt, dueAt, after, reason, clock.instant(), by));
         audit.record(
                 by,
                 "calibrate",
-                serial + ", channel " + (channel + 1),
+                Texts.stored("stored.calibrationService.serialChannelChannel", "serial", serial, "channel", (channel + 1)),
                 before.map(c -> c.certificate() + " " + c.correction()).orElse(""),
                 certificate + " " + after,
                 reason);

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.care;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
@@ -51,12 +52,12 @@ public class LoggerCare {
                 link.updateFirmware(wanted);
                 Identity now = link.identify();
                 if (!now.firmware().equals(wanted.version())) {
-                    throw new UpdateFailedException("It still runs firmware " + now.firmware(), null);
+                    throw new UpdateFailedException(Texts.of("loggers.care.loggerCare.theLoggerStillRunsFirmware", "firmware", now.firmware()), null);
                 }
                 return now.firmware().toString();
             } catch (LinkException e) {
                 throw new UpdateFailedException(
-                        "The update broke off; the logger goes on with firmware " + before + " until it is sent again",
+                        Texts.of("loggers.care.loggerCare.theUpdateWasInterruptedThe", "before", before),
                         e);
             }
         });
@@ -92,7 +93,7 @@ public class LoggerCare {
             try (LoggerLink link = dock.open(serial)) {
                 link.tryOutput(output);
             }
-            return "for a moment";
+            return Texts.stored("stored.loggerCare.forAMoment");
         });
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -103,19 +104,18 @@ public class Discovery {
     private boolean resolved(String host, List<Step> steps) {
         if (!hosts.allowed(host)) {
             steps.add(new Step(
-                    "The address",
+                    Texts.of("loggers.connection.discovery.theAddress"),
                     false,
-                    host + " is not among the hosts that may be asked",
-                    "These may: " + String.join(", ", hosts.all())
-                            + ". An administrator can add others on this page."));
+                    Texts.of("loggers.connection.discovery.isNotAnAllowedHost", "host", host),
+                    Texts.of("loggers.connection.discovery.allowedAnAdministratorCanAdd", "x", String.join(", ", hosts.all()))));
             return false;
         }
         try {
             InetAddress.getByName(host);
-            steps.add(new Step("The address", true, host + " is known", ""));
+            steps.add(new Step(Texts.of("loggers.connection.discovery.address"), true, Texts.of("loggers.connection.discovery.isKnown", "host", host), ""));
             return true;
         } catch (UnknownHostException e) {
-            steps.add(new Step("The address", false, host + " is not known", "Look at its spelling."));
+            steps.add(new Step(Texts.of("loggers.connection.discovery.address"), false, Texts.of("loggers.connection.discovery.isNotKnown", "host", host), Texts.of("loggers.connection.discovery.checkTheSpelling")));
             return false;
         }
     }
@@ -123,14 +123,14 @@ public class Discovery {
     private static boolean listens(String host, int port, List<Step> steps) {
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(host, port), (int) PATIENCE.toMillis());
-            steps.add(new Step("Something listens", true, "port " + port + " takes the connection", ""));
+            steps.add(new Step(Texts.of("loggers.connection.discovery.connection"), true, Texts.of("loggers.connection.discovery.portAcceptsConnections", "port", port), ""));
             return true;
         } catch (IOException e) {
             steps.add(new Step(
-                    "Something listens",
+                    Texts.of("loggers.connection.discovery.connection"),
                     false,
-                    "nothing takes a connection at port " + port,
-                    "Is it switched on, its cable in, and this its port? In the demo it is part of the yard."));
+                    Texts.of("loggers.connection.discovery.portAcceptsNoConnection", "port", port),
+                    Texts.of("loggers.connection.discovery.checkThatItIsSwitched")));
             return false;
         }
     }
@@ -139,12 +139,12 @@ public class Discovery {
         try (TcpDock dock = new TcpDock(new InetSocketAddress(host, port), PATIENCE)) {
             DockPorts ports = dock.ports();
             steps.add(new Step(
-                    "It is a dock or station",
+                    Texts.of("loggers.connection.discovery.dockOrStation"),
                     true,
                     ports.total()
                             + (ports.total() == 1 ? " port, " : " ports, ")
                             + ports.occupied().size()
-                            + (ports.total() == 1 ? " logger" : " of them with a logger"),
+                            + (ports.total() == 1 ? " logger" : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
                     ""));
             for (DockPort occupied : ports.occupied()) {
                 steps.add(logger(dock, occupied));
@@ -152,16 +152,16 @@ public class Discovery {
             return true;
         } catch (LinkException | MalformedMessageException | RefusedException e) {
             steps.add(new Step(
-                    "It is a dock or station",
+                    Texts.of("loggers.connection.discovery.dockOrStation"),
                     false,
-                    "it does not speak the loggers' protocol",
-                    "Something else listens at this port; try the next one."));
+                    Texts.of("loggers.connection.discovery.itDoesNotSpeakThe"),
+                    Texts.of("loggers.connection.discovery.somethingElseListensAtThis")));
             return false;
         }
     }
 
     private static Step logger(TcpDock dock, DockPort occupied) {
-        String what = "Port " + occupied.port();
+        String what = Texts.of("loggers.connection.discovery.portPort", "port", occupied.port());
         try (LoggerLink link = dock.open(occupied.port())) {
             long begun = System.nanoTime();
             Identity identity = link.identify();
@@ -174,20 +174,19 @@ public class Discovery {
                     ? new Step(
                             what,
                             false,
-                            identity.serial() + " is of the unknown model “" + identity.model() + "”",
-                            "The model catalogue needs an entry for it.")
+                            Texts.of("loggers.connection.discovery.isOfAnUnknownModel", "serial", identity.serial(), "model", identity.model()),
+                            Texts.of("loggers.connection.discovery.addTheModelToThe"))
                     : new Step(
                             what,
                             true,
-                            identity.serial() + ", " + model + ", firmware " + identity.firmware()
-                                    + ": who, how and live in " + millis + " ms",
+                            Texts.of("loggers.connection.discovery.firmwareIdentityStatusAndReadings", "serial", identity.serial(), "model", model, "firmware", identity.firmware(), "millis", millis),
                             "");
         } catch (LinkException | MalformedMessageException | RefusedException e) {
             return new Step(
                     what,
                     false,
-                    occupied.serial() + " does not answer",
-                    "Take it out and put it in again; clean its contacts; look at its battery.");
+                    Texts.of("loggers.connection.discovery.doesNotAnswer", "serial", occupied.serial()),
+                    Texts.of("loggers.connection.discovery.takeItOutAndPut"));
         }
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
 import java.time.Clock;
@@ -105,8 +106,7 @@ public class Dock {
         List<String> claimants = stations.claimedTwice().getOrDefault(logger.serial(), List.of());
         if (!logger.station().isEmpty() && !claimants.isEmpty()) {
             throw new LinkException(
-                    logger.serial() + " answers at " + String.join(" and at ", claimants)
-                            + "; take one of them away first",
+                    Texts.of("loggers.connection.dock.answersAtDisconnectOneOf", "serial", logger.serial(), "x", String.join(Texts.of("loggers.connection.dock.andAt"), claimants)),
                     null);
         }
         return logger.station().isEmpty()

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import org.pelerin.core.model.LoggerModel;
@@ -24,7 +25,7 @@ public record DockedLogger(
 
     /** “port 3”, or a station's address. */
     public String where() {
-        return inDock() ? "port " + port : station;
+        return inDock() ? Texts.of("loggers.connection.dockedLogger.portPort", "port", port) : station;
     }
 
     public String serial() {
@@ -66,11 +67,11 @@ public record DockedLogger(
     public String doing() {
         LoggerState state = status.state();
         if (state == LoggerState.ENDED) {
-            return holdsRecords() ? "stopped, not collected" : "stopped, empty";
+            return holdsRecords() ? Texts.of("loggers.connection.dockedLogger.stoppedNotCollected") : Texts.of("loggers.connection.dockedLogger.stoppedEmpty");
         }
         return switch (state) {
-            case IDLE -> "idle, empty";
-            case WAITING -> "waiting for its start";
+            case IDLE -> Texts.of("loggers.connection.dockedLogger.idleEmpty");
+            case WAITING -> Texts.of("loggers.connection.dockedLogger.waitingToStart");
             default -> "logging";
         };
     }

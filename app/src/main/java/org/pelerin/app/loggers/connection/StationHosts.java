@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
@@ -53,7 +54,7 @@ public class StationHosts {
         String host = named(typed);
         if (!HOST.matcher(host).matches() || Length.STATION_HOST.exceeded(host)) {
             throw new NotKeptException(
-                    "Give the name or the address of one host, like logger-net.example or 192.0.2.7");
+                    Texts.of("loggers.connection.stationHosts.enterTheNameOrThe"));
         }
         if (mapper.addHost(host, by, clock.instant()) > 0) {
             audit.record(by, "allow host for stations", host, "", "");
@@ -67,7 +68,7 @@ public class StationHosts {
         if (mapper.removeHost(host) > 0) {
             audit.record(by, "forbid host for stations", host, "", "");
         } else if (mapper.hosts().contains(host)) {
-            throw new NotKeptException("Stations at " + host + " are watched; open them and remove them first");
+            throw new NotKeptException(Texts.of("loggers.connection.stationHosts.stationsAtAreMonitoredRemove", "host", host));
         }
     }
 

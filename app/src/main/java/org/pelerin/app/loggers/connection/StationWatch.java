@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
 import java.time.Clock;
@@ -186,8 +187,8 @@ public class StationWatch {
         Instant now = clock.instant();
         if (!answers) {
             String reason = view.reachable()
-                    ? "its line answers, the logger behind it does not"
-                    : "nothing answers at its address";
+                    ? Texts.stored("stored.stationWatch.itsLineAnswersTheLogger")
+                    : Texts.stored("stored.stationWatch.nothingAnswersAtItsAddress");
             if (!reason.equals(s.reason())) {
                 mapper.silent(s.id(), reason);
             }

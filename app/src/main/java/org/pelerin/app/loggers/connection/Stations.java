@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.connection;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -65,8 +66,8 @@ public class Stations {
     }
 
     private static String words(int every, int retry, String tables) {
-        return (every == 0 ? "only on demand" : "every " + every + " min, retried after " + retry + " min")
-                + (tables.isEmpty() ? "" : ", tables " + tables);
+        return (every == 0 ? Texts.stored("stored.stations.onlyOnRequest") : Texts.stored("stored.stations.everyMinRetriedAfterMin", "every", every, "retry", retry))
+                + (tables.isEmpty() ? "" : Texts.stored("stored.stations.dataTables", "tables", tables));
     }
 
     /** Whoever moves it on, of all processes, is the one to collect it now. */

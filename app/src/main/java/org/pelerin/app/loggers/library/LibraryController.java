@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -54,7 +55,7 @@ class LibraryController {
     @GetMapping("/library/models/{id}")
     String model(@PathVariable String id, Model page) {
         LoggerModel model = ModelCatalogue.find(id)
-                .orElseThrow(() -> new NotThereException("There is no logger model “" + id + "”."));
+                .orElseThrow(() -> new NotThereException(Texts.of("loggers.library.libraryController.thereIsNoLoggerModel", "id", id)));
         page.addAttribute("room", "library");
         page.addAttribute("model", model);
         page.addAttribute("groups", groups(model));
@@ -72,11 +73,11 @@ class LibraryController {
     private static String words(String feature) {
         String kind = feature.substring(feature.indexOf('.') + 1).toUpperCase(Locale.ROOT);
         if (feature.startsWith("start.")) {
-            return "start " + StartKind.valueOf(kind).words();
+            return Texts.of("loggers.library.libraryController.startValueOf", "valueOf", StartKind.valueOf(kind).words());
         }
         return feature.startsWith("stop.")
-                ? "end " + StopKind.valueOf(kind).words()
-                : feature.equals("alarm.allowance") ? "alarm on time out of limits in all" : feature;
+                ? Texts.of("loggers.library.libraryController.endValueOf", "valueOf", StopKind.valueOf(kind).words())
+                : feature.equals("alarm.allowance") ? Texts.of("loggers.library.libraryController.alarmOnTotalTimeOutside") : feature;
     }
 
     /** Channels that are alike but for their label. */
@@ -155,7 +156,7 @@ class LibraryController {
                 // under another name than it was opened with, it is saved over nothing that was seen
                 String seen = sensor.name().equals(form.seenName) ? form.seen : FormMark.of("");
                 sensors.save(sensor, seen, me.getName());
-                flash.addFlashAttribute("said", "“" + sensor.name() + "” is in the library.");
+                flash.addFlashAttribute("said", Texts.of("loggers.library.libraryController.isSavedInTheLibrary", "name", sensor.name()));
                 if (back) {
                     flash.addFlashAttribute("made", sensor.name());
                 }
@@ -192,23 +193,23 @@ class LibraryController {
                 "Unit",
                 s.unit(),
                 "Range",
-                FieldReader.plain(s.low()) + " to " + FieldReader.plain(s.high()),
+                Texts.of("loggers.library.libraryController.plainToPlain2", "plain", FieldReader.plain(s.low()), "plain2", FieldReader.plain(s.high())),
                 "Decimals",
                 s.decimals(),
                 "Supply",
                 s.supply() == null ? "" : s.supply(),
                 "Wires",
                 s.wires(),
-                "Lead resistance",
+                Texts.of("loggers.library.libraryController.leadResistance"),
                 FieldReader.plain(s.leadOhms()),
-                "Shunt resistance",
+                Texts.of("loggers.library.libraryController.shuntResistance"),
                 FieldReader.plain(s.shuntOhms()));
     }
 
     @PostMapping("/library/sensors/delete")
     String delete(@RequestParam String name, Principal me, RedirectAttributes flash) {
         sensors.delete(name, me.getName());
-        flash.addFlashAttribute("said", "“" + name + "” is out of the library. Plans that use it keep their copy.");
+        flash.addFlashAttribute("said", Texts.of("loggers.library.libraryController.isDeletedFromTheLibrary", "name", name));
         return "redirect:/library/sensors";
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.platform.web.FieldReader;
@@ -64,9 +65,9 @@ public record ScalingPreview(
         String result = typedRaw == null
                 ? ""
                 : Double.isNaN(scaled)
-                        ? "no value: a sensor fault"
+                        ? Texts.of("loggers.library.scalingPreview.noValueASensorFault")
                         : Double.isNaN(value)
-                                ? "a sensor fault: " + number(scaled) + " " + form.unit + " is outside " + range.words()
+                                ? Texts.of("loggers.library.scalingPreview.sensorFaultIsOutside", "scaled", number(scaled), "unit", form.unit, "range", range.words())
                                 : number(value) + " " + form.unit;
         return new ScalingPreview(
                 path(values, least, span),

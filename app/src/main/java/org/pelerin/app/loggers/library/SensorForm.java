@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -162,7 +163,7 @@ public class SensorForm implements Form {
     /** The definition; null if something is wrong, which is then said. */
     Sensor parse(FieldReader typed) {
         if (name.isBlank() || Length.SENSOR_NAME.exceeded(name)) {
-            typed.wrong("name", "Give it a name of up to " + Length.SENSOR_NAME.most() + " characters");
+            typed.wrong("name", Texts.of("loggers.library.sensorForm.enterANameOfUp", "most", Length.SENSOR_NAME.most()));
         }
         typed.text("unit", unit, Length.CHANNEL_UNIT);
         if (!scalings().contains(scaling)) {
@@ -172,7 +173,7 @@ public class SensorForm implements Form {
         double least = typed.needed("low", low, 0);
         double most = typed.needed("high", high, 1);
         if (least >= most) {
-            typed.wrong("high", "The upper end of the range is above the lower one");
+            typed.wrong("high", Texts.of("loggers.library.sensorForm.theUpperEndOfThe"));
         }
         Integer places = typed.whole("decimals", decimals, 0, 6);
         boolean resistance = kind() == Input.RESISTANCE;
@@ -197,7 +198,7 @@ public class SensorForm implements Form {
         double current = typed.needed("milliamps", milliamps, 0);
         Integer before = typed.whole("warmUp", warmUp, 0, 600_000);
         try {
-            String title = FieldReader.plain(v) + " V for " + name.strip();
+            String title = Texts.of("loggers.library.sensorForm.plainVForName", "plain", FieldReader.plain(v), "name", name.strip());
             return new Supply(title, v, current, Duration.ofMillis(before == null ? 0 : before), continuous);
         } catch (IllegalArgumentException e) {
             typed.wrong("milliamps", e.getMessage());
@@ -231,7 +232,7 @@ public class SensorForm implements Form {
             };
             return typed.errors().size() > before ? null : out;
         } catch (ExpressionException e) {
-            typed.wrong("formula", "At character " + (e.position() + 1) + ": " + e.getMessage());
+            typed.wrong("formula", Texts.of("loggers.library.sensorForm.atCharacter", "position", (e.position() + 1), "reason", e.getMessage()));
         } catch (IllegalArgumentException e) {
             typed.wrong(
                     switch (scaling) {
@@ -258,16 +259,14 @@ public class SensorForm implements Form {
             if (hole.isPresent()) {
                 typed.wrong(
                         "formula",
-                        "It has no value at x = " + FieldReader.plain(hole.getAsDouble())
-                                + ", as where it divides by zero; that is inside " + rawLow + " … " + rawHigh);
+                        Texts.of("loggers.library.sensorForm.noValueAtXDivision", "plain", FieldReader.plain(hole.getAsDouble()), "rawLow", rawLow, "rawHigh", rawHigh));
             }
         } else {
             double[] usual = ScalingPreview.usual(this);
             if (!expression.definedIn(usual[0], usual[1])) {
                 typed.wrong(
                         "formula",
-                        "It has no value anywhere from x = " + FieldReader.plain(usual[0]) + " to "
-                                + FieldReader.plain(usual[1]) + ", as where it divides by zero");
+                        Texts.of("loggers.library.sensorForm.noValueAnywhereFromX", "plain", FieldReader.plain(usual[0]), "plain2", FieldReader.plain(usual[1])));
             }
         }
         return new Scaling.Formula(text);
@@ -287,7 +286,7 @@ public class SensorForm implements Form {
         for (int i = 0; i < lines.length; i++) {
             String[] cells = lines[i].strip().split("[\\t;]\\s*|\\s+");
             if (cells.length != 2) {
-                typed.wrong("table", "Row " + (i + 1) + " has not two numbers: a raw value and what it stands for");
+                typed.wrong("table", Texts.of("loggers.library.sensorForm.rowNeedsTwoNumbersA", "i", (i + 1)));
                 continue;
             }
             out.add(new Scaling.Point(typed.needed("table", cells[0], i), typed.needed("table", cells[1], 0)));

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.library;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -65,7 +66,7 @@ public class SensorLibrary {
     public void save(Sensor sensor, String seen, String by) {
         if (ready(sensor.name())) {
             throw new IllegalArgumentException(
-                    "“" + sensor.name() + "” comes with the program; give yours another name");
+                    Texts.of("loggers.library.sensorLibrary.isBuiltInChooseAnother", "name", sensor.name()));
         }
         sensors.lock(sensor.name());
         String before = sensors.byName(sensor.name());

@@ -1,5 +1,6 @@
 package org.pelerin.app.loggers.registry;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -86,7 +87,7 @@ public class LoggerRegistry {
 
     private static void known(int rows, String serial) {
         if (rows == 0) {
-            throw new NoSuchElementException("There is no logger " + serial);
+            throw new NoSuchElementException(Texts.of("loggers.registry.loggerRegistry.thereIsNoLogger", "serial", serial));
         }
     }
 

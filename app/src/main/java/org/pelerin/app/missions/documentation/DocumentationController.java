@@ -1,5 +1,6 @@
 package org.pelerin.app.missions.documentation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -100,7 +101,7 @@ class DocumentationController {
                 new MissionNote(title.strip(), purpose.strip(), people.strip(), place.strip(), remarks.strip());
         try {
             documentation.save(id, typed, seen, me.getName());
-            flash.addFlashAttribute("said", "Noted; it goes into the report.");
+            flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.savedItIsPartOf"));
             return "redirect:/missions/" + id;
         } catch (IllegalArgumentException e) {
             page.addAttribute("refused", e.getMessage() + ".");
@@ -122,9 +123,9 @@ class DocumentationController {
         try {
             String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
             String kept = documentation.attach(id, name, file.getBytes(), me.getName());
-            flash.addFlashAttribute("said", "“" + kept + "” goes with the mission.");
+            flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.isAttachedToTheMission", "kept", kept));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ". PNG, JPEG and PDF can be attached.");
+            flash.addFlashAttribute("refused", Texts.of("missions.documentation.documentationController.pngJpegAndPdfCan", "reason", e.getMessage()));
         }
         return "redirect:/missions/" + id;
     }
@@ -147,12 +148,12 @@ class DocumentationController {
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         Attachment a = attachment(id);
         documentation.remove(a, me.getName());
-        flash.addFlashAttribute("said", "“" + a.name() + "” is removed; the audit trail keeps its name and hash.");
+        flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.isRemovedItsNameAnd", "name", a.name()));
         return "redirect:/missions/" + a.missionId();
     }
 
     private Attachment attachment(long id) {
-        return documentation.attachment(id).orElseThrow(() -> new NotThereException("There is no such file."));
+        return documentation.attachment(id).orElseThrow(() -> new NotThereException(Texts.of("missions.documentation.documentationController.thereIsNoSuchFile")));
     }
 
     /** Site and spot of a mission, with the address; empty where it has none. */
@@ -172,6 +173,6 @@ class DocumentationController {
     }
 
     private Mission need(long mission) {
-        return missions.find(mission).orElseThrow(() -> new NotThereException("There is no mission " + mission + "."));
+        return missions.find(mission).orElseThrow(() -> new NotThereException(Texts.of("missions.documentation.documentationController.thereIsNoMission", "mission", mission)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.missions.documentation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -58,7 +59,7 @@ public class DocumentationService {
         }
         if (!before.equals(note)) {
             mapper.save(mission, note);
-            audit.record(by, "document mission", "mission " + mission, before.toString(), note.toString());
+            audit.record(by, "document mission", Texts.stored("stored.documentationService.missionMission", "mission", mission), before.toString(), note.toString());
         }
     }
 
@@ -93,7 +94,7 @@ public class DocumentationService {
         String free = FileKind.named(name, type, taken);
         String sha = new Sha256().add(bytes).hex();
         mapper.insert(mission, free, type, bytes.length, sha, bytes, clock.instant(), by);
-        audit.record(by, "attach file", "mission " + mission, "", free + ", SHA-256 " + sha);
+        audit.record(by, "attach file", Texts.stored("stored.documentationService.missionMission", "mission", mission), "", free + ", SHA-256 " + sha);
         return free;
     }
 
@@ -101,6 +102,6 @@ public class DocumentationService {
     public void remove(Attachment a, String by) {
         versions.requireUnsigned(a.missionId());
         mapper.delete(a.id());
-        audit.record(by, "remove file", "mission " + a.missionId(), a.name() + ", SHA-256 " + a.sha256(), "");
+        audit.record(by, "remove file", Texts.stored("stored.documentationService.missionMissionId", "missionId", a.missionId()), a.name() + ", SHA-256 " + a.sha256(), "");
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.missions.documentation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -21,7 +22,7 @@ public final class FileKind {
     public static String of(byte[] bytes) {
         if (bytes.length > PDF.length && Arrays.equals(bytes, 0, PDF.length, PDF, 0, PDF.length)) {
             if (bytes.length > LARGEST_PDF) {
-                throw new IllegalArgumentException("A PDF has at most 10 MB");
+                throw new IllegalArgumentException(Texts.of("missions.documentation.fileKind.aPdfHasAtMost"));
             }
             return "application/pdf";
         }

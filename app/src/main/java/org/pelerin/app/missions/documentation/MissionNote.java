@@ -1,5 +1,6 @@
 package org.pelerin.app.missions.documentation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
@@ -20,11 +21,11 @@ public record MissionNote(String title, String purpose, String people, String pl
         return SavedMeanwhile.fields(
                 "Title",
                 title,
-                "Who was there",
+                Texts.of("missions.documentation.missionNote.peoplePresent"),
                 people,
                 "Where",
                 place,
-                "What it was for",
+                Texts.of("missions.documentation.missionNote.purpose"),
                 purpose,
                 "Remarks",
                 remarks);
@@ -39,11 +40,11 @@ public record MissionNote(String title, String purpose, String people, String pl
     /** What is too long, in words; empty if nothing is. */
     String wrong() {
         return List.of(
-                        new Part("The title", title, Length.NOTE_TITLE),
-                        new Part("What it was for", purpose, Length.NOTE_PURPOSE),
-                        new Part("Who was there", people, Length.NOTE_PEOPLE),
+                        new Part(Texts.of("missions.documentation.missionNote.theTitle"), title, Length.NOTE_TITLE),
+                        new Part(Texts.of("missions.documentation.missionNote.purpose"), purpose, Length.NOTE_PURPOSE),
+                        new Part(Texts.of("missions.documentation.missionNote.peoplePresent"), people, Length.NOTE_PEOPLE),
                         new Part("Where", place, Length.NOTE_PLACE),
-                        new Part("The remarks", remarks, Length.NOTE_REMARKS))
+                        new Part(Texts.of("missions.documentation.missionNote.remarks"), remarks, Length.NOTE_REMARKS))
                 .stream()
                 .filter(p -> p.length.exceeded(p.text))
                 .map(p -> p.called + ": " + p.length.said(p.text))

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -83,14 +84,14 @@ public class AccountAdministration {
     public String add(String name, String displayName, Role role, String by) {
         if (!NAMES.matcher(name).matches() || name.equals(SYSTEM)) {
             throw new NotChangedException(
-                    "The name of an account has small letters, digits, dots and dashes, up to 60");
+                    Texts.of("organisation.account.accountAdministration.aSignInNameHas"));
         }
         String shown = shown(displayName);
         String password = OneTimePassword.make();
         try {
             accounts.insert(name, shown, passwords.encode(password), role);
         } catch (DuplicateKeyException e) {
-            throw new NotChangedException("There is an account “" + name + "” already");
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.anAccountAlreadyExists", "name", name));
         }
         once(name, password);
         audit.record(by, "create account", name, "", shown + ", " + role);
@@ -105,7 +106,7 @@ public class AccountAdministration {
         String shown = displayName.strip();
         if (shown.isEmpty() || Length.DISPLAY_NAME.exceeded(shown)) {
             throw new NotChangedException(
-                    "Say how pages are to call them, in up to " + Length.DISPLAY_NAME.most() + " characters");
+                    Texts.of("organisation.account.accountAdministration.enterADisplayNameUp", "most", Length.DISPLAY_NAME.most()));
         }
         return shown;
     }
@@ -125,7 +126,7 @@ public class AccountAdministration {
         FormMark.require(seen, told(before));
         if (before.role() != role) {
             if (name.equals(by)) {
-                throw new NotChangedException("Nobody changes what he may do himself; ask another administrator");
+                throw new NotChangedException(Texts.of("organisation.account.accountAdministration.youCannotChangeYourOwn"));
             }
             anotherAdministrates(before);
             end(name);
@@ -149,7 +150,7 @@ public class AccountAdministration {
     public void disable(String name, String reason, String by) {
         Account account = need(name);
         if (name.equals(by)) {
-            throw new NotChangedException("Nobody disables himself; ask another administrator");
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.youCannotDisableYourOwn"));
         }
         anotherAdministrates(account);
         if (accounts.disable(name, machine.instant()) == 1) {
@@ -168,7 +169,7 @@ public class AccountAdministration {
     /** An installation without anybody who can add somebody would be lost. */
     private void anotherAdministrates(Account account) {
         if (account.role() == Role.ADMIN && !account.disabled() && accounts.lockAdministrators() < 2) {
-            throw new NotChangedException("This is the only administrator; make another one first");
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.thisIsTheOnlyAdministrator"));
         }
     }
 
@@ -179,7 +180,7 @@ public class AccountAdministration {
         String password = OneTimePassword.make();
         once(account.name(), password);
         end(account.name());
-        audit.record(by, "reset password", account.name(), "", "to be changed at the next sign-in");
+        audit.record(by, "reset password", account.name(), "", Texts.stored("stored.accountAdministration.toBeChangedAtThe"));
         return password;
     }
 
@@ -195,7 +196,7 @@ public class AccountAdministration {
         }
         if (need(name).role() != Role.ADMIN) {
             throw new NotChangedException(
-                    "“" + name + "” is no administrator; these are: " + String.join(", ", accounts.administrators()));
+                    Texts.of("organisation.account.accountAdministration.isNotAnAdministratorThese", "name", name, "x", String.join(", ", accounts.administrators())));
         }
         enable(name, SYSTEM);
         return reset(name, SYSTEM);
@@ -229,10 +230,10 @@ public class AccountAdministration {
     public void ownPassword(String name, String present, String wanted, boolean endTokens) {
         Account account = need(name);
         if (!passwords.matches(present, account.passwordHash())) {
-            throw new NotChangedException("The password so far is not right");
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.thePresentPasswordIsWrong"));
         }
         if (passwords.matches(wanted, account.passwordHash())) {
-            throw new NotChangedException("The new password is the one so far");
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.theNewPasswordIsThe"));
         }
         String wrong = rules.wrong(wanted, account.name(), account.displayName());
         if (!wrong.isEmpty()) {
@@ -247,6 +248,6 @@ public class AccountAdministration {
     }
 
     private Account need(String name) {
-        return find(name).orElseThrow(() -> new NotChangedException("There is no account “" + name + "”"));
+        return find(name).orElseThrow(() -> new NotChangedException(Texts.of("organisation.account.accountAdministration.thereIsNoAccount", "name", name)));
     }
 }

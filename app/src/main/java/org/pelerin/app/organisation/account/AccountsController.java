@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -74,7 +75,7 @@ class AccountsController {
     @GetMapping("/admin/accounts/{name}")
     String one(@PathVariable String name, Principal me, Model page) {
         Account account =
-                accounts.find(name).orElseThrow(() -> new NotThereException("There is no account “" + name + "”."));
+                accounts.find(name).orElseThrow(() -> new NotThereException(Texts.of("organisation.account.accountsController.thereIsNoAccount", "name", name)));
         page.addAttribute("room", "accounts");
         page.addAttribute("account", account);
         page.addAttribute("seen", AccountAdministration.mark(account));
@@ -110,7 +111,7 @@ class AccountsController {
     }
 
     private static Map<String, String> shown(String displayName, Role role) {
-        return SavedMeanwhile.fields("As pages call them", displayName, "Role", role.words());
+        return SavedMeanwhile.fields(Texts.of("organisation.account.accountsController.displayName"), displayName, "Role", role.words());
     }
 
     @PostMapping("/admin/accounts/{name}/reset")
@@ -127,14 +128,14 @@ class AccountsController {
         return done(
                 name,
                 flash,
-                "Nobody signs in as " + name + " any more.",
+                Texts.of("organisation.account.accountsController.canNoLongerSignIn", "name", name),
                 () -> accounts.disable(
-                        name, Reason.of(reason, "Say why it is disabled").text(), me.getName()));
+                        name, Reason.of(reason, Texts.of("organisation.account.accountsController.enterAReasonForDisabling")).text(), me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/enable")
     String enable(@PathVariable String name, Principal me, RedirectAttributes flash) {
-        return done(name, flash, name + " can sign in again.", () -> accounts.enable(name, me.getName()));
+        return done(name, flash, Texts.of("organisation.account.accountsController.canSignInAgain", "name", name), () -> accounts.enable(name, me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/end-sessions")
@@ -142,7 +143,7 @@ class AccountsController {
         return done(
                 name,
                 flash,
-                "Whoever was signed in as " + name + " has to sign in again.",
+                Texts.of("organisation.account.accountsController.allSessionsOfAreEnded", "name", name),
                 () -> accounts.endSessions(name, me.getName()));
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -71,21 +72,18 @@ public class OwnMail {
         mapper.ask(account, mail, hash(secret), machine.instant());
         send(
                 mail,
-                "Pelerin: is this your address?",
-                "Somebody who is signed in to Pelerin as " + account
-                        + " wants notices to come to this address. If that is"
-                        + " you, follow this link within two days:\n\n" + address.base() + "/me/mail/" + secret
-                        + "\n\nIf not, do nothing: no more mails will come.\n");
+                Texts.of("organisation.account.ownMail.pelerinConfirmYourEmailAddress"),
+                Texts.of("organisation.account.ownMail.signedInToPelerinWants", "account", account, "base", address.base(), "secret", secret));
     }
 
     /** To the address that is confirmed. */
     public void test(String account) {
         String mail = accounts.mailOf(account);
         if (mail.isEmpty()) {
-            throw new NotSentException("Give an address first, and follow the link that is sent to it");
+            throw new NotSentException(Texts.of("organisation.account.ownMail.enterAnAddressFirstAnd"));
         }
         counted(account);
-        send(mail, "Pelerin: a mail to try it out", "Notices will come to this address.\n");
+        send(mail, Texts.of("organisation.account.ownMail.pelerinTestEmail"), Texts.of("organisation.account.ownMail.noticesWillBeSentTo"));
     }
 
     /** The address that is reached from now on; empty if the link is another's, or too old. */
@@ -104,7 +102,7 @@ public class OwnMail {
         Instant now = machine.instant();
         mapper.rest(account, now, now.minus(COUNTED));
         if (mapper.count(account, MOST) == 0) {
-            throw new NotSentException("You had " + MOST + " mails sent within the hour; try again later");
+            throw new NotSentException(Texts.of("organisation.account.ownMail.emailsWereSentWithinThe", "most", MOST));
         }
     }
 
@@ -112,8 +110,7 @@ public class OwnMail {
         try {
             mails.send(to, subject, text);
         } catch (MailException e) {
-            throw new NotSentException("The mail server did not take it: "
-                    + e.getMostSpecificCause().getMessage());
+            throw new NotSentException(Texts.of("organisation.account.ownMail.theMailServerRefusedIt", "reason", e.getMostSpecificCause().getMessage()));
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.evidence.AuditTrail;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -46,7 +47,7 @@ public class PasswordAgain {
         if (fits) {
             gate.passedAgain(name);
         } else {
-            audit.record("system", "refuse password", name, "", purpose + ", from " + source);
+            audit.record("system", "refuse password", name, "", Texts.stored("stored.passwordAgain.purposeFromSource", "purpose", purpose, "source", source));
         }
         return fits;
     }

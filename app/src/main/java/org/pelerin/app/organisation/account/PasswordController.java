@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import org.springframework.security.core.Authentication;
@@ -43,9 +44,9 @@ class PasswordController {
             Authentication authentication,
             HttpServletRequest request,
             Model page) {
-        String wrong = wanted.equals(repeated) ? "" : "The new password was not typed twice the same";
+        String wrong = wanted.equals(repeated) ? "" : Texts.of("organisation.account.passwordController.theTwoNewPasswordsAre");
         if (wrong.isEmpty() && !again.mayTry(me.getName())) {
-            wrong = "The password so far was typed wrong too often. Wait a quarter of an hour, then try again";
+            wrong = Texts.of("organisation.account.passwordController.thePresentPasswordWasWrong");
         }
         if (wrong.isEmpty()) {
             try {

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -23,19 +24,18 @@ class PasswordRules {
     /** What is wrong with it, without a full stop; empty if nothing is. */
     String wrong(String password, String account, String displayName) {
         if (password.codePointCount(0, password.length()) < SHORTEST) {
-            return "A password has at least " + SHORTEST
-                    + " characters; three or four words that have nothing to do with" + " each other are good";
+            return Texts.of("organisation.account.passwordRules.aPasswordHasAtLeast", "shortest", SHORTEST);
         }
         if (password.getBytes(StandardCharsets.UTF_8).length > MOST_BYTES) {
-            return "A password has at most " + MOST_BYTES + " letters without accents; others count as two or more";
+            return Texts.of("organisation.account.passwordRules.aPasswordHasAtMost", "mostBytes", MOST_BYTES);
         }
         if (password.toLowerCase(Locale.ROOT).contains(account.toLowerCase(Locale.ROOT))) {
-            return "It contains the name of the account";
+            return Texts.of("organisation.account.passwordRules.thePasswordContainsTheSign");
         }
         if (lists.measure(password, List.of(account, displayName, "pelerin", "logger"))
                         .getScore()
                 < LEAST_SCORE) {
-            return "It is among those that are tried first, or easily made of one";
+            return Texts.of("organisation.account.passwordRules.thePasswordIsCommonOr");
         }
         return "";
     }

@@ -1,18 +1,19 @@
 package org.pelerin.app.organisation.account;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.EnumSet;
 import java.util.Set;
 
 /** What a person may do, as a set of permissions with a name. */
 public enum Role {
     /** Programs, places and collects. */
-    TECHNICIAN("technician", Permission.OPERATE),
+    TECHNICIAN("organisation.account.role.technician", Permission.OPERATE),
     /** Judges, and says what there is to say of a record. */
-    REVIEWER("reviewer", Permission.REVIEW),
+    REVIEWER("organisation.account.role.reviewer", Permission.REVIEW),
     /** Everything, accounts included. */
-    ADMIN("administrator", Permission.ADMINISTER),
+    ADMIN("organisation.account.role.administrator", Permission.ADMINISTER),
     /** Looks only. */
-    VIEWER("viewer", Permission.READ);
+    VIEWER("organisation.account.role.viewer", Permission.READ);
 
     private final String words;
     private final Set<Permission> permissions;
@@ -33,7 +34,7 @@ public enum Role {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** Whether it changes nothing. */

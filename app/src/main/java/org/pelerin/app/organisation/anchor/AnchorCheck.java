@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.anchor;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -81,7 +82,7 @@ public class AnchorCheck {
         }
         out.compare();
         if (out.held == 0 && out.unchecked.isEmpty()) {
-            out.unchecked.add(out.name + " holds no head of an audit trail");
+            out.unchecked.add(Texts.stored("stored.anchorCheck.holdsNoHeadOfAn", "name", out.name));
         }
         return new Outcome(out.held, out.troubles, out.unchecked);
     }
@@ -108,8 +109,7 @@ public class AnchorCheck {
         try (Bundle bundle = Bundle.open(file)) {
             BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
             if (!o.sound()) {
-                out.unchecked.add(out.name + " does not fit by itself: "
-                        + o.unreadable().orElseGet(() -> o.troubles().get(0)));
+                out.unchecked.add(Texts.stored("stored.anchorCheck.isNotConsistent", "name", out.name, "why", o.unreadable().orElseGet(() -> o.troubles().get(0))));
                 return;
             }
             out.ours = o.proven();
@@ -117,7 +117,7 @@ public class AnchorCheck {
                 out.add(Anchor.bare(e.path("sequence").asLong(0), e.path("hash").asString("")));
             }
         } catch (BundleException | JacksonException e) {
-            out.unchecked.add(out.name + " cannot be read as a bundle: " + e.getMessage());
+            out.unchecked.add(Texts.stored("stored.anchorCheck.cannotBeReadAsA", "name", out.name, "reason", e.getMessage()));
         }
     }
 
@@ -135,7 +135,7 @@ public class AnchorCheck {
                 out.add(Anchor.bare(Long.parseLong(m.group(1)), m.group(2).replaceAll("\\s", "")));
             }
         } catch (IOException | RuntimeException e) {
-            out.unchecked.add(out.name + " cannot be read as a PDF");
+            out.unchecked.add(Texts.stored("stored.anchorCheck.cannotBeReadAsA2", "name", out.name));
         }
     }
 
@@ -169,7 +169,7 @@ public class AnchorCheck {
         /** A line that was cut off, by a full disk or a kill, accuses nobody. */
         void unread(long line) {
             if (unread++ == 0) {
-                unchecked.add(name + ", line " + line + " is no head of an audit trail");
+                unchecked.add(Texts.stored("stored.anchorCheck.lineIsNoHeadOf", "name", name, "line", line));
             }
         }
 
@@ -186,18 +186,15 @@ public class AnchorCheck {
         }
 
         private void other(Anchor a, String is) {
-            String words = "entry " + a.sequence() + (is == null ? " is not there any more" : " is not the one of then")
-                    + ": the trail was cut back or changed" + (a.at() == null ? "" : " after " + WHEN.format(a.at()));
+            String words = Texts.stored("stored.anchorCheck.entryTheTrailWasCut", "sequence", a.sequence(), "is", is == null, "at", (a.at() == null ? "" : Texts.stored("stored.anchorCheck.afterFormat", "format", WHEN.format(a.at()))));
             List<String> to = ours || known(a) ? troubles : unchecked;
             if (to.size() < MOST) {
                 to.add(
                         to == troubles
-                                ? "By " + name + ", " + words
-                                : name + " says of entry " + a.sequence()
-                                        + " something else than the trail, and is not signed by a key of this installation"
-                                        + (a.certificate().isEmpty()
+                                ? Texts.stored("stored.anchorCheck.accordingTo", "name", name, "words", words)
+                                : Texts.stored("stored.anchorCheck.differsFromTheTrailAt", "name", name, "sequence", a.sequence(), "more", (a.certificate().isEmpty()
                                                 ? ""
-                                                : " (certificate " + Trust.grouped(a.certificate()) + ")"));
+                                                : Texts.stored("stored.anchorCheck.certificateGrouped", "grouped", Trust.grouped(a.certificate())))));
             }
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.anchor;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileAlreadyExistsException;
@@ -96,9 +97,9 @@ public class TrailAnchors implements TrailWitness {
 
     private static String reason(IOException e) {
         if (e instanceof FileAlreadyExistsException || e instanceof NotDirectoryException) {
-            return "it is a file, not a directory";
+            return Texts.of("organisation.anchor.trailAnchors.itIsAFileNot");
         }
-        return e instanceof AccessDeniedException ? "it is not allowed" : e.getMessage();
+        return e instanceof AccessDeniedException ? Texts.of("organisation.anchor.trailAnchors.accessIsNotAllowed") : e.getMessage();
     }
 
     @Override
@@ -112,7 +113,7 @@ public class TrailAnchors implements TrailWitness {
                 troubles.addAll(check.of(file).troubles());
             }
         } catch (IOException e) {
-            troubles.add("Heads that were kept in " + files.directory() + " cannot be read: " + e.getMessage());
+            troubles.add(Texts.stored("stored.trailAnchors.headsStoredInCannotBe", "directory", files.directory(), "reason", e.getMessage()));
         }
         return troubles.stream().findFirst();
     }
@@ -120,14 +121,13 @@ public class TrailAnchors implements TrailWitness {
     @Override
     public synchronized String words() {
         if (!files.wanted()) {
-            return "Its heads are not kept outside the database: PELERIN_ANCHORS names no directory.";
+            return Texts.of("organisation.anchor.trailAnchors.itsHeadsAreNotStored");
         }
         if (!trouble.isEmpty()) {
-            return "◇ Its heads cannot be written to " + files.directory() + ": " + trouble + ".";
+            return Texts.of("organisation.anchor.trailAnchors.itsHeadsCannotBeWritten", "directory", files.directory(), "trouble", trouble);
         }
         return written == null
-                ? "Its heads are kept outside the database in " + files.directory() + "."
-                : "Kept outside the database up to entry " + show.count(written.sequence()) + ", "
-                        + show.minute(written.at()) + ", in " + files.directory() + ".";
+                ? Texts.of("organisation.anchor.trailAnchors.itsHeadsAreStoredOutside", "directory", files.directory())
+                : Texts.of("organisation.anchor.trailAnchors.storedOutsideTheDatabaseUp", "sequence", show.count(written.sequence()), "at", show.minute(written.at()), "directory", files.directory());
     }
 }

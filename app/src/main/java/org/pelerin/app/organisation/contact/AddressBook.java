@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.contact;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
@@ -18,7 +19,7 @@ public class AddressBook {
     /** Somebody of that name is there already. */
     public static class TakenException extends RuntimeException {
         TakenException(String name) {
-            super("“" + name + "” is in the address book already");
+            super(Texts.of("organisation.contact.addressBook.isAlreadyInTheAddress", "name", name));
         }
     }
 
@@ -63,7 +64,7 @@ public class AddressBook {
             contacts.lock(contact.id());
             Contact stored = contacts.byId(contact.id());
             if (stored == null) {
-                throw new TooLateException("Somebody else has removed “" + contact.name() + "” from the address book");
+                throw new TooLateException(Texts.of("organisation.contact.addressBook.somebodyElseRemovedFromThe", "name", contact.name()));
             }
             FormMark.require(seen, stored);
         }

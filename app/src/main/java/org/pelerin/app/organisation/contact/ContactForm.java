@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.contact;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.platform.text.Length;
@@ -39,16 +40,16 @@ public class ContactForm implements Form {
     /** Its fields as people read them. */
     public Map<String, String> shown(String site) {
         return SavedMeanwhile.fields(
-                "Name", name, "What they are", about, "Phone", phone, "Mail", mail, "Found at", site, "Notes", notes);
+                "Name", name, Texts.of("organisation.contact.contactForm.function"), about, "Phone", phone, "Mail", mail, Texts.of("organisation.contact.contactForm.site"), site, "Notes", notes);
     }
 
     public Parsed parse() {
         FieldReader typed = new FieldReader();
         if (name.isBlank()) {
-            typed.wrong("name", "Somebody has a name");
+            typed.wrong("name", Texts.of("organisation.contact.contactForm.enterAName"));
         }
         if (!mail.isBlank() && !MailAddress.valid(mail.strip())) {
-            typed.wrong("mail", "“" + mail.strip() + "” is no mail address");
+            typed.wrong("mail", Texts.of("organisation.contact.contactForm.isNotAnEmailAddress", "mail", mail.strip()));
         }
         Integer at = typed.whole("site", site, 0, Integer.MAX_VALUE);
         return new Parsed(

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.contact;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -40,7 +41,7 @@ public final class ContactTable {
             ContactForm.Parsed parsed = form(row, sites, known, errors).parse();
             parsed.errors().values().forEach(e -> errors.add(row.at() + e));
             if (!seen.add(row.cell("name"))) {
-                errors.add(row.at() + "“" + row.cell("name") + "” is there twice");
+                errors.add(Texts.of("organisation.contact.contactTable.occursTwice", "at", row.at(), "cell", row.cell("name")));
             }
             out.add(parsed.contact());
         }
@@ -62,7 +63,7 @@ public final class ContactTable {
         given(row, "site", v -> {
             form.site = v.isEmpty() ? "" : String.valueOf(sites.getOrDefault(v, 0L));
             if (!v.isEmpty() && !sites.containsKey(v)) {
-                errors.add(row.at() + "there is no site “" + v + "”");
+                errors.add(Texts.of("organisation.contact.contactTable.thereIsNoSite", "at", row.at(), "v", v));
             }
         });
         return form;

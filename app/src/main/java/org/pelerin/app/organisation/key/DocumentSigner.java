@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.key;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -61,7 +62,7 @@ public class DocumentSigner {
             document.saveIncremental(out);
             return out.toByteArray();
         } catch (IOException e) {
-            throw new UncheckedIOException("The document could not be signed", e);
+            throw new UncheckedIOException(Texts.of("organisation.key.documentSigner.theDocumentCouldNotBe"), e);
         }
     }
 

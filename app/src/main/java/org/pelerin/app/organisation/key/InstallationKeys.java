@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.key;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
@@ -70,7 +71,7 @@ public class InstallationKeys implements ApplicationRunner {
         String sealed = mapper.sealed(key.id());
         String opened = seal.open(sealed);
         if (!opened.isEmpty() && !seal.current(sealed) && mapper.seal(key.id(), seal.close(opened), sealed) == 1) {
-            audit.record(SYSTEM, "seal anew", "key for " + key.purpose().words(), "", key.fingerprint());
+            audit.record(SYSTEM, "seal anew", Texts.stored("stored.installationKeys.keyFor", "purpose", key.purpose().words()), "", key.fingerprint());
         }
     }
 
@@ -92,7 +93,7 @@ public class InstallationKeys implements ApplicationRunner {
         if (opened.isEmpty()) {
             LOG.warn(
                     "The key for {} was sealed under another secret and is lost; another one is made", purpose.words());
-            exchange(key, SYSTEM, "it was sealed under another secret");
+            exchange(key, SYSTEM, Texts.stored("stored.installationKeys.itWasSealedUnderAnother"));
             key = mapper.inUse(purpose);
             opened = seal.open(mapper.sealed(key.id()));
         }
@@ -100,7 +101,7 @@ public class InstallationKeys implements ApplicationRunner {
             X509Certificate certificate = certificates(key.certificate()).get(0);
             if (clock.instant().isAfter(certificate.getNotAfter().toInstant())) {
                 LOG.warn("The certificate for {} expired; another one is made", purpose.words());
-                exchange(key, SYSTEM, "its certificate expired");
+                exchange(key, SYSTEM, Texts.stored("stored.installationKeys.itsCertificateExpired"));
                 return signer(purpose);
             }
             return new Signer(
@@ -130,10 +131,10 @@ public class InstallationKeys implements ApplicationRunner {
     public InstallationKey use(OwnCertificate own, String by) {
         String fingerprint = Trust.fingerprint(own.certificate());
         if (all().stream().anyMatch(k -> k.fingerprint().equals(fingerprint))) {
-            throw new OwnCertificate.UnusableException("This certificate is known here already. Choose another one");
+            throw new OwnCertificate.UnusableException(Texts.of("organisation.key.installationKeys.thisCertificateIsAlreadyKnown"));
         }
         if (mapper.retire(ensure(KeyPurpose.DOCUMENT).id(), clock.instant()) == 0) {
-            throw new TooLateException("Somebody else has just replaced the key");
+            throw new TooLateException(Texts.of("organisation.key.installationKeys.somebodyElseReplacedTheKey"));
         }
         insert(KeyPurpose.DOCUMENT, own.key(), own.certificate(), own.chain(), by, "the organisation's own");
         return mapper.inUse(KeyPurpose.DOCUMENT);
@@ -178,7 +179,7 @@ public class InstallationKeys implements ApplicationRunner {
                         clock.instant(),
                         by)
                 == 1) {
-            audit.record(by, "make key", "key for " + purpose.words(), "", fingerprint, reason);
+            audit.record(by, "make key", Texts.stored("stored.installationKeys.keyFor", "purpose", purpose.words()), "", fingerprint, reason);
         }
     }
 

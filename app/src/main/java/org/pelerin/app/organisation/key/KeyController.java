@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.key;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Clock;
@@ -55,7 +56,7 @@ class KeyController {
                 keys.use(OwnCertificate.read(file.getBytes(), password.toCharArray(), clock.instant()), me.getName());
         flash.addFlashAttribute(
                 "said",
-                "PDF documents are signed by “" + now.name() + "” from now on. Documents signed before remain valid.");
+                Texts.of("organisation.key.keyController.pdfDocumentsAreSignedBy", "name", now.name()));
         return "redirect:/certificates";
     }
 
@@ -64,8 +65,7 @@ class KeyController {
         InstallationKey now = keys.rotate(purpose, me.getName());
         flash.addFlashAttribute(
                 "said",
-                "From now on " + purpose.words() + " are signed by another key, "
-                        + now.fingerprint().substring(0, 8) + "…. What was signed before can be verified as before.");
+                Texts.of("organisation.key.keyController.areSignedByAnotherKey", "purpose", purpose.words(), "substring", now.fingerprint().substring(0, 8)));
         return "redirect:/certificates";
     }
 }

@@ -1,11 +1,13 @@
 package org.pelerin.app.organisation.key;
 
+import org.pelerin.app.platform.language.Texts;
+
 /** What a key of the installation signs. */
 public enum KeyPurpose {
     /** Bundles: Ed25519 (RFC 8032). */
-    BUNDLE("Ed25519", "bundles"),
+    BUNDLE("Ed25519", "organisation.key.keyPurpose.bundles"),
     /** PDFs: ECDSA over P-256, which every reader of signed PDFs knows. */
-    DOCUMENT("EC", "PDF documents");
+    DOCUMENT("EC", "organisation.key.keyPurpose.pdfDocuments");
 
     private final String algorithm;
     private final String words;
@@ -21,6 +23,6 @@ public enum KeyPurpose {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.key;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.security.GeneralSecurityException;
@@ -62,8 +63,8 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
             if (keys.size() != 1) {
                 throw new UnusableException(
                         keys.isEmpty()
-                                ? "The file holds no private key. Export the certificate together with its private key"
-                                : "The file holds " + keys.size() + " private keys. Export one of them");
+                                ? Texts.of("organisation.key.ownCertificate.theFileHoldsNoPrivate")
+                                : Texts.of("organisation.key.ownCertificate.theFileHoldsPrivateKeys", "keys", keys.size()));
             }
             Certificate[] all = store.getCertificateChain(keys.get(0));
             List<X509Certificate> certificates =
@@ -77,30 +78,30 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
         } catch (IOException e) {
             throw new UnusableException(
                     e.getCause() instanceof UnrecoverableKeyException
-                            ? "The password does not open the file. Enter the password that it was exported with"
-                            : "The file is no PKCS#12 file. Choose one that ends with .p12 or .pfx");
+                            ? Texts.of("organisation.key.ownCertificate.thePasswordDoesNotOpen")
+                            : Texts.of("organisation.key.ownCertificate.theFileIsNotA"));
         } catch (GeneralSecurityException | ClassCastException e) {
-            throw new UnusableException("The file cannot be used: its key or its certificate is of an unknown kind");
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theFileCannotBeUsed"));
         }
     }
 
     private void check(Instant now) throws GeneralSecurityException {
         if (now.isBefore(certificate.getNotBefore().toInstant())) {
-            throw new UnusableException("The certificate is not valid before " + day(certificate.getNotBefore()));
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theCertificateIsNotValid", "day", day(certificate.getNotBefore())));
         }
         if (now.isAfter(certificate.getNotAfter().toInstant())) {
-            throw new UnusableException("The certificate expired on " + day(certificate.getNotAfter()));
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theCertificateExpiredOn", "day", day(certificate.getNotAfter())));
         }
         boolean[] usage = certificate.getKeyUsage();
         if (usage != null && !usage[DIGITAL_SIGNATURE] && !usage[NON_REPUDIATION]) {
             throw new UnusableException(
-                    "The certificate is not for signing. Choose one whose key usage is digital signature");
+                    Texts.of("organisation.key.ownCertificate.theCertificateIsNotFor"));
         }
         PublicKey known = certificate.getPublicKey();
         if (known instanceof RSAPublicKey rsa && rsa.getModulus().bitLength() < LEAST_RSA_BITS
                 || known instanceof ECPublicKey ec
                         && ec.getParams().getCurve().getField().getFieldSize() < LEAST_EC_BITS) {
-            throw new UnusableException("The key is too short. Choose RSA of 2048 bits or more, or EC of 256 or more");
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theKeyIsTooShort"));
         }
         byte[] text = {1, 2, 3};
         Signature signs = Signature.getInstance(algorithm(known));
@@ -110,7 +111,7 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
         signs.initVerify(known);
         signs.update(text);
         if (!signs.verify(signature)) {
-            throw new UnusableException("The private key is not that of the certificate");
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.thePrivateKeyDoesNot"));
         }
     }
 
@@ -125,7 +126,7 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
             case "EC" -> "SHA256withECDSA";
             default ->
                 throw new UnusableException(
-                        "Documents are signed by RSA or EC keys; this one is " + key.getAlgorithm());
+                        Texts.of("organisation.key.ownCertificate.documentsAreSignedWithRsa", "algorithm", key.getAlgorithm()));
         };
     }
 }

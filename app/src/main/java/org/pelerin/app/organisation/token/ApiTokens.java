@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.token;
 
+import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -59,26 +60,26 @@ public class ApiTokens {
     /** @return the token; it is shown this once */
     @Transactional
     public String make(String account, String name, Role role, Duration holds) {
-        Role own = role(account).orElseThrow(() -> new NoTokenException("There is no such account"));
+        Role own = role(account).orElseThrow(() -> new NoTokenException(Texts.of("organisation.token.apiTokens.thereIsNoSuchAccount")));
         if (!role.within(own)) {
-            throw new NoTokenException("A token may do no more than its account, which is that of a " + own.words());
+            throw new NoTokenException(Texts.of("organisation.token.apiTokens.aTokenCannotHaveMore", "own", own.words()));
         }
         Instant now = machine.instant();
         if (mapper.of(account).stream().filter(t -> t.holds(now)).count() >= MOST) {
-            throw new NoTokenException("There are " + MOST + " tokens already; revoke one that is not needed");
+            throw new NoTokenException(Texts.of("organisation.token.apiTokens.thereAreAlreadyTokensRevoke", "most", MOST));
         }
         String token = BEGINS + FreshSecret.make();
         mapper.insert(account, name, hash(token), role, now, now.plus(holds));
-        audit.record(account, "make token", account, "", name + ", " + role + ", until " + now.plus(holds));
+        audit.record(account, "make token", account, "", Texts.stored("stored.apiTokens.nameRoleUntilPlus", "name", name, "role", role, "plus", now.plus(holds)));
         return token;
     }
 
     @Transactional
     public void revoke(long id, String account) {
         if (mapper.revoke(id, account, machine.instant()) == 0) {
-            throw new TooLateException("It does not hold any more");
+            throw new TooLateException(Texts.of("organisation.token.apiTokens.theTokenIsNoLonger"));
         }
-        audit.record(account, "revoke token", account, "token " + id, "");
+        audit.record(account, "revoke token", account, Texts.stored("stored.apiTokens.tokenId", "id", id), "");
     }
 
     /** Their person changed the password, and said so. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.organisation.token;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -48,10 +49,10 @@ class TokenController {
             RedirectAttributes flash) {
         if (name.isBlank() || Length.TOKEN_NAME.exceeded(name)) {
             throw new ApiTokens.NoTokenException(
-                    name.isBlank() ? "Say what the token is for" : Length.TOKEN_NAME.said(name));
+                    name.isBlank() ? Texts.of("organisation.token.tokenController.enterThePurposeOfThe") : Length.TOKEN_NAME.said(name));
         }
         if (!DAYS.contains(days)) {
-            throw new ApiTokens.NoTokenException("A token holds for 30, 90 or 365 days");
+            throw new ApiTokens.NoTokenException(Texts.of("organisation.token.tokenController.aTokenIsValidFor"));
         }
         flash.addFlashAttribute("token", tokens.make(me.getName(), name.strip(), role, Duration.ofDays(days)));
         return "redirect:/me/tokens";
@@ -60,7 +61,7 @@ class TokenController {
     @PostMapping("/me/tokens/{id}/revoke")
     String revoke(@PathVariable long id, Principal me, RedirectAttributes flash) {
         tokens.revoke(id, me.getName());
-        flash.addFlashAttribute("said", "Revoked: no program gets in with it any more.");
+        flash.addFlashAttribute("said", Texts.of("organisation.token.tokenController.theTokenIsRevokedNo"));
         return "redirect:/me/tokens";
     }
 }

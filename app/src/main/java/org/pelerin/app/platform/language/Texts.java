@@ -56,4 +56,12 @@ public final class Texts {
     public static String of(String key, Object... arguments) {
         return ALL.say(key, arguments);
     }
+
+    /**
+     * For what is stored for good: in English whoever acts, so that it reads the same for everybody; {@link StoredTexts} says it in the language of
+     * who reads it.
+     */
+    public static String stored(String key, Object... arguments) {
+        return ALL.say(key, Locale.ENGLISH, arguments);
+    }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.mail;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
@@ -73,7 +74,7 @@ public class SmtpSender {
             // RFC 3834: nobody's absence is to answer it
             message.setHeader("Auto-Submitted", "auto-generated");
         } catch (MessagingException e) {
-            throw new MailPreparationException("This mail cannot be written", e);
+            throw new MailPreparationException(Texts.of("platform.mail.smtpSender.thisEmailCannotBeWritten"), e);
         }
         sender.send(message);
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.text;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -14,7 +15,7 @@ public final class CutList {
             return List.copyOf(all);
         }
         List<String> out = new ArrayList<>(all.subList(0, most));
-        out.add("and " + (all.size() - most) + " more");
+        out.add(Texts.of("platform.text.cutList.andMore", "most", (all.size() - most)));
         return out;
     }
 }

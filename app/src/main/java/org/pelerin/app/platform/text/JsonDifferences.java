@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.text;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,10 +27,10 @@ public final class JsonDifferences {
         was.forEach((path, value) -> {
             String other = is.remove(path);
             if (!value.equals(other)) {
-                out.add(path + ": " + value + " → " + (other == null ? "not there" : other));
+                out.add(path + ": " + value + " → " + (other == null ? Texts.of("platform.text.jsonDifferences.missing") : other));
             }
         });
-        is.forEach((path, value) -> out.add(path + ": not there → " + value));
+        is.forEach((path, value) -> out.add(Texts.of("platform.text.jsonDifferences.pathMissingValue", "path", path, "value", value)));
         return out;
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.text;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.sensor.Sensor;
 
@@ -103,7 +104,7 @@ public enum Length {
 
     /** What is said of a text that is too long, without a full stop. */
     public String said(String text) {
-        return "At most " + most + " characters; this has " + text.strip().length();
+        return Texts.of("platform.text.length.atMostCharactersThisHas", "most", most, "length", text.strip().length());
     }
 
     /** The beginning of what is put together by us, where the whole would not fit. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.text;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
@@ -72,16 +73,15 @@ public final class NamedTable {
                 if (rows.size() == MOST_ROWS) {
                     return new Read(
                             List.of(),
-                            List.of("Line " + record.getStartingLineNumber() + ": at most " + MOST_ROWS
-                                    + " lines are read at once; divide the file"));
+                            List.of(Texts.of("platform.text.namedTable.lineAtMostLinesCan", "startingLineNumber", record.getStartingLineNumber(), "mostRows", MOST_ROWS)));
                 }
                 Map<String, String> cells = new LinkedHashMap<>();
                 record.getFieldsAsMap()
                         .forEach((k, v) -> cells.put(k.strip(), CleanText.lines(CsvCell.read(v.strip()))));
-                rows.add(new Row("Line " + record.getStartingLineNumber() + ": ", cells));
+                rows.add(new Row(Texts.of("platform.text.namedTable.lineStartingLineNumber", "startingLineNumber", record.getStartingLineNumber()), cells));
             }
         } catch (CsvParseException e) {
-            errors.add("Line " + (rows.size() + 2) + ": " + e.getMessage());
+            errors.add(Texts.of("platform.text.namedTable.lineSizeReason", "size", (rows.size() + 2), "reason", e.getMessage()));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -92,9 +92,9 @@ public final class NamedTable {
         header.stream()
                 .filter(c -> !columns.contains(c.strip()))
                 .forEach(c ->
-                        errors.add("Line 1: there is no column “" + c + "”; known are " + String.join(", ", columns)));
+                        errors.add(Texts.of("platform.text.namedTable.line1ThereIsNo", "c", c, "x", String.join(", ", columns))));
         if (header.stream().noneMatch(c -> c.strip().equals(needed))) {
-            errors.add("Line 1: the column “" + needed + "” is missing");
+            errors.add(Texts.of("platform.text.namedTable.line1TheColumnIs", "needed", needed));
         }
     }
 }

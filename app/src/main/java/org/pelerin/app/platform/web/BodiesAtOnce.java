@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -53,7 +54,7 @@ class BodiesAtOnce extends OncePerRequestFilter {
                 response.setHeader("Retry-After", "5");
                 response.setHeader("Connection", "close");
                 response.setContentType("text/plain;charset=UTF-8");
-                response.getWriter().write("Too many requests at once. Nothing was changed; try again in a moment.");
+                response.getWriter().write(Texts.of("platform.web.bodiesAtOnce.tooManyRequestsAtOnce"));
             }
         } finally {
             if (taken) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -77,7 +78,7 @@ public final class FieldReader {
     public double needed(String field, String text, double otherwise) {
         Double v = number(field, text);
         if (v == null) {
-            wrong(field, "Give a number");
+            wrong(field, Texts.of("platform.web.fieldReader.enterANumber"));
             return otherwise;
         }
         return v;
@@ -90,7 +91,7 @@ public final class FieldReader {
             return null;
         }
         if (v != Math.rint(v) || v < least || v > most) {
-            wrong(field, "Give a whole number from " + least + " to " + most);
+            wrong(field, Texts.of("platform.web.fieldReader.enterAWholeNumberFrom", "least", least, "most", most));
             return null;
         }
         return v.intValue();
@@ -118,7 +119,7 @@ public final class FieldReader {
                 return LocalTime.of(hour % 24, minute, second);
             }
         }
-        wrong(field, "Give a time of day, as 06:00");
+        wrong(field, Texts.of("platform.web.fieldReader.enterATimeOfDay"));
         return null;
     }
 
@@ -130,7 +131,7 @@ public final class FieldReader {
                     .withEarlierOffsetAtOverlap()
                     .toInstant();
         } catch (DateTimeException | NullPointerException e) {
-            wrong(field, "Give a date and a time");
+            wrong(field, Texts.of("platform.web.fieldReader.enterADateAndA"));
             return otherwise;
         }
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -128,8 +129,8 @@ public class Formats {
     /** “at most 6”, “at least 1”, “1 … 6”, each with the unit; either end may be null. */
     public String range(Double low, Double high, String unit) {
         String text = low == null
-                ? "at most " + number(high, 1)
-                : high == null ? "at least " + number(low, 1) : number(low, 1) + " … " + number(high, 1);
+                ? Texts.of("platform.web.formats.atMost", "high", number(high, 1))
+                : high == null ? Texts.of("platform.web.formats.atLeast", "low", number(low, 1)) : number(low, 1) + " … " + number(high, 1);
         return text + " " + unit;
     }
 
@@ -141,7 +142,7 @@ public class Formats {
 
     /** “none of 12”, “all 12”, “3 of 12”. */
     public String part(long of, long all) {
-        return (of == 0 ? "none of " : of == all ? "all " : count(of) + " of ") + count(all);
+        return (of == 0 ? Texts.of("platform.web.formats.noneOf") : of == all ? "all " : Texts.of("platform.web.formats.ofOf", "of", count(of))) + count(all);
     }
 
     /** Exact to the second. */

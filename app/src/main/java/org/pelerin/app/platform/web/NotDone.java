@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import org.slf4j.Logger;
@@ -16,7 +17,7 @@ class NotDone {
 
     private static final Logger LOG = LoggerFactory.getLogger(NotDone.class);
     private static final String OVERTAKEN =
-            "Somebody else was saving at the same moment. Nothing of yours was changed. Save it once more.";
+            Texts.of("platform.web.notDone.somebodyElseWasSavingAt");
 
     @ExceptionHandler(NotDoneException.class)
     String notDone(NotDoneException e, HttpServletRequest request, RedirectAttributes flash) {

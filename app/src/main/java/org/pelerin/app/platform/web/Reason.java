@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 
 /**
@@ -25,8 +26,7 @@ public record Reason(String text) {
             throw new NoReasonException(blank);
         }
         if (Length.REASON.exceeded(text)) {
-            throw new NoReasonException("A reason has at most " + Length.REASON.most() + " characters; this one has "
-                    + text.length() + ". Nothing was done");
+            throw new NoReasonException(Texts.of("platform.web.reason.aReasonHasAtMost", "most", Length.REASON.most(), "length", text.length()));
         }
         return new Reason(text);
     }

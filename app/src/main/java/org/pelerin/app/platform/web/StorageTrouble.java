@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.sql.SQLException;
 import java.util.Optional;
@@ -11,9 +12,9 @@ import org.springframework.transaction.CannotCreateTransactionException;
 
 /** Why nothing can be stored now, as far as an error tells: nobody who asked did anything wrong, and asking again later is right. */
 public enum StorageTrouble {
-    DATABASE_GONE(503, "The database does not answer", "It was not stored. Try again in a moment."),
-    DATABASE_FULL(507, "The database has no room left", "It was not stored. The server needs room on its disk."),
-    DISK(507, "The server cannot write to its disk", "It was not stored. The disk is full, or can only be read.");
+    DATABASE_GONE(503, "platform.web.storageTrouble.theDatabaseDoesNotAnswer", "platform.web.storageTrouble.nothingWasSavedTryAgain"),
+    DATABASE_FULL(507, "platform.web.storageTrouble.theDatabaseIsFull", "platform.web.storageTrouble.nothingWasSavedTheServer"),
+    DISK(507, "platform.web.storageTrouble.theServerCannotWriteTo", "platform.web.storageTrouble.nothingWasSavedTheDisk");
 
     /** The server's numbers for a full table or tablespace and for a full disk. */
     private static final Set<Integer> NO_ROOM = Set.of(1114, 1021);
@@ -38,12 +39,12 @@ public enum StorageTrouble {
     }
 
     public String title() {
-        return title;
+        return Texts.of(title);
     }
 
     /** In whole sentences. */
     public String detail() {
-        return detail;
+        return Texts.of(detail);
     }
 
     /** What an error, or what caused it, tells; empty where it is of something else. */

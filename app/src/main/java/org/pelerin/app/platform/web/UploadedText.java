@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.web;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
@@ -17,7 +18,7 @@ public final class UploadedText {
         private final String page;
 
         NotReadException(String message, String page) {
-            super("The file was not read, and nothing was changed. " + message);
+            super(Texts.of("platform.web.uploadedText.theFileWasNotImported", "message", message));
             this.page = page;
         }
 
@@ -38,8 +39,7 @@ public final class UploadedText {
     public static String of(MultipartFile file, String page) throws IOException {
         if (file.getSize() > MOST_BYTES) {
             throw new NotReadException(
-                    "It has " + (file.getSize() + 99_999) / 100_000 / 10.0 + " MB; at most " + MOST_BYTES / 1_000_000
-                            + " MB are read here. Divide it",
+                    Texts.of("platform.web.uploadedText.theFileHasMbAt", "size", (file.getSize() + 99_999) / 100_000 / 10.0, "most", MOST_BYTES / 1_000_000),
                     page);
         }
         try {
@@ -48,7 +48,7 @@ public final class UploadedText {
                     .decode(ByteBuffer.wrap(file.getBytes()))
                     .toString();
         } catch (CharacterCodingException e) {
-            throw new NotReadException("It is not in UTF-8. Save it as UTF-8 and choose it again", page);
+            throw new NotReadException(Texts.of("platform.web.uploadedText.theFileIsNotIn"), page);
         }
     }
 }

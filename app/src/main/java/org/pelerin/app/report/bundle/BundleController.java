@@ -1,5 +1,6 @@
 package org.pelerin.app.report.bundle;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
@@ -35,12 +36,12 @@ class BundleController {
     void bundle(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
         Mission m = missions.find(id)
                 .filter(Mission::collected)
-                .orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("report.bundle.bundleController.thereIsNoCollectedMission", "id", id)));
         byte[] capture;
         try {
             capture = export.capture(m);
         } catch (CarrierException e) {
-            throw new NotWrittenException("A bundle cannot hold it: " + e.getMessage());
+            throw new NotWrittenException(Texts.of("report.bundle.bundleController.aBundleCannotHoldIt", "reason", e.getMessage()));
         }
         response.setContentType("application/zip");
         response.setHeader("Content-Disposition", "attachment; filename=\"mission-" + id + "-bundle.zip\"");

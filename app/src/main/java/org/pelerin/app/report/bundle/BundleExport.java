@@ -1,5 +1,6 @@
 package org.pelerin.app.report.bundle;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -232,7 +233,7 @@ public class BundleExport {
                                         Exclusion.Kind.NOT_PART.name(),
                                         x.getStart().toEpochMilli(),
                                         x.getEnd().toEpochMilli(),
-                                        "away from its spot",
+                                        Texts.of("report.bundle.bundleExport.awayFromItsSpot"),
                                         m.course().writtenBy(),
                                         x.getStart().toEpochMilli())))
                 .toList();

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.bundle;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -137,7 +138,7 @@ public class BundleIntake {
         } catch (DateTimeException | IllegalArgumentException | DataIntegrityViolationException e) {
             // sound by itself, and yet not what is written here: somebody made it by hand, or another release did
             LOG.warn("A bundle of {} could not be taken in", bundle.manifest().serial(), e);
-            throw new NotTakenException("What its mission.json or its limits say cannot be kept here");
+            throw new NotTakenException(Texts.stored("stored.bundleIntake.itsMissionJsonOrIts"));
         }
     }
 
@@ -158,7 +159,7 @@ public class BundleIntake {
                         by)
                 : ofFile(bundle, by);
         String from = manifest.house().isBlank() ? "elsewhere" : manifest.house();
-        String reason = Length.REASON.cut("As it was at " + from);
+        String reason = Length.REASON.cut(Texts.stored("stored.bundleIntake.asAt", "from", from));
         place(id, m, by);
         said(id, m, bundle.text(Bundle.LIMITS), reason, from, by);
         evaluation.again(id);
@@ -177,13 +178,12 @@ public class BundleIntake {
 
     private long ofFile(Bundle bundle, String by) {
         if (!bundle.has(Bundle.SOURCE) || !bundle.has(Bundle.LAYOUT)) {
-            throw new NotTakenException("It does not say how the file is read that its record was made of:"
-                    + " take that out of it and hand it in under Missions › Files");
+            throw new NotTakenException(Texts.stored("stored.bundleIntake.itDoesNotStateHow"));
         }
         try (InputStream in = bundle.open(Bundle.SOURCE)) {
             return files.restore(in, bundle.text(Bundle.LAYOUT), by);
         } catch (IOException | NotDoneException | Intake.TooManyTroublesException | IllegalStateException e) {
-            throw new NotTakenException("The file that its record was made of is not taken in: " + e.getMessage());
+            throw new NotTakenException(Texts.stored("stored.bundleIntake.theOriginalFileIsNot", "reason", e.getMessage()));
         }
     }
 
@@ -233,7 +233,7 @@ public class BundleIntake {
         Limits limits = LimitsDocument.read(limitsText);
         LimitSet set = limits.rules().isEmpty() && limits.gapRules().isEmpty()
                 ? null
-                : sets.create(Length.LIMITS_NAME.cut("Mission " + id + ", from " + from), limits, by);
+                : sets.create(Length.LIMITS_NAME.cut(Texts.stored("stored.bundleIntake.missionFrom", "id", id, "from", from)), limits, by);
         inForce.say(mission, set, reason, by);
     }
 
@@ -251,19 +251,18 @@ public class BundleIntake {
                         Length.NOTE_PURPOSE.cut(d.getOrDefault("purpose", "")),
                         Length.NOTE_PEOPLE.cut(d.getOrDefault("people", "")),
                         Length.NOTE_PLACE.cut(d.getOrDefault("place", "")),
-                        Length.NOTE_REMARKS.cut("Taken over from " + from + ", where it was mission "
-                                + manifest.mission() + (remarks.isEmpty() ? "." : ".\n" + remarks))),
+                        Length.NOTE_REMARKS.cut(Texts.stored("stored.bundleIntake.importedFromWhereItWas", "from", from, "mission", manifest.mission(), "more", (remarks.isEmpty() ? "." : ".\n" + remarks)))),
                 by);
     }
 
     private List<String> differs(Mission m, Manifest there) {
         List<String> out = new ArrayList<>();
         if (!source.of(m.id()).orElse("").equals(there.recordSha256())) {
-            out.add("the record");
+            out.add(Texts.stored("stored.bundleIntake.theRecord"));
         }
         String judgement = Sha256.of(evaluation.text(m).getBytes(StandardCharsets.UTF_8));
         if (!judgement.equals(there.judgementSha256())) {
-            out.add("the judgement");
+            out.add(Texts.stored("stored.bundleIntake.theVerdict"));
         }
         return out;
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Locale;
 import org.pelerin.app.platform.web.Formats;
@@ -25,9 +26,7 @@ final class CarpetPicture {
         StringBuilder out = new StringBuilder(DocumentSvg.open(
                 WIDTH,
                 TOP + days.size() * DAY + 4,
-                spot + " in " + show.monthOf(c.month()) + ", days down, hours across: out for " + show.rough(c.out())
-                        + " of " + show.rough(c.judged()) + " that were judged, " + show.rough(c.missing())
-                        + " without data"));
+                Texts.of("report.document.carpetPicture.inDaysDownHoursAcross", "spot", spot, "month", show.monthOf(c.month()), "out", show.rough(c.out()), "judged", show.rough(c.judged()), "missing", show.rough(c.missing()))));
         for (int h = 0; h < 24; h += 3) {
             text(out, LEFT + h * HOUR, 10, "start", String.format(Locale.ROOT, "%02d:00", h));
         }
@@ -40,10 +39,10 @@ final class CarpetPicture {
             }
             Carpet.Total t = day.total();
             String told = switch (t.state()) {
-                case ABOVE, BELOW -> "out " + show.rough(t.out());
-                case MISSING -> show.rough(t.missing()) + " missing";
+                case ABOVE, BELOW -> Texts.of("report.document.carpetPicture.outsideOut", "out", show.rough(t.out()));
+                case MISSING -> Texts.of("report.document.carpetPicture.missingMissing", "missing", show.rough(t.missing()));
                 case KEPT -> "within";
-                default -> day.recorded() ? "not judged" : "";
+                default -> day.recorded() ? Texts.of("report.document.carpetPicture.notAssessed") : "";
             };
             text(out, LEFT + 24 * HOUR + 6, y + 8.5, "start", told);
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -88,7 +89,7 @@ class MissionDocument implements ReportComposer {
             throws IOException {
         progress.at(0, 4);
         Dossier d = clerk.gather(r.scope().mission())
-                .orElseThrow(() -> new NothingToReportException("Nothing of this mission is home"));
+                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.missionDocument.thisMissionIsNotCollected")));
         progress.at(1, 4);
         List<AttachedFile> files = files(d);
         progress.at(2, 4);
@@ -134,7 +135,7 @@ class MissionDocument implements ReportComposer {
         model.put("tooLong", rows(d) > MOST_ROWS);
         String body = pages.body("mission", model);
         progress.at(3, 4);
-        return new Composed("Mission " + d.mission().id() + " of " + d.mission().serial(), sentence, body, files);
+        return new Composed(Texts.of("report.document.missionDocument.missionOf", "id", d.mission().id(), "serial", d.mission().serial()), sentence, body, files);
     }
 
     private static long rows(Dossier d) {
@@ -212,16 +213,16 @@ class MissionDocument implements ReportComposer {
                 out.add(new AttachedFile(
                         "mission-" + m.id() + (t == 0 ? "" : "-table-" + (t + 1)) + ".csv",
                         "text/csv",
-                        t == 0 ? "The record, a row a sample" : "Table " + (t + 1) + " of the record",
+                        t == 0 ? Texts.of("report.document.missionDocument.theRecordOneRowPer") : Texts.of("report.document.missionDocument.tableOfTheRecord", "t", (t + 1)),
                         true,
                         csv.toByteArray()));
             }
         }
         out.add(DataFile.json(
                 "mission-" + m.id() + "-limits.json",
-                "The limits that it is judged by",
+                Texts.of("report.document.missionDocument.theLimitsInForce"),
                 LimitsDocument.pretty(d.limits())));
-        out.add(DataFile.json("mission-" + m.id() + "-judgement.json", "Its judgement", evaluation.text(m)));
+        out.add(DataFile.json("mission-" + m.id() + "-judgement.json", Texts.of("report.document.missionDocument.theVerdict"), evaluation.text(m)));
         return out;
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.ByteArrayOutputStream;
@@ -94,10 +95,10 @@ class PeriodDocument implements ReportComposer {
     /** What it is called: its place and its time. */
     String title(Report.Scope scope) {
         String place = scope.spot() != null
-                ? places.find(scope.spot()).map(s -> s.site() + ", " + s.name()).orElse("A spot that is gone")
+                ? places.find(scope.spot()).map(s -> s.site() + ", " + s.name()).orElse(Texts.of("report.document.periodDocument.aRemovedSpot"))
                 : scope.site() != null
-                        ? places.site(scope.site()).map(Site::name).orElse("A site that is gone")
-                        : "All sites";
+                        ? places.site(scope.site()).map(Site::name).orElse(Texts.of("report.document.periodDocument.aRemovedSite"))
+                        : Texts.of("report.document.periodDocument.allSites");
         return place + ", " + PeriodName.of(scope.from(), scope.to());
     }
 
@@ -118,7 +119,7 @@ class PeriodDocument implements ReportComposer {
             throws IOException {
         List<Spot> spots = spots(r.scope());
         if (spots.isEmpty()) {
-            throw new NothingToReportException("There is no spot there");
+            throw new NothingToReportException(Texts.of("report.document.periodDocument.thereIsNoSpot"));
         }
         Map<Long, ZoneId> zones = new HashMap<>();
         places.sites().forEach(s -> zones.put(s.id(), s.zoneId()));
@@ -132,7 +133,7 @@ class PeriodDocument implements ReportComposer {
             Instant from = r.scope().from().atStartOfDay(z).toInstant();
             Instant end = r.scope().to().plusDays(1).atStartOfDay(z).toInstant();
             if (!from.isBefore(now)) {
-                throw new NothingToReportException("That time has not begun yet");
+                throw new NothingToReportException(Texts.of("report.document.periodDocument.thePeriodHasNotBegun"));
             }
             Instant to = end.isBefore(now) ? end : now;
             progress.at(all.size(), spots.size() + 2);
@@ -225,12 +226,11 @@ class PeriodDocument implements ReportComposer {
         long unsigned = parts.size() - approved - reviewed;
         if (parts.size() == 1) {
             SignedAs as = parts.get(0).signedAs();
-            return "The one mission is " + (as == null ? "signed by nobody" : as.words()) + ".";
+            return Texts.of("report.document.periodDocument.theOneMissionIs", "as", (as == null ? Texts.of("report.document.periodDocument.notSigned") : as.words()));
         }
         return parts.isEmpty()
-                ? "There is no mission that could be signed."
-                : "Of " + show.counted(parts.size(), "mission") + " " + show.count(approved) + " approved, "
-                        + show.count(reviewed) + " reviewed, " + show.count(unsigned) + " signed by nobody.";
+                ? Texts.of("report.document.periodDocument.thereIsNoMissionTo")
+                : Texts.of("report.document.periodDocument.ofMissionsApprovedReviewedNot", "missions", parts.size(), "approved", show.count(approved), "reviewed", show.count(reviewed), "unsigned", show.count(unsigned));
     }
 
     /** “outside limits at 2 of 7 spots; within limits at 4; nothing recorded at 1.”, of one spot “outside limits for 5 h.” */
@@ -238,10 +238,10 @@ class PeriodDocument implements ReportComposer {
         if (all.size() == 1) {
             SpotPeriod.Times t = all.get(0).times();
             return all.get(0).verdict()
-                    + (t.out().isZero() ? "" : " for " + show.rough(t.out()))
+                    + (t.out().isZero() ? "" : Texts.of("report.document.periodDocument.forOut", "out", show.rough(t.out())))
                     + (t.judged().isZero()
                             ? "."
-                            : "; " + show.percent(t.coverage()) + " of the time are judged and have data.");
+                            : Texts.of("report.document.periodDocument.ofTheTimeIsAssessed", "coverage", show.percent(t.coverage())));
         }
         long unreadable = all.stream().filter(SpotPeriod::unreadable).count();
         long silent = all.stream()
@@ -254,24 +254,24 @@ class PeriodDocument implements ReportComposer {
         long kept = count(all, Carpet.State.KEPT);
         long missing = count(all, Carpet.State.MISSING);
         List<String> said = new ArrayList<>();
-        say(said, "outside limits at ", out, all.size());
-        say(said, "within limits at ", kept, all.size());
-        say(said, "data missing at ", missing, all.size());
-        say(said, "a record unreadable at ", unreadable, all.size());
+        say(said, Texts.of("report.document.periodDocument.outsideLimitsAt"), out, all.size());
+        say(said, Texts.of("report.document.periodDocument.withinLimitsAt"), kept, all.size());
+        say(said, Texts.of("report.document.periodDocument.dataMissingAt"), missing, all.size());
+        say(said, Texts.of("report.document.periodDocument.aRecordUnreadableAt"), unreadable, all.size());
         say(
                 said,
-                "recorded, but not judged at ",
+                Texts.of("report.document.periodDocument.recordedNotAssessedAt"),
                 all.size() - out - missing - kept - unreadable - silent - afield,
                 all.size());
-        say(said, "a logger there, nothing collected yet at ", afield, all.size());
-        say(said, "nothing recorded at ", silent, all.size());
+        say(said, Texts.of("report.document.periodDocument.loggerPlacedNothingCollectedYet"), afield, all.size());
+        say(said, Texts.of("report.document.periodDocument.nothingRecordedAt"), silent, all.size());
         return String.join("; ", said) + ".";
     }
 
     /** The first says of how many. */
     private void say(List<String> said, String what, long n, int all) {
         if (n > 0) {
-            said.add(what + (said.isEmpty() ? show.part(n, all) + " spots" : show.count(n)));
+            said.add(what + (said.isEmpty() ? Texts.of("report.document.periodDocument.nSpots", "n", show.part(n, all)) : show.count(n)));
         }
     }
 
@@ -290,8 +290,8 @@ class PeriodDocument implements ReportComposer {
             List<SpotPeriod.Unread> unread)
             throws IOException {
         List<AttachedFile> out = new ArrayList<>();
-        out.add(csv("spots.csv", "How each spot did", spotsCsv(all)));
-        out.add(csv("excursions.csv", "Excursions of the time", excursionsCsv(all)));
+        out.add(csv("spots.csv", Texts.of("report.document.periodDocument.resultOfEachSpot"), spotsCsv(all)));
+        out.add(csv("excursions.csv", Texts.of("report.document.periodDocument.excursionsOfThePeriod"), excursionsCsv(all)));
         List<Map<String, Object>> judged = new ArrayList<>();
         long rows = 0;
         List<AttachedFile> data = new ArrayList<>();
@@ -316,7 +316,7 @@ class PeriodDocument implements ReportComposer {
         out.add(new AttachedFile(
                 "judgements.json",
                 "application/json",
-                "Limits and judgement of each mission, as it was kept when this was made",
+                Texts.of("report.document.periodDocument.limitsAndVerdictOfEach"),
                 true,
                 JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(judged)));
         if (rows <= MOST_ROWS) {
@@ -373,7 +373,7 @@ class PeriodDocument implements ReportComposer {
         return new AttachedFile(
                 "mission-" + m.id() + "-" + table.channels().get(0) + ".csv",
                 "text/csv",
-                "What mission " + m.id() + " of " + m.serial() + " recorded in the time",
+                Texts.of("report.document.periodDocument.recordOfMissionOfIn", "id", m.id(), "serial", m.serial()),
                 true,
                 bytes.toByteArray());
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
@@ -19,8 +20,8 @@ final class PeriodName {
         YearMonth last = YearMonth.from(to);
         boolean months = from.getDayOfMonth() == 1 && to.equals(last.atEndOfMonth());
         if (months) {
-            return first.equals(last) ? MONTH.format(first) : MONTH.format(first) + " to " + MONTH.format(last);
+            return first.equals(last) ? MONTH.format(first) : Texts.of("report.document.periodName.formatToFormat2", "format", MONTH.format(first), "format2", MONTH.format(last));
         }
-        return from.equals(to) ? DAY.format(from) : DAY.format(from) + " to " + DAY.format(to);
+        return from.equals(to) ? DAY.format(from) : Texts.of("report.document.periodName.formatToFormat2", "format", DAY.format(from), "format2", DAY.format(to));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
@@ -105,8 +106,8 @@ class ReportController {
 
     private String place(Long site, Long spot) {
         return spot != null
-                ? places.find(spot).map(s -> s.site() + ", " + s.name()).orElse("a spot that is gone")
-                : site != null ? places.site(site).map(s -> s.name()).orElse("a site that is gone") : "all sites";
+                ? places.find(spot).map(s -> s.site() + ", " + s.name()).orElse(Texts.of("report.document.reportController.aRemovedSpot"))
+                : site != null ? places.site(site).map(s -> s.name()).orElse(Texts.of("report.document.reportController.aRemovedSite")) : Texts.of("report.document.reportController.allSites");
     }
 
     /** A period's report, once or again and again. */
@@ -130,7 +131,7 @@ class ReportController {
         }
         if (span != null) {
             schedules.add(form.site(), form.spot(), span, spec, mail, me.getName());
-            flash.addFlashAttribute("said", "It is made " + span.words() + " from now on.");
+            flash.addFlashAttribute("said", Texts.of("report.document.reportController.theReportIsCreatedFrom", "span", span.words()));
             return "redirect:/reports";
         }
         Report.Scope scope = new Report.Scope(null, form.site(), form.spot(), from, to);
@@ -141,7 +142,7 @@ class ReportController {
     @PostMapping("/reports/schedules/{id}/remove")
     String removeSchedule(@PathVariable long id, Principal me, RedirectAttributes flash) {
         schedules.remove(id, me.getName());
-        flash.addFlashAttribute("said", "It is not made any more. What was made is kept.");
+        flash.addFlashAttribute("said", Texts.of("report.document.reportController.theScheduleIsStoppedIssued"));
         return "redirect:/reports";
     }
 
@@ -194,7 +195,7 @@ class ReportController {
     @PostMapping("/studies/{id}/report")
     String orderOfStudy(@PathVariable long id, Principal me) {
         MappingStudy study =
-                studies.find(id).orElseThrow(() -> new NotThereException("There is no mapping study " + id + "."));
+                studies.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoMappingStudy", "id", id)));
         return "redirect:/reports/" + orders.ofStudy(study, me.getName());
     }
 
@@ -235,7 +236,7 @@ class ReportController {
     void pdf(@PathVariable long id, HttpServletResponse response) throws IOException {
         Report r = report(id);
         if (!r.ready()) {
-            throw new NotThereException("Report " + id + " is not made yet.");
+            throw new NotThereException(Texts.of("report.document.reportController.reportIsNotCreatedYet", "id", id));
         }
         response.setContentType("application/pdf");
         response.setContentLength(r.made().size());
@@ -245,10 +246,10 @@ class ReportController {
     }
 
     private Report report(long id) {
-        return reports.find(id).orElseThrow(() -> new NotThereException("There is no report " + id + "."));
+        return reports.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoReport", "id", id)));
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException("There is no mission " + id + "."));
+        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoMission", "id", id)));
     }
 }

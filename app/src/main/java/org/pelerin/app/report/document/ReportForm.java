@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -60,7 +61,7 @@ public class ReportForm implements Form {
     String mail(FieldReader read) {
         String address = mailTo == null ? "" : mailTo.strip();
         if (!address.isEmpty() && !MailAddress.valid(address)) {
-            read.wrong("mailTo", "That is no mail address");
+            read.wrong("mailTo", Texts.of("report.document.reportForm.thisIsNotAnEmail"));
         }
         return address;
     }
@@ -69,7 +70,7 @@ public class ReportForm implements Form {
         try {
             return LocalDate.parse(text.strip());
         } catch (DateTimeParseException e) {
-            read.wrong(field, "Say which day, as in 2026-10-01");
+            read.wrong(field, Texts.of("report.document.reportForm.enterADateLike2026"));
             return null;
         }
     }

@@ -1,11 +1,13 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
+
 /** What a report is about. */
 public enum ReportKind {
-    MISSION("mission"),
-    PERIOD("period"),
-    STUDY("mapping study"),
-    TESTS("timed tests");
+    MISSION("report.document.reportKind.mission"),
+    PERIOD("report.document.reportKind.period"),
+    STUDY("report.document.reportKind.mappingStudy"),
+    TESTS("report.document.reportKind.timedTests");
 
     private final String words;
 
@@ -14,6 +16,6 @@ public enum ReportKind {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 }

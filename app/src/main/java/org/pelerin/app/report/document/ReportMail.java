@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.time.Clock;
@@ -87,9 +88,8 @@ class ReportMail implements LongWork {
         reports.write(r.id(), pdf);
         mails.send(
                 r.mailTo(),
-                "Report: " + r.title(),
-                r.made().sentence() + "\n\nThe report is attached; it is kept as " + address.base() + "/reports/"
-                        + r.id() + ".\nSHA-256 " + r.made().sha256() + "\n",
+                Texts.of("report.document.reportMail.reportTitle", "title", r.title()),
+                Texts.of("report.document.reportMail.theReportIsAttachedIt", "sentence", r.made().sentence(), "base", address.base(), "id", r.id(), "sha256", r.made().sha256()),
                 r.fileName(),
                 "application/pdf",
                 pdf.toByteArray());

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -45,12 +46,12 @@ public class ReportOrders {
     /** What is wrong with days from one to another, both included; empty for nothing. */
     public String wrong(LocalDate from, LocalDate to) {
         if (to.isBefore(from)) {
-            return "It ends before it begins";
+            return Texts.of("report.document.reportOrders.thePeriodEndsBeforeIt");
         }
         if (ChronoUnit.DAYS.between(from, to) > LONGEST_YEARS * 366L) {
-            return "A report is about three years at most";
+            return Texts.of("report.document.reportOrders.aReportCoversThreeYears");
         }
-        return from.isAfter(today()) ? "That time has not begun yet" : "";
+        return from.isAfter(today()) ? Texts.of("report.document.reportOrders.thePeriodHasNotBegun") : "";
     }
 
     LocalDate today() {
@@ -63,11 +64,11 @@ public class ReportOrders {
 
     long ofMission(Mission m, ReportSpec spec, String mail, String by) {
         if (!m.collected() && m.records().received() == null) {
-            throw new NotOrderedException("Nothing of mission " + m.id() + " is home that could be reported");
+            throw new NotOrderedException(Texts.of("report.document.reportOrders.missionHasNoCollectedRecords", "id", m.id()));
         }
         return reports.order(
                 ReportKind.MISSION,
-                "Mission " + m.id() + ", " + m.where(),
+                Texts.of("report.document.reportOrders.missionIdWhere", "id", m.id(), "where", m.where()),
                 new Report.Scope(m.id(), null, null, null, null),
                 spec,
                 mail,
@@ -86,7 +87,7 @@ public class ReportOrders {
     public long ofStudy(MappingStudy study, String by) {
         return reports.order(
                 ReportKind.STUDY,
-                "Mapping study " + study.name(),
+                Texts.of("report.document.reportOrders.mappingStudy", "name", study.name()),
                 new Report.Scope(null, study.siteId(), null, null, null),
                 ReportSpec.ofStudy(study.id()),
                 "",
@@ -101,17 +102,17 @@ public class ReportOrders {
                 .flatMap(i -> timed.find(i).stream())
                 .toList();
         if (chosen.isEmpty()) {
-            throw new NotOrderedException("Choose at least one test");
+            throw new NotOrderedException(Texts.of("report.document.reportOrders.selectAtLeastOneTest"));
         }
         if (chosen.size() > MOST_TESTS) {
             throw new NotOrderedException(
-                    "A report is of " + MOST_TESTS + " tests at most; " + chosen.size() + " are chosen");
+                    Texts.of("report.document.reportOrders.aReportCoversTestsAt", "mostTests", MOST_TESTS, "chosen", chosen.size()));
         }
         return reports.order(
                 ReportKind.TESTS,
                 chosen.size() == 1
-                        ? "Timed test " + chosen.get(0).name()
-                        : chosen.size() + " timed tests, " + chosen.get(0).subject(),
+                        ? Texts.of("report.document.reportOrders.timedTest", "name", chosen.get(0).name())
+                        : Texts.of("report.document.reportOrders.timedTests", "chosen", chosen.size(), "subject", chosen.get(0).subject()),
                 new Report.Scope(null, null, null, null, null),
                 ReportSpec.ofTests(chosen.stream().map(TimedTest::id).toList()),
                 "",

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -77,7 +78,7 @@ class ReportRunner implements LongWork {
             reports.fail(id, e.getMessage(), claim);
         } catch (IOException | RuntimeException | OutOfMemoryError e) {
             LOG.error("Report {} could not be made", id, e);
-            reports.fail(id, "It could not be made; the application's log says more", claim);
+            reports.fail(id, Texts.stored("stored.reportRunner.itFailedSeeTheLog"), claim);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
 
@@ -23,8 +24,8 @@ public record ReportSchedule(
 
     /** How much time one of them is about. */
     public enum Span {
-        MONTH("each month", 1),
-        QUARTER("each quarter", 3);
+        MONTH("report.document.reportSchedule.eachMonth", 1),
+        QUARTER("report.document.reportSchedule.eachQuarter", 3);
 
         private final String words;
         private final int months;
@@ -35,7 +36,7 @@ public record ReportSchedule(
         }
 
         public String words() {
-            return words;
+            return Texts.of(words);
         }
 
         /** The day after the span that a day is in: the first on which that can be reported. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -58,17 +59,17 @@ public class ReportSchedules {
         audit.record(
                 by,
                 "schedule report",
-                spot != null ? "spot " + spot : site != null ? "site " + site : "all sites",
+                spot != null ? Texts.stored("stored.reportSchedules.spotSpot", "spot", spot) : site != null ? Texts.stored("stored.reportSchedules.siteSite", "site", site) : Texts.stored("stored.reportSchedules.allSites"),
                 "",
-                span.words() + ", first on " + next + (mailTo.isEmpty() ? "" : ", mailed to " + mailTo));
+                Texts.stored("stored.reportSchedules.firstOn", "span", span.words(), "next", next, "more", (mailTo.isEmpty() ? "" : Texts.stored("stored.reportSchedules.sentTo", "mailTo", mailTo))));
     }
 
     @Transactional
     public void remove(long id, String by) {
         if (mapper.remove(id) == 0) {
-            throw new TooLateException("It is not made any more");
+            throw new TooLateException(Texts.of("report.document.reportSchedules.theScheduleIsAlreadyStopped"));
         }
-        audit.record(by, "end scheduled report", "report schedule " + id, "", "");
+        audit.record(by, "end scheduled report", Texts.stored("stored.reportSchedules.reportSchedule", "id", id), "", "");
     }
 
     private LocalDate today() {

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -7,22 +8,22 @@ import java.util.Set;
 
 /** Parts of a report that can be chosen, in their order; the first page, evidence and signatures are in every one. */
 public enum ReportSection {
-    CHARTS("Record", ReportKind.MISSION),
-    CARPETS("Day by day", ReportKind.PERIOD),
-    EXCURSIONS("Excursions and gaps", ReportKind.MISSION, ReportKind.PERIOD),
-    FINDINGS("Findings", ReportKind.MISSION, ReportKind.PERIOD),
-    STATISTICS("Statistics", ReportKind.MISSION, ReportKind.PERIOD),
-    LIMITS("Limits in force", ReportKind.MISSION, ReportKind.PERIOD),
-    MISSIONS("Missions", ReportKind.PERIOD),
-    SETTINGS("Settings", ReportKind.MISSION),
-    CALIBRATIONS("Calibrations in force", ReportKind.MISSION, ReportKind.PERIOD),
-    EXCLUSIONS("What is judged, and what is left out", ReportKind.MISSION, ReportKind.PERIOD),
-    SHIFTS("Working shifts", ReportKind.MISSION),
-    DISTURBANCES("Disturbances of the mains", ReportKind.MISSION),
-    NOTES("What happened", ReportKind.MISSION),
-    HISTORY("How it came home", ReportKind.MISSION),
-    VISITS("Visits that were late", ReportKind.PERIOD),
-    PICTURES("Pictures and files", ReportKind.MISSION);
+    CHARTS("report.document.reportSection.record", ReportKind.MISSION),
+    CARPETS("report.document.reportSection.hourMap", ReportKind.PERIOD),
+    EXCURSIONS("report.document.reportSection.excursionsAndGaps", ReportKind.MISSION, ReportKind.PERIOD),
+    FINDINGS("report.document.reportSection.findings", ReportKind.MISSION, ReportKind.PERIOD),
+    STATISTICS("report.document.reportSection.statistics", ReportKind.MISSION, ReportKind.PERIOD),
+    LIMITS("report.document.reportSection.limitsInForce", ReportKind.MISSION, ReportKind.PERIOD),
+    MISSIONS("report.document.reportSection.missions", ReportKind.PERIOD),
+    SETTINGS("report.document.reportSection.settings", ReportKind.MISSION),
+    CALIBRATIONS("report.document.reportSection.calibrationsInForce", ReportKind.MISSION, ReportKind.PERIOD),
+    EXCLUSIONS("report.document.reportSection.assessedPeriodAndExclusions", ReportKind.MISSION, ReportKind.PERIOD),
+    SHIFTS("report.document.reportSection.workingShifts", ReportKind.MISSION),
+    DISTURBANCES("report.document.reportSection.mainsDisturbances", ReportKind.MISSION),
+    NOTES("report.document.reportSection.events", ReportKind.MISSION),
+    HISTORY("report.document.reportSection.collections", ReportKind.MISSION),
+    VISITS("report.document.reportSection.lateVisits", ReportKind.PERIOD),
+    PICTURES("report.document.reportSection.picturesAndFiles", ReportKind.MISSION);
 
     private final String words;
     private final List<ReportKind> kinds;
@@ -33,7 +34,7 @@ public enum ReportSection {
     }
 
     public String words() {
-        return words;
+        return Texts.of(words);
     }
 
     /** Of its place in a document. */

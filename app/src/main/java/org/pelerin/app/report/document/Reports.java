@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Clock;
@@ -61,7 +62,7 @@ public class Reports {
                 kind, Length.REPORT_TITLE.cut(title), scope, spec.json(), clock.instant(), by, schedule, mailTo);
         mapper.insert(fresh);
         orders.order(ReportRunner.KIND, fresh.id);
-        audit.record(by, "order report", "report " + fresh.id, "", title);
+        audit.record(by, "order report", Texts.stored("stored.reports.reportId", "id", fresh.id), "", title);
         return fresh.id;
     }
 
@@ -69,10 +70,10 @@ public class Reports {
     @Transactional
     public void again(long id, String by) {
         if (mapper.again(id) == 0) {
-            throw new TooLateException("It is made, or being made, already");
+            throw new TooLateException(Texts.of("report.document.reports.theReportIsAlreadyCreated"));
         }
         orders.order(ReportRunner.KIND, id);
-        audit.record(by, "order report", "report " + id, "failed", "again");
+        audit.record(by, "order report", Texts.stored("stored.reports.reportId", "id", id), "failed", "again");
     }
 
     public Optional<Report> find(long id) {
@@ -161,7 +162,7 @@ public class Reports {
 
     /** Whether the audit trail knows that a report with these bytes was made here; a row of a table alone says nothing. */
     public boolean issued(Report r) {
-        return audit.told("report " + r.id()).stream()
+        return audit.told(Texts.stored("stored.reports.reportId", "id", r.id())).stream()
                 .map(AuditTrail.Told::entry)
                 .anyMatch(e -> e.action().equals(MADE)
                         && e.after().endsWith(", SHA-256 " + r.made().sha256()));
@@ -192,9 +193,9 @@ public class Reports {
             audit.record(
                     ordered.orderedBy(),
                     MADE,
-                    "report " + ordered.id(),
+                    Texts.stored("stored.reports.reportId", "id", ordered.id()),
                     "",
-                    ordered.title() + ", " + made.pages() + " pages, SHA-256 " + made.sha256());
+                    Texts.stored("stored.reports.pagesSha256", "title", ordered.title(), "pages", made.pages(), "sha256", made.sha256()));
             if (!ordered.mailTo().isEmpty()) {
                 orders.order(ReportMail.KIND, ordered.id());
             }

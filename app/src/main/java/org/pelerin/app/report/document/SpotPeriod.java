@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -96,10 +97,9 @@ public record SpotPeriod(
         public String words() {
             return switch (extent) {
                 case ALL ->
-                    "Mission " + mission + " of " + serial
-                            + " could not be read: what it recorded is left out of this report.";
+                    Texts.of("report.document.spotPeriod.missionOfCouldNotBe", "mission", mission, "serial", serial);
                 case SAMPLES ->
-                    "Samples of mission " + mission + " of " + serial + " could not be read, and are not embedded.";
+                    Texts.of("report.document.spotPeriod.samplesOfMissionOfCould", "mission", mission, "serial", serial);
             };
         }
     }
@@ -122,13 +122,13 @@ public record SpotPeriod(
     /** In words, without marks. */
     public String verdict() {
         if (unreadable()) {
-            return "record unreadable";
+            return Texts.of("report.document.spotPeriod.recordUnreadable");
         }
         return switch (times.state()) {
-            case ABOVE, BELOW -> "outside limits";
-            case MISSING -> "data missing";
-            case KEPT -> "within limits";
-            default -> !times.recorded.isZero() ? "not judged" : lay ? "not collected yet" : "nothing recorded";
+            case ABOVE, BELOW -> Texts.of("report.document.spotPeriod.outsideLimits");
+            case MISSING -> Texts.of("report.document.spotPeriod.dataMissing");
+            case KEPT -> Texts.of("report.document.spotPeriod.withinLimits");
+            default -> !times.recorded.isZero() ? Texts.of("report.document.spotPeriod.notAssessed") : lay ? Texts.of("report.document.spotPeriod.notCollectedYet") : Texts.of("report.document.spotPeriod.nothingRecorded");
         };
     }
 }

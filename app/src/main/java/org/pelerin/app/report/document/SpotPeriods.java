@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.YearMonth;
@@ -180,8 +181,7 @@ class SpotPeriods {
     private Stream<String> excluded(Mission m, Interval span, ZoneId zone) {
         return records.excluded(m.id()).stream()
                 .filter(x -> x.exclusion().span().overlaps(span))
-                .map(x -> "Mission " + m.id() + ", " + x.words() + ": " + show.minute(x.fromAt(), zone) + " to "
-                        + show.minute(x.toAt(), zone) + ", " + x.reason() + " (" + x.madeBy() + ")");
+                .map(x -> Texts.of("report.document.spotPeriods.missionTo", "id", m.id(), "x", x.words(), "fromAt", show.minute(x.fromAt(), zone), "toAt", show.minute(x.toAt(), zone), "reason", x.reason(), "madeBy", x.madeBy()));
     }
 
     /** Visits that its schedule asks for and that came later: within the stays of loggers there, counted from the visit before. */

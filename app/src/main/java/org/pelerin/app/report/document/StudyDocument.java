@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.time.Instant;
@@ -49,9 +50,9 @@ class StudyDocument implements ReportComposer {
             throws IOException {
         progress.at(0, STEPS);
         MappingStudy study = studies.find(r.spec().study())
-                .orElseThrow(() -> new NothingToReportException("The mapping study is not there any more"));
+                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.studyDocument.theMappingStudyNoLonger")));
         Site site = places.site(study.siteId())
-                .orElseThrow(() -> new NothingToReportException("The site is not there any more"));
+                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.studyDocument.theSiteNoLongerExists")));
         SiteView section = sections.of(
                 site.id(), study.unit(), study.fromAt(), study.toAt(), study.low(), study.high(), Sections.MOST_FRAMES);
         progress.at(1, STEPS);
@@ -66,16 +67,14 @@ class StudyDocument implements ReportComposer {
         model.put("files", ReportFile.of(files));
         String body = pages.body("study", model);
         progress.at(2, STEPS);
-        return new Composed("Mapping study " + study.name() + ", " + site.name(), sentence, body, files);
+        return new Composed(Texts.of("report.document.studyDocument.mappingStudy", "name", study.name(), "name2", site.name()), sentence, body, files);
     }
 
     private String sentence(MappingStudy study, SiteView section) {
         if (section.spots().isEmpty() || section.warmest() == null) {
-            return study.name() + ": nothing was recorded then.";
+            return Texts.of("report.document.studyDocument.nothingWasRecordedInThat", "name", study.name());
         }
-        return study.name() + ": from " + show.number(section.coldest().value(), 1) + " to "
-                + show.number(section.warmest().value(), 1) + " " + section.unit() + " at "
-                + show.counted(section.spots().size(), "spot") + ".";
+        return Texts.of("report.document.studyDocument.fromToAtSpots", "name", study.name(), "value", show.number(section.coldest().value(), 1), "value2", show.number(section.warmest().value(), 1), "unit", section.unit(), "spots", section.spots().size());
     }
 
     /** By the spot's number, the longest time outside the band in words. */
@@ -84,12 +83,11 @@ class StudyDocument implements ReportComposer {
         return section.spots().stream()
                 .collect(Collectors.toMap(
                         SiteView.SpotRecord::id,
-                        s -> s.away() == null ? band ? "none" : "no band was given" : away(s.away(), site)));
+                        s -> s.away() == null ? band ? "none" : Texts.of("report.document.studyDocument.noBandWasEntered") : away(s.away(), site)));
     }
 
     private String away(SiteView.Away a, Site site) {
-        return show.duration(a.time()) + (a.above() ? " above" : " below") + " from "
-                + show.minute(a.from(), site.zoneId()) + (a.back() ? "" : ", not back by the end");
+        return Texts.of("report.document.studyDocument.timeFromFrom", "time", show.duration(a.time()), "above", a.above(), "from", show.minute(a.from(), site.zoneId()), "back", a.back());
     }
 
     private static List<AttachedFile> files(MappingStudy study, Site site, SiteView section) {
@@ -107,10 +105,10 @@ class StudyDocument implements ReportComposer {
         return List.of(
                 DataFile.csv(
                         "study-" + study.id() + ".csv",
-                        "What each spot read at the same instants",
+                        Texts.of("report.document.studyDocument.valuesOfEachSpotAt"),
                         csv -> rows(section, csv)),
                 DataFile.json(
-                        "study-" + study.id() + ".json", "The study, its band and the figures of each spot", out));
+                        "study-" + study.id() + ".json", Texts.of("report.document.studyDocument.theStudyItsBandAnd"), out));
     }
 
     private static Map<String, Object> spot(SiteView.SpotRecord s) {

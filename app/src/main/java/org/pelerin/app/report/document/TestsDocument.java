@@ -1,5 +1,6 @@
 package org.pelerin.app.report.document;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.time.Instant;
@@ -48,15 +49,15 @@ class TestsDocument implements ReportComposer {
                 .flatMap(t -> tests.curve(t).map(c -> new Line(t, c, c.quotients(t.elapsed()))).stream())
                 .toList();
         if (lines.isEmpty()) {
-            throw new NothingToReportException("None of the tests has readings");
+            throw new NothingToReportException(Texts.of("report.document.testsDocument.noneOfTheTestsHas"));
         }
         progress.at(1, STEPS);
         List<AttachedFile> files = new ArrayList<>();
         lines.forEach(l -> files.add(DataFile.csv(
-                "test-" + l.test().id() + ".csv", "The readings of " + l.test().name(), csv -> rows(l, csv))));
+                "test-" + l.test().id() + ".csv", Texts.of("report.document.testsDocument.theReadingsOf", "name", l.test().name()), csv -> rows(l, csv))));
         files.add(DataFile.json(
                 "tests.json",
-                "The tests and their ratios",
+                Texts.of("report.document.testsDocument.theTestsAndTheirRatios"),
                 lines.stream().map(TestsDocument::told).toList()));
         String sentence = sentence(lines);
         Map<String, Object> model = pages.model(r, at, head, sentence);
@@ -71,7 +72,7 @@ class TestsDocument implements ReportComposer {
     private String sentence(List<Line> lines) {
         List<String> subjects =
                 lines.stream().map(l -> l.test().subject()).distinct().toList();
-        return show.counted(lines.size(), "timed test") + " of " + String.join(", ", subjects) + ".";
+        return Texts.of("report.document.testsDocument.timedTestsOf", "timedTests", lines.size(), "x", String.join(", ", subjects));
     }
 
     private static Map<String, Object> told(Line l) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.dossier;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.record.Excluded;
@@ -18,7 +19,7 @@ public record AssessedTime(JudgedPeriod period, List<Excluded> excluded) {
 
     public static final String COUNTS = "counts";
     public static final String EXCLUDED = "excluded";
-    public static final String OUTSIDE = "outside period";
+    public static final String OUTSIDE = Texts.of("report.dossier.assessedTime.outsidePeriod");
 
     /** What becomes of a sample, by its instant in ms. Cost: a comparison for each exclusion. */
     public String of(long millis) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.dossier;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -38,6 +39,6 @@ public class CertificatesInForce {
     public static String channel(Plan plan, Calibration c) {
         return c.channel() < plan.channels().size()
                 ? plan.channels().get(c.channel()).label()
-                : "channel " + (c.channel() + 1);
+                : Texts.of("report.dossier.certificatesInForce.channelChannel", "channel", (c.channel() + 1));
     }
 }

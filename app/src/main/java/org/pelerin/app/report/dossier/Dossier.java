@@ -1,5 +1,6 @@
 package org.pelerin.app.report.dossier;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -149,8 +150,7 @@ public record Dossier(
 
         private String decision(Mission m) {
             return missions.clockDecision(m.id())
-                    .map(d -> ", decided by " + d.by() + " " + show.second(d.at(), m.zoneOr(show.home())) + ": "
-                            + d.reason())
+                    .map(d -> Texts.of("report.dossier.dossier.decidedBy", "by", d.by(), "at", show.second(d.at(), m.zoneOr(show.home())), "reason", d.reason()))
                     .orElse("");
         }
 
@@ -197,20 +197,14 @@ public record Dossier(
             List<String> out = new ArrayList<>();
             JudgedPeriod period = records.period(m);
             if (!period.whole()) {
-                out.add("From " + (period.from() == null ? "its beginning" : show.second(period.from(), zone)) + " to "
-                        + (period.to() == null ? "its end" : show.second(period.to(), zone))
-                        + (period.chosen() == null
-                                ? ", while it lay at its spot"
-                                : ", set by " + period.chosen().setBy() + ": "
-                                        + period.chosen().reason()));
+                out.add(Texts.of("report.dossier.dossier.fromTo", "from", (period.from() == null ? Texts.of("report.dossier.dossier.theBeginning") : show.second(period.from(), zone)), "to", (period.to() == null ? Texts.of("report.dossier.dossier.theEnd") : show.second(period.to(), zone)), "chosen", (period.chosen() == null
+                                ? Texts.of("report.dossier.dossier.whileAtItsSpot")
+                                : Texts.of("report.dossier.dossier.setBy", "setBy", period.chosen().setBy(), "reason", period.chosen().reason()))));
             }
             period.away()
-                    .forEach(x -> out.add("Away from its spot: " + show.second(x.getStart(), zone) + " to "
-                            + show.second(x.getEnd(), zone)));
+                    .forEach(x -> out.add(Texts.of("report.dossier.dossier.awayFromItsSpotTo", "start", show.second(x.getStart(), zone), "end", show.second(x.getEnd(), zone))));
             for (Excluded x : records.excluded(m.id())) {
-                out.add("Left out, " + x.words() + ": " + show.second(x.fromAt(), zone) + " to "
-                        + show.second(x.toAt(), zone) + ", " + x.reason() + " (" + x.madeBy() + ", "
-                        + show.second(x.madeAt(), zone) + ")");
+                out.add(Texts.of("report.dossier.dossier.excludedTo", "x", x.words(), "fromAt", show.second(x.fromAt(), zone), "toAt", show.second(x.toAt(), zone), "reason", x.reason(), "madeBy", x.madeBy(), "madeAt", show.second(x.madeAt(), zone)));
             }
             return out;
         }
@@ -232,17 +226,16 @@ public record Dossier(
             double seconds = c.clockOffset().toMillis() / 1000.0;
             return new Evidence(
                     !c.clockCompared()
-                            ? "not compared, the records came on a memory stick"
-                            : "offset " + seconds + " s at collection, "
-                                    + (m.records().clockCorrected() ? "corrected" : "not corrected") + decision,
+                            ? Texts.of("report.dossier.dossier.notComparedTheRecordsCame")
+                            : Texts.of("report.dossier.dossier.offsetSAtCollection", "seconds", seconds, "clockCorrected", m.records().clockCorrected(), "decision", decision),
                     c.rereads(),
-                    "Capture SHA-256",
+                    Texts.of("report.dossier.dossier.fingerprintSha256OfThe"),
                     reckoned,
                     c.sha256() == null ? "" : c.sha256());
         }
 
         static Evidence of(ForeignFile f, String reckoned) {
-            return new Evidence("times as the file has them", null, "SHA-256 of " + f.name(), reckoned, f.sha256());
+            return new Evidence(Texts.of("report.dossier.dossier.timesAsInTheFile"), null, Texts.of("report.dossier.dossier.fingerprintSha256Of", "name", f.name()), reckoned, f.sha256());
         }
 
         /** Whether the bytes are those that came home. */
@@ -254,7 +247,7 @@ public record Dossier(
         public String told() {
             return fits()
                     ? sha256
-                    : sha256 + " – not what was noted when it came home: " + (noted.isEmpty() ? "nothing" : noted);
+                    : Texts.of("report.dossier.dossier.differsFromTheOneNoted", "sha256", sha256, "more", (noted.isEmpty() ? "nothing" : noted));
         }
     }
 
@@ -274,7 +267,7 @@ public record Dossier(
     public String doseLimit() {
         return judgement.shifts().isEmpty()
                 ? ""
-                : judgement.shifts().get(0).channel() + ", dose of each working shift above 100 % by " + doseScheme();
+                : Texts.of("report.dossier.dossier.doseOfEachWorkingShift", "channel", judgement.shifts().get(0).channel(), "doseScheme", doseScheme());
     }
 
     /** Each of its limits in words, in the unit of its channel. */
@@ -304,20 +297,18 @@ public record Dossier(
     /** Where its limits were taken from. */
     public String limitsFrom() {
         if (inForce.set() != null) {
-            return inForce.words() + (doseLimit().isEmpty() ? "" : "; and " + doseLimit());
+            return inForce.words() + (doseLimit().isEmpty() ? "" : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit()));
         }
         if (plan.limits().rules().isEmpty()) {
-            return doseLimit().isEmpty() ? "none were set: nothing is judged" : doseLimit() + "; no others were set";
+            return doseLimit().isEmpty() ? Texts.of("report.dossier.dossier.noneSetNothingIsChecked") : Texts.of("report.dossier.dossier.noOthersWereSet", "doseLimit", doseLimit());
         }
         if (mission.device().model().equals(ModelCatalogue.FILE)) {
-            return "what was demanded at " + mission.where() + " when the file was read in";
+            return Texts.of("report.dossier.dossier.limitsRequiredAtWhenThe", "where", mission.where());
         }
         String from = mission.copy().planVersion() > 0
-                ? "the plan “" + mission.copy().planName() + "”, version "
-                        + mission.copy().planVersion()
-                : "the plan of this mission alone";
-        return from + ", as it was written into the logger and read back"
-                + (doseLimit().isEmpty() ? "" : "; and " + doseLimit());
+                ? Texts.of("report.dossier.dossier.thePlanVersion", "planName", mission.copy().planName(), "planVersion", mission.copy().planVersion())
+                : Texts.of("report.dossier.dossier.thePlanOfThisMission");
+        return Texts.of("report.dossier.dossier.asWrittenToTheLogger", "from", from, "more", (doseLimit().isEmpty() ? "" : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit())));
     }
 
     /** What was asked of each recorded channel. */

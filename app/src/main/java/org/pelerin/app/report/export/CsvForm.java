@@ -1,5 +1,6 @@
 package org.pelerin.app.report.export;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.ZoneId;
@@ -109,10 +110,9 @@ public record CsvForm(
         return Arrays.stream(of.getEnumConstants())
                 .filter(e -> e.name().equalsIgnoreCase(text.strip()))
                 .findFirst()
-                .orElseThrow(() -> new NoFormException("“" + what + "” is one of "
-                        + Arrays.stream(of.getEnumConstants())
+                .orElseThrow(() -> new NoFormException(Texts.of("report.export.csvForm.mustBeOneOf", "what", what, "reason", Arrays.stream(of.getEnumConstants())
                                 .map(e -> e.name().toLowerCase(Locale.ROOT))
-                                .collect(Collectors.joining(", "))));
+                                .collect(Collectors.joining(", ")))));
     }
 
     private static boolean decimal(String text) {
@@ -122,7 +122,7 @@ public record CsvForm(
         if (text.equals("comma")) {
             return true;
         }
-        throw new NoFormException("“decimal” is point or comma");
+        throw new NoFormException(Texts.of("report.export.csvForm.decimalMustBePointOr"));
     }
 
     private static ZoneId zone(String text) {
@@ -132,7 +132,7 @@ public record CsvForm(
         try {
             return ZoneId.of(text.equals("utc") ? "UTC" : text.strip());
         } catch (DateTimeException e) {
-            throw new NoFormException("There is no time zone “" + text.strip() + "”");
+            throw new NoFormException(Texts.of("report.export.csvForm.isNotATimeZone", "strip", text.strip()));
         }
     }
 
@@ -147,11 +147,11 @@ public record CsvForm(
             if (step.compareTo(Duration.ofSeconds(1)) < 0
                     || step.compareTo(LONGEST) > 0
                     || days && step.toSeconds() % 86_400 != 0) {
-                throw new NoFormException("A step is from 1 s to 24 h, or whole days up to 31");
+                throw new NoFormException(Texts.of("report.export.csvForm.aStepIs1S"));
             }
             return step;
         } catch (DateTimeException | IllegalArgumentException e) {
-            throw new NoFormException("“" + text.strip() + "” is no length of time, as 10 min is one");
+            throw new NoFormException(Texts.of("report.export.csvForm.isNotADurationLike", "strip", text.strip()));
         }
     }
 
@@ -194,7 +194,7 @@ public record CsvForm(
             for (String part : text.split(";")) {
                 int is = part.indexOf('=');
                 if (is < 0) {
-                    throw new NoFormException("Its form cannot be read: “" + part.strip() + "”");
+                    throw new NoFormException(Texts.of("report.export.csvForm.theFormCannotBeRead", "part", part.strip()));
                 }
                 said.put(part.substring(0, is).strip(), part.substring(is + 1).strip());
             }
@@ -226,7 +226,7 @@ public record CsvForm(
                             said.get("step")),
                     units);
         } catch (NumberFormatException e) {
-            throw new NoFormException("Its form cannot be read");
+            throw new NoFormException(Texts.of("report.export.csvForm.theFormCannotBeRead2"));
         }
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.export;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -90,12 +91,12 @@ class ExportController {
                 step);
         Dossier d = gather(id);
         if (table < 0 || table > 0 && table >= d.tables().size()) {
-            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+            throw new NotThereException(Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         if (form.step() != null
                 && table < d.tables().size()
                 && d.tables().get(table).get(0).axis().events()) {
-            throw new NotExportedException("Changes are written a row a change: a step has no meaning for them");
+            throw new NotExportedException(Texts.of("report.export.exportController.changesAreExportedOneRow"));
         }
         String name = FileNames.of(d, pattern, table == 0 ? "csv" : "table" + (table + 1) + ".csv");
         give(response, signed, "text/csv;charset=UTF-8", name, file -> {
@@ -138,7 +139,7 @@ class ExportController {
             throws IOException {
         Dossier d = gather(id);
         if (table < 0 || table >= d.tables().size()) {
-            throw new NotThereException("Mission " + id + " has no table " + (table + 1) + ".");
+            throw new NotThereException(Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         give(
                 response,
@@ -165,7 +166,7 @@ class ExportController {
     }
 
     private Dossier gather(long id) {
-        return clerk.gather(id).orElseThrow(() -> new NotThereException("There is no collected mission " + id + "."));
+        return clerk.gather(id).orElseThrow(() -> new NotThereException(Texts.of("report.export.exportController.thereIsNoCollectedMission", "id", id)));
     }
 
     /** @param signed whether its signature goes along, in an archive with it */

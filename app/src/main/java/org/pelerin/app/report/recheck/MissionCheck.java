@@ -1,5 +1,6 @@
 package org.pelerin.app.report.recheck;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -85,9 +86,9 @@ public class MissionCheck {
         if (stored != null) {
             judgement(m, stored, out);
         }
-        signing.altered(m).forEach(d -> out.add("What was signed is not what is there: " + d));
+        signing.altered(m).forEach(d -> out.add(Texts.stored("stored.missionCheck.whatWasSignedDiffersFrom", "d", d)));
         return out.size() > MOST_DIFFERENCES
-                ? concat(out.subList(0, MOST_DIFFERENCES), "and " + (out.size() - MOST_DIFFERENCES) + " more")
+                ? concat(out.subList(0, MOST_DIFFERENCES), Texts.stored("stored.missionCheck.andMore", "mostDifferences", (out.size() - MOST_DIFFERENCES)))
                 : out;
     }
 
@@ -105,27 +106,27 @@ public class MissionCheck {
                 CaptureCheck.Again again = captures.again(m);
                 int other = summaries.firstOther(m, again.disturbances());
                 if (other > 0) {
-                    out.add("Its disturbances from number " + other + " on are not those of its capture");
+                    out.add(Texts.stored("stored.missionCheck.itsDisturbancesFromNumberOn", "other", other));
                 }
                 return again.series();
             } catch (RuntimeException e) {
-                out.add("Its capture cannot be decoded: " + e.getMessage());
+                out.add(Texts.stored("stored.missionCheck.itsCaptureCannotBeDecoded", "reason", e.getMessage()));
                 return null;
             }
         }
         Optional<ForeignFile> file = files.ofMission(m.id());
         if (file.isEmpty()) {
-            out.add("Neither a capture nor a file is kept that it could follow from");
+            out.add(Texts.stored("stored.missionCheck.neitherACaptureNorAn"));
             return null;
         }
         if (!files.reckoned(file.get().id()).equals(file.get().sha256())) {
-            out.add("The file that it was made of has another hash than when it was handed in");
+            out.add(Texts.stored("stored.missionCheck.theFingerprintSha256Of"));
             return null;
         }
         try {
             return fileRecord.again(file.get());
         } catch (IOException | RuntimeException e) {
-            out.add("The file that it was made of cannot be read again: " + e.getMessage());
+            out.add(Texts.stored("stored.missionCheck.theOriginalFileCannotBe", "reason", e.getMessage()));
             return null;
         }
     }
@@ -139,7 +140,7 @@ public class MissionCheck {
             out.addAll(summaries.troubles(m));
             return stored;
         } catch (RuntimeException e) {
-            out.add("Its stored record cannot be read: " + e.getMessage());
+            out.add(Texts.stored("stored.missionCheck.itsStoredRecordCannotBe", "reason", e.getMessage()));
             return null;
         }
     }
@@ -150,27 +151,22 @@ public class MissionCheck {
                 .map(Series::channel)
                 .toList()
                 .equals(stored.stream().map(Series::channel).toList())) {
-            out.add("It has other channels than its capture: "
-                    + stored.stream().map(Series::label).toList() + " in place of "
-                    + again.stream().map(Series::label).toList());
+            out.add(Texts.stored("stored.missionCheck.itsChannelsDifferFromIts", "toList", stored.stream().map(Series::label).toList(), "toList2", again.stream().map(Series::label).toList()));
             return;
         }
         for (int i = 0; i < again.size(); i++) {
             Series should = again.get(i);
             Series is = stored.get(i);
             if (should.axis().count() != is.axis().count()) {
-                out.add("“" + is.label() + "” has " + is.axis().count() + " samples, its capture "
-                        + should.axis().count());
+                out.add(Texts.stored("stored.missionCheck.hasSamplesItsCapture", "label", is.label(), "count", is.axis().count(), "count2", should.axis().count()));
                 continue;
             }
             long late = lateFrom(should.axis(), is.axis(), corrected);
             if (late < is.axis().count()) {
-                out.add("“" + is.label() + "” has sample " + late + " at "
-                        + is.axis().instantAt(late) + ", its capture at "
-                        + Instant.ofEpochMilli(
+                out.add(Texts.stored("stored.missionCheck.hasSampleAtItsCapture", "label", is.label(), "late", late, "instantAt", is.axis().instantAt(late), "corrected", Instant.ofEpochMilli(
                                 corrected
                                         ? should.axis().millisAt(late)
-                                        : should.axis().ownMillisAt(late)));
+                                        : should.axis().ownMillisAt(late))));
                 continue;
             }
             for (int b = 0; b < should.blocks().size(); b++) {
@@ -178,8 +174,7 @@ public class MissionCheck {
                 double[] y = is.blocks().get(b).values();
                 int differs = Arrays.mismatch(x, y);
                 if (differs >= 0) {
-                    out.add("“" + is.label() + "” is " + y[differs] + " at sample "
-                            + (should.blocks().get(b).firstIndex() + differs) + ", in its capture " + x[differs]);
+                    out.add(Texts.stored("stored.missionCheck.isAtSampleInIts", "label", is.label(), "differs", y[differs], "differs2", (should.blocks().get(b).firstIndex() + differs), "differs3", x[differs]));
                     break;
                 }
             }
@@ -201,7 +196,7 @@ public class MissionCheck {
         String kept = evaluation.text(m);
         if (kept == null) {
             if (m.collected()) {
-                out.add("Its judgement is not there any more");
+                out.add(Texts.stored("stored.missionCheck.itsVerdictIsMissing"));
             }
             return;
         }
@@ -209,7 +204,7 @@ public class MissionCheck {
         try {
             document = JudgementDocument.read(kept);
         } catch (RuntimeException e) {
-            out.add("Its judgement cannot be read: " + e.getMessage());
+            out.add(Texts.stored("stored.missionCheck.itsVerdictCannotBeRead", "reason", e.getMessage()));
             return;
         }
         if (m.records().signedAs() == null) {
@@ -221,14 +216,13 @@ public class MissionCheck {
                     JsonDifferences.of(document.json(), now.asOf(document).json());
             differences.stream()
                     .limit(FIGURES)
-                    .forEach(d -> out.add("Its judgement is not what is judged again: " + d));
+                    .forEach(d -> out.add(Texts.stored("stored.missionCheck.itsVerdictDiffersWhenCalculated", "d", d)));
             if (differences.size() > FIGURES) {
-                out.add("Its judgement is not what is judged again: " + (differences.size() - FIGURES)
-                        + " more figures differ");
+                out.add(Texts.stored("stored.missionCheck.itsVerdictDiffersWhenCalculated2", "figures", (differences.size() - FIGURES)));
             }
         }
         if (!document.verdict().equals(m.records().verdict())) {
-            out.add("Lists call it " + m.records().verdict() + ", its judgement " + document.verdict());
+            out.add(Texts.stored("stored.missionCheck.listsShowItsVerdictIs", "verdict", m.records().verdict(), "verdict2", document.verdict()));
         }
         findings(m, document, out);
     }
@@ -250,14 +244,14 @@ public class MissionCheck {
         judged.stream()
                 .filter(k -> !found.contains(k))
                 .sorted()
-                .forEach(k -> out.add("No finding is about a departure that its judgement has: " + k));
+                .forEach(k -> out.add(Texts.stored("stored.missionCheck.noFindingExistsForAn", "k", k)));
         found.stream()
                 .filter(k -> !judged.contains(k))
                 .sorted()
-                .forEach(k -> out.add("A finding is about a departure that its judgement does not have: " + k));
+                .forEach(k -> out.add(Texts.stored("stored.missionCheck.aFindingExistsForAn", "k", k)));
     }
 
     private static String key(String channel, String direction, Instant start, Instant end) {
-        return (channel.isEmpty() ? "the record" : channel) + " " + direction + ", " + start + " to " + end;
+        return Texts.stored("stored.missionCheck.moreDirectionStartToEnd", "more", (channel.isEmpty() ? Texts.stored("stored.missionCheck.theRecord") : channel), "direction", direction, "start", start, "end", end);
     }
 }

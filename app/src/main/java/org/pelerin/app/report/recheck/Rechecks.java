@@ -1,5 +1,6 @@
 package org.pelerin.app.report.recheck;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -65,7 +66,7 @@ public class Rechecks {
     public long begin(String by) {
         Recheck before = mapper.latest();
         if (before != null && before.busy()) {
-            throw new TooLateException("All is being checked already");
+            throw new TooLateException(Texts.of("report.recheck.rechecks.aCheckOfAllRecords"));
         }
         long id = fresh(by);
         orders.order(RecheckRunner.KIND, id);
@@ -83,14 +84,14 @@ public class Rechecks {
         try {
             return check.troubles(mission);
         } catch (RuntimeException e) {
-            return List.of("It cannot be checked: " + e.getMessage());
+            return List.of(Texts.stored("stored.rechecks.itCannotBeChecked", "reason", e.getMessage()));
         }
     }
 
     @Transactional
     void step(long id, long mission, List<String> troubles) {
         if (mapper.step(id, mission) == 1) {
-            troubles.forEach(t -> note(id, new Recheck.Trouble(mission, "mission " + mission, t)));
+            troubles.forEach(t -> note(id, new Recheck.Trouble(mission, Texts.stored("stored.rechecks.missionMission", "mission", mission), t)));
         }
     }
 
@@ -114,7 +115,7 @@ public class Rechecks {
     private Stream<Recheck.Trouble> bytes() {
         return reports.damaged().stream()
                 .map(r -> new Recheck.Trouble(
-                        0, "report " + r, "Its bytes are not those that were handed out: they have another hash"));
+                        0, Texts.stored("stored.rechecks.reportR", "r", r), Texts.stored("stored.rechecks.itsBytesDifferFromThose")));
     }
 
     /** What is wrong with the audit trail; asked last, as it tells of all others. Empty for nothing. */
@@ -132,8 +133,8 @@ public class Rechecks {
                         id,
                         new Recheck.Trouble(
                                 0,
-                                "and more",
-                                LimitText.plain(rest.troubles.size() - MOST_TROUBLES) + " more do not fit"));
+                                Texts.stored("stored.rechecks.andMore"),
+                                Texts.stored("stored.rechecks.moreAreNotIntact", "plain", LimitText.plain(rest.troubles.size() - MOST_TROUBLES))));
             }
         }
         if (claim != null) {
@@ -161,7 +162,7 @@ public class Rechecks {
     private long fresh(String by) {
         RecheckMapper.Fresh fresh = new RecheckMapper.Fresh(clock.instant(), by, mapper.total());
         mapper.insert(fresh);
-        audit.record(by, "check everything", "all missions", "", "begun");
+        audit.record(by, "check everything", Texts.stored("stored.rechecks.allMissions"), "", "begun");
         return fresh.id;
     }
 }

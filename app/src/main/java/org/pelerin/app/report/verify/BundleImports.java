@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -84,7 +85,7 @@ class BundleImports implements LongWork {
     public void order(Verifications.Asked asked, String by) {
         if (asked.outcome() == null || asked.outcome().state() != Verified.State.BUNDLE) {
             throw new NotImportableException(
-                    asked.id(), "Only a bundle that was checked, and whose mission is not here, can be imported");
+                    asked.id(), Texts.of("report.verify.bundleImports.onlyACheckedBundleWhose"));
         }
         if (mapper.askImport(asked.id(), by) == 1) {
             orders.order(KIND, asked.id());
@@ -109,7 +110,7 @@ class BundleImports implements LongWork {
             return;
         }
         if (row.importBegun() >= MOST_TIMES) {
-            refuse(id, claim, "Its import was broken off twice. Try again");
+            refuse(id, claim, Texts.stored("stored.bundleImports.itsImportWasInterruptedTwice"));
             return;
         }
         transaction.executeWithoutResult(t -> mapper.beginImport(id));

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -69,7 +70,7 @@ class BundleVerification {
                     return check(bundle);
                 }
             } catch (BundleException e) {
-                return Verified.unknown("a bundle", e.getMessage());
+                return Verified.unknown(Texts.stored("stored.bundleVerification.aBundle"), e.getMessage());
             } finally {
                 Files.deleteIfExists(file);
             }
@@ -80,14 +81,13 @@ class BundleVerification {
 
     private Verified check(Bundle bundle) {
         Manifest m = bundle.manifest();
-        String what = "Bundle of mission " + m.mission() + " of " + m.serial()
-                + (m.house().isBlank() ? "" : ", " + m.house());
+        String what = Texts.stored("stored.bundleVerification.bundleOfMissionOf", "mission", m.mission(), "serial", m.serial(), "isBlank", (m.house().isBlank() ? "" : ", " + m.house()));
         BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
         if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
             return Verified.unknown(what, o.unreadable().get());
         }
         if (!o.sound()) {
-            return Verified.other(what, "The bundle does not fit by itself", o.troubles(), null);
+            return Verified.other(what, Texts.stored("stored.bundleVerification.theBundleIsNotConsistent"), o.troubles(), null);
         }
         Optional<Mission> here =
                 here(bundle, m).filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
@@ -95,18 +95,15 @@ class BundleVerification {
             return Verified.bundle(
                     what,
                     o.proven()
-                            ? "The bundle is sound, and signed here; its mission is not here any more"
-                            : "The bundle fits together, and its mission is not here",
-                    Stream.concat(o.checked().stream(), o.left().stream().map(l -> "not checked: " + l))
+                            ? Texts.stored("stored.bundleVerification.theBundleIsSoundAnd")
+                            : Texts.stored("stored.bundleVerification.theBundleIsConsistentAnd"),
+                    Stream.concat(o.checked().stream(), o.left().stream().map(l -> Texts.stored("stored.bundleVerification.notChecked", "l", l)))
                             .toList());
         }
         if (!o.proven() && o.origin().isPresent()) {
             return Verified.sound(
                     what,
-                    "It holds the record of mission " + here.get().id() + " and is signed by "
-                            + o.origin().get().name() + ", certificate "
-                            + Trust.grouped(o.origin().get().fingerprint())
-                            + ", not by this installation: what it says beside the record was not compared");
+                    Texts.stored("stored.bundleVerification.itHoldsTheRecordOf", "id", here.get().id(), "name", o.origin().get().name(), "grouped", Trust.grouped(o.origin().get().fingerprint())));
         }
         return compared(bundle, here.get(), m, o.proven(), what);
     }
@@ -124,26 +121,25 @@ class BundleVerification {
                         .map(d -> document + " " + d)
                         .forEach(differs::add);
             } catch (JacksonException e) {
-                differs.add(document + " cannot be read");
+                differs.add(Texts.stored("stored.bundleVerification.cannotBeRead", "document", document));
             }
         });
         differs.addAll(entries(bundle));
         String page = "/missions/" + here.id();
-        String id = "mission " + here.id();
+        String id = Texts.stored("stored.bundleVerification.missionId", "id", here.id());
         if (differs.isEmpty()) {
             return Verified.same(
                     what,
-                    "It is " + id + (proven ? ", signed here," : ",")
-                            + " with the same record, judgement, findings, documentation and signatures",
+                    Texts.stored("stored.bundleVerification.itIsWithTheSame", "id", id, "proven", proven),
                     differs,
                     page);
         }
         List<String> some = CutList.of(differs, MOST_DIFFERENCES);
         return proven
-                ? Verified.same(what, "It is " + id + ", signed here, with the same record", some, page)
+                ? Verified.same(what, Texts.stored("stored.bundleVerification.itIsSignedHereWith", "id", id), some, page)
                 : Verified.other(
                         what,
-                        "It has the record of " + id + ", bears no signature of ours, and says something else of it",
+                        Texts.stored("stored.bundleVerification.itHasTheRecordOf", "id", id),
                         some,
                         page);
     }
@@ -155,7 +151,7 @@ class BundleVerification {
             long sequence = e.path("sequence").asLong(0);
             String hash = e.path("hash").asString("");
             if (!audit.hash(sequence).filter(hash::equals).isPresent()) {
-                out.add("entry " + sequence + " of the audit trail is not the one of here");
+                out.add(Texts.stored("stored.bundleVerification.entryOfTheAuditTrail", "sequence", sequence));
             }
         }
         return out;

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -19,7 +20,7 @@ final class Differences {
             String g = i < given.size() ? given.get(i) : null;
             String w = i < wanted.size() ? wanted.get(i) : null;
             if (g == null || !g.equals(w)) {
-                out.add(where + "line " + (i + 1) + ": " + shown(w) + " → " + shown(g));
+                out.add(Texts.stored("stored.differences.whereLineIShownShown2", "where", where, "i", (i + 1), "shown", shown(w), "shown2", shown(g)));
             }
         }
         return out;
@@ -51,7 +52,7 @@ final class Differences {
     List<String> list() {
         List<String> out = new ArrayList<>(told);
         if (more > 0) {
-            out.add("and " + more + " more");
+            out.add(Texts.stored("stored.differences.andMore", "more", more));
         }
         return out;
     }

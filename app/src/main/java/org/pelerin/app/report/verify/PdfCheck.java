@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -64,15 +65,13 @@ class PdfCheck {
             if (!reports.issued(r)) {
                 return Verified.other(
                         what(r),
-                        "It is listed as report " + r.id()
-                                + ", but the audit trail knows of no report with this content: the list was changed",
+                        Texts.stored("stored.pdfCheck.itIsListedAsReport", "id", r.id()),
                         List.of(),
                         "/reports/" + r.id());
             }
             return Verified.same(
                     what(r),
-                    "It is report " + r.id() + ", byte for byte as it was handed out on "
-                            + show.minute(r.made().at()),
+                    Texts.stored("stored.pdfCheck.itIsReportByteFor", "id", r.id(), "at", show.minute(r.made().at())),
                     since(r),
                     "/reports/" + r.id());
         }
@@ -84,7 +83,7 @@ class PdfCheck {
         try {
             given = read(pdf);
         } catch (IOException | RuntimeException e) {
-            return Verified.unknown("a PDF", "It cannot be read as a PDF; it may be damaged");
+            return Verified.unknown("a PDF", Texts.stored("stored.pdfCheck.itCannotBeReadAs"));
         }
         Optional<Report> meant = ReportMark.number(given.title)
                 .flatMap(reports::find)
@@ -97,28 +96,24 @@ class PdfCheck {
             return o.proven()
                     ? Verified.sound(
                             "a PDF",
-                            "It was signed here and not changed since; it is none of the reports that are kept")
+                            Texts.stored("stored.pdfCheck.itWasSignedHereAnd"))
                     : Verified.unknown(
                             "a PDF",
-                            "It bears no mark of a report that was made here"
-                                    + o.origin()
-                                            .map(x -> "; it is signed by " + x.name() + ", certificate "
-                                                    + Trust.grouped(x.fingerprint()))
-                                            .orElse(""));
+                            Texts.stored("stored.pdfCheck.itHasNoMarkOf", "x", o.origin()
+                                            .map(x -> Texts.stored("stored.pdfCheck.itIsSignedByCertificate", "name", x.name(), "grouped", Trust.grouped(x.fingerprint())))
+                                            .orElse("")));
         }
         Report r = meant.get();
         List<String> differ = differences(r, given);
         return differ.isEmpty()
                 ? Verified.other(
                         what(r),
-                        "Its bytes are not those of report " + r.id()
-                                + ", though its text and the files in it are: another program has written it anew, and may have changed its pictures",
+                        Texts.stored("stored.pdfCheck.itsBytesDifferFromReport", "id", r.id()),
                         List.of(),
                         "/reports/" + r.id())
                 : Verified.other(
                         what(r),
-                        "It is not report " + r.id() + " as it was handed out on "
-                                + show.minute(r.made().at()),
+                        Texts.stored("stored.pdfCheck.itDiffersFromReportAs", "id", r.id(), "at", show.minute(r.made().at())),
                         differ,
                         "/reports/" + r.id());
     }
@@ -136,7 +131,7 @@ class PdfCheck {
                 String now = Sha256.of(evaluation.text(m).getBytes(StandardCharsets.UTF_8));
                 reports.files(r.id()).stream()
                         .filter(f -> f.name().equals(name) && !f.sha256().equals(now))
-                        .forEach(f -> out.add("Since then mission " + m.id() + " was judged otherwise"));
+                        .forEach(f -> out.add(Texts.stored("stored.pdfCheck.sinceThenTheVerdictOf", "id", m.id())));
             });
         }
         return out;
@@ -150,12 +145,12 @@ class PdfCheck {
             reports.write(r.id(), bytes);
             kept = read(bytes.toByteArray());
         } catch (IOException e) {
-            return List.of("What is kept here of it cannot be read: " + e.getMessage());
+            return List.of(Texts.stored("stored.pdfCheck.theStoredOriginalCannotBe", "reason", e.getMessage()));
         }
         for (ReportFile f : reports.files(r.id())) {
             byte[] there = given.files.get(f.name());
             if (there == null) {
-                out.add("The embedded file " + f.name() + " is missing");
+                out.add(Texts.stored("stored.pdfCheck.theEmbeddedFileIsMissing", "name", f.name()));
             } else if (!Sha256.of(there).equals(f.sha256())) {
                 out.addAll(Differences.ofLines(
                         f.name() + ", ", lines(there), lines(kept.files.getOrDefault(f.name(), new byte[0]))));
@@ -163,12 +158,12 @@ class PdfCheck {
         }
         given.files.keySet().stream()
                 .filter(name -> !kept.files.containsKey(name))
-                .forEach(name -> out.add("The file " + name + " is embedded, and was not"));
+                .forEach(name -> out.add(Texts.stored("stored.pdfCheck.theFileWasAdded", "name", name)));
         if (given.pages.size() != kept.pages.size()) {
-            out.add("It has " + given.pages.size() + " pages, and had " + kept.pages.size());
+            out.add(Texts.stored("stored.pdfCheck.itHasPagesInsteadOf", "pages", given.pages.size(), "pages2", kept.pages.size()));
         }
         for (int p = 0; p < Math.min(given.pages.size(), kept.pages.size()); p++) {
-            out.addAll(Differences.ofLines("Page " + (p + 1) + ", ", given.pages.get(p), kept.pages.get(p)));
+            out.addAll(Differences.ofLines(Texts.stored("stored.pdfCheck.pageP", "p", (p + 1)), given.pages.get(p), kept.pages.get(p)));
         }
         return out.list();
     }

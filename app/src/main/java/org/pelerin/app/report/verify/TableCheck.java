@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.ByteArrayInputStream;
@@ -67,7 +68,7 @@ class TableCheck {
                 .findFirst()
                 .map(l -> l.substring(("# " + CsvExport.FORM).length()));
         if (of.isEmpty() || said.isEmpty()) {
-            return Verified.unknown("a CSV file", "It does not say which mission of here it is of, and in what form");
+            return Verified.unknown(Texts.stored("stored.tableCheck.aCsvFile"), Texts.stored("stored.tableCheck.itDoesNotNameIts"));
         }
         Dossier d = of.get();
         try {
@@ -81,7 +82,7 @@ class TableCheck {
                     lines(again.toString()),
                     form.form().separator().sign());
         } catch (CsvForm.NoFormException e) {
-            return Verified.unknown("a CSV file of mission " + d.mission().id(), e.getMessage());
+            return Verified.unknown(Texts.stored("stored.tableCheck.aCsvFileOfMission", "id", d.mission().id()), e.getMessage());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -96,33 +97,31 @@ class TableCheck {
     }
 
     private Verified told(Dossier d, String kind, List<String> given, List<String> wanted, char delimiter) {
-        String mission = "mission " + d.mission().id();
+        String mission = Texts.stored("stored.tableCheck.missionId", "id", d.mission().id());
         String page = "/missions/" + d.mission().id();
-        String what = kind + " of " + mission + " of " + d.mission().serial();
+        String what = Texts.stored("stored.tableCheck.ofOf", "kind", kind, "mission", mission, "serial", d.mission().serial());
         Differences all = Differences.ofLines("", given, wanted);
         if (all.none()) {
             return Verified.same(
-                    what, "It is what " + mission + " is written as today, to the last character", List.of(), page);
+                    what, Texts.stored("stored.tableCheck.itEqualsTodaysExportOf", "mission", mission), List.of(), page);
         }
         List<String> more = columnsMore(samples(given), samples(wanted), delimiter);
         if (!more.isEmpty()) {
             Differences said = Differences.ofLines("", said(given), said(wanted));
-            String sentence = "Its samples are those of " + mission + "; today's file has "
-                    + show.counted(more.size(), "more column") + ": " + String.join(", ", more);
+            String sentence = Texts.stored("stored.tableCheck.itsSamplesAreThoseOf", "mission", mission, "moreColumns", more.size(), "x", String.join(", ", more));
             return said.none()
                     ? Verified.same(what, sentence, List.of(), page)
-                    : Verified.other(what, sentence + ", and says something else of them", said.list(), page);
+                    : Verified.other(what, Texts.stored("stored.tableCheck.andOtherTextsDiffer", "sentence", sentence), said.list(), page);
         }
         boolean samples = samples(given).equals(samples(wanted));
         return samples
                 ? Verified.other(
                         what,
-                        "Its samples are those of " + mission
-                                + ", but it says something else of them than would be said today",
+                        Texts.stored("stored.tableCheck.itsSamplesAreThoseOf2", "mission", mission),
                         all.list(),
                         page)
                 : Verified.other(
-                        what, "It is not what " + mission + " recorded, as it is stored here", all.list(), page);
+                        what, Texts.stored("stored.tableCheck.itDiffersFromTheStored", "mission", mission), all.list(), page);
     }
 
     /**
@@ -190,7 +189,7 @@ class TableCheck {
                     .findFirst()
                     .map(l -> l.substring(("# " + CsvExport.FORM).length()));
             if (of.isEmpty() || said.isEmpty()) {
-                return Verified.unknown("a workbook", "It does not say which mission of here it is of");
+                return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itDoesNotNameIts2"));
             }
             ByteArrayOutputStream again = new ByteArrayOutputStream();
             XlsxExport.write(
@@ -200,11 +199,11 @@ class TableCheck {
                     again);
             return told(of.get(), "Workbook", given, cells(again.toByteArray()), '|');
         } catch (CsvForm.NoFormException e) {
-            return Verified.unknown("a workbook", e.getMessage());
+            return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), e.getMessage());
         } catch (TooMuchException e) {
-            return Verified.unknown("a workbook", "It holds more than a record that was made here");
+            return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itHoldsMoreThanA"));
         } catch (IOException | RuntimeException e) {
-            return Verified.unknown("a workbook", "It cannot be read as a workbook; it may be damaged");
+            return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itCannotBeReadAs"));
         }
     }
 

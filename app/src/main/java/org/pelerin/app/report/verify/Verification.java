@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
@@ -52,7 +53,7 @@ public class Verification {
 
     public Verified of(byte[] bytes) {
         if (bytes.length == 0) {
-            return Verified.unknown("nothing", "The file is empty");
+            return Verified.unknown("nothing", Texts.stored("stored.verification.theFileIsEmpty"));
         }
         if (begins(bytes, PDF)) {
             return pdf.check(bytes);
@@ -72,7 +73,7 @@ public class Verification {
                     .decode(ByteBuffer.wrap(bytes))
                     .toString());
         } catch (CharacterCodingException e) {
-            return Verified.unknown("a file", "It is no PDF, CSV, workbook or carrier file");
+            return Verified.unknown(Texts.stored("stored.verification.aFile"), Texts.stored("stored.verification.itIsNotAPdf"));
         }
     }
 
@@ -84,20 +85,20 @@ public class Verification {
                 Files.write(archive, bytes);
                 BundleCheck.Outcome o = SignedFile.check(archive, keys.trust());
                 if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
-                    return Verified.unknown("a signed file", o.unreadable().get());
+                    return Verified.unknown(Texts.stored("stored.verification.aSignedFile"), o.unreadable().get());
                 }
                 if (!o.sound()) {
-                    return Verified.other("a signed file", "Its signature does not fit", o.troubles(), null);
+                    return Verified.other(Texts.stored("stored.verification.aSignedFile"), Texts.stored("stored.verification.itsSignatureIsNotValid"), o.troubles(), null);
                 }
                 if (!o.proven()) {
-                    return Verified.unknown("a signed file", String.join("; ", o.left()));
+                    return Verified.unknown(Texts.stored("stored.verification.aSignedFile"), String.join("; ", o.left()));
                 }
                 return of(SignedFile.file(archive, LARGEST_FILE)).signed();
             } finally {
                 Files.deleteIfExists(archive);
             }
         } catch (BundleException e) {
-            return Verified.unknown("a signed file", e.getMessage());
+            return Verified.unknown(Texts.stored("stored.verification.aSignedFile"), e.getMessage());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -119,10 +120,10 @@ public class Verification {
         CarrierIntake.Compared c = carriers.compare(bytes);
         String page = c.missionId() == null ? null : "/missions/" + c.missionId();
         return c.same()
-                ? Verified.same("a carrier file", c.message(), List.of(), page)
+                ? Verified.same(Texts.stored("stored.verification.aCarrierFile"), c.message(), List.of(), page)
                 : c.missionId() == null
-                        ? Verified.unknown("a carrier file", c.message())
-                        : Verified.other("a carrier file", c.message(), List.of(), page);
+                        ? Verified.unknown(Texts.stored("stored.verification.aCarrierFile"), c.message())
+                        : Verified.other(Texts.stored("stored.verification.aCarrierFile"), c.message(), List.of(), page);
     }
 
     private static boolean begins(byte[] bytes, byte[] with) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -132,7 +133,7 @@ class Verifications implements LongWork {
         }
         Verified outcome;
         if (row.begun() >= MOST_TIMES) {
-            outcome = Verified.unknown("a file", "Its check was broken off twice, so that it is not tried again");
+            outcome = Verified.unknown(Texts.stored("stored.verifications.aFile"), Texts.stored("stored.verifications.theCheckWasInterruptedTwice"));
         } else {
             transaction.executeWithoutResult(t -> mapper.begin(id));
             outcome = checked(id);

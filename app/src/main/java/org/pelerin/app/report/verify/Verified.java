@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 
 /**
@@ -28,24 +29,24 @@ public record Verified(State state, String what, String sentence, List<String> d
     /** Over its list. */
     public String listed() {
         return switch (state) {
-            case SAME -> "Since then";
-            case BUNDLE -> "What was checked";
-            case OTHER, SOUND, UNKNOWN -> "What differs: as it was → as it is in this file";
+            case SAME -> Texts.of("report.verify.verified.changesSince");
+            case BUNDLE -> Texts.of("report.verify.verified.checks");
+            case OTHER, SOUND, UNKNOWN -> Texts.of("report.verify.verified.differencesOriginalThisFile");
         };
     }
 
     /** The same of a file whose signature holds: what is not the same today was not altered by whoever had it. */
     Verified signed() {
         return switch (state) {
-            case SAME -> same(what, "It was signed here and not changed since. " + sentence, differences, page);
+            case SAME -> same(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence), differences, page);
             case OTHER ->
                 new Verified(
                         State.SOUND,
                         what,
-                        "It was signed here and not changed since; today it would be written otherwise. " + sentence,
+                        Texts.stored("stored.verified.itWasSignedHereAnd2", "sentence", sentence),
                         differences,
                         page);
-            case SOUND, BUNDLE, UNKNOWN -> sound(what, "It was signed here and not changed since. " + sentence);
+            case SOUND, BUNDLE, UNKNOWN -> sound(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence));
         };
     }
 

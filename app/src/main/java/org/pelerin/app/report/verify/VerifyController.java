@@ -1,5 +1,6 @@
 package org.pelerin.app.report.verify;
 
+import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.security.Principal;
@@ -60,6 +61,6 @@ class VerifyController {
                 .find(id, me.getName())
                 .orElseThrow(
                         () -> new NotThereException(
-                                "This check is not known any more; what is said of a file is kept for a day. Hand it in again."));
+                                Texts.of("report.verify.verifyController.thisCheckIsNoLonger")));
     }
 }

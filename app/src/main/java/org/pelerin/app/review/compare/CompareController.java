@@ -1,5 +1,6 @@
 package org.pelerin.app.review.compare;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.YearMonth;
@@ -130,13 +131,13 @@ class CompareController {
 
     private Difference.Operand operand(String text) {
         if (!text.matches("\\d{1,15}:\\d{1,5}")) {
-            throw new NotThereException("There is no channel of that name.");
+            throw new NotThereException(Texts.of("review.compare.compareController.thereIsNoChannelOf"));
         }
         String[] parts = text.split(":");
         long id = Long.parseLong(parts[0]);
         Mission mission = missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.compare.compareController.missionIsNotCollectedYet", "id", id)));
         return new Difference.Operand(mission, Integer.parseInt(parts[1]));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.compare;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -75,10 +76,9 @@ class Compared {
         for (String key : keys.stream().distinct().toList()) {
             Matcher m = KEY.matcher(key);
             if (!m.matches()) {
-                missing.add("“" + (key.length() > 20 ? key.substring(0, 20) + "…" : key)
-                        + "” is neither a mission nor a spot");
+                missing.add(Texts.of("review.compare.compared.isNeitherAMissionNor", "key", (key.length() > 20 ? key.substring(0, 20) + "…" : key)));
             } else if (out.size() == MOST) {
-                missing.add("only the first " + MOST + " are drawn");
+                missing.add(Texts.of("review.compare.compared.onlyTheFirstAreDrawn", "most", MOST));
                 break;
             } else {
                 long id = Long.parseLong(m.group(2));
@@ -86,7 +86,7 @@ class Compared {
                 source.ifPresentOrElse(
                         out::add,
                         () -> missing.add(
-                                "nothing of " + (m.group(1).equals("m") ? "mission " : "spot ") + id + " is home"));
+                                Texts.of("review.compare.compared.hasNoCollectedRecords", "same", m.group(1).equals("m"), "id", id)));
             }
         }
         return new Selection(out, missing);
@@ -97,7 +97,7 @@ class Compared {
                 .filter(m -> m.records().firstAt() != null)
                 .map(m -> source(
                         key,
-                        m.where() + ", mission " + m.id(),
+                        Texts.of("review.compare.compared.whereMissionId", "where", m.where(), "id", m.id()),
                         "/missions/" + id,
                         m.zoneOr(show.home()).getId(),
                         List.of(m),

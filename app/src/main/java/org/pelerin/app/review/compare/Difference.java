@@ -1,5 +1,6 @@
 package org.pelerin.app.review.compare;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
@@ -64,14 +65,13 @@ class Difference {
         long beginB = Math.max(0, b.indexAtOrAfter(from + shift) - 1);
         long endB = Math.max(beginB, Math.min(b.count(), b.indexAtOrAfter(to + shift) + 1));
         if (end - begin > MOST || endB - beginB > MOST) {
-            throw new NoDifferenceException("Zoom in: a difference is reckoned of five million samples at most.");
+            throw new NoDifferenceException(Texts.of("review.compare.difference.zoomInADifferenceCovers"));
         }
         Series seriesA = store.window(first.mission(), tableA, begin, end).get(0);
         Series seriesB = store.window(second.mission(), tableB, beginB, endB).get(0);
         Conversion toA = seriesB.unit()
                 .to(seriesA.unit())
-                .orElseThrow(() -> new NoDifferenceException("“" + seriesB.unit() + "” cannot be taken from “"
-                        + seriesA.unit() + "”: they are of different quantities."));
+                .orElseThrow(() -> new NoDifferenceException(Texts.of("review.compare.difference.andCannotBeSubtractedThey", "unit", seriesB.unit(), "unit2", seriesA.unit())));
         Conversion shown = seriesA.unit().shown(inUnits);
         Columns out = new Columns(from, Math.max(1, to + 1 - from), columns);
         double[] valuesA = end > begin ? seriesA.values(begin, end) : new double[0];
@@ -97,7 +97,7 @@ class Difference {
                 .findFirst()
                 .map(t -> t.only(c -> c == o.channel()))
                 .orElseThrow(() ->
-                        new NotThereException("Mission " + o.mission().id() + " has no channel " + o.channel() + "."));
+                        new NotThereException(Texts.of("review.compare.difference.missionHasNoChannel", "id", o.mission().id(), "channel", o.channel())));
     }
 
     /** Least and greatest a column of time, and all together. */

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.compare;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.YearMonth;
 import java.time.ZoneId;
@@ -47,7 +48,7 @@ public record MissionCalendar(YearMonth month, int days, Map<String, List<Bar>> 
                                 share(all, m.records().lastAt()) * days))
                         .collect(Collectors.groupingBy(
                                 b -> b.mission.place().site() == null
-                                        ? "no site"
+                                        ? Texts.of("review.compare.missionCalendar.noSite")
                                         : b.mission.place().site(),
                                 LinkedHashMap::new,
                                 Collectors.toList())));

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.mains;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDateTime;
@@ -129,7 +130,7 @@ class MainsController {
                     mission,
                     store.recorded(mission),
                     json.writeValueAsString(
-                            Map.of("name", "Unbalance of the voltages", "unbalance", Map.of("channels", phases))));
+                            Map.of("name", Texts.of("review.mains.mainsController.unbalanceOfTheVoltages"), "unbalance", Map.of("channels", phases))));
             model.addAttribute("unbalance", Statistics.of(source, null));
         } catch (DerivedSeries.ImpossibleException e) {
             model.addAttribute("impossible", e.getMessage());
@@ -159,6 +160,6 @@ class MainsController {
                         && ModelCatalogue.get(m.device().model())
                                 .option("nominal")
                                 .isPresent())
-                .orElseThrow(() -> new NotThereException("Nothing of three phases is home of a mission " + id + "."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.mains.mainsController.missionHasNoCollectedThree", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.notes;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
@@ -92,6 +93,6 @@ class PinnedNoteController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.notes.pinnedNoteController.missionIsNotCollectedYet", "id", id)));
     }
 }

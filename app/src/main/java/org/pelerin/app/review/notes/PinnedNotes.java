@@ -1,5 +1,6 @@
 package org.pelerin.app.review.notes;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -22,7 +23,7 @@ public class PinnedNotes {
     /** It stood there when the mission was signed; nothing has changed. */
     static final class SignedNoteException extends NotDoneException {
         SignedNoteException(Mission mission) {
-            super("Mission " + mission.id() + " is signed with this note. Reopen the mission before you change it");
+            super(Texts.of("review.notes.pinnedNotes.missionIsSignedWithThis", "id", mission.id()));
         }
     }
 
@@ -66,13 +67,13 @@ public class PinnedNotes {
     public void pin(Mission mission, Instant from, Instant to, String typed, String by) {
         String text = CleanText.line(typed).strip();
         if (text.isEmpty()) {
-            throw new IllegalArgumentException("Say what is to be noted");
+            throw new IllegalArgumentException(Texts.of("review.notes.pinnedNotes.enterANote"));
         }
         if (Length.PINNED_NOTE.exceeded(text)) {
             throw new IllegalArgumentException(Length.PINNED_NOTE.said(text));
         }
         if (to.isBefore(from)) {
-            throw new IllegalArgumentException("A note cannot end before it begins");
+            throw new IllegalArgumentException(Texts.of("review.notes.pinnedNotes.aNoteCannotEndBefore"));
         }
         mapper.insert(mission.id(), from, to, text, clock.instant(), by);
         audit.record(by, "note", mission.subject(), "", told(from, to, text));
@@ -109,6 +110,6 @@ public class PinnedNotes {
     }
 
     private static String told(Instant from, Instant to, String text) {
-        return (from.equals(to) ? "at " + from : from + " to " + to) + ": " + text;
+        return (from.equals(to) ? Texts.stored("stored.pinnedNotes.atFrom", "from", from) : Texts.stored("stored.pinnedNotes.fromToTo", "from", from, "to", to)) + ": " + text;
     }
 }

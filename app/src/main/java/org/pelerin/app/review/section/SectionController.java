@@ -1,5 +1,6 @@
 package org.pelerin.app.review.section;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Duration;
 import java.time.Instant;
@@ -105,7 +106,7 @@ class SectionController {
         asked.ifPresent(a -> {
             try {
                 studies.keep(id, name, a, me.getName());
-                flash.addFlashAttribute("said", "Kept as a mapping study; its report is beside it in the list.");
+                flash.addFlashAttribute("said", Texts.of("review.section.sectionController.savedAsAMappingStudy"));
             } catch (Studies.NoStudyException e) {
                 flash.addFlashAttribute("refused", e.getMessage() + ".");
             }
@@ -118,13 +119,13 @@ class SectionController {
     @PostMapping("/studies/{id}/remove")
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         MappingStudy study =
-                studies.find(id).orElseThrow(() -> new NotThereException("There is no mapping study " + id + "."));
+                studies.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.section.sectionController.thereIsNoMappingStudy", "id", id)));
         studies.remove(study, me.getName());
-        flash.addFlashAttribute("said", "Removed. What was recorded has not changed.");
+        flash.addFlashAttribute("said", Texts.of("review.section.sectionController.removedTheRecordsHaveNot"));
         return "redirect:/places/" + study.siteId() + "/section";
     }
 
     private Site site(long id) {
-        return places.site(id).orElseThrow(() -> new NotThereException("There is no such site."));
+        return places.site(id).orElseThrow(() -> new NotThereException(Texts.of("review.section.sectionController.thereIsNoSuchSite")));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.section;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -46,10 +47,10 @@ public class SectionForm implements Form {
         Double least = read.number("low", low);
         Double most = read.number("high", high);
         if (read.errors().isEmpty() && !end.isAfter(begin)) {
-            read.wrong("to", "It ends before it begins");
+            read.wrong("to", Texts.of("review.section.sectionForm.thePeriodEndsBeforeIt"));
         }
         if (least != null && most != null && least > most) {
-            read.wrong("high", "The band ends below where it begins");
+            read.wrong("high", Texts.of("review.section.sectionForm.theUpperEndOfThe"));
         }
         return read.errors().isEmpty()
                 ? Optional.of(new Asked(unit.isBlank() ? "°C" : unit, begin, end, least, most))

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.section;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -183,7 +184,7 @@ public class Sections {
                 long last = table.axis().indexAtOrAfter(to.toEpochMilli() + 1);
                 if (last - first > MOST_SAMPLES) {
                     throw new TooMuchException(
-                            "Choose a shorter time: of a spot five million samples are looked at together at most.");
+                            Texts.of("review.section.sections.chooseAShorterPeriodAt"));
                 }
                 return store.window(m, table.only(c -> c == d.number()), first, last).stream()
                         .findFirst()

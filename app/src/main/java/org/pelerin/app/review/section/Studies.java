@@ -1,5 +1,6 @@
 package org.pelerin.app.review.section;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -47,20 +48,20 @@ public class Studies {
     void keep(long site, String typed, SectionForm.Asked a, String by) {
         String name = CleanText.line(typed).strip();
         if (name.isEmpty()) {
-            throw new NoStudyException("Give the study a name");
+            throw new NoStudyException(Texts.of("review.section.studies.enterANameForThe"));
         }
         if (Length.STUDY_NAME.exceeded(name)) {
             throw new NoStudyException(Length.STUDY_NAME.said(name));
         }
         mapper.insert(site, name, a.unit(), a.from(), a.to(), a.low(), a.high(), clock.instant(), by);
-        audit.record(by, "keep mapping study", "site " + site, "", name + ": " + a.from() + " to " + a.to());
+        audit.record(by, "keep mapping study", Texts.stored("stored.studies.siteSite", "site", site), "", Texts.stored("stored.studies.nameFromToTo", "name", name, "from", a.from(), "to", a.to()));
     }
 
     @Transactional
     void remove(MappingStudy study, String by) {
         if (mapper.delete(study.id()) == 0) {
-            throw new TooLateException("It is not kept any more");
+            throw new TooLateException(Texts.of("review.section.studies.theStudyNoLongerExists"));
         }
-        audit.record(by, "remove mapping study", "site " + study.siteId(), study.name(), "");
+        audit.record(by, "remove mapping study", Texts.stored("stored.studies.siteSiteId", "siteId", study.siteId()), study.name(), "");
     }
 }

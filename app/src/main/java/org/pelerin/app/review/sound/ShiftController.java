@@ -1,5 +1,6 @@
 package org.pelerin.app.review.sound;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
@@ -149,7 +150,7 @@ class ShiftController {
                 NoiseDose.Scheme.of(form.scheme).orElseThrow(),
                 me.getName());
         evaluation.again(id);
-        flash.addFlashAttribute("said", "Each shift is judged by it from now on.");
+        flash.addFlashAttribute("said", Texts.of("review.sound.shiftController.savedEachShiftIsAssessed"));
         return "redirect:/missions/" + id + "/sound";
     }
 
@@ -158,7 +159,7 @@ class ShiftController {
         Mission mission = get(id);
         shifts.remove(mission, me.getName());
         evaluation.again(id);
-        flash.addFlashAttribute("said", "No dose is judged any more. What was recorded has not changed.");
+        flash.addFlashAttribute("said", Texts.of("review.sound.shiftController.doseLimitsAreRemovedThe"));
         return "redirect:/missions/" + id + "/sound";
     }
 
@@ -166,12 +167,12 @@ class ShiftController {
         return j.series().stream()
                 .filter(c -> Unit.of(c.unit()).level())
                 .findFirst()
-                .orElseThrow(() -> new NotThereException("Mission " + id + " recorded no level in dB."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.sound.shiftController.missionHasNoSoundLevels", "id", id)));
     }
 
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.sound.shiftController.missionIsNotCollectedYet", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.sound;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -44,13 +45,13 @@ public class ShiftForm implements Form {
                 .filter(d -> days.contains(d.name()))
                 .collect(Collectors.toSet());
         if (on.isEmpty()) {
-            read.wrong("days", "Choose at least one day");
+            read.wrong("days", Texts.of("review.sound.shiftForm.selectAtLeastOneDay"));
         }
         if (begins != null && begins.equals(ends)) {
-            read.wrong("to", "A shift does not end at the time of day at which it begins");
+            read.wrong("to", Texts.of("review.sound.shiftForm.aShiftCannotEndAt"));
         }
         if (NoiseDose.Scheme.of(scheme).isEmpty()) {
-            read.wrong("scheme", "Choose a scheme");
+            read.wrong("scheme", Texts.of("review.sound.shiftForm.chooseAScheme"));
         }
         return read.errors().isEmpty() ? Optional.of(new WorkingShift(begins, ends, on, zone)) : Optional.empty();
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.views;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
@@ -35,10 +36,10 @@ class SavedViewController {
             HttpServletRequest request,
             RedirectAttributes flash) {
         Mission m =
-                missions.find(mission).orElseThrow(() -> new NotThereException("There is no mission " + mission + "."));
+                missions.find(mission).orElseThrow(() -> new NotThereException(Texts.of("review.views.savedViewController.thereIsNoMission", "mission", mission)));
         try {
             views.keep(m, ofSpot, shared && mayShare(request), name, document, me.getName());
-            flash.addFlashAttribute("said", "Kept; it is under Views from now on.");
+            flash.addFlashAttribute("said", Texts.of("review.views.savedViewController.savedItIsListedUnder"));
         } catch (SavedViews.NoViewException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -57,7 +58,7 @@ class SavedViewController {
         String kept = query.matches("[A-Za-z0-9=&%._+~-]{1,4000}") ? query : "";
         try {
             views.keepTogether(shared && mayShare(request), name, kept, me.getName());
-            flash.addFlashAttribute("said", "Kept; it is listed under Compare from now on.");
+            flash.addFlashAttribute("said", Texts.of("review.views.savedViewController.savedItIsListedUnder2"));
         } catch (SavedViews.NoViewException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -71,7 +72,7 @@ class SavedViewController {
             @RequestParam(required = false) Long mission,
             Principal me,
             RedirectAttributes flash) {
-        flash.addFlashAttribute("said", views.remove(id, me.getName()) ? "Removed." : "It was not there any more.");
+        flash.addFlashAttribute("said", views.remove(id, me.getName()) ? "Removed." : Texts.of("review.views.savedViewController.itWasAlreadyRemoved"));
         return mission == null ? "redirect:/compare" : "redirect:/missions/" + mission;
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.review.views;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -49,7 +50,7 @@ public class SavedViews {
     @Transactional
     public void keep(Mission mission, boolean ofSpot, boolean shared, String name, String document, String by) {
         ViewDocument view = ViewDocument.read(document)
-                .orElseThrow(() -> new NoViewException("What is drawn could not be read; open the mission again"));
+                .orElseThrow(() -> new NoViewException(Texts.of("review.views.savedViews.theViewCouldNotBe")));
         Long spot = ofSpot ? mission.place().spotId() : null;
         mapper.insert(named(name), by, shared, spot == null ? mission.id() : null, spot, view.json(), clock.instant());
     }
@@ -63,7 +64,7 @@ public class SavedViews {
     private static String named(String typed) {
         String name = CleanText.line(typed).strip();
         if (name.isEmpty()) {
-            throw new NoViewException("Give the view a name");
+            throw new NoViewException(Texts.of("review.views.savedViews.enterANameForThe"));
         }
         if (Length.VIEW_NAME.exceeded(name)) {
             throw new NoViewException(Length.VIEW_NAME.said(name));

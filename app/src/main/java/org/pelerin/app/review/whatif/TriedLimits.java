@@ -1,5 +1,6 @@
 package org.pelerin.app.review.whatif;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -61,9 +62,9 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
         Double low = Double.isInfinite(bound.low()) ? null : read.number(r.id(), t.low());
         Double high = Double.isInfinite(bound.high()) ? null : read.number(r.id(), t.high());
         if (low == null && !Double.isInfinite(bound.low()) || high == null && !Double.isInfinite(bound.high())) {
-            read.wrong(r.id(), "Give a number");
+            read.wrong(r.id(), Texts.of("review.whatif.triedLimits.enterANumber"));
         } else if (low != null && high != null && low > high) {
-            read.wrong(r.id(), "The lower limit is above the upper one");
+            read.wrong(r.id(), Texts.of("review.whatif.triedLimits.theLowerLimitIsAbove"));
         } else {
             bound = bound(low, high, back, bound);
         }
@@ -113,12 +114,12 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
             });
             if (changed.size() > 1) {
                 throw new IllegalArgumentException(
-                        "“" + r.id() + "” is one rule for several channels, and was changed in different ways");
+                        Texts.of("review.whatif.triedLimits.isOneRuleForSeveral", "id", r.id()));
             }
             out.add(changed.isEmpty() ? r : changed.iterator().next());
         }
         if (!left.isEmpty()) {
-            throw new IllegalArgumentException("“" + left.iterator().next() + "” is no rule of “" + set.name() + "”");
+            throw new IllegalArgumentException(Texts.of("review.whatif.triedLimits.isNotARuleOf", "next", left.iterator().next(), "name", set.name()));
         }
         return new Limits(set.name(), out, set.gapRules());
     }
@@ -151,7 +152,7 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
         }
         if (!left.isEmpty()) {
             throw new IllegalArgumentException(
-                    "the plan has no alarm “" + left.iterator().next() + "” any more");
+                    Texts.of("review.whatif.triedLimits.thePlanNoLongerHas", "next", left.iterator().next()));
         }
         return plan.withChannels(channels);
     }

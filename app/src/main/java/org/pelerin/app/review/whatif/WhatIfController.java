@@ -1,5 +1,6 @@
 package org.pelerin.app.review.whatif;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -160,15 +161,15 @@ class WhatIfController {
         if (!tried.errors().isEmpty() || tried.rules().isEmpty()) {
             throw new NotKeptException(
                     tried.errors().isEmpty()
-                            ? "These are the limits that it ran with"
+                            ? Texts.of("review.whatif.whatIfController.theseAreTheLimitsIn")
                             : tried.errors().values().iterator().next());
         }
         try {
             flash.addFlashAttribute("said", kept(mission, tried, request, me.getName()));
         } catch (IllegalArgumentException e) {
-            throw new NotKeptException("It cannot be kept: " + e.getMessage());
+            throw new NotKeptException(Texts.of("review.whatif.whatIfController.itCannotBeSaved", "reason", e.getMessage()));
         } catch (ChangedMeanwhileException e) {
-            throw new TooLateException("Somebody changed it meanwhile; try once more");
+            throw new TooLateException(Texts.of("review.whatif.whatIfController.somebodyChangedItMeanwhileTry"));
         }
         return "redirect:/missions/" + id;
     }
@@ -179,24 +180,21 @@ class WhatIfController {
         if (set != null) {
             LimitSet newest = sets.find(set.id()).orElseThrow();
             if (newest.version() != set.version()) {
-                throw new NotKeptException("“" + set.name() + "” has a version " + newest.version()
-                        + " already; have this mission judged by it first, and try from there");
+                throw new NotKeptException(Texts.of("review.whatif.whatIfController.alreadyHasAVersionCheck", "name", set.name(), "version", newest.version()));
             }
             LimitSet kept = sets.update(set.id(), set.version(), newest.name(), tried.within(set.limits()), by);
-            return "Kept as version " + kept.version() + " of “" + kept.name() + "”. This mission is judged by version "
-                    + set.version() + " until it is judged by the newest.";
+            return Texts.of("review.whatif.whatIfController.savedAsVersionOfThis", "version", kept.version(), "name", kept.name(), "version2", set.version());
         }
         if (!Permission.OPERATE.heldBy(request)) {
             throw new NotKeptException(
-                    "Plans are changed by technicians; in a set of limits you may keep them yourself");
+                    Texts.of("review.whatif.whatIfController.onlyTechniciansCanChangePlans"));
         }
         StoredPlan stored = plan(mission)
                 .orElseThrow(() -> new NotKeptException(
-                        "There is no plan “" + mission.copy().planName() + "” any more that they could be kept in"));
+                        Texts.of("review.whatif.whatIfController.thePlanNoLongerExists", "planName", mission.copy().planName())));
         StoredPlan kept =
                 plans.update(stored.id(), stored.version(), stored.name(), tried.of(plans.settings(stored)), by);
-        return "Kept as version " + kept.version() + " of “" + kept.name()
-                + "”. This mission keeps the limits that it ran with.";
+        return Texts.of("review.whatif.whatIfController.savedAsVersionOfThis2", "version", kept.version(), "name", kept.name());
     }
 
     private Limits limits(Mission mission, JudgedRecord record) {
@@ -232,6 +230,6 @@ class WhatIfController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException("Nothing of a mission " + id + " is home."));
+                .orElseThrow(() -> new NotThereException(Texts.of("review.whatif.whatIfController.missionIsNotCollectedYet", "id", id)));
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.shell.frame;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.NoSuchElementException;
 import java.util.regex.Matcher;
@@ -45,7 +46,7 @@ class Problems {
                 me,
                 HttpStatus.NOT_FOUND,
                 e.getReason(),
-                "It may have been spelt differently. Search for a serial or a spot above.");
+                Texts.of("shell.frame.problems.checkTheAddressOrSearch"));
     }
 
     @ExceptionHandler(Dock.NotConnectedException.class)
@@ -55,8 +56,8 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                e.getMessage() + " is not in the dock.",
-                "Put it into a free port and try again; nothing was changed.");
+                Texts.of("shell.frame.problems.isNotInTheDock", "reason", e.getMessage()),
+                Texts.of("shell.frame.problems.plugItIntoAFree"));
     }
 
     @ExceptionHandler(CollectService.NotNowException.class)
@@ -67,12 +68,12 @@ class Problems {
                 me,
                 HttpStatus.CONFLICT,
                 e.getMessage() + ".",
-                "Nothing was changed. Go back and look at the logger again.");
+                Texts.of("shell.frame.problems.nothingWasChangedGoBack"));
     }
 
     @ExceptionHandler(LinkException.class)
     String link(LinkException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", "Check the cable and try again.");
+        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", Texts.of("shell.frame.problems.checkTheCableAndTry"));
     }
 
     @ExceptionHandler(RefusedException.class)
@@ -82,8 +83,8 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                "The logger refused: " + e.getMessage() + ".",
-                "Nothing was changed on it.");
+                Texts.of("shell.frame.problems.theLoggerRefused", "reason", e.getMessage()),
+                Texts.of("shell.frame.problems.theLoggerWasNotChanged"));
     }
 
     /** A form that none of ours sends: a list where there is a text, a number among the millions, half an upload. */
@@ -98,8 +99,8 @@ class Problems {
                 response,
                 me,
                 large ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST,
-                large ? "The file is too large." : "The request could not be understood.",
-                large ? "A file has at most 48 MB." : "Nothing was changed. Go back and try again.");
+                large ? Texts.of("shell.frame.problems.theFileIsTooLarge") : Texts.of("shell.frame.problems.theRequestCouldNotBe"),
+                large ? Texts.of("shell.frame.problems.aFileHasAtMost") : Texts.of("shell.frame.problems.nothingWasChangedGoBack2"));
     }
 
     /** A number or a name that is sent along, of something that is not there, or not any more. */
@@ -112,8 +113,8 @@ class Problems {
                 response,
                 me,
                 HttpStatus.NOT_FOUND,
-                "This is not there, or not any more.",
-                "Nothing was changed. Go back and look again.");
+                Texts.of("shell.frame.problems.thisDoesNotExistOr"),
+                Texts.of("shell.frame.problems.nothingWasChangedGoBack3"));
     }
 
     /** Fields that are numbered where there is one, or numbered with what is no number. */
@@ -124,8 +125,8 @@ class Problems {
                 response,
                 me,
                 HttpStatus.BAD_REQUEST,
-                "The request could not be understood.",
-                "Nothing was changed. Go back and try again.");
+                Texts.of("shell.frame.problems.theRequestCouldNotBe"),
+                Texts.of("shell.frame.problems.nothingWasChangedGoBack2"));
     }
 
     private static final Pattern TOO_LONG = Pattern.compile("too long for column '(?:.*\\.)?`?([a-z_]+)");
@@ -148,9 +149,9 @@ class Problems {
                 me,
                 HttpStatus.BAD_REQUEST,
                 named
-                        ? "The " + column.group(1).replace('_', ' ') + " is longer than can be kept."
-                        : "Something in it is longer than can be kept, or is not there any more.",
-                "Nothing was changed. Go back, and look at what you typed.");
+                        ? Texts.of("shell.frame.problems.theIsTooLong", "replace", column.group(1).replace('_', ' '))
+                        : Texts.of("shell.frame.problems.anEntryIsTooLong"),
+                Texts.of("shell.frame.problems.nothingWasChangedGoBack4"));
     }
 
     private String page(

@@ -1,5 +1,6 @@
 package org.pelerin.app.shell.yard;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -107,9 +108,9 @@ public class YardClient {
                     .body(byte[].class);
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
-            throw new YardException(complaint == null ? "The yard said no" : complaint.error());
+            throw new YardException(complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
         } catch (ResourceAccessException e) {
-            throw new YardException("The yard does not answer");
+            throw new YardException(Texts.of("shell.yard.yardClient.theYardDoesNotAnswer"));
         }
     }
 
@@ -118,7 +119,7 @@ public class YardClient {
         try {
             return List.of(http.get().uri("/mails").retrieve().body(YardMail[].class));
         } catch (ResourceAccessException e) {
-            throw new YardException("The yard does not answer");
+            throw new YardException(Texts.of("shell.yard.yardClient.theYardDoesNotAnswer"));
         }
     }
 
@@ -160,9 +161,9 @@ public class YardClient {
             return world;
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
-            throw new YardException(complaint == null ? "The yard said no" : complaint.error());
+            throw new YardException(complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
         } catch (ResourceAccessException e) {
-            throw new YardException("The yard does not answer");
+            throw new YardException(Texts.of("shell.yard.yardClient.theYardDoesNotAnswer"));
         } finally {
             asking.unlock();
         }

@@ -1,5 +1,6 @@
 package org.pelerin.app.shell.yard;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -56,7 +57,7 @@ class YardController {
         } catch (YardClient.YardException e) {
             model.addAttribute("what", e.getMessage() + ".");
             model.addAttribute(
-                    "advice", "The simulated outdoors is a process of its own. Start it with ./pelerin demo.");
+                    "advice", Texts.of("shell.yard.yardController.theSimulatedOutdoorsIsA"));
             return "problem";
         }
         return "yard/yard";
@@ -101,15 +102,15 @@ class YardController {
     /** “DOOR_OPEN” as it is said beside a spot. */
     private static String happening(String kind) {
         return switch (kind) {
-            case "COMPRESSOR_FAILURE" -> "the compressor fails";
-            case "DOOR_OPEN" -> "the door stays open";
+            case "COMPRESSOR_FAILURE" -> Texts.of("shell.yard.yardController.compressorFailure");
+            case "DOOR_OPEN" -> Texts.of("shell.yard.yardController.doorLeftOpen");
             default -> kind.toLowerCase(Locale.ROOT).replace('_', ' ');
         };
     }
 
     @PostMapping("/yard/carry")
     String carry(@RequestParam String serial, @RequestParam String to, RedirectAttributes flash) {
-        return act(flash, "/carry", Map.of("serial", serial, "to", to), serial + " was carried.");
+        return act(flash, "/carry", Map.of("serial", serial, "to", to), Texts.of("shell.yard.yardController.wasCarried", "serial", serial));
     }
 
     @PostMapping("/yard/press")
@@ -147,7 +148,7 @@ class YardController {
                 flash,
                 "/cable",
                 Map.of("serial", serial, "plugged", plugged),
-                "The cable of " + serial + (plugged ? " is in again." : " is out."));
+                Texts.of("shell.yard.yardController.theCableOf", "serial", serial, "plugged", plugged));
     }
 
     @PostMapping("/yard/fault")
@@ -157,8 +158,8 @@ class YardController {
             @RequestParam(defaultValue = "1") long amount,
             RedirectAttributes flash) {
         String said = kind.equals("cable-half-way")
-                ? "The cable of " + serial + " will come out half way through its next download."
-                : "Done to " + serial + ".";
+                ? Texts.of("shell.yard.yardController.theCableOfWillCome", "serial", serial)
+                : Texts.of("shell.yard.yardController.appliedTo", "serial", serial);
         return act(flash, "/fault", Map.of("serial", serial, "kind", kind, "amount", amount), said);
     }
 
@@ -173,14 +174,14 @@ class YardController {
         FieldReader typed = new FieldReader();
         Double quantity = typed.number("value", value);
         if (state.equals("value") && quantity == null) {
-            flash.addFlashAttribute("refused", "Say which value the sensor is to give.");
+            flash.addFlashAttribute("refused", Texts.of("shell.yard.yardController.enterTheValueOfThe"));
             return "redirect:/yard#" + serial;
         }
         return act(
                 flash,
                 "/sensor",
                 Map.of("serial", serial, "channel", channel, "state", state, "value", quantity == null ? 0 : quantity),
-                state.equals("right") ? "Its sensors are as they were." : "Done to " + serial + ".");
+                state.equals("right") ? Texts.of("shell.yard.yardController.theSensorsAreReset") : Texts.of("shell.yard.yardController.appliedTo", "serial", serial));
     }
 
     @PostMapping("/yard/advance")
@@ -189,7 +190,7 @@ class YardController {
                 flash,
                 "/advance",
                 Map.of("seconds", Duration.ofHours(hours).toSeconds()),
-                show.rough(Duration.ofHours(hours)) + " have passed.");
+                Texts.of("shell.yard.yardController.havePassed", "ofHours", show.rough(Duration.ofHours(hours))));
     }
 
     /** @param night 0 for the coming night; the incident begins at 23:00 of that day in the home zone */
@@ -206,7 +207,7 @@ class YardController {
                 .atTime(LocalTime.of(23, 0))
                 .atZone(zone)
                 .toInstant();
-        return act(flash, () -> yard.mishap(spot, kind, start, hours), "It will happen on " + show.minute(start) + ".");
+        return act(flash, () -> yard.mishap(spot, kind, start, hours), Texts.of("shell.yard.yardController.scheduledFor", "start", show.minute(start)));
     }
 
     private String act(RedirectAttributes flash, String path, Map<String, Object> body, String said) {

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.batch;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 
 /**
@@ -19,7 +20,7 @@ public record Batch(
         String orderedBy,
         String notWired) {
 
-    static final String AGAIN = "back to work, each with its own plan";
+    static final String AGAIN = Texts.of("deployment.prepare.batch.batch.restartEachWithItsOwn");
 
     /** Whether each of them goes on with a plan of its own. */
     public boolean each() {

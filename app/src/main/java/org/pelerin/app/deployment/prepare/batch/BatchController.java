@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.batch;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Clock;
@@ -124,10 +125,10 @@ class BatchController {
                 .map(d -> String.format("%s %05d", d.station(), d.port()))
                 .orElse("~")));
         if (listed.size() > MOST) {
-            typed.wrong("list", "At most " + MOST + " loggers at once");
+            typed.wrong("list", Texts.of("deployment.prepare.batch.batchController.atMostLoggersAtOnce", "most", MOST));
         }
         if (!form.again() && stored == null && !listed.isEmpty()) {
-            typed.wrong("plan", "Choose the plan that all are to get");
+            typed.wrong("plan", Texts.of("deployment.prepare.batch.batchController.chooseThePlanForAll"));
         }
         typed.text("notWired", form.notWired, Length.NOT_WIRED);
         pin(form, typed);
@@ -194,7 +195,7 @@ class BatchController {
 
     private static void pin(BatchForm form, FieldReader typed) {
         if (!form.pin.strip().matches(PIN)) {
-            typed.wrong("pin", "A PIN has 1 to 8 digits");
+            typed.wrong("pin", Texts.of("deployment.prepare.batch.batchController.aPinHas1To"));
         }
     }
 
@@ -276,7 +277,7 @@ class BatchController {
     }
 
     private void fill(long id, Model page) {
-        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException("There is no batch " + id + "."));
+        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
         List<BatchItem> items = batches.items(id);
         long done =
                 items.stream().filter(i -> i.state() == BatchItem.State.DONE).count();
@@ -319,17 +320,17 @@ class BatchController {
             Principal me,
             RedirectAttributes flash) {
         if (!pin.strip().matches(PIN)) {
-            flash.addFlashAttribute("refused", "A PIN has 1 to 8 digits.");
+            flash.addFlashAttribute("refused", Texts.of("deployment.prepare.batch.batchController.aPinHas1To2"));
             return "redirect:/batches/" + id;
         }
         batches.resume(id, pin.strip(), me.getName());
-        flash.addFlashAttribute("said", "Trying again whatever is not written.");
+        flash.addFlashAttribute("said", Texts.of("deployment.prepare.batch.batchController.theLoggersNotWrittenYet"));
         return "redirect:/batches/" + id;
     }
 
     @GetMapping("/batches/{id}/labels.pdf")
     ResponseEntity<byte[]> labels(@PathVariable long id) {
-        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException("There is no batch " + id + "."));
+        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
         String base = address.base();
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)

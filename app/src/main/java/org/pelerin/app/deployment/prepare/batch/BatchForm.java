@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.batch;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -77,10 +78,10 @@ public class BatchForm implements Form {
                     .findFirst()
                     .orElse(null);
             if (!spot.isEmpty() && spotId == null) {
-                typed.wrong("list", "Line " + (i + 1) + ": there is no spot “" + spot + "”");
+                typed.wrong("list", Texts.of("deployment.prepare.batch.batchForm.lineThereIsNoSpot", "i", (i + 1), "spot", spot));
             }
             if (out.put(cells[0].strip(), new Row(cells.length > 1 ? cells[1].strip() : "", spotId)) != null) {
-                typed.wrong("list", "Line " + (i + 1) + ": " + cells[0] + " is there twice");
+                typed.wrong("list", Texts.of("deployment.prepare.batch.batchForm.lineOccursTwice", "i", (i + 1), "cells", cells[0]));
             }
         }
         return out;

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.batch;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
@@ -84,7 +85,7 @@ class BatchRunner implements LongWork {
     private void write(BatchItem item, Claim claim) {
         try {
             long mission = write(item);
-            finish(item, claim, BatchItem.State.DONE, "written, read back and compared", mission);
+            finish(item, claim, BatchItem.State.DONE, Texts.stored("stored.batchRunner.writtenReadBackAndCompared"), mission);
         } catch (WriteService.BlockedException e) {
             finish(
                     item,
@@ -93,21 +94,21 @@ class BatchRunner implements LongWork {
                     e.getMessage() + ". " + e.conflicts().get(0).fix() + ".",
                     null);
         } catch (Dock.NotConnectedException e) {
-            finish(item, claim, BatchItem.State.FAILED, "It left the dock. Plug it in again and resume.", null);
+            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.theLoggerLeftTheDock"), null);
         } catch (LinkException e) {
-            finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ". Check its cable and resume.", null);
+            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.checkItsCableAndResume", "reason", e.getMessage()), null);
         } catch (WriteService.ReadBackException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
         } catch (WriteService.NotWaitingException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ".", null);
         } catch (RefusedException e) {
-            finish(item, claim, BatchItem.State.FAILED, "The logger refused: " + e.getMessage() + ".", null);
+            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.theLoggerRefused", "reason", e.getMessage()), null);
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             // what the logger then holds tells whoever comes next whether it was written
             throw e;
         } catch (RuntimeException e) {
             LOG.error("The writing of {} failed", item.serial(), e);
-            finish(item, claim, BatchItem.State.FAILED, "The writing failed; resume to try again.", null);
+            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.writingFailedResumeToTry"), null);
         }
     }
 

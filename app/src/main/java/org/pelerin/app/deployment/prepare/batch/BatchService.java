@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.batch;
 
+import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -101,8 +102,8 @@ public class BatchService {
             return List.of(new Conflict(
                     Conflict.Level.BLOCKS,
                     "",
-                    "It was never written, so it has no plan to go back to",
-                    "Choose one plan"));
+                    Texts.of("deployment.prepare.batch.batchService.itWasNeverWrittenSo"),
+                    Texts.of("deployment.prepare.batch.batchService.chooseOnePlan")));
         }
         try {
             Plan plan = w.plan().settings().withLoggerName(w.name());
@@ -113,9 +114,9 @@ public class BatchService {
                             .of(w.serial(), w.name(), w.spotId(), null, null, notWired)
                             .after(plan));
         } catch (Dock.NotConnectedException e) {
-            return List.of(new Conflict(Conflict.Level.BLOCKS, "", "It is not connected", "Put it into a free port"));
+            return List.of(new Conflict(Conflict.Level.BLOCKS, "", Texts.of("deployment.prepare.batch.batchService.itIsNotConnected"), Texts.of("deployment.prepare.batch.batchService.plugItIntoAFree")));
         } catch (LinkException | RefusedException e) {
-            return List.of(new Conflict(Conflict.Level.BLOCKS, "", e.getMessage(), "Check its cable"));
+            return List.of(new Conflict(Conflict.Level.BLOCKS, "", e.getMessage(), Texts.of("deployment.prepare.batch.batchService.checkItsCable")));
         }
     }
 
@@ -124,12 +125,12 @@ public class BatchService {
         List<Conflict> out = new ArrayList<>();
         if (all.stream().filter(o -> o.name().equals(w.name())).count() > 1) {
             out.add(new Conflict(
-                    Conflict.Level.WARNS, "loggerName", "Another of them is called “" + w.name() + "” too", "Name it"));
+                    Conflict.Level.WARNS, "loggerName", Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch", "name", w.name()), Texts.of("deployment.prepare.batch.batchService.changeTheName")));
         }
         if (w.spotId() != null
                 && all.stream().filter(o -> w.spotId().equals(o.spotId())).count() > 1) {
             out.add(new Conflict(
-                    Conflict.Level.WARNS, "spot", "Another of them goes to the same spot", "Choose another spot"));
+                    Conflict.Level.WARNS, "spot", Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch2"), Texts.of("deployment.prepare.batch.batchService.chooseAnotherSpot")));
         }
         return out;
     }
@@ -159,10 +160,9 @@ public class BatchService {
             audit.record(
                     by,
                     "order batch",
-                    "batch " + row.id,
+                    Texts.stored("stored.batchService.batchId", "id", row.id),
                     "",
-                    row.planName + " for " + order.wanted.size() + " loggers"
-                            + (order.notWired.isEmpty() ? "" : ", not wired yet: " + order.notWired));
+                    Texts.stored("stored.batchService.forLoggers", "planName", row.planName, "wanted", order.wanted.size(), "more", (order.notWired.isEmpty() ? "" : Texts.stored("stored.batchService.notWiredYet", "notWired", order.notWired))));
             return row.id;
         });
     }
@@ -179,7 +179,7 @@ public class BatchService {
                 plan == null ? null : plan.version,
                 plan == null ? null : PlanDocument.write(plan.name, plan.settings),
                 block.isPresent() ? BatchItem.State.BLOCKED : BatchItem.State.QUEUED,
-                block.map(c -> c.message() + ". " + c.fix() + ".").orElse("waiting its turn"));
+                block.map(c -> c.message() + ". " + c.fix() + ".").orElse(Texts.of("deployment.prepare.batch.batchService.waiting")));
     }
 
     public Optional<Batch> find(long id) {
@@ -200,7 +200,7 @@ public class BatchService {
         batches.state(id, "STOPPED");
         batches.forgetPin(id);
         int left = batches.stopQueued(id);
-        audit.record(by, "stop batch", "batch " + id, "", left + " loggers left alone");
+        audit.record(by, "stop batch", Texts.stored("stored.batchService.batchId", "id", id), "", Texts.stored("stored.batchService.loggersNotWritten", "left", left));
     }
 
     /** Tries again whatever is not written. */
@@ -210,7 +210,7 @@ public class BatchService {
         batches.pin(id, seal.close(pin));
         batches.state(id, "GOING");
         orders.order(BatchRunner.KIND, batches.queued(id));
-        audit.record(by, "resume batch", "batch " + id, "", again + " loggers tried again");
+        audit.record(by, "resume batch", Texts.stored("stored.batchService.batchId", "id", id), "", Texts.stored("stored.batchService.loggersTriedAgain", "again", again));
     }
 
     @PreDestroy

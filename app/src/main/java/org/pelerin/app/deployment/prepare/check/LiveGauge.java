@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.check;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.plan.MeasuredChannel;
@@ -79,9 +80,8 @@ public record LiveGauge(
         return Double.isNaN(reading.raw())
                 ? "open"
                 : Double.isNaN(reading.value())
-                        ? "no value from "
-                                + LimitText.quantity(
-                                        reading.raw(), reading.channel().input().unit())
+                        ? Texts.of("deployment.prepare.check.liveGauge.noValueFrom", "quantity", LimitText.quantity(
+                                        reading.raw(), reading.channel().input().unit()))
                         : "";
     }
 

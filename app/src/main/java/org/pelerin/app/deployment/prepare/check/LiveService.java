@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.check;
 
+import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.loggers.connection.Dock;
@@ -61,22 +62,19 @@ public class LiveService {
         int decimals = to.decimals(v.channel().decimals());
         String unit = "\u00a0" + to.symbol();
         String waits = switch (start.crossing()) {
-            case ABOVE -> "rises above " + show.number(to.value(start.high()), decimals);
-            case BELOW -> "falls below " + show.number(to.value(start.low()), decimals);
+            case ABOVE -> Texts.of("deployment.prepare.check.liveService.risesAbove", "value", show.number(to.value(start.high()), decimals));
+            case BELOW -> Texts.of("deployment.prepare.check.liveService.fallsBelow", "value", show.number(to.value(start.low()), decimals));
             case ENTERS ->
-                "enters " + show.number(to.value(start.low()), decimals) + " … "
-                        + show.number(to.value(start.high()), decimals);
+                Texts.of("deployment.prepare.check.liveService.entersValueValue2", "value", show.number(to.value(start.low()), decimals), "value2", show.number(to.value(start.high()), decimals));
             case LEAVES ->
-                "leaves " + show.number(to.value(start.low()), decimals) + " … "
-                        + show.number(to.value(start.high()), decimals);
+                Texts.of("deployment.prepare.check.liveService.leavesValueValue2", "value", show.number(to.value(start.low()), decimals), "value2", show.number(to.value(start.high()), decimals));
         };
         double missing = start.missing(v.value());
         String far = Double.isNaN(missing)
-                ? "; it reads open and will never start like this"
+                ? Texts.of("deployment.prepare.check.liveService.itReadsOpenAndWill")
                 : missing == 0
-                        ? "; it starts with the next look"
-                        : "; " + show.number(to.difference(missing), decimals) + unit + " to go";
-        return "Starts when “" + v.channel().label() + "” " + waits + unit + ". It reads "
-                + show.number(to.value(v.value()), decimals) + unit + far + ".";
+                        ? Texts.of("deployment.prepare.check.liveService.itStartsWithTheNext")
+                        : Texts.of("deployment.prepare.check.liveService.toGo", "difference", show.number(to.difference(missing), decimals), "unit", unit);
+        return Texts.of("deployment.prepare.check.liveService.startsWhenItReads", "label", v.channel().label(), "waits", waits, "unit", unit, "value", show.number(to.value(v.value()), decimals), "far", far);
     }
 }

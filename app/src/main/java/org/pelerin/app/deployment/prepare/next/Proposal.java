@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.next;
 
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.core.plan.Plan;
 
@@ -35,10 +36,10 @@ public record Proposal(Origin origin, String planName, int planVersion, Plan pla
     /** Why this one, in words. */
     public String words() {
         return switch (origin) {
-            case LAST -> "what it did last";
-            case SPOT -> "the first choice for its spot";
-            case MODEL -> "the first choice for its model";
-            case ONLY -> "the only plan for its model";
+            case LAST -> Texts.of("deployment.prepare.next.proposal.itsLastPlan");
+            case SPOT -> Texts.of("deployment.prepare.next.proposal.theFirstChoiceForIts");
+            case MODEL -> Texts.of("deployment.prepare.next.proposal.theFirstChoiceForIts2");
+            case ONLY -> Texts.of("deployment.prepare.next.proposal.theOnlyPlanForIts");
             case NONE -> "";
         };
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.prepare.write;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -50,7 +51,7 @@ public class WriteService {
         private final transient List<PlanDifference> differences;
 
         ReadBackException(List<PlanDifference> differences) {
-            super("The logger read back other settings than were written");
+            super(Texts.of("deployment.prepare.write.writeService.theSettingsReadBackDiffer"));
             this.differences = differences;
         }
 
@@ -62,8 +63,7 @@ public class WriteService {
     /** It took the plan, and does nothing with it. */
     public static class NotWaitingException extends RuntimeException {
         NotWaitingException(LoggerState state) {
-            super("The logger took the plan and is " + (state == LoggerState.ENDED ? "stopped" : "idle")
-                    + " all the same: it neither waits nor records. Look at its battery, then write it again");
+            super(Texts.of("deployment.prepare.write.writeService.theLoggerAcceptedThePlan", "state", state == LoggerState.ENDED));
         }
     }
 
@@ -105,8 +105,8 @@ public class WriteService {
             return List.of(new Conflict(
                     Conflict.Level.BLOCKS,
                     "",
-                    "The plan is for another model",
-                    "Choose a plan for " + logger.model().name()));
+                    Texts.of("deployment.prepare.write.writeService.thePlanIsForAnother"),
+                    Texts.of("deployment.prepare.write.writeService.chooseAPlanFor", "name", logger.model().name())));
         }
         return Preflight.of(logger.model(), plan, condition(logger, plan), deployment, clock.instant());
     }
@@ -146,11 +146,11 @@ public class WriteService {
             return deviceAudit.tried(
                     draft.by(),
                     "write mission",
-                    "mission " + id + " of " + draft.serial(),
+                    Texts.stored("stored.writeService.missionOf", "id", id, "serial", draft.serial()),
                     draft.planName()
                             + (draft.weakBattery().isEmpty()
                                     ? ""
-                                    : ", though its battery is weak: " + draft.weakBattery()),
+                                    : Texts.stored("stored.writeService.althoughItsBatteryIsWeak", "weakBattery", draft.weakBattery())),
                     () -> {
                         send(link, draft, id);
                         confirm(link, draft, id);
@@ -165,7 +165,7 @@ public class WriteService {
             return;
         }
         if (pin.isEmpty()) {
-            throw new RefusedException(Refusal.PIN_NEEDED, "It asks for its PIN");
+            throw new RefusedException(Refusal.PIN_NEEDED, Texts.of("deployment.prepare.write.writeService.theLoggerAsksForIts"));
         }
         link.unlock(pin);
     }
@@ -179,7 +179,7 @@ public class WriteService {
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
         } catch (RefusedException e) {
-            creation.abandon(id, "The logger refused: " + e.getMessage(), draft.by());
+            creation.abandon(id, Texts.stored("stored.writeService.theLoggerRefused", "reason", e.getMessage()), draft.by());
             throw e;
         }
     }
@@ -188,13 +188,13 @@ public class WriteService {
         Instant written = clock.instant();
         List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
         if (!differences.isEmpty()) {
-            creation.abandon(id, "Read back differently: " + differences, draft.by());
+            creation.abandon(id, Texts.stored("stored.writeService.settingsReadBackDiffer", "differences", differences), draft.by());
             stop(link);
             throw new ReadBackException(differences);
         }
         LoggerState state = link.status().state();
         if (!state.running()) {
-            creation.abandon(id, "It neither waits nor records after it was written: " + state, draft.by());
+            creation.abandon(id, Texts.stored("stored.writeService.itNeitherWaitsNorLogs", "state", state), draft.by());
             throw new NotWaitingException(state);
         }
         creation.written(

@@ -1,0 +1,20 @@
+package org.pelerin.core.language;
+
+import java.util.Locale;
+
+/** The texts of this module: what it says to people of plans, files, formulas and rules. What it computes is in no language. */
+public final class CoreTexts {
+
+    private static final Bundles TEXTS = Bundles.of(CoreTexts.class, "core", Locale.GERMAN);
+
+    private CoreTexts() {}
+
+    /**
+     * In the language that is spoken just now.
+     *
+     * @param arguments names and values by turns
+     */
+    public static String say(String key, Object... arguments) {
+        return TEXTS.say(key, arguments);
+    }
+}
