@@ -50,6 +50,6 @@ final class AlarmComparison {
     }
 
     private static String times(long n) {
-        return n == 0 ? "never" : n == 1 ? "once" : Texts.of("collect.alarmComparison.nTimes", "n", n);
+        return n == 0 ? Texts.of("collect.alarmComparison.never") : n == 1 ? Texts.of("collect.alarmComparison.once") : Texts.of("collect.alarmComparison.nTimes", "n", n);
     }
 }

@@ -79,7 +79,7 @@ public class DeviceEvents {
 
     private static String words(LoggerEvent e, Plan plan) {
         return switch (e.kind()) {
-            case STARTED -> "started";
+            case STARTED -> Texts.of("collect.deviceEvents.started");
             case MARKER -> Texts.of("collect.deviceEvents.markedWithItsButton");
             case ALARM_HIGH -> Texts.of("collect.deviceEvents.alarmRaisedAbove", "channel", channel(e, plan));
             case ALARM_LOW -> Texts.of("collect.deviceEvents.alarmRaisedBelow", "channel", channel(e, plan));

@@ -48,9 +48,9 @@ public class MemoryLook {
         /** What it does now, for a cell of a table. */
         public String doing() {
             return switch (state) {
-                case ENDED, IDLE -> "stopped";
+                case ENDED, IDLE -> Texts.of("collect.memoryLook.stopped");
                 case WAITING -> Texts.of("collect.memoryLook.waitingToStart");
-                case LOGGING -> "records";
+                case LOGGING -> Texts.of("collect.memoryLook.records");
             };
         }
     }

@@ -28,6 +28,6 @@ final class Rereads {
     }
 
     private static String times(int n) {
-        return n == 1 ? "" : n == 2 ? " twice" : Texts.stored("stored.rereads.nTimes", "n", n);
+        return n == 1 ? "" : n == 2 ? Texts.stored("stored.rereads.twice") : Texts.stored("stored.rereads.nTimes", "n", n);
     }
 }

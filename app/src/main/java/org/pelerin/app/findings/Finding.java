@@ -114,7 +114,7 @@ public record Finding(
 
     /** What is still to be done with it by somebody. */
     public String lacking() {
-        return unsaid().isEmpty() ? Texts.of("findings.finding.closesIt") : Texts.of("findings.finding.entersAndClosesIt", "x", String.join(" and ", unsaid()));
+        return unsaid().isEmpty() ? Texts.of("findings.finding.closesIt") : Texts.of("findings.finding.entersAndClosesIt", "x", String.join(Texts.of("findings.finding.and"), unsaid()));
     }
 
     public Duration duration() {

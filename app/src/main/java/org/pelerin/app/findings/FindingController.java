@@ -70,7 +70,7 @@ class FindingController {
         /** Its fields as people read them. */
         Map<String, String> shown(List<Cause> causes) {
             return SavedMeanwhile.fields(
-                    "Cause",
+                    Texts.of("findings.findingController.cause"),
                     causes.stream()
                             .filter(c -> cause != null && c.id() == cause)
                             .map(Cause::name)
@@ -80,9 +80,9 @@ class FindingController {
                     action,
                     Texts.of("findings.findingController.productDisposition"),
                     disposition,
-                    "Owner",
+                    Texts.of("findings.findingController.owner"),
                     owner,
-                    "Due",
+                    Texts.of("findings.findingController.due"),
                     due);
         }
     }
@@ -114,7 +114,7 @@ class FindingController {
         get(id);
         int done = findings.acknowledge(List.of(id), me.getName());
         flash.addFlashAttribute(
-                done == 1 ? "said" : "refused", done == 1 ? "Acknowledged." : Texts.of("findings.findingController.somebodyElseAcknowledgedItMeanwhile"));
+                done == 1 ? "said" : "refused", done == 1 ? Texts.of("findings.findingController.acknowledged") : Texts.of("findings.findingController.somebodyElseAcknowledgedItMeanwhile"));
         return "redirect:" + filter.at("/findings/" + id);
     }
 
@@ -176,7 +176,7 @@ class FindingController {
             flash.addFlashAttribute("said", Texts.of("findings.findingController.findingIsClosed", "id", id));
             return "redirect:" + (next == null ? filter.with("", null) : filter.at("/findings/" + next));
         }
-        flash.addFlashAttribute("said", "Kept.");
+        flash.addFlashAttribute("said", Texts.of("findings.findingController.saved"));
         return "redirect:" + filter.at("/findings/" + id);
     }
 
@@ -215,7 +215,7 @@ class FindingController {
                     "refused", text.isBlank() ? Texts.of("findings.findingController.enterACommentFirst") : Length.FINDING_TEXT.said(text) + ".");
         } else {
             findings.comment(id, text.strip(), me.getName());
-            flash.addFlashAttribute("said", "Added.");
+            flash.addFlashAttribute("said", Texts.of("findings.findingController.added"));
         }
         return "redirect:" + filter.at("/findings/" + id);
     }

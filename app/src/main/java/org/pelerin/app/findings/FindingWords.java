@@ -25,7 +25,7 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
     }
 
     private String words(Finding.Lead l) {
-        String of = l.channel().isEmpty() ? "The record" : l.channel();
+        String of = l.channel().isEmpty() ? Texts.of("findings.findingWords.theRecord") : l.channel();
         Side side = l.side();
         if (side == Side.MISSING) {
             return Texts.of("findings.findingWords.withoutData", "of", of);

@@ -19,28 +19,28 @@ import org.springframework.stereotype.Component;
 class LastChange {
 
     private static final Map<String, String> OF_MISSION = Map.ofEntries(
-            Map.entry("exclude", "excluded a period"),
-            Map.entry("include again", "removed an exclusion"),
-            Map.entry("judged period", "changed the assessed period"),
-            Map.entry("clock correction", "switched the clock correction"),
-            Map.entry("set limits", "chose the limits"),
-            Map.entry("judge by newest version", "chose the newest version of the limits"),
-            Map.entry("derive series", "added a derived series"),
-            Map.entry("remove derived series", "removed a derived series"),
-            Map.entry("set working shift", "set the working shift"),
-            Map.entry("remove working shift", "removed the working shift"),
-            Map.entry("move mission", "moved the mission to another spot"),
-            Map.entry("collect mission", "collected the mission"),
-            Map.entry("collect running mission", "collected more of the mission"));
+            Map.entry("exclude", Texts.of("findings.lastChange.excludedAPeriod")),
+            Map.entry("include again", Texts.of("findings.lastChange.removedAnExclusion")),
+            Map.entry("judged period", Texts.of("findings.lastChange.changedTheAssessedPeriod")),
+            Map.entry("clock correction", Texts.of("findings.lastChange.switchedTheClockCorrection")),
+            Map.entry("set limits", Texts.of("findings.lastChange.choseTheLimits")),
+            Map.entry("judge by newest version", Texts.of("findings.lastChange.choseTheNewestVersionOf")),
+            Map.entry("derive series", Texts.of("findings.lastChange.addedADerivedSeries")),
+            Map.entry("remove derived series", Texts.of("findings.lastChange.removedADerivedSeries")),
+            Map.entry("set working shift", Texts.of("findings.lastChange.setTheWorkingShift")),
+            Map.entry("remove working shift", Texts.of("findings.lastChange.removedTheWorkingShift")),
+            Map.entry("move mission", Texts.of("findings.lastChange.movedTheMissionToAnother")),
+            Map.entry("collect mission", Texts.of("findings.lastChange.collectedTheMission")),
+            Map.entry("collect running mission", Texts.of("findings.lastChange.collectedMoreOfTheMission")));
 
     private static final Map<String, String> OF_LOGGER = Map.of(
-            "place logger", "placed the logger",
-            "correct placing", "corrected the times at the spot",
-            "take logger away", "took the logger away");
+            "place logger", Texts.of("findings.lastChange.placedTheLogger"),
+            "correct placing", Texts.of("findings.lastChange.correctedTheTimesAtThe"),
+            "take logger away", Texts.of("findings.lastChange.tookTheLoggerAway"));
 
     private static final Map<String, String> OF_PLACE = Map.of(
-            "attach limits", "assigned limits to the place",
-            "detach limits", "removed limits from the place");
+            "attach limits", Texts.of("findings.lastChange.assignedLimitsToThePlace"),
+            "detach limits", Texts.of("findings.lastChange.removedLimitsFromThePlace"));
 
     private final AuditTrail audit;
     private final LimitsInForce limits;
@@ -64,7 +64,7 @@ class LastChange {
         InForce now = limits.of(mission);
         if (now.set() != null) {
             found.addAll(newest(
-                    Texts.stored("stored.lastChange.nameVersionVersion", "name", now.set().name(), "version", now.set().version()), Map.of("save limits", "saved the limits")));
+                    Texts.stored("stored.lastChange.nameVersionVersion", "name", now.set().name(), "version", now.set().version()), Map.of("save limits", Texts.of("findings.lastChange.savedTheLimits"))));
         }
         return found.stream()
                 .max(Comparator.comparingLong(AuditEntry::sequence))
@@ -77,7 +77,7 @@ class LastChange {
 
     private static String words(AuditEntry e) {
         String did = OF_MISSION.getOrDefault(
-                e.action(), OF_LOGGER.getOrDefault(e.action(), OF_PLACE.getOrDefault(e.action(), "saved the limits")));
+                e.action(), OF_LOGGER.getOrDefault(e.action(), OF_PLACE.getOrDefault(e.action(), Texts.of("findings.lastChange.savedTheLimits"))));
         return e.who() + " " + did + (e.reason().isBlank() ? "" : ": " + e.reason());
     }
 }

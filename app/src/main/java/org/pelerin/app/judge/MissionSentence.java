@@ -111,7 +111,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
     }
 
     private static String times(int n) {
-        return n == 1 ? "once" : n == 2 ? "twice" : n + "\u00a0times";
+        return n == 1 ? Texts.of("judge.missionSentence.once") : n == 2 ? Texts.of("judge.missionSentence.twice") : Texts.of("judge.missionSentence.nTimes", "n", n);
     }
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */

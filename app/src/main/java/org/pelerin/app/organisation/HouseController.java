@@ -94,9 +94,9 @@ class HouseController {
         return SavedMeanwhile.fields(
                 Texts.of("organisation.houseController.nameOfTheOrganisation"),
                 h.name(),
-                "Address",
+                Texts.of("organisation.houseController.address"),
                 h.address(),
-                "Paper",
+                Texts.of("organisation.houseController.paper"),
                 h.paper().words(),
                 Texts.of("organisation.houseController.fourEyes"),
                 h.fourEyes() ? "yes" : "no",

@@ -125,7 +125,7 @@ public record Consequences(
 
     private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Formats show) {
         List<String> s = new ArrayList<>();
-        s.add("Every ");
+        s.add(Texts.of("plans.consequences.every"));
         s.add(Durations.format(plan.interval()));
         if (plan.scan() != null) {
             s.add(Texts.of("plans.consequences.scannedEvery"));
@@ -149,7 +149,7 @@ public record Consequences(
         } else {
             s.add(
                     switch (end.cause()) {
-                        case PLAN -> ". Ends ";
+                        case PLAN -> Texts.of("plans.consequences.ends2");
                         case MEMORY -> Texts.of("plans.consequences.memoryIsFull");
                         case BATTERY -> Texts.of("plans.consequences.theBatteryEndsIt2");
                     });
@@ -163,19 +163,19 @@ public record Consequences(
     private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Formats show) {
         StartCondition start = plan.start();
         if (start instanceof StartCondition.At at) {
-            s.add(" from ");
+            s.add(Texts.of("plans.consequences.from"));
             s.add(show.minute(at.instant(), zone));
         } else if (start instanceof StartCondition.After after) {
-            s.add(", beginning ");
+            s.add(Texts.of("plans.consequences.beginning"));
             s.add(Texts.of("plans.consequences.afterWriting", "delay", Durations.format(after.delay())));
         } else if (start instanceof StartCondition.OnInterval i) {
-            s.add(" from ");
+            s.add(Texts.of("plans.consequences.from"));
             s.add(Texts.of("plans.consequences.theNextFull", "step", Durations.format(i.step())));
         } else if (start instanceof StartCondition.OnThreshold t) {
-            s.add(" once ");
+            s.add(Texts.of("plans.consequences.once"));
             s.add(threshold(model, plan, t));
         } else {
-            s.add(start instanceof StartCondition.Now ? ", beginning " : Texts.of("plans.consequences.fromThePressOf"));
+            s.add(start instanceof StartCondition.Now ? Texts.of("plans.consequences.beginning") : Texts.of("plans.consequences.fromThePressOf"));
             s.add(start instanceof StartCondition.Now ? Texts.of("plans.consequences.atOnce") : Texts.of("plans.consequences.itsButton"));
         }
     }
@@ -203,8 +203,8 @@ public record Consequences(
             s.add(o.value());
         }
         if (set.size() > MOST_NAMED) {
-            s.add("; and ");
-            s.add((set.size() - MOST_NAMED) + "\u00a0more setting" + (set.size() - MOST_NAMED == 1 ? "" : "s"));
+            s.add(Texts.of("plans.consequences.and2"));
+            s.add(Texts.of("plans.consequences.moreSetting", "mostNamed", (set.size() - MOST_NAMED), "mostNamed2", (set.size() - MOST_NAMED == 1 ? "" : "s")));
         }
     }
 
@@ -219,7 +219,7 @@ public record Consequences(
         }
         if (alarmed.size() > MOST_NAMED) {
             s.add(Texts.of("plans.consequences.alarmsOn"));
-            s.add((alarmed.size() - MOST_NAMED) + "\u00a0more");
+            s.add(Texts.of("plans.consequences.mostNamedMore", "mostNamed", (alarmed.size() - MOST_NAMED)));
         }
     }
 }

@@ -193,7 +193,7 @@ class PlanController {
         page.addAttribute("spots", places.choices(null));
         page.addAttribute("room", "plans");
         page.addAttribute("stored", stored);
-        page.addAttribute("title", stored == null ? "New plan" : stored.name());
+        page.addAttribute("title", stored == null ? Texts.of("plans.planController.newPlan") : stored.name());
         page.addAttribute("target", stored == null ? "/plans" : "/plans/" + stored.id());
     }
 

@@ -91,7 +91,7 @@ public class PlanService {
     @Transactional
     public StoredPlan duplicate(long id, String by) {
         StoredPlan plan = plans.byId(id);
-        return create(freeName(plan.name() + ", copy"), settings(plan), by);
+        return create(freeName(Texts.stored("stored.planService.nameCopy", "name", plan.name())), settings(plan), by);
     }
 
     /** A plan that came from elsewhere, without the corrections of the logger it was in; if its name is taken it gets a number. */

@@ -83,9 +83,9 @@ public record PlanStrip(
 
     private static String begins(Plan plan) {
         return switch (plan.start().kind()) {
-            case BUTTON -> "button";
+            case BUTTON -> Texts.of("plans.planStrip.button");
             case THRESHOLD -> Texts.of("plans.planStrip.startValue");
-            default -> "starts";
+            default -> Texts.of("plans.planStrip.starts");
         };
     }
 
@@ -100,7 +100,7 @@ public record PlanStrip(
         if (plan.start() instanceof StartCondition.After after) {
             return Texts.of("plans.planStrip.waitsDelay", "delay", Durations.rough(after.delay()));
         }
-        return plan.start() instanceof StartCondition.Now ? "" : "waits";
+        return plan.start() instanceof StartCondition.Now ? "" : Texts.of("plans.planStrip.waits");
     }
 
     private static List<Integer> ticks(int startX, Duration recording) {

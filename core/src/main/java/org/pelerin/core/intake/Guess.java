@@ -1,5 +1,6 @@
 package org.pelerin.core.intake;
 
+import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -285,10 +286,10 @@ public final class Guess {
             Layout.Role role = roles.get(c);
             Units.Heading h =
                     Units.of(c < names.size() ? names.get(c) : "", units && c < last.size() ? last.get(c) : "");
-            String name = h.name().isBlank() ? "Column " + (c + 1) : h.name();
+            String name = h.name().isBlank() ? CoreTexts.say("core.intake.guess.columnC", "c", (c + 1)) : h.name();
             if (role == Layout.Role.VALUE) {
                 for (int n = 2; taken(out, name); n++) {
-                    name = (h.name().isBlank() ? "Column " + (c + 1) : h.name()) + " " + n;
+                    name = (h.name().isBlank() ? CoreTexts.say("core.intake.guess.columnC", "c", (c + 1)) : h.name()) + " " + n;
                 }
             }
             out.add(new Layout.Column(role, name, role == Layout.Role.VALUE ? h.unit() : ""));

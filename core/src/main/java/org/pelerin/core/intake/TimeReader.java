@@ -101,7 +101,7 @@ public final class TimeReader {
         Integer offset = null;
         if (at < text.length()) {
             hour = number(2, "hour");
-            expect(':', "the minutes");
+            expect(':', CoreTexts.say("core.intake.timeReader.theMinutes"));
             minute = number(2, "minute");
             if (peek() == ':') {
                 at++;

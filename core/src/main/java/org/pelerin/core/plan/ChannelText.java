@@ -73,6 +73,6 @@ public final class ChannelText {
 
     private static String limits(AlarmLevel level, String unit) {
         Alarm any = level.upper().or(level::lower).orElseThrow();
-        return LimitText.of(level, unit) + (any.latched() ? ", latched" : "");
+        return LimitText.of(level, unit) + (any.latched() ? CoreTexts.say("core.plan.channelText.latched") : "");
     }
 }

@@ -43,7 +43,7 @@ public final class LimitText {
     /** The same of two limits, either of which may be null. */
     public static String sides(Double low, Double high, String unit) {
         return (low == null ? "" : CoreTexts.say("core.plan.limitText.belowPlain", "plain", plain(low)))
-                + (low != null && high != null ? " or " : "")
+                + (low != null && high != null ? CoreTexts.say("core.plan.limitText.or") : "")
                 + (high == null ? "" : CoreTexts.say("core.plan.limitText.abovePlain", "plain", plain(high)))
                 + unit(unit);
     }

@@ -63,18 +63,18 @@ public final class PlanFields {
     }
 
     private void channel(String at, ChannelSettings c, String unit) {
-        put(at + "recorded", c.enabled() ? "yes" : "no");
-        put(at + "label", c.label());
-        put(at + "sensor", c.sensor() == null ? CoreTexts.say("core.plan.planFields.itsOwn") : sensor(c.sensor()));
+        put(CoreTexts.say("core.plan.planFields.atRecorded", "at", at), c.enabled() ? "yes" : "no");
+        put(CoreTexts.say("core.plan.planFields.atLabel", "at", at), c.label());
+        put(CoreTexts.say("core.plan.planFields.atSensor", "at", at), c.sensor() == null ? CoreTexts.say("core.plan.planFields.itsOwn") : sensor(c.sensor()));
         put(CoreTexts.say("core.plan.planFields.unitShown", "at", at), c.unit().isEmpty() ? CoreTexts.say("core.plan.planFields.theSensorS") : c.unit());
-        put(at + "correction", correction(c.correction()));
+        put(CoreTexts.say("core.plan.planFields.atCorrection", "at", at), correction(c.correction()));
         put(CoreTexts.say("core.plan.planFields.lowCutOff", "at", at), c.cutOff() == 0 ? "none" : n(c.cutOff()));
         put(
                 CoreTexts.say("core.plan.planFields.onSensorFault", "at", at),
                 c.fault() == FaultDirection.MISSING
                         ? "missing"
                         : c.fault() == FaultDirection.UP ? CoreTexts.say("core.plan.planFields.maximum") : CoreTexts.say("core.plan.planFields.minimum"));
-        put(at + "decimals", c.decimals() == null ? CoreTexts.say("core.plan.planFields.automatic") : c.decimals());
+        put(CoreTexts.say("core.plan.planFields.atDecimals", "at", at), c.decimals() == null ? CoreTexts.say("core.plan.planFields.automatic") : c.decimals());
         put(
                 CoreTexts.say("core.plan.planFields.displayRange", "at", at),
                 c.display() == null
@@ -89,9 +89,9 @@ public final class PlanFields {
 
     private static String alarm(Alarm a, String unit) {
         return a == null
-                ? "none"
+                ? CoreTexts.say("core.plan.planFields.none")
                 : LimitText.quantity(a.limit(), unit) + " " + LastingText.phrase(a.lasting())
-                        + (a.latched() ? ", latched" : CoreTexts.say("core.plan.planFields.notLatched"));
+                        + (a.latched() ? CoreTexts.say("core.plan.planFields.latched") : CoreTexts.say("core.plan.planFields.notLatched"));
     }
 
     static String start(StartCondition start) {
@@ -117,8 +117,8 @@ public final class PlanFields {
         return switch (crossing) {
             case ABOVE -> CoreTexts.say("core.plan.planFields.risesAbove");
             case BELOW -> CoreTexts.say("core.plan.planFields.fallsBelow");
-            case ENTERS -> "enters";
-            case LEAVES -> "leaves";
+            case ENTERS -> CoreTexts.say("core.plan.planFields.enters");
+            case LEAVES -> CoreTexts.say("core.plan.planFields.leaves");
         };
     }
 
@@ -182,7 +182,7 @@ public final class PlanFields {
         }
         Correction.Linear l = (Correction.Linear) c;
         return c.none()
-                ? "none"
+                ? CoreTexts.say("core.plan.planFields.none2")
                 : l.gain() == 1 ? CoreTexts.say("core.plan.planFields.offsetN", "n", n(l.offset())) : CoreTexts.say("core.plan.planFields.gainOffset", "n", n(l.gain()), "n2", n(l.offset()));
     }
 

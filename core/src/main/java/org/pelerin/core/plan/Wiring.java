@@ -113,20 +113,20 @@ public final class Wiring {
     private static List<Wire> current(Sensor sensor, Terminals t, List<String> notes) {
         if (sensor != null && sensor.supply() != null) {
             notes.add(supply(sensor));
-            return List.of(new Wire(t.supply(), "transmitter +", ANY), new Wire(t.high(), "transmitter −", ANY));
+            return List.of(new Wire(t.supply(), CoreTexts.say("core.plan.wiring.transmitter"), ANY), new Wire(t.high(), CoreTexts.say("core.plan.wiring.transmitter2"), ANY));
         }
         notes.add(CoreTexts.say("core.plan.wiring.theLoopIsSuppliedExternally"));
-        return List.of(new Wire(t.high(), "loop +", ANY), new Wire(t.ground(), "loop −", ANY));
+        return List.of(new Wire(t.high(), CoreTexts.say("core.plan.wiring.loop"), ANY), new Wire(t.ground(), CoreTexts.say("core.plan.wiring.loop2"), ANY));
     }
 
     private static List<Wire> voltage(Sensor sensor, Terminals t, List<String> notes) {
         List<Wire> out = new ArrayList<>();
         if (sensor != null && sensor.supply() != null) {
             notes.add(supply(sensor));
-            out.add(new Wire(t.supply(), "supply +", ANY));
+            out.add(new Wire(t.supply(), CoreTexts.say("core.plan.wiring.supply"), ANY));
         }
-        out.add(new Wire(t.high(), "signal +", ANY));
-        out.add(new Wire(t.ground(), "signal −", ANY));
+        out.add(new Wire(t.high(), CoreTexts.say("core.plan.wiring.signal"), ANY));
+        out.add(new Wire(t.ground(), CoreTexts.say("core.plan.wiring.signal2"), ANY));
         if (sensor != null && sensor.shuntOhms() > 0) {
             notes.add(CoreTexts.say("core.plan.wiring.aResistorOf01", "plain", plain(sensor.shuntOhms()), "high", t.high(), "ground", t.ground()));
         }

@@ -231,7 +231,7 @@ public class FileService {
     private static String headings(FilePreview head, FileSettings s) {
         int skipped = s.layout().skipped();
         String text = skipped == 0 || skipped > head.rows().size()
-                ? "none " + s.layout().columns().size()
+                ? Texts.stored("stored.fileService.noneColumns", "columns", s.layout().columns().size())
                 : head.rows().get(skipped - 1).cells().stream()
                         .map(String::strip)
                         .collect(Collectors.joining("\u001f"));

@@ -166,7 +166,7 @@ class FileWork {
     }
 
     private static String named(String file) {
-        String name = "File " + file;
+        String name = Texts.stored("stored.fileWork.fileFile", "file", file);
         return name.length() > 120 ? name.substring(0, 119) + "…" : name;
     }
 

@@ -33,11 +33,11 @@ public class LayoutForm implements Form {
 
         public String words() {
             return switch (this) {
-                case COMMA -> "comma";
-                case SEMICOLON -> "semicolon";
-                case TAB -> "tab";
+                case COMMA -> Texts.of("collect.files.layoutForm.comma");
+                case SEMICOLON -> Texts.of("collect.files.layoutForm.semicolon");
+                case TAB -> Texts.of("collect.files.layoutForm.tab");
                 case BAR -> Texts.of("collect.files.layoutForm.verticalBar");
-                case BLANK -> "blank";
+                case BLANK -> Texts.of("collect.files.layoutForm.blank");
             };
         }
 

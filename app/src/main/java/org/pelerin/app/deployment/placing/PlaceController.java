@@ -277,7 +277,7 @@ class PlaceController {
             try {
                 placements.correct(
                         p, same(begins, p.placedAt()), same(ends, p.takenAt()), reason.strip(), me.getName());
-                flash.addFlashAttribute("said", "Corrected.");
+                flash.addFlashAttribute("said", Texts.of("deployment.placing.placeController.corrected"));
                 return "redirect:/spots/" + p.spotId();
             } catch (PlacementService.NotPlacedException e) {
                 page.addAttribute("refused", e.getMessage() + ".");

@@ -49,17 +49,17 @@ public class SiteForm implements Form {
     /** Its fields as people read them. */
     Map<String, String> shown() {
         return SavedMeanwhile.fields(
-                "Name",
+                Texts.of("deployment.placing.siteForm.name"),
                 name,
                 Texts.of("deployment.placing.siteForm.timeZone"),
                 zone,
-                "Address",
+                Texts.of("deployment.placing.siteForm.address"),
                 address,
-                "Latitude",
+                Texts.of("deployment.placing.siteForm.latitude"),
                 latitude,
-                "Longitude",
+                Texts.of("deployment.placing.siteForm.longitude"),
                 longitude,
-                "Notes",
+                Texts.of("deployment.placing.siteForm.notes"),
                 notes);
     }
 

@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -95,7 +96,7 @@ class SitesController {
 
     private static String site(Model page, SiteForm form, Map<String, String> errors) {
         page.addAttribute("room", "places");
-        page.addAttribute("title", form.name.isEmpty() ? "New site" : form.name);
+        page.addAttribute("title", form.name.isEmpty() ? Texts.of("deployment.placing.sitesController.newSite") : form.name);
         page.addAttribute("form", form);
         page.addAttribute("errors", errors);
         return "placing/site-edit";
@@ -109,7 +110,7 @@ class SitesController {
         }
         try {
             long id = places.save(parsed.site(), form.seen, me.getName());
-            flash.addFlashAttribute("said", "Stored.");
+            flash.addFlashAttribute("said", Texts.of("deployment.placing.sitesController.saved"));
             return "redirect:/places/" + id;
         } catch (PlaceService.NameTakenException e) {
             return site(page, form, Map.of("name", e.getMessage()));

@@ -18,13 +18,13 @@ import org.pelerin.core.plan.Hanging;
 public class SpotForm implements Form {
 
     static final List<String> KINDS = List.of(
-            "ripening cellar",
-            "cold store",
-            "deep-freeze store",
-            "milk tank",
+            Texts.of("deployment.placing.spotForm.ripeningCellar"),
+            Texts.of("deployment.placing.spotForm.coldStore"),
+            Texts.of("deployment.placing.spotForm.deepFreezeStore"),
+            Texts.of("deployment.placing.spotForm.milkTank"),
             "hall",
             "vehicle",
-            "well or spring",
+            Texts.of("deployment.placing.spotForm.wellOrSpring"),
             "outdoors",
             "switchboard",
             "machine");
@@ -100,32 +100,32 @@ public class SpotForm implements Form {
      */
     Map<String, String> shown(Map<String, String> plans) {
         return SavedMeanwhile.fields(
-                "Name",
+                Texts.of("deployment.placing.spotForm.name"),
                 name,
                 Texts.of("deployment.placing.spotForm.environment"),
                 surroundings,
-                "Plan",
+                Texts.of("deployment.placing.spotForm.plan"),
                 plans.getOrDefault(plan, plan),
                 Texts.of("deployment.placing.spotForm.daysBetweenCollections"),
                 collectDays,
-                "Depth",
+                Texts.of("deployment.placing.spotForm.depth"),
                 depth,
                 Texts.of("deployment.placing.spotForm.staticWaterLevel"),
                 staticLevel,
                 Texts.of("deployment.placing.spotForm.keptClear"),
                 keptClear,
-                "Margin",
+                Texts.of("deployment.placing.spotForm.margin"),
                 margin,
-                "Cable",
+                Texts.of("deployment.placing.spotForm.cable"),
                 cable,
-                "Limits",
+                Texts.of("deployment.placing.spotForm.limits"),
                 limits.stream()
                         .filter(l -> !l.low.isBlank() || !l.high.isBlank())
                         .map(l -> (l.low.isBlank() ? "" : Texts.of("deployment.placing.spotForm.fromLow", "low", l.low.strip()))
                                 + (l.high.isBlank() ? "" : Texts.of("deployment.placing.spotForm.toHigh", "high", l.high.strip()))
                                 + l.unit.strip())
                         .collect(Collectors.joining(", ")),
-                "Notes",
+                Texts.of("deployment.placing.spotForm.notes"),
                 notes);
     }
 

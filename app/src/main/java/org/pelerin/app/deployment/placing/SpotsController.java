@@ -1,5 +1,6 @@
 package org.pelerin.app.deployment.placing;
 
+import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
@@ -81,7 +82,7 @@ class SpotsController {
 
     private String spot(Model page, SpotForm form, Map<String, String> errors) {
         page.addAttribute("room", "places");
-        page.addAttribute("title", form.name.isEmpty() ? "New spot" : form.name);
+        page.addAttribute("title", form.name.isEmpty() ? Texts.of("deployment.placing.spotsController.newSpot") : form.name);
         page.addAttribute("form", form);
         page.addAttribute("site", find.site(form.siteId));
         page.addAttribute("plans", plans.all());
@@ -100,7 +101,7 @@ class SpotsController {
         }
         try {
             long id = places.save(parsed.spot(), form.seen, me.getName());
-            flash.addFlashAttribute("said", "Stored.");
+            flash.addFlashAttribute("said", Texts.of("deployment.placing.spotsController.saved"));
             return "redirect:/spots/" + id;
         } catch (PlaceService.NameTakenException e) {
             return spot(page, form, Map.of("name", e.getMessage()));

@@ -47,7 +47,7 @@ class CareController {
         } else {
             try {
                 registry.describe(serial, ownName.strip(), remarks.strip(), seen, me.getName());
-                flash.addFlashAttribute("said", "Noted.");
+                flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.saved"));
             } catch (ChangedMeanwhileException e) {
                 LoggerUnit now = registry.find(serial).orElseThrow();
                 flash.addFlashAttribute("refused", e.getMessage() + ".");
@@ -63,7 +63,7 @@ class CareController {
     }
 
     private static Map<String, String> shown(String ownName, String remarks) {
-        return SavedMeanwhile.fields("Name", ownName, "Remarks", remarks);
+        return SavedMeanwhile.fields(Texts.of("fleet.dock.careController.name"), ownName, Texts.of("fleet.dock.careController.remarks"), remarks);
     }
 
     @PostMapping("/dock/{serial}/firmware")

@@ -97,7 +97,7 @@ class LoggerPage {
                                                 l.identity().firmware(),
                                                 l.where())
                                         .toString())
-                                .orElse("away"),
+                                .orElse(Texts.of("fleet.dock.loggerPage.disconnected")),
                         collections.active(serial).map(Object::toString).orElse(""),
                         recordings.active(serial).map(LiveRecording::id).orElse(0L),
                         audit.newest(),
@@ -173,7 +173,7 @@ class LoggerPage {
                 "calibration",
                 first == null
                         ? calibrations.newest(serial).isEmpty() ? "never" : Texts.of("fleet.dock.loggerPage.noDueDate")
-                        : (!first.isAfter(clock.instant()) ? "◇ lapsed " : due ? "◇ due " : "due ")
+                        : (!first.isAfter(clock.instant()) ? Texts.of("fleet.dock.loggerPage.lapsed") : due ? Texts.of("fleet.dock.loggerPage.due") : Texts.of("fleet.dock.loggerPage.due2"))
                                 + show.day(first, show.home()));
     }
 }

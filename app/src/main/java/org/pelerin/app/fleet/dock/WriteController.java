@@ -49,7 +49,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class WriteController {
 
     private static final String WRITTEN = Texts.of("fleet.dock.writeController.writtenReadBackAndCompared");
-    private static final String ADAPTED = ", adapted";
+    private static final String ADAPTED = Texts.of("fleet.dock.writeController.adapted");
     private static final int LONGEST_ACT = 40;
     private static final int PAUSE_MS = 200;
     private static final int LOOKS = 100;
@@ -259,7 +259,7 @@ class WriteController {
         if (refusal != Refusal.PIN_WRONG && refusal != Refusal.PIN_NEEDED) {
             return "";
         }
-        String who = String.join(" or ", accounts.administrators());
+        String who = String.join(Texts.of("fleet.dock.writeController.or"), accounts.administrators());
         return Texts.of("fleet.dock.writeController.ifNobodyKnowsItCan", "more", (who.isEmpty() ? Texts.of("fleet.dock.writeController.anAdministrator") : who));
     }
 

@@ -27,7 +27,7 @@ record LoggerHistory(
         Instant noteAt) {
 
     static final String IN_STOCK = Texts.of("fleet.home.loggerHistory.inStock");
-    static final String LOST = "Lost";
+    static final String LOST = Texts.of("fleet.home.loggerHistory.lost");
     static final String NO_SITE = Texts.of("fleet.home.loggerHistory.noSpotYet");
     static final String TAKEN = Texts.of("fleet.home.loggerHistory.takenAway");
 

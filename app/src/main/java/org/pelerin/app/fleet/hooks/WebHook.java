@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.hooks;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Set;
@@ -24,7 +25,7 @@ public record WebHook(long id, String url, String kinds, Instant madeAt, String 
     /** In words. */
     public String told() {
         return wanted().size() == Need.Kind.values().length
-                ? "everything"
+                ? Texts.of("fleet.hooks.webHook.everything")
                 : wanted().stream().sorted().map(k -> k.words(1)).collect(Collectors.joining(", "));
     }
 }

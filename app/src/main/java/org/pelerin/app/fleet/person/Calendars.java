@@ -73,7 +73,7 @@ final class Calendars {
     }
 
     private static String line(Task t) {
-        String done = t.state() == Task.State.DONE ? "done: " : "";
+        String done = t.state() == Task.State.DONE ? Texts.of("fleet.person.calendars.done") : "";
         String serial = t.serial().isEmpty() ? "" : " " + t.serial();
         return done + t.kind().words() + serial + ", " + t.where() + (t.why().isEmpty() ? "" : ": " + t.why());
     }

@@ -220,7 +220,7 @@ class RoundController {
                 .map(Person::displayName)
                 .findFirst()
                 .orElse(person);
-        return SavedMeanwhile.fields("Name", name, "Day", show.weekday(day), Texts.of("fleet.rounds.roundController.person"), who, "Remarks", remarks);
+        return SavedMeanwhile.fields(Texts.of("fleet.rounds.roundController.name"), name, Texts.of("fleet.rounds.roundController.day"), show.weekday(day), Texts.of("fleet.rounds.roundController.person"), who, Texts.of("fleet.rounds.roundController.remarks"), remarks);
     }
 
     @PostMapping("/rounds/{id}/tasks")

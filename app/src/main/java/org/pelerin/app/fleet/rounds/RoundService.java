@@ -165,7 +165,7 @@ public class RoundService {
         }
         String sites =
                 proposals.stream().map(Proposal::site).distinct().limit(3).collect(Collectors.joining(", "));
-        String name = sites.isEmpty() ? "Round" : sites;
+        String name = sites.isEmpty() ? Texts.stored("stored.roundService.round") : sites;
         return new Heading(Length.ROUND_NAME.cut(name), h.day, h.person, h.remarks);
     }
 

@@ -194,7 +194,7 @@ class LimitsController {
 
     /** The name, and each rule under its name as a sentence. */
     private static Map<String, String> shown(Limits limits) {
-        Map<String, String> out = SavedMeanwhile.fields("Name", limits.name());
+        Map<String, String> out = SavedMeanwhile.fields(Texts.of("judge.library.limitsController.name"), limits.name());
         limits.rules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
         limits.gapRules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
         return out;

@@ -40,7 +40,7 @@ record RehearsedMission(
             return switch (verdict) {
                 case "within" -> Texts.of("judge.library.rehearsedMission.withinLimits");
                 case "excursions" -> Texts.of("judge.library.rehearsedMission.outsideLimits");
-                default -> "inconclusive";
+                default -> Texts.of("judge.library.rehearsedMission.inconclusive");
             };
         }
 

@@ -332,7 +332,7 @@ public class RuleForm implements Form {
     private Double percent(String at, FieldReader read) {
         Double v = read.number(at + ".coverage", coverage);
         if (v != null && (v < 0 || v > ALL)) {
-            read.wrong(at + ".coverage", "From 0 to 100 %");
+            read.wrong(at + ".coverage", Texts.of("judge.library.ruleForm.from0To100"));
             return null;
         }
         return v;
@@ -354,7 +354,7 @@ public class RuleForm implements Form {
         if (wanted.isEmpty()) {
             String of = channel.isBlank() || channel.equals("*") ? unit.strip() : channel.strip();
             wanted = switch (kind) {
-                case GAP -> "gaps";
+                case GAP -> Texts.of("judge.library.ruleForm.gaps");
                 case MEAN, MOVING -> (Texts.of("judge.library.ruleForm.ofMean", "of", of)).strip();
                 case TOTAL -> (Texts.of("judge.library.ruleForm.ofTotal", "of", of)).strip();
                 case RATE -> (Texts.of("judge.library.ruleForm.ofRate", "of", of)).strip();
@@ -362,8 +362,8 @@ public class RuleForm implements Form {
                 case VALUE ->
                     (of
                                     + (low.isBlank() && nominal.isBlank()
-                                            ? " high"
-                                            : high.isBlank() && nominal.isBlank() ? " low" : ""))
+                                            ? Texts.of("judge.library.ruleForm.high")
+                                            : high.isBlank() && nominal.isBlank() ? Texts.of("judge.library.ruleForm.low") : ""))
                             .strip();
             };
             String free = wanted;

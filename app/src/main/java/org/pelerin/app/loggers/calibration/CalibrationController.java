@@ -136,7 +136,7 @@ class CalibrationController {
 
     private static Map<String, String> shown(String certificate, Correction correction, String reason) {
         return SavedMeanwhile.fields(
-                "Certificate", certificate, "Correction", PlanFields.correction(correction), Texts.of("loggers.calibration.calibrationController.reasonForTheChange"), reason);
+                Texts.of("loggers.calibration.calibrationController.certificate"), certificate, Texts.of("loggers.calibration.calibrationController.correction"), PlanFields.correction(correction), Texts.of("loggers.calibration.calibrationController.reasonForTheChange"), reason);
     }
 
     private LoggerModel model(String serial) {

@@ -142,9 +142,9 @@ public class Discovery {
                     Texts.of("loggers.connection.discovery.dockOrStation"),
                     true,
                     ports.total()
-                            + (ports.total() == 1 ? " port, " : " ports, ")
+                            + (ports.total() == 1 ? Texts.of("loggers.connection.discovery.port") : Texts.of("loggers.connection.discovery.ports"))
                             + ports.occupied().size()
-                            + (ports.total() == 1 ? " logger" : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
+                            + (ports.total() == 1 ? Texts.of("loggers.connection.discovery.logger") : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
                     ""));
             for (DockPort occupied : ports.occupied()) {
                 steps.add(logger(dock, occupied));

@@ -72,7 +72,7 @@ public record DockedLogger(
         return switch (state) {
             case IDLE -> Texts.of("loggers.connection.dockedLogger.idleEmpty");
             case WAITING -> Texts.of("loggers.connection.dockedLogger.waitingToStart");
-            default -> "logging";
+            default -> Texts.of("loggers.connection.dockedLogger.logging");
         };
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.missions.documentation;
 
+import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 
 /** A file that goes with a mission; its bytes are read apart. */
@@ -13,7 +14,7 @@ public record Attachment(
     /** “1.4 MB”. */
     public String shownSize() {
         return size < 1_000_000
-                ? Math.max(1, Math.round(size / 1000.0)) + "\u00a0kB"
+                ? Texts.of("missions.documentation.attachment.maxKB", "max", Math.max(1, Math.round(size / 1000.0)))
                 : String.format(java.util.Locale.ROOT, "%.1f\u00a0MB", size / 1e6);
     }
 }

@@ -19,15 +19,15 @@ public record MissionNote(String title, String purpose, String people, String pl
     /** Its fields as people read them. */
     Map<String, String> shown() {
         return SavedMeanwhile.fields(
-                "Title",
+                Texts.of("missions.documentation.missionNote.title"),
                 title,
                 Texts.of("missions.documentation.missionNote.peoplePresent"),
                 people,
-                "Where",
+                Texts.of("missions.documentation.missionNote.location"),
                 place,
                 Texts.of("missions.documentation.missionNote.purpose"),
                 purpose,
-                "Remarks",
+                Texts.of("missions.documentation.missionNote.remarks"),
                 remarks);
     }
 
@@ -43,7 +43,7 @@ public record MissionNote(String title, String purpose, String people, String pl
                         new Part(Texts.of("missions.documentation.missionNote.theTitle"), title, Length.NOTE_TITLE),
                         new Part(Texts.of("missions.documentation.missionNote.purpose"), purpose, Length.NOTE_PURPOSE),
                         new Part(Texts.of("missions.documentation.missionNote.peoplePresent"), people, Length.NOTE_PEOPLE),
-                        new Part("Where", place, Length.NOTE_PLACE),
+                        new Part(Texts.of("missions.documentation.missionNote.location"), place, Length.NOTE_PLACE),
                         new Part(Texts.of("missions.documentation.missionNote.remarks"), remarks, Length.NOTE_REMARKS))
                 .stream()
                 .filter(p -> p.length.exceeded(p.text))

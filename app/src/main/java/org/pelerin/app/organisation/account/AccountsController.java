@@ -94,7 +94,7 @@ class AccountsController {
             @RequestParam(required = false) String seen,
             Principal me,
             RedirectAttributes flash) {
-        return done(name, flash, "Kept.", () -> {
+        return done(name, flash, Texts.of("organisation.account.accountsController.saved"), () -> {
             try {
                 accounts.change(name, displayName, role, seen, me.getName());
             } catch (ChangedMeanwhileException e) {
@@ -111,7 +111,7 @@ class AccountsController {
     }
 
     private static Map<String, String> shown(String displayName, Role role) {
-        return SavedMeanwhile.fields(Texts.of("organisation.account.accountsController.displayName"), displayName, "Role", role.words());
+        return SavedMeanwhile.fields(Texts.of("organisation.account.accountsController.displayName"), displayName, Texts.of("organisation.account.accountsController.role"), role.words());
     }
 
     @PostMapping("/admin/accounts/{name}/reset")

@@ -40,7 +40,7 @@ public class ContactForm implements Form {
     /** Its fields as people read them. */
     public Map<String, String> shown(String site) {
         return SavedMeanwhile.fields(
-                "Name", name, Texts.of("organisation.contact.contactForm.function"), about, "Phone", phone, "Mail", mail, Texts.of("organisation.contact.contactForm.site"), site, "Notes", notes);
+                Texts.of("organisation.contact.contactForm.name"), name, Texts.of("organisation.contact.contactForm.function"), about, Texts.of("organisation.contact.contactForm.phone"), phone, Texts.of("organisation.contact.contactForm.email"), mail, Texts.of("organisation.contact.contactForm.site"), site, Texts.of("organisation.contact.contactForm.notes"), notes);
     }
 
     public Parsed parse() {

@@ -123,7 +123,7 @@ public class Formats {
 
     /** By how much a clock was off: “exact”, “2 s slow”. */
     public String offset(Duration fast) {
-        return fast.abs().toSeconds() == 0 ? "exact" : duration(fast.abs()) + (fast.isNegative() ? " slow" : " fast");
+        return fast.abs().toSeconds() == 0 ? Texts.of("platform.web.formats.exact") : duration(fast.abs()) + (fast.isNegative() ? Texts.of("platform.web.formats.slow") : Texts.of("platform.web.formats.fast"));
     }
 
     /** “at most 6”, “at least 1”, “1 … 6”, each with the unit; either end may be null. */
@@ -142,7 +142,7 @@ public class Formats {
 
     /** “none of 12”, “all 12”, “3 of 12”. */
     public String part(long of, long all) {
-        return (of == 0 ? Texts.of("platform.web.formats.noneOf") : of == all ? "all " : Texts.of("platform.web.formats.ofOf", "of", count(of))) + count(all);
+        return (of == 0 ? Texts.of("platform.web.formats.noneOf") : of == all ? Texts.of("platform.web.formats.all") : Texts.of("platform.web.formats.ofOf", "of", count(of))) + count(all);
     }
 
     /** Exact to the second. */

@@ -41,7 +41,7 @@ final class CarpetPicture {
             String told = switch (t.state()) {
                 case ABOVE, BELOW -> Texts.of("report.document.carpetPicture.outsideOut", "out", show.rough(t.out()));
                 case MISSING -> Texts.of("report.document.carpetPicture.missingMissing", "missing", show.rough(t.missing()));
-                case KEPT -> "within";
+                case KEPT -> Texts.of("report.document.carpetPicture.within");
                 default -> day.recorded() ? Texts.of("report.document.carpetPicture.notAssessed") : "";
             };
             text(out, LEFT + 24 * HOUR + 6, y + 8.5, "start", told);
@@ -59,7 +59,7 @@ final class CarpetPicture {
             case KEPT -> "#dfeae6";
             case PARTLY -> "#eff4f2";
             case UNJUDGED -> "#ffffff";
-            default -> "none";
+            default -> Texts.of("report.document.carpetPicture.none");
         };
         out.append(String.format(
                 Locale.ROOT,

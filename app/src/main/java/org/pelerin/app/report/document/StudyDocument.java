@@ -83,7 +83,7 @@ class StudyDocument implements ReportComposer {
         return section.spots().stream()
                 .collect(Collectors.toMap(
                         SiteView.SpotRecord::id,
-                        s -> s.away() == null ? band ? "none" : Texts.of("report.document.studyDocument.noBandWasEntered") : away(s.away(), site)));
+                        s -> s.away() == null ? band ? Texts.of("report.document.studyDocument.none") : Texts.of("report.document.studyDocument.noBandWasEntered") : away(s.away(), site)));
     }
 
     private String away(SiteView.Away a, Site site) {

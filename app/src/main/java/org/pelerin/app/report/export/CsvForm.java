@@ -178,7 +178,7 @@ public record CsvForm(
         out.put("units", units.isEmpty() ? null : String.join(" ", units));
         out.values().removeIf(v -> v == null);
         return out.isEmpty()
-                ? "as usual"
+                ? Texts.of("report.export.csvForm.asUsual")
                 : out.entrySet().stream()
                         .map(e -> e.getKey() + "=" + e.getValue())
                         .collect(Collectors.joining("; "));

@@ -1,5 +1,6 @@
 package org.pelerin.app.report.export;
 
+import org.pelerin.app.platform.language.Texts;
 import java.text.Normalizer;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
@@ -28,7 +29,7 @@ final class FileNames {
                 "site",
                         plain(
                                 d.mission().place().site() == null
-                                        ? "no site"
+                                        ? Texts.of("report.export.fileNames.noSite")
                                         : d.mission().place().site(),
                                 true),
                 "spot", plain(d.mission().where(), true),

@@ -188,7 +188,7 @@ public class Sections {
                 }
                 return store.window(m, table.only(c -> c == d.number()), first, last).stream()
                         .findFirst()
-                        .map(s -> s.as(new Channel("Value", recorded)));
+                        .map(s -> s.as(new Channel(Texts.of("review.section.sections.value"), recorded)));
             }
         }
         return Optional.empty();

@@ -72,7 +72,7 @@ class SavedViewController {
             @RequestParam(required = false) Long mission,
             Principal me,
             RedirectAttributes flash) {
-        flash.addFlashAttribute("said", views.remove(id, me.getName()) ? "Removed." : Texts.of("review.views.savedViewController.itWasAlreadyRemoved"));
+        flash.addFlashAttribute("said", views.remove(id, me.getName()) ? Texts.of("review.views.savedViewController.removed") : Texts.of("review.views.savedViewController.itWasAlreadyRemoved"));
         return mission == null ? "redirect:/compare" : "redirect:/missions/" + mission;
     }
 

@@ -123,9 +123,9 @@ class YardController {
                 flash,
                 "/press",
                 Map.of("serial", serial, "long", hold, "key", key),
-                (key.isEmpty() ? "The button of " : "A key of ")
+                (key.isEmpty() ? Texts.of("shell.yard.yardController.buttonPressed") : Texts.of("shell.yard.yardController.keyPressed"))
                         + serial
-                        + (hold ? " was held." : " was pressed; look what its display says."));
+                        + (hold ? Texts.of("shell.yard.yardController.held") : Texts.of("shell.yard.yardController.seeItsDisplay")));
     }
 
     @GetMapping("/yard/carrier/{serial}")

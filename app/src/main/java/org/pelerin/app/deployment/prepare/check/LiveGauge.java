@@ -78,7 +78,7 @@ public record LiveGauge(
 
     private static String fault(LiveValues.Value reading) {
         return Double.isNaN(reading.raw())
-                ? "open"
+                ? Texts.of("deployment.prepare.check.liveGauge.open")
                 : Double.isNaN(reading.value())
                         ? Texts.of("deployment.prepare.check.liveGauge.noValueFrom", "quantity", LimitText.quantity(
                                         reading.raw(), reading.channel().input().unit()))
