@@ -380,8 +380,7 @@ class BundleTest extends PageTest {
                         .isEqualTo(200);
                 there.navigate(check);
                 assertThat(there.locator("main [role=status]"))
-                        .hasText("Imported as mission " + id
-                                + ". Record and verdict are the same as at the origin.");
+                        .hasText("Imported as mission " + id + ". Record and verdict are the same as at the origin.");
                 Mission taken = other.bean(MissionQueries.class).find(id).orElseThrow();
                 assertThat(other.bean(CaptureStore.class).reckoned(id))
                         .isEqualTo(bed.bean(CaptureStore.class).reckoned(m.id()));

@@ -481,12 +481,14 @@ class PrepareTest {
         page.fill("[name='channels[0].levels[0].high']", "8");
         page.fill("[name='channels[0].levels[0].lasting']", "30 min");
         page.selectOption(".rehearsal select", String.valueOf(spot));
-        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true)).click();
+        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true))
+                .click();
         // a cellar at 12 °C is above 8 °C all the time: one alarm, without an end
         assertThat(page.locator("#rehearsal")).containsText("1 alarm in ");
         assertThat(page.locator("#rehearsal")).containsText("Air high");
         page.fill("[name='channels[0].levels[0].high']", "30");
-        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true)).click();
+        page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true))
+                .click();
         assertThat(page.locator("#rehearsal")).containsText("Never in ");
     }
 

@@ -1,10 +1,10 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.message.LoggerEvent;
 import org.pelerin.link.message.MissionHeader;
@@ -38,7 +38,14 @@ final class AlarmComparison {
         rules.addAll(found.keySet());
         List<String> out = rules.stream()
                 .filter(r -> !raised.getOrDefault(r, 0L).equals(found.getOrDefault(r, 0L)))
-                .map(r -> Texts.of("collect.alarmComparison.theLoggerRaisedItsRecord", "r", r, "times", times(raised.getOrDefault(r, 0L)), "times2", times(found.getOrDefault(r, 0L))))
+                .map(r -> Texts.of(
+                        "collect.alarmComparison.theLoggerRaisedItsRecord",
+                        "r",
+                        r,
+                        "times",
+                        times(raised.getOrDefault(r, 0L)),
+                        "times2",
+                        times(found.getOrDefault(r, 0L))))
                 .toList();
         return String.join(" ", out);
     }
@@ -50,6 +57,10 @@ final class AlarmComparison {
     }
 
     private static String times(long n) {
-        return n == 0 ? Texts.of("collect.alarmComparison.never") : n == 1 ? Texts.of("collect.alarmComparison.once") : Texts.of("collect.alarmComparison.nTimes", "n", n);
+        return n == 0
+                ? Texts.of("collect.alarmComparison.never")
+                : n == 1
+                        ? Texts.of("collect.alarmComparison.once")
+                        : Texts.of("collect.alarmComparison.nTimes", "n", n);
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +8,7 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Series;
 import org.pelerin.link.capture.CaptureDecoder;
@@ -53,7 +53,8 @@ public class CaptureCheck {
         String reckoned = captures.reckoned(m.id()).orElse("");
         if (!reckoned.equals(row.get().sha256())) {
             out.add(Texts.stored("stored.captureCheck.theFingerprintSha256Of2"));
-            missing(row.get(), pages).forEach(page -> out.add(Texts.stored("stored.captureCheck.pageOfTheCaptureIs", "page", page)));
+            missing(row.get(), pages)
+                    .forEach(page -> out.add(Texts.stored("stored.captureCheck.pageOfTheCaptureIs", "page", page)));
         }
         if (m.collected() && !told(m, reckoned)) {
             out.add(Texts.stored("stored.captureCheck.theAuditTrailHasNo"));

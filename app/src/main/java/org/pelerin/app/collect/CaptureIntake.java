@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -8,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.capture.PageChain;
 import org.pelerin.link.message.MemoryPage;
@@ -151,7 +151,8 @@ class CaptureIntake {
             }
         }
         if (missing > 0) {
-            throw new HopelessException(Texts.stored("stored.captureIntake.theCaptureLacksOfPages", "missing", missing, "pages", info.pages()));
+            throw new HopelessException(Texts.stored(
+                    "stored.captureIntake.theCaptureLacksOfPages", "missing", missing, "pages", info.pages()));
         }
         captures.complete(row.missionId(), leftOut(row, info), Capture.sha256(row.header(), whole), settled, by);
     }

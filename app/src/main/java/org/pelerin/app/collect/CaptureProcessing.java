@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -13,6 +12,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.record.DisturbanceStore;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesWriter;
@@ -144,7 +144,18 @@ public class CaptureProcessing {
         if (!kept) {
             evaluation.again(missionId);
         }
-        return Texts.stored("stored.captureProcessing.ofSamplesCollected", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "ended", ended, "leftOut", leftOut(stored), "received", received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap);
+        return Texts.stored(
+                "stored.captureProcessing.ofSamplesCollected",
+                "plain",
+                LimitText.plain(received),
+                "plain2",
+                LimitText.plain(expected),
+                "ended",
+                ended,
+                "leftOut",
+                leftOut(stored),
+                "received",
+                received < expected && stored.header().plan().stop() instanceof StopCondition.Wrap);
     }
 
     /** @param capture with the pages that were decoded now */
@@ -183,9 +194,9 @@ public class CaptureProcessing {
     private static String leftOut(StoredCapture stored) {
         return stored.leftOut().isEmpty()
                 ? ""
-                : Texts.stored("stored.captureProcessing.notCollectedAsWasChosen", "sorted", stored.leftOut().stream()
-                                .sorted()
-                                .map(PageTable::words)
-                                .collect(Collectors.joining(", ")));
+                : Texts.stored(
+                        "stored.captureProcessing.notCollectedAsWasChosen",
+                        "sorted",
+                        stored.leftOut().stream().sorted().map(PageTable::words).collect(Collectors.joining(", ")));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -18,6 +17,7 @@ import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.capture.Capture;
 import org.pelerin.link.carrier.Carrier;
@@ -94,7 +94,12 @@ public class CarrierIntake {
                     .orElseGet(() -> new Compared(
                             null,
                             false,
-                            Texts.of("collect.carrierIntake.theFileIsIntactBut", "number", carrier.info().number(), "serial", carrier.serial())));
+                            Texts.of(
+                                    "collect.carrierIntake.theFileIsIntactBut",
+                                    "number",
+                                    carrier.info().number(),
+                                    "serial",
+                                    carrier.serial())));
         } catch (CarrierException e) {
             return new Compared(null, false, e.getMessage());
         }
@@ -109,7 +114,8 @@ public class CarrierIntake {
         }
         return captures.holds(m.id(), carrier.header(), carrier.pages())
                 ? new Compared(m.id(), true, Texts.of("collect.carrierIntake.allItsRecordsArePart", "which", which))
-                : new Compared(m.id(), false, Texts.of("collect.carrierIntake.itDiffersFromTheCollected", "which", which));
+                : new Compared(
+                        m.id(), false, Texts.of("collect.carrierIntake.itDiffersFromTheCollected", "which", which));
     }
 
     /** @param file as the person calls it */
@@ -124,10 +130,16 @@ public class CarrierIntake {
     private Taken take(String file, Carrier carrier, String by) {
         MissionHeader header = MissionHeader.decode(carrier.header());
         if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
-            throw new CarrierException(Texts.of("collect.carrierIntake.isOfAnUnknownModel", "serial", carrier.serial(), "model", header.plan().model()));
+            throw new CarrierException(Texts.of(
+                    "collect.carrierIntake.isOfAnUnknownModel",
+                    "serial",
+                    carrier.serial(),
+                    "model",
+                    header.plan().model()));
         }
         if (collections.active(carrier.serial()).isPresent()) {
-            throw new CarrierException(Texts.of("collect.carrierIntake.isBeingCollectedWaitUntil", "serial", carrier.serial()));
+            throw new CarrierException(
+                    Texts.of("collect.carrierIntake.isBeingCollectedWaitUntil", "serial", carrier.serial()));
         }
         Mission mission = mission(carrier, header, by);
         String whole =
@@ -136,14 +148,14 @@ public class CarrierIntake {
         String which = Texts.of("collect.carrierIntake.missionOf", "id", mission.id(), "serial", carrier.serial());
         if (held.filter(c -> whole.equals(c.sha256())).isPresent()) {
             return new Taken(
-                    file, mission.id(), false, Texts.of("collect.carrierIntake.isAlreadyCompleteHereByte", "which", which));
-        }
-        if (held.isPresent() && captures.holds(mission.id(), carrier.header(), carrier.pages())) {
-            return new Taken(
                     file,
                     mission.id(),
                     false,
-                    Texts.of("collect.carrierIntake.anOlderCopyOfAll", "which", which));
+                    Texts.of("collect.carrierIntake.isAlreadyCompleteHereByte", "which", which));
+        }
+        if (held.isPresent() && captures.holds(mission.id(), carrier.header(), carrier.pages())) {
+            return new Taken(
+                    file, mission.id(), false, Texts.of("collect.carrierIntake.anOlderCopyOfAll", "which", which));
         }
         if (mission.collected()) {
             return new Taken(
@@ -153,8 +165,7 @@ public class CarrierIntake {
                     Texts.of("collect.carrierIntake.isAlreadyCompleteHereAnd", "which", which));
         }
         if (held.isPresent() && held.get().endRecord() > carrier.info().endRecord()) {
-            throw new CarrierException(
-                    Texts.of("collect.carrierIntake.moreOfIsAlreadyHere", "which", which));
+            throw new CarrierException(Texts.of("collect.carrierIntake.moreOfIsAlreadyHere", "which", which));
         }
         intake.take(mission.id(), source(carrier), by, (done, total) -> {});
         transaction.executeWithoutResult(t -> audit.record(
@@ -179,12 +190,24 @@ public class CarrierIntake {
         Carrier carrier = CarrierFile.read(file);
         MissionHeader header = MissionHeader.decode(carrier.header());
         if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
-            throw new CarrierException(Texts.of("collect.carrierIntake.isOfAnUnknownModel", "serial", carrier.serial(), "model", header.plan().model()));
+            throw new CarrierException(Texts.of(
+                    "collect.carrierIntake.isOfAnUnknownModel",
+                    "serial",
+                    carrier.serial(),
+                    "model",
+                    header.plan().model()));
         }
         Optional<Mission> there =
                 missions.ofDevice(carrier.serial(), carrier.info().number());
         if (there.isPresent()) {
-            throw new CarrierException(Texts.of("collect.carrierIntake.missionOfIsAlreadyHere", "number", carrier.info().number(), "serial", carrier.serial(), "id", there.get().id()));
+            throw new CarrierException(Texts.of(
+                    "collect.carrierIntake.missionOfIsAlreadyHere",
+                    "number",
+                    carrier.info().number(),
+                    "serial",
+                    carrier.serial(),
+                    "id",
+                    there.get().id()));
         }
         Mission mission = mission(carrier, header, by);
         try {

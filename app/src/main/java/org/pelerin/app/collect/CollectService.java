@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +16,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.plan.LimitText;
@@ -116,8 +116,11 @@ public class CollectService {
     @Transactional
     public void giveUp(String serial, String by) {
         Job job = jobs.active(serial);
-        if (job != null && orders.cancel(JobRunner.KIND, job.id()) && jobs.cancel(job.id(), Texts.stored("stored.collectService.cancelledBy", "by", by)) > 0) {
-            audit.record(by, "give up collection", serial, Texts.stored("stored.collectService.waitingForTheLogger"), "");
+        if (job != null
+                && orders.cancel(JobRunner.KIND, job.id())
+                && jobs.cancel(job.id(), Texts.stored("stored.collectService.cancelledBy", "by", by)) > 0) {
+            audit.record(
+                    by, "give up collection", serial, Texts.stored("stored.collectService.waitingForTheLogger"), "");
         }
     }
 
@@ -151,8 +154,7 @@ public class CollectService {
     public long backToWork(String serial, Long spot, String by) {
         Mission last = lastCollected(serial);
         if (dock.get(serial).status().pinSet()) {
-            throw new NotNowException(
-                    Texts.of("collect.collectService.theLoggerAsksForIts"));
+            throw new NotNowException(Texts.of("collect.collectService.theLoggerAsksForIts"));
         }
         Plan plan = NextRun.of(last.plan(), clock.instant());
         return writer.write(new MissionDraft(
@@ -194,14 +196,19 @@ public class CollectService {
                     .toList();
             if (lost.isEmpty()) {
                 throw new NotNowException(
-                        link.missions().isEmpty() ? Texts.of("collect.collectService.theLoggerHoldsNoMission") : Texts.of("collect.collectService.theRecordsAreAlreadyCollected"));
+                        link.missions().isEmpty()
+                                ? Texts.of("collect.collectService.theLoggerHoldsNoMission")
+                                : Texts.of("collect.collectService.theRecordsAreAlreadyCollected"));
             }
             // before it is done: what cannot be undone is never without its entry
             deviceAudit.noted(by, "discard records", serial, told(lost) + ": " + reason.strip(), () -> {
                 for (MissionInfo info : lost) {
                     link.erase(EraseRequest.discard(info.number(), info.endRecord()));
                     missions.ofDevice(serial, info.number())
-                            .ifPresent(m -> lifecycle.giveUp(m, Texts.stored("stored.collectService.discardedReason", "reason", reason.strip()), by));
+                            .ifPresent(m -> lifecycle.giveUp(
+                                    m,
+                                    Texts.stored("stored.collectService.discardedReason", "reason", reason.strip()),
+                                    by));
                 }
                 return "given up";
             });
@@ -211,7 +218,12 @@ public class CollectService {
 
     private static String told(List<MissionInfo> lost) {
         long records = lost.stream().mapToLong(MissionInfo::records).sum();
-        return Texts.stored("stored.collectService.plainRecordsLost", "plain", LimitText.plain(records), "lost", (lost.size() > 1 ? Texts.stored("stored.collectService.ofMissions", "lost", lost.size()) : ""));
+        return Texts.stored(
+                "stored.collectService.plainRecordsLost",
+                "plain",
+                LimitText.plain(records),
+                "lost",
+                (lost.size() > 1 ? Texts.stored("stored.collectService.ofMissions", "lost", lost.size()) : ""));
     }
 
     /** Serials of those that hold records, all of which are home: one query for all of them. */

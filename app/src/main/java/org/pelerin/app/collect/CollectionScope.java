@@ -1,12 +1,12 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.message.MissionInfo;
 import org.pelerin.link.message.PageTable;
 
@@ -72,10 +72,18 @@ public record CollectionScope(Set<Integer> missions, Set<PageTable> tables) {
 
     /** For the audit trail. */
     String words() {
-        String which = missions.isEmpty() ? "" : Texts.stored("stored.collectionScope.missionsReplace", "replace", missionsText().replace(" ", ", "));
+        String which = missions.isEmpty()
+                ? ""
+                : Texts.stored(
+                        "stored.collectionScope.missionsReplace",
+                        "replace",
+                        missionsText().replace(" ", ", "));
         String what = tables.isEmpty()
                 ? ""
-                : Texts.stored("stored.collectionScope.onlyCopyOf", "copyOf", EnumSet.copyOf(tables).stream().map(PageTable::words).collect(Collectors.joining(", ")));
+                : Texts.stored(
+                        "stored.collectionScope.onlyCopyOf",
+                        "copyOf",
+                        EnumSet.copyOf(tables).stream().map(PageTable::words).collect(Collectors.joining(", ")));
         return which + (which.isEmpty() || what.isEmpty() ? "" : "; ") + what;
     }
 }

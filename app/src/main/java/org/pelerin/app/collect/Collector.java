@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.MalformedMessageException;
@@ -100,7 +100,9 @@ class Collector {
             for (MissionInfo info : chosen) {
                 Tally then = new Tally(before + pages(info, job), total);
                 mission(link, unit, info, job, settled, new Tally(before, total), progress)
-                        .ifPresent(id -> told.add((chosen.size() > 1 ? Texts.stored("stored.collector.missionNumber", "number", info.number()) : "")
+                        .ifPresent(id -> told.add((chosen.size() > 1
+                                        ? Texts.stored("stored.collector.missionNumber", "number", info.number())
+                                        : "")
                                 + settle(id, job, then, progress)));
                 before += pages(info, job);
             }
@@ -134,7 +136,8 @@ class Collector {
         byte[] header = link.readHeader(info.number());
         MissionHeader said = MissionHeader.decode(header);
         if (!said.serial().equals(job.serial())) {
-            throw new CaptureIntake.HopelessException(Texts.stored("stored.collector.theLoggerIdentifiesItselfAs", "serial", said.serial()));
+            throw new CaptureIntake.HopelessException(
+                    Texts.stored("stored.collector.theLoggerIdentifiesItselfAs", "serial", said.serial()));
         }
         Mission mission = creation.adopt(
                 job.serial(), info.number(), said.plan(), said.writtenAt(), said.firstSampleAt(), job.orderedBy());

@@ -1,12 +1,12 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.series.ClockCorrection;
 import org.pelerin.link.message.LoggerEvent;
@@ -34,7 +34,8 @@ public class DeviceEvents {
         List<DeviceEvent> out = new ArrayList<>(noted(mission));
         for (Visit v : captures.visitsTo(mission.id())) {
             if (v.readAt() != null) {
-                out.add(new DeviceEvent(v.readAt(), "↧", Texts.of("collect.deviceEvents.recordsCollectedBy", "readBy", v.readBy())));
+                out.add(new DeviceEvent(
+                        v.readAt(), "↧", Texts.of("collect.deviceEvents.recordsCollectedBy", "readBy", v.readBy())));
             }
         }
         out.sort(Comparator.comparing(DeviceEvent::at));

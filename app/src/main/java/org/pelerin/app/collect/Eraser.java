@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +12,7 @@ import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.LoggerLink;
 import org.pelerin.link.message.EraseRequest;
 import org.pelerin.link.message.MissionInfo;
@@ -85,7 +85,8 @@ class Eraser implements HomeKeeper {
                 Mission mission = home(serial, info).orElseThrow();
                 StoredCapture capture = captures.summary(mission.id())
                         .filter(c -> c.sha256() != null)
-                        .orElseThrow(() -> new CollectService.NotNowException(Texts.of("collect.eraser.theCaptureIsNotComplete")));
+                        .orElseThrow(() ->
+                                new CollectService.NotNowException(Texts.of("collect.eraser.theCaptureIsNotComplete")));
                 deviceAudit.tried(
                         by,
                         "erase logger",

@@ -1,11 +1,11 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
 import org.pelerin.app.platform.work.LongWork;
@@ -88,10 +88,7 @@ class JobRunner implements LongWork {
                 claim.finish();
             });
         } catch (Dock.NotConnectedException e) {
-            release(
-                    teller,
-                    claim,
-                    Texts.stored("stored.jobRunner.theLoggerIsNotConnected"));
+            release(teller, claim, Texts.stored("stored.jobRunner.theLoggerIsNotConnected"));
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             throw e;
         } catch (CaptureIntake.HopelessException | RefusedException e) {
@@ -106,7 +103,12 @@ class JobRunner implements LongWork {
                 fail(
                         job,
                         claim,
-                        Texts.stored("stored.jobRunner.timesInARowWhat", "reason", e.getMessage(), "mostAttempts", MOST_ATTEMPTS));
+                        Texts.stored(
+                                "stored.jobRunner.timesInARowWhat",
+                                "reason",
+                                e.getMessage(),
+                                "mostAttempts",
+                                MOST_ATTEMPTS));
             }
         }
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -13,6 +12,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.link.LoggerLink;

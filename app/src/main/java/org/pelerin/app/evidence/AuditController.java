@@ -1,6 +1,5 @@
 package org.pelerin.app.evidence;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -8,6 +7,7 @@ import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Controller;
@@ -57,7 +57,10 @@ class AuditController {
         flash.addFlashAttribute(
                 check.whole() ? "said" : "refused",
                 check.whole()
-                        ? Texts.of("evidence.auditController.allEntriesAreIntactFrom", "entries", show.count(check.entries()))
+                        ? Texts.of(
+                                "evidence.auditController.allEntriesAreIntactFrom",
+                                "entries",
+                                show.count(check.entries()))
                         : check.trouble() + ".");
         return "redirect:/audit";
     }

@@ -1,8 +1,8 @@
 package org.pelerin.app.evidence;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.Optional;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.evidence.AuditChain;
 import org.springframework.beans.factory.ObjectProvider;
@@ -73,7 +73,12 @@ public class AuditVerification {
         for (AuditCheck earlier : entries.checks()) {
             String now = entries.hashOf(earlier.headSequence());
             if (earlier.headSequence() > 0 && !earlier.headHash().equals(now)) {
-                return Texts.stored("stored.auditVerification.entryIsTheTrailWas", "headSequence", earlier.headSequence(), "now", now == null);
+                return Texts.stored(
+                        "stored.auditVerification.entryIsTheTrailWas",
+                        "headSequence",
+                        earlier.headSequence(),
+                        "now",
+                        now == null);
             }
         }
         AuditMapper.Stored first = entries.first();

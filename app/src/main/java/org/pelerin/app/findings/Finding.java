@@ -1,11 +1,11 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
 
@@ -102,7 +102,10 @@ public record Finding(
     List<String> unsaid() {
         List<String> out = new ArrayList<>();
         if (work.causeId() == null && (departure() || work.action().isBlank())) {
-            out.add(departure() ? Texts.of("findings.finding.theCause") : Texts.of("findings.finding.theCauseOrTheAction"));
+            out.add(
+                    departure()
+                            ? Texts.of("findings.finding.theCause")
+                            : Texts.of("findings.finding.theCauseOrTheAction"));
         }
         if (departure()
                 && severity.compareTo(Severity.MAJOR) >= 0
@@ -114,7 +117,12 @@ public record Finding(
 
     /** What is still to be done with it by somebody. */
     public String lacking() {
-        return unsaid().isEmpty() ? Texts.of("findings.finding.closesIt") : Texts.of("findings.finding.entersAndClosesIt", "x", String.join(Texts.of("findings.finding.and"), unsaid()));
+        return unsaid().isEmpty()
+                ? Texts.of("findings.finding.closesIt")
+                : Texts.of(
+                        "findings.finding.entersAndClosesIt",
+                        "x",
+                        String.join(Texts.of("findings.finding.and"), unsaid()));
     }
 
     public Duration duration() {

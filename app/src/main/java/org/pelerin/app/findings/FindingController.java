@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
@@ -114,7 +114,10 @@ class FindingController {
         get(id);
         int done = findings.acknowledge(List.of(id), me.getName());
         flash.addFlashAttribute(
-                done == 1 ? "said" : "refused", done == 1 ? Texts.of("findings.findingController.acknowledged") : Texts.of("findings.findingController.somebodyElseAcknowledgedItMeanwhile"));
+                done == 1 ? "said" : "refused",
+                done == 1
+                        ? Texts.of("findings.findingController.acknowledged")
+                        : Texts.of("findings.findingController.somebodyElseAcknowledgedItMeanwhile"));
         return "redirect:" + filter.at("/findings/" + id);
     }
 
@@ -184,7 +187,8 @@ class FindingController {
         try {
             return text.isBlank() ? null : LocalDate.parse(text.strip());
         } catch (DateTimeException e) {
-            throw new Findings.NotReadyException(Texts.of("findings.findingController.isNotADate", "strip", text.strip()));
+            throw new Findings.NotReadyException(
+                    Texts.of("findings.findingController.isNotADate", "strip", text.strip()));
         }
     }
 
@@ -212,7 +216,10 @@ class FindingController {
         get(id);
         if (text.isBlank() || Length.FINDING_TEXT.exceeded(text)) {
             flash.addFlashAttribute(
-                    "refused", text.isBlank() ? Texts.of("findings.findingController.enterACommentFirst") : Length.FINDING_TEXT.said(text) + ".");
+                    "refused",
+                    text.isBlank()
+                            ? Texts.of("findings.findingController.enterACommentFirst")
+                            : Length.FINDING_TEXT.said(text) + ".");
         } else {
             findings.comment(id, text.strip(), me.getName());
             flash.addFlashAttribute("said", Texts.of("findings.findingController.added"));
@@ -235,9 +242,11 @@ class FindingController {
         try {
             String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
             String kept = files.add(id, name, file.getBytes(), me.getName());
-            flash.addFlashAttribute("said", Texts.of("findings.findingController.isAttachedToTheFinding", "kept", kept));
+            flash.addFlashAttribute(
+                    "said", Texts.of("findings.findingController.isAttachedToTheFinding", "kept", kept));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", Texts.of("findings.findingController.pngJpegAndPdfCan", "reason", e.getMessage()));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("findings.findingController.pngJpegAndPdfCan", "reason", e.getMessage()));
         }
         return "redirect:/findings/" + id;
     }
@@ -271,6 +280,8 @@ class FindingController {
     }
 
     private Finding get(long id) {
-        return findings.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.findingController.thereIsNoFinding", "id", id)));
+        return findings.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("findings.findingController.thereIsNoFinding", "id", id)));
     }
 }

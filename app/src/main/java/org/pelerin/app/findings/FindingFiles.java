@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +8,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.documentation.FileKind;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.stereotype.Service;
@@ -53,7 +53,12 @@ public class FindingFiles {
         String kept = FileKind.named(name, type, taken);
         String sha = new Sha256().add(bytes).hex();
         mapper.addFile(finding, kept, type, bytes.length, sha, bytes, clock.instant(), by);
-        mapper.note(finding, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findingFiles.addedTheFile", "kept", kept));
+        mapper.note(
+                finding,
+                clock.instant(),
+                by,
+                Entry.Kind.STEP,
+                Texts.stored("stored.findingFiles.addedTheFile", "kept", kept));
         audit.record(by, "attach file", Findings.subject(finding), "", kept + ", SHA-256 " + sha);
         return kept;
     }
@@ -62,7 +67,12 @@ public class FindingFiles {
     public void remove(FindingFile f, String by) {
         mapper.missionsOf(f.findingId()).forEach(versions::requireUnsigned);
         if (mapper.removeFile(f.id()) == 1) {
-            mapper.note(f.findingId(), clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findingFiles.removedTheFile", "name", f.name()));
+            mapper.note(
+                    f.findingId(),
+                    clock.instant(),
+                    by,
+                    Entry.Kind.STEP,
+                    Texts.stored("stored.findingFiles.removedTheFile", "name", f.name()));
             audit.record(
                     by,
                     "remove file",

@@ -1,9 +1,9 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.judge.Severity;
 import org.springframework.web.util.UriComponentsBuilder;

@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import java.util.Set;
 import org.pelerin.app.judge.MissionJudged;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.ExcursionFields;
@@ -18,6 +18,7 @@ import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
@@ -114,7 +115,9 @@ class FindingIntake {
     /** What changed, and what was changed last before it; @param last null where nothing is on record */
     private void note(Part p, String what, LastChange.Told last, Instant now) {
         boolean since = last != null && !last.at().isBefore(mapper.lastNoted(p.findingId()));
-        String why = since ? Texts.stored("stored.findingIntake.beforeIt", "last", last.words()) : "";
+        String why = since
+                ? Texts.stored("stored.findingIntake.beforeIt", "last", CurrentLanguage.inEnglish(last::words))
+                : "";
         String text = words(p) + " " + what + why;
         mapper.note(
                 p.findingId(),
@@ -129,14 +132,29 @@ class FindingIntake {
         Duration by = now.duration().minus(before.duration());
         Duration later = Duration.between(before.start(), now.start());
         if (by.abs().compareTo(TOLD) >= 0) {
-            return Texts.stored("stored.findingIntake.fromTo", "isNegative", by.isNegative(), "duration", show.duration(before.duration()), "duration2", show.duration(now.duration()));
+            return Texts.stored(
+                    "stored.findingIntake.fromTo",
+                    "isNegative",
+                    by.isNegative(),
+                    "duration",
+                    show.duration(before.duration()),
+                    "duration2",
+                    show.duration(now.duration()));
         }
         if (later.abs().compareTo(TOLD) >= 0) {
-            return Texts.stored("stored.findingIntake.movedBy", "abs", show.duration(later.abs()), "isNegative", later.isNegative());
+            return Texts.stored(
+                    "stored.findingIntake.movedBy",
+                    "abs",
+                    show.duration(later.abs()),
+                    "isNegative",
+                    later.isNegative());
         }
         return before.severity() == now.severity()
                 ? ""
-                : Texts.stored("stored.findingIntake.nowName", "name", now.severity().name().toLowerCase(Locale.ROOT));
+                : Texts.stored(
+                        "stored.findingIntake.nowName",
+                        "name",
+                        now.severity().name().toLowerCase(Locale.ROOT));
     }
 
     private static String words(Part p) {

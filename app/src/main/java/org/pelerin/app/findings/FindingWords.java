@@ -17,7 +17,12 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
             return f.told();
         }
         return words(f.lead())
-                + (f.extent().parts() > 1 ? Texts.of("findings.findingWords.andMore", "parts", (f.extent().parts() - 1)) : "");
+                + (f.extent().parts() > 1
+                        ? Texts.of(
+                                "findings.findingWords.andMore",
+                                "parts",
+                                (f.extent().parts() - 1))
+                        : "");
     }
 
     public String of(Part p) {
@@ -31,7 +36,8 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
             return Texts.of("findings.findingWords.withoutData", "of", of);
         }
         Conversion to = Unit.of(l.unit()).shown(inUnits);
-        String extreme = side == Side.ABOVE ? Texts.of("findings.findingWords.upTo") : Texts.of("findings.findingWords.downTo");
+        String extreme =
+                side == Side.ABOVE ? Texts.of("findings.findingWords.upTo") : Texts.of("findings.findingWords.downTo");
         return of + " " + side.word()
                 + (l.limit() == null ? "" : " " + LimitText.plain(to.value(l.limit())) + unit(to))
                 + (l.peak() == null ? "" : extreme + number(to.value(l.peak())) + unit(to));

@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -15,6 +14,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -217,7 +217,14 @@ public class Findings {
         int done = 0;
         for (long id : sorted(ids)) {
             if (mapper.assign(id, owner) == 1) {
-                step(id, by, owner == null ? Texts.stored("stored.findings.ownerRemoved") : Texts.stored("stored.findings.assignedTo", "owner", owner), "assign finding", "");
+                step(
+                        id,
+                        by,
+                        owner == null
+                                ? Texts.stored("stored.findings.ownerRemoved")
+                                : Texts.stored("stored.findings.assignedTo", "owner", owner),
+                        "assign finding",
+                        "");
                 done++;
             }
         }
@@ -230,7 +237,8 @@ public class Findings {
         waits(id);
         Finding f = find(id).orElseThrow();
         if (!f.unsaid().isEmpty()) {
-            throw new NotReadyException(Texts.of("findings.findings.enterBeforeClosing", "unsaid", f.unsaid().get(0)));
+            throw new NotReadyException(Texts.of(
+                    "findings.findings.enterBeforeClosing", "unsaid", f.unsaid().get(0)));
         }
         if (mapper.close(id, clock.instant(), by) == 0) {
             throw new TooLateException(Texts.of("findings.findings.itIsAlreadyClosed"));
@@ -280,8 +288,19 @@ public class Findings {
             mapper.moveComments(id, into);
             mapper.moveFiles(id, into);
             step(id, by, Texts.stored("stored.findings.mergedIntoFinding", "into", into), "merge finding", "");
-            mapper.note(into, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id));
-            record(into, by, "merge finding", "", Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id), "");
+            mapper.note(
+                    into,
+                    clock.instant(),
+                    by,
+                    Entry.Kind.STEP,
+                    Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id));
+            record(
+                    into,
+                    by,
+                    "merge finding",
+                    "",
+                    Texts.stored("stored.findings.mergedFindingIntoThisOne", "id", id),
+                    "");
         }
         intake.sum(into);
         return into;
@@ -306,7 +325,8 @@ public class Findings {
         intake.sum(id);
         intake.sum(f.id);
         step(f.id, by, Texts.stored("stored.findings.separatedFromFinding", "id", id), "split finding", "");
-        mapper.note(id, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findings.separatedFinding", "id", f.id));
+        mapper.note(
+                id, clock.instant(), by, Entry.Kind.STEP, Texts.stored("stored.findings.separatedFinding", "id", f.id));
         return f.id;
     }
 

@@ -1,11 +1,11 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.unit.ShownUnits;
@@ -74,7 +74,11 @@ class FindingsController {
         int done = findings.acknowledge(ids, me.getName());
         flash.addFlashAttribute(
                 done > 0 ? "said" : "refused",
-                done > 0 ? Texts.of("findings.findingsController.doneAcknowledged", "done", done) : ids.isEmpty() ? Texts.of("findings.findingsController.noneSelected") : Texts.of("findings.findingsController.noneOfThemWasNew"));
+                done > 0
+                        ? Texts.of("findings.findingsController.doneAcknowledged", "done", done)
+                        : ids.isEmpty()
+                                ? Texts.of("findings.findingsController.noneSelected")
+                                : Texts.of("findings.findingsController.noneOfThemWasNew"));
         return "redirect:" + list(back);
     }
 
@@ -101,8 +105,13 @@ class FindingsController {
         flash.addFlashAttribute(
                 done > 0 ? "said" : "refused",
                 done == 0
-                        ? ids.isEmpty() ? Texts.of("findings.findingsController.noneSelected") : Texts.of("findings.findingsController.noneOfThemIsOpen")
-                        : done + (known ? Texts.of("findings.findingsController.assignedTo", "owner", owner) : Texts.of("findings.findingsController.ownerRemoved")));
+                        ? ids.isEmpty()
+                                ? Texts.of("findings.findingsController.noneSelected")
+                                : Texts.of("findings.findingsController.noneOfThemIsOpen")
+                        : done
+                                + (known
+                                        ? Texts.of("findings.findingsController.assignedTo", "owner", owner)
+                                        : Texts.of("findings.findingsController.ownerRemoved")));
         return "redirect:" + list(back);
     }
 
@@ -130,7 +139,10 @@ class FindingsController {
         String typed = name.strip();
         if (typed.isEmpty() || Length.CAUSE.exceeded(typed)) {
             flash.addFlashAttribute(
-                    "refused", typed.isEmpty() ? Texts.of("findings.findingsController.enterANameForThe") : Length.CAUSE.said(typed) + ".");
+                    "refused",
+                    typed.isEmpty()
+                            ? Texts.of("findings.findingsController.enterANameForThe")
+                            : Length.CAUSE.said(typed) + ".");
         } else {
             findings.addCause(typed, me.getName());
             flash.addFlashAttribute("said", Texts.of("findings.findingsController.isAdded", "typed", typed));

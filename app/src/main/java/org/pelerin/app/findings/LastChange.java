@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -11,6 +10,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.judge.limits.InForce;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Component;
 
@@ -64,7 +64,13 @@ class LastChange {
         InForce now = limits.of(mission);
         if (now.set() != null) {
             found.addAll(newest(
-                    Texts.stored("stored.lastChange.nameVersionVersion", "name", now.set().name(), "version", now.set().version()), Map.of("save limits", Texts.of("findings.lastChange.savedTheLimits"))));
+                    Texts.stored(
+                            "stored.lastChange.nameVersionVersion",
+                            "name",
+                            now.set().name(),
+                            "version",
+                            now.set().version()),
+                    Map.of("save limits", Texts.of("findings.lastChange.savedTheLimits"))));
         }
         return found.stream()
                 .max(Comparator.comparingLong(AuditEntry::sequence))
@@ -77,7 +83,9 @@ class LastChange {
 
     private static String words(AuditEntry e) {
         String did = OF_MISSION.getOrDefault(
-                e.action(), OF_LOGGER.getOrDefault(e.action(), OF_PLACE.getOrDefault(e.action(), Texts.of("findings.lastChange.savedTheLimits"))));
+                e.action(),
+                OF_LOGGER.getOrDefault(
+                        e.action(), OF_PLACE.getOrDefault(e.action(), Texts.of("findings.lastChange.savedTheLimits"))));
         return e.who() + " " + did + (e.reason().isBlank() ? "" : ": " + e.reason());
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.EnumMap;
@@ -11,6 +10,7 @@ import org.pelerin.app.collect.StoredCapture;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.plan.StopCondition;
@@ -79,7 +79,12 @@ class LoggerFindings {
             if (!known.told().equals(text)) {
                 mapper.tell(known.id(), text);
                 mapper.changed(known.id());
-                mapper.note(known.id(), clock.instant(), "", Entry.Kind.CHANGE, Texts.stored("stored.loggerFindings.nowText", "text", text));
+                mapper.note(
+                        known.id(),
+                        clock.instant(),
+                        "",
+                        Entry.Kind.CHANGE,
+                        Texts.stored("stored.loggerFindings.nowText", "text", text));
             }
         }
     }
@@ -100,7 +105,12 @@ class LoggerFindings {
                     .beyond(house.house().attention().clock())
                     .ifPresent(off -> out.put(
                             FindingKind.CLOCK,
-                            Texts.stored("stored.loggerFindings.itsClockWas", "off", show.offset(off), "same", off.equals(c.clockOffset()))));
+                            Texts.stored(
+                                    "stored.loggerFindings.itsClockWas",
+                                    "off",
+                                    show.offset(off),
+                                    "same",
+                                    off.equals(c.clockOffset()))));
         }
         c.header().events().stream()
                 .filter(e -> e.kind() == LoggerEvent.Kind.STOPPED_BATTERY || e.kind() == LoggerEvent.Kind.BATTERY_LOW)
@@ -116,7 +126,12 @@ class LoggerFindings {
         if (expected != null && received != null && received < expected && !wrapped) {
             out.put(
                     FindingKind.PAGES,
-                    Texts.stored("stored.loggerFindings.ofExpectedSamplesAreMissing", "received", show.count(expected - received), "expected", show.count(expected)));
+                    Texts.stored(
+                            "stored.loggerFindings.ofExpectedSamplesAreMissing",
+                            "received",
+                            show.count(expected - received),
+                            "expected",
+                            show.count(expected)));
         }
         return out;
     }

@@ -2,6 +2,7 @@ package org.pelerin.app.findings;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * Findings about a logger that wait.
@@ -12,6 +13,6 @@ import java.time.LocalDate;
 public record LoggerWaits(long loggerId, int findings, Instant since, LocalDate due) {
 
     public String words() {
-        return findings + (findings == 1 ? " finding" : " findings");
+        return Texts.of("findings.loggerWaits.findings", "findings", findings);
     }
 }

@@ -1,8 +1,8 @@
 package org.pelerin.app.findings;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.unit.ShownUnits;
@@ -51,6 +51,8 @@ class MissionFindingsController {
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.missionFindingsController.thereIsNoMission", "id", id)));
+        return missions.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("findings.missionFindingsController.thereIsNoMission", "id", id)));
     }
 }

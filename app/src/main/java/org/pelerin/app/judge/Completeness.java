@@ -1,10 +1,10 @@
 package org.pelerin.app.judge;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -22,7 +22,12 @@ public final class Completeness {
 
     /** @param held how many values the channels of its records hold, not those of a second table or of changes */
     static String words(long received, long expected, Map<String, Long> held, Formats show) {
-        String came = Texts.stored("stored.completeness.ofExpectedSamples", "received", show.count(received), "expected", show.count(expected));
+        String came = Texts.stored(
+                "stored.completeness.ofExpectedSamples",
+                "received",
+                show.count(received),
+                "expected",
+                show.count(expected));
         List<Map.Entry<String, Long>> incomplete =
                 held.entrySet().stream().filter(c -> c.getValue() < received).toList();
         if (incomplete.isEmpty()) {
@@ -30,9 +35,23 @@ public final class Completeness {
         }
         String named = incomplete.stream()
                 .limit(NAMED)
-                .map(c -> Texts.stored("stored.completeness.valueInKey", "value", show.count(received - c.getValue()), "key", c.getKey()))
+                .map(c -> Texts.stored(
+                        "stored.completeness.valueInKey",
+                        "value",
+                        show.count(received - c.getValue()),
+                        "key",
+                        c.getKey()))
                 .collect(Collectors.joining(", "));
-        return Texts.stored("stored.completeness.withoutAValue", "came", came, "named", named, "incomplete", (incomplete.size() > NAMED ? Texts.stored("stored.completeness.andSomeInMore", "named", (incomplete.size() - NAMED)) : ""));
+        return Texts.stored(
+                "stored.completeness.withoutAValue",
+                "came",
+                came,
+                "named",
+                named,
+                "incomplete",
+                (incomplete.size() > NAMED
+                        ? Texts.stored("stored.completeness.andSomeInMore", "named", (incomplete.size() - NAMED))
+                        : ""));
     }
 
     /** Tells it of a mission. */

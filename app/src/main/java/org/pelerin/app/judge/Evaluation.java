@@ -32,6 +32,7 @@ import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.TooManyExcursionsException;
 import org.pelerin.core.judge.ZoneMissingException;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.record.JudgedRecord;
@@ -227,6 +228,10 @@ public class Evaluation {
     public static final int MOST_EXCURSIONS = 20_000;
 
     private static JudgementDocument document(JudgedRecord record, Limits limits, ZoneId zone) {
+        return CurrentLanguage.inEnglish(() -> documentInEnglish(record, limits, zone));
+    }
+
+    private static JudgementDocument documentInEnglish(JudgedRecord record, Limits limits, ZoneId zone) {
         try {
             return JudgementDocument.of(record, limits, zone, MeanKineticTemperature.DEFAULT_ENTHALPY, MOST_EXCURSIONS);
         } catch (TooManyWindowsException | TooManyExcursionsException | ZoneMissingException e) {

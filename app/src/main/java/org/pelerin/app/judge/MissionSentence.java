@@ -1,11 +1,11 @@
 package org.pelerin.app.judge;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -38,14 +38,24 @@ public record MissionSentence(String lead, String mark, String strong, String re
                                 "",
                                 "◇",
                                 Texts.of("judge.missionSentence.inconclusive"),
-                                Texts.of("judge.missionSentence.xCoverageCoverage", "x", String.join("; ", j.reasons()), "coverage", show.percent(j.coverage())),
+                                Texts.of(
+                                        "judge.missionSentence.xCoverageCoverage",
+                                        "x",
+                                        String.join("; ", j.reasons()),
+                                        "coverage",
+                                        show.percent(j.coverage())),
                                 "missing");
         };
     }
 
     /** Of one that is home and empty. */
     public static MissionSentence neverStarted() {
-        return new MissionSentence("", "◇", Texts.of("judge.missionSentence.itNeverStarted"), Texts.of("judge.missionSentence.nothingWasRecorded"), "missing");
+        return new MissionSentence(
+                "",
+                "◇",
+                Texts.of("judge.missionSentence.itNeverStarted"),
+                Texts.of("judge.missionSentence.nothingWasRecorded"),
+                "missing");
     }
 
     /** Values may have lain outside for as long as the limits allow; that is said, and a record that lay outside throughout is not “within”. */
@@ -66,7 +76,14 @@ public record MissionSentence(String lead, String mark, String strong, String re
                     Texts.of("judge.missionSentence.noLongerThanItsLimits", "out", show.rough(out), "covered", covered),
                     "missing");
         }
-        String rest = Texts.of("judge.missionSentence.forSpanCoveredIsZero", "span", show.rough(span(j)), "covered", covered, "isZero", (out.isZero() ? "." : Texts.of("judge.missionSentence.outsideTheBandForNo", "out", show.rough(out))));
+        String rest = Texts.of(
+                "judge.missionSentence.forSpanCoveredIsZero",
+                "span",
+                show.rough(span(j)),
+                "covered",
+                covered,
+                "isZero",
+                (out.isZero() ? "." : Texts.of("judge.missionSentence.outsideTheBandForNo", "out", show.rough(out))));
         return new MissionSentence("", "", Texts.of("judge.missionSentence.withinLimits"), rest, "fine");
     }
 
@@ -76,7 +93,12 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 "",
                 "",
                 Texts.of("judge.missionSentence.noLimitsSet"),
-                Texts.of("judge.missionSentence.recordedWithSamplesForOf", "span", show.rough(span(j)), "coverage", show.percent(j.coverage())),
+                Texts.of(
+                        "judge.missionSentence.recordedWithSamplesForOf",
+                        "span",
+                        show.rough(span(j)),
+                        "coverage",
+                        show.percent(j.coverage())),
                 "fine");
     }
 
@@ -87,7 +109,16 @@ public record MissionSentence(String lead, String mark, String strong, String re
         }
         ExcursionDocument.OfValues worst = worst(all);
         Conversion unit = Unit.of(worst.unit()).shown(inUnits);
-        String rest = Texts.of("judge.missionSentence.forIn", "time", show.rough(time(all)), "partly", all.stream().anyMatch(ExcursionDocument::bridging), "longer", show.rough(longer(span(j), time(all))), "told", told(worst, unit, zone, show));
+        String rest = Texts.of(
+                "judge.missionSentence.forIn",
+                "time",
+                show.rough(time(all)),
+                "partly",
+                all.stream().anyMatch(ExcursionDocument::bridging),
+                "longer",
+                show.rough(longer(span(j), time(all))),
+                "told",
+                told(worst, unit, zone, show));
         return new MissionSentence(
                 Texts.of("judge.missionSentence.outsideLimits"),
                 worst.side().mark(),
@@ -106,21 +137,50 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 Texts.of("judge.missionSentence.withoutData"),
                 Side.MISSING.mark(),
                 times(all.size()),
-                Texts.of("judge.missionSentence.forLongerThanItsLimits", "subject", longest.subject(), "duration", show.rough(longest.duration()), "start", show.minute(longest.start(), zone), "coverage", show.percent(j.coverage())),
+                Texts.of(
+                        "judge.missionSentence.forLongerThanItsLimits",
+                        "subject",
+                        longest.subject(),
+                        "duration",
+                        show.rough(longest.duration()),
+                        "start",
+                        show.minute(longest.start(), zone),
+                        "coverage",
+                        show.percent(j.coverage())),
                 Side.MISSING.word());
     }
 
     private static String times(int n) {
-        return n == 1 ? Texts.of("judge.missionSentence.once") : n == 2 ? Texts.of("judge.missionSentence.twice") : Texts.of("judge.missionSentence.nTimes", "n", n);
+        return n == 1
+                ? Texts.of("judge.missionSentence.once")
+                : n == 2 ? Texts.of("judge.missionSentence.twice") : Texts.of("judge.missionSentence.nTimes", "n", n);
     }
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
     private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
         String of = Basis.words(d.basis()) + "“" + d.channel() + "”";
         if (d.unit().isEmpty()) {
-            return Texts.of("judge.missionSentence.forFrom", "of", of, "duration", show.rough(d.duration()), "start", show.minute(d.start(), zone));
+            return Texts.of(
+                    "judge.missionSentence.forFrom",
+                    "of",
+                    of,
+                    "duration",
+                    show.rough(d.duration()),
+                    "start",
+                    show.minute(d.start(), zone));
         }
-        return Texts.of("judge.missionSentence.toOnLimit", "of", of, "side", d.side() == Side.ABOVE, "value", show.quantity(unit.value(d.peak()), 1, unit.symbol()), "peakAt", show.minute(d.peakAt(), zone), "value2", show.number(unit.value(d.limit()), 1));
+        return Texts.of(
+                "judge.missionSentence.toOnLimit",
+                "of",
+                of,
+                "side",
+                d.side() == Side.ABOVE,
+                "value",
+                show.quantity(unit.value(d.peak()), 1, unit.symbol()),
+                "peakAt",
+                show.minute(d.peakAt(), zone),
+                "value2",
+                show.number(unit.value(d.limit()), 1));
     }
 
     /**

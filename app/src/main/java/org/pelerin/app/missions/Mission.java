@@ -1,8 +1,8 @@
 package org.pelerin.app.missions;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.exchange.PlanDocument;
 import org.pelerin.core.plan.Plan;
 

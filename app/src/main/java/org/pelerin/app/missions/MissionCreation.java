@@ -1,12 +1,12 @@
 package org.pelerin.app.missions;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.PlanDocument;
@@ -58,7 +58,8 @@ public class MissionCreation {
     public long draft(MissionDraft draft) {
         long loggerId = loggers.find(draft.serial()).orElseThrow().id();
         // looked up first: an update that finds none would lock the gap that other loggers' missions go into
-        missions.drafts(loggerId).forEach(id -> missions.abandon(id, Texts.stored("stored.missionCreation.writingWasInterrupted")));
+        missions.drafts(loggerId)
+                .forEach(id -> missions.abandon(id, Texts.stored("stored.missionCreation.writingWasInterrupted")));
         return insert(draft, loggerId);
     }
 
@@ -133,7 +134,13 @@ public class MissionCreation {
     public void abandon(long id, String why, String by) {
         String reason = why.length() > LONGEST_REMARK ? why.substring(0, LONGEST_REMARK) : why;
         if (missions.abandon(id, reason) == 1) {
-            audit.record(by, "abandon mission", Texts.stored("stored.missionCreation.missionId", "id", id), "DRAFT", "ABANDONED", reason);
+            audit.record(
+                    by,
+                    "abandon mission",
+                    Texts.stored("stored.missionCreation.missionId", "id", id),
+                    "DRAFT",
+                    "ABANDONED",
+                    reason);
         }
     }
 

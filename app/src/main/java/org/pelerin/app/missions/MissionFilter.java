@@ -1,12 +1,12 @@
 package org.pelerin.app.missions;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Form;
 import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.web.util.UriComponentsBuilder;

@@ -1,11 +1,11 @@
 package org.pelerin.app.missions;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.plan.Forecast;
@@ -132,7 +132,14 @@ public class MissionLifecycle {
                     "collect mission",
                     mission.subject(),
                     "",
-                    Texts.stored("stored.missionLifecycle.ofSamplesCapture", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "sha256", sha256));
+                    Texts.stored(
+                            "stored.missionLifecycle.ofSamplesCapture",
+                            "plain",
+                            LimitText.plain(received),
+                            "plain2",
+                            LimitText.plain(expected),
+                            "sha256",
+                            sha256));
             recordsCollected(mission, by);
         }
     }
@@ -152,7 +159,14 @@ public class MissionLifecycle {
                 "collect running mission",
                 mission.subject(),
                 "",
-                Texts.stored("stored.missionLifecycle.ofSamplesSoFarCapture", "plain", LimitText.plain(received), "plain2", LimitText.plain(expected), "sha256", sha256));
+                Texts.stored(
+                        "stored.missionLifecycle.ofSamplesSoFarCapture",
+                        "plain",
+                        LimitText.plain(received),
+                        "plain2",
+                        LimitText.plain(expected),
+                        "sha256",
+                        sha256));
         recordsCollected(mission, by);
     }
 
@@ -190,6 +204,11 @@ public class MissionLifecycle {
         if (missions.erased(mission.id(), clock.instant()) == 0) {
             return;
         }
-        audit.record(by, "erase logger", mission.subject(), Texts.stored("stored.missionLifecycle.collectedAndVerified"), "empty");
+        audit.record(
+                by,
+                "erase logger",
+                mission.subject(),
+                Texts.stored("stored.missionLifecycle.collectedAndVerified"),
+                "empty");
     }
 }

@@ -4,9 +4,7 @@ import org.pelerin.app.platform.language.Texts;
 
 /** What a signature says of a mission, in the order in which they are given. */
 public enum SignedAs {
-    REVIEWED(
-            "missions.signedAs.reviewed",
-            "missions.signedAs.iHaveReviewedThisRecord"),
+    REVIEWED("missions.signedAs.reviewed", "missions.signedAs.iHaveReviewedThisRecord"),
     APPROVED("missions.signedAs.approved", "missions.signedAs.iApproveThisRecordAnd");
 
     private final String words;

@@ -1,7 +1,7 @@
 package org.pelerin.app.organisation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.series.ClockTolerance;
 
@@ -29,7 +29,12 @@ public record AttentionForm(
 
     /** In words, for who compares two versions of it. */
     String clock() {
-        return Texts.of("organisation.attentionForm.sOrSPerDay", "clockSeconds", clockSeconds, "clockSecondsPerDay", clockSecondsPerDay);
+        return Texts.of(
+                "organisation.attentionForm.sOrSPerDay",
+                "clockSeconds",
+                clockSeconds,
+                "clockSecondsPerDay",
+                clockSecondsPerDay);
     }
 
     /** @param before what stays where a field was not sent, or is wrong */
@@ -63,7 +68,8 @@ public record AttentionForm(
 
     private static int whole(FieldReader read, String field, String typed, String stays, int least, int most) {
         if (typed != null && typed.isBlank()) {
-            read.wrong(field, Texts.of("organisation.attentionForm.enterAWholeNumberFrom", "least", least, "most", most));
+            read.wrong(
+                    field, Texts.of("organisation.attentionForm.enterAWholeNumberFrom", "least", least, "most", most));
         }
         Integer v = typed == null ? null : read.whole(field, typed, least, most);
         return v == null ? Integer.parseInt(stays) : v;

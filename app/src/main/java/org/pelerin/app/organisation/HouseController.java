@@ -1,10 +1,10 @@
 package org.pelerin.app.organisation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
@@ -103,13 +103,25 @@ class HouseController {
                 Texts.of("organisation.houseController.clockTolerance"),
                 AttentionForm.of(h.attention()).clock(),
                 Texts.of("organisation.houseController.nextVisitWithin"),
-                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().visitWithin().toDays()),
+                Texts.of(
+                        "organisation.houseController.toDaysDays",
+                        "toDays",
+                        h.attention().visitWithin().toDays()),
                 Texts.of("organisation.houseController.startWithin"),
-                Texts.of("organisation.houseController.toHoursHours", "toHours", h.attention().startWithin().toHours()),
+                Texts.of(
+                        "organisation.houseController.toHoursHours",
+                        "toHours",
+                        h.attention().startWithin().toHours()),
                 Texts.of("organisation.houseController.calibrationNotice"),
-                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().calibrationAhead().toDays()),
+                Texts.of(
+                        "organisation.houseController.toDaysDays",
+                        "toDays",
+                        h.attention().calibrationAhead().toDays()),
                 Texts.of("organisation.houseController.contactWithin"),
-                Texts.of("organisation.houseController.toDaysDays", "toDays", h.attention().seenWithin().toDays()));
+                Texts.of(
+                        "organisation.houseController.toDaysDays",
+                        "toDays",
+                        h.attention().seenWithin().toDays()));
     }
 
     @PostMapping("/admin/house/logo")
@@ -128,7 +140,8 @@ class HouseController {
 
     @GetMapping("/house/logo")
     ResponseEntity<byte[]> logo() {
-        Logo logo = house.logo().orElseThrow(() -> new NotThereException(Texts.of("organisation.houseController.thereIsNoLogo")));
+        Logo logo = house.logo()
+                .orElseThrow(() -> new NotThereException(Texts.of("organisation.houseController.thereIsNoLogo")));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(logo.type()))
                 .cacheControl(CacheControl.noStore())

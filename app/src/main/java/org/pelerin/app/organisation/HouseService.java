@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.List;
@@ -8,6 +7,7 @@ import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.calibration.CalibrationNotice;
 import org.pelerin.app.places.Picture;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;

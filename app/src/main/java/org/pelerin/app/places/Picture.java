@@ -1,12 +1,12 @@
 package org.pelerin.app.places;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Arrays;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * A picture that was handed in and found to be one.

@@ -1,6 +1,5 @@
 package org.pelerin.app.places;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -88,7 +88,8 @@ public class PlaceExchange {
                 .distinct()
                 .forEach(name -> plan.apply(name)
                         .ifPresentOrElse(
-                                id -> plans.put(name, id), () -> errors.add(Texts.of("places.placeExchange.thereIsNoPlan", "name", name))));
+                                id -> plans.put(name, id),
+                                () -> errors.add(Texts.of("places.placeExchange.thereIsNoPlan", "name", name))));
         if (read.rows().isEmpty() && errors.isEmpty()) {
             errors.add(Texts.of("places.placeExchange.theFileNamesNoSite"));
         }

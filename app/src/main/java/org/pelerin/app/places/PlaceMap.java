@@ -1,12 +1,12 @@
 package org.pelerin.app.places;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.exchange.JsonFault;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
@@ -95,9 +95,17 @@ final class PlaceMap {
         } catch (JacksonException e) {
             return new PlaceTable.Read(
                     List.of(),
-                    List.of(Texts.of("places.placeMap.notValidJson", "location", (e.getLocation() == null
+                    List.of(Texts.of(
+                            "places.placeMap.notValidJson",
+                            "location",
+                            (e.getLocation() == null
                                     ? ""
-                                    : Texts.of("places.placeMap.lineLineNr", "lineNr", e.getLocation().getLineNr())), "jsonFault", JsonFault.words(e))));
+                                    : Texts.of(
+                                            "places.placeMap.lineLineNr",
+                                            "lineNr",
+                                            e.getLocation().getLineNr())),
+                            "jsonFault",
+                            JsonFault.words(e))));
         }
         if (!root.path("type").asString("").equals("FeatureCollection")
                 || !root.path("features").isArray()) {

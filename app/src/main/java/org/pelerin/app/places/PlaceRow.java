@@ -1,9 +1,9 @@
 package org.pelerin.app.places;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.plan.Deployment;
 
@@ -35,7 +35,14 @@ public record PlaceRow(Site site, Spot spot) {
 
     private static void check(List<String> out, String of, String what, String text, Length length) {
         if (length.exceeded(text)) {
-            out.add(Texts.of("places.placeRow.theOf", "what", what, "of", (of.length() > SHOWN ? of.substring(0, SHOWN) + "…" : of), "said", length.said(text)));
+            out.add(Texts.of(
+                    "places.placeRow.theOf",
+                    "what",
+                    what,
+                    "of",
+                    (of.length() > SHOWN ? of.substring(0, SHOWN) + "…" : of),
+                    "said",
+                    length.said(text)));
         }
     }
 

@@ -1,12 +1,12 @@
 package org.pelerin.app.places;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.NamedTable;
 import org.pelerin.core.plan.Deployment;
 import org.pelerin.core.plan.Hanging;
@@ -160,7 +160,18 @@ final class PlaceTable {
         } catch (IllegalArgumentException e) {
             // said below
         }
-        errors.add(Texts.of("places.placeTable.isNotAValidEnter", "at", at, "text", text, "column", column, "low", text(low), "high", text(high)));
+        errors.add(Texts.of(
+                "places.placeTable.isNotAValidEnter",
+                "at",
+                at,
+                "text",
+                text,
+                "column",
+                column,
+                "low",
+                text(low),
+                "high",
+                text(high)));
         return null;
     }
 

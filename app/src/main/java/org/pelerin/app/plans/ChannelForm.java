@@ -1,8 +1,8 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -197,7 +197,13 @@ public class ChannelForm implements Form {
             if (sides.length == 2) {
                 Lasting[] both = {LastingText.parse(sides[0]), LastingText.parse(sides[1])};
                 typed.understood(
-                        field, Texts.of("plans.channelForm.belowAbove", "phrase", LastingText.phrase(both[0]), "phrase2", LastingText.phrase(both[1])));
+                        field,
+                        Texts.of(
+                                "plans.channelForm.belowAbove",
+                                "phrase",
+                                LastingText.phrase(both[0]),
+                                "phrase2",
+                                LastingText.phrase(both[1])));
                 return both;
             }
             Lasting one = LastingText.parse(text);

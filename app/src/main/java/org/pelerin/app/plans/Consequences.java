@@ -1,12 +1,12 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.plan.ChannelSettings;
@@ -78,7 +78,9 @@ public record Consequences(
     /** The one thing that ends it, and when. */
     private static String ends(Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
-        String when = end.at() == null ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after())) : show.minute(end.at(), zone);
+        String when = end.at() == null
+                ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after()))
+                : show.minute(end.at(), zone);
         return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
     }
 
@@ -91,13 +93,23 @@ public record Consequences(
     private static List<String> beside(LoggerModel model, Plan plan, Formats show) {
         List<String> out = new ArrayList<>();
         plan.second()
-                .ifPresent(every -> out.add(
-                        Texts.of("plans.consequences.meansOneEvery", "secondCapacity", show.count(plan.secondCapacity(model)), "every", Durations.format(every))));
+                .ifPresent(every -> out.add(Texts.of(
+                        "plans.consequences.meansOneEvery",
+                        "secondCapacity",
+                        show.count(plan.secondCapacity(model)),
+                        "every",
+                        Durations.format(every))));
         if (!plan.changes(model).isEmpty()) {
-            out.add(Texts.of("plans.consequences.changesOfState", "changes", show.count(model.memory().changes())));
+            out.add(Texts.of(
+                    "plans.consequences.changesOfState",
+                    "changes",
+                    show.count(model.memory().changes())));
         }
         if (model.memory().disturbances() > 0) {
-            out.add(Texts.of("plans.consequences.disturbancesDisturbances", "disturbances", show.count(model.memory().disturbances())));
+            out.add(Texts.of(
+                    "plans.consequences.disturbancesDisturbances",
+                    "disturbances",
+                    show.count(model.memory().disturbances())));
         }
         return out;
     }
@@ -117,10 +129,22 @@ public record Consequences(
                 * (1
                         - (double) Duration.between(from, visit).toSeconds()
                                 / f.batteryLeft().toSeconds());
-        String records = Texts.of("plans.consequences.samplesMemoryFull", "samples", held, "recordsThatFit", show.number(100.0 * held / f.recordsThatFit(), 0));
+        String records = Texts.of(
+                "plans.consequences.samplesMemoryFull",
+                "samples",
+                held,
+                "recordsThatFit",
+                show.number(100.0 * held / f.recordsThatFit(), 0));
         return left <= 0
                 ? Texts.of("plans.consequences.anEmptyBatteryItLasts", "batteryLeft", Durations.rough(f.batteryLeft()))
-                : Texts.of("plans.consequences.recordsBatteryLeft", "held", held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap), "records", records, "left", show.number(100 * left, 0));
+                : Texts.of(
+                        "plans.consequences.recordsBatteryLeft",
+                        "held",
+                        held < taken && most == held && !(plan.stop() instanceof StopCondition.Wrap),
+                        "records",
+                        records,
+                        "left",
+                        show.number(100 * left, 0));
     }
 
     private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Formats show) {
@@ -175,8 +199,14 @@ public record Consequences(
             s.add(Texts.of("plans.consequences.once"));
             s.add(threshold(model, plan, t));
         } else {
-            s.add(start instanceof StartCondition.Now ? Texts.of("plans.consequences.beginning") : Texts.of("plans.consequences.fromThePressOf"));
-            s.add(start instanceof StartCondition.Now ? Texts.of("plans.consequences.atOnce") : Texts.of("plans.consequences.itsButton"));
+            s.add(
+                    start instanceof StartCondition.Now
+                            ? Texts.of("plans.consequences.beginning")
+                            : Texts.of("plans.consequences.fromThePressOf"));
+            s.add(
+                    start instanceof StartCondition.Now
+                            ? Texts.of("plans.consequences.atOnce")
+                            : Texts.of("plans.consequences.itsButton"));
         }
     }
 
@@ -186,10 +216,24 @@ public record Consequences(
         String unit = there ? plan.unit(model, t.channel()) : "";
         return "“" + label + "” "
                 + switch (t.crossing()) {
-                    case ABOVE -> Texts.of("plans.consequences.risesAbove", "quantity", LimitText.quantity(t.high(), unit));
-                    case BELOW -> Texts.of("plans.consequences.fallsBelow", "quantity", LimitText.quantity(t.low(), unit));
-                    case ENTERS -> Texts.of("plans.consequences.entersPlainQuantity", "plain", LimitText.plain(t.low()), "quantity", LimitText.quantity(t.high(), unit));
-                    case LEAVES -> Texts.of("plans.consequences.leavesPlainQuantity", "plain", LimitText.plain(t.low()), "quantity", LimitText.quantity(t.high(), unit));
+                    case ABOVE ->
+                        Texts.of("plans.consequences.risesAbove", "quantity", LimitText.quantity(t.high(), unit));
+                    case BELOW ->
+                        Texts.of("plans.consequences.fallsBelow", "quantity", LimitText.quantity(t.low(), unit));
+                    case ENTERS ->
+                        Texts.of(
+                                "plans.consequences.entersPlainQuantity",
+                                "plain",
+                                LimitText.plain(t.low()),
+                                "quantity",
+                                LimitText.quantity(t.high(), unit));
+                    case LEAVES ->
+                        Texts.of(
+                                "plans.consequences.leavesPlainQuantity",
+                                "plain",
+                                LimitText.plain(t.low()),
+                                "quantity",
+                                LimitText.quantity(t.high(), unit));
                 };
     }
 
@@ -204,7 +248,7 @@ public record Consequences(
         }
         if (set.size() > MOST_NAMED) {
             s.add(Texts.of("plans.consequences.and2"));
-            s.add(Texts.of("plans.consequences.moreSetting", "mostNamed", (set.size() - MOST_NAMED), "mostNamed2", (set.size() - MOST_NAMED == 1 ? "" : "s")));
+            s.add(Texts.of("plans.consequences.moreSetting", "mostNamed", (set.size() - MOST_NAMED)));
         }
     }
 

@@ -1,8 +1,8 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.SignificantDigits;
@@ -52,7 +52,14 @@ record LimitReader(Double nominal, String unit, FieldReader typed) {
         double limit = SignificantDigits.rounded(nominal * share);
         typed.understood(
                 field,
-                Texts.of("plans.limitReader.quantityPlainOfQuantity2", "quantity", LimitText.quantity(limit, unit), "plain", LimitText.plain(SignificantDigits.rounded(share * 100)), "quantity2", LimitText.quantity(nominal, unit)));
+                Texts.of(
+                        "plans.limitReader.quantityPlainOfQuantity2",
+                        "quantity",
+                        LimitText.quantity(limit, unit),
+                        "plain",
+                        LimitText.plain(SignificantDigits.rounded(share * 100)),
+                        "quantity2",
+                        LimitText.quantity(nominal, unit)));
         return limit;
     }
 

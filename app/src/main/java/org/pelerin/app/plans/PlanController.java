@@ -1,12 +1,12 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -73,7 +73,9 @@ class PlanController {
         String limits = limited.isEmpty()
                 ? Texts.of("plans.planController.noLimits")
                 : limits(model, plan, limited.get(0))
-                        + (limited.size() > 1 ? Texts.of("plans.planController.andMore", "size", (limited.size() - 1)) : "");
+                        + (limited.size() > 1
+                                ? Texts.of("plans.planController.andMore", "size", (limited.size() - 1))
+                                : "");
         String first = defaults.stream()
                 .filter(d -> d.planId() == stored.id())
                 .map(d -> d.spotId() == 0 ? Texts.of("plans.planController.itsModel") : d.spot())
@@ -92,14 +94,21 @@ class PlanController {
         }
         return label
                 + (level.high() == null
-                        ? Texts.of("plans.planController.fromQuantity", "quantity", LimitText.quantity(level.low().limit(), unit))
-                        : Texts.of("plans.planController.upTo", "quantity", LimitText.quantity(level.high().limit(), unit)));
+                        ? Texts.of(
+                                "plans.planController.fromQuantity",
+                                "quantity",
+                                LimitText.quantity(level.low().limit(), unit))
+                        : Texts.of(
+                                "plans.planController.upTo",
+                                "quantity",
+                                LimitText.quantity(level.high().limit(), unit)));
     }
 
     @GetMapping("/plans/new")
     String blank(@RequestParam(defaultValue = "alder-t1") String model, Model page) {
         PlanForm form = PlanForm.blank(ModelCatalogue.find(model)
-                .orElseThrow(() -> new NotThereException(Texts.of("plans.planController.thereIsNoModel", "model", model))));
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("plans.planController.thereIsNoModel", "model", model))));
         return edit(page, form, null);
     }
 
@@ -153,7 +162,8 @@ class PlanController {
                 StoredPlan saved = stored == null
                         ? plans.create(name, parsed.plan(), me.getName())
                         : plans.update(stored.id(), form.version, name, parsed.plan(), me.getName());
-                flash.addFlashAttribute("said", Texts.of("plans.planController.savedAsVersion", "version", saved.version()));
+                flash.addFlashAttribute(
+                        "said", Texts.of("plans.planController.savedAsVersion", "version", saved.version()));
                 return "redirect:/plans/" + saved.id();
             } catch (PlanService.NameTakenException e) {
                 parsed.errors().put("name", Texts.of("plans.planController.anotherPlanHasThisName"));
@@ -198,6 +208,7 @@ class PlanController {
     }
 
     private StoredPlan plan(long id) {
-        return plans.find(id).orElseThrow(() -> new NotThereException(Texts.of("plans.planController.thereIsNoPlan", "id", id)));
+        return plans.find(id)
+                .orElseThrow(() -> new NotThereException(Texts.of("plans.planController.thereIsNoPlan", "id", id)));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -319,7 +319,8 @@ public class PlanForm implements Form {
 
     public LoggerModel loggerModel() {
         return ModelCatalogue.find(model)
-                .orElseThrow(() -> new NotThereException(Texts.of("plans.planForm.thereIsNoLoggerModel", "model", model)));
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("plans.planForm.thereIsNoLoggerModel", "model", model)));
     }
 
     private StartCondition start(ZoneId zone, Instant now, FieldReader typed) {

@@ -1,12 +1,12 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.UploadedText;
@@ -96,8 +96,8 @@ class PlanLibraryController {
                 ? plans.settings(plan)
                 : plans.version(plan.id(), version)
                         .map(plans::settings)
-                        .orElseThrow(
-                                () -> new NotThereException(Texts.of("plans.planLibraryController.hasNoVersion", "name", plan.name(), "version", version)));
+                        .orElseThrow(() -> new NotThereException(Texts.of(
+                                "plans.planLibraryController.hasNoVersion", "name", plan.name(), "version", version)));
     }
 
     @PostMapping("/plans/{id}/duplicate")
@@ -152,10 +152,22 @@ class PlanLibraryController {
             PlanDocument document = PlanDocument.read(UploadedText.of(file, "/plans"));
             LoggerModel model = ModelCatalogue.find(document.plan().model())
                     .orElseThrow(() -> new DocumentException(
-                            Texts.of("plans.planLibraryController.thereIsNoLoggerModel", "model", document.plan().model()), "plan.model", 0));
+                            Texts.of(
+                                    "plans.planLibraryController.thereIsNoLoggerModel",
+                                    "model",
+                                    document.plan().model()),
+                            "plan.model",
+                            0));
             if (document.plan().channels().size() != model.channels().size()) {
                 throw new DocumentException(
-                        Texts.of("plans.planLibraryController.hasChannelsThePlanHas", "name", model.name(), "channels", model.channels().size(), "channels2", document.plan().channels().size()),
+                        Texts.of(
+                                "plans.planLibraryController.hasChannelsThePlanHas",
+                                "name",
+                                model.name(),
+                                "channels",
+                                model.channels().size(),
+                                "channels2",
+                                document.plan().channels().size()),
                         "plan.channels",
                         0);
             }
@@ -185,6 +197,8 @@ class PlanLibraryController {
     }
 
     private StoredPlan plan(long id) {
-        return plans.find(id).orElseThrow(() -> new NotThereException(Texts.of("plans.planLibraryController.thereIsNoPlan", "id", id)));
+        return plans.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("plans.planLibraryController.thereIsNoPlan", "id", id)));
     }
 }

@@ -1,10 +1,10 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.exchange.PlanDocument;
@@ -67,7 +67,14 @@ public class PlanService {
     public void makeDefault(long id, Long spotId, String by) {
         StoredPlan plan = plans.byId(id);
         plans.makeDefault(plan.model(), spotId == null ? 0 : spotId, id);
-        audit.record(by, "make default plan", plan.name(), "", spotId == null ? Texts.stored("stored.planService.itsModel") : Texts.stored("stored.planService.spotSpotId", "spotId", spotId));
+        audit.record(
+                by,
+                "make default plan",
+                plan.name(),
+                "",
+                spotId == null
+                        ? Texts.stored("stored.planService.itsModel")
+                        : Texts.stored("stored.planService.spotSpotId", "spotId", spotId));
     }
 
     @Transactional
@@ -149,7 +156,12 @@ public class PlanService {
         }
         String settings = PlanDocument.write(name, plan);
         plans.insertVersion(id, expected + 1, settings, clock.instant(), by);
-        audit.record(by, "save plan", Texts.stored("stored.planService.nameVersionExpected", "name", name, "expected", (expected + 1)), before, settings);
+        audit.record(
+                by,
+                "save plan",
+                Texts.stored("stored.planService.nameVersionExpected", "name", name, "expected", (expected + 1)),
+                before,
+                settings);
         return plans.byId(id);
     }
 }

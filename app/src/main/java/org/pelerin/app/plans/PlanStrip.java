@@ -1,11 +1,11 @@
 package org.pelerin.app.plans;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Ending;
@@ -58,8 +58,12 @@ public record PlanStrip(
                 atOnce ? Texts.of("plans.planStrip.writtenAndStarted") : begins(plan),
                 f.startsAt() == null ? begun(plan) : show.minute(f.startsAt(), zone),
                 wait(plan, now),
-                wraps ? Texts.of("plans.planStrip.fullForTheFirstTime") : ends(f.end().cause()),
-                endsAt == null ? Texts.of("plans.planStrip.afterRecording", "recording", Durations.rough(recording)) : show.minute(endsAt, zone),
+                wraps
+                        ? Texts.of("plans.planStrip.fullForTheFirstTime")
+                        : ends(f.end().cause()),
+                endsAt == null
+                        ? Texts.of("plans.planStrip.afterRecording", "recording", Durations.rough(recording))
+                        : show.minute(endsAt, zone),
                 later(f, wraps),
                 f.batteryShort(),
                 wraps,
@@ -90,12 +94,15 @@ public record PlanStrip(
     }
 
     private static String begun(Plan plan) {
-        return plan.start() instanceof StartCondition.OnButton ? Texts.of("plans.planStrip.whenPressed") : Texts.of("plans.planStrip.checkedEveryInterval");
+        return plan.start() instanceof StartCondition.OnButton
+                ? Texts.of("plans.planStrip.whenPressed")
+                : Texts.of("plans.planStrip.checkedEveryInterval");
     }
 
     private static String wait(Plan plan, Instant now) {
         if (plan.start() instanceof StartCondition.At at && at.instant().isAfter(now)) {
-            return Texts.of("plans.planStrip.waitsBetween", "between", Durations.rough(Duration.between(now, at.instant())));
+            return Texts.of(
+                    "plans.planStrip.waitsBetween", "between", Durations.rough(Duration.between(now, at.instant())));
         }
         if (plan.start() instanceof StartCondition.After after) {
             return Texts.of("plans.planStrip.waitsDelay", "delay", Durations.rough(after.delay()));

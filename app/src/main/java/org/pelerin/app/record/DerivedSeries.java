@@ -1,6 +1,5 @@
 package org.pelerin.app.record;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -18,6 +17,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionVersion;
 import org.pelerin.app.missions.RecordChanged;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
@@ -155,7 +155,10 @@ public class DerivedSeries {
                 .map(o -> new Other(
                         nameOf(o.missionId(), o.label()),
                         o.unit(),
-                        o.label() + ", " + o.serial() + (o.place().isEmpty() ? "" : Texts.of("record.derivedSeries.atPlace", "place", o.place())),
+                        o.label() + ", " + o.serial()
+                                + (o.place().isEmpty()
+                                        ? ""
+                                        : Texts.of("record.derivedSeries.atPlace", "place", o.place())),
                         o.firstAt(),
                         o.lastAt()))
                 .toList();
@@ -333,7 +336,12 @@ public class DerivedSeries {
     }
 
     private static String subject(Mission mission, boolean ofSpot) {
-        return ofSpot ? Texts.stored("stored.derivedSeries.spotSpotId", "spotId", mission.place().spotId()) : mission.subject();
+        return ofSpot
+                ? Texts.stored(
+                        "stored.derivedSeries.spotSpotId",
+                        "spotId",
+                        mission.place().spotId())
+                : mission.subject();
     }
 
     private static String told(String definition) {
@@ -352,8 +360,12 @@ public class DerivedSeries {
 
     private static Derived checked(String definition) {
         if (definition.length() > LONGEST) {
-            throw new ImpossibleException(
-                    Texts.of("record.derivedSeries.aDefinitionHasAtMost", "longest", LONGEST, "definition", definition.length()));
+            throw new ImpossibleException(Texts.of(
+                    "record.derivedSeries.aDefinitionHasAtMost",
+                    "longest",
+                    LONGEST,
+                    "definition",
+                    definition.length()));
         }
         try {
             return read(definition);

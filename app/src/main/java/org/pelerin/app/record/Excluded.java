@@ -1,7 +1,7 @@
 package org.pelerin.app.record;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.record.Exclusion;
 import org.threeten.extra.Interval;
 
@@ -15,6 +15,8 @@ public record Excluded(
 
     /** As people say it. */
     public String words() {
-        return kind == Exclusion.Kind.NOT_PART ? Texts.stored("stored.excluded.notPartOfTheRun") : Texts.stored("stored.excluded.invalidData");
+        return kind == Exclusion.Kind.NOT_PART
+                ? Texts.stored("stored.excluded.notPartOfTheRun")
+                : Texts.stored("stored.excluded.invalidData");
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.record;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -13,6 +12,7 @@ import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -221,7 +221,13 @@ public class JudgedRecords {
                 new JudgedMapper.NewExclusion(mission.id(), kind, from, to, reason, clock.instant(), by);
         judged.exclude(made);
         versions.recordChanged(mission.id());
-        audit.record(by, "exclude", mission.subject(), "", Texts.stored("stored.judgedRecords.kindFromToTo", "kind", kind, "from", from, "to", to), reason);
+        audit.record(
+                by,
+                "exclude",
+                mission.subject(),
+                "",
+                Texts.stored("stored.judgedRecords.kindFromToTo", "kind", kind, "from", from, "to", to),
+                reason);
         return made.id;
     }
 
@@ -238,7 +244,12 @@ public class JudgedRecords {
         Instant end = r.lastAt().plus(mission.plan().interval());
         if (!to.isAfter(r.firstAt()) || r.collectedAt() != null && !from.isBefore(end)) {
             ZoneId zone = mission.zoneOr(show.home());
-            throw new NoSuchTimeException(Texts.of("record.judgedRecords.theRecordHasNothingIn", "firstAt", show.when(r.firstAt(), zone), "end", show.when(end, zone)));
+            throw new NoSuchTimeException(Texts.of(
+                    "record.judgedRecords.theRecordHasNothingIn",
+                    "firstAt",
+                    show.when(r.firstAt(), zone),
+                    "end",
+                    show.when(end, zone)));
         }
     }
 
@@ -252,12 +263,29 @@ public class JudgedRecords {
             throw new TooLateException(Texts.of("record.judgedRecords.theExclusionNoLongerExists"));
         }
         versions.recordChanged(mission.id());
-        audit.record(by, "include again", mission.subject(), Texts.stored("stored.judgedRecords.kindFromAtToTo", "kind", was.kind(), "fromAt", was.fromAt(), "toAt", was.toAt()), "");
+        audit.record(
+                by,
+                "include again",
+                mission.subject(),
+                Texts.stored(
+                        "stored.judgedRecords.kindFromAtToTo",
+                        "kind",
+                        was.kind(),
+                        "fromAt",
+                        was.fromAt(),
+                        "toAt",
+                        was.toAt()),
+                "");
     }
 
     private static String told(JudgedPeriod p) {
         return p.whole()
                 ? Texts.stored("stored.judgedRecords.theWholeRecord")
-                : Texts.stored("stored.judgedRecords.fromToTo", "from", (p.from() == null ? Texts.stored("stored.judgedRecords.theBeginning") : p.from()), "to", (p.to() == null ? Texts.stored("stored.judgedRecords.theEnd") : p.to()));
+                : Texts.stored(
+                        "stored.judgedRecords.fromToTo",
+                        "from",
+                        (p.from() == null ? Texts.stored("stored.judgedRecords.theBeginning") : p.from()),
+                        "to",
+                        (p.to() == null ? Texts.stored("stored.judgedRecords.theEnd") : p.to()));
     }
 }

@@ -1,11 +1,11 @@
 package org.pelerin.app.record;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.series.EvenAxis;
 import org.pelerin.core.series.ListedAxis;

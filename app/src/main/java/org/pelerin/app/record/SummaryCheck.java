@@ -1,12 +1,12 @@
 package org.pelerin.app.record;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.mains.Disturbance;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.Outline;
@@ -35,7 +35,12 @@ public class SummaryCheck {
                     .toList();
             Optional<Block> wrong = stored.stream().filter(b -> !fits(b)).findFirst();
             if (wrong.isPresent()) {
-                out.add(Texts.stored("stored.summaryCheck.theSummariesOfFromSample", "label", row.label(), "firstIndex", wrong.get().firstIndex()));
+                out.add(Texts.stored(
+                        "stored.summaryCheck.theSummariesOfFromSample",
+                        "label",
+                        row.label(),
+                        "firstIndex",
+                        wrong.get().firstIndex()));
             } else if (!stored.isEmpty() && !outlined(m.id(), row.channel(), Outline.of(stored))) {
                 out.add(Texts.stored("stored.summaryCheck.theChartDataOfDo", "label", row.label()));
             }

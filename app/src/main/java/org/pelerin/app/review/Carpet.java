@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -9,6 +8,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.record.Spans;
 import org.pelerin.core.stats.Comparison;
 import org.threeten.extra.Interval;

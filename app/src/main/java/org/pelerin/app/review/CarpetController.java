@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -13,6 +12,7 @@ import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -50,7 +50,8 @@ class CarpetController {
             @RequestParam(required = false) Long limits,
             Model model) {
         LimitSet tried = limits == null ? null : sets.find(limits).orElse(null);
-        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
+        SpotAt spot = places.find(id)
+                .orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
         ZoneId zone = spot.zoneId();
         Optional<Instant> newest = pieces.lastRecorded(id);
         YearMonth wanted = read(month)
@@ -75,7 +76,8 @@ class CarpetController {
     /** The verdict of each month, the newest first. */
     @GetMapping("/spots/{id}/months")
     String months(@PathVariable long id, Model model) {
-        SpotAt spot = places.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
+        SpotAt spot = places.find(id)
+                .orElseThrow(() -> new NotThereException(Texts.of("review.carpetController.thereIsNoSpot", "id", id)));
         ZoneId zone = spot.zoneId();
         List<Carpet> months = new ArrayList<>();
         pieces.lastRecorded(id).ifPresent(newest -> {

@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -9,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.LimitText;
 
@@ -84,8 +84,12 @@ final class ChartDrawing {
         Map<String, List<Chart.Line>> panels = new LinkedHashMap<>();
         lines.forEach(l -> panels.computeIfAbsent(aLine ? l.unit() + l.channel() : l.unit(), u -> new ArrayList<>())
                 .add(l));
-        String when =
-                Texts.of("review.chartDrawing.fromToTo", "from", show.second(Instant.ofEpochMilli(from), zone), "to", show.second(Instant.ofEpochMilli(to), zone));
+        String when = Texts.of(
+                "review.chartDrawing.fromToTo",
+                "from",
+                show.second(Instant.ofEpochMilli(from), zone),
+                "to",
+                show.second(Instant.ofEpochMilli(to), zone));
         text(LEFT, LINE, "start", title + " · " + when);
         int first = ribbon(legend(2 * LINE) + LINE);
         int top = first;
@@ -202,7 +206,12 @@ final class ChartDrawing {
                     width - RIGHT - 4,
                     y - 4,
                     "end",
-                    Texts.of("review.chartDrawing.limitQuantityLabels", "quantity", LimitText.quantity(v, unit), "labels", (labels.size() == of.size() || labels.size() > 3
+                    Texts.of(
+                            "review.chartDrawing.limitQuantityLabels",
+                            "quantity",
+                            LimitText.quantity(v, unit),
+                            "labels",
+                            (labels.size() == of.size() || labels.size() > 3
                                     ? ""
                                     : " (" + String.join(", ", labels) + ")")));
         });

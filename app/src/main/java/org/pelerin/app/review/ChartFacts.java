@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -9,6 +8,7 @@ import java.util.Map;
 import org.pelerin.app.collect.DeviceEvents;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.organisation.units.AskedUnits;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;

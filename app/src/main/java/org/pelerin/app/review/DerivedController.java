@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.ZoneId;
 import java.util.Arrays;
@@ -10,6 +9,7 @@ import java.util.Optional;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -109,7 +109,16 @@ class DerivedController {
                                 || Unit.of(o.unit()).to(KPA).isPresent())
                         .map(o -> new Choice(
                                 o.name(),
-                                Texts.of("review.derivedController.whatUnitFirstAtTo", "what", o.what(), "unit", o.unit(), "firstAt", show.day(o.firstAt(), zone), "lastAt", show.day(o.lastAt(), zone))))
+                                Texts.of(
+                                        "review.derivedController.whatUnitFirstAtTo",
+                                        "what",
+                                        o.what(),
+                                        "unit",
+                                        o.unit(),
+                                        "firstAt",
+                                        show.day(o.firstAt(), zone),
+                                        "lastAt",
+                                        show.day(o.lastAt(), zone))))
                         .toList());
     }
 
@@ -215,6 +224,7 @@ class DerivedController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.derivedController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("review.derivedController.missionIsNotCollectedYet", "id", id)));
     }
 }

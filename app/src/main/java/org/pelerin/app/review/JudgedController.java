@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import java.util.regex.Pattern;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
@@ -153,6 +153,7 @@ class JudgedController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.judgedController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("review.judgedController.missionIsNotCollectedYet", "id", id)));
     }
 }

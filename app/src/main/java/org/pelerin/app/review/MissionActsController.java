@@ -1,11 +1,11 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
@@ -63,6 +63,8 @@ class MissionActsController {
     }
 
     private Mission get(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.missionActsController.thereIsNoMission", "id", id)));
+        return missions.find(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("review.missionActsController.thereIsNoMission", "id", id)));
     }
 }

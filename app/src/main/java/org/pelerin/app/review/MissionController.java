@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.format.DateTimeFormatter;
@@ -18,6 +17,7 @@ import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.DerivedSeries;
@@ -239,6 +239,8 @@ class MissionController {
     }
 
     private Mission get(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.missionController.thereIsNoMission", "id", id)));
+        return missions.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("review.missionController.thereIsNoMission", "id", id)));
     }
 }

@@ -1,12 +1,12 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Optional;
 import org.pelerin.app.missions.Confirmation;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Plan;
@@ -29,8 +29,7 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
             return Texts.of("review.missionWords.loggingSinceAsFarAs", "startsAt", show.minute(startsAt, zone()));
         }
         return switch (plan.start().kind()) {
-            case BUTTON ->
-                Texts.of("review.missionWords.waitingForItsButton", "more", confirmation.isEmpty());
+            case BUTTON -> Texts.of("review.missionWords.waitingForItsButton", "more", confirmation.isEmpty());
             case THRESHOLD -> Texts.of("review.missionWords.waitingForItsStartThreshold");
             default -> Texts.of("review.missionWords.waitingToStart");
         };
@@ -40,9 +39,19 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
     String misconfirmed() {
         return confirmation
                 .filter(c -> c.deniedAt() != null || nothing())
-                .map(c -> Texts.of("review.missionWords.confirmedTheStartOn", "by", c.by(), "at", show.minute(c.at(), zone()), "deniedAt", (c.deniedAt() == null
+                .map(c -> Texts.of(
+                        "review.missionWords.confirmedTheStartOn",
+                        "by",
+                        c.by(),
+                        "at",
+                        show.minute(c.at(), zone()),
+                        "deniedAt",
+                        (c.deniedAt() == null
                                 ? Texts.of("review.missionWords.thereIsNoRecordOf")
-                                : Texts.of("review.missionWords.theLoggerReportedOnThat", "deniedAt", show.minute(c.deniedAt(), zone())))))
+                                : Texts.of(
+                                        "review.missionWords.theLoggerReportedOnThat",
+                                        "deniedAt",
+                                        show.minute(c.deniedAt(), zone())))))
                 .orElse("");
     }
 
@@ -62,13 +71,17 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
         boolean battery = course.batteryEndsAt() != null
                 && (course.endsAt() == null || course.batteryEndsAt().isBefore(course.endsAt()));
         if (battery) {
-            return Texts.of("review.missionWords.theBatteryEndsItAbout", "batteryEndsAt", show.when(course.batteryEndsAt(), zone()));
+            return Texts.of(
+                    "review.missionWords.theBatteryEndsItAbout",
+                    "batteryEndsAt",
+                    show.when(course.batteryEndsAt(), zone()));
         }
         if (course.endsAt() == null) {
             return "";
         }
         boolean planned = plan.endsByItself(ModelCatalogue.get(mission.device().model()), course.startsAt());
-        return (planned ? Texts.of("review.missionWords.itEnds") : Texts.of("review.missionWords.memoryFull")) + show.when(course.endsAt(), zone()) + ".";
+        return (planned ? Texts.of("review.missionWords.itEnds") : Texts.of("review.missionWords.memoryFull"))
+                + show.when(course.endsAt(), zone()) + ".";
     }
 
     /**
@@ -87,6 +100,15 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
         }
         Duration off = correction.offset();
         boolean exact = off.toSeconds() == 0;
-        return Texts.of("review.missionWords.beyondClockOffExact", "beyond", (beyond ? "◇ " : ""), "off", show.offset(off), "beyond2", beyond, "exact", (exact ? "" : corrected ? ", corrected" : Texts.of("review.missionWords.notCorrected")));
+        return Texts.of(
+                "review.missionWords.beyondClockOffExact",
+                "beyond",
+                (beyond ? "◇ " : ""),
+                "off",
+                show.offset(off),
+                "beyond2",
+                beyond,
+                "exact",
+                (exact ? "" : corrected ? ", corrected" : Texts.of("review.missionWords.notCorrected")));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -9,6 +8,7 @@ import java.util.stream.IntStream;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
@@ -139,7 +139,8 @@ class RecordController {
         Mission mission = get(id, clock);
         List<SeriesTable> tables = store.tables(mission);
         if (table < 0 || table >= tables.size()) {
-            throw new NotThereException(Texts.of("review.recordController.missionHasNoDataTable", "id", id, "table", (table + 1)));
+            throw new NotThereException(
+                    Texts.of("review.recordController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         return rows.of(mission, tables.get(table), from, count, at, inUnits);
     }
@@ -199,7 +200,9 @@ class RecordController {
 
     /** @param clock {@link MissionController#OWN} for times as the logger had them */
     private Mission get(long id, String clock) {
-        Mission m = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.recordController.thereIsNoMission", "id", id)));
+        Mission m = missions.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("review.recordController.thereIsNoMission", "id", id)));
         return clock.equals(MissionController.OWN) ? m.byItsOwnClock() : m;
     }
 }

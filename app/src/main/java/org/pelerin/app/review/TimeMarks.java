@@ -10,7 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import org.pelerin.app.platform.language.DateFormats;
 
 /** Round instants of an axis of time, on the clock of a place: a day has 23, 24 or 25 hours. */
 final class TimeMarks {
@@ -36,10 +36,6 @@ final class TimeMarks {
 
     private static final long LATEST = Instant.parse("9999-12-31T00:00:00Z").toEpochMilli();
     private static final int[] DAYS = {1, 2, 5, 10, 30, 90, 365, 1825};
-    private static final DateTimeFormatter SECONDS = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.UK);
-    private static final DateTimeFormatter MINUTES = DateTimeFormatter.ofPattern("HH:mm", Locale.UK);
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d\u00a0MMM", Locale.UK);
-    private static final DateTimeFormatter YEAR = DateTimeFormatter.ofPattern("d\u00a0MMM yyyy", Locale.UK);
 
     private TimeMarks() {}
 
@@ -74,7 +70,8 @@ final class TimeMarks {
     }
 
     private static List<Mark> ofClock(long from, long to, Duration step, ZoneId zone) {
-        DateTimeFormatter form = step.compareTo(Duration.ofMinutes(1)) < 0 ? SECONDS : MINUTES;
+        DateTimeFormatter form =
+                step.compareTo(Duration.ofMinutes(1)) < 0 ? DateFormats.of("clockSecond") : DateFormats.of("clock");
         List<Mark> out = new ArrayList<>();
         LocalDateTime midnight =
                 Instant.ofEpochMilli(from).atZone(zone).toLocalDate().atStartOfDay();
@@ -110,7 +107,7 @@ final class TimeMarks {
                 return out;
             }
             if (at >= from) {
-                out.add(new Mark(at, (years ? YEAR : DAY).format(begins), true));
+                out.add(new Mark(at, (years ? DateFormats.of("dayYear") : DateFormats.of("day")).format(begins), true));
             }
         }
     }

@@ -1,9 +1,9 @@
 package org.pelerin.app.review;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -49,7 +49,10 @@ public record Uncorrected(String channel, String unit, String words, String form
             return new Uncorrected(
                     c.label(),
                     shown,
-                    Texts.of("review.uncorrected.aTableOfPoints", "points", table.points().size()),
+                    Texts.of(
+                            "review.uncorrected.aTableOfPoints",
+                            "points",
+                            table.points().size()),
                     undone(table.points(), measured(way))
                             .map(f -> shown(way, f))
                             .filter(f -> f.length() <= Expression.LONGEST)

@@ -1,6 +1,5 @@
 package org.pelerin.core.derive;
 
-import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
+import org.pelerin.core.language.CoreTexts;
 
 /** How a series follows from others. Inputs are named by their labels. */
 public sealed interface Derivation {
@@ -58,7 +58,18 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.ofOverEach", "name", of.name().toLowerCase(Locale.ROOT), "input", input, "apply", time.apply(window), "zone", (zone == null ? CoreTexts.say("core.derive.derivation.fromTheFirstSampleOn") : CoreTexts.say("core.derive.derivation.ofTheClockIn", "zone", zone)));
+            return CoreTexts.say(
+                    "core.derive.derivation.ofOverEach",
+                    "name",
+                    of.name().toLowerCase(Locale.ROOT),
+                    "input",
+                    input,
+                    "apply",
+                    time.apply(window),
+                    "zone",
+                    (zone == null
+                            ? CoreTexts.say("core.derive.derivation.fromTheFirstSampleOn")
+                            : CoreTexts.say("core.derive.derivation.ofTheClockIn", "zone", zone)));
         }
     }
 
@@ -75,7 +86,16 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.totalOfPerTimesTime", "input", input, "apply", time.apply(per), "window", (window == null ? CoreTexts.say("core.derive.derivation.sinceTheBeginning") : CoreTexts.say("core.derive.derivation.overEach", "apply", time.apply(window))));
+            return CoreTexts.say(
+                    "core.derive.derivation.totalOfPerTimesTime",
+                    "input",
+                    input,
+                    "apply",
+                    time.apply(per),
+                    "window",
+                    (window == null
+                            ? CoreTexts.say("core.derive.derivation.sinceTheBeginning")
+                            : CoreTexts.say("core.derive.derivation.overEach", "apply", time.apply(window))));
         }
     }
 
@@ -88,7 +108,8 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.changeOfFromOneSample", "input", input, "apply", time.apply(per));
+            return CoreTexts.say(
+                    "core.derive.derivation.changeOfFromOneSample", "input", input, "apply", time.apply(per));
         }
     }
 
@@ -125,7 +146,8 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.dewPointMagnusOverWater", "temperature", temperature, "humidity", humidity);
+            return CoreTexts.say(
+                    "core.derive.derivation.dewPointMagnusOverWater", "temperature", temperature, "humidity", humidity);
         }
     }
 
@@ -168,7 +190,10 @@ public sealed interface Derivation {
         @Override
         public String words(Function<Duration, String> time) {
             return "(" + pressure + " − " + barometer + ") / ("
-                    + (density == null ? CoreTexts.say("core.derive.derivation.densityAt", "temperature", temperature) : CoreTexts.say("core.derive.derivation.plainKgM3", "plain", plain(density))) + " · "
+                    + (density == null
+                            ? CoreTexts.say("core.derive.derivation.densityAt", "temperature", temperature)
+                            : CoreTexts.say("core.derive.derivation.plainKgM3", "plain", plain(density)))
+                    + " · "
                     + plain(gravity) + " m/s²)";
         }
     }
@@ -182,7 +207,14 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.meanKineticTemperatureOfOver", "input", input, "apply", time.apply(window), "enthalpy", enthalpy);
+            return CoreTexts.say(
+                    "core.derive.derivation.meanKineticTemperatureOfOver",
+                    "input",
+                    input,
+                    "apply",
+                    time.apply(window),
+                    "enthalpy",
+                    enthalpy);
         }
     }
 
@@ -208,7 +240,18 @@ public sealed interface Derivation {
 
         @Override
         public String words(Function<Duration, String> time) {
-            return CoreTexts.say("core.derive.derivation.noiseDoseOfCriterionD", "input", input, "plain", plain(criterion), "plain2", plain(exchange), "from", from, "to", to);
+            return CoreTexts.say(
+                    "core.derive.derivation.noiseDoseOfCriterionD",
+                    "input",
+                    input,
+                    "plain",
+                    plain(criterion),
+                    "plain2",
+                    plain(exchange),
+                    "from",
+                    from,
+                    "to",
+                    to);
         }
     }
 

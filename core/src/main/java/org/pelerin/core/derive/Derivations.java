@@ -1,6 +1,5 @@
 package org.pelerin.core.derive;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
@@ -70,7 +70,8 @@ public final class Derivations {
         Derivations all = new Derivations(record, beside, bounds);
         for (Derived d : derived) {
             if (record.source(d.name()).isPresent() || all.wanted.put(d.name(), d) != null) {
-                throw new ImpossibleException(CoreTexts.say("core.derive.derivations.twoSeriesAreNamed", "name", d.name()));
+                throw new ImpossibleException(
+                        CoreTexts.say("core.derive.derivations.twoSeriesAreNamed", "name", d.name()));
             }
         }
         derived.forEach(d -> all.source(d.name(), d.name()));
@@ -89,12 +90,14 @@ public final class Derivations {
                 made.put(name, other.get());
                 return other.get();
             }
-            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.isDerivedFromWhichDoes", "of", of, "name", name));
+            throw new ImpossibleException(
+                    CoreTexts.say("core.derive.derivations.isDerivedFromWhichDoes", "of", of, "name", name));
         }
         if (making.contains(name)) {
             List<String> circle = new ArrayList<>(making.subList(making.indexOf(name), making.size()));
             circle.add(name);
-            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.isDerivedFromItself", "name", name, "x", String.join(" ← ", circle)));
+            throw new ImpossibleException(CoreTexts.say(
+                    "core.derive.derivations.isDerivedFromItself", "name", name, "x", String.join(" ← ", circle)));
         }
         making.add(name);
         List<SampleSource> inputs =
@@ -104,7 +107,8 @@ public final class Derivations {
         try {
             source = make(derived, inputs);
         } catch (IllegalArgumentException e) {
-            throw new ImpossibleException(CoreTexts.say("core.derive.derivations.cannotBeDerived", "name", name, "reason", e.getMessage()));
+            throw new ImpossibleException(
+                    CoreTexts.say("core.derive.derivations.cannotBeDerived", "name", name, "reason", e.getMessage()));
         }
         made.put(name, source);
         record = record.with(source);

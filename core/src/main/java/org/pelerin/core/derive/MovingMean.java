@@ -1,7 +1,7 @@
 package org.pelerin.core.derive;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.Arrays;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.SampleReader;
 
 /**

@@ -69,7 +69,8 @@ public final class WindowReader implements SampleReader {
             long last,
             SampleReader next) {
         if (!(coverage >= 0 && coverage <= 100)) {
-            throw new IllegalArgumentException(CoreTexts.say("core.derive.windowReader.aCoverageIsFrom0", "coverage", coverage));
+            throw new IllegalArgumentException(
+                    CoreTexts.say("core.derive.windowReader.aCoverageIsFrom0", "coverage", coverage));
         }
         this.windows = windows;
         this.figure = figure;

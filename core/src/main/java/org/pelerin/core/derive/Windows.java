@@ -1,6 +1,5 @@
 package org.pelerin.core.derive;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import java.time.ZoneId;
 import java.time.zone.ZoneOffsetTransition;
 import java.time.zone.ZoneRules;
 import java.util.Set;
+import org.pelerin.core.language.CoreTexts;
 
 /** Windows of time in order, half-open, which do not overlap. Instants are ms since the epoch. */
 public interface Windows {

@@ -1,6 +1,5 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.text.TypedNumber;
 
 /** Guesses how a file is laid out from its first rows; a person looks at what comes of it and corrects it. */
@@ -289,7 +289,8 @@ public final class Guess {
             String name = h.name().isBlank() ? CoreTexts.say("core.intake.guess.columnC", "c", (c + 1)) : h.name();
             if (role == Layout.Role.VALUE) {
                 for (int n = 2; taken(out, name); n++) {
-                    name = (h.name().isBlank() ? CoreTexts.say("core.intake.guess.columnC", "c", (c + 1)) : h.name()) + " " + n;
+                    name = (h.name().isBlank() ? CoreTexts.say("core.intake.guess.columnC", "c", (c + 1)) : h.name())
+                            + " " + n;
                 }
             }
             out.add(new Layout.Column(role, name, role == Layout.Role.VALUE ? h.unit() : ""));

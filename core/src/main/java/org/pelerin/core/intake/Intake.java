@@ -1,11 +1,11 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.series.Block;
 import org.pelerin.core.series.BlockCodec;
 import org.pelerin.core.series.Channel;

@@ -1,9 +1,9 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Objects;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * How the rows of a file are to be understood.

@@ -1,8 +1,8 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.Locale;
 import java.util.Set;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * Reads the values of a column: a number with the decimal sign of the file, its thousands perhaps apart by blanks, apostrophes or
@@ -36,10 +36,12 @@ public final class NumberReader {
         try {
             v = Double.parseDouble(number);
         } catch (NumberFormatException e) {
-            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
         }
         if (!Double.isFinite(v)) {
-            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isTooLarge", "shortened", shortened(text)));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.numberReader.isTooLarge", "shortened", shortened(text)));
         }
         int point = number.indexOf('.');
         if (point >= 0) {
@@ -78,14 +80,21 @@ public final class NumberReader {
             boolean groups = s.substring(0, sign < 0 ? s.length() : sign)
                     .matches("[-+]?\\d{1,3}(?:" + (other == '.' ? "\\." : ",") + "\\d{3})+");
             if (!groups || sign < 0 && s.indexOf(other) == s.lastIndexOf(other)) {
-                throw new UnreadableException(
-                        CoreTexts.say("core.intake.numberReader.hasATheDecimalSign", "shortened", shortened(text), "other", other, "decimal", decimal));
+                throw new UnreadableException(CoreTexts.say(
+                        "core.intake.numberReader.hasATheDecimalSign",
+                        "shortened",
+                        shortened(text),
+                        "other",
+                        other,
+                        "decimal",
+                        decimal));
             }
             s = s.replace(String.valueOf(other), "");
         }
         if (s.chars().anyMatch(c -> Character.isLetter(c) && c != 'e' && c != 'E')) {
             // what Java would take beyond that is none in a file
-            throw new UnreadableException(CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.numberReader.isNotANumber", "shortened", shortened(text)));
         }
         return s.replace(decimal, '.');
     }

@@ -1,8 +1,8 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 
 /** Reads rows by a layout, one after the other. Not for several threads. */
 public final class RowReader {
@@ -55,7 +55,8 @@ public final class RowReader {
         if (cells.size() > width) {
             for (int i = width; i < cells.size(); i++) {
                 if (!cells.get(i).isBlank()) {
-                    throw new UnreadableException(CoreTexts.say("core.intake.rowReader.theRowHasCellsThe", "cells", cells.size(), "width", width));
+                    throw new UnreadableException(CoreTexts.say(
+                            "core.intake.rowReader.theRowHasCellsThe", "cells", cells.size(), "width", width));
                 }
             }
         }

@@ -1,6 +1,5 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -17,6 +16,7 @@ import java.nio.charset.CharsetDecoder;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 
 /** Rows of a text file with delimiters: RFC 4180 with any delimiter, quotes also where they stand wrong. */
 public final class TextTable {
@@ -62,7 +62,14 @@ public final class TextTable {
                 List<String> cells = r.getFields();
                 if (cells.size() > MOST_COLUMNS) {
                     throw new BrokenException(
-                            CoreTexts.say("core.intake.textTable.lineHasCellsAtMost", "line", line, "cells", cells.size(), "mostColumns", MOST_COLUMNS),
+                            CoreTexts.say(
+                                    "core.intake.textTable.lineHasCellsAtMost",
+                                    "line",
+                                    line,
+                                    "cells",
+                                    cells.size(),
+                                    "mostColumns",
+                                    MOST_COLUMNS),
                             null);
                 }
                 if (!sink.row(line, cells)) {
@@ -70,8 +77,7 @@ public final class TextTable {
                 }
             }
         } catch (CsvParseException e) {
-            throw new BrokenException(
-                    CoreTexts.say("core.intake.textTable.afterLineAQuotationMark", "line", line), e);
+            throw new BrokenException(CoreTexts.say("core.intake.textTable.afterLineAQuotationMark", "line", line), e);
         }
     }
 

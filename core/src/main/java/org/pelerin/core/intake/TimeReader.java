@@ -1,6 +1,5 @@
 package org.pelerin.core.intake;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -12,6 +11,7 @@ import java.time.zone.ZoneOffsetTransition;
 import java.time.zone.ZoneRules;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.text.TypedNumber;
 
 /**
@@ -67,7 +67,8 @@ public final class TimeReader {
         try {
             v = TypedNumber.of(text);
         } catch (IllegalArgumentException e) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotANumberOf", "quoted", quoted(), "order", order.words()));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.isNotANumberOf", "quoted", quoted(), "order", order.words()));
         }
         double millis = switch (order) {
             case EPOCH_SECONDS -> v * 1000;
@@ -86,7 +87,8 @@ public final class TimeReader {
     private long inRange(long millis) throws UnreadableException {
         int year = Instant.ofEpochMilli(millis).atZone(ZoneOffset.UTC).getYear();
         if (year < FIRST_YEAR || year > LAST_YEAR) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.wouldBeInTheYear", "quoted", quoted(), "year", year));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.wouldBeInTheYear", "quoted", quoted(), "year", year));
         }
         return millis;
     }
@@ -115,7 +117,8 @@ public final class TimeReader {
             offset = offset();
         }
         if (at < text.length()) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.goesOnWith", "quoted", quoted(), "substring", text.substring(at)));
+            throw new UnreadableException(CoreTexts.say(
+                    "core.intake.timeReader.goesOnWith", "quoted", quoted(), "substring", text.substring(at)));
         }
         LocalDateTime local = local(date, hour, minute, second, millis);
         return offset == null
@@ -151,12 +154,20 @@ public final class TimeReader {
         int d = 3 - y - m;
         int year = parts[y] < 100 ? 2000 + parts[y] : parts[y];
         if (year < FIRST_YEAR || year > LAST_YEAR) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.wouldBeInTheYear2", "quoted", quoted(), "year", year, "order", order.words()));
+            throw new UnreadableException(CoreTexts.say(
+                    "core.intake.timeReader.wouldBeInTheYear2",
+                    "quoted",
+                    quoted(),
+                    "year",
+                    year,
+                    "order",
+                    order.words()));
         }
         try {
             return LocalDate.of(year, parts[m], parts[d]);
         } catch (DateTimeException e) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotADateAs", "quoted", quoted(), "order", order.words()));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.isNotADateAs", "quoted", quoted(), "order", order.words()));
         }
     }
 
@@ -168,7 +179,8 @@ public final class TimeReader {
         String name = text.substring(from, at).toLowerCase(Locale.ROOT);
         int month = name.length() < 3 ? -1 : MONTHS.indexOf(name.substring(0, 3));
         if (month < 0) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.isNotAMonth", "substring", text.substring(from, at)));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.isNotAMonth", "substring", text.substring(from, at)));
         }
         return month + 1;
     }
@@ -259,7 +271,8 @@ public final class TimeReader {
         }
         int minutes = digit(peek()) ? offsetPart() : 0;
         if (hours > 18 || minutes > 59) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
         }
         return (c == '+' ? 1 : -1) * (hours * 3600 + minutes * 60);
     }
@@ -272,7 +285,8 @@ public final class TimeReader {
             at++;
         }
         if (at == from) {
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
+            throw new UnreadableException(
+                    CoreTexts.say("core.intake.timeReader.hasNoPossibleOffset", "quoted", quoted()));
         }
         return v;
     }
@@ -297,7 +311,16 @@ public final class TimeReader {
         List<ZoneOffset> offsets = rules.getValidOffsets(local);
         if (offsets.isEmpty()) {
             ZoneOffsetTransition t = rules.getTransition(local);
-            throw new UnreadableException(CoreTexts.say("core.intake.timeReader.doesNotExistInClocks", "replace", local.toString().replace('T', ' '), "id", zone.getId(), "toLocalTime", t.getDateTimeBefore().toLocalTime(), "toLocalTime2", t.getDateTimeAfter().toLocalTime()));
+            throw new UnreadableException(CoreTexts.say(
+                    "core.intake.timeReader.doesNotExistInClocks",
+                    "replace",
+                    local.toString().replace('T', ' '),
+                    "id",
+                    zone.getId(),
+                    "toLocalTime",
+                    t.getDateTimeBefore().toLocalTime(),
+                    "toLocalTime2",
+                    t.getDateTimeAfter().toLocalTime()));
         }
         long earlier = local.toInstant(offsets.get(0)).toEpochMilli();
         return offsets.size() > 1 && earlier < before

@@ -27,8 +27,20 @@ public final class CurrentLanguage {
         otherwise = source;
     }
 
+    /** What is done in a language, and may fail. */
+    @FunctionalInterface
+    public interface Doing<T, E extends Exception> {
+        T get() throws E;
+    }
+
+    /** What is done in a language for what it does, and may fail. */
+    @FunctionalInterface
+    public interface Act<E extends Exception> {
+        void run() throws E;
+    }
+
     /** Does something with texts in this language, and leaves the thread as it was. */
-    public static <T> T in(Locale language, Supplier<T> what) {
+    public static <T, E extends Exception> T in(Locale language, Doing<T, E> what) throws E {
         Locale before = SAID.get();
         SAID.set(language);
         try {
@@ -42,7 +54,14 @@ public final class CurrentLanguage {
         }
     }
 
-    public static <T> T inEnglish(Supplier<T> what) {
+    public static <T, E extends Exception> T inEnglish(Doing<T, E> what) throws E {
         return in(Locale.ENGLISH, what);
+    }
+
+    public static <E extends Exception> void doInEnglish(Act<E> what) throws E {
+        in(Locale.ENGLISH, () -> {
+            what.run();
+            return null;
+        });
     }
 }

@@ -102,7 +102,9 @@ public final class Wording {
         Map<String, Object> all = new HashMap<>();
         // a number that is not there is none
         arguments.forEach(name -> put(name, values.get(name), all));
-        return new MessageFormat(pattern, language).format(all, new StringBuffer(), null).toString();
+        return new MessageFormat(pattern, language)
+                .format(all, new StringBuffer(), null)
+                .toString();
     }
 
     private void put(String name, Object value, Map<String, Object> into) {
@@ -130,7 +132,9 @@ public final class Wording {
             return "";
         }
         if (value instanceof Double || value instanceof Float || value instanceof java.math.BigDecimal) {
-            String plain = new java.math.BigDecimal(value.toString()).stripTrailingZeros().toPlainString();
+            String plain = new java.math.BigDecimal(value.toString())
+                    .stripTrailingZeros()
+                    .toPlainString();
             return plain.replace('.', DecimalFormatSymbols.getInstance(language).getDecimalSeparator())
                     .replace('-', '−');
         }

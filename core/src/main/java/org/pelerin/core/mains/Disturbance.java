@@ -1,6 +1,5 @@
 package org.pelerin.core.mains;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;

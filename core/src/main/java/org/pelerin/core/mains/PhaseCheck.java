@@ -1,8 +1,8 @@
 package org.pelerin.core.mains;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * Whether the leads and loops of a three-phase logger sit where they should.
@@ -69,12 +69,13 @@ public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
         if (!leads && moved.size() == 2) {
             out.add(CoreTexts.say("core.mains.phaseCheck.theLoopsAreOnEach", "names", names("I", moved)));
         } else if (!leads && !moved.isEmpty()) {
-            moved.forEach(l -> out.add(CoreTexts.say("core.mains.phaseCheck.loopIIsOnPhase", "loop", (l.loop() + 1), "phase", (l.phase() + 1))));
+            moved.forEach(l -> out.add(CoreTexts.say(
+                    "core.mains.phaseCheck.loopIIsOnPhase", "loop", (l.loop() + 1), "phase", (l.phase() + 1))));
         }
         loops.stream()
                 .filter(Loop::reversed)
-                .forEach(
-                        l -> out.add(CoreTexts.say("core.mains.phaseCheck.loopIIsReversedIts", "loop", (l.loop() + 1))));
+                .forEach(l ->
+                        out.add(CoreTexts.say("core.mains.phaseCheck.loopIIsReversedIts", "loop", (l.loop() + 1))));
         if (!loopsClear) {
             out.add(CoreTexts.say("core.mains.phaseCheck.theCurrentsFitNoConnection"));
         }
@@ -82,7 +83,14 @@ public record PhaseCheck(Order order, List<Loop> loops, boolean loopsClear) {
     }
 
     private static String names(String letter, List<Loop> two) {
-        return CoreTexts.say("core.mains.phaseCheck.letterLoopAndLetterLoop2", "letter", letter, "loop", (two.get(0).loop() + 1), "loop2", (two.get(1).loop() + 1));
+        return CoreTexts.say(
+                "core.mains.phaseCheck.letterLoopAndLetterLoop2",
+                "letter",
+                letter,
+                "loop",
+                (two.get(0).loop() + 1),
+                "loop2",
+                (two.get(1).loop() + 1));
     }
 
     /**

@@ -1,6 +1,5 @@
 package org.pelerin.core.model;
 
-import org.pelerin.core.language.CoreTexts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -9,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.pelerin.core.language.CoreTexts;
 
 /** The logger models there are, as {@code catalogue.json} beside this class lists them. */
 public final class ModelCatalogue {
@@ -54,7 +54,8 @@ public final class ModelCatalogue {
     public static LoggerModel get(String id) {
         return id.equals(FILE)
                 ? ELSEWHERE
-                : find(id).orElseThrow(() -> new IllegalArgumentException(CoreTexts.say("core.model.modelCatalogue.thereIsNoLoggerModel", "id", id)));
+                : find(id).orElseThrow(() -> new IllegalArgumentException(
+                        CoreTexts.say("core.model.modelCatalogue.thereIsNoLoggerModel", "id", id)));
     }
 
     /**

@@ -1,6 +1,5 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.core.judge.Lasting;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.OptionModel;
@@ -41,16 +41,32 @@ final class ChannelCheck {
             ChannelSettings c = plan.channels().get(i);
             String at = "channels[" + i + "]";
             if (c.label().isBlank()) {
-                found.blocks(at + ".label", CoreTexts.say("core.plan.channelCheck.channelIsRecordedButHas", "i", (i + 1)), CoreTexts.say("core.plan.channelCheck.enterAName"));
+                found.blocks(
+                        at + ".label",
+                        CoreTexts.say("core.plan.channelCheck.channelIsRecordedButHas", "i", (i + 1)),
+                        CoreTexts.say("core.plan.channelCheck.enterAName"));
             } else if (!labels.add(c.label())) {
-                found.blocks(at + ".label", CoreTexts.say("core.plan.channelCheck.twoChannelsAreNamed", "label", c.label()), CoreTexts.say("core.plan.channelCheck.giveEachItsOwnName"));
+                found.blocks(
+                        at + ".label",
+                        CoreTexts.say("core.plan.channelCheck.twoChannelsAreNamed", "label", c.label()),
+                        CoreTexts.say("core.plan.channelCheck.giveEachItsOwnName"));
             }
             if (c.levels().size() > model.alarmLevels()) {
                 found.blocks(
                         at + ".levels[0].high",
-                        CoreTexts.say("core.plan.channelCheck.nameHasAlarmLevels", "name", model.name(), "alarmLevels", (model.alarmLevels() == 0
+                        CoreTexts.say(
+                                "core.plan.channelCheck.nameHasAlarmLevels",
+                                "name",
+                                model.name(),
+                                "alarmLevels",
+                                (model.alarmLevels() == 0
                                         ? CoreTexts.say("core.plan.channelCheck.noAlarms")
-                                        : CoreTexts.say("core.plan.channelCheck.alarmLevelPerChannel", "alarmLevels", model.alarmLevels(), "alarmLevels2", (model.alarmLevels() == 1 ? "" : "s")))),
+                                        : CoreTexts.say(
+                                                "core.plan.channelCheck.alarmLevelPerChannel",
+                                                "alarmLevels",
+                                                model.alarmLevels(),
+                                                "alarmLevels2",
+                                                (model.alarmLevels() == 1 ? "" : "s")))),
                         CoreTexts.say("core.plan.channelCheck.setFewerLimits"));
             }
             Optional<MeasuredChannel> measured = measured(i);
@@ -62,7 +78,9 @@ final class ChannelCheck {
         odd();
         if (!anyAlarm && !plan.enabled().isEmpty() && model.alarmLevels() > 0) {
             found.warns(
-                    "channels", CoreTexts.say("core.plan.channelCheck.noLimitsAreSetSo"), CoreTexts.say("core.plan.channelCheck.setAnUpperOrA"));
+                    "channels",
+                    CoreTexts.say("core.plan.channelCheck.noLimitsAreSetSo"),
+                    CoreTexts.say("core.plan.channelCheck.setAnUpperOrA"));
         }
     }
 
@@ -86,7 +104,16 @@ final class ChannelCheck {
                             .orElseThrow();
                     found.warns(
                             "channels[" + of.get(0) + "].sensor",
-                            CoreTexts.say("core.plan.channelCheck.hasTheOtherHave", "label", plan.channels().get(of.get(0)).label(), "sensor", sensor, "size", (inputs.size() - 1), "others", others),
+                            CoreTexts.say(
+                                    "core.plan.channelCheck.hasTheOtherHave",
+                                    "label",
+                                    plan.channels().get(of.get(0)).label(),
+                                    "sensor",
+                                    sensor,
+                                    "size",
+                                    (inputs.size() - 1),
+                                    "others",
+                                    others),
                             CoreTexts.say("core.plan.channelCheck.useTheSameSensorUnless"));
                 }
             });
@@ -100,7 +127,9 @@ final class ChannelCheck {
     }
 
     private static String sensorName(ChannelSettings c) {
-        return c.sensor() == null ? CoreTexts.say("core.plan.channelCheck.noSensorChosen") : "“" + c.sensor().name() + "”";
+        return c.sensor() == null
+                ? CoreTexts.say("core.plan.channelCheck.noSensorChosen")
+                : "“" + c.sensor().name() + "”";
     }
 
     private void level(ChannelSettings c, int level, MeasuredChannel channel, boolean changes, String at) {
@@ -158,7 +187,12 @@ final class ChannelCheck {
         if (Conflicts.outside(channel, alarm.limit())) {
             found.blocks(
                     at,
-                    CoreTexts.say("core.plan.channelCheck.theLimitOfIsOutside", "quantity", LimitText.quantity(alarm.limit(), channel.unit()), "label", channel.label()),
+                    CoreTexts.say(
+                            "core.plan.channelCheck.theLimitOfIsOutside",
+                            "quantity",
+                            LimitText.quantity(alarm.limit(), channel.unit()),
+                            "label",
+                            channel.label()),
                     CoreTexts.say("core.plan.channelCheck.chooseRange", "range", Conflicts.range(channel)));
         }
         if (alarm.atOnce()) {
@@ -170,9 +204,22 @@ final class ChannelCheck {
         if (alarm.lasting() instanceof Lasting.Delay d && d.delay().compareTo(plan.interval()) < 0 && !changes) {
             found.warns(
                     lastingAt,
-                    CoreTexts.say("core.plan.channelCheck.alarmsAfter", "label", channel.label(), "delay", Durations.format(d.delay()), "scan", (plan.scan() == null
-                                    ? CoreTexts.say("core.plan.channelCheck.butIsReadOnlyEvery", "interval", Durations.format(plan.interval()))
-                                    : CoreTexts.say("core.plan.channelCheck.andComparesItsRecordsOne", "interval", Durations.format(plan.interval())))),
+                    CoreTexts.say(
+                            "core.plan.channelCheck.alarmsAfter",
+                            "label",
+                            channel.label(),
+                            "delay",
+                            Durations.format(d.delay()),
+                            "scan",
+                            (plan.scan() == null
+                                    ? CoreTexts.say(
+                                            "core.plan.channelCheck.butIsReadOnlyEvery",
+                                            "interval",
+                                            Durations.format(plan.interval()))
+                                    : CoreTexts.say(
+                                            "core.plan.channelCheck.andComparesItsRecordsOne",
+                                            "interval",
+                                            Durations.format(plan.interval())))),
                     CoreTexts.say("core.plan.channelCheck.setALongerDelayOr"));
         }
         if (alarm.lasting() instanceof Lasting.Allowance) {
@@ -205,10 +252,18 @@ final class ChannelCheck {
         } catch (ExpressionException e) {
             found.blocks(
                     at + ".sensor",
-                    CoreTexts.say("core.plan.channelCheck.theFormulaOfChannelIs", "i", (i + 1), "position", (e.position() + 1), "reason", e.getMessage()),
+                    CoreTexts.say(
+                            "core.plan.channelCheck.theFormulaOfChannelIs",
+                            "i",
+                            (i + 1),
+                            "position",
+                            (e.position() + 1),
+                            "reason",
+                            e.getMessage()),
                     CoreTexts.say("core.plan.channelCheck.correctItInTheSensor"));
         } catch (IllegalArgumentException e) {
-            found.blocks(at + ".sensor", e.getMessage(), CoreTexts.say("core.plan.channelCheck.chooseAnotherSensorOrUnit"));
+            found.blocks(
+                    at + ".sensor", e.getMessage(), CoreTexts.say("core.plan.channelCheck.chooseAnotherSensorOrUnit"));
         }
         return Optional.empty();
     }
@@ -227,14 +282,33 @@ final class ChannelCheck {
             if (s.volts() > volts) {
                 found.blocks(
                         "channels",
-                        CoreTexts.say("core.plan.channelCheck.nameNeedsPlainVName2", "name", s.name(), "plain", Conflicts.plain(s.volts()), "name2", model.name(), "volts", (volts == 0 ? CoreTexts.say("core.plan.channelCheck.suppliesNoProbe") : CoreTexts.say("core.plan.channelCheck.suppliesPlainV", "plain", Conflicts.plain(volts)))),
+                        CoreTexts.say(
+                                "core.plan.channelCheck.nameNeedsPlainVName2",
+                                "name",
+                                s.name(),
+                                "plain",
+                                Conflicts.plain(s.volts()),
+                                "name2",
+                                model.name(),
+                                "volts",
+                                (volts == 0
+                                        ? CoreTexts.say("core.plan.channelCheck.suppliesNoProbe")
+                                        : CoreTexts.say(
+                                                "core.plan.channelCheck.suppliesPlainV",
+                                                "plain",
+                                                Conflicts.plain(volts)))),
                         CoreTexts.say("core.plan.channelCheck.supplyTheProbeExternallyOr"));
             }
         }
         if (sum > model.power().supplyMilliamps() && volts > 0) {
             found.blocks(
                     "channels",
-                    CoreTexts.say("core.plan.channelCheck.theProbesDrawMA", "plain", Conflicts.plain(sum), "plain2", Conflicts.plain(model.power().supplyMilliamps())),
+                    CoreTexts.say(
+                            "core.plan.channelCheck.theProbesDrawMA",
+                            "plain",
+                            Conflicts.plain(sum),
+                            "plain2",
+                            Conflicts.plain(model.power().supplyMilliamps())),
                     CoreTexts.say("core.plan.channelCheck.supplySomeOfThemExternally"));
         }
     }

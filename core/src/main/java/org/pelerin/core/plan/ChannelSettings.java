@@ -1,9 +1,9 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Sensor;
 
@@ -40,7 +40,8 @@ public record ChannelSettings(
     public record Display(double low, double high) {
         public Display {
             if (!(low < high)) {
-                throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.theDisplayRangeIsEmpty", "low", low, "high", high));
+                throw new IllegalArgumentException(
+                        CoreTexts.say("core.plan.channelSettings.theDisplayRangeIsEmpty", "low", low, "high", high));
             }
         }
     }
@@ -49,14 +50,20 @@ public record ChannelSettings(
         Objects.requireNonNull(correction);
         Objects.requireNonNull(fault);
         if (label.length() > LONGEST_LABEL || unit.length() > Sensor.LONGEST_UNIT) {
-            throw new IllegalArgumentException(
-                    CoreTexts.say("core.plan.channelSettings.aChannelNameHasAt", "longestLabel", LONGEST_LABEL, "longestUnit", Sensor.LONGEST_UNIT));
+            throw new IllegalArgumentException(CoreTexts.say(
+                    "core.plan.channelSettings.aChannelNameHasAt",
+                    "longestLabel",
+                    LONGEST_LABEL,
+                    "longestUnit",
+                    Sensor.LONGEST_UNIT));
         }
         if (!(cutOff >= 0)) {
-            throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.aLowCutOffIs", "cutOff", cutOff));
+            throw new IllegalArgumentException(
+                    CoreTexts.say("core.plan.channelSettings.aLowCutOffIs", "cutOff", cutOff));
         }
         if (decimals != null && (decimals < 0 || decimals > 6)) {
-            throw new IllegalArgumentException(CoreTexts.say("core.plan.channelSettings.aChannelShows0To", "decimals", decimals));
+            throw new IllegalArgumentException(
+                    CoreTexts.say("core.plan.channelSettings.aChannelShows0To", "decimals", decimals));
         }
         List<AlarmLevel> set = new ArrayList<>(levels);
         while (!set.isEmpty() && !set.get(set.size() - 1).any()) {

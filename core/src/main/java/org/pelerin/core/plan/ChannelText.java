@@ -1,8 +1,8 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.InputModel;
 import org.pelerin.core.model.LoggerModel;
@@ -44,7 +44,8 @@ public final class ChannelText {
             parts.add(c.sensor().name());
         }
         if (!c.correction().equals(Correction.NONE)) {
-            parts.add(CoreTexts.say("core.plan.channelText.correctedBy", "correction", PlanFields.correction(c.correction())));
+            parts.add(CoreTexts.say(
+                    "core.plan.channelText.correctedBy", "correction", PlanFields.correction(c.correction())));
         }
         if (c.cutOff() > 0) {
             parts.add(CoreTexts.say("core.plan.channelText.lowCutOff", "plain", LimitText.plain(c.cutOff())));
@@ -54,7 +55,8 @@ public final class ChannelText {
         }
         for (int level = 1; level <= c.levels().size(); level++) {
             if (c.level(level).any()) {
-                parts.add((level == 1 ? "" : CoreTexts.say("core.plan.channelText.levelLevel", "level", level)) + limits(c.level(level), unit));
+                parts.add((level == 1 ? "" : CoreTexts.say("core.plan.channelText.levelLevel", "level", level))
+                        + limits(c.level(level), unit));
             }
         }
         if (!c.hasAlarm()) {
@@ -68,7 +70,9 @@ public final class ChannelText {
             return "";
         }
         String stated = "±" + LimitText.plain(input.accuracy()) + "\u00a0" + input.unit();
-        return input.kind() == Input.BUILT_IN ? stated : CoreTexts.say("core.plan.channelText.atItsInput", "stated", stated);
+        return input.kind() == Input.BUILT_IN
+                ? stated
+                : CoreTexts.say("core.plan.channelText.atItsInput", "stated", stated);
     }
 
     private static String limits(AlarmLevel level, String unit) {

@@ -1,10 +1,10 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 
@@ -63,7 +63,14 @@ final class Conflicts {
         found.add(new Conflict(
                 Conflict.Level.BLOCKS,
                 field,
-                CoreTexts.say("core.plan.conflicts.needsFirmwareOrNewerThis", "setting", setting, "needed", needed, "firmware", firmware),
+                CoreTexts.say(
+                        "core.plan.conflicts.needsFirmwareOrNewerThis",
+                        "setting",
+                        setting,
+                        "needed",
+                        needed,
+                        "firmware",
+                        firmware),
                 CoreTexts.say("core.plan.conflicts.updateTheLoggerOrChoose"),
                 Conflict.Way.FIRMWARE));
     }
@@ -73,7 +80,14 @@ final class Conflicts {
     }
 
     static String range(MeasuredChannel channel) {
-        return CoreTexts.say("core.plan.conflicts.plainToPlain2Unit", "plain", plain(channel.low()), "plain2", plain(channel.high()), "unit", channel.unit());
+        return CoreTexts.say(
+                "core.plan.conflicts.plainToPlain2Unit",
+                "plain",
+                plain(channel.low()),
+                "plain2",
+                plain(channel.high()),
+                "unit",
+                channel.unit());
     }
 
     static boolean outside(MeasuredChannel channel, double v) {

@@ -1,10 +1,10 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.Unit;
@@ -41,13 +41,25 @@ final class DeploymentCheck {
         if (!deployment.others().isEmpty()) {
             found.warns(
                     "spot",
-                    CoreTexts.say("core.plan.deploymentCheck.areAtThisSpotAlready", "listed", listed(deployment.others()), "others", deployment.others().size()),
+                    CoreTexts.say(
+                            "core.plan.deploymentCheck.areAtThisSpotAlready",
+                            "listed",
+                            listed(deployment.others()),
+                            "others",
+                            deployment.others().size()),
                     CoreTexts.say("core.plan.deploymentCheck.takeItAwayWhenThis"));
         }
         if (!deployment.namesakes().isEmpty()) {
             found.warns(
                     "loggerName",
-                    CoreTexts.say("core.plan.deploymentCheck.areAlsoNamed", "listed", listed(deployment.namesakes()), "namesakes", deployment.namesakes().size(), "loggerName", plan.loggerName()),
+                    CoreTexts.say(
+                            "core.plan.deploymentCheck.areAlsoNamed",
+                            "listed",
+                            listed(deployment.namesakes()),
+                            "namesakes",
+                            deployment.namesakes().size(),
+                            "loggerName",
+                            plan.loggerName()),
                     CoreTexts.say("core.plan.deploymentCheck.chooseAnotherName"));
         }
     }
@@ -55,7 +67,9 @@ final class DeploymentCheck {
     private static String listed(List<String> serials) {
         int most = Math.min(3, serials.size());
         String named = String.join(", ", serials.subList(0, most));
-        return serials.size() > most ? CoreTexts.say("core.plan.deploymentCheck.andMore", "named", named, "most", (serials.size() - most)) : named;
+        return serials.size() > most
+                ? CoreTexts.say("core.plan.deploymentCheck.andMore", "named", named, "most", (serials.size() - most))
+                : named;
     }
 
     private void depth() {
@@ -63,9 +77,19 @@ final class DeploymentCheck {
         if (depth != null && depth > model.ratedDepth()) {
             found.blocks(
                     "spot",
-                    CoreTexts.say("core.plan.deploymentCheck.theSpotIsMUnder", "plain", Conflicts.plain(depth), "name", model.name(), "ratedDepth", (model.ratedDepth() == 0
+                    CoreTexts.say(
+                            "core.plan.deploymentCheck.theSpotIsMUnder",
+                            "plain",
+                            Conflicts.plain(depth),
+                            "name",
+                            model.name(),
+                            "ratedDepth",
+                            (model.ratedDepth() == 0
                                     ? CoreTexts.say("core.plan.deploymentCheck.mustStayDry")
-                                    : CoreTexts.say("core.plan.deploymentCheck.hasARatedDepthOf", "plain", Conflicts.plain(model.ratedDepth())))),
+                                    : CoreTexts.say(
+                                            "core.plan.deploymentCheck.hasARatedDepthOf",
+                                            "plain",
+                                            Conflicts.plain(model.ratedDepth())))),
                     CoreTexts.say("core.plan.deploymentCheck.chooseALoggerWithSufficient"));
         }
     }
@@ -111,17 +135,37 @@ final class DeploymentCheck {
         if (upper ? alarm.limit() > limit : alarm.limit() < limit) {
             found.warns(
                     "channels[" + i + "].levels[0]." + (upper ? "high" : "low"),
-                    CoreTexts.say("core.plan.deploymentCheck.theLimitOfIsWider", "quantity", LimitText.quantity(alarm.limit(), shown.symbol()), "label", c.label(), "quantity2", LimitText.quantity(limit, shown.symbol())),
+                    CoreTexts.say(
+                            "core.plan.deploymentCheck.theLimitOfIsWider",
+                            "quantity",
+                            LimitText.quantity(alarm.limit(), shown.symbol()),
+                            "label",
+                            c.label(),
+                            "quantity2",
+                            LimitText.quantity(limit, shown.symbol())),
                     CoreTexts.say("core.plan.deploymentCheck.tightenIt"));
         }
     }
 
     private static String limits(Deployment.Demand d) {
         return d.low() == null
-                ? CoreTexts.say("core.plan.deploymentCheck.atMost", "plain", Conflicts.plain(d.high()), "unit", d.unit())
+                ? CoreTexts.say(
+                        "core.plan.deploymentCheck.atMost", "plain", Conflicts.plain(d.high()), "unit", d.unit())
                 : d.high() == null
-                        ? CoreTexts.say("core.plan.deploymentCheck.atLeast", "plain", Conflicts.plain(d.low()), "unit", d.unit())
-                        : CoreTexts.say("core.plan.deploymentCheck.plainToPlain2Unit", "plain", Conflicts.plain(d.low()), "plain2", Conflicts.plain(d.high()), "unit", d.unit());
+                        ? CoreTexts.say(
+                                "core.plan.deploymentCheck.atLeast",
+                                "plain",
+                                Conflicts.plain(d.low()),
+                                "unit",
+                                d.unit())
+                        : CoreTexts.say(
+                                "core.plan.deploymentCheck.plainToPlain2Unit",
+                                "plain",
+                                Conflicts.plain(d.low()),
+                                "plain2",
+                                Conflicts.plain(d.high()),
+                                "unit",
+                                d.unit());
     }
 
     private void placing(Instant now) {
@@ -129,7 +173,10 @@ final class DeploymentCheck {
         if (deployment.placedAt() != null && start != null && start.isBefore(deployment.placedAt())) {
             found.warns(
                     "start",
-                    CoreTexts.say("core.plan.deploymentCheck.itStartsBeforeItIs", "between", Durations.rough(Duration.between(start, deployment.placedAt()))),
+                    CoreTexts.say(
+                            "core.plan.deploymentCheck.itStartsBeforeItIs",
+                            "between",
+                            Durations.rough(Duration.between(start, deployment.placedAt()))),
                     CoreTexts.say("core.plan.deploymentCheck.startItLaterOrWith"));
         }
     }

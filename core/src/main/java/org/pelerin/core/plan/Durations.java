@@ -1,6 +1,5 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -9,6 +8,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.core.language.CoreTexts;
 
 /** Durations as people write them: {@code 10 min}, {@code 1 h 30 min}, {@code 1h30}, {@code 0.5 h}, {@code 0:10}, {@code 2 d}. */
 public final class Durations {

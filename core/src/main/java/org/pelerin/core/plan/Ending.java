@@ -1,8 +1,8 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * What ends a mission, and when: the earliest of what its plan says, full memory and empty battery.

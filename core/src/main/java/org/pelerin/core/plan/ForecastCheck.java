@@ -1,18 +1,16 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.Map;
+import org.pelerin.core.language.CoreTexts;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.model.LoggerModel;
 
 /** A plan against what it will come to: whether memory, battery and calibrations last. */
 final class ForecastCheck {
-
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
     /** A battery that lasts no longer is as good as empty. */
     static final Duration LEAST = Duration.ofHours(1);
@@ -57,7 +55,10 @@ final class ForecastCheck {
     private void weak(Forecast f, String reason) {
         String what = f.batteryLeft().toSeconds() == 0
                 ? CoreTexts.say("core.plan.forecastCheck.itsBatteryIsEmpty")
-                : CoreTexts.say("core.plan.forecastCheck.itsBatteryLastsForAt", "batteryLeft", Durations.rough(f.batteryLeft()));
+                : CoreTexts.say(
+                        "core.plan.forecastCheck.itsBatteryLastsForAt",
+                        "batteryLeft",
+                        Durations.rough(f.batteryLeft()));
         if (reason.isEmpty()) {
             found.blocks(WEAK, what, CoreTexts.say("core.plan.forecastCheck.fitANewBatteryOr"));
         } else {
@@ -71,19 +72,32 @@ final class ForecastCheck {
         if (end.cause() == Ending.Cause.MEMORY && before) {
             found.warns(
                     "interval",
-                    CoreTexts.say("core.plan.forecastCheck.memoryIsFullAfterBefore", "after", Durations.rough(end.after())),
+                    CoreTexts.say(
+                            "core.plan.forecastCheck.memoryIsFullAfterBefore", "after", Durations.rough(end.after())),
                     CoreTexts.say("core.plan.forecastCheck.chooseALongerIntervalOr"));
         } else if (end.cause() == Ending.Cause.BATTERY && before) {
             found.warns(
                     "interval",
-                    CoreTexts.say("core.plan.forecastCheck.theBatteryIsEmptyAfter", "after", Durations.rough(end.after())),
+                    CoreTexts.say(
+                            "core.plan.forecastCheck.theBatteryIsEmptyAfter", "after", Durations.rough(end.after())),
                     CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose"));
         } else if (f.batteryShort() && collectBy == null) {
             found.warns(
                     "interval",
-                    CoreTexts.say("core.plan.forecastCheck.theBatteryEndsItAfter", "after", Durations.rough(end.after()), "compareTo", (f.recordsFor().compareTo(f.memoryAfter()) < 0
-                                    ? CoreTexts.say("core.plan.forecastCheck.itsPlanDoesAfter", "recordsFor", Durations.rough(f.recordsFor()))
-                                    : CoreTexts.say("core.plan.forecastCheck.memoryIsFullAfter", "memoryAfter", Durations.rough(f.memoryAfter())))),
+                    CoreTexts.say(
+                            "core.plan.forecastCheck.theBatteryEndsItAfter",
+                            "after",
+                            Durations.rough(end.after()),
+                            "compareTo",
+                            (f.recordsFor().compareTo(f.memoryAfter()) < 0
+                                    ? CoreTexts.say(
+                                            "core.plan.forecastCheck.itsPlanDoesAfter",
+                                            "recordsFor",
+                                            Durations.rough(f.recordsFor()))
+                                    : CoreTexts.say(
+                                            "core.plan.forecastCheck.memoryIsFullAfter",
+                                            "memoryAfter",
+                                            Durations.rough(f.memoryAfter())))),
                     CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose2"));
         }
     }
@@ -94,9 +108,20 @@ final class ForecastCheck {
             if (due != null && due.isBefore(end)) {
                 found.warns(
                         "channels[" + i + "].label",
-                        CoreTexts.say("core.plan.forecastCheck.theCalibrationOf", "label", plan.channels().get(i).label(), "isAfter", due.isAfter(now), "format", DAY.format(due.atZone(zone))),
+                        CoreTexts.say(
+                                "core.plan.forecastCheck.theCalibrationOf",
+                                "label",
+                                plan.channels().get(i).label(),
+                                "isAfter",
+                                due.isAfter(now),
+                                "format",
+                                day().format(due.atZone(zone))),
                         CoreTexts.say("core.plan.forecastCheck.haveItCalibratedOrCollect"));
             }
         }
+    }
+
+    private static DateTimeFormatter day() {
+        return DateTimeFormatter.ofPattern(CoreTexts.say("core.plan.forecastCheck.day"), CurrentLanguage.get());
     }
 }

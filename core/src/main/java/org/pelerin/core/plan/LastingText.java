@@ -1,6 +1,5 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -8,6 +7,7 @@ import java.util.stream.Collectors;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.language.CoreTexts;
 
 /** How long a departure may last, as people write it: {@code 30 min}, {@code 3 samples}, {@code 8 h in all}. */
 public final class LastingText {
@@ -54,7 +54,9 @@ public final class LastingText {
         if (lasting instanceof Lasting.Samples s) {
             return s.count() + "\u00a0sample" + (s.count() == 1 ? "" : "s");
         }
-        return lasting instanceof Lasting.Allowance a ? CoreTexts.say("core.plan.lastingText.inAll", "sum", Durations.format(a.sum())) : "";
+        return lasting instanceof Lasting.Allowance a
+                ? CoreTexts.say("core.plan.lastingText.inAll", "sum", Durations.format(a.sum()))
+                : "";
     }
 
     /** What each rule of values says, as {@link #phrase}, by its id. */
@@ -65,9 +67,13 @@ public final class LastingText {
     /** For a sentence: “at once”, “for over 30 min”, “in 3 samples running”, “for over 8 h in all”. */
     public static String phrase(Lasting lasting) {
         if (lasting instanceof Lasting.Samples s) {
-            return s.count() == 1 ? CoreTexts.say("core.plan.lastingText.atOnce") : CoreTexts.say("core.plan.lastingText.inSamplesInARow", "count", s.count());
+            return s.count() == 1
+                    ? CoreTexts.say("core.plan.lastingText.atOnce")
+                    : CoreTexts.say("core.plan.lastingText.inSamplesInARow", "count", s.count());
         }
         String text = format(lasting);
-        return text.isEmpty() ? CoreTexts.say("core.plan.lastingText.atOnce") : CoreTexts.say("core.plan.lastingText.forLongerThan", "text", text);
+        return text.isEmpty()
+                ? CoreTexts.say("core.plan.lastingText.atOnce")
+                : CoreTexts.say("core.plan.lastingText.forLongerThan", "text", text);
     }
 }

@@ -1,9 +1,9 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.regex.Pattern;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.language.CoreTexts;
 
 /** Limits in words for people, always with their unit: “below 10 or above 14 °C for over 1 h”. */
 public final class LimitText {
@@ -21,7 +21,16 @@ public final class LimitText {
             return "";
         }
         if (low != null && high != null && !low.lasting().equals(high.lasting())) {
-            return CoreTexts.say("core.plan.limitText.sidesPhraseOrSides2Phrase2", "sides", sides(low.limit(), null, unit), "phrase", LastingText.phrase(low.lasting()), "sides2", sides(null, high.limit(), unit), "phrase2", LastingText.phrase(high.lasting()));
+            return CoreTexts.say(
+                    "core.plan.limitText.sidesPhraseOrSides2Phrase2",
+                    "sides",
+                    sides(low.limit(), null, unit),
+                    "phrase",
+                    LastingText.phrase(low.lasting()),
+                    "sides2",
+                    sides(null, high.limit(), unit),
+                    "phrase2",
+                    LastingText.phrase(high.lasting()));
         }
         Alarm any = high != null ? high : low;
         return sides(low == null ? null : low.limit(), high == null ? null : high.limit(), unit) + " "

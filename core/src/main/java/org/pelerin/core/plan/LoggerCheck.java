@@ -1,10 +1,10 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.Duration;
 import java.time.Instant;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.stats.Comparison;
@@ -57,7 +57,16 @@ final class LoggerCheck {
                 String unit = plan.unit(model, i);
                 found.warns(
                         "channels[" + i + "].levels[0]." + (above ? "high" : "low"),
-                        CoreTexts.say("core.plan.loggerCheck.readsNowWhichIsAlready", "label", plan.channels().get(i).label(), "quantity", LimitText.quantity(rounded(v), unit), "above", above, "above2", LimitText.quantity((above ? level.high() : level.low()).limit(), unit)),
+                        CoreTexts.say(
+                                "core.plan.loggerCheck.readsNowWhichIsAlready",
+                                "label",
+                                plan.channels().get(i).label(),
+                                "quantity",
+                                LimitText.quantity(rounded(v), unit),
+                                "above",
+                                above,
+                                "above2",
+                                LimitText.quantity((above ? level.high() : level.low()).limit(), unit)),
                         CoreTexts.say("core.plan.loggerCheck.checkTheLimitOrLet"));
             }
         }
@@ -81,21 +90,31 @@ final class LoggerCheck {
     private void phases() {
         PhaseCheck check = logger.phases();
         if (check != null) {
-            check.findings().forEach(f -> found.warns("", f, CoreTexts.say("core.plan.loggerCheck.correctItBeforeTheLogger")));
+            check.findings()
+                    .forEach(f -> found.warns("", f, CoreTexts.say("core.plan.loggerCheck.correctItBeforeTheLogger")));
         }
     }
 
     private void state() {
         String held = logger.uncollected() == 1
                 ? CoreTexts.say("core.plan.loggerCheck.1RecordThatIsNot")
-                : CoreTexts.say("core.plan.loggerCheck.recordsThatAreNotCollected", "uncollected", logger.uncollected());
+                : CoreTexts.say(
+                        "core.plan.loggerCheck.recordsThatAreNotCollected", "uncollected", logger.uncollected());
         if (logger.running()) {
             found.blocks(
                     Conflict.Way.COLLECT,
-                    CoreTexts.say("core.plan.loggerCheck.theLoggerIsLogging", "uncollected", (logger.uncollected() > 0 ? CoreTexts.say("core.plan.loggerCheck.andHolds", "held", held) : "")),
+                    CoreTexts.say(
+                            "core.plan.loggerCheck.theLoggerIsLogging",
+                            "uncollected",
+                            (logger.uncollected() > 0
+                                    ? CoreTexts.say("core.plan.loggerCheck.andHolds", "held", held)
+                                    : "")),
                     CoreTexts.say("core.plan.loggerCheck.stopAndCollectIt"));
         } else if (logger.uncollected() > 0) {
-            found.blocks(Conflict.Way.COLLECT, CoreTexts.say("core.plan.loggerCheck.theLoggerHolds", "held", held), CoreTexts.say("core.plan.loggerCheck.collectItFirst"));
+            found.blocks(
+                    Conflict.Way.COLLECT,
+                    CoreTexts.say("core.plan.loggerCheck.theLoggerHolds", "held", held),
+                    CoreTexts.say("core.plan.loggerCheck.collectItFirst"));
         } else if (logger.unclosed()) {
             found.blocks(
                     Conflict.Way.COLLECT,
@@ -106,12 +125,20 @@ final class LoggerCheck {
             found.blocks(
                     Conflict.Way.FIRMWARE,
                     CoreTexts.say("core.plan.loggerCheck.firmwareIsOlderThanAny", "firmware", logger.firmware()),
-                    CoreTexts.say("core.plan.loggerCheck.updateTheLoggerToOr", "oldest", model.firmware().oldest()));
+                    CoreTexts.say(
+                            "core.plan.loggerCheck.updateTheLoggerToOr",
+                            "oldest",
+                            model.firmware().oldest()));
         }
         if (logger.clockOffset().abs().compareTo(CLOCK_TOLERANCE) > 0) {
             found.warns(
                     "",
-                    CoreTexts.say("core.plan.loggerCheck.itsClockIs", "abs", Durations.rough(logger.clockOffset().abs()), "isNegative", logger.clockOffset().isNegative()),
+                    CoreTexts.say(
+                            "core.plan.loggerCheck.itsClockIs",
+                            "abs",
+                            Durations.rough(logger.clockOffset().abs()),
+                            "isNegative",
+                            logger.clockOffset().isNegative()),
                     CoreTexts.say("core.plan.loggerCheck.itWillBeSetWhen"));
         }
     }
@@ -123,7 +150,14 @@ final class LoggerCheck {
                 continue;
             }
             String at = "channels[" + i + "]";
-            String what = CoreTexts.say("core.plan.loggerCheck.channelILabelReads", "i", (i + 1), "label", plan.channels().get(i).label(), "reads", reads(i, reading));
+            String what = CoreTexts.say(
+                    "core.plan.loggerCheck.channelILabelReads",
+                    "i",
+                    (i + 1),
+                    "label",
+                    plan.channels().get(i).label(),
+                    "reads",
+                    reads(i, reading));
             boolean wired = MeasuredChannel.of(model, plan, i).input().kind().wired();
             if (wired && !notWired.isEmpty()) {
                 found.warns(at, what, CoreTexts.say("core.plan.loggerCheck.itIsWiredAtIts", "notWired", notWired));
@@ -143,6 +177,11 @@ final class LoggerCheck {
             return CoreTexts.say("core.plan.loggerCheck.readsOpenNothingIsConnected");
         }
         MeasuredChannel channel = MeasuredChannel.of(model, plan, i);
-        return CoreTexts.say("core.plan.loggerCheck.readsOutsideItsSensorsRange", "quantity", LimitText.quantity(reading.raw(), channel.input().unit()), "range", Conflicts.range(channel));
+        return CoreTexts.say(
+                "core.plan.loggerCheck.readsOutsideItsSensorsRange",
+                "quantity",
+                LimitText.quantity(reading.raw(), channel.input().unit()),
+                "range",
+                Conflicts.range(channel));
     }
 }

@@ -1,8 +1,8 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.List;
 import java.util.Optional;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.InputModel;
@@ -59,7 +59,12 @@ public final class MeasuredChannel {
         InputModel input = chosen == null
                 ? model.own()
                 : model.input(chosen.input())
-                        .orElseThrow(() -> new IllegalArgumentException(CoreTexts.say("core.plan.measuredChannel.givesWhichThisChannelCannot", "name", chosen.name(), "input", chosen.input().words())));
+                        .orElseThrow(() -> new IllegalArgumentException(CoreTexts.say(
+                                "core.plan.measuredChannel.givesWhichThisChannelCannot",
+                                "name",
+                                chosen.name(),
+                                "input",
+                                chosen.input().words())));
         Sensor sensor = chosen == null ? own(model) : chosen;
         String shown = settings.unit().isEmpty() ? sensor.unit() : settings.unit();
         return new MeasuredChannel(

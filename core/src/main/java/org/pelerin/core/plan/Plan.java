@@ -1,6 +1,5 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
@@ -238,7 +237,7 @@ public record Plan(
                 pair.lower().ifPresent(a -> rules.add(rule(c, at, false, new Bound.Below(a.limit()), a)));
             }
         }
-        return new Limits(CoreTexts.say("core.plan.plan.alarmLimitsOfThePlan"), rules);
+        return new Limits("Alarms of the plan", rules);
     }
 
     /** Id of the rule that an alarm stands for. */

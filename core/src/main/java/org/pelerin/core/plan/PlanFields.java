@@ -1,6 +1,5 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -8,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.model.OptionModel;
@@ -29,7 +29,11 @@ public final class PlanFields {
         f.put("model", plan.model());
         f.put("name", plan.loggerName());
         f.put("interval", exact(plan.interval()));
-        f.put("scan", plan.scan() == null ? CoreTexts.say("core.plan.planFields.eachRecordOnce") : CoreTexts.say("core.plan.planFields.everyExact", "exact", exact(plan.scan())));
+        f.put(
+                "scan",
+                plan.scan() == null
+                        ? CoreTexts.say("core.plan.planFields.eachRecordOnce")
+                        : CoreTexts.say("core.plan.planFields.everyExact", "exact", exact(plan.scan())));
         f.put("start", start(plan.start()));
         f.put("stop", stop(plan.stop()));
         Optional<LoggerModel> model = ModelCatalogue.find(plan.model());
@@ -38,7 +42,10 @@ public final class PlanFields {
             String unit = model.filter(m -> n < m.channels().size())
                     .map(m -> plan.unit(m, n))
                     .orElse(plan.channels().get(i).unit());
-            f.channel(CoreTexts.say("core.plan.planFields.channelI", "i", (i + 1)), plan.channels().get(i), unit);
+            f.channel(
+                    CoreTexts.say("core.plan.planFields.channelI", "i", (i + 1)),
+                    plan.channels().get(i),
+                    unit);
         }
         f.options(plan);
         return f.fields;
@@ -65,16 +72,24 @@ public final class PlanFields {
     private void channel(String at, ChannelSettings c, String unit) {
         put(CoreTexts.say("core.plan.planFields.atRecorded", "at", at), c.enabled() ? "yes" : "no");
         put(CoreTexts.say("core.plan.planFields.atLabel", "at", at), c.label());
-        put(CoreTexts.say("core.plan.planFields.atSensor", "at", at), c.sensor() == null ? CoreTexts.say("core.plan.planFields.itsOwn") : sensor(c.sensor()));
-        put(CoreTexts.say("core.plan.planFields.unitShown", "at", at), c.unit().isEmpty() ? CoreTexts.say("core.plan.planFields.theSensorS") : c.unit());
+        put(
+                CoreTexts.say("core.plan.planFields.atSensor", "at", at),
+                c.sensor() == null ? CoreTexts.say("core.plan.planFields.itsOwn") : sensor(c.sensor()));
+        put(
+                CoreTexts.say("core.plan.planFields.unitShown", "at", at),
+                c.unit().isEmpty() ? CoreTexts.say("core.plan.planFields.theSensorS") : c.unit());
         put(CoreTexts.say("core.plan.planFields.atCorrection", "at", at), correction(c.correction()));
         put(CoreTexts.say("core.plan.planFields.lowCutOff", "at", at), c.cutOff() == 0 ? "none" : n(c.cutOff()));
         put(
                 CoreTexts.say("core.plan.planFields.onSensorFault", "at", at),
                 c.fault() == FaultDirection.MISSING
                         ? "missing"
-                        : c.fault() == FaultDirection.UP ? CoreTexts.say("core.plan.planFields.maximum") : CoreTexts.say("core.plan.planFields.minimum"));
-        put(CoreTexts.say("core.plan.planFields.atDecimals", "at", at), c.decimals() == null ? CoreTexts.say("core.plan.planFields.automatic") : c.decimals());
+                        : c.fault() == FaultDirection.UP
+                                ? CoreTexts.say("core.plan.planFields.maximum")
+                                : CoreTexts.say("core.plan.planFields.minimum"));
+        put(
+                CoreTexts.say("core.plan.planFields.atDecimals", "at", at),
+                c.decimals() == null ? CoreTexts.say("core.plan.planFields.automatic") : c.decimals());
         put(
                 CoreTexts.say("core.plan.planFields.displayRange", "at", at),
                 c.display() == null
@@ -82,8 +97,12 @@ public final class PlanFields {
                         : n(c.display().low()) + " … " + n(c.display().high()));
         for (int level = 1; level <= c.levels().size(); level++) {
             String which = level == 1 ? "" : CoreTexts.say("core.plan.planFields.levelLevel", "level", level);
-            put(CoreTexts.say("core.plan.planFields.upperAlarm", "at", at, "which", which), alarm(c.level(level).high(), unit));
-            put(CoreTexts.say("core.plan.planFields.lowerAlarm", "at", at, "which", which), alarm(c.level(level).low(), unit));
+            put(
+                    CoreTexts.say("core.plan.planFields.upperAlarm", "at", at, "which", which),
+                    alarm(c.level(level).high(), unit));
+            put(
+                    CoreTexts.say("core.plan.planFields.lowerAlarm", "at", at, "which", which),
+                    alarm(c.level(level).low(), unit));
         }
     }
 
@@ -91,7 +110,9 @@ public final class PlanFields {
         return a == null
                 ? CoreTexts.say("core.plan.planFields.none")
                 : LimitText.quantity(a.limit(), unit) + " " + LastingText.phrase(a.lasting())
-                        + (a.latched() ? CoreTexts.say("core.plan.planFields.latched") : CoreTexts.say("core.plan.planFields.notLatched"));
+                        + (a.latched()
+                                ? CoreTexts.say("core.plan.planFields.latched")
+                                : CoreTexts.say("core.plan.planFields.notLatched"));
     }
 
     static String start(StartCondition start) {
@@ -108,7 +129,14 @@ public final class PlanFields {
             String values = t.crossing() == StartCondition.Crossing.ABOVE
                     ? n(t.high())
                     : t.crossing() == StartCondition.Crossing.BELOW ? n(t.low()) : n(t.low()) + " … " + n(t.high());
-            return CoreTexts.say("core.plan.planFields.whenChannel", "channel", (t.channel() + 1), "crossing", words(t.crossing()), "values", values);
+            return CoreTexts.say(
+                    "core.plan.planFields.whenChannel",
+                    "channel",
+                    (t.channel() + 1),
+                    "crossing",
+                    words(t.crossing()),
+                    "values",
+                    values);
         }
         return start.kind().words();
     }
@@ -136,11 +164,45 @@ public final class PlanFields {
     }
 
     private static String sensor(Sensor s) {
-        return CoreTexts.say("core.plan.planFields.nameInputScalingNN2", "name", s.name(), "input", s.input().words(), "scaling", scaling(s.scaling()), "n", n(s.low()), "n2", n(s.high()), "unit", s.unit(), "decimals", s.decimals(), "wires", (s.wires() == 0 ? "" : CoreTexts.say("core.plan.planFields.wiresWires", "wires", s.wires())), "leadOhms", (s.leadOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.leadsN", "n", n(s.leadOhms()))), "shuntOhms", (s.shuntOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.shuntN", "n", n(s.shuntOhms()))), "supply", (s.supply() == null ? "" : ", " + supply(s.supply())));
+        return CoreTexts.say(
+                "core.plan.planFields.nameInputScalingNN2",
+                "name",
+                s.name(),
+                "input",
+                s.input().words(),
+                "scaling",
+                scaling(s.scaling()),
+                "n",
+                n(s.low()),
+                "n2",
+                n(s.high()),
+                "unit",
+                s.unit(),
+                "decimals",
+                s.decimals(),
+                "wires",
+                (s.wires() == 0 ? "" : CoreTexts.say("core.plan.planFields.wiresWires", "wires", s.wires())),
+                "leadOhms",
+                (s.leadOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.leadsN", "n", n(s.leadOhms()))),
+                "shuntOhms",
+                (s.shuntOhms() == 0 ? "" : CoreTexts.say("core.plan.planFields.shuntN", "n", n(s.shuntOhms()))),
+                "supply",
+                (s.supply() == null ? "" : ", " + supply(s.supply())));
     }
 
     private static String supply(Supply s) {
-        return CoreTexts.say("core.plan.planFields.supplyOfVMA", "name", s.name(), "n", n(s.volts()), "n2", n(s.milliamps()), "continuous", (s.continuous() ? CoreTexts.say("core.plan.planFields.alwaysOn") : CoreTexts.say("core.plan.planFields.onBefore", "exact", exact(s.warmUp()))));
+        return CoreTexts.say(
+                "core.plan.planFields.supplyOfVMA",
+                "name",
+                s.name(),
+                "n",
+                n(s.volts()),
+                "n2",
+                n(s.milliamps()),
+                "continuous",
+                (s.continuous()
+                        ? CoreTexts.say("core.plan.planFields.alwaysOn")
+                        : CoreTexts.say("core.plan.planFields.onBefore", "exact", exact(s.warmUp()))));
     }
 
     /** A scaling as a formula or a sentence. */
@@ -152,10 +214,18 @@ public final class PlanFields {
             return CoreTexts.say("core.plan.planFields.slopeOffset", "n", n(l.slope()), "n2", n(l.offset()));
         }
         if (s instanceof Scaling.Polynomial p) {
-            return CoreTexts.say("core.plan.planFields.polynomialCoefficients", "coefficients", p.coefficients().stream().map(PlanFields::n).collect(Collectors.joining("; ")));
+            return CoreTexts.say(
+                    "core.plan.planFields.polynomialCoefficients",
+                    "coefficients",
+                    p.coefficients().stream().map(PlanFields::n).collect(Collectors.joining("; ")));
         }
         if (s instanceof Scaling.Table t) {
-            return CoreTexts.say("core.plan.planFields.tablePoints", "points", points(t.points()), "outside", t.outside() == Scaling.Outside.FAULT);
+            return CoreTexts.say(
+                    "core.plan.planFields.tablePoints",
+                    "points",
+                    points(t.points()),
+                    "outside",
+                    t.outside() == Scaling.Outside.FAULT);
         }
         if (s instanceof Scaling.Formula f) {
             return CoreTexts.say("core.plan.planFields.formulaF", "f", f.text());
@@ -183,7 +253,9 @@ public final class PlanFields {
         Correction.Linear l = (Correction.Linear) c;
         return c.none()
                 ? CoreTexts.say("core.plan.planFields.none2")
-                : l.gain() == 1 ? CoreTexts.say("core.plan.planFields.offsetN", "n", n(l.offset())) : CoreTexts.say("core.plan.planFields.gainOffset", "n", n(l.gain()), "n2", n(l.offset()));
+                : l.gain() == 1
+                        ? CoreTexts.say("core.plan.planFields.offsetN", "n", n(l.offset()))
+                        : CoreTexts.say("core.plan.planFields.gainOffset", "n", n(l.gain()), "n2", n(l.offset()));
     }
 
     private static String points(List<Scaling.Point> points) {

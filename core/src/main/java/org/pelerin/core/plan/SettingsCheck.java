@@ -1,8 +1,8 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
 import java.time.Instant;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.Intervals;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.OptionModel;
@@ -30,7 +30,10 @@ final class SettingsCheck {
         interval();
         name();
         if (plan.enabled().stream().allMatch(i -> model.channels().get(i).added())) {
-            found.blocks("channels", CoreTexts.say("core.plan.settingsCheck.noChannelIsSwitchedOn"), CoreTexts.say("core.plan.settingsCheck.switchOnAtLeastOne"));
+            found.blocks(
+                    "channels",
+                    CoreTexts.say("core.plan.settingsCheck.noChannelIsSwitchedOn"),
+                    CoreTexts.say("core.plan.settingsCheck.switchOnAtLeastOne"));
         }
         start(now);
         stop(now);
@@ -51,8 +54,20 @@ final class SettingsCheck {
         if (!possible.possible(plan.interval())) {
             found.blocks(
                     "interval",
-                    CoreTexts.say("core.plan.settingsCheck.anIntervalOfIsNot", "interval", Durations.format(plan.interval()), "name", model.name()),
-                    CoreTexts.say("core.plan.settingsCheck.chooseToInStepsOf", "shortest", Durations.format(possible.shortest()), "longest", Durations.format(possible.longest()), "step", Durations.format(possible.step())));
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.anIntervalOfIsNot",
+                            "interval",
+                            Durations.format(plan.interval()),
+                            "name",
+                            model.name()),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.chooseToInStepsOf",
+                            "shortest",
+                            Durations.format(possible.shortest()),
+                            "longest",
+                            Durations.format(possible.longest()),
+                            "step",
+                            Durations.format(possible.step())));
         }
         if (plan.scan() != null) {
             scan(possible);
@@ -63,13 +78,27 @@ final class SettingsCheck {
         if (takes.compareTo(fastest) > 0) {
             found.blocks(
                     field,
-                    CoreTexts.say("core.plan.settingsCheck.toMeasureChannelTakesLonger", "enabled", plan.enabled().size(), "enabled2", (plan.enabled().size() == 1 ? "" : "s"), "quantity", LimitText.quantity(takes.toMillis() / 1000.0, "s"), "fastest", Durations.format(fastest)),
-                    CoreTexts.say("core.plan.settingsCheck.chooseOrMoreFewerChannels", "wholeSeconds", Durations.format(wholeSeconds(takes))));
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.toMeasureChannelTakesLonger",
+                            "enabled",
+                            plan.enabled().size(),
+                            "enabled2",
+                            (plan.enabled().size() == 1 ? "" : "s"),
+                            "quantity",
+                            LimitText.quantity(takes.toMillis() / 1000.0, "s"),
+                            "fastest",
+                            Durations.format(fastest)),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.chooseOrMoreFewerChannels",
+                            "wholeSeconds",
+                            Durations.format(wholeSeconds(takes))));
         } else if (possible.wearing() && fastest.compareTo(possible.advised()) < 0) {
             found.warns(
                     field,
-                    CoreTexts.say("core.plan.settingsCheck.everyWearsItsRelaysOut", "fastest", Durations.format(fastest)),
-                    CoreTexts.say("core.plan.settingsCheck.chooseOrMore", "advised", Durations.format(possible.advised())));
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.everyWearsItsRelaysOut", "fastest", Durations.format(fastest)),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.chooseOrMore", "advised", Durations.format(possible.advised())));
         }
     }
 
@@ -79,13 +108,21 @@ final class SettingsCheck {
 
     private void scan(Intervals possible) {
         if (!model.scans()) {
-            found.blocks("scan", CoreTexts.say("core.plan.settingsCheck.cannotScanFasterThanIt", "name", model.name()), CoreTexts.say("core.plan.settingsCheck.leaveTheScanIntervalEmpty"));
+            found.blocks(
+                    "scan",
+                    CoreTexts.say("core.plan.settingsCheck.cannotScanFasterThanIt", "name", model.name()),
+                    CoreTexts.say("core.plan.settingsCheck.leaveTheScanIntervalEmpty"));
         } else if (!possible.possible(plan.scan())
                 || plan.interval().toMillis() % plan.scan().toMillis() != 0
                 || plan.scan().compareTo(plan.interval()) >= 0) {
             found.blocks(
                     "scan",
-                    CoreTexts.say("core.plan.settingsCheck.aScanEveryDoesNot", "scan", Durations.format(plan.scan()), "interval", Durations.format(plan.interval())),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.aScanEveryDoesNot",
+                            "scan",
+                            Durations.format(plan.scan()),
+                            "interval",
+                            Durations.format(plan.interval())),
                     CoreTexts.say("core.plan.settingsCheck.chooseAShorterTimeThat"));
         }
     }
@@ -96,19 +133,40 @@ final class SettingsCheck {
                         || every.toMillis() % plan.interval().toMillis() != 0)
                 .ifPresent(every -> found.blocks(
                         "options[" + Plan.SECOND + "]",
-                        CoreTexts.say("core.plan.settingsCheck.aSecondTableEveryDoes", "every", Durations.format(every), "interval", Durations.format(plan.interval())),
+                        CoreTexts.say(
+                                "core.plan.settingsCheck.aSecondTableEveryDoes",
+                                "every",
+                                Durations.format(every),
+                                "interval",
+                                Durations.format(plan.interval())),
                         CoreTexts.say("core.plan.settingsCheck.chooseAnIntervalThatDivides")));
     }
 
     private void start(Instant now) {
         StartCondition start = plan.start();
         if (!model.starts().contains(start.kind())) {
-            found.blocks("start", CoreTexts.say("core.plan.settingsCheck.cannotStart", "name", model.name(), "kind", start.kind().words()), CoreTexts.say("core.plan.settingsCheck.chooseAnotherStartCondition"));
+            found.blocks(
+                    "start",
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.cannotStart",
+                            "name",
+                            model.name(),
+                            "kind",
+                            start.kind().words()),
+                    CoreTexts.say("core.plan.settingsCheck.chooseAnotherStartCondition"));
         }
         found.needs(
-                "start", "start." + key(start.kind()), CoreTexts.say("core.plan.settingsCheck.startKind", "kind", start.kind().words()));
+                "start",
+                "start." + key(start.kind()),
+                CoreTexts.say(
+                        "core.plan.settingsCheck.startKind",
+                        "kind",
+                        start.kind().words()));
         if (start instanceof StartCondition.At at && !at.instant().isAfter(now)) {
-            found.blocks("startAt", CoreTexts.say("core.plan.settingsCheck.theStartLiesInThe"), CoreTexts.say("core.plan.settingsCheck.chooseALaterInstantOr"));
+            found.blocks(
+                    "startAt",
+                    CoreTexts.say("core.plan.settingsCheck.theStartLiesInThe"),
+                    CoreTexts.say("core.plan.settingsCheck.chooseALaterInstantOr"));
         }
         if (start instanceof StartCondition.OnThreshold t) {
             threshold(t);
@@ -124,7 +182,10 @@ final class SettingsCheck {
     private void threshold(StartCondition.OnThreshold t) {
         if (t.channel() >= plan.channels().size()
                 || !plan.channels().get(t.channel()).enabled()) {
-            found.blocks("thresholdChannel", CoreTexts.say("core.plan.settingsCheck.theChannelItWatchesIs"), CoreTexts.say("core.plan.settingsCheck.chooseARecordedChannel"));
+            found.blocks(
+                    "thresholdChannel",
+                    CoreTexts.say("core.plan.settingsCheck.theChannelItWatchesIs"),
+                    CoreTexts.say("core.plan.settingsCheck.chooseARecordedChannel"));
             return;
         }
         channels.read(t.channel()).ifPresent(channel -> {
@@ -143,7 +204,10 @@ final class SettingsCheck {
         if (Conflicts.outside(channel, value)) {
             found.blocks(
                     field,
-                    CoreTexts.say("core.plan.settingsCheck.itWaitsForOutsideThe", "quantity", LimitText.quantity(value, channel.unit())),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.itWaitsForOutsideThe",
+                            "quantity",
+                            LimitText.quantity(value, channel.unit())),
                     CoreTexts.say("core.plan.settingsCheck.chooseRange", "range", Conflicts.range(channel)));
         }
     }
@@ -154,20 +218,38 @@ final class SettingsCheck {
             found.blocks(
                     "stop",
                     stop.kind() == StopKind.WRAP
-                            ? CoreTexts.say("core.plan.settingsCheck.cannotOverwriteItsOldestRecords", "name", model.name())
-                            : CoreTexts.say("core.plan.settingsCheck.cannotStop", "name", model.name(), "kind", stop.kind().words()),
+                            ? CoreTexts.say(
+                                    "core.plan.settingsCheck.cannotOverwriteItsOldestRecords", "name", model.name())
+                            : CoreTexts.say(
+                                    "core.plan.settingsCheck.cannotStop",
+                                    "name",
+                                    model.name(),
+                                    "kind",
+                                    stop.kind().words()),
                     CoreTexts.say("core.plan.settingsCheck.letItStopWhenMemory2"));
         }
-        found.needs("stop", "stop." + key(stop.kind()), CoreTexts.say("core.plan.settingsCheck.endKind", "kind", stop.kind().words()));
+        found.needs(
+                "stop",
+                "stop." + key(stop.kind()),
+                CoreTexts.say(
+                        "core.plan.settingsCheck.endKind", "kind", stop.kind().words()));
         if (stop instanceof StopCondition.AfterSamples n && n.count() > plan.capacity(model)) {
             found.warns(
                     "stopAfter",
-                    CoreTexts.say("core.plan.settingsCheck.memoryHoldsRecordsFewerThan", "capacity", plan.capacity(model), "count", n.count()),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.memoryHoldsRecordsFewerThan",
+                            "capacity",
+                            plan.capacity(model),
+                            "count",
+                            n.count()),
                     CoreTexts.say("core.plan.settingsCheck.itWillStopWhenMemory"));
         }
         Instant from = plan.start() instanceof StartCondition.At at ? at.instant() : now;
         if (stop instanceof StopCondition.At at && !at.instant().isAfter(from)) {
-            found.blocks("stopAt", CoreTexts.say("core.plan.settingsCheck.theEndLiesBeforeThe"), CoreTexts.say("core.plan.settingsCheck.chooseALaterEnd"));
+            found.blocks(
+                    "stopAt",
+                    CoreTexts.say("core.plan.settingsCheck.theEndLiesBeforeThe"),
+                    CoreTexts.say("core.plan.settingsCheck.chooseALaterEnd"));
         }
     }
 
@@ -175,13 +257,23 @@ final class SettingsCheck {
         plan.options().forEach((key, value) -> {
             OptionModel option = model.option(key).orElse(null);
             if (option == null) {
-                found.blocks("options[" + key + "]", CoreTexts.say("core.plan.settingsCheck.hasNoSetting", "name", model.name(), "key", key), CoreTexts.say("core.plan.settingsCheck.leaveItOut"));
+                found.blocks(
+                        "options[" + key + "]",
+                        CoreTexts.say("core.plan.settingsCheck.hasNoSetting", "name", model.name(), "key", key),
+                        CoreTexts.say("core.plan.settingsCheck.leaveItOut"));
             } else if (!option.allows(value)) {
                 found.blocks(
                         "options[" + key + "]",
                         CoreTexts.say("core.plan.settingsCheck.cannotBe", "label", option.label(), "value", value),
                         option.number()
-                                ? CoreTexts.say("core.plan.settingsCheck.chooseTo", "plain", Conflicts.plain(option.low()), "plain2", Conflicts.plain(option.high()), "unit", option.unit())
+                                ? CoreTexts.say(
+                                        "core.plan.settingsCheck.chooseTo",
+                                        "plain",
+                                        Conflicts.plain(option.low()),
+                                        "plain2",
+                                        Conflicts.plain(option.high()),
+                                        "unit",
+                                        option.unit())
                                 : CoreTexts.say("core.plan.settingsCheck.chooseOneOfThoseOffered"));
             } else {
                 option.choice(value)
@@ -208,7 +300,14 @@ final class SettingsCheck {
             if (never) {
                 found.warns(
                         "options[" + o.key() + "]",
-                        CoreTexts.say("core.plan.settingsCheck.andThereIsNoLimit", "label", o.label(), "choice", o.choice(waits).map(OptionModel.Choice::label).orElse(waits), "same", (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")),
+                        CoreTexts.say(
+                                "core.plan.settingsCheck.andThereIsNoLimit",
+                                "label",
+                                o.label(),
+                                "choice",
+                                o.choice(waits).map(OptionModel.Choice::label).orElse(waits),
+                                "same",
+                                (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")),
                         CoreTexts.say("core.plan.settingsCheck.setTheLimitOrLet"));
             }
         }
@@ -223,7 +322,10 @@ final class SettingsCheck {
         if (!plan.option(model, "weighting", "A")) {
             found.warns(
                     "options[weighting]",
-                    CoreTexts.say("core.plan.settingsCheck.aNoiseDoseNeedsA", "option", model.option("weighting").map(plan::option).orElse("")),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.aNoiseDoseNeedsA",
+                            "option",
+                            model.option("weighting").map(plan::option).orElse("")),
                     CoreTexts.say("core.plan.settingsCheck.chooseAOrNoDose"));
         }
         if (dose.startsWith("osha") && !plan.option(model, "response", "slow")) {
@@ -237,12 +339,21 @@ final class SettingsCheck {
     private void name() {
         String name = plan.loggerName();
         if (name.isBlank()) {
-            found.blocks("loggerName", CoreTexts.say("core.plan.settingsCheck.theLoggerHasNoName"), CoreTexts.say("core.plan.settingsCheck.enterANameThatSays"));
+            found.blocks(
+                    "loggerName",
+                    CoreTexts.say("core.plan.settingsCheck.theLoggerHasNoName"),
+                    CoreTexts.say("core.plan.settingsCheck.enterANameThatSays"));
         } else if (name.length() > model.nameLength()) {
             found.blocks(
                     "loggerName",
-                    CoreTexts.say("core.plan.settingsCheck.theNameHasCharactersThe", "name", name.length(), "nameLength", model.nameLength()),
-                    CoreTexts.say("core.plan.settingsCheck.shortenItBy", "nameLength", (name.length() - model.nameLength())));
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.theNameHasCharactersThe",
+                            "name",
+                            name.length(),
+                            "nameLength",
+                            model.nameLength()),
+                    CoreTexts.say(
+                            "core.plan.settingsCheck.shortenItBy", "nameLength", (name.length() - model.nameLength())));
         } else if (!name.chars().allMatch(c -> c >= 0x20 && c < 0x7f)) {
             found.blocks(
                     "loggerName",

@@ -1,8 +1,8 @@
 package org.pelerin.core.plan;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.ChannelModel;
 import org.pelerin.core.model.Input;
 import org.pelerin.core.model.LoggerModel;
@@ -94,7 +94,9 @@ public final class Wiring {
     private static List<Wire> resistance(int wires, Terminals t, List<String> notes) {
         if (wires == 2) {
             notes.add(CoreTexts.say("core.plan.wiring.theLeadsResistanceIsSubtracted"));
-            return List.of(new Wire(t.high(), CoreTexts.say("core.plan.wiring.firstEnd"), ANY), new Wire(t.ground(), CoreTexts.say("core.plan.wiring.secondEnd"), ANY));
+            return List.of(
+                    new Wire(t.high(), CoreTexts.say("core.plan.wiring.firstEnd"), ANY),
+                    new Wire(t.ground(), CoreTexts.say("core.plan.wiring.secondEnd"), ANY));
         }
         if (wires == 3) {
             notes.add(CoreTexts.say("core.plan.wiring.threeWiresOfTheSame"));
@@ -113,10 +115,14 @@ public final class Wiring {
     private static List<Wire> current(Sensor sensor, Terminals t, List<String> notes) {
         if (sensor != null && sensor.supply() != null) {
             notes.add(supply(sensor));
-            return List.of(new Wire(t.supply(), CoreTexts.say("core.plan.wiring.transmitter"), ANY), new Wire(t.high(), CoreTexts.say("core.plan.wiring.transmitter2"), ANY));
+            return List.of(
+                    new Wire(t.supply(), CoreTexts.say("core.plan.wiring.transmitter"), ANY),
+                    new Wire(t.high(), CoreTexts.say("core.plan.wiring.transmitter2"), ANY));
         }
         notes.add(CoreTexts.say("core.plan.wiring.theLoopIsSuppliedExternally"));
-        return List.of(new Wire(t.high(), CoreTexts.say("core.plan.wiring.loop"), ANY), new Wire(t.ground(), CoreTexts.say("core.plan.wiring.loop2"), ANY));
+        return List.of(
+                new Wire(t.high(), CoreTexts.say("core.plan.wiring.loop"), ANY),
+                new Wire(t.ground(), CoreTexts.say("core.plan.wiring.loop2"), ANY));
     }
 
     private static List<Wire> voltage(Sensor sensor, Terminals t, List<String> notes) {
@@ -128,7 +134,14 @@ public final class Wiring {
         out.add(new Wire(t.high(), CoreTexts.say("core.plan.wiring.signal"), ANY));
         out.add(new Wire(t.ground(), CoreTexts.say("core.plan.wiring.signal2"), ANY));
         if (sensor != null && sensor.shuntOhms() > 0) {
-            notes.add(CoreTexts.say("core.plan.wiring.aResistorOf01", "plain", plain(sensor.shuntOhms()), "high", t.high(), "ground", t.ground()));
+            notes.add(CoreTexts.say(
+                    "core.plan.wiring.aResistorOf01",
+                    "plain",
+                    plain(sensor.shuntOhms()),
+                    "high",
+                    t.high(),
+                    "ground",
+                    t.ground()));
         }
         return out;
     }
@@ -138,9 +151,19 @@ public final class Wiring {
     }
 
     private static String supply(Sensor sensor) {
-        return CoreTexts.say("core.plan.wiring.plainVPlain2MA", "plain", plain(sensor.supply().volts()), "plain2", plain(sensor.supply().milliamps()), "continuous", (sensor.supply().continuous()
+        return CoreTexts.say(
+                "core.plan.wiring.plainVPlain2MA",
+                "plain",
+                plain(sensor.supply().volts()),
+                "plain2",
+                plain(sensor.supply().milliamps()),
+                "continuous",
+                (sensor.supply().continuous()
                         ? CoreTexts.say("core.plan.wiring.alwaysOn")
-                        : CoreTexts.say("core.plan.wiring.onMsBeforeEachSample", "toMillis", sensor.supply().warmUp().toMillis())));
+                        : CoreTexts.say(
+                                "core.plan.wiring.onMsBeforeEachSample",
+                                "toMillis",
+                                sensor.supply().warmUp().toMillis())));
     }
 
     private static String plain(double v) {

@@ -1,7 +1,7 @@
 package org.pelerin.core.sensor;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.List;
+import org.pelerin.core.language.CoreTexts;
 
 /** What a calibration adds to an engineering value. */
 public sealed interface Correction {

@@ -1,6 +1,5 @@
 package org.pelerin.core.sensor;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -8,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * A formula in {@code x} and in other channels by name, evaluated in double precision.
@@ -89,7 +89,8 @@ public final class Expression {
      */
     public static Expression parse(String text, List<String> channels) {
         if (text.length() > LONGEST) {
-            throw new ExpressionException(CoreTexts.say("core.sensor.expression.aFormulaHasAtMost", "longest", LONGEST), LONGEST);
+            throw new ExpressionException(
+                    CoreTexts.say("core.sensor.expression.aFormulaHasAtMost", "longest", LONGEST), LONGEST);
         }
         Parser parser = new Parser(text, channels);
         Node root = parser.comparison();
@@ -286,7 +287,10 @@ public final class Expression {
             if (Character.isLetter(next)) {
                 return named();
             }
-            throw wrong(next == 0 ? CoreTexts.say("core.sensor.expression.theFormulaEndsTooEarly") : CoreTexts.say("core.sensor.expression.doesNotBelongHere2", "next", next));
+            throw wrong(
+                    next == 0
+                            ? CoreTexts.say("core.sensor.expression.theFormulaEndsTooEarly")
+                            : CoreTexts.say("core.sensor.expression.doesNotBelongHere2", "next", next));
         }
 
         private void close(int open) {
@@ -317,7 +321,9 @@ public final class Expression {
                 double v = Double.parseDouble(text.substring(from, at));
                 return (x, c) -> v;
             } catch (NumberFormatException e) {
-                throw new ExpressionException(CoreTexts.say("core.sensor.expression.isNotANumber", "substring", text.substring(from, at)), from);
+                throw new ExpressionException(
+                        CoreTexts.say("core.sensor.expression.isNotANumber", "substring", text.substring(from, at)),
+                        from);
             }
         }
 
@@ -358,7 +364,9 @@ public final class Expression {
             int index = channels.indexOf(name);
             if (index < 0) {
                 String known = channels.isEmpty() ? "x" : "x, " + String.join(", ", new TreeSet<>(channels));
-                throw new ExpressionException(CoreTexts.say("core.sensor.expression.isNotKnownKnownAre", "name", name, "known", known), place);
+                throw new ExpressionException(
+                        CoreTexts.say("core.sensor.expression.isNotKnownKnownAre", "name", name, "known", known),
+                        place);
             }
             return (x, c) -> index < c.length ? c[index] : Double.NaN;
         }
@@ -368,7 +376,8 @@ public final class Expression {
             try {
                 function = Function.valueOf(name.toUpperCase(Locale.ROOT));
             } catch (IllegalArgumentException e) {
-                throw new ExpressionException(CoreTexts.say("core.sensor.expression.thereIsNoFunction", "name", name), place);
+                throw new ExpressionException(
+                        CoreTexts.say("core.sensor.expression.thereIsNoFunction", "name", name), place);
             }
             int open = at++;
             List<Node> arguments = new ArrayList<>();
@@ -378,7 +387,18 @@ public final class Expression {
             close(open);
             if (arguments.size() != function.arguments) {
                 throw new ExpressionException(
-                        CoreTexts.say("core.sensor.expression.takesValueNot", "name", name, "arguments", function.arguments, "arguments2", (function.arguments == 1 ? "" : "s"), "arguments3", arguments.size(), "arguments4", arguments.size() > function.arguments),
+                        CoreTexts.say(
+                                "core.sensor.expression.takesValueNot",
+                                "name",
+                                name,
+                                "arguments",
+                                function.arguments,
+                                "arguments2",
+                                (function.arguments == 1 ? "" : "s"),
+                                "arguments3",
+                                arguments.size(),
+                                "arguments4",
+                                arguments.size() > function.arguments),
                         place);
             }
             return function.of(arguments);

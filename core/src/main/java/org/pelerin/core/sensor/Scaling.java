@@ -1,8 +1,8 @@
 package org.pelerin.core.sensor;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.List;
 import java.util.Objects;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * The way from an electrical or native quantity to an engineering value. A result that does not exist is NaN: the sample is
@@ -18,7 +18,8 @@ public sealed interface Scaling {
         public TwoPoint {
             finite(raw1, value1, raw2, value2);
             if (raw1 == raw2) {
-                throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.theTwoRawValuesAre", "raw1", raw1));
+                throw new IllegalArgumentException(
+                        CoreTexts.say("core.sensor.scaling.theTwoRawValuesAre", "raw1", raw1));
             }
         }
     }
@@ -51,7 +52,8 @@ public sealed interface Scaling {
             }
             for (int i = 1; i < points.size(); i++) {
                 if (points.get(i).raw() <= points.get(i - 1).raw()) {
-                    throw new IllegalArgumentException(CoreTexts.say("core.sensor.scaling.theRawValuesOfA", "i", (i + 1)));
+                    throw new IllegalArgumentException(
+                            CoreTexts.say("core.sensor.scaling.theRawValuesOfA", "i", (i + 1)));
                 }
             }
         }

@@ -1,7 +1,7 @@
 package org.pelerin.core.sensor;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.Objects;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.model.Input;
 
 /**
@@ -42,14 +42,16 @@ public record Sensor(
         Objects.requireNonNull(input);
         Objects.requireNonNull(scaling);
         if (name.length() > LONGEST_NAME || unit.length() > LONGEST_UNIT) {
-            throw new IllegalArgumentException(
-                    CoreTexts.say("core.sensor.sensor.aSensorNameHasAt", "longestName", LONGEST_NAME, "longestUnit", LONGEST_UNIT));
+            throw new IllegalArgumentException(CoreTexts.say(
+                    "core.sensor.sensor.aSensorNameHasAt", "longestName", LONGEST_NAME, "longestUnit", LONGEST_UNIT));
         }
         if (!(low < high)) {
-            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.theRangeOfIsEmpty", "name", name, "low", low, "high", high));
+            throw new IllegalArgumentException(
+                    CoreTexts.say("core.sensor.sensor.theRangeOfIsEmpty", "name", name, "low", low, "high", high));
         }
         if (decimals < 0 || decimals > 6) {
-            throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aSensorShows0To", "decimals", decimals));
+            throw new IllegalArgumentException(
+                    CoreTexts.say("core.sensor.sensor.aSensorShows0To", "decimals", decimals));
         }
         if (input == Input.RESISTANCE && (wires < 2 || wires > 4) || input != Input.RESISTANCE && wires != 0) {
             throw new IllegalArgumentException(CoreTexts.say("core.sensor.sensor.aResistanceHas23"));

@@ -1,7 +1,7 @@
 package org.pelerin.core.sensor;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.Duration;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * What a probe draws from the logger. Channels whose sensors name the same supply share it: it is counted once.

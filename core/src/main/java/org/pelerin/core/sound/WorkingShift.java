@@ -1,6 +1,5 @@
 package org.pelerin.core.sound;
 
-import org.pelerin.core.language.CoreTexts;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -11,6 +10,7 @@ import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Rule;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.stats.NoiseDose;
 
 /**

@@ -1,8 +1,8 @@
 package org.pelerin.core.text;
 
-import org.pelerin.core.language.CoreTexts;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.core.language.CoreTexts;
 
 /**
  * A number as a person types it: {@code −12.5}, {@code 12,5}, {@code 1 250}, {@code 1,234.5}, {@code 1e-3}. Nothing is guessed: {@code 1,000} could be one
@@ -21,7 +21,14 @@ public final class TypedNumber {
     public static double of(String typed) {
         String text = typed.strip().replace('−', '-').replaceAll("[\\u00a0\\u202f ]", "");
         if (EITHER.matcher(text).matches()) {
-            throw new IllegalArgumentException(CoreTexts.say("core.text.typedNumber.canMeanOrWriteIt", "shown", shown(typed), "replace", text.replace(",", ""), "replace2", text.replace(',', '.')));
+            throw new IllegalArgumentException(CoreTexts.say(
+                    "core.text.typedNumber.canMeanOrWriteIt",
+                    "shown",
+                    shown(typed),
+                    "replace",
+                    text.replace(",", ""),
+                    "replace2",
+                    text.replace(',', '.')));
         }
         Matcher point = POINT.matcher(text);
         Matcher comma = COMMA.matcher(text);

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
@@ -10,6 +9,7 @@ import java.security.Principal;
 import java.time.ZoneId;
 import java.util.Arrays;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
@@ -66,7 +66,8 @@ class FileController {
     String ofMission(@PathVariable long mission) {
         return "redirect:/files/"
                 + files.ofMission(mission)
-                        .orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.missionWasNotImportedFrom", "mission", mission)))
+                        .orElseThrow(() -> new NotThereException(
+                                Texts.of("collect.files.fileController.missionWasNotImportedFrom", "mission", mission)))
                         .id();
     }
 
@@ -83,7 +84,9 @@ class FileController {
     }
 
     private ForeignFile find(long id) {
-        return files.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
+        return files.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
     }
 
     @GetMapping("/files/{id}")
@@ -168,7 +171,8 @@ class FileController {
             flash.addFlashAttribute(
                     "refused",
                     typed.errors().isEmpty()
-                            ? Texts.of("collect.files.fileController.aLayoutNameHasAt", "most", Length.LAYOUT_NAME.most())
+                            ? Texts.of(
+                                    "collect.files.fileController.aLayoutNameHasAt", "most", Length.LAYOUT_NAME.most())
                             : typed.errors().values().iterator().next() + ".");
             return "redirect:/files/" + id;
         }
@@ -247,9 +251,12 @@ class FileController {
 
     @PostMapping("/files/{id}/discard")
     String discard(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        ForeignFile file = files.findAny(id).orElseThrow(() -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
+        ForeignFile file = files.findAny(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("collect.files.fileController.thereIsNoFile", "id", id)));
         files.discard(file, me.getName());
-        flash.addFlashAttribute("said", Texts.of("collect.files.fileController.isDiscardedNothingOfIt", "name", file.name()));
+        flash.addFlashAttribute(
+                "said", Texts.of("collect.files.fileController.isDiscardedNothingOfIt", "name", file.name()));
         return "redirect:/files";
     }
 

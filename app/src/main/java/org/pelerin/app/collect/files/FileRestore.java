@@ -1,8 +1,8 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.intake.FileSummary;
 import org.springframework.stereotype.Component;
@@ -54,7 +54,8 @@ public class FileRestore {
                 return told;
             }
         } catch (JacksonException e) {
-            throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
+            throw new FileService.FileRefusedException(Texts.stored(
+                    "stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
         }
         throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead2"));
     }
@@ -67,7 +68,8 @@ public class FileRestore {
             }
             return s.decided(s.merge(), s.sort(), s.device() == null ? "" : s.device(), null);
         } catch (JacksonException e) {
-            throw new FileService.FileRefusedException(Texts.stored("stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
+            throw new FileService.FileRefusedException(Texts.stored(
+                    "stored.fileRestore.itsLayoutCannotBeRead", "originalMessage", e.getOriginalMessage()));
         }
     }
 }

@@ -1,12 +1,12 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.intake.Guess;
 import org.pelerin.core.intake.Layout;
 import org.pelerin.core.intake.Merge;

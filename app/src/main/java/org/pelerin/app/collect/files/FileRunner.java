@@ -1,11 +1,11 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.concurrent.atomic.AtomicReference;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
 import org.pelerin.app.platform.work.LongWork;
@@ -93,7 +93,16 @@ class FileRunner implements LongWork {
                     file,
                     claim,
                     ForeignFile.State.LAYOUT,
-                    Texts.stored("stored.fileRunner.theLayoutIsProbablyWrong", "reason", e.getMessage(), "line", first.line(), "more", (first.column().isEmpty() ? "" : first.column() + ": "), "reason2", first.reason()),
+                    Texts.stored(
+                            "stored.fileRunner.theLayoutIsProbablyWrong",
+                            "reason",
+                            e.getMessage(),
+                            "line",
+                            first.line(),
+                            "more",
+                            (first.column().isEmpty() ? "" : first.column() + ": "),
+                            "reason2",
+                            first.reason()),
                     null);
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             // whoever comes next begins again

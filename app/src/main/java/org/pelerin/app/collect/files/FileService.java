@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -13,6 +12,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
@@ -182,7 +182,12 @@ public class FileService {
                         json.writeValueAsString(laid.settings),
                         json.writeValueAsString(laid.head),
                         laid.message);
-                audit.record(by, "hand in file", Texts.stored("stored.fileService.fileId", "id", fresh.id), "", fresh.name + ", SHA-256 " + arrived.sha256());
+                audit.record(
+                        by,
+                        "hand in file",
+                        Texts.stored("stored.fileService.fileId", "id", fresh.id),
+                        "",
+                        fresh.name + ", SHA-256 " + arrived.sha256());
             });
             whole = true;
             return fresh.id;
@@ -208,7 +213,12 @@ public class FileService {
         return new Laid(
                 settings,
                 settings.partedLike(parted) ? head : rows.head(file, settings),
-                saved.map(s -> Texts.of("collect.files.fileService.layoutSaved", "name", s.name(), "savedAt", show.minute(s.savedAt())))
+                saved.map(s -> Texts.of(
+                                "collect.files.fileService.layoutSaved",
+                                "name",
+                                s.name(),
+                                "savedAt",
+                                show.minute(s.savedAt())))
                         .orElse(""));
     }
 
@@ -231,7 +241,10 @@ public class FileService {
     private static String headings(FilePreview head, FileSettings s) {
         int skipped = s.layout().skipped();
         String text = skipped == 0 || skipped > head.rows().size()
-                ? Texts.stored("stored.fileService.noneColumns", "columns", s.layout().columns().size())
+                ? Texts.stored(
+                        "stored.fileService.noneColumns",
+                        "columns",
+                        s.layout().columns().size())
                 : head.rows().get(skipped - 1).cells().stream()
                         .map(String::strip)
                         .collect(Collectors.joining("\u001f"));
@@ -292,11 +305,12 @@ public class FileService {
     /** Has it taken in as a mission. */
     @Transactional
     void orderTaking(ForeignFile file, FileSettings settings, boolean again, String by) {
-        FileSummary found =
-                findings(file.id()).orElseThrow(() -> new FileRefusedException(Texts.of("collect.files.fileService.checkItsRowsFirst")));
+        FileSummary found = findings(file.id())
+                .orElseThrow(() -> new FileRefusedException(Texts.of("collect.files.fileService.checkItsRowsFirst")));
         String device = settings.device();
         if (device.isEmpty() || Length.DEVICE.exceeded(device)) {
-            throw new FileRefusedException(Texts.of("collect.files.fileService.enterTheRecordingDeviceUp", "most", Length.DEVICE.most()));
+            throw new FileRefusedException(
+                    Texts.of("collect.files.fileService.enterTheRecordingDeviceUp", "most", Length.DEVICE.most()));
         }
         if (loggers.find(device)
                 .filter(l -> !l.model().equals(ModelCatalogue.FILE))
@@ -311,12 +325,19 @@ public class FileService {
         }
         Optional<ForeignFile> before = takenBefore(file);
         if (before.isPresent() && !again) {
-            throw new FileRefusedException(
-                    Texts.of("collect.files.fileService.theSameFileIsAlready", "missionId", before.get().missionId()));
+            throw new FileRefusedException(Texts.of(
+                    "collect.files.fileService.theSameFileIsAlready",
+                    "missionId",
+                    before.get().missionId()));
         }
         if (files.orderTaking(file.id(), json.writeValueAsString(settings)) == 1) {
             orders.order(FileRunner.KIND, file.id());
-            audit.record(by, "take file in", Texts.stored("stored.fileService.fileId", "id", file.id()), "", Texts.stored("stored.fileService.nameAsDevice", "name", file.name(), "device", device));
+            audit.record(
+                    by,
+                    "take file in",
+                    Texts.stored("stored.fileService.fileId", "id", file.id()),
+                    "",
+                    Texts.stored("stored.fileService.nameAsDevice", "name", file.name(), "device", device));
         }
     }
 

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -16,6 +15,7 @@ import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.record.SeriesWriter;
 import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.intake.Intake;
@@ -122,8 +122,7 @@ class FileWork {
         FileSummary found = intake.findings();
         Merge merge = settings.merge();
         if (found.undecided(merge, settings.sort())) {
-            throw new FileService.FileRefusedException(
-                    Texts.stored("stored.fileWork.chooseWhatToDoWith"));
+            throw new FileService.FileRefusedException(Texts.stored("stored.fileWork.chooseWhatToDoWith"));
         }
         List<Series> record = intake.series(merge);
         long received = found.good() - found.duplicates();

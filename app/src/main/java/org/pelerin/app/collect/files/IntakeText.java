@@ -1,8 +1,8 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.intake.FileSummary;
 import org.pelerin.core.intake.Merge;
 
@@ -13,9 +13,23 @@ final class IntakeText {
 
     static String of(FileSummary f, FileSettings s) {
         List<String> parts = new ArrayList<>();
-        parts.add(Texts.stored("stored.intakeText.rowsOfTheFileTimes", "good", f.good(), "id", s.layout().zone().getId()));
+        parts.add(Texts.stored(
+                "stored.intakeText.rowsOfTheFileTimes",
+                "good",
+                f.good(),
+                "id",
+                s.layout().zone().getId()));
         if (f.duplicates() > 0) {
-            parts.add(Texts.stored("stored.intakeText.rowsRepeatAnEarlierTime", "duplicates", f.duplicates(), "differing", (f.differing() > 0 ? Texts.stored("stored.intakeText.withOtherValues", "differing", f.differing()) : ""), "rule", rule(s.merge())));
+            parts.add(Texts.stored(
+                    "stored.intakeText.rowsRepeatAnEarlierTime",
+                    "duplicates",
+                    f.duplicates(),
+                    "differing",
+                    (f.differing() > 0
+                            ? Texts.stored("stored.intakeText.withOtherValues", "differing", f.differing())
+                            : ""),
+                    "rule",
+                    rule(s.merge())));
         }
         if (f.disorder() > 0) {
             parts.add(Texts.stored("stored.intakeText.rowsWereSortedByTime", "disorder", f.disorder()));

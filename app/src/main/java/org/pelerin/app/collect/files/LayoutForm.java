@@ -1,10 +1,10 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -114,7 +114,12 @@ public class LayoutForm implements Form {
             if (Length.CHANNEL_LABEL.exceeded(called) || Length.CHANNEL_UNIT.exceeded(symbol)) {
                 typed.wrong(
                         "name[" + i + "]",
-                        Texts.of("collect.files.layoutForm.aNameHasAtMost", "most", Length.CHANNEL_LABEL.most(), "most2", Length.CHANNEL_UNIT.most()));
+                        Texts.of(
+                                "collect.files.layoutForm.aNameHasAtMost",
+                                "most",
+                                Length.CHANNEL_LABEL.most(),
+                                "most2",
+                                Length.CHANNEL_UNIT.most()));
                 called = before.name();
                 symbol = before.unit();
             }

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.files;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
@@ -21,6 +20,7 @@ import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.intake.TextTable;
 
 /** Rows of an XLSX file (ISO/IEC 29500). Dates become ISO 8601, local; numbers have a decimal point. */
@@ -51,7 +51,8 @@ final class SheetTable {
         byte[] packed = file.readNBytes(LARGEST_PACKED + 1);
         if (packed.length > LARGEST_PACKED) {
             throw new NoSheetException(
-                    Texts.of("collect.files.sheetTable.anXlsxFileMayHave", "largestPacked", (LARGEST_PACKED >> 20)), null);
+                    Texts.of("collect.files.sheetTable.anXlsxFileMayHave", "largestPacked", (LARGEST_PACKED >> 20)),
+                    null);
         }
         try (ZipFile zip = ZipFile.builder().setByteArray(packed).get()) {
             long whole = 0;
@@ -68,7 +69,8 @@ final class SheetTable {
                         }
                         if (whole > LARGEST_UNPACKED
                                 || size > LARGEST_STRINGS && e.getName().contains("sharedStrings")) {
-                            throw new NoSheetException(Texts.of("collect.files.sheetTable.theUnpackedFileWouldBe"), null);
+                            throw new NoSheetException(
+                                    Texts.of("collect.files.sheetTable.theUnpackedFileWouldBe"), null);
                         }
                     }
                 }
@@ -76,7 +78,8 @@ final class SheetTable {
         } catch (NoSheetException e) {
             throw e;
         } catch (IOException e) {
-            throw new NoSheetException(Texts.of("collect.files.sheetTable.theCompressionIsDamaged", "reason", e.getMessage()), e);
+            throw new NoSheetException(
+                    Texts.of("collect.files.sheetTable.theCompressionIsDamaged", "reason", e.getMessage()), e);
         }
     }
 
@@ -92,8 +95,7 @@ final class SheetTable {
                 text = b == '<' ? 0 : text + 1;
                 if (text > LONGEST_TEXT) {
                     throw new NoSheetException(
-                            Texts.of("collect.files.sheetTable.aCellHasMoreThan", "longestCell", LONGEST_CELL),
-                            null);
+                            Texts.of("collect.files.sheetTable.aCellHasMoreThan", "longestCell", LONGEST_CELL), null);
                 }
                 reference(b);
             }
@@ -125,7 +127,8 @@ final class SheetTable {
     static void read(InputStream file, int sheet, TextTable.Sink sink) throws IOException {
         try (ReadableWorkbook book = open(file)) {
             Sheet found = book.getSheet(sheet)
-                    .orElseThrow(() -> new NoSheetException(Texts.of("collect.files.sheetTable.thereIsNoSheet", "sheet", (sheet + 1)), null));
+                    .orElseThrow(() -> new NoSheetException(
+                            Texts.of("collect.files.sheetTable.thereIsNoSheet", "sheet", (sheet + 1)), null));
             boolean from1904 = book.isDate1904();
             int[] width = new int[1];
             try (Stream<Row> rows = found.openStream()) {
@@ -134,7 +137,14 @@ final class SheetTable {
                     Row row = all.next();
                     if (row.getCellCount() > MOST_COLUMNS) {
                         throw new NoSheetException(
-                                Texts.of("collect.files.sheetTable.rowHasCellsAtMost", "rowNum", row.getRowNum(), "cellCount", row.getCellCount(), "mostColumns", MOST_COLUMNS),
+                                Texts.of(
+                                        "collect.files.sheetTable.rowHasCellsAtMost",
+                                        "rowNum",
+                                        row.getRowNum(),
+                                        "cellCount",
+                                        row.getCellCount(),
+                                        "mostColumns",
+                                        MOST_COLUMNS),
                                 null);
                     }
                     if (!sink.row(row.getRowNum(), cells(row, from1904, width))) {
@@ -146,7 +156,8 @@ final class SheetTable {
                 | IllegalArgumentException
                 | IndexOutOfBoundsException
                 | NegativeArraySizeException e) {
-            throw new NoSheetException(Texts.of("collect.files.sheetTable.theFileCannotBeRead", "reason", e.getMessage()), e);
+            throw new NoSheetException(
+                    Texts.of("collect.files.sheetTable.theFileCannotBeRead", "reason", e.getMessage()), e);
         }
     }
 

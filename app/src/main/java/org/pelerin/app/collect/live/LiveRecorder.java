@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.live;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import org.pelerin.app.collect.CaptureProcessing;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.core.exchange.PlanDocument;
@@ -83,12 +83,15 @@ class LiveRecorder implements LongWork {
             turn(r, PlanDocument.plan(r.settings()), claim);
         } catch (Dock.NotConnectedException | LinkException e) {
             transaction.executeWithoutResult(t -> {
-                recordings.setMessage(
-                        id, Texts.stored("stored.liveRecorder.theLoggerDoesNotAnswer"));
+                recordings.setMessage(id, Texts.stored("stored.liveRecorder.theLoggerDoesNotAnswer"));
                 claim.again(PAUSE);
             });
         } catch (RefusedException e) {
-            finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.theLoggerRefused", "reason", e.getMessage()));
+            finish(
+                    r,
+                    claim,
+                    LiveRecording.State.FAILED,
+                    Texts.stored("stored.liveRecorder.theLoggerRefused", "reason", e.getMessage()));
         }
     }
 
@@ -96,7 +99,11 @@ class LiveRecorder implements LongWork {
         Instant now = clock.instant();
         if (r.state() == LiveRecording.State.WAITING) {
             if (r.stopWanted()) {
-                finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.stoppedBeforeItsValueCame"));
+                finish(
+                        r,
+                        claim,
+                        LiveRecording.State.FAILED,
+                        Texts.stored("stored.liveRecorder.stoppedBeforeItsValueCame"));
             } else {
                 await(r, plan, now, claim);
             }
@@ -159,7 +166,11 @@ class LiveRecorder implements LongWork {
     private void end(LiveRecording r, Plan plan, Claim claim) {
         List<LiveMapper.Sample> samples = recordings.samples(r.id(), 0);
         if (samples.isEmpty() && r.missionId() == null) {
-            finish(r, claim, LiveRecording.State.FAILED, Texts.stored("stored.liveRecorder.nothingWasRecordedTheLogger"));
+            finish(
+                    r,
+                    claim,
+                    LiveRecording.State.FAILED,
+                    Texts.stored("stored.liveRecorder.nothingWasRecordedTheLogger"));
             return;
         }
         long mission = r.missionId() != null ? r.missionId() : createMission(r, plan);

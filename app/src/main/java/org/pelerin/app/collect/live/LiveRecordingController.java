@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.live;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Duration;
@@ -8,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
@@ -134,8 +134,10 @@ class LiveRecordingController {
     }
 
     private void fill(long id, ShownUnits inUnits, Model page) {
-        LiveRecording r =
-                recordings.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.live.liveRecordingController.thereIsNoLiveRecording", "id", id)));
+        LiveRecording r = recordings
+                .find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("collect.live.liveRecordingController.thereIsNoLiveRecording", "id", id)));
         Plan plan = PlanDocument.plan(r.settings());
         LoggerModel model = ModelCatalogue.get(plan.model());
         List<LiveMapper.Sample> samples = recordings.newest(r, SHOWN);
@@ -167,7 +169,14 @@ class LiveRecordingController {
             return "";
         }
         Conversion to = Unit.of(plan.unit(model, t.channel())).shown(inUnits);
-        return Texts.of("collect.live.liveRecordingController.isBetweenAnd", "label", plan.channels().get(t.channel()).label(), "value", LimitText.plain(to.value(t.low())), "symbol", LimitText.quantity(to.value(t.high()), to.symbol()));
+        return Texts.of(
+                "collect.live.liveRecordingController.isBetweenAnd",
+                "label",
+                plan.channels().get(t.channel()).label(),
+                "value",
+                LimitText.plain(to.value(t.low())),
+                "symbol",
+                LimitText.quantity(to.value(t.high()), to.symbol()));
     }
 
     /** A channel in the unit that it is shown in. */

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.live;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -10,6 +9,7 @@ import java.util.stream.IntStream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
 import org.pelerin.core.exchange.PlanDocument;
@@ -92,14 +92,20 @@ public class LiveRecordings {
                 "record live",
                 serial,
                 "",
-                Texts.stored("stored.liveRecordings.everyIntervalMost", "interval", plan.interval(), "most", (most == null ? "" : Texts.stored("stored.liveRecordings.mostTimes", "most", most))));
+                Texts.stored(
+                        "stored.liveRecordings.everyIntervalMost",
+                        "interval",
+                        plan.interval(),
+                        "most",
+                        (most == null ? "" : Texts.stored("stored.liveRecordings.mostTimes", "most", most))));
         return row.id;
     }
 
     @Transactional
     public void stop(long id, String by) {
         if (recordings.wantStop(id) > 0) {
-            audit.record(by, "stop live recording", Texts.stored("stored.liveRecordings.liveRecording", "id", id), "", "");
+            audit.record(
+                    by, "stop live recording", Texts.stored("stored.liveRecordings.liveRecording", "id", id), "", "");
         }
     }
 

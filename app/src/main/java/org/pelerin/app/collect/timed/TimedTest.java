@@ -1,11 +1,11 @@
 package org.pelerin.app.collect.timed;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.stats.ElapsedRatio;
 
 /**

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.timed;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Duration;
@@ -12,6 +11,7 @@ import org.pelerin.app.collect.live.LiveRecordings;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Newest;
 import org.pelerin.app.platform.web.NotThereException;
@@ -179,7 +179,8 @@ class TimedTestController {
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         TimedTest t = get(id);
         tests.remove(t, me.getName());
-        flash.addFlashAttribute("said", Texts.of("collect.timed.timedTestController.isRemovedFromTheList", "name", t.name()));
+        flash.addFlashAttribute(
+                "said", Texts.of("collect.timed.timedTestController.isRemovedFromTheList", "name", t.name()));
         return "redirect:/tests";
     }
 
@@ -216,10 +217,13 @@ class TimedTestController {
     private Mission mission(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("collect.timed.timedTestController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("collect.timed.timedTestController.missionIsNotCollectedYet", "id", id)));
     }
 
     private TimedTest get(long id) {
-        return tests.find(id).orElseThrow(() -> new NotThereException(Texts.of("collect.timed.timedTestController.thereIsNoTimedTest", "id", id)));
+        return tests.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("collect.timed.timedTestController.thereIsNoTimedTest", "id", id)));
     }
 }

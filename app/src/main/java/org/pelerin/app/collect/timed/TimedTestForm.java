@@ -1,10 +1,10 @@
 package org.pelerin.app.collect.timed;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.collect.live.LiveRecordings;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -69,7 +69,9 @@ public class TimedTestForm implements Form {
         }
         for (ElapsedRatio r : out) {
             if (r.late().compareTo(within) > 0) {
-                read.wrong("own", Texts.of("collect.timed.timedTestForm.isAfterTheEndOf", "late", Durations.format(r.late())));
+                read.wrong(
+                        "own",
+                        Texts.of("collect.timed.timedTestForm.isAfterTheEndOf", "late", Durations.format(r.late())));
             }
         }
         return out;

@@ -1,6 +1,5 @@
 package org.pelerin.app.collect.timed;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -13,6 +12,7 @@ import org.pelerin.app.collect.live.LiveRecordings;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.app.record.SeriesStore;
@@ -97,7 +97,12 @@ public class TimedTests {
         TimedTestMapper.Row row = new TimedTestMapper.Row(
                 serial, subject, number, channel, TimedTest.write(ratios), recording, mission, clock.instant(), by);
         mapper.insert(row);
-        audit.record(by, "timed test", serial, "", Texts.stored("stored.timedTests.subjectTestNumber", "subject", subject, "number", number));
+        audit.record(
+                by,
+                "timed test",
+                serial,
+                "",
+                Texts.stored("stored.timedTests.subjectTestNumber", "subject", subject, "number", number));
         return row.id;
     }
 

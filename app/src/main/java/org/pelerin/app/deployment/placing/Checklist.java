@@ -1,8 +1,8 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.StartKind;
 
@@ -13,8 +13,9 @@ public final class Checklist {
     static final String RUNS = Texts.of("deployment.placing.checklist.startConfirmed");
 
     /** What was written before it was wired is looked at now: one of these is said. */
-    public static final List<String> WIRINGS =
-            List.of(Texts.of("deployment.placing.checklist.wiredReadingsChecked"), Texts.of("deployment.placing.checklist.wiredReadingsNotChecked"));
+    public static final List<String> WIRINGS = List.of(
+            Texts.of("deployment.placing.checklist.wiredReadingsChecked"),
+            Texts.of("deployment.placing.checklist.wiredReadingsNotChecked"));
 
     private Checklist() {}
 

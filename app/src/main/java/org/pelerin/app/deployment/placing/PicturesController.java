@@ -1,12 +1,12 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Duration;
 import java.util.Optional;
 import org.pelerin.app.places.Picture;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -69,7 +69,8 @@ class PicturesController {
 
     /** Its address has a stamp, so that it may be kept for long. */
     private static ResponseEntity<byte[]> image(Optional<PlaceService.StoredPicture> picture) {
-        PlaceService.StoredPicture p = picture.orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.picturesController.thereIsNoPicture")));
+        PlaceService.StoredPicture p = picture.orElseThrow(
+                () -> new NotThereException(Texts.of("deployment.placing.picturesController.thereIsNoPicture")));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(p.type()))
                 .header("X-Content-Type-Options", "nosniff")

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -19,6 +18,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
@@ -66,7 +66,11 @@ class PlaceController {
         Optional<LoggerUnit> logger = form.serial.isBlank() ? Optional.empty() : loggers.typed(form.serial);
         if (!form.serial.isBlank() && logger.isEmpty()) {
             typed.wrong(
-                    "serial", Texts.of("deployment.placing.placeController.loggerWasNeverConnectedHere", "toUpperCase", form.serial.strip().toUpperCase(Locale.ROOT)));
+                    "serial",
+                    Texts.of(
+                            "deployment.placing.placeController.loggerWasNeverConnectedHere",
+                            "toUpperCase",
+                            form.serial.strip().toUpperCase(Locale.ROOT)));
         }
         logger.ifPresent(l -> form.serial = l.serial());
         Optional<Mission> mission = logger.flatMap(l -> placements.current(l.serial()));
@@ -155,7 +159,14 @@ class PlaceController {
                         me.getName());
                 flash.addFlashAttribute(
                         "said",
-                        Texts.of("deployment.placing.placeController.isAt", "serial", serial, "full", places.find(form.spot).orElseThrow().full(), "more", (misfit.isEmpty() ? "" : " " + misfit + ".")));
+                        Texts.of(
+                                "deployment.placing.placeController.isAt",
+                                "serial",
+                                serial,
+                                "full",
+                                places.find(form.spot).orElseThrow().full(),
+                                "more",
+                                (misfit.isEmpty() ? "" : " " + misfit + ".")));
                 return "redirect:/spots/" + form.spot;
             } catch (PlacementService.NotPlacedException e) {
                 page.addAttribute("refused", e.getMessage() + ".");
@@ -201,7 +212,8 @@ class PlaceController {
                 throw new PlacementService.NotPlacedException(typed.errors().get("at"));
             }
             placements.take(serial, exact(when, serial, spot), me.getName());
-            flash.addFlashAttribute("said", Texts.of("deployment.placing.placeController.wasTakenAway", "serial", serial));
+            flash.addFlashAttribute(
+                    "said", Texts.of("deployment.placing.placeController.wasTakenAway", "serial", serial));
         } catch (PlacementService.NotPlacedException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -224,7 +236,10 @@ class PlaceController {
     }
 
     private Placement stay(long id) {
-        return placements.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeController.thereIsNoPlacing", "id", id)));
+        return placements
+                .find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.placing.placeController.thereIsNoPlacing", "id", id)));
     }
 
     private static String stay(

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -8,6 +7,7 @@ import java.util.ArrayList;
 import org.pelerin.app.places.PlaceExchange;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.UploadedText;
@@ -64,7 +64,14 @@ class PlaceFilesController {
                     me.getName());
             flash.addFlashAttribute(
                     "said",
-                    Texts.of("deployment.placing.placeFilesController.newSitesNewSpotsUpdated", "newSites", taken.newSites(), "newSpots", taken.newSpots(), "changed", taken.changed()));
+                    Texts.of(
+                            "deployment.placing.placeFilesController.newSitesNewSpotsUpdated",
+                            "newSites",
+                            taken.newSites(),
+                            "newSpots",
+                            taken.newSpots(),
+                            "changed",
+                            taken.changed()));
         } catch (PlaceExchange.UnreadableException e) {
             flash.addFlashAttribute("refused", Texts.of("deployment.placing.placeFilesController.nothingWasImported"));
             flash.addFlashAttribute("lines", new ArrayList<>(CutList.of(e.errors(), 40)));

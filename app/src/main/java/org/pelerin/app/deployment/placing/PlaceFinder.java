@@ -1,9 +1,9 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Component;
 
@@ -19,11 +19,15 @@ class PlaceFinder {
 
     /** @throws NotThereException if there is none */
     Site site(long id) {
-        return places.site(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSite", "id", id)));
+        return places.site(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSite", "id", id)));
     }
 
     /** @throws NotThereException if there is none */
     Spot spot(long id) {
-        return places.spot(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSpot", "id", id)));
+        return places.spot(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("deployment.placing.placeFinder.thereIsNoSpot", "id", id)));
     }
 }

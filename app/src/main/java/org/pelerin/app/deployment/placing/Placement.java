@@ -1,9 +1,9 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 
 /**
@@ -39,9 +39,18 @@ public record Placement(
     /** Water, cable, acclimatisation, remarks and what was checked, those that were said. */
     public String particulars(Formats show) {
         return Stream.of(
-                        water == null ? "" : Texts.of("deployment.placing.placement.waterAtM", "water", show.number(water, 2)),
-                        cable == null ? "" : Texts.of("deployment.placing.placement.cableCableM", "cable", show.number(cable, 2)),
-                        acclimatiseMinutes == 0 ? "" : Texts.of("deployment.placing.placement.minOfAcclimatisation", "acclimatiseMinutes", acclimatiseMinutes),
+                        water == null
+                                ? ""
+                                : Texts.of("deployment.placing.placement.waterAtM", "water", show.number(water, 2)),
+                        cable == null
+                                ? ""
+                                : Texts.of("deployment.placing.placement.cableCableM", "cable", show.number(cable, 2)),
+                        acclimatiseMinutes == 0
+                                ? ""
+                                : Texts.of(
+                                        "deployment.placing.placement.minOfAcclimatisation",
+                                        "acclimatiseMinutes",
+                                        acclimatiseMinutes),
                         remarks,
                         checked)
                 .filter(s -> !s.isEmpty())

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
@@ -23,6 +22,7 @@ import org.pelerin.app.missions.NotWired;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.model.LoggerModel;
@@ -251,17 +251,21 @@ public class PlacementService {
     @Transactional
     public String place(Placing p, String by) {
         LoggerUnit logger = loggers.find(p.serial)
-                .orElseThrow(() -> new NotPlacedException(Texts.of("deployment.placing.placementService.loggerWasNeverConnectedHere", "serial", p.serial)));
+                .orElseThrow(() -> new NotPlacedException(Texts.of(
+                        "deployment.placing.placementService.loggerWasNeverConnectedHere", "serial", p.serial)));
         if (!notWired(p.serial).isEmpty() && !Checklist.wiringSaid(String.join(", ", p.checked))) {
             throw new NotPlacedException(
                     Texts.of("deployment.placing.placementService.wasWrittenBeforeItWas", "serial", p.serial));
         }
-        SpotAt spot = places.find(p.spotId).orElseThrow(() -> new NotPlacedException(Texts.of("deployment.placing.placementService.chooseTheSpot")));
+        SpotAt spot = places.find(p.spotId)
+                .orElseThrow(
+                        () -> new NotPlacedException(Texts.of("deployment.placing.placementService.chooseTheSpot")));
         if (p.at.isAfter(clock.instant())) {
             throw new NotPlacedException(Texts.of("deployment.placing.placementService.thePlacingTimeLiesIn"));
         }
         if (Length.PLACING_REMARKS.exceeded(p.remarks)) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.remarksSaid", "said", Length.PLACING_REMARKS.said(p.remarks)));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.remarksSaid", "said", Length.PLACING_REMARKS.said(p.remarks)));
         }
         deepEnough(logger, p);
         nowhereElse(p);
@@ -301,7 +305,8 @@ public class PlacementService {
     private static void written(Mission m, Instant at) {
         Instant written = m.course().writtenAt();
         if (written != null && at.isBefore(written.truncatedTo(ChronoUnit.MINUTES))) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasWrittenLaterThanThat", "serial", m.serial()));
+            throw new NotPlacedException(
+                    Texts.of("deployment.placing.placementService.wasWrittenLaterThanThat", "serial", m.serial()));
         }
     }
 
@@ -320,10 +325,18 @@ public class PlacementService {
         }
         double deep = hanging.immersion().getAsDouble();
         if (deep <= 0) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.withThisCableItHangs", "metres", metres(-deep)));
+            throw new NotPlacedException(
+                    Texts.of("deployment.placing.placementService.withThisCableItHangs", "metres", metres(-deep)));
         }
         if (deep > model.ratedDepth()) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.itWouldHangUnderWater", "metres", metres(deep), "name", model.name(), "metres2", metres(model.ratedDepth())));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.itWouldHangUnderWater",
+                    "metres",
+                    metres(deep),
+                    "name",
+                    model.name(),
+                    "metres2",
+                    metres(model.ratedDepth())));
         }
     }
 
@@ -338,7 +351,12 @@ public class PlacementService {
     private void nowhereElse(Placing p) {
         Placement later = placements.lastedBeyond(p.serial, p.at);
         if (later != null) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasStillAtThenEnter", "serial", p.serial, "where", later.where()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.wasStillAtThenEnter",
+                    "serial",
+                    p.serial,
+                    "where",
+                    later.where()));
         }
     }
 
@@ -349,10 +367,20 @@ public class PlacementService {
             return;
         }
         if (before.spotId() == p.spotId) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isAlreadyTherePlacedBy", "serial", p.serial, "placedBy", before.placedBy()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.isAlreadyTherePlacedBy",
+                    "serial",
+                    p.serial,
+                    "placedBy",
+                    before.placedBy()));
         }
         if (!p.moved) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isAtStateThatIt", "serial", p.serial, "where", before.where()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.isAtStateThatIt",
+                    "serial",
+                    p.serial,
+                    "where",
+                    before.where()));
         }
         end(before, p.at, by);
     }
@@ -365,8 +393,10 @@ public class PlacementService {
             return;
         }
         if (p.other == null) {
-            throw new NotPlacedException(
-                    Texts.of("deployment.placing.placementService.isAlreadyThereStateWhether", "serial", there.get(0).serial()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.isAlreadyThereStateWhether",
+                    "serial",
+                    there.get(0).serial()));
         }
         there.forEach(t -> end(t, p.at, by));
     }
@@ -387,7 +417,8 @@ public class PlacementService {
     public void take(String serial, Instant at, String by) {
         Placement p = placements.presentOf(serial);
         if (p == null) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.isNotPlacedAnywhere", "serial", serial));
+            throw new NotPlacedException(
+                    Texts.of("deployment.placing.placementService.isNotPlacedAnywhere", "serial", serial));
         }
         end(p, at, by);
     }
@@ -418,7 +449,12 @@ public class PlacementService {
         Placement other = placements.overlapping(
                 p.serial(), p.id(), from, to == null ? Instant.ofEpochMilli(Long.MAX_VALUE) : to);
         if (other != null) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasAtAtThatTime", "serial", p.serial(), "where", other.where()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.wasAtAtThatTime",
+                    "serial",
+                    p.serial(),
+                    "where",
+                    other.where()));
         }
         Instant since = from.isBefore(p.placedAt()) ? from : p.placedAt();
         List<Long> signed = versions.signedAt(p.serial(), p.spotId(), since);
@@ -465,7 +501,12 @@ public class PlacementService {
 
     private void end(Placement p, Instant at, String by) {
         if (at.isBefore(p.placedAt())) {
-            throw new NotPlacedException(Texts.of("deployment.placing.placementService.wasPlacedAtLaterThan", "serial", p.serial(), "where", p.where()));
+            throw new NotPlacedException(Texts.of(
+                    "deployment.placing.placementService.wasPlacedAtLaterThan",
+                    "serial",
+                    p.serial(),
+                    "where",
+                    p.where()));
         }
         if (at.isAfter(clock.instant())) {
             throw new NotPlacedException(Texts.of("deployment.placing.placementService.theTimeOfRemovalLies"));

@@ -1,12 +1,12 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -76,7 +76,9 @@ public class SiteForm implements Form {
         Double north = degrees(typed, "latitude", latitude, 90);
         Double east = degrees(typed, "longitude", longitude, 180);
         if ((north == null) != (east == null) && typed.errors().isEmpty()) {
-            typed.wrong(north == null ? "latitude" : "longitude", Texts.of("deployment.placing.siteForm.enterLatitudeAndLongitude"));
+            typed.wrong(
+                    north == null ? "latitude" : "longitude",
+                    Texts.of("deployment.placing.siteForm.enterLatitudeAndLongitude"));
         }
         return new Parsed(
                 new Site(

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +9,7 @@ import org.pelerin.app.organisation.contact.AddressBook;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.Pager;
@@ -96,7 +96,8 @@ class SitesController {
 
     private static String site(Model page, SiteForm form, Map<String, String> errors) {
         page.addAttribute("room", "places");
-        page.addAttribute("title", form.name.isEmpty() ? Texts.of("deployment.placing.sitesController.newSite") : form.name);
+        page.addAttribute(
+                "title", form.name.isEmpty() ? Texts.of("deployment.placing.sitesController.newSite") : form.name);
         page.addAttribute("form", form);
         page.addAttribute("errors", errors);
         return "placing/site-edit";

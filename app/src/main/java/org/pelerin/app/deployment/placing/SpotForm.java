@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +7,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -121,8 +121,12 @@ public class SpotForm implements Form {
                 Texts.of("deployment.placing.spotForm.limits"),
                 limits.stream()
                         .filter(l -> !l.low.isBlank() || !l.high.isBlank())
-                        .map(l -> (l.low.isBlank() ? "" : Texts.of("deployment.placing.spotForm.fromLow", "low", l.low.strip()))
-                                + (l.high.isBlank() ? "" : Texts.of("deployment.placing.spotForm.toHigh", "high", l.high.strip()))
+                        .map(l -> (l.low.isBlank()
+                                        ? ""
+                                        : Texts.of("deployment.placing.spotForm.fromLow", "low", l.low.strip()))
+                                + (l.high.isBlank()
+                                        ? ""
+                                        : Texts.of("deployment.placing.spotForm.toHigh", "high", l.high.strip()))
                                 + l.unit.strip())
                         .collect(Collectors.joining(", ")),
                 Texts.of("deployment.placing.spotForm.notes"),
@@ -175,13 +179,19 @@ public class SpotForm implements Form {
         if (h.tooShort()) {
             typed.wrong(
                     "cable",
-                    Texts.of("deployment.placing.spotForm.itMustBeAtLeast", "centimetres", FieldReader.plain(centimetres(h.needed().getAsDouble()))));
+                    Texts.of(
+                            "deployment.placing.spotForm.itMustBeAtLeast",
+                            "centimetres",
+                            FieldReader.plain(centimetres(h.needed().getAsDouble()))));
         } else if (h.immersion().isPresent() && h.immersion().getAsDouble() <= 0) {
             typed.wrong("cable", Texts.of("deployment.placing.spotForm.theLoggerWouldHangAbove"));
         } else if (!h.agrees(deep)) {
             typed.wrong(
                     "depth",
-                    Texts.of("deployment.placing.spotForm.withThisCableAndWater", "centimetres", FieldReader.plain(centimetres(h.immersion().getAsDouble()))));
+                    Texts.of(
+                            "deployment.placing.spotForm.withThisCableAndWater",
+                            "centimetres",
+                            FieldReader.plain(centimetres(h.immersion().getAsDouble()))));
         }
         return h;
     }
@@ -193,7 +203,14 @@ public class SpotForm implements Form {
     private static Double metres(FieldReader typed, String field, String text, double least) {
         Double v = text.isBlank() ? null : typed.number(field, text);
         if (v != null && (v < least || v > DEEPEST)) {
-            typed.wrong(field, Texts.of("deployment.placing.spotForm.enterMetresFromTo", "plain", FieldReader.plain(least), "plain2", FieldReader.plain(DEEPEST)));
+            typed.wrong(
+                    field,
+                    Texts.of(
+                            "deployment.placing.spotForm.enterMetresFromTo",
+                            "plain",
+                            FieldReader.plain(least),
+                            "plain2",
+                            FieldReader.plain(DEEPEST)));
         }
         return v;
     }
@@ -212,7 +229,11 @@ public class SpotForm implements Form {
                 typed.wrong(at + "high", Texts.of("deployment.placing.spotForm.theUpperLimitMustBe"));
             }
             if (l.unit.isBlank() || out.stream().anyMatch(d -> d.unit().equals(l.unit))) {
-                typed.wrong(at + "unit", l.unit.isBlank() ? Texts.of("deployment.placing.spotForm.enterAUnit") : Texts.of("deployment.placing.spotForm.useOneLinePerUnit"));
+                typed.wrong(
+                        at + "unit",
+                        l.unit.isBlank()
+                                ? Texts.of("deployment.placing.spotForm.enterAUnit")
+                                : Texts.of("deployment.placing.spotForm.useOneLinePerUnit"));
             }
             out.add(new Deployment.Demand(typed.text(at + "unit", l.unit, Length.LIMIT_UNIT), low, high));
         }

@@ -1,11 +1,11 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Preflight;
@@ -30,7 +30,12 @@ class SpotWishes {
     List<String> unmet(Mission m, Long planId, Spot spot) {
         List<String> out = new ArrayList<>();
         if (spot.planId() != null && !spot.planId().equals(planId)) {
-            out.add(Texts.stored("stored.spotWishes.itWasWrittenWithThe", "planName", m.copy().planName(), "plan", spot.plan()));
+            out.add(Texts.stored(
+                    "stored.spotWishes.itWasWrittenWithThe",
+                    "planName",
+                    m.copy().planName(),
+                    "plan",
+                    spot.plan()));
         }
         Preflight.ofDemands(ModelCatalogue.get(m.device().model()), m.plan(), spot.demands()).stream()
                 .map(Conflict::message)

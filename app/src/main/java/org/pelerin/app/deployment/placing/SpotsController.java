@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.placing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
@@ -82,7 +82,8 @@ class SpotsController {
 
     private String spot(Model page, SpotForm form, Map<String, String> errors) {
         page.addAttribute("room", "places");
-        page.addAttribute("title", form.name.isEmpty() ? Texts.of("deployment.placing.spotsController.newSpot") : form.name);
+        page.addAttribute(
+                "title", form.name.isEmpty() ? Texts.of("deployment.placing.spotsController.newSpot") : form.name);
         page.addAttribute("form", form);
         page.addAttribute("site", find.site(form.siteId));
         page.addAttribute("plans", plans.all());

@@ -1,6 +1,5 @@
 package org.pelerin.app.evidence.seal;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -10,6 +9,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -50,10 +51,7 @@ public class SealCheck {
             if (begun.contains(table.table())) {
                 out.addAll(ofTable(table));
             } else {
-                out.add(new Trouble(
-                        table.table(),
-                        0,
-                        Texts.stored("stored.sealCheck.itIsNotSealedYet")));
+                out.add(new Trouble(table.table(), 0, Texts.stored("stored.sealCheck.itIsNotSealedYet")));
             }
         }
         trail(out);
@@ -103,7 +101,12 @@ public class SealCheck {
                 out.add(trouble(
                         table,
                         h.owner(),
-                        Texts.stored("stored.sealCheck.entryOfTheAuditTrail", "table", table.words(), "sequence", h.sequence())));
+                        Texts.stored(
+                                "stored.sealCheck.entryOfTheAuditTrail",
+                                "table",
+                                CurrentLanguage.inEnglish(table::words),
+                                "sequence",
+                                h.sequence())));
             } else if (!is.equals(h.sha256())) {
                 out.add(trouble(table, h.owner(), differs(table, h, is)));
             }
@@ -112,9 +115,21 @@ public class SealCheck {
 
     private static String differs(SealedTable table, SealMapper.Held h, String is) {
         if (is.isEmpty()) {
-            return Texts.stored("stored.sealCheck.removedRecordedInEntryOf", "table", table.words(), "sequence", h.sequence());
+            return Texts.stored(
+                    "stored.sealCheck.removedRecordedInEntryOf",
+                    "table",
+                    CurrentLanguage.inEnglish(table::words),
+                    "sequence",
+                    h.sequence());
         }
-        return Texts.stored("stored.sealCheck.ofTheAuditTrail", "more", h.sha256().isEmpty(), "sequence", h.sequence(), "table", table.words());
+        return Texts.stored(
+                "stored.sealCheck.ofTheAuditTrail",
+                "more",
+                h.sha256().isEmpty(),
+                "sequence",
+                h.sequence(),
+                "table",
+                CurrentLanguage.inEnglish(table::words));
     }
 
     private void unsealed(SealedTable table, List<Trouble> out) {
@@ -123,7 +138,13 @@ public class SealCheck {
         do {
             owners = mapper.unsealed(table.table(), table.owner(), after, AT_ONCE);
             for (long owner : owners) {
-                out.add(trouble(table, owner, Texts.stored("stored.sealCheck.addedWithoutAnEntryIn", "table", table.words())));
+                out.add(trouble(
+                        table,
+                        owner,
+                        Texts.stored(
+                                "stored.sealCheck.addedWithoutAnEntryIn",
+                                "table",
+                                CurrentLanguage.inEnglish(table::words))));
                 after = owner;
             }
         } while (owners.size() == AT_ONCE);
@@ -161,7 +182,12 @@ public class SealCheck {
                 out.add(trouble(
                         table,
                         s.owner(),
-                        Texts.stored("stored.sealCheck.entryOfTheAuditTrail2", "entry", entry, "table", table.words())));
+                        Texts.stored(
+                                "stored.sealCheck.entryOfTheAuditTrail2",
+                                "entry",
+                                entry,
+                                "table",
+                                CurrentLanguage.inEnglish(table::words))));
             }
         }
     }
@@ -181,7 +207,12 @@ public class SealCheck {
                         .forEach(part -> out.add(trouble(
                                 rows.table(part[0]),
                                 Long.parseLong(part[1]),
-                                Texts.stored("stored.sealCheck.changedOutsidePelerinBeforeEntry", "sequence", entry.sequence(), "table", rows.table(part[0]).words()))));
+                                Texts.stored(
+                                        "stored.sealCheck.changedOutsidePelerinBeforeEntry",
+                                        "sequence",
+                                        entry.sequence(),
+                                        "table",
+                                        rows.table(part[0]).words()))));
             }
         } while (page.size() == AT_ONCE);
     }

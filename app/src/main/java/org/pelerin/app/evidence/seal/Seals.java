@@ -1,12 +1,12 @@
 package org.pelerin.app.evidence.seal;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -104,6 +104,7 @@ class Seals {
                 .map(s -> rows.table(s.table()).subject() + " " + s.owner())
                 .distinct()
                 .toList();
-        return owners.get(0) + (owners.size() == 1 ? "" : Texts.stored("stored.seals.andMore", "size", (owners.size() - 1)));
+        return owners.get(0)
+                + (owners.size() == 1 ? "" : Texts.stored("stored.seals.andMore", "size", (owners.size() - 1)));
     }
 }

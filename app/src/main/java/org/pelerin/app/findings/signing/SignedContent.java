@@ -23,6 +23,7 @@ import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -69,6 +70,10 @@ class SignedContent {
 
     /** @param m with its plan, judged */
     String of(Mission m) {
+        return CurrentLanguage.inEnglish(() -> text(m));
+    }
+
+    private String text(Mission m) {
         String judgement = evaluation.text(m);
         JudgementDocument document = JudgementDocument.read(judgement);
         Map<String, Object> out = new LinkedHashMap<>();

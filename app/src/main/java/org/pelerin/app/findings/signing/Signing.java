@@ -1,6 +1,5 @@
 package org.pelerin.app.findings.signing;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Objects;
@@ -18,10 +17,12 @@ import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.Person;
 import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -203,8 +204,15 @@ public class Signing {
                 by,
                 "sign mission",
                 m.subject(),
-                before == null ? "collected" : before.words(),
-                Texts.stored("stored.signing.revisionSha256OfWhat", "as", as.words(), "revision", revision, "sha256", sha256),
+                before == null ? "collected" : CurrentLanguage.inEnglish(before::words),
+                Texts.stored(
+                        "stored.signing.revisionSha256OfWhat",
+                        "as",
+                        CurrentLanguage.inEnglish(as::words),
+                        "revision",
+                        revision,
+                        "sha256",
+                        sha256),
                 remark);
     }
 
@@ -213,7 +221,14 @@ public class Signing {
         signatures(id).stream().filter(Signature::holds).findFirst().ifPresent(s -> {
             List<String> differ = SignedContent.altered(mapper.content(s.id()), now);
             if (!differ.isEmpty()) {
-                throw new NotSignedException(Texts.of("findings.signing.signing.itDiffersFromWhatWas", "differ", differ.get(0), "differ2", (differ.size() == 1 ? "" : Texts.of("findings.signing.signing.andMore", "size", (differ.size() - 1)))));
+                throw new NotSignedException(Texts.of(
+                        "findings.signing.signing.itDiffersFromWhatWas",
+                        "differ",
+                        differ.get(0),
+                        "differ2",
+                        (differ.size() == 1
+                                ? ""
+                                : Texts.of("findings.signing.signing.andMore", "size", (differ.size() - 1)))));
             }
         });
     }
@@ -236,7 +251,7 @@ public class Signing {
                 by,
                 "open signed mission",
                 m.subject(),
-                before == null ? "" : before.words(),
+                before == null ? "" : CurrentLanguage.inEnglish(before::words),
                 Texts.stored("stored.signing.revisionRevision", "revision", versions.revision(m.id())),
                 reason);
     }

@@ -1,12 +1,12 @@
 package org.pelerin.app.findings.signing;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.organisation.account.PasswordAgain;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -62,8 +62,7 @@ class SigningController {
             throw new Signing.NotSignedException(Length.SIGNED_REMARK.said(remark));
         }
         if (!this.password.is(me.getName(), password, request.getRemoteAddr(), "to sign " + m.subject())) {
-            throw new Signing.NotSignedException(
-                    Texts.of("findings.signing.signingController.notSignedThePasswordIs"));
+            throw new Signing.NotSignedException(Texts.of("findings.signing.signingController.notSignedThePasswordIs"));
         }
         signing.sign(id, as, remark.strip(), me.getName());
         flash.addFlashAttribute(
@@ -79,12 +78,17 @@ class SigningController {
             Principal me,
             RedirectAttributes flash) {
         signing.open(
-                mission(id), Reason.of(reason, Texts.of("findings.signing.signingController.enterAReasonForReopening")).text(), me.getName());
+                mission(id),
+                Reason.of(reason, Texts.of("findings.signing.signingController.enterAReasonForReopening"))
+                        .text(),
+                me.getName());
         flash.addFlashAttribute("said", Texts.of("findings.signing.signingController.theMissionCanBeChanged"));
         return "redirect:/missions/" + id;
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("findings.signing.signingController.thereIsNoMission", "id", id)));
+        return missions.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("findings.signing.signingController.thereIsNoMission", "id", id)));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.attention;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +10,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionLifecycle;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Pager;
 import org.pelerin.app.platform.web.Reason;
@@ -114,19 +114,25 @@ class AttentionController {
     /** It is not put back: it goes into stock, and nobody is asked for it any more. */
     @PostMapping("/loggers/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason")).text();
+        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason"))
+                .text();
         placements.retire(serial, why, me.getName());
-        flash.addFlashAttribute("said", Texts.of("fleet.attention.attentionController.isInStockItIs", "serial", serial));
+        flash.addFlashAttribute(
+                "said", Texts.of("fleet.attention.attentionController.isInStockItIs", "serial", serial));
         return "redirect:/attention";
     }
 
     /** Its mission will not come home. */
     @PostMapping("/missions/{id}/lost")
     String lost(@PathVariable long id, @RequestParam String reason, Principal me, RedirectAttributes flash) {
-        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.attention.attentionController.thereIsNoMission", "id", id)));
-        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason")).text();
+        Mission mission = missions.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("fleet.attention.attentionController.thereIsNoMission", "id", id)));
+        String why = Reason.of(reason, Texts.of("fleet.attention.attentionController.enterAReason"))
+                .text();
         if (!mission.state().inField()) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.attention.attentionController.missionIsNoLongerIn", "id", id));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("fleet.attention.attentionController.missionIsNoLongerIn", "id", id));
             return "redirect:/attention";
         }
         lifecycle.giveUp(mission, why, me.getName());

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.attention;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,6 +19,7 @@ import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
 
@@ -125,7 +125,9 @@ public class AttentionService {
                 s.where(),
                 s.stay().spotId(),
                 job.orderedAt(),
-                job.total() == 0 ? "" : Texts.of("fleet.attention.attentionService.percentTransferred", "percent", job.percent()),
+                job.total() == 0
+                        ? ""
+                        : Texts.of("fleet.attention.attentionService.percentTransferred", "percent", job.percent()),
                 false);
     }
 
@@ -156,7 +158,10 @@ public class AttentionService {
                         s.where(),
                         s.stay().spotId(),
                         null,
-                        Texts.of("fleet.attention.attentionService.atX", "x", String.join(Texts.of("fleet.attention.attentionService.andAt"), claimants)),
+                        Texts.of(
+                                "fleet.attention.attentionService.atX",
+                                "x",
+                                String.join(Texts.of("fleet.attention.attentionService.andAt"), claimants)),
                         true));
         return all;
     }
@@ -172,7 +177,10 @@ public class AttentionService {
                 waits.due() == null
                         ? waits.since()
                         : waits.due().atStartOfDay(show.home()).toInstant(),
-                waits.words() + (waits.due() == null ? "" : Texts.of("fleet.attention.attentionService.dueDue", "due", waits.due())),
+                waits.words()
+                        + (waits.due() == null
+                                ? ""
+                                : Texts.of("fleet.attention.attentionService.dueDue", "due", waits.due())),
                 s.link().connected());
     }
 

@@ -1,8 +1,8 @@
 package org.pelerin.app.fleet.attention;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.platform.language.Texts;
 
 /** How a logger stands: the one answer that every page gives. */
 public enum LoggerStatus {
@@ -10,7 +10,9 @@ public enum LoggerStatus {
     WAITING("fleet.attention.loggerStatus.waitingToStart", "fleet.attention.loggerStatus.waitingToStart"),
     IN_DOCK("fleet.attention.loggerStatus.loggingInTheDock", "fleet.attention.loggerStatus.loggingInTheDock"),
     FULL("fleet.attention.loggerStatus.memoryFullNotCollected", "fleet.attention.loggerStatus.memoryFull"),
-    FLAT("fleet.attention.loggerStatus.batteryEmptyNotCollected", "fleet.attention.loggerStatus.batteryEmptyCalculated"),
+    FLAT(
+            "fleet.attention.loggerStatus.batteryEmptyNotCollected",
+            "fleet.attention.loggerStatus.batteryEmptyCalculated"),
     ENDED("fleet.attention.loggerStatus.stoppedNotCollected", "fleet.attention.loggerStatus.stoppedNotCollected"),
     STOPPED("fleet.attention.loggerStatus.collectedNotRestarted", "fleet.attention.loggerStatus.collectedAndStopped"),
     STOCK("fleet.attention.loggerStatus.inStockOrNeverWritten", "fleet.attention.loggerStatus.inStock"),

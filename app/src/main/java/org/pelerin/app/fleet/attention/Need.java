@@ -1,7 +1,7 @@
 package org.pelerin.app.fleet.attention;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * Why a logger needs somebody.
@@ -36,28 +36,50 @@ public record Need(
 
     /** The gravest first. */
     public enum Kind {
-        CLAIMED_TWICE("fleet.attention.need.serialAnswersAtTwoAddresses", "fleet.attention.need.serialsAnswerAtTwoAddresses", true),
-        MEMORY_FULL("fleet.attention.need.memoryIsFull", "fleet.attention.need.memoriesAreFull", true),
-        BATTERY_EMPTY("fleet.attention.need.batteryIsEmptyCalculated", "fleet.attention.need.batteriesAreEmptyCalculated", true),
-        NEVER_STARTED("fleet.attention.need.startIsNotConfirmed", "fleet.attention.need.startsAreNotConfirmed", true),
-        STOPPED("fleet.attention.need.loggerStoppedNotCollected", "fleet.attention.need.loggersStoppedNotCollected", true),
-        NOT_EMPTIED("fleet.attention.need.loggerTakenAwayNotCollected", "fleet.attention.need.loggersTakenAwayNotCollected", true),
-        LEFT_STOPPED("fleet.attention.need.loggerCollectedNotRestarted", "fleet.attention.need.loggersCollectedNotRestarted", true),
-        NO_PLAN("fleet.attention.need.loggerAtItsSpotHas", "fleet.attention.need.loggersAtTheirSpotsHave", true),
-        OTHERWISE(
-                "fleet.attention.need.planDiffersFromWhatThe",
-                "fleet.attention.need.plansDifferFromWhatThe",
+        CLAIMED_TWICE(
+                "fleet.attention.need.serialAnswersAtTwoAddresses",
+                "fleet.attention.need.serialsAnswerAtTwoAddresses",
                 true),
+        MEMORY_FULL("fleet.attention.need.memoryIsFull", "fleet.attention.need.memoriesAreFull", true),
+        BATTERY_EMPTY(
+                "fleet.attention.need.batteryIsEmptyCalculated",
+                "fleet.attention.need.batteriesAreEmptyCalculated",
+                true),
+        NEVER_STARTED("fleet.attention.need.startIsNotConfirmed", "fleet.attention.need.startsAreNotConfirmed", true),
+        STOPPED(
+                "fleet.attention.need.loggerStoppedNotCollected",
+                "fleet.attention.need.loggersStoppedNotCollected",
+                true),
+        NOT_EMPTIED(
+                "fleet.attention.need.loggerTakenAwayNotCollected",
+                "fleet.attention.need.loggersTakenAwayNotCollected",
+                true),
+        LEFT_STOPPED(
+                "fleet.attention.need.loggerCollectedNotRestarted",
+                "fleet.attention.need.loggersCollectedNotRestarted",
+                true),
+        NO_PLAN("fleet.attention.need.loggerAtItsSpotHas", "fleet.attention.need.loggersAtTheirSpotsHave", true),
+        OTHERWISE("fleet.attention.need.planDiffersFromWhatThe", "fleet.attention.need.plansDifferFromWhatThe", true),
         LOST("fleet.attention.need.loggerPossiblyLost", "fleet.attention.need.loggersPossiblyLost", true),
-        HALF_COLLECTED(
-                "fleet.attention.need.downloadInterrupted", "fleet.attention.need.downloadsInterrupted", true),
-        SILENT("fleet.attention.need.networkStationDoesNotAnswer", "fleet.attention.need.networkStationsDoNotAnswer", true),
+        HALF_COLLECTED("fleet.attention.need.downloadInterrupted", "fleet.attention.need.downloadsInterrupted", true),
+        SILENT(
+                "fleet.attention.need.networkStationDoesNotAnswer",
+                "fleet.attention.need.networkStationsDoNotAnswer",
+                true),
         OVERDUE("fleet.attention.need.collectionIsOverdue", "fleet.attention.need.collectionsAreOverdue", true),
         ALARM("fleet.attention.need.alarmIsRaised", "fleet.attention.need.alarmsAreRaised", true),
-        MEMORY_FILLS("fleet.attention.need.memoryIsFullBeforeThe", "fleet.attention.need.memoriesAreFullBeforeThe", true),
-        BATTERY_ENDS("fleet.attention.need.batteryEndsBeforeTheNext", "fleet.attention.need.batteriesEndBeforeTheNext", true),
-        CLOCK_OFF("fleet.attention.need.clockOffsetBeyondTolerance", "fleet.attention.need.clockOffsetsBeyondTolerance", false),
-        CALIBRATION_LAPSED("fleet.attention.need.calibrationHasLapsed", "fleet.attention.need.calibrationsHaveLapsed", false),
+        MEMORY_FILLS(
+                "fleet.attention.need.memoryIsFullBeforeThe", "fleet.attention.need.memoriesAreFullBeforeThe", true),
+        BATTERY_ENDS(
+                "fleet.attention.need.batteryEndsBeforeTheNext",
+                "fleet.attention.need.batteriesEndBeforeTheNext",
+                true),
+        CLOCK_OFF(
+                "fleet.attention.need.clockOffsetBeyondTolerance",
+                "fleet.attention.need.clockOffsetsBeyondTolerance",
+                false),
+        CALIBRATION_LAPSED(
+                "fleet.attention.need.calibrationHasLapsed", "fleet.attention.need.calibrationsHaveLapsed", false),
         CALIBRATION_DUE("fleet.attention.need.calibrationIsDue", "fleet.attention.need.calibrationsAreDue", false),
         FINDING("fleet.attention.need.loggerHasOpenFindings", "fleet.attention.need.loggersHaveOpenFindings", false);
 

@@ -1,12 +1,12 @@
 package org.pelerin.app.fleet.attention;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.MissionState;
 import org.pelerin.app.organisation.AttentionRules;
+import org.pelerin.app.platform.language.Texts;
 
 /** The rules by which a logger needs somebody. */
 public final class Needs {

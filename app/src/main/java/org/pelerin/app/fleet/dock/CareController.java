@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
@@ -8,6 +7,7 @@ import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.model.Firmware;
@@ -43,7 +43,12 @@ class CareController {
         if (Length.OWN_NAME.exceeded(ownName) || Length.LOGGER_REMARKS.exceeded(remarks)) {
             flash.addFlashAttribute(
                     "refused",
-                    Texts.of("fleet.dock.careController.aNicknameHasUpTo", "most", Length.OWN_NAME.most(), "most2", Length.LOGGER_REMARKS.most()));
+                    Texts.of(
+                            "fleet.dock.careController.aNicknameHasUpTo",
+                            "most",
+                            Length.OWN_NAME.most(),
+                            "most2",
+                            Length.LOGGER_REMARKS.most()));
         } else {
             try {
                 registry.describe(serial, ownName.strip(), remarks.strip(), seen, me.getName());
@@ -63,7 +68,11 @@ class CareController {
     }
 
     private static Map<String, String> shown(String ownName, String remarks) {
-        return SavedMeanwhile.fields(Texts.of("fleet.dock.careController.name"), ownName, Texts.of("fleet.dock.careController.remarks"), remarks);
+        return SavedMeanwhile.fields(
+                Texts.of("fleet.dock.careController.name"),
+                ownName,
+                Texts.of("fleet.dock.careController.remarks"),
+                remarks);
     }
 
     @PostMapping("/dock/{serial}/firmware")
@@ -77,7 +86,9 @@ class CareController {
             Firmware now = care.update(serial, pin.strip(), me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.sentAndVerifiedTheLogger", "now", now));
         } catch (RefusedException | LoggerCare.UpdateFailedException e) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.dock.careController.theFirmwareWasNotChanged", "reason", e.getMessage()));
+            flash.addFlashAttribute(
+                    "refused",
+                    Texts.of("fleet.dock.careController.theFirmwareWasNotChanged", "reason", e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }

@@ -1,11 +1,11 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.collect.CarrierIntake;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -36,8 +36,9 @@ class CarrierController {
         List<CarrierIntake.Taken> taken = new ArrayList<>();
         for (MultipartFile file : files) {
             if (!file.isEmpty()) {
-                String name =
-                        file.getOriginalFilename() == null ? Texts.of("fleet.dock.carrierController.aFile") : CleanText.line(file.getOriginalFilename());
+                String name = file.getOriginalFilename() == null
+                        ? Texts.of("fleet.dock.carrierController.aFile")
+                        : CleanText.line(file.getOriginalFilename());
                 taken.add(intake.take(name, file.getBytes(), me.getName()));
             }
         }

@@ -1,11 +1,11 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.deployment.prepare.check.LiveCheck;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;

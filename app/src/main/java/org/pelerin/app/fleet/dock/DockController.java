@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.Comparator;
@@ -11,6 +10,7 @@ import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.deployment.prepare.batch.BatchService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.Newest;
 import org.springframework.stereotype.Controller;
@@ -98,7 +98,10 @@ class DockController {
                 there.isEmpty() ? "refused" : "said",
                 there.isEmpty()
                         ? Texts.of("fleet.dock.dockController.noneOfThemIsConnected")
-                        : Texts.of("fleet.dock.dockController.collectionsStartedTheTableShows", "collections", there.size()));
+                        : Texts.of(
+                                "fleet.dock.dockController.collectionsStartedTheTableShows",
+                                "collections",
+                                there.size()));
         return "redirect:/dock";
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.StationHosts;
 import org.pelerin.app.loggers.connection.StationWatch;
 import org.pelerin.app.loggers.connection.Stations;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.springframework.stereotype.Controller;
@@ -90,7 +90,8 @@ class FindController {
         Integer from = typed.whole("port", first, 1, LAST_PORT);
         Integer last = typed.whole("to", to, 1, LAST_PORT);
         if (from != null && last != null && (last < from || last - from >= Discovery.MOST_PORTS)) {
-            typed.wrong("to", Texts.of("fleet.dock.findController.enterALaterPortAt", "mostPorts", Discovery.MOST_PORTS));
+            typed.wrong(
+                    "to", Texts.of("fleet.dock.findController.enterALaterPortAt", "mostPorts", Discovery.MOST_PORTS));
         }
         boolean range = last != null;
         boolean good = typed.errors().isEmpty() && from != null;
@@ -131,7 +132,8 @@ class FindController {
     String allow(@RequestParam String host, Principal me, RedirectAttributes flash) {
         try {
             hosts.add(host, me.getName());
-            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.stationsMayBeSearchedFor", "host", host.strip()));
+            flash.addFlashAttribute(
+                    "said", Texts.of("fleet.dock.findController.stationsMayBeSearchedFor", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -142,7 +144,8 @@ class FindController {
     String forbid(@RequestParam String host, Principal me, RedirectAttributes flash) {
         try {
             hosts.remove(host, me.getName());
-            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.isRemovedFromTheList", "host", host.strip()));
+            flash.addFlashAttribute(
+                    "said", Texts.of("fleet.dock.findController.isRemovedFromTheList", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
         }
@@ -152,14 +155,17 @@ class FindController {
     @PostMapping("/dock/stations")
     String keep(@RequestParam String host, @RequestParam int port, Principal me, RedirectAttributes flash) {
         if (Length.STATION_HOST.exceeded(host)) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.dock.findController.hostSaid", "said", Length.STATION_HOST.said(host)));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("fleet.dock.findController.hostSaid", "said", Length.STATION_HOST.said(host)));
             return "redirect:/dock/find";
         }
         if (discovery.own(host, port) || !discovery.test(host, port).dock()) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.dock.findController.doesNotAnswerAsA", "host", host, "port", port));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("fleet.dock.findController.doesNotAnswerAsA", "host", host, "port", port));
         } else if (stations.add(host, port, me.getName())) {
             watch.look(host + ":" + port);
-            flash.addFlashAttribute("said", Texts.of("fleet.dock.findController.isMonitoredFromNowOn", "host", host, "port", port));
+            flash.addFlashAttribute(
+                    "said", Texts.of("fleet.dock.findController.isMonitoredFromNowOn", "host", host, "port", port));
         }
         return "redirect:/dock/find?host=" + UriUtils.encode(host, StandardCharsets.UTF_8) + "&port=" + port;
     }

@@ -1,12 +1,12 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.deployment.prepare.next.NextRuns;
 import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -62,7 +62,8 @@ class LoggerDeedsController {
             @RequestParam String reason,
             Principal me,
             RedirectAttributes flash) {
-        Reason why = Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.toDiscardRecordsTypeThe", "serial", serial));
+        Reason why = Reason.of(
+                reason, Texts.of("fleet.dock.loggerDeedsController.toDiscardRecordsTypeThe", "serial", serial));
         try {
             collections.discard(serial, typed, why.text(), me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.discardedTheLoggerIsIdle"));
@@ -76,7 +77,10 @@ class LoggerDeedsController {
     @PostMapping("/dock/{serial}/retire")
     String retire(@PathVariable String serial, @RequestParam String reason, Principal me, RedirectAttributes flash) {
         placements.retire(
-                serial, Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.enterAReasonForMoving")).text(), me.getName());
+                serial,
+                Reason.of(reason, Texts.of("fleet.dock.loggerDeedsController.enterAReasonForMoving"))
+                        .text(),
+                me.getName());
         flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.theLoggerIsInStock"));
         return "redirect:/dock/" + serial;
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -27,6 +26,7 @@ import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.ModelCatalogue;
@@ -107,7 +107,8 @@ class LoggerPage {
 
     void fill(String serial, Model model) {
         LoggerUnit unit = registry.find(serial)
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.dock.loggerPage.loggerWasNeverConnectedHere", "serial", serial)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("fleet.dock.loggerPage.loggerWasNeverConnectedHere", "serial", serial)));
         Optional<DockedLogger> docked = dock.find(serial);
         List<Mission> recent = missions.ofLogger(serial, MISSIONS_SHOWN);
         Optional<Job> job = collections.active(serial);
@@ -143,7 +144,9 @@ class LoggerPage {
                         .map(Mission::plan)
                         .map(p -> p.start().kind())
                         .filter(k -> k != StartKind.BUTTON)
-                        .map(k -> k == StartKind.THRESHOLD ? Texts.of("fleet.dock.loggerPage.whenTheWatchedValueBelow") : k.words())
+                        .map(k -> k == StartKind.THRESHOLD
+                                ? Texts.of("fleet.dock.loggerPage.whenTheWatchedValueBelow")
+                                : k.words())
                         .orElse(null));
         calibration(serial, model);
         model.addAttribute("recording", recordings.active(serial).orElse(null));
@@ -173,7 +176,11 @@ class LoggerPage {
                 "calibration",
                 first == null
                         ? calibrations.newest(serial).isEmpty() ? "never" : Texts.of("fleet.dock.loggerPage.noDueDate")
-                        : (!first.isAfter(clock.instant()) ? Texts.of("fleet.dock.loggerPage.lapsed") : due ? Texts.of("fleet.dock.loggerPage.due") : Texts.of("fleet.dock.loggerPage.due2"))
+                        : (!first.isAfter(clock.instant())
+                                        ? Texts.of("fleet.dock.loggerPage.lapsed")
+                                        : due
+                                                ? Texts.of("fleet.dock.loggerPage.due")
+                                                : Texts.of("fleet.dock.loggerPage.due2"))
                                 + show.day(first, show.home()));
     }
 }

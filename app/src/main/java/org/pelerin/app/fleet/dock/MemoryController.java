@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Set;
@@ -9,6 +8,7 @@ import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.collect.CollectionScope;
 import org.pelerin.app.collect.MemoryLook;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.message.PageTable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;

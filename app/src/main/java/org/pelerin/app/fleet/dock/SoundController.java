@@ -1,11 +1,11 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Locale;
 import org.pelerin.app.deployment.prepare.check.SoundCheck;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.message.RefusedException;

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -23,6 +22,7 @@ import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.LoggerModel;
@@ -147,7 +147,8 @@ class StationController {
         return stations.all().stream()
                 .filter(s -> s.id() == id)
                 .findFirst()
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.dock.stationController.thisStationIsNoLonger")));
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("fleet.dock.stationController.thisStationIsNoLonger")));
     }
 
     @PostMapping("/dock/stations/{id}/schedule")
@@ -163,7 +164,9 @@ class StationController {
         Integer minutes = every.isBlank() ? Integer.valueOf(0) : typed.whole("every", every, 0, LONGEST_MINUTES);
         Integer again = typed.whole("retry", retry, 1, LONGEST_MINUTES);
         if (minutes == null || again == null) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.dock.stationController.enterWholeMinutesUpTo", "longestMinutes", LONGEST_MINUTES));
+            flash.addFlashAttribute(
+                    "refused",
+                    Texts.of("fleet.dock.stationController.enterWholeMinutesUpTo", "longestMinutes", LONGEST_MINUTES));
         } else if (tables.isEmpty()) {
             flash.addFlashAttribute("refused", Texts.of("fleet.dock.stationController.selectAtLeastOneData"));
         } else {
@@ -172,8 +175,16 @@ class StationController {
             flash.addFlashAttribute(
                     "said",
                     minutes == 0
-                            ? Texts.of("fleet.dock.stationController.isCollectedOnlyOnRequest", "address", station.address())
-                            : Texts.of("fleet.dock.stationController.isCollectedEveryMinWhile", "address", station.address(), "minutes", minutes));
+                            ? Texts.of(
+                                    "fleet.dock.stationController.isCollectedOnlyOnRequest",
+                                    "address",
+                                    station.address())
+                            : Texts.of(
+                                    "fleet.dock.stationController.isCollectedEveryMinWhile",
+                                    "address",
+                                    station.address(),
+                                    "minutes",
+                                    minutes));
         }
         return "redirect:/dock/stations/" + id;
     }
@@ -201,7 +212,8 @@ class StationController {
         Station station = find(id);
         stations.remove(station, me.getName());
         watch.forget(station);
-        flash.addFlashAttribute("said", Texts.of("fleet.dock.stationController.isNoLongerMonitored", "address", station.address()));
+        flash.addFlashAttribute(
+                "said", Texts.of("fleet.dock.stationController.isNoLongerMonitored", "address", station.address()));
         return "redirect:/dock/find";
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +10,7 @@ import org.pelerin.app.collect.Job;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockView;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.stereotype.Component;
 
 /**

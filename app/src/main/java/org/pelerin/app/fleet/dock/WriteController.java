@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.dock;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -24,6 +23,7 @@ import org.pelerin.app.plans.PlanForm;
 import org.pelerin.app.plans.PlanPages;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.PlanDocument;
@@ -214,13 +214,28 @@ class WriteController {
             if (first.isPresent()) {
                 return once(first.get(), logger, form, stored, page, flash);
             }
-            page.addAttribute("refused", Texts.of("fleet.dock.writeController.nothingWasWritten", "reason", e.getMessage()));
+            page.addAttribute(
+                    "refused", Texts.of("fleet.dock.writeController.nothingWasWritten", "reason", e.getMessage()));
         } catch (WriteService.ReadBackException e) {
-            page.addAttribute("refused", Texts.of("fleet.dock.writeController.theLoggerWasStopped", "reason", e.getMessage(), "differences", e.differences()));
+            page.addAttribute(
+                    "refused",
+                    Texts.of(
+                            "fleet.dock.writeController.theLoggerWasStopped",
+                            "reason",
+                            e.getMessage(),
+                            "differences",
+                            e.differences()));
         } catch (WriteService.NotWaitingException e) {
             page.addAttribute("refused", e.getMessage() + ".");
         } catch (RefusedException e) {
-            page.addAttribute("refused", Texts.of("fleet.dock.writeController.nothingWasWritten2", "reason", e.getMessage(), "way", way(e.refusal())));
+            page.addAttribute(
+                    "refused",
+                    Texts.of(
+                            "fleet.dock.writeController.nothingWasWritten2",
+                            "reason",
+                            e.getMessage(),
+                            "way",
+                            way(e.refusal())));
         }
         return show(page, logger, form, stored, spot);
     }
@@ -260,7 +275,10 @@ class WriteController {
             return "";
         }
         String who = String.join(Texts.of("fleet.dock.writeController.or"), accounts.administrators());
-        return Texts.of("fleet.dock.writeController.ifNobodyKnowsItCan", "more", (who.isEmpty() ? Texts.of("fleet.dock.writeController.anAdministrator") : who));
+        return Texts.of(
+                "fleet.dock.writeController.ifNobodyKnowsItCan",
+                "more",
+                (who.isEmpty() ? Texts.of("fleet.dock.writeController.anAdministrator") : who));
     }
 
     /** Puts the plan that a logger holds into the library. */
@@ -269,8 +287,17 @@ class WriteController {
         dock.get(serial);
         try (LoggerLink link = dock.open(serial)) {
             Plan plan = link.readPlan();
-            StoredPlan taken = plans.take(Texts.of("fleet.dock.writeController.fromSerialLoggerName", "serial", serial, "loggerName", plan.loggerName()), plan, me.getName());
-            flash.addFlashAttribute("said", Texts.of("fleet.dock.writeController.settingsOfAreSavedAs", "serial", serial));
+            StoredPlan taken = plans.take(
+                    Texts.of(
+                            "fleet.dock.writeController.fromSerialLoggerName",
+                            "serial",
+                            serial,
+                            "loggerName",
+                            plan.loggerName()),
+                    plan,
+                    me.getName());
+            flash.addFlashAttribute(
+                    "said", Texts.of("fleet.dock.writeController.settingsOfAreSavedAs", "serial", serial));
             return "redirect:/plans/" + taken.id();
         }
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.home;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 
 /**
@@ -19,9 +19,6 @@ import org.pelerin.app.platform.web.Formats;
  * @param below the quieter line underneath
  */
 record FleetSentence(String lead, String rest, String below) {
-
-    private static final List<String> NUMBERS =
-            List.of("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
 
     /** Kinds of needs that are named, the gravest; the others are counted together. */
     private static final int NAMED = 4;
@@ -42,32 +39,47 @@ record FleetSentence(String lead, String rest, String below) {
             }
         }
         if (left > 0) {
-            reasons.add(show.counted(left, "more thing"));
+            reasons.add(Texts.of("fleet.home.fleetSentence.moreItems", "items", left));
         }
         long need = fleet.stream().filter(l -> !l.needs().isEmpty()).count();
         long logging = fleet.stream()
                 .filter(s -> s.pressing() == null && LoggerStatus.of(s, now).works())
                 .count();
         String lead = need == 0
-                ? goes ? Texts.of("fleet.home.fleetSentence.nothingNeedsYou") : Texts.of("fleet.home.fleetSentence.noLoggerNeedsAttention")
-                : Texts.of("fleet.home.fleetSentence.ofLoggersNeed", "need", need, "loggers", fleet.size(), "goes", goes);
+                ? goes
+                        ? Texts.of("fleet.home.fleetSentence.nothingNeedsYou")
+                        : Texts.of("fleet.home.fleetSentence.noLoggerNeedsAttention")
+                : Texts.of(
+                        "fleet.home.fleetSentence.ofLoggersNeed", "need", need, "loggers", fleet.size(), "goes", goes);
         String rest = reasons.isEmpty() ? "" : sentence(reasons);
-        String below = Texts.of("fleet.home.fleetSentence.areAtWorkAsPlanned", "logging", show.count(logging), "logging2", logging, "excursions", excursions, "findings", (findings == 0
-                        ? ""
-                        : " · " + show.counted(findings, "finding") + (findings == 1 ? " waits" : " wait")));
+        String below = Texts.of(
+                "fleet.home.fleetSentence.areAtWorkAsPlanned",
+                "logging",
+                show.count(logging),
+                "logging2",
+                logging,
+                "excursions",
+                excursions,
+                "findings",
+                (findings == 0 ? "" : Texts.of("fleet.home.fleetSentence.openFindings", "findings", findings)));
         return new FleetSentence(lead, rest, below);
     }
 
     private static void add(List<String> reasons, Need.Kind kind, int n) {
         if (n > 0) {
-            reasons.add((n < NUMBERS.size() ? NUMBERS.get(n) : String.valueOf(n)) + " " + kind.words(n));
+            reasons.add(n + "\u00a0" + kind.words(n));
         }
     }
 
     private static String sentence(List<String> reasons) {
         String joined = reasons.size() == 1
                 ? reasons.get(0)
-                : Texts.of("fleet.home.fleetSentence.xAndReasons", "x", String.join(", ", reasons.subList(0, reasons.size() - 1)), "reasons", reasons.get(reasons.size() - 1));
+                : Texts.of(
+                        "fleet.home.fleetSentence.xAndReasons",
+                        "x",
+                        String.join(", ", reasons.subList(0, reasons.size() - 1)),
+                        "reasons",
+                        reasons.get(reasons.size() - 1));
         return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.home;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -15,6 +14,7 @@ import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.judge.ExcursionMark;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionState;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 
 /**

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.home;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -8,6 +7,7 @@ import java.util.List;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 
 /**
@@ -62,10 +62,14 @@ record LoggerHistory(
         return site().equals(LOST)
                 ? Texts.of("fleet.home.loggerHistory.markedAsLost")
                 : site().equals(IN_STOCK)
-                        ? overview.device().retired() ? Texts.of("fleet.home.loggerHistory.inStock2") : Texts.of("fleet.home.loggerHistory.neverWritten")
+                        ? overview.device().retired()
+                                ? Texts.of("fleet.home.loggerHistory.inStock2")
+                                : Texts.of("fleet.home.loggerHistory.neverWritten")
                         : overview.stay().spot() != null
                                 ? overview.stay().spot()
-                                : overview.stay().takenAt() != null ? Texts.of("fleet.home.loggerHistory.atNoSpot") : Texts.of("fleet.home.loggerHistory.noSpotYet2");
+                                : overview.stay().takenAt() != null
+                                        ? Texts.of("fleet.home.loggerHistory.atNoSpot")
+                                        : Texts.of("fleet.home.loggerHistory.noSpotYet2");
     }
 
     Need.Kind need() {
@@ -81,27 +85,56 @@ record LoggerHistory(
         return need == null
                 ? ""
                 : switch (need) {
-                    case MEMORY_FULL -> Texts.of("fleet.home.loggerHistory.fullSince", "endsAt", show.day(s.run().endsAt(), zone));
+                    case MEMORY_FULL ->
+                        Texts.of(
+                                "fleet.home.loggerHistory.fullSince",
+                                "endsAt",
+                                show.day(s.run().endsAt(), zone));
                     case STOPPED ->
-                        Texts.of("fleet.home.loggerHistory.stoppedNotCollected", "endsAt", (s.run().endsAt() == null
+                        Texts.of(
+                                "fleet.home.loggerHistory.stoppedNotCollected",
+                                "endsAt",
+                                (s.run().endsAt() == null
                                         ? ""
                                         : " " + show.day(s.run().endsAt(), zone)));
                     case BATTERY_EMPTY ->
-                        Texts.of("fleet.home.loggerHistory.batteryEmptySince", "batteryEndsAt", show.day(s.run().batteryEndsAt(), zone));
+                        Texts.of(
+                                "fleet.home.loggerHistory.batteryEmptySince",
+                                "batteryEndsAt",
+                                show.day(s.run().batteryEndsAt(), zone));
                     case NEVER_STARTED -> Texts.of("fleet.home.loggerHistory.startNotConfirmed");
-                    case LEFT_STOPPED -> Texts.of("fleet.home.loggerHistory.collectedNotRestarted", "collectedAt", show.day(s.run().collectedAt(), zone));
-                    case NOT_EMPTIED -> Texts.of("fleet.home.loggerHistory.takenAwayNotCollected", "takenAt", show.day(s.stay().takenAt(), zone));
+                    case LEFT_STOPPED ->
+                        Texts.of(
+                                "fleet.home.loggerHistory.collectedNotRestarted",
+                                "collectedAt",
+                                show.day(s.run().collectedAt(), zone));
+                    case NOT_EMPTIED ->
+                        Texts.of(
+                                "fleet.home.loggerHistory.takenAwayNotCollected",
+                                "takenAt",
+                                show.day(s.stay().takenAt(), zone));
                     case OTHERWISE -> Texts.of("fleet.home.loggerHistory.planDiffersFromSpot");
                     case HALF_COLLECTED -> Texts.of("fleet.home.loggerHistory.downloadInterrupted");
-                    case CALIBRATION_LAPSED -> Texts.of("fleet.home.loggerHistory.calibrationLapsed", "calibrationDue", show.day(s.calibrationDue(), zone));
-                    case CALIBRATION_DUE -> Texts.of("fleet.home.loggerHistory.calibrationDue", "calibrationDue", show.day(s.calibrationDue(), zone));
+                    case CALIBRATION_LAPSED ->
+                        Texts.of(
+                                "fleet.home.loggerHistory.calibrationLapsed",
+                                "calibrationDue",
+                                show.day(s.calibrationDue(), zone));
+                    case CALIBRATION_DUE ->
+                        Texts.of(
+                                "fleet.home.loggerHistory.calibrationDue",
+                                "calibrationDue",
+                                show.day(s.calibrationDue(), zone));
                     case CLOCK_OFF -> Texts.of("fleet.home.loggerHistory.clockOffset");
                     case OVERDUE -> Texts.of("fleet.home.loggerHistory.collectionOverdue");
                     case LOST -> Texts.of("fleet.home.loggerHistory.possiblyLost");
                     case NO_PLAN -> Texts.of("fleet.home.loggerHistory.noPlan");
                     case ALARM -> Texts.of("fleet.home.loggerHistory.alarmRaised");
                     case SILENT ->
-                        Texts.of("fleet.home.loggerHistory.noAnswerSince", "since", show.minute(s.link().silence().since(), zone));
+                        Texts.of(
+                                "fleet.home.loggerHistory.noAnswerSince",
+                                "since",
+                                show.minute(s.link().silence().since(), zone));
                     default -> "";
                 };
     }

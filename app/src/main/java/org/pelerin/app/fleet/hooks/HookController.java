@@ -1,9 +1,9 @@
 package org.pelerin.app.fleet.hooks;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;

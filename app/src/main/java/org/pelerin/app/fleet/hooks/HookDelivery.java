@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.hooks;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -14,6 +13,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.app.platform.work.Claim;

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.hooks;
 
-import org.pelerin.app.platform.language.Texts;
 import java.net.Inet6Address;
 import java.net.InetAddress;
 import java.net.URI;
@@ -9,6 +8,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 

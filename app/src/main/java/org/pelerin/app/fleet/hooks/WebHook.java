@@ -1,11 +1,11 @@
 package org.pelerin.app.fleet.hooks;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.language.Texts;
 
 /** An address that is told, and of what; its secret is read apart. */
 public record WebHook(long id, String url, String kinds, Instant madeAt, String madeBy) {

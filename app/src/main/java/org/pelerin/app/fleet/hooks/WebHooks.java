@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.hooks;
 
-import org.pelerin.app.platform.language.Texts;
 import java.net.URI;
 import java.time.Clock;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;

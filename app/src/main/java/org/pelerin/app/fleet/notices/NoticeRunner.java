@@ -1,23 +1,26 @@
 package org.pelerin.app.fleet.notices;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.organisation.anchor.TrailAnchors;
+import org.pelerin.app.organisation.language.OwnLanguage;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.BackOff;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.LongWork;
+import org.pelerin.core.language.CurrentLanguage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -46,6 +49,7 @@ public class NoticeRunner implements LongWork {
     private final SmtpSender mails;
     private final OwnAddress address;
     private final Formats show;
+    private final OwnLanguage languages;
     private final TrailAnchors anchors;
     private final TransactionTemplate transaction;
     private final Clock machine;
@@ -56,6 +60,7 @@ public class NoticeRunner implements LongWork {
             SmtpSender mails,
             OwnAddress address,
             Formats show,
+            OwnLanguage languages,
             TrailAnchors anchors,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
@@ -64,6 +69,7 @@ public class NoticeRunner implements LongWork {
         this.mails = mails;
         this.address = address;
         this.show = show;
+        this.languages = languages;
         this.anchors = anchors;
         this.transaction = transaction;
         this.machine = machine;
@@ -148,7 +154,9 @@ public class NoticeRunner implements LongWork {
         if (fresh.isEmpty()) {
             return;
         }
-        NoticeText text = NoticeText.of(fresh, address.base(), anchors.now(), show);
+        NoticeText text = CurrentLanguage.in(
+                languages.of(account).orElse(Locale.ENGLISH),
+                () -> NoticeText.of(fresh, address.base(), anchors.now(), show));
         try {
             mails.send(kinds.get(0).mail(), "Pelerin: " + text.subject(), text.text());
         } catch (MailException e) {

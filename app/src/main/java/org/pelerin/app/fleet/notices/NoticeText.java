@@ -1,9 +1,9 @@
 package org.pelerin.app.fleet.notices;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.organisation.anchor.Anchor;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 
 /** A notice as it is written: what needs somebody, the gravest first, each with where to go. */
@@ -26,8 +26,12 @@ record NoticeText(String subject, String text) {
                     .append(n.path())
                     .append("\n\n");
         }
-        text.append(Texts.of("fleet.notices.noticeText.toDoList")).append(address).append("/attention\n");
-        text.append(Texts.of("fleet.notices.noticeText.yourNoticeSettings")).append(address).append("/me\n");
+        text.append(Texts.of("fleet.notices.noticeText.toDoList"))
+                .append(address)
+                .append("/attention\n");
+        text.append(Texts.of("fleet.notices.noticeText.yourNoticeSettings"))
+                .append(address)
+                .append("/me\n");
         text.append(Texts.of("fleet.notices.noticeText.auditTrailEntry"))
                 .append(head.sequence())
                 .append(": ")
@@ -36,7 +40,14 @@ record NoticeText(String subject, String text) {
         Need first = needs.get(0);
         String subject = needs.size() == 1
                 ? first.serial() + ": " + first.kind().words(1)
-                : Texts.of("fleet.notices.noticeText.itemsNeedAttentionFirst", "needs", show.counted(needs.size(), "thing").replace('\u00a0', ' '), "serial", first.serial(), "kind", first.kind().words(1));
+                : Texts.of(
+                        "fleet.notices.noticeText.itemsNeedAttentionFirst",
+                        "needs",
+                        needs.size(),
+                        "serial",
+                        first.serial(),
+                        "kind",
+                        first.kind().words(1));
         return new NoticeText(subject, text.toString());
     }
 }

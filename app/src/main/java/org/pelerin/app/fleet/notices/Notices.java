@@ -1,12 +1,12 @@
 package org.pelerin.app.fleet.notices;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
@@ -72,6 +72,11 @@ public class Notices {
         }
         notices.clearChoices(recipient);
         after.forEach(k -> notices.choose(recipient, k));
-        audit.record(by, "choose notices", name, before.toString(), Texts.stored("stored.notices.afterToMail", "after", after, "mail", mail));
+        audit.record(
+                by,
+                "choose notices",
+                name,
+                before.toString(),
+                Texts.stored("stored.notices.afterToMail", "after", after, "mail", mail));
     }
 }

@@ -1,8 +1,8 @@
 package org.pelerin.app.fleet.person;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.springframework.http.CacheControl;
@@ -31,7 +31,8 @@ class CalendarController {
         String base = address.base();
         String calendar = calendars
                 .read(secret, base)
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.calendarController.thereIsNoCalendarUnder")));
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("fleet.person.calendarController.thereIsNoCalendarUnder")));
         return ResponseEntity.ok()
                 .contentType(CALENDAR)
                 .cacheControl(CacheControl.maxAge(Duration.ofMinutes(5)).cachePrivate())

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.person;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
@@ -27,6 +26,7 @@ import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.Task;
+import org.pelerin.app.platform.language.Texts;
 
 /** A calendar of rounds and of what falls due, by RFC 5545: all-day events, so that no zone matters. */
 final class Calendars {
@@ -60,7 +60,8 @@ final class Calendars {
 
     private static VEvent round(RoundEntry entry, String base) {
         Round r = entry.round;
-        VEvent event = new VEvent(r.day(), r.day().plusDays(1), Texts.of("fleet.person.calendars.roundName", "name", r.name()));
+        VEvent event = new VEvent(
+                r.day(), r.day().plusDays(1), Texts.of("fleet.person.calendars.roundName", "name", r.name()));
         event.replace(new DtStamp(r.changedAt()));
         event.add(new LastModified(r.changedAt()));
         event.add(new Uid("round-" + r.id() + "@pelerin"));

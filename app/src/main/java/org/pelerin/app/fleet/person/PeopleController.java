@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.person;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -18,6 +17,7 @@ import org.pelerin.app.organisation.contact.ContactForm;
 import org.pelerin.app.organisation.contact.ContactTable;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
@@ -101,7 +101,8 @@ class PeopleController {
             try {
                 Contact kept = find(book.save(parsed.contact(), form.seen, me.getName()));
                 notices.choose(kept.recipient(), kept.name(), kind, kept.mail(), me.getName());
-                flash.addFlashAttribute("said", Texts.of("fleet.person.peopleController.isSavedInTheAddress", "name", kept.name()));
+                flash.addFlashAttribute(
+                        "said", Texts.of("fleet.person.peopleController.isSavedInTheAddress", "name", kept.name()));
                 return "redirect:/people";
             } catch (AddressBook.TakenException e) {
                 errors.put("name", e.getMessage());
@@ -159,11 +160,17 @@ class PeopleController {
         String address = mail.strip();
         boolean none = address.isEmpty() && kind.isEmpty();
         if (!none && !MailAddress.valid(address)) {
-            flash.addFlashAttribute("refused", Texts.of("fleet.person.peopleController.isNotAnEmailAddress", "address", address));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("fleet.person.peopleController.isNotAnEmailAddress", "address", address));
             return "redirect:/admin/people/" + account;
         }
         notices.choose(account, address, kind, me.getName());
-        flash.addFlashAttribute("said", account + (kind.isEmpty() ? Texts.of("fleet.person.peopleController.noEmailNotices") : Texts.of("fleet.person.peopleController.emailNoticesSaved")));
+        flash.addFlashAttribute(
+                "said",
+                account
+                        + (kind.isEmpty()
+                                ? Texts.of("fleet.person.peopleController.noEmailNotices")
+                                : Texts.of("fleet.person.peopleController.emailNoticesSaved")));
         return "redirect:/people";
     }
 
@@ -171,7 +178,8 @@ class PeopleController {
         return accounts.people().stream()
                 .filter(p -> p.name().equals(account))
                 .findFirst()
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.peopleController.thereIsNoAccount", "account", account)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("fleet.person.peopleController.thereIsNoAccount", "account", account)));
     }
 
     @GetMapping("/people.csv")
@@ -197,12 +205,18 @@ class PeopleController {
             return people(page);
         }
         book.saveAll(read.contacts(), me.getName());
-        flash.addFlashAttribute("said", Texts.of("fleet.person.peopleController.peopleImported", "people", read.contacts().size()));
+        flash.addFlashAttribute(
+                "said",
+                Texts.of(
+                        "fleet.person.peopleController.peopleImported",
+                        "people",
+                        read.contacts().size()));
         return "redirect:/people";
     }
 
     private Contact find(long id) {
         return book.find(id)
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.person.peopleController.thisPersonIsNoLonger")));
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("fleet.person.peopleController.thisPersonIsNoLonger")));
     }
 }

@@ -70,8 +70,7 @@ class PersonController {
         page.addAttribute("room", "me");
         page.addAttribute("languages", Texts.all().languages());
         page.addAttribute(
-                "language",
-                language.of(me.getName()).map(Locale::getLanguage).orElse(""));
+                "language", language.of(me.getName()).map(Locale::getLanguage).orElse(""));
         page.addAttribute("own", units.of(me.getName()));
         page.addAttribute("temperatures", ShownUnits.choices(OwnUnits.TEMPERATURE));
         page.addAttribute("pressures", ShownUnits.choices(OwnUnits.PRESSURE));
@@ -132,13 +131,16 @@ class PersonController {
         boolean none = typed.isEmpty() && kind.isEmpty() && !test;
         if (!none && !MailAddress.valid(typed)) {
             flash.addFlashAttribute("mail", typed);
-            flash.addFlashAttribute("refused", Texts.of("fleet.person.personController.isNotAnEmailAddress", "typed", typed));
+            flash.addFlashAttribute(
+                    "refused", Texts.of("fleet.person.personController.isNotAnEmailAddress", "typed", typed));
             return "redirect:/me";
         }
         String confirmed = accounts.mailOf(me.getName());
         boolean other = !typed.isEmpty() && !typed.equals(confirmed);
         notices.choose(me.getName(), other ? confirmed : typed, kind, me.getName());
-        String told = kind.isEmpty() ? Texts.of("fleet.person.personController.emailNoticesAreSwitchedOff") : Texts.of("fleet.person.personController.emailNoticesAreSaved");
+        String told = kind.isEmpty()
+                ? Texts.of("fleet.person.personController.emailNoticesAreSwitchedOff")
+                : Texts.of("fleet.person.personController.emailNoticesAreSaved");
         flash.addFlashAttribute("said", told);
         try {
             if (other) {
@@ -147,10 +149,21 @@ class PersonController {
                         "said",
                         !notices.possible()
                                 ? Texts.of("fleet.person.personController.savedTheAddressCountsOnly")
-                                : Texts.of("fleet.person.personController.anEmailIsOnIts", "typed", typed, "more", (confirmed.isEmpty() ? "." : Texts.of("fleet.person.personController.untilThenTo", "confirmed", confirmed))));
+                                : Texts.of(
+                                        "fleet.person.personController.anEmailIsOnIts",
+                                        "typed",
+                                        typed,
+                                        "more",
+                                        (confirmed.isEmpty()
+                                                ? "."
+                                                : Texts.of(
+                                                        "fleet.person.personController.untilThenTo",
+                                                        "confirmed",
+                                                        confirmed))));
             } else if (test) {
                 ownMail.test(me.getName());
-                flash.addFlashAttribute("said", Texts.of("fleet.person.personController.anEmailIsOnIts2", "confirmed", confirmed));
+                flash.addFlashAttribute(
+                        "said", Texts.of("fleet.person.personController.anEmailIsOnIts2", "confirmed", confirmed));
             }
         } catch (OwnMail.NotSentException e) {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
@@ -162,10 +175,10 @@ class PersonController {
     String confirm(@PathVariable String secret, Principal me, RedirectAttributes flash) {
         ownMail.confirm(me.getName(), secret)
                 .ifPresentOrElse(
-                        mail -> flash.addFlashAttribute("said", Texts.of("fleet.person.personController.noticesGoToFromNow", "mail", mail)),
+                        mail -> flash.addFlashAttribute(
+                                "said", Texts.of("fleet.person.personController.noticesGoToFromNow", "mail", mail)),
                         () -> flash.addFlashAttribute(
-                                "refused",
-                                Texts.of("fleet.person.personController.thisLinkIsNoLonger")));
+                                "refused", Texts.of("fleet.person.personController.thisLinkIsNoLonger")));
         return "redirect:/me";
     }
 

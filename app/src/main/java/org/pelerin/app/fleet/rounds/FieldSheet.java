@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Instant;
@@ -8,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.PdfPages;
 import org.pelerin.app.platform.pdf.QrCode;
 import org.pelerin.app.platform.web.Formats;
@@ -71,7 +71,10 @@ class FieldSheet {
             if (t.kind() == Task.Kind.PLACE && !t.serial().isEmpty()) {
                 out.add(t.serial());
             } else {
-                any.merge(t.model() == null ? Texts.of("fleet.rounds.fieldSheet.loggerFor", "spot", t.spot()) : model(t), 1, Integer::sum);
+                any.merge(
+                        t.model() == null ? Texts.of("fleet.rounds.fieldSheet.loggerFor", "spot", t.spot()) : model(t),
+                        1,
+                        Integer::sum);
             }
         }
         any.forEach((what, n) -> out.add(n + " × " + what));

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -13,6 +12,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.Need;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 
 /** What a round on a day could do: a pure function of what is due by then, one task a logger at most. */
 final class Proposals {
@@ -131,15 +131,28 @@ final class Proposals {
         List<Proposal> out = new ArrayList<>();
         facts.waiting.forEach((serial, spot) -> {
             if (spots.containsKey(spot) && !bySerial.containsKey(serial)) {
-                out.add(proposal(Task.Kind.PLACE, spots.get(spot), serial, Texts.stored("stored.proposals.writtenForIt"), "", null));
+                out.add(proposal(
+                        Task.Kind.PLACE,
+                        spots.get(spot),
+                        serial,
+                        Texts.stored("stored.proposals.writtenForIt"),
+                        "",
+                        null));
             }
         });
         Set<Long> promised = Set.copyOf(facts.waiting.values());
         for (Spot s : facts.spots) {
             boolean wanted = s.planId() != null || s.collectDays() != null;
             if (wanted && !facts.taken.contains(s.id()) && !promised.contains(s.id())) {
-                String plan = s.plan() == null ? "" : Texts.stored("stored.proposals.isRequiredThere", "plan", s.plan());
-                out.add(proposal(Task.Kind.PLACE, s, "", Texts.stored("stored.proposals.noLoggerThere", "plan", plan), "", null));
+                String plan =
+                        s.plan() == null ? "" : Texts.stored("stored.proposals.isRequiredThere", "plan", s.plan());
+                out.add(proposal(
+                        Task.Kind.PLACE,
+                        s,
+                        "",
+                        Texts.stored("stored.proposals.noLoggerThere", "plan", plan),
+                        "",
+                        null));
             }
         }
         return out;
@@ -158,7 +171,12 @@ final class Proposals {
                             t.kind(),
                             spots.get(t.spotId()),
                             t.serial(),
-                            Texts.stored("stored.proposals.notDone", "more", (t.why().isEmpty() ? "" : t.why() + ", "), "day", days.day(t.settledAt())),
+                            Texts.stored(
+                                    "stored.proposals.notDone",
+                                    "more",
+                                    (t.why().isEmpty() ? "" : t.why() + ", "),
+                                    "day",
+                                    days.day(t.settledAt())),
                             t.needs(),
                             t.dueAt())
                     : null;

@@ -1,11 +1,11 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.platform.language.Texts;
 
 /** Why a task is to be done, in plain words: what holds now, and what of its planned reasons is settled. */
 final class Reasons {
@@ -28,7 +28,11 @@ final class Reasons {
             case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected", "day", day);
             case OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind()) + day;
             case BATTERY_EMPTY, BATTERY_ENDS ->
-                word(n.kind()) + day + (sealed ? Texts.stored("stored.reasons.andCannotBeChanged") : Texts.stored("stored.reasons.takeOneAlong"));
+                word(n.kind())
+                        + day
+                        + (sealed
+                                ? Texts.stored("stored.reasons.andCannotBeChanged")
+                                : Texts.stored("stored.reasons.takeOneAlong"));
             case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedSinceNotRestarted", "day", day);
             case LOST, SILENT -> Texts.stored("stored.reasons.wordSinceDay", "word", word(n.kind()), "day", day);
             case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected", "day", day);
@@ -82,6 +86,9 @@ final class Reasons {
                 .collect(Collectors.joining(", "));
         String held = of(now, sealed, days);
         String why = held.isEmpty() ? Texts.stored("stored.reasons.noLongerDue") : held;
-        return task.because(settled.isEmpty() ? why : Texts.stored("stored.reasons.whyDoneSettled", "why", why, "settled", settled));
+        return task.because(
+                settled.isEmpty()
+                        ? why
+                        : Texts.stored("stored.reasons.whyDoneSettled", "why", why, "settled", settled));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
@@ -17,6 +16,7 @@ import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.Person;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
@@ -134,7 +134,12 @@ class RoundController {
         if (taken < keys.size()) {
             flash.addFlashAttribute(
                     "refused",
-                    Texts.of("fleet.rounds.roundController.ofTheAreNoLonger", "taken", (keys.size() - taken), "keys", keys.size()));
+                    Texts.of(
+                            "fleet.rounds.roundController.ofTheAreNoLonger",
+                            "taken",
+                            (keys.size() - taken),
+                            "keys",
+                            keys.size()));
         }
         return "redirect:/rounds/" + id;
     }
@@ -177,12 +182,15 @@ class RoundController {
     }
 
     private Round find(long id) {
-        return rounds.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundController.thereIsNoRound", "id", id)));
+        return rounds.find(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("fleet.rounds.roundController.thereIsNoRound", "id", id)));
     }
 
     private Task task(long round, long id) {
         return rounds.task(round, id)
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundController.roundHasNoTask", "round", round, "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("fleet.rounds.roundController.roundHasNoTask", "round", round, "id", id)));
     }
 
     @PostMapping("/rounds/{id}")
@@ -220,7 +228,15 @@ class RoundController {
                 .map(Person::displayName)
                 .findFirst()
                 .orElse(person);
-        return SavedMeanwhile.fields(Texts.of("fleet.rounds.roundController.name"), name, Texts.of("fleet.rounds.roundController.day"), show.weekday(day), Texts.of("fleet.rounds.roundController.person"), who, Texts.of("fleet.rounds.roundController.remarks"), remarks);
+        return SavedMeanwhile.fields(
+                Texts.of("fleet.rounds.roundController.name"),
+                name,
+                Texts.of("fleet.rounds.roundController.day"),
+                show.weekday(day),
+                Texts.of("fleet.rounds.roundController.person"),
+                who,
+                Texts.of("fleet.rounds.roundController.remarks"),
+                remarks);
     }
 
     @PostMapping("/rounds/{id}/tasks")
@@ -269,7 +285,8 @@ class RoundController {
     String cancel(@PathVariable long id, Principal me, RedirectAttributes flash) {
         Round round = find(id);
         rounds.cancel(round, me.getName());
-        flash.addFlashAttribute("said", Texts.of("fleet.rounds.roundController.isCancelledItsTasksAre", "name", round.name()));
+        flash.addFlashAttribute(
+                "said", Texts.of("fleet.rounds.roundController.isCancelledItsTasksAre", "name", round.name()));
         return "redirect:/rounds";
     }
 
@@ -278,7 +295,14 @@ class RoundController {
     String drop(@PathVariable long id, @PathVariable long task, Principal me, RedirectAttributes flash) {
         Task t = task(id, task);
         rounds.settle(t, Task.State.DROPPED, clock.instant(), t.note(), me.getName());
-        flash.addFlashAttribute("said", Texts.of("fleet.rounds.roundController.atIsNoLongerDue", "kind", t.kind().words(), "where", t.where()));
+        flash.addFlashAttribute(
+                "said",
+                Texts.of(
+                        "fleet.rounds.roundController.atIsNoLongerDue",
+                        "kind",
+                        t.kind().words(),
+                        "where",
+                        t.where()));
         return "redirect:/rounds/" + id;
     }
 }

@@ -1,10 +1,10 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.deployment.placing.Moved;
 import org.pelerin.app.missions.RecordsCollected;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
@@ -24,7 +24,9 @@ class RoundFacts {
                 m.placed()
                         ? rounds.settledByPlacing(m.spotId(), m.serial())
                         : rounds.settledByTaking(m.spotId(), m.serial()),
-                m.placed() ? Texts.stored("stored.roundFacts.wasPlaced", "serial", m.serial()) : Texts.stored("stored.roundFacts.takenAway"),
+                m.placed()
+                        ? Texts.stored("stored.roundFacts.wasPlaced", "serial", m.serial())
+                        : Texts.stored("stored.roundFacts.takenAway"),
                 m.at(),
                 m.by());
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,12 +14,14 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.Pager;
 import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -150,7 +151,12 @@ public class RoundService {
             rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.needs(), p.dueAt());
             rounds.takenOver(p.kind(), p.spotId(), p.serial());
         }
-        audit.record(by, "plan round", Texts.stored("stored.roundService.roundId", "id", fresh.id), "", Texts.stored("stored.roundService.headingSeqTasks", "heading", text(heading), "seq", seq));
+        audit.record(
+                by,
+                "plan round",
+                Texts.stored("stored.roundService.roundId", "id", fresh.id),
+                "",
+                Texts.stored("stored.roundService.headingSeqTasks", "heading", text(heading), "seq", seq));
         return fresh.id;
     }
 
@@ -173,12 +179,18 @@ public class RoundService {
     @Transactional
     void change(long id, Heading to, String seen, String by) {
         rounds.lock(id);
-        Round round = find(id).orElseThrow(() -> new NotPossibleException(Texts.of("fleet.rounds.roundService.theRoundWasCancelled")));
+        Round round = find(id).orElseThrow(
+                        () -> new NotPossibleException(Texts.of("fleet.rounds.roundService.theRoundWasCancelled")));
         needOpen(round);
         Heading before = heading(round);
         FormMark.require(seen, text(before));
         rounds.change(round.id(), to.name, to.day, to.person, to.remarks, clock.instant());
-        audit.record(by, "change round", Texts.stored("stored.roundService.roundId", "id", round.id()), text(before), text(to));
+        audit.record(
+                by,
+                "change round",
+                Texts.stored("stored.roundService.roundId", "id", round.id()),
+                text(before),
+                text(to));
     }
 
     private static Heading heading(Round r) {
@@ -204,13 +216,15 @@ public class RoundService {
         String serial = typed.isBlank()
                 ? ""
                 : loggers.typed(typed)
-                        .orElseThrow(() -> new NotPossibleException(Texts.of("fleet.rounds.roundService.loggerWasNeverConnectedHere", "typed", typed)))
+                        .orElseThrow(() -> new NotPossibleException(
+                                Texts.of("fleet.rounds.roundService.loggerWasNeverConnectedHere", "typed", typed)))
                         .serial();
         if (serial.isEmpty() && kind != Task.Kind.PLACE && kind != Task.Kind.CHECK) {
             throw new NotPossibleException(Texts.of("fleet.rounds.roundService.scanOrTypeTheSerial"));
         }
         if (Length.TASK_WHY.exceeded(why)) {
-            throw new NotPossibleException(Texts.of("fleet.rounds.roundService.reasonSaid", "said", Length.TASK_WHY.said(why)));
+            throw new NotPossibleException(
+                    Texts.of("fleet.rounds.roundService.reasonSaid", "said", Length.TASK_WHY.said(why)));
         }
         int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
         rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, "", null);
@@ -221,7 +235,14 @@ public class RoundService {
                 "add to round",
                 Texts.stored("stored.roundService.roundId", "id", round.id()),
                 "",
-                Texts.stored("stored.roundService.kindSerialAtFull", "kind", kind.words(), "serial", serial, "full", places.find(spot).orElseThrow().full()));
+                Texts.stored(
+                        "stored.roundService.kindSerialAtFull",
+                        "kind",
+                        CurrentLanguage.inEnglish(kind::words),
+                        "serial",
+                        serial,
+                        "full",
+                        places.find(spot).orElseThrow().full()));
     }
 
     /** @param by how many places further down; negative for up */
@@ -254,7 +275,8 @@ public class RoundService {
             throw new NotPossibleException(Texts.of("fleet.rounds.roundService.aFinishedTaskStaysIn"));
         }
         rounds.touch(round.id(), clock.instant());
-        audit.record(by, "take out of round", Texts.stored("stored.roundService.roundId", "id", round.id()), text(task), "");
+        audit.record(
+                by, "take out of round", Texts.stored("stored.roundService.roundId", "id", round.id()), text(task), "");
     }
 
     /** Puts the outcome of a task on record. */
@@ -283,7 +305,11 @@ public class RoundService {
         rounds.settle(task.id(), Task.State.OPEN, null, null, "", false);
         rounds.touch(task.roundId(), clock.instant());
         audit.record(
-                by, "reopen round task", Texts.stored("stored.roundService.roundRoundId", "roundId", task.roundId()), task.state().name(), text(task));
+                by,
+                "reopen round task",
+                Texts.stored("stored.roundService.roundRoundId", "roundId", task.roundId()),
+                task.state().name(),
+                text(task));
     }
 
     /** Ends a round: what is open in it stays due. */
@@ -294,14 +320,20 @@ public class RoundService {
             return;
         }
         int left = rounds.leave(round.id(), now, by);
-        audit.record(by, "close round", Texts.stored("stored.roundService.roundId", "id", round.id()), "", Texts.stored("stored.roundService.tasksNotDone", "left", left));
+        audit.record(
+                by,
+                "close round",
+                Texts.stored("stored.roundService.roundId", "id", round.id()),
+                "",
+                Texts.stored("stored.roundService.tasksNotDone", "left", left));
     }
 
     @Transactional
     void openAgain(Round round, String by) {
         rounds.openAgain(round.id(), clock.instant());
         rounds.resume(round.id());
-        audit.record(by, "reopen round", Texts.stored("stored.roundService.roundId", "id", round.id()), "closed", "open");
+        audit.record(
+                by, "reopen round", Texts.stored("stored.roundService.roundId", "id", round.id()), "closed", "open");
     }
 
     /** A round nobody has begun is given up: it is as if it had not been planned. */
@@ -332,6 +364,13 @@ public class RoundService {
     }
 
     private static String text(Task t) {
-        return Texts.stored("stored.roundService.kindMoreAtWhere", "kind", t.kind().words(), "more", (t.serial().isEmpty() ? "" : t.serial() + " "), "where", t.where());
+        return Texts.stored(
+                "stored.roundService.kindMoreAtWhere",
+                "kind",
+                CurrentLanguage.inEnglish(t.kind()::words),
+                "more",
+                (t.serial().isEmpty() ? "" : t.serial() + " "),
+                "where",
+                t.where());
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Locale;
@@ -10,6 +9,7 @@ import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.MissionLifecycle;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.springframework.stereotype.Service;
@@ -87,7 +87,8 @@ class RoundWork {
                             .current(task.serial())
                             .filter(m -> m.course().startsAt() == null)
                             .ifPresent(m -> lifecycle.confirmStarted(m, by));
-                    note = Texts.stored("stored.roundWork.startConfirmed", "more", (r.note.isEmpty() ? "" : "; " + r.note));
+                    note = Texts.stored(
+                            "stored.roundWork.startConfirmed", "more", (r.note.isEmpty() ? "" : "; " + r.note));
                 }
             }
             case COLLECT -> {
@@ -115,7 +116,8 @@ class RoundWork {
                 .map(LoggerUnit::serial)
                 .orElse(r.serial.strip().toUpperCase(Locale.ROOT));
         if (task.kind() == Task.Kind.SWAP && serial.equals(task.serial())) {
-            throw new RoundService.NotPossibleException(Texts.of("fleet.rounds.roundWork.isTheLoggerYouTake", "serial", serial));
+            throw new RoundService.NotPossibleException(
+                    Texts.of("fleet.rounds.roundWork.isTheLoggerYouTake", "serial", serial));
         }
         String misfit = placements.place(
                 new PlacementService.Placing(
@@ -129,6 +131,7 @@ class RoundWork {
                         Stream.of(r.wired).filter(Checklist.WIRINGS::contains).toList(),
                         r.runs),
                 by);
-        return Texts.stored("stored.roundWork.isThereNow", "serial", serial, "more", (misfit.isEmpty() ? "" : ". ◇ " + misfit));
+        return Texts.stored(
+                "stored.roundWork.isThereNow", "serial", serial, "more", (misfit.isEmpty() ? "" : ". ◇ " + misfit));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.security.Principal;
@@ -12,6 +11,7 @@ import org.pelerin.app.deployment.placing.Checklist;
 import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.OwnAddress;
@@ -84,7 +84,9 @@ class RoundWorkController {
     }
 
     private Round find(long id) {
-        return rounds.find(id).orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundWorkController.thereIsNoRound", "id", id)));
+        return rounds.find(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("fleet.rounds.roundWorkController.thereIsNoRound", "id", id)));
     }
 
     /**
@@ -102,7 +104,8 @@ class RoundWorkController {
             RedirectAttributes flash) {
         Round round = find(id);
         Task t = rounds.task(id, task)
-                .orElseThrow(() -> new NotThereException(Texts.of("fleet.rounds.roundWorkController.roundHasNoTask", "id", id, "task", task)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("fleet.rounds.roundWorkController.roundHasNoTask", "id", id, "task", task)));
         String refused = refusedFor(round, t, form, me.getName());
         if (!later.isEmpty()) {
             return refused.isEmpty()

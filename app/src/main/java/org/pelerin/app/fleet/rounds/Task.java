@@ -1,9 +1,9 @@
 package org.pelerin.app.fleet.rounds;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * Something to do at a spot.

@@ -1,7 +1,7 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.judge.limits.LimitsSource;
+import org.pelerin.app.platform.language.Texts;
 
 /** A spot, a site or a plan that a set of limits is assigned to. */
 record AssignTo(LimitsSource via, long id) {

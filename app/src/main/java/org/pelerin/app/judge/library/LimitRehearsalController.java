@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.pelerin.app.judge.Evaluation;
@@ -12,6 +11,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -105,7 +105,8 @@ class LimitRehearsalController {
         page.addAttribute(
                 "where",
                 inForce.nameOf(target.via(), target.id())
-                        .orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.thisPlaceNoLongerExists"))));
+                        .orElseThrow(() -> new NotThereException(
+                                Texts.of("judge.library.limitRehearsalController.thisPlaceNoLongerExists"))));
         page.addAttribute(
                 "before",
                 inForce.at(target.via(), target.id())
@@ -123,7 +124,8 @@ class LimitRehearsalController {
         LimitSet set = get(id);
         Mission m = missions.find(mission)
                 .filter(x -> x.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.missionIsNotCollectedYet", "mission", mission)));
+                .orElseThrow(() -> new NotThereException(Texts.of(
+                        "judge.library.limitRehearsalController.missionIsNotCollectedYet", "mission", mission)));
         JudgementDocument kept = evaluation.judgement(m).orElseThrow();
         page.addAttribute("m", m);
         page.addAttribute("mz", m.zoneOr(show.home()));
@@ -140,6 +142,8 @@ class LimitRehearsalController {
     }
 
     private LimitSet get(long id) {
-        return sets.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitRehearsalController.thereAreNoLimits", "id", id)));
+        return sets.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("judge.library.limitRehearsalController.thereAreNoLimits", "id", id)));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -14,6 +13,7 @@ import org.pelerin.app.judge.limits.LimitsSource;
 import org.pelerin.app.judge.limits.ReadySets;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -94,8 +94,12 @@ class LimitsController {
         LimitSet shown = version == null
                 ? newest
                 : sets.version(id, version)
-                        .orElseThrow(
-                                () -> new NotThereException(Texts.of("judge.library.limitsController.hasNoVersion", "name", newest.name(), "version", version)));
+                        .orElseThrow(() -> new NotThereException(Texts.of(
+                                "judge.library.limitsController.hasNoVersion",
+                                "name",
+                                newest.name(),
+                                "version",
+                                version)));
         page.addAttribute("room", "library");
         page.addAttribute("set", shown);
         page.addAttribute("newest", newest);
@@ -174,7 +178,8 @@ class LimitsController {
             LimitSet kept = form.id == 0
                     ? sets.create(name, parsed.limits(), me.getName())
                     : sets.update(form.id, form.version, name, parsed.limits(), me.getName());
-            flash.addFlashAttribute("said", Texts.of("judge.library.limitsController.savedAsVersion", "version", kept.version()));
+            flash.addFlashAttribute(
+                    "said", Texts.of("judge.library.limitsController.savedAsVersion", "version", kept.version()));
             return "redirect:/limits/" + kept.id();
         } catch (LimitSets.NameTakenException e) {
             return edit(form, Map.of("name", e.getMessage()), page);
@@ -195,8 +200,10 @@ class LimitsController {
     /** The name, and each rule under its name as a sentence. */
     private static Map<String, String> shown(Limits limits) {
         Map<String, String> out = SavedMeanwhile.fields(Texts.of("judge.library.limitsController.name"), limits.name());
-        limits.rules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
-        limits.gapRules().forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
+        limits.rules()
+                .forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
+        limits.gapRules()
+                .forEach(r -> out.put(Texts.of("judge.library.limitsController.ruleId", "id", r.id()), RuleText.of(r)));
         return out;
     }
 
@@ -206,7 +213,9 @@ class LimitsController {
         sets.archive(id, on, me.getName());
         flash.addFlashAttribute(
                 "said",
-                on ? Texts.of("judge.library.limitsController.isArchivedMissionsKeepIt", "name", set.name()) : Texts.of("judge.library.limitsController.isRestored", "name", set.name()));
+                on
+                        ? Texts.of("judge.library.limitsController.isArchivedMissionsKeepIt", "name", set.name())
+                        : Texts.of("judge.library.limitsController.isRestored", "name", set.name()));
         return "redirect:/limits/" + id;
     }
 
@@ -215,7 +224,9 @@ class LimitsController {
         LimitSet set = get(id);
         LimitSet asked = version == null
                 ? set
-                : sets.version(id, version).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitsController.thereIsNoSuchVersion")));
+                : sets.version(id, version)
+                        .orElseThrow(() ->
+                                new NotThereException(Texts.of("judge.library.limitsController.thereIsNoSuchVersion")));
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
@@ -236,8 +247,9 @@ class LimitsController {
             flash.addFlashAttribute("refused", e.getMessage() + ".");
             return "redirect:/limits";
         }
-        String name =
-                limits.name().isBlank() ? Texts.of("judge.library.limitsController.limitsFromAFile") : limits.name().strip();
+        String name = limits.name().isBlank()
+                ? Texts.of("judge.library.limitsController.limitsFromAFile")
+                : limits.name().strip();
         LimitSet kept = sets.take(
                 Length.LIMITS_NAME.exceeded(name) ? name.substring(0, Length.LIMITS_NAME.most() - 4) : name,
                 limits,
@@ -254,7 +266,8 @@ class LimitsController {
             }
             return read;
         } catch (DocumentException e) {
-            throw new NoLimitsException(Texts.of("judge.library.limitsController.theFileCannotBeRead", "reason", e.getMessage()));
+            throw new NoLimitsException(
+                    Texts.of("judge.library.limitsController.theFileCannotBeRead", "reason", e.getMessage()));
         }
     }
 
@@ -286,8 +299,7 @@ class LimitsController {
         }
         inForce.attach(set, target.via(), target.id(), home, why, me.getName());
         flash.addFlashAttribute(
-                "said",
-                Texts.of("judge.library.limitsController.isAssigned", "name", set.name(), "home", home));
+                "said", Texts.of("judge.library.limitsController.isAssigned", "name", set.name(), "home", home));
         return "redirect:/limits/" + id;
     }
 
@@ -300,7 +312,8 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         inForce.detach(set, via, target, me.getName());
-        flash.addFlashAttribute("said", Texts.of("judge.library.limitsController.isNoLongerAssignedThere", "name", set.name()));
+        flash.addFlashAttribute(
+                "said", Texts.of("judge.library.limitsController.isNoLongerAssignedThere", "name", set.name()));
         return "redirect:/limits/" + id;
     }
 
@@ -317,11 +330,18 @@ class LimitsController {
         int missions = behind.size();
         flash.addFlashAttribute(
                 "said",
-                Texts.of("judge.library.limitsController.missionsAreNowCheckedAgainst", "missions", missions, "version", set.version()));
+                Texts.of(
+                        "judge.library.limitsController.missionsAreNowCheckedAgainst",
+                        "missions",
+                        missions,
+                        "version",
+                        set.version()));
         return "redirect:/limits/" + id;
     }
 
     private LimitSet get(long id) {
-        return sets.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.limitsController.thereAreNoLimits", "id", id)));
+        return sets.find(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("judge.library.limitsController.thereAreNoLimits", "id", id)));
     }
 }

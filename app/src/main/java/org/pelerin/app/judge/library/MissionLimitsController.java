@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.InForce;
@@ -13,6 +12,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
 import org.springframework.stereotype.Controller;
@@ -57,7 +57,9 @@ class MissionLimitsController {
             @RequestParam(defaultValue = "") String reason,
             Principal me,
             RedirectAttributes flash) {
-        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereIsNoMission", "id", id)));
+        Mission mission = missions.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("judge.library.missionLimitsController.thereIsNoMission", "id", id)));
         Reason why = Reason.of(reason, Texts.of("judge.library.missionLimitsController.enterAReasonTheVerdict"));
         if (by.equals(FOLLOW)) {
             inForce.follow(mission, why.text(), me.getName());
@@ -67,14 +69,17 @@ class MissionLimitsController {
         }
         evaluation.again(id);
         InForce now = inForce.of(missions.find(id).orElseThrow());
-        flash.addFlashAttribute("said", Texts.of("judge.library.missionLimitsController.checkedAgainst", "now", now.words()));
+        flash.addFlashAttribute(
+                "said", Texts.of("judge.library.missionLimitsController.checkedAgainst", "now", now.words()));
         return "redirect:/missions/" + id;
     }
 
     /** Which set holds for what is recorded at a spot from now on. */
     @GetMapping("/spots/{id}/limits")
     String ofSpot(@PathVariable long id, Model page) {
-        Spot spot = places.spot(id).orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereIsNoSpot", "id", id)));
+        Spot spot = places.spot(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("judge.library.missionLimitsController.thereIsNoSpot", "id", id)));
         LimitPlace place = inForce.at(LimitsSource.SPOT, id)
                 .or(() -> inForce.at(LimitsSource.SITE, spot.siteId()))
                 .orElse(null);
@@ -85,6 +90,7 @@ class MissionLimitsController {
 
     private LimitSet set(String id) {
         return (id.matches("\\d{1,18}") ? sets.find(Long.parseLong(id)) : java.util.Optional.<LimitSet>empty())
-                .orElseThrow(() -> new NotThereException(Texts.of("judge.library.missionLimitsController.thereAreNoLimits", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("judge.library.missionLimitsController.thereAreNoLimits", "id", id)));
     }
 }

@@ -1,10 +1,10 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.judge.Side;
@@ -45,7 +45,9 @@ record RehearsedMission(
         }
 
         public String told() {
-            return count == 0 ? result() : result() + ", " + count + (count == 1 ? " excursion" : " excursions");
+            return count == 0
+                    ? result()
+                    : result() + ", " + Texts.of("judge.library.rehearsedMission.excursions", "excursions", count);
         }
     }
 

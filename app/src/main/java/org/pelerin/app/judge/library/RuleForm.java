@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.Duration;
@@ -12,6 +11,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -363,7 +363,9 @@ public class RuleForm implements Form {
                     (of
                                     + (low.isBlank() && nominal.isBlank()
                                             ? Texts.of("judge.library.ruleForm.high")
-                                            : high.isBlank() && nominal.isBlank() ? Texts.of("judge.library.ruleForm.low") : ""))
+                                            : high.isBlank() && nominal.isBlank()
+                                                    ? Texts.of("judge.library.ruleForm.low")
+                                                    : ""))
                             .strip();
             };
             String free = wanted;

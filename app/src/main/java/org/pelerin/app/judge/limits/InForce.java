@@ -1,7 +1,7 @@
 package org.pelerin.app.judge.limits;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.judge.Limits;
 
 /**
@@ -16,6 +16,15 @@ public record InForce(
 
     /** “Cold store, version 2, of its spot”. */
     public String words() {
-        return set == null ? Texts.of("judge.limits.inForce.alarmLimitsOfThePlan") : Texts.of("judge.limits.inForce.nameVersionVersionVia", "name", set.name(), "version", set.version(), "via", via.words());
+        return set == null
+                ? Texts.of("judge.limits.inForce.alarmLimitsOfThePlan")
+                : Texts.of(
+                        "judge.limits.inForce.nameVersionVersionVia",
+                        "name",
+                        set.name(),
+                        "version",
+                        set.version(),
+                        "via",
+                        via.words());
     }
 }

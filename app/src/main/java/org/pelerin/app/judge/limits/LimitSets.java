@@ -1,12 +1,12 @@
 package org.pelerin.app.judge.limits;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -116,7 +116,12 @@ public class LimitSets {
         }
         String document = LimitsDocument.write(new Limits(name, limits.rules(), limits.gapRules()));
         mapper.insertVersion(id, expected + 1, document, clock.instant(), by);
-        audit.record(by, "save limits", Texts.stored("stored.limitSets.nameVersionExpected", "name", name, "expected", (expected + 1)), before, document);
+        audit.record(
+                by,
+                "save limits",
+                Texts.stored("stored.limitSets.nameVersionExpected", "name", name, "expected", (expected + 1)),
+                before,
+                document);
         LimitSet saved = mapper.byId(id);
         events.publishEvent(new LimitSetSaved(saved));
         return saved;
@@ -131,7 +136,10 @@ public class LimitSets {
             throw new InUseException(places.get(0).name());
         }
         if (mapper.archive(id, archived) == 0) {
-            throw new TooLateException(archived ? Texts.of("judge.limits.limitSets.theyAreAlreadyArchived") : Texts.of("judge.limits.limitSets.theyAreAlreadyInUse"));
+            throw new TooLateException(
+                    archived
+                            ? Texts.of("judge.limits.limitSets.theyAreAlreadyArchived")
+                            : Texts.of("judge.limits.limitSets.theyAreAlreadyInUse"));
         }
         audit.record(by, archived ? "archive limits" : "take limits back", set.name(), "", "");
     }

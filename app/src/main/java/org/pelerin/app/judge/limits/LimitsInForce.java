@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.limits;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,9 +9,11 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.MissionRelocated;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -123,7 +124,8 @@ public class LimitsInForce {
                 by,
                 reason);
         versions.judgementOutdated(mission.id());
-        audit.record(by, "set limits", mission.subject(), before, of(mission).words(), reason);
+        audit.record(
+                by, "set limits", mission.subject(), before, CurrentLanguage.inEnglish(of(mission)::words), reason);
     }
 
     /** It is judged by what its spot, site or plan has now. */
@@ -136,7 +138,7 @@ public class LimitsInForce {
             mapper.keep(mission.id(), now.via(), now.set().id(), now.set().version(), clock.instant(), by, reason);
         }
         versions.judgementOutdated(mission.id());
-        audit.record(by, "set limits", mission.subject(), before, now.words(), reason);
+        audit.record(by, "set limits", mission.subject(), before, CurrentLanguage.inEnglish(now::words), reason);
     }
 
     /** Where a set holds. */
@@ -224,7 +226,8 @@ public class LimitsInForce {
     public void detach(LimitSet set, LimitsSource via, long target, String by) {
         LimitPlace before = mapper.place(via, target);
         if (mapper.detach(via, target, set.id()) == 0) {
-            throw new TooLateException(Texts.of("judge.limits.limitsInForce.isNoLongerAssignedThere", "name", set.name()));
+            throw new TooLateException(
+                    Texts.of("judge.limits.limitsInForce.isNoLongerAssignedThere", "name", set.name()));
         }
         versions.judgementOutdated(mapper.at(via, target, false));
         audit.record(by, "detach limits", before.name(), set.name(), "");
@@ -257,7 +260,8 @@ public class LimitsInForce {
             audit.record(
                     by,
                     "judge by newest version",
-                    Texts.stored("stored.limitsInForce.nameVersionVersion", "name", set.name(), "version", set.version()),
+                    Texts.stored(
+                            "stored.limitsInForce.nameVersionVersion", "name", set.name(), "version", set.version()),
                     "",
                     Texts.stored("stored.limitsInForce.behindMissions", "behind", behind.size()),
                     reason);

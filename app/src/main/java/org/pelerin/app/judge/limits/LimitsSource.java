@@ -1,7 +1,7 @@
 package org.pelerin.app.judge.limits;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 
 /** Why a mission is judged by what it is judged by; of several, the first that holds wins. */
 public enum LimitsSource {
@@ -13,7 +13,7 @@ public enum LimitsSource {
     /** Somebody said that no set shall hold for it. */
     ALARMS("judge.limits.limitsSource.alarmLimitsOfItsPlan"),
     /** No set held for it when it was judged. */
-    NONE("the alarms of its plan");
+    NONE("judge.limits.limitsSource.alarmLimitsOfItsPlan");
 
     private final String words;
 

@@ -1,7 +1,7 @@
 package org.pelerin.app.judge.limits;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.judge.Limits;
 
 /** Channels of a record whose values nothing judges, in words. */
@@ -23,7 +23,12 @@ public final class UnlimitedChannels {
             return "";
         }
         return unlimited.size() > MOST_NAMED
-                ? Texts.of("judge.limits.unlimitedChannels.noLimitIsSetFor", "unlimited", unlimited.size(), "recorded", recorded.size())
+                ? Texts.of(
+                        "judge.limits.unlimitedChannels.noLimitIsSetFor",
+                        "unlimited",
+                        unlimited.size(),
+                        "recorded",
+                        recorded.size())
                 : Texts.of("judge.limits.unlimitedChannels.noLimitIsSetFor2", "x", String.join(", ", unlimited));
     }
 }

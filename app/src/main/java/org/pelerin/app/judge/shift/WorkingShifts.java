@@ -1,6 +1,5 @@
 package org.pelerin.app.judge.shift;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
@@ -13,6 +12,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.TooLateException;
@@ -87,7 +87,8 @@ public class WorkingShifts {
     /** That which the mission is judged by now, be it its own or its spot's. */
     @Transactional
     public void remove(Mission mission, String by) {
-        ShiftSetting was = of(mission).orElseThrow(() -> new TooLateException(Texts.of("judge.shift.workingShifts.noWorkingShiftIsSet")));
+        ShiftSetting was = of(mission)
+                .orElseThrow(() -> new TooLateException(Texts.of("judge.shift.workingShifts.noWorkingShiftIsSet")));
         Long spot = was.ofSpot() ? mission.place().spotId() : null;
         int gone = spot == null ? mapper.removeOfMission(mission.id()) : mapper.removeOfSpot(spot);
         if (gone == 0) {
@@ -109,6 +110,15 @@ public class WorkingShifts {
     }
 
     private static String told(ShiftSetting s) {
-        return Texts.stored("stored.workingShifts.fromToToNewTree", "from", s.shift().from(), "to", s.shift().to(), "newTreeSet", new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" ")), "title", s.scheme().title());
+        return Texts.stored(
+                "stored.workingShifts.fromToToNewTree",
+                "from",
+                s.shift().from(),
+                "to",
+                s.shift().to(),
+                "newTreeSet",
+                new TreeSet<>(s.shift().days()).stream().map(DayOfWeek::name).collect(Collectors.joining(" ")),
+                "title",
+                s.scheme().title());
     }
 }

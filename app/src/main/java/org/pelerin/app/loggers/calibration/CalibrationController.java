@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.calibration;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -10,6 +9,7 @@ import java.util.stream.IntStream;
 import org.pelerin.app.evidence.SavedMeanwhile;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
@@ -81,7 +81,11 @@ class CalibrationController {
         Correction correction = form.correction(typed);
         if (form.certificate.isBlank() || Length.CERTIFICATE.exceeded(form.certificate)) {
             typed.wrong(
-                    "certificate", Texts.of("loggers.calibration.calibrationController.enterTheNumberOfThe", "most", Length.CERTIFICATE.most()));
+                    "certificate",
+                    Texts.of(
+                            "loggers.calibration.calibrationController.enterTheNumberOfThe",
+                            "most",
+                            Length.CERTIFICATE.most()));
         }
         if (done == null) {
             typed.wrong("calibrated", Texts.of("loggers.calibration.calibrationController.enterTheDateOfThe"));
@@ -106,7 +110,8 @@ class CalibrationController {
                         form.reason.strip(),
                         form.seen,
                         me.getName());
-                flash.addFlashAttribute("said", Texts.of("loggers.calibration.calibrationController.savedItAppliesFromThe"));
+                flash.addFlashAttribute(
+                        "said", Texts.of("loggers.calibration.calibrationController.savedItAppliesFromThe"));
                 return "redirect:/loggers/" + serial + "/calibration";
             } catch (IllegalArgumentException e) {
                 typed.wrong("reason", e.getMessage());
@@ -136,12 +141,18 @@ class CalibrationController {
 
     private static Map<String, String> shown(String certificate, Correction correction, String reason) {
         return SavedMeanwhile.fields(
-                Texts.of("loggers.calibration.calibrationController.certificate"), certificate, Texts.of("loggers.calibration.calibrationController.correction"), PlanFields.correction(correction), Texts.of("loggers.calibration.calibrationController.reasonForTheChange"), reason);
+                Texts.of("loggers.calibration.calibrationController.certificate"),
+                certificate,
+                Texts.of("loggers.calibration.calibrationController.correction"),
+                PlanFields.correction(correction),
+                Texts.of("loggers.calibration.calibrationController.reasonForTheChange"),
+                reason);
     }
 
     private LoggerModel model(String serial) {
         LoggerUnit unit = loggers.find(serial)
-                .orElseThrow(() -> new NotThereException(Texts.of("loggers.calibration.calibrationController.loggerWasNeverConnected", "serial", serial)));
+                .orElseThrow(() -> new NotThereException(Texts.of(
+                        "loggers.calibration.calibrationController.loggerWasNeverConnected", "serial", serial)));
         return ModelCatalogue.get(unit.model());
     }
 

@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.calibration;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -8,6 +7,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.sensor.Correction;
@@ -64,7 +64,8 @@ public class CalibrationForm implements Form {
         for (int i = 0; i < lines.length; i++) {
             String[] cells = lines[i].strip().split("[\\t;]\\s*|\\s+");
             if (cells.length != 2) {
-                typed.wrong("points", Texts.of("loggers.calibration.calibrationForm.rowNeedsTwoNumbersThe", "i", (i + 1)));
+                typed.wrong(
+                        "points", Texts.of("loggers.calibration.calibrationForm.rowNeedsTwoNumbersThe", "i", (i + 1)));
                 continue;
             }
             out.add(new Scaling.Point(typed.needed("points", cells[0], i), typed.needed("points", cells[1], 0)));

@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.calibration;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -9,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.core.exchange.CorrectionDocument;
@@ -102,14 +102,16 @@ public class CalibrationService {
         if (before.filter(c -> !CorrectionDocument.read(c.correction()).equals(correction))
                         .isPresent()
                 && reason.isBlank()) {
-            throw new IllegalArgumentException(Texts.of("loggers.calibration.calibrationService.theCorrectionChangesEnterA"));
+            throw new IllegalArgumentException(
+                    Texts.of("loggers.calibration.calibrationService.theCorrectionChangesEnterA"));
         }
         calibrations.insert(new Calibration(
                 0, serial, channel, certificate, calibratedAt, dueAt, after, reason, clock.instant(), by));
         audit.record(
                 by,
                 "calibrate",
-                Texts.stored("stored.calibrationService.serialChannelChannel", "serial", serial, "channel", (channel + 1)),
+                Texts.stored(
+                        "stored.calibrationService.serialChannelChannel", "serial", serial, "channel", (channel + 1)),
                 before.map(c -> c.certificate() + " " + c.correction()).orElse(""),
                 certificate + " " + after,
                 reason);

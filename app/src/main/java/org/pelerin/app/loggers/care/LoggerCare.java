@@ -1,10 +1,10 @@
 package org.pelerin.app.loggers.care;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.app.evidence.DeviceAudit;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.Firmware;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.link.LinkException;
@@ -52,13 +52,14 @@ public class LoggerCare {
                 link.updateFirmware(wanted);
                 Identity now = link.identify();
                 if (!now.firmware().equals(wanted.version())) {
-                    throw new UpdateFailedException(Texts.of("loggers.care.loggerCare.theLoggerStillRunsFirmware", "firmware", now.firmware()), null);
+                    throw new UpdateFailedException(
+                            Texts.of("loggers.care.loggerCare.theLoggerStillRunsFirmware", "firmware", now.firmware()),
+                            null);
                 }
                 return now.firmware().toString();
             } catch (LinkException e) {
                 throw new UpdateFailedException(
-                        Texts.of("loggers.care.loggerCare.theUpdateWasInterruptedThe", "before", before),
-                        e);
+                        Texts.of("loggers.care.loggerCare.theUpdateWasInterruptedThe", "before", before), e);
             }
         });
         dock.poll();

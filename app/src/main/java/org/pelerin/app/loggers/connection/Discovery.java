@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -14,6 +13,7 @@ import java.util.concurrent.Executors;
 import java.util.stream.IntStream;
 import org.pelerin.app.platform.InParallel;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.LinkException;
@@ -107,15 +107,26 @@ public class Discovery {
                     Texts.of("loggers.connection.discovery.theAddress"),
                     false,
                     Texts.of("loggers.connection.discovery.isNotAnAllowedHost", "host", host),
-                    Texts.of("loggers.connection.discovery.allowedAnAdministratorCanAdd", "x", String.join(", ", hosts.all()))));
+                    Texts.of(
+                            "loggers.connection.discovery.allowedAnAdministratorCanAdd",
+                            "x",
+                            String.join(", ", hosts.all()))));
             return false;
         }
         try {
             InetAddress.getByName(host);
-            steps.add(new Step(Texts.of("loggers.connection.discovery.address"), true, Texts.of("loggers.connection.discovery.isKnown", "host", host), ""));
+            steps.add(new Step(
+                    Texts.of("loggers.connection.discovery.address"),
+                    true,
+                    Texts.of("loggers.connection.discovery.isKnown", "host", host),
+                    ""));
             return true;
         } catch (UnknownHostException e) {
-            steps.add(new Step(Texts.of("loggers.connection.discovery.address"), false, Texts.of("loggers.connection.discovery.isNotKnown", "host", host), Texts.of("loggers.connection.discovery.checkTheSpelling")));
+            steps.add(new Step(
+                    Texts.of("loggers.connection.discovery.address"),
+                    false,
+                    Texts.of("loggers.connection.discovery.isNotKnown", "host", host),
+                    Texts.of("loggers.connection.discovery.checkTheSpelling")));
             return false;
         }
     }
@@ -123,7 +134,11 @@ public class Discovery {
     private static boolean listens(String host, int port, List<Step> steps) {
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(host, port), (int) PATIENCE.toMillis());
-            steps.add(new Step(Texts.of("loggers.connection.discovery.connection"), true, Texts.of("loggers.connection.discovery.portAcceptsConnections", "port", port), ""));
+            steps.add(new Step(
+                    Texts.of("loggers.connection.discovery.connection"),
+                    true,
+                    Texts.of("loggers.connection.discovery.portAcceptsConnections", "port", port),
+                    ""));
             return true;
         } catch (IOException e) {
             steps.add(new Step(
@@ -142,9 +157,13 @@ public class Discovery {
                     Texts.of("loggers.connection.discovery.dockOrStation"),
                     true,
                     ports.total()
-                            + (ports.total() == 1 ? Texts.of("loggers.connection.discovery.port") : Texts.of("loggers.connection.discovery.ports"))
+                            + (ports.total() == 1
+                                    ? Texts.of("loggers.connection.discovery.port")
+                                    : Texts.of("loggers.connection.discovery.ports"))
                             + ports.occupied().size()
-                            + (ports.total() == 1 ? Texts.of("loggers.connection.discovery.logger") : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
+                            + (ports.total() == 1
+                                    ? Texts.of("loggers.connection.discovery.logger")
+                                    : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
                     ""));
             for (DockPort occupied : ports.occupied()) {
                 steps.add(logger(dock, occupied));
@@ -174,12 +193,26 @@ public class Discovery {
                     ? new Step(
                             what,
                             false,
-                            Texts.of("loggers.connection.discovery.isOfAnUnknownModel", "serial", identity.serial(), "model", identity.model()),
+                            Texts.of(
+                                    "loggers.connection.discovery.isOfAnUnknownModel",
+                                    "serial",
+                                    identity.serial(),
+                                    "model",
+                                    identity.model()),
                             Texts.of("loggers.connection.discovery.addTheModelToThe"))
                     : new Step(
                             what,
                             true,
-                            Texts.of("loggers.connection.discovery.firmwareIdentityStatusAndReadings", "serial", identity.serial(), "model", model, "firmware", identity.firmware(), "millis", millis),
+                            Texts.of(
+                                    "loggers.connection.discovery.firmwareIdentityStatusAndReadings",
+                                    "serial",
+                                    identity.serial(),
+                                    "model",
+                                    model,
+                                    "firmware",
+                                    identity.firmware(),
+                                    "millis",
+                                    millis),
                             "");
         } catch (LinkException | MalformedMessageException | RefusedException e) {
             return new Step(

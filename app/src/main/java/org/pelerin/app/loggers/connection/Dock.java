@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
 import java.time.Clock;
@@ -14,6 +13,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.link.LinkException;
 import org.pelerin.link.LoggerLink;
 import org.slf4j.Logger;
@@ -106,7 +106,12 @@ public class Dock {
         List<String> claimants = stations.claimedTwice().getOrDefault(logger.serial(), List.of());
         if (!logger.station().isEmpty() && !claimants.isEmpty()) {
             throw new LinkException(
-                    Texts.of("loggers.connection.dock.answersAtDisconnectOneOf", "serial", logger.serial(), "x", String.join(Texts.of("loggers.connection.dock.andAt"), claimants)),
+                    Texts.of(
+                            "loggers.connection.dock.answersAtDisconnectOneOf",
+                            "serial",
+                            logger.serial(),
+                            "x",
+                            String.join(Texts.of("loggers.connection.dock.andAt"), claimants)),
                     null);
         }
         return logger.station().isEmpty()

@@ -1,8 +1,8 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.message.Identity;
@@ -67,7 +67,9 @@ public record DockedLogger(
     public String doing() {
         LoggerState state = status.state();
         if (state == LoggerState.ENDED) {
-            return holdsRecords() ? Texts.of("loggers.connection.dockedLogger.stoppedNotCollected") : Texts.of("loggers.connection.dockedLogger.stoppedEmpty");
+            return holdsRecords()
+                    ? Texts.of("loggers.connection.dockedLogger.stoppedNotCollected")
+                    : Texts.of("loggers.connection.dockedLogger.stoppedEmpty");
         }
         return switch (state) {
             case IDLE -> Texts.of("loggers.connection.dockedLogger.idleEmpty");

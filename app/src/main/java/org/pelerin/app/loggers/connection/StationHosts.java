@@ -1,11 +1,11 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -53,8 +53,7 @@ public class StationHosts {
     public void add(String typed, String by) {
         String host = named(typed);
         if (!HOST.matcher(host).matches() || Length.STATION_HOST.exceeded(host)) {
-            throw new NotKeptException(
-                    Texts.of("loggers.connection.stationHosts.enterTheNameOrThe"));
+            throw new NotKeptException(Texts.of("loggers.connection.stationHosts.enterTheNameOrThe"));
         }
         if (mapper.addHost(host, by, clock.instant()) > 0) {
             audit.record(by, "allow host for stations", host, "", "");
@@ -68,7 +67,8 @@ public class StationHosts {
         if (mapper.removeHost(host) > 0) {
             audit.record(by, "forbid host for stations", host, "", "");
         } else if (mapper.hosts().contains(host)) {
-            throw new NotKeptException(Texts.of("loggers.connection.stationHosts.stationsAtAreMonitoredRemove", "host", host));
+            throw new NotKeptException(
+                    Texts.of("loggers.connection.stationHosts.stationsAtAreMonitoredRemove", "host", host));
         }
     }
 

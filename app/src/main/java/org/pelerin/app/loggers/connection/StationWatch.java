@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
 import java.time.Clock;
@@ -18,6 +17,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.pelerin.app.platform.InParallel;
+import org.pelerin.app.platform.language.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;

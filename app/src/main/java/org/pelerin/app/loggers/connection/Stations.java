@@ -1,10 +1,10 @@
 package org.pelerin.app.loggers.connection;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -66,7 +66,9 @@ public class Stations {
     }
 
     private static String words(int every, int retry, String tables) {
-        return (every == 0 ? Texts.stored("stored.stations.onlyOnRequest") : Texts.stored("stored.stations.everyMinRetriedAfterMin", "every", every, "retry", retry))
+        return (every == 0
+                        ? Texts.stored("stored.stations.onlyOnRequest")
+                        : Texts.stored("stored.stations.everyMinRetriedAfterMin", "every", every, "retry", retry))
                 + (tables.isEmpty() ? "" : Texts.stored("stored.stations.dataTables", "tables", tables));
     }
 

@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -9,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.FormMark;
@@ -55,7 +55,8 @@ class LibraryController {
     @GetMapping("/library/models/{id}")
     String model(@PathVariable String id, Model page) {
         LoggerModel model = ModelCatalogue.find(id)
-                .orElseThrow(() -> new NotThereException(Texts.of("loggers.library.libraryController.thereIsNoLoggerModel", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("loggers.library.libraryController.thereIsNoLoggerModel", "id", id)));
         page.addAttribute("room", "library");
         page.addAttribute("model", model);
         page.addAttribute("groups", groups(model));
@@ -73,11 +74,19 @@ class LibraryController {
     private static String words(String feature) {
         String kind = feature.substring(feature.indexOf('.') + 1).toUpperCase(Locale.ROOT);
         if (feature.startsWith("start.")) {
-            return Texts.of("loggers.library.libraryController.startValueOf", "valueOf", StartKind.valueOf(kind).words());
+            return Texts.of(
+                    "loggers.library.libraryController.startValueOf",
+                    "valueOf",
+                    StartKind.valueOf(kind).words());
         }
         return feature.startsWith("stop.")
-                ? Texts.of("loggers.library.libraryController.endValueOf", "valueOf", StopKind.valueOf(kind).words())
-                : feature.equals("alarm.allowance") ? Texts.of("loggers.library.libraryController.alarmOnTotalTimeOutside") : feature;
+                ? Texts.of(
+                        "loggers.library.libraryController.endValueOf",
+                        "valueOf",
+                        StopKind.valueOf(kind).words())
+                : feature.equals("alarm.allowance")
+                        ? Texts.of("loggers.library.libraryController.alarmOnTotalTimeOutside")
+                        : feature;
     }
 
     /** Channels that are alike but for their label. */
@@ -156,7 +165,9 @@ class LibraryController {
                 // under another name than it was opened with, it is saved over nothing that was seen
                 String seen = sensor.name().equals(form.seenName) ? form.seen : FormMark.of("");
                 sensors.save(sensor, seen, me.getName());
-                flash.addFlashAttribute("said", Texts.of("loggers.library.libraryController.isSavedInTheLibrary", "name", sensor.name()));
+                flash.addFlashAttribute(
+                        "said",
+                        Texts.of("loggers.library.libraryController.isSavedInTheLibrary", "name", sensor.name()));
                 if (back) {
                     flash.addFlashAttribute("made", sensor.name());
                 }
@@ -193,7 +204,12 @@ class LibraryController {
                 Texts.of("loggers.library.libraryController.unit"),
                 s.unit(),
                 Texts.of("loggers.library.libraryController.range"),
-                Texts.of("loggers.library.libraryController.plainToPlain2", "plain", FieldReader.plain(s.low()), "plain2", FieldReader.plain(s.high())),
+                Texts.of(
+                        "loggers.library.libraryController.plainToPlain2",
+                        "plain",
+                        FieldReader.plain(s.low()),
+                        "plain2",
+                        FieldReader.plain(s.high())),
                 Texts.of("loggers.library.libraryController.decimals"),
                 s.decimals(),
                 Texts.of("loggers.library.libraryController.supply"),
@@ -209,7 +225,8 @@ class LibraryController {
     @PostMapping("/library/sensors/delete")
     String delete(@RequestParam String name, Principal me, RedirectAttributes flash) {
         sensors.delete(name, me.getName());
-        flash.addFlashAttribute("said", Texts.of("loggers.library.libraryController.isDeletedFromTheLibrary", "name", name));
+        flash.addFlashAttribute(
+                "said", Texts.of("loggers.library.libraryController.isDeletedFromTheLibrary", "name", name));
         return "redirect:/library/sensors";
     }
 

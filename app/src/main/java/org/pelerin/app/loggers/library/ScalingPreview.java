@@ -1,8 +1,8 @@
 package org.pelerin.app.loggers.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.sensor.ResistanceThermometer;
 import org.pelerin.core.sensor.Scaler;
@@ -67,7 +67,14 @@ public record ScalingPreview(
                 : Double.isNaN(scaled)
                         ? Texts.of("loggers.library.scalingPreview.noValueASensorFault")
                         : Double.isNaN(value)
-                                ? Texts.of("loggers.library.scalingPreview.sensorFaultIsOutside", "scaled", number(scaled), "unit", form.unit, "range", range.words())
+                                ? Texts.of(
+                                        "loggers.library.scalingPreview.sensorFaultIsOutside",
+                                        "scaled",
+                                        number(scaled),
+                                        "unit",
+                                        form.unit,
+                                        "range",
+                                        range.words())
                                 : number(value) + " " + form.unit;
         return new ScalingPreview(
                 path(values, least, span),

@@ -1,12 +1,12 @@
 package org.pelerin.app.loggers.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -163,7 +163,8 @@ public class SensorForm implements Form {
     /** The definition; null if something is wrong, which is then said. */
     Sensor parse(FieldReader typed) {
         if (name.isBlank() || Length.SENSOR_NAME.exceeded(name)) {
-            typed.wrong("name", Texts.of("loggers.library.sensorForm.enterANameOfUp", "most", Length.SENSOR_NAME.most()));
+            typed.wrong(
+                    "name", Texts.of("loggers.library.sensorForm.enterANameOfUp", "most", Length.SENSOR_NAME.most()));
         }
         typed.text("unit", unit, Length.CHANNEL_UNIT);
         if (!scalings().contains(scaling)) {
@@ -198,7 +199,8 @@ public class SensorForm implements Form {
         double current = typed.needed("milliamps", milliamps, 0);
         Integer before = typed.whole("warmUp", warmUp, 0, 600_000);
         try {
-            String title = Texts.of("loggers.library.sensorForm.plainVForName", "plain", FieldReader.plain(v), "name", name.strip());
+            String title = Texts.of(
+                    "loggers.library.sensorForm.plainVForName", "plain", FieldReader.plain(v), "name", name.strip());
             return new Supply(title, v, current, Duration.ofMillis(before == null ? 0 : before), continuous);
         } catch (IllegalArgumentException e) {
             typed.wrong("milliamps", e.getMessage());
@@ -232,7 +234,14 @@ public class SensorForm implements Form {
             };
             return typed.errors().size() > before ? null : out;
         } catch (ExpressionException e) {
-            typed.wrong("formula", Texts.of("loggers.library.sensorForm.atCharacter", "position", (e.position() + 1), "reason", e.getMessage()));
+            typed.wrong(
+                    "formula",
+                    Texts.of(
+                            "loggers.library.sensorForm.atCharacter",
+                            "position",
+                            (e.position() + 1),
+                            "reason",
+                            e.getMessage()));
         } catch (IllegalArgumentException e) {
             typed.wrong(
                     switch (scaling) {
@@ -259,14 +268,26 @@ public class SensorForm implements Form {
             if (hole.isPresent()) {
                 typed.wrong(
                         "formula",
-                        Texts.of("loggers.library.sensorForm.noValueAtXDivision", "plain", FieldReader.plain(hole.getAsDouble()), "rawLow", rawLow, "rawHigh", rawHigh));
+                        Texts.of(
+                                "loggers.library.sensorForm.noValueAtXDivision",
+                                "plain",
+                                FieldReader.plain(hole.getAsDouble()),
+                                "rawLow",
+                                rawLow,
+                                "rawHigh",
+                                rawHigh));
             }
         } else {
             double[] usual = ScalingPreview.usual(this);
             if (!expression.definedIn(usual[0], usual[1])) {
                 typed.wrong(
                         "formula",
-                        Texts.of("loggers.library.sensorForm.noValueAnywhereFromX", "plain", FieldReader.plain(usual[0]), "plain2", FieldReader.plain(usual[1])));
+                        Texts.of(
+                                "loggers.library.sensorForm.noValueAnywhereFromX",
+                                "plain",
+                                FieldReader.plain(usual[0]),
+                                "plain2",
+                                FieldReader.plain(usual[1])));
             }
         }
         return new Scaling.Formula(text);

@@ -1,11 +1,11 @@
 package org.pelerin.app.loggers.library;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;

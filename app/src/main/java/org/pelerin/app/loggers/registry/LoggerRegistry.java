@@ -1,6 +1,5 @@
 package org.pelerin.app.loggers.registry;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
@@ -87,7 +87,8 @@ public class LoggerRegistry {
 
     private static void known(int rows, String serial) {
         if (rows == 0) {
-            throw new NoSuchElementException(Texts.of("loggers.registry.loggerRegistry.thereIsNoLogger", "serial", serial));
+            throw new NoSuchElementException(
+                    Texts.of("loggers.registry.loggerRegistry.thereIsNoLogger", "serial", serial));
         }
     }
 

@@ -1,7 +1,7 @@
 package org.pelerin.app.missions.documentation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 
 /** A file that goes with a mission; its bytes are read apart. */
 public record Attachment(

@@ -1,6 +1,5 @@
 package org.pelerin.app.missions.documentation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -14,6 +13,7 @@ import org.pelerin.app.organisation.contact.AddressBook;
 import org.pelerin.app.organisation.contact.Contact;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.NotThereException;
@@ -123,9 +123,16 @@ class DocumentationController {
         try {
             String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();
             String kept = documentation.attach(id, name, file.getBytes(), me.getName());
-            flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.isAttachedToTheMission", "kept", kept));
+            flash.addFlashAttribute(
+                    "said",
+                    Texts.of("missions.documentation.documentationController.isAttachedToTheMission", "kept", kept));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", Texts.of("missions.documentation.documentationController.pngJpegAndPdfCan", "reason", e.getMessage()));
+            flash.addFlashAttribute(
+                    "refused",
+                    Texts.of(
+                            "missions.documentation.documentationController.pngJpegAndPdfCan",
+                            "reason",
+                            e.getMessage()));
         }
         return "redirect:/missions/" + id;
     }
@@ -148,12 +155,17 @@ class DocumentationController {
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
         Attachment a = attachment(id);
         documentation.remove(a, me.getName());
-        flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.isRemovedItsNameAnd", "name", a.name()));
+        flash.addFlashAttribute(
+                "said",
+                Texts.of("missions.documentation.documentationController.isRemovedItsNameAnd", "name", a.name()));
         return "redirect:/missions/" + a.missionId();
     }
 
     private Attachment attachment(long id) {
-        return documentation.attachment(id).orElseThrow(() -> new NotThereException(Texts.of("missions.documentation.documentationController.thereIsNoSuchFile")));
+        return documentation
+                .attachment(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("missions.documentation.documentationController.thereIsNoSuchFile")));
     }
 
     /** Site and spot of a mission, with the address; empty where it has none. */
@@ -173,6 +185,8 @@ class DocumentationController {
     }
 
     private Mission need(long mission) {
-        return missions.find(mission).orElseThrow(() -> new NotThereException(Texts.of("missions.documentation.documentationController.thereIsNoMission", "mission", mission)));
+        return missions.find(mission)
+                .orElseThrow(() -> new NotThereException(Texts.of(
+                        "missions.documentation.documentationController.thereIsNoMission", "mission", mission)));
     }
 }

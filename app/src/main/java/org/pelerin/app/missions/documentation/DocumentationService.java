@@ -1,6 +1,5 @@
 package org.pelerin.app.missions.documentation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -8,6 +7,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.MissionVersion;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.core.evidence.AuditEntry;
@@ -59,7 +59,12 @@ public class DocumentationService {
         }
         if (!before.equals(note)) {
             mapper.save(mission, note);
-            audit.record(by, "document mission", Texts.stored("stored.documentationService.missionMission", "mission", mission), before.toString(), note.toString());
+            audit.record(
+                    by,
+                    "document mission",
+                    Texts.stored("stored.documentationService.missionMission", "mission", mission),
+                    before.toString(),
+                    note.toString());
         }
     }
 
@@ -94,7 +99,12 @@ public class DocumentationService {
         String free = FileKind.named(name, type, taken);
         String sha = new Sha256().add(bytes).hex();
         mapper.insert(mission, free, type, bytes.length, sha, bytes, clock.instant(), by);
-        audit.record(by, "attach file", Texts.stored("stored.documentationService.missionMission", "mission", mission), "", free + ", SHA-256 " + sha);
+        audit.record(
+                by,
+                "attach file",
+                Texts.stored("stored.documentationService.missionMission", "mission", mission),
+                "",
+                free + ", SHA-256 " + sha);
         return free;
     }
 
@@ -102,6 +112,11 @@ public class DocumentationService {
     public void remove(Attachment a, String by) {
         versions.requireUnsigned(a.missionId());
         mapper.delete(a.id());
-        audit.record(by, "remove file", Texts.stored("stored.documentationService.missionMissionId", "missionId", a.missionId()), a.name() + ", SHA-256 " + a.sha256(), "");
+        audit.record(
+                by,
+                "remove file",
+                Texts.stored("stored.documentationService.missionMissionId", "missionId", a.missionId()),
+                a.name() + ", SHA-256 " + a.sha256(),
+                "");
     }
 }

@@ -1,12 +1,12 @@
 package org.pelerin.app.missions.documentation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.pelerin.app.places.Picture;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.text.CleanText;
 
 /** What kind of file something is, told from its bytes, and how it may be called. */

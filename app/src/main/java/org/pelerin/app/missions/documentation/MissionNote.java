@@ -1,9 +1,9 @@
 package org.pelerin.app.missions.documentation;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 
 /**
@@ -42,7 +42,10 @@ public record MissionNote(String title, String purpose, String people, String pl
         return List.of(
                         new Part(Texts.of("missions.documentation.missionNote.theTitle"), title, Length.NOTE_TITLE),
                         new Part(Texts.of("missions.documentation.missionNote.purpose"), purpose, Length.NOTE_PURPOSE),
-                        new Part(Texts.of("missions.documentation.missionNote.peoplePresent"), people, Length.NOTE_PEOPLE),
+                        new Part(
+                                Texts.of("missions.documentation.missionNote.peoplePresent"),
+                                people,
+                                Length.NOTE_PEOPLE),
                         new Part(Texts.of("missions.documentation.missionNote.location"), place, Length.NOTE_PLACE),
                         new Part(Texts.of("missions.documentation.missionNote.remarks"), remarks, Length.NOTE_REMARKS))
                 .stream()

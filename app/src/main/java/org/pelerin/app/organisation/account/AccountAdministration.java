@@ -1,12 +1,12 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FormMark;
@@ -83,15 +83,15 @@ public class AccountAdministration {
     @Transactional
     public String add(String name, String displayName, Role role, String by) {
         if (!NAMES.matcher(name).matches() || name.equals(SYSTEM)) {
-            throw new NotChangedException(
-                    Texts.of("organisation.account.accountAdministration.aSignInNameHas"));
+            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.aSignInNameHas"));
         }
         String shown = shown(displayName);
         String password = OneTimePassword.make();
         try {
             accounts.insert(name, shown, passwords.encode(password), role);
         } catch (DuplicateKeyException e) {
-            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.anAccountAlreadyExists", "name", name));
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.anAccountAlreadyExists", "name", name));
         }
         once(name, password);
         audit.record(by, "create account", name, "", shown + ", " + role);
@@ -105,8 +105,10 @@ public class AccountAdministration {
     private static String shown(String displayName) {
         String shown = displayName.strip();
         if (shown.isEmpty() || Length.DISPLAY_NAME.exceeded(shown)) {
-            throw new NotChangedException(
-                    Texts.of("organisation.account.accountAdministration.enterADisplayNameUp", "most", Length.DISPLAY_NAME.most()));
+            throw new NotChangedException(Texts.of(
+                    "organisation.account.accountAdministration.enterADisplayNameUp",
+                    "most",
+                    Length.DISPLAY_NAME.most()));
         }
         return shown;
     }
@@ -126,7 +128,8 @@ public class AccountAdministration {
         FormMark.require(seen, told(before));
         if (before.role() != role) {
             if (name.equals(by)) {
-                throw new NotChangedException(Texts.of("organisation.account.accountAdministration.youCannotChangeYourOwn"));
+                throw new NotChangedException(
+                        Texts.of("organisation.account.accountAdministration.youCannotChangeYourOwn"));
             }
             anotherAdministrates(before);
             end(name);
@@ -150,7 +153,8 @@ public class AccountAdministration {
     public void disable(String name, String reason, String by) {
         Account account = need(name);
         if (name.equals(by)) {
-            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.youCannotDisableYourOwn"));
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.youCannotDisableYourOwn"));
         }
         anotherAdministrates(account);
         if (accounts.disable(name, machine.instant()) == 1) {
@@ -169,7 +173,8 @@ public class AccountAdministration {
     /** An installation without anybody who can add somebody would be lost. */
     private void anotherAdministrates(Account account) {
         if (account.role() == Role.ADMIN && !account.disabled() && accounts.lockAdministrators() < 2) {
-            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.thisIsTheOnlyAdministrator"));
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.thisIsTheOnlyAdministrator"));
         }
     }
 
@@ -180,7 +185,12 @@ public class AccountAdministration {
         String password = OneTimePassword.make();
         once(account.name(), password);
         end(account.name());
-        audit.record(by, "reset password", account.name(), "", Texts.stored("stored.accountAdministration.toBeChangedAtThe"));
+        audit.record(
+                by,
+                "reset password",
+                account.name(),
+                "",
+                Texts.stored("stored.accountAdministration.toBeChangedAtThe"));
         return password;
     }
 
@@ -195,8 +205,12 @@ public class AccountAdministration {
             return add(name, "Administrator", Role.ADMIN, SYSTEM);
         }
         if (need(name).role() != Role.ADMIN) {
-            throw new NotChangedException(
-                    Texts.of("organisation.account.accountAdministration.isNotAnAdministratorThese", "name", name, "x", String.join(", ", accounts.administrators())));
+            throw new NotChangedException(Texts.of(
+                    "organisation.account.accountAdministration.isNotAnAdministratorThese",
+                    "name",
+                    name,
+                    "x",
+                    String.join(", ", accounts.administrators())));
         }
         enable(name, SYSTEM);
         return reset(name, SYSTEM);
@@ -230,7 +244,8 @@ public class AccountAdministration {
     public void ownPassword(String name, String present, String wanted, boolean endTokens) {
         Account account = need(name);
         if (!passwords.matches(present, account.passwordHash())) {
-            throw new NotChangedException(Texts.of("organisation.account.accountAdministration.thePresentPasswordIsWrong"));
+            throw new NotChangedException(
+                    Texts.of("organisation.account.accountAdministration.thePresentPasswordIsWrong"));
         }
         if (passwords.matches(wanted, account.passwordHash())) {
             throw new NotChangedException(Texts.of("organisation.account.accountAdministration.theNewPasswordIsThe"));
@@ -248,6 +263,8 @@ public class AccountAdministration {
     }
 
     private Account need(String name) {
-        return find(name).orElseThrow(() -> new NotChangedException(Texts.of("organisation.account.accountAdministration.thereIsNoAccount", "name", name)));
+        return find(name)
+                .orElseThrow(() -> new NotChangedException(
+                        Texts.of("organisation.account.accountAdministration.thereIsNoAccount", "name", name)));
     }
 }

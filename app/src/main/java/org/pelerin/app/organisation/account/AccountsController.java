@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +7,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
@@ -74,8 +74,9 @@ class AccountsController {
 
     @GetMapping("/admin/accounts/{name}")
     String one(@PathVariable String name, Principal me, Model page) {
-        Account account =
-                accounts.find(name).orElseThrow(() -> new NotThereException(Texts.of("organisation.account.accountsController.thereIsNoAccount", "name", name)));
+        Account account = accounts.find(name)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("organisation.account.accountsController.thereIsNoAccount", "name", name)));
         page.addAttribute("room", "accounts");
         page.addAttribute("account", account);
         page.addAttribute("seen", AccountAdministration.mark(account));
@@ -111,7 +112,11 @@ class AccountsController {
     }
 
     private static Map<String, String> shown(String displayName, Role role) {
-        return SavedMeanwhile.fields(Texts.of("organisation.account.accountsController.displayName"), displayName, Texts.of("organisation.account.accountsController.role"), role.words());
+        return SavedMeanwhile.fields(
+                Texts.of("organisation.account.accountsController.displayName"),
+                displayName,
+                Texts.of("organisation.account.accountsController.role"),
+                role.words());
     }
 
     @PostMapping("/admin/accounts/{name}/reset")
@@ -130,12 +135,19 @@ class AccountsController {
                 flash,
                 Texts.of("organisation.account.accountsController.canNoLongerSignIn", "name", name),
                 () -> accounts.disable(
-                        name, Reason.of(reason, Texts.of("organisation.account.accountsController.enterAReasonForDisabling")).text(), me.getName()));
+                        name,
+                        Reason.of(reason, Texts.of("organisation.account.accountsController.enterAReasonForDisabling"))
+                                .text(),
+                        me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/enable")
     String enable(@PathVariable String name, Principal me, RedirectAttributes flash) {
-        return done(name, flash, Texts.of("organisation.account.accountsController.canSignInAgain", "name", name), () -> accounts.enable(name, me.getName()));
+        return done(
+                name,
+                flash,
+                Texts.of("organisation.account.accountsController.canSignInAgain", "name", name),
+                () -> accounts.enable(name, me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/end-sessions")

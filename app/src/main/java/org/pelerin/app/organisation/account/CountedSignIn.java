@@ -1,7 +1,7 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
 import org.springframework.security.core.Authentication;
@@ -45,10 +45,20 @@ class CountedSignIn extends DaoAuthenticationProvider {
         try {
             Authentication done = super.authenticate(asked);
             gate.succeeded(name, source, device);
-            audit.record(done.getName(), "sign in", done.getName(), "", Texts.stored("stored.countedSignIn.fromSource", "source", source));
+            audit.record(
+                    done.getName(),
+                    "sign in",
+                    done.getName(),
+                    "",
+                    Texts.stored("stored.countedSignIn.fromSource", "source", source));
             return done;
         } catch (BadCredentialsException e) {
-            audit.record("system", "refuse sign-in", shown, "", Texts.stored("stored.countedSignIn.fromSource", "source", source));
+            audit.record(
+                    "system",
+                    "refuse sign-in",
+                    shown,
+                    "",
+                    Texts.stored("stored.countedSignIn.fromSource", "source", source));
             throw e;
         }
     }

@@ -1,11 +1,11 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
@@ -73,7 +73,14 @@ public class OwnMail {
         send(
                 mail,
                 Texts.of("organisation.account.ownMail.pelerinConfirmYourEmailAddress"),
-                Texts.of("organisation.account.ownMail.signedInToPelerinWants", "account", account, "base", address.base(), "secret", secret));
+                Texts.of(
+                        "organisation.account.ownMail.signedInToPelerinWants",
+                        "account",
+                        account,
+                        "base",
+                        address.base(),
+                        "secret",
+                        secret));
     }
 
     /** To the address that is confirmed. */
@@ -83,7 +90,10 @@ public class OwnMail {
             throw new NotSentException(Texts.of("organisation.account.ownMail.enterAnAddressFirstAnd"));
         }
         counted(account);
-        send(mail, Texts.of("organisation.account.ownMail.pelerinTestEmail"), Texts.of("organisation.account.ownMail.noticesWillBeSentTo"));
+        send(
+                mail,
+                Texts.of("organisation.account.ownMail.pelerinTestEmail"),
+                Texts.of("organisation.account.ownMail.noticesWillBeSentTo"));
     }
 
     /** The address that is reached from now on; empty if the link is another's, or too old. */
@@ -110,7 +120,10 @@ public class OwnMail {
         try {
             mails.send(to, subject, text);
         } catch (MailException e) {
-            throw new NotSentException(Texts.of("organisation.account.ownMail.theMailServerRefusedIt", "reason", e.getMostSpecificCause().getMessage()));
+            throw new NotSentException(Texts.of(
+                    "organisation.account.ownMail.theMailServerRefusedIt",
+                    "reason",
+                    e.getMostSpecificCause().getMessage()));
         }
     }
 

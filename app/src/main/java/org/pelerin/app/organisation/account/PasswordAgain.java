@@ -1,7 +1,7 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 
@@ -47,7 +47,12 @@ public class PasswordAgain {
         if (fits) {
             gate.passedAgain(name);
         } else {
-            audit.record("system", "refuse password", name, "", Texts.stored("stored.passwordAgain.purposeFromSource", "purpose", purpose, "source", source));
+            audit.record(
+                    "system",
+                    "refuse password",
+                    name,
+                    "",
+                    Texts.stored("stored.passwordAgain.purposeFromSource", "purpose", purpose, "source", source));
         }
         return fits;
     }

@@ -1,8 +1,8 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.authentication.logout.SecurityContextLogoutHandler;
@@ -44,7 +44,9 @@ class PasswordController {
             Authentication authentication,
             HttpServletRequest request,
             Model page) {
-        String wrong = wanted.equals(repeated) ? "" : Texts.of("organisation.account.passwordController.theTwoNewPasswordsAre");
+        String wrong = wanted.equals(repeated)
+                ? ""
+                : Texts.of("organisation.account.passwordController.theTwoNewPasswordsAre");
         if (wrong.isEmpty() && !again.mayTry(me.getName())) {
             wrong = Texts.of("organisation.account.passwordController.thePresentPasswordWasWrong");
         }

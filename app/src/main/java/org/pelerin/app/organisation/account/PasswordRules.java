@@ -1,10 +1,10 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * What a password must be: long, and none of those that are tried first. No rules of kinds of letters, and none ends by itself

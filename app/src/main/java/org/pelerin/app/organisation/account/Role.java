@@ -1,8 +1,8 @@
 package org.pelerin.app.organisation.account;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.EnumSet;
 import java.util.Set;
+import org.pelerin.app.platform.language.Texts;
 
 /** What a person may do, as a set of permissions with a name. */
 public enum Role {

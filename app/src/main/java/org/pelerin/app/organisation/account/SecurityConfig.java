@@ -105,8 +105,8 @@ class SecurityConfig {
     };
 
     @Bean
-    SecurityFilterChain pages(
-            HttpSecurity http, CountedSignIn signIn, KnownDevices devices, OwnLanguage languages) throws Exception {
+    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, KnownDevices devices, OwnLanguage languages)
+            throws Exception {
         HttpSessionRequestCache cache = new HttpSessionRequestCache();
         cache.setMatchingRequestParameterName(null);
         http.authorizeHttpRequests(a -> a.requestMatchers(

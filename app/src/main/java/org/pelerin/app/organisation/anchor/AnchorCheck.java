@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.anchor;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -22,6 +21,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.organisation.key.InstallationKey;
 import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleException;
@@ -109,7 +109,12 @@ public class AnchorCheck {
         try (Bundle bundle = Bundle.open(file)) {
             BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
             if (!o.sound()) {
-                out.unchecked.add(Texts.stored("stored.anchorCheck.isNotConsistent", "name", out.name, "why", o.unreadable().orElseGet(() -> o.troubles().get(0))));
+                out.unchecked.add(Texts.stored(
+                        "stored.anchorCheck.isNotConsistent",
+                        "name",
+                        out.name,
+                        "why",
+                        o.unreadable().orElseGet(() -> o.troubles().get(0))));
                 return;
             }
             out.ours = o.proven();
@@ -117,7 +122,8 @@ public class AnchorCheck {
                 out.add(Anchor.bare(e.path("sequence").asLong(0), e.path("hash").asString("")));
             }
         } catch (BundleException | JacksonException e) {
-            out.unchecked.add(Texts.stored("stored.anchorCheck.cannotBeReadAsA", "name", out.name, "reason", e.getMessage()));
+            out.unchecked.add(
+                    Texts.stored("stored.anchorCheck.cannotBeReadAsA", "name", out.name, "reason", e.getMessage()));
         }
     }
 
@@ -186,15 +192,34 @@ public class AnchorCheck {
         }
 
         private void other(Anchor a, String is) {
-            String words = Texts.stored("stored.anchorCheck.entryTheTrailWasCut", "sequence", a.sequence(), "is", is == null, "at", (a.at() == null ? "" : Texts.stored("stored.anchorCheck.afterFormat", "format", WHEN.format(a.at()))));
+            String words = Texts.stored(
+                    "stored.anchorCheck.entryTheTrailWasCut",
+                    "sequence",
+                    a.sequence(),
+                    "is",
+                    is == null,
+                    "at",
+                    (a.at() == null
+                            ? ""
+                            : Texts.stored("stored.anchorCheck.afterFormat", "format", WHEN.format(a.at()))));
             List<String> to = ours || known(a) ? troubles : unchecked;
             if (to.size() < MOST) {
                 to.add(
                         to == troubles
                                 ? Texts.stored("stored.anchorCheck.accordingTo", "name", name, "words", words)
-                                : Texts.stored("stored.anchorCheck.differsFromTheTrailAt", "name", name, "sequence", a.sequence(), "more", (a.certificate().isEmpty()
+                                : Texts.stored(
+                                        "stored.anchorCheck.differsFromTheTrailAt",
+                                        "name",
+                                        name,
+                                        "sequence",
+                                        a.sequence(),
+                                        "more",
+                                        (a.certificate().isEmpty()
                                                 ? ""
-                                                : Texts.stored("stored.anchorCheck.certificateGrouped", "grouped", Trust.grouped(a.certificate())))));
+                                                : Texts.stored(
+                                                        "stored.anchorCheck.certificateGrouped",
+                                                        "grouped",
+                                                        Trust.grouped(a.certificate())))));
             }
         }
     }

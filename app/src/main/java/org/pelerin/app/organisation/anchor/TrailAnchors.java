@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.anchor;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileAlreadyExistsException;
@@ -16,6 +15,7 @@ import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.evidence.TrailWitness;
 import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.organisation.key.KeyPurpose;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.proof.Ed25519;
 import org.pelerin.proof.Trust;
@@ -99,7 +99,9 @@ public class TrailAnchors implements TrailWitness {
         if (e instanceof FileAlreadyExistsException || e instanceof NotDirectoryException) {
             return Texts.of("organisation.anchor.trailAnchors.itIsAFileNot");
         }
-        return e instanceof AccessDeniedException ? Texts.of("organisation.anchor.trailAnchors.accessIsNotAllowed") : e.getMessage();
+        return e instanceof AccessDeniedException
+                ? Texts.of("organisation.anchor.trailAnchors.accessIsNotAllowed")
+                : e.getMessage();
     }
 
     @Override
@@ -113,7 +115,12 @@ public class TrailAnchors implements TrailWitness {
                 troubles.addAll(check.of(file).troubles());
             }
         } catch (IOException e) {
-            troubles.add(Texts.stored("stored.trailAnchors.headsStoredInCannotBe", "directory", files.directory(), "reason", e.getMessage()));
+            troubles.add(Texts.stored(
+                    "stored.trailAnchors.headsStoredInCannotBe",
+                    "directory",
+                    files.directory(),
+                    "reason",
+                    e.getMessage()));
         }
         return troubles.stream().findFirst();
     }
@@ -124,10 +131,22 @@ public class TrailAnchors implements TrailWitness {
             return Texts.of("organisation.anchor.trailAnchors.itsHeadsAreNotStored");
         }
         if (!trouble.isEmpty()) {
-            return Texts.of("organisation.anchor.trailAnchors.itsHeadsCannotBeWritten", "directory", files.directory(), "trouble", trouble);
+            return Texts.of(
+                    "organisation.anchor.trailAnchors.itsHeadsCannotBeWritten",
+                    "directory",
+                    files.directory(),
+                    "trouble",
+                    trouble);
         }
         return written == null
                 ? Texts.of("organisation.anchor.trailAnchors.itsHeadsAreStoredOutside", "directory", files.directory())
-                : Texts.of("organisation.anchor.trailAnchors.storedOutsideTheDatabaseUp", "sequence", show.count(written.sequence()), "at", show.minute(written.at()), "directory", files.directory());
+                : Texts.of(
+                        "organisation.anchor.trailAnchors.storedOutsideTheDatabaseUp",
+                        "sequence",
+                        show.count(written.sequence()),
+                        "at",
+                        show.minute(written.at()),
+                        "directory",
+                        files.directory());
     }
 }

@@ -1,9 +1,9 @@
 package org.pelerin.app.organisation.contact;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.FormMark;
 import org.pelerin.app.platform.web.TooLateException;
@@ -64,7 +64,8 @@ public class AddressBook {
             contacts.lock(contact.id());
             Contact stored = contacts.byId(contact.id());
             if (stored == null) {
-                throw new TooLateException(Texts.of("organisation.contact.addressBook.somebodyElseRemovedFromThe", "name", contact.name()));
+                throw new TooLateException(Texts.of(
+                        "organisation.contact.addressBook.somebodyElseRemovedFromThe", "name", contact.name()));
             }
             FormMark.require(seen, stored);
         }

@@ -1,8 +1,8 @@
 package org.pelerin.app.organisation.contact;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.Map;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
@@ -40,7 +40,18 @@ public class ContactForm implements Form {
     /** Its fields as people read them. */
     public Map<String, String> shown(String site) {
         return SavedMeanwhile.fields(
-                Texts.of("organisation.contact.contactForm.name"), name, Texts.of("organisation.contact.contactForm.function"), about, Texts.of("organisation.contact.contactForm.phone"), phone, Texts.of("organisation.contact.contactForm.email"), mail, Texts.of("organisation.contact.contactForm.site"), site, Texts.of("organisation.contact.contactForm.notes"), notes);
+                Texts.of("organisation.contact.contactForm.name"),
+                name,
+                Texts.of("organisation.contact.contactForm.function"),
+                about,
+                Texts.of("organisation.contact.contactForm.phone"),
+                phone,
+                Texts.of("organisation.contact.contactForm.email"),
+                mail,
+                Texts.of("organisation.contact.contactForm.site"),
+                site,
+                Texts.of("organisation.contact.contactForm.notes"),
+                notes);
     }
 
     public Parsed parse() {

@@ -1,12 +1,12 @@
 package org.pelerin.app.organisation.contact;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.NamedTable;
 
 /** The address book as CSV, a row a person. */
@@ -41,7 +41,8 @@ public final class ContactTable {
             ContactForm.Parsed parsed = form(row, sites, known, errors).parse();
             parsed.errors().values().forEach(e -> errors.add(row.at() + e));
             if (!seen.add(row.cell("name"))) {
-                errors.add(Texts.of("organisation.contact.contactTable.occursTwice", "at", row.at(), "cell", row.cell("name")));
+                errors.add(Texts.of(
+                        "organisation.contact.contactTable.occursTwice", "at", row.at(), "cell", row.cell("name")));
             }
             out.add(parsed.contact());
         }

@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.key;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -22,6 +21,7 @@ import org.apache.pdfbox.pdmodel.interactive.form.PDSignatureField;
 import org.bouncycastle.cms.CMSException;
 import org.bouncycastle.cms.CMSProcessableByteArray;
 import org.bouncycastle.cms.CMSSignedDataGenerator;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.proof.CmsSignature;
 import org.pelerin.proof.SignedFile;
 import org.pelerin.proof.Trust;

@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.key;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
@@ -16,9 +15,11 @@ import java.util.List;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.organisation.HouseService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.proof.Trust;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -71,7 +72,15 @@ public class InstallationKeys implements ApplicationRunner {
         String sealed = mapper.sealed(key.id());
         String opened = seal.open(sealed);
         if (!opened.isEmpty() && !seal.current(sealed) && mapper.seal(key.id(), seal.close(opened), sealed) == 1) {
-            audit.record(SYSTEM, "seal anew", Texts.stored("stored.installationKeys.keyFor", "purpose", key.purpose().words()), "", key.fingerprint());
+            audit.record(
+                    SYSTEM,
+                    "seal anew",
+                    Texts.stored(
+                            "stored.installationKeys.keyFor",
+                            "purpose",
+                            CurrentLanguage.inEnglish(key.purpose()::words)),
+                    "",
+                    key.fingerprint());
         }
     }
 
@@ -131,7 +140,8 @@ public class InstallationKeys implements ApplicationRunner {
     public InstallationKey use(OwnCertificate own, String by) {
         String fingerprint = Trust.fingerprint(own.certificate());
         if (all().stream().anyMatch(k -> k.fingerprint().equals(fingerprint))) {
-            throw new OwnCertificate.UnusableException(Texts.of("organisation.key.installationKeys.thisCertificateIsAlreadyKnown"));
+            throw new OwnCertificate.UnusableException(
+                    Texts.of("organisation.key.installationKeys.thisCertificateIsAlreadyKnown"));
         }
         if (mapper.retire(ensure(KeyPurpose.DOCUMENT).id(), clock.instant()) == 0) {
             throw new TooLateException(Texts.of("organisation.key.installationKeys.somebodyElseReplacedTheKey"));
@@ -179,7 +189,14 @@ public class InstallationKeys implements ApplicationRunner {
                         clock.instant(),
                         by)
                 == 1) {
-            audit.record(by, "make key", Texts.stored("stored.installationKeys.keyFor", "purpose", purpose.words()), "", fingerprint, reason);
+            audit.record(
+                    by,
+                    "make key",
+                    Texts.stored(
+                            "stored.installationKeys.keyFor", "purpose", CurrentLanguage.inEnglish(purpose::words)),
+                    "",
+                    fingerprint,
+                    reason);
         }
     }
 

@@ -1,10 +1,10 @@
 package org.pelerin.app.organisation.key;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -55,8 +55,7 @@ class KeyController {
         InstallationKey now =
                 keys.use(OwnCertificate.read(file.getBytes(), password.toCharArray(), clock.instant()), me.getName());
         flash.addFlashAttribute(
-                "said",
-                Texts.of("organisation.key.keyController.pdfDocumentsAreSignedBy", "name", now.name()));
+                "said", Texts.of("organisation.key.keyController.pdfDocumentsAreSignedBy", "name", now.name()));
         return "redirect:/certificates";
     }
 
@@ -65,7 +64,12 @@ class KeyController {
         InstallationKey now = keys.rotate(purpose, me.getName());
         flash.addFlashAttribute(
                 "said",
-                Texts.of("organisation.key.keyController.areSignedByAnotherKey", "purpose", purpose.words(), "substring", now.fingerprint().substring(0, 8)));
+                Texts.of(
+                        "organisation.key.keyController.areSignedByAnotherKey",
+                        "purpose",
+                        purpose.words(),
+                        "substring",
+                        now.fingerprint().substring(0, 8)));
         return "redirect:/certificates";
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.key;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.security.GeneralSecurityException;
@@ -19,6 +18,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.Date;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotDoneException;
 
 /**
@@ -64,7 +64,10 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
                 throw new UnusableException(
                         keys.isEmpty()
                                 ? Texts.of("organisation.key.ownCertificate.theFileHoldsNoPrivate")
-                                : Texts.of("organisation.key.ownCertificate.theFileHoldsPrivateKeys", "keys", keys.size()));
+                                : Texts.of(
+                                        "organisation.key.ownCertificate.theFileHoldsPrivateKeys",
+                                        "keys",
+                                        keys.size()));
             }
             Certificate[] all = store.getCertificateChain(keys.get(0));
             List<X509Certificate> certificates =
@@ -87,15 +90,18 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
 
     private void check(Instant now) throws GeneralSecurityException {
         if (now.isBefore(certificate.getNotBefore().toInstant())) {
-            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theCertificateIsNotValid", "day", day(certificate.getNotBefore())));
+            throw new UnusableException(Texts.of(
+                    "organisation.key.ownCertificate.theCertificateIsNotValid",
+                    "day",
+                    day(certificate.getNotBefore())));
         }
         if (now.isAfter(certificate.getNotAfter().toInstant())) {
-            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theCertificateExpiredOn", "day", day(certificate.getNotAfter())));
+            throw new UnusableException(Texts.of(
+                    "organisation.key.ownCertificate.theCertificateExpiredOn", "day", day(certificate.getNotAfter())));
         }
         boolean[] usage = certificate.getKeyUsage();
         if (usage != null && !usage[DIGITAL_SIGNATURE] && !usage[NON_REPUDIATION]) {
-            throw new UnusableException(
-                    Texts.of("organisation.key.ownCertificate.theCertificateIsNotFor"));
+            throw new UnusableException(Texts.of("organisation.key.ownCertificate.theCertificateIsNotFor"));
         }
         PublicKey known = certificate.getPublicKey();
         if (known instanceof RSAPublicKey rsa && rsa.getModulus().bitLength() < LEAST_RSA_BITS
@@ -125,8 +131,8 @@ record OwnCertificate(PrivateKey key, X509Certificate certificate, List<X509Cert
             case "RSA" -> "SHA256withRSA";
             case "EC" -> "SHA256withECDSA";
             default ->
-                throw new UnusableException(
-                        Texts.of("organisation.key.ownCertificate.documentsAreSignedWithRsa", "algorithm", key.getAlgorithm()));
+                throw new UnusableException(Texts.of(
+                        "organisation.key.ownCertificate.documentsAreSignedWithRsa", "algorithm", key.getAlgorithm()));
         };
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.organisation.token;
 
-import org.pelerin.app.platform.language.Texts;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -12,6 +11,7 @@ import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.organisation.account.Person;
 import org.pelerin.app.organisation.account.Role;
 import org.pelerin.app.organisation.account.TokensEnded;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -60,17 +60,26 @@ public class ApiTokens {
     /** @return the token; it is shown this once */
     @Transactional
     public String make(String account, String name, Role role, Duration holds) {
-        Role own = role(account).orElseThrow(() -> new NoTokenException(Texts.of("organisation.token.apiTokens.thereIsNoSuchAccount")));
+        Role own = role(account)
+                .orElseThrow(() -> new NoTokenException(Texts.of("organisation.token.apiTokens.thereIsNoSuchAccount")));
         if (!role.within(own)) {
-            throw new NoTokenException(Texts.of("organisation.token.apiTokens.aTokenCannotHaveMore", "own", own.words()));
+            throw new NoTokenException(
+                    Texts.of("organisation.token.apiTokens.aTokenCannotHaveMore", "own", own.words()));
         }
         Instant now = machine.instant();
         if (mapper.of(account).stream().filter(t -> t.holds(now)).count() >= MOST) {
-            throw new NoTokenException(Texts.of("organisation.token.apiTokens.thereAreAlreadyTokensRevoke", "most", MOST));
+            throw new NoTokenException(
+                    Texts.of("organisation.token.apiTokens.thereAreAlreadyTokensRevoke", "most", MOST));
         }
         String token = BEGINS + FreshSecret.make();
         mapper.insert(account, name, hash(token), role, now, now.plus(holds));
-        audit.record(account, "make token", account, "", Texts.stored("stored.apiTokens.nameRoleUntilPlus", "name", name, "role", role, "plus", now.plus(holds)));
+        audit.record(
+                account,
+                "make token",
+                account,
+                "",
+                Texts.stored(
+                        "stored.apiTokens.nameRoleUntilPlus", "name", name, "role", role, "plus", now.plus(holds)));
         return token;
     }
 

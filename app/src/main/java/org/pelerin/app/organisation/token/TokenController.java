@@ -1,11 +1,11 @@
 package org.pelerin.app.organisation.token;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import org.pelerin.app.organisation.account.Role;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.stereotype.Controller;
@@ -49,7 +49,9 @@ class TokenController {
             RedirectAttributes flash) {
         if (name.isBlank() || Length.TOKEN_NAME.exceeded(name)) {
             throw new ApiTokens.NoTokenException(
-                    name.isBlank() ? Texts.of("organisation.token.tokenController.enterThePurposeOfThe") : Length.TOKEN_NAME.said(name));
+                    name.isBlank()
+                            ? Texts.of("organisation.token.tokenController.enterThePurposeOfThe")
+                            : Length.TOKEN_NAME.said(name));
         }
         if (!DAYS.contains(days)) {
             throw new ApiTokens.NoTokenException(Texts.of("organisation.token.tokenController.aTokenIsValidFor"));

@@ -8,6 +8,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.stereotype.Component;
@@ -15,10 +16,13 @@ import org.springframework.web.servlet.LocaleResolver;
 
 /**
  * The language of a request: what was chosen in this browser, else the first that the browser asks for and that there is, else English. The
- * interface for programs speaks English. Asks no database.
+ * interface for programs and files of data speak English. Asks no database.
  */
 @Component("localeResolver")
 public class AskedLanguage implements LocaleResolver {
+
+    /** Files of data: the same for everybody, so that they can be written again and compared. */
+    private static final Pattern TAKEN_AWAY = Pattern.compile("\\.(csv|xlsx|json|geojson|zip)$");
 
     private static final String COOKIE = "language";
     private static final Duration KEPT = Duration.ofDays(400);
@@ -29,7 +33,8 @@ public class AskedLanguage implements LocaleResolver {
     }
 
     public static Locale of(HttpServletRequest request) {
-        if (request.getRequestURI().startsWith("/api/")) {
+        if (request.getRequestURI().startsWith("/api/")
+                || TAKEN_AWAY.matcher(request.getRequestURI()).find()) {
             return Locale.ENGLISH;
         }
         List<Locale> there = Texts.all().languages();

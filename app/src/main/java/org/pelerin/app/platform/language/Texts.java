@@ -28,8 +28,8 @@ public final class Texts {
     private static Bundles read() {
         Bundles all = new Bundles();
         try {
-            for (Resource file : new PathMatchingResourcePatternResolver()
-                    .getResources("classpath*:text/**/messages*.properties")) {
+            for (Resource file :
+                    new PathMatchingResourcePatternResolver().getResources("classpath*:text/**/messages*.properties")) {
                 try (InputStream in = file.getInputStream()) {
                     all.add(file.getFilename(), in);
                 }

@@ -1,12 +1,12 @@
 package org.pelerin.app.platform.mail;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Properties;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.ByteArrayResource;
 import org.springframework.mail.MailException;

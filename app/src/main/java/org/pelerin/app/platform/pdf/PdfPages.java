@@ -8,9 +8,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.util.EnumSet;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.context.Context;
@@ -27,7 +27,7 @@ public class PdfPages {
     }
 
     public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        PdfRendererBuilder pdf = builder(templates.process(template, new Context(Locale.UK, model)));
+        PdfRendererBuilder pdf = builder(templates.process(template, new Context(CurrentLanguage.get(), model)));
         pdf.toStream(out);
         pdf.run();
     }

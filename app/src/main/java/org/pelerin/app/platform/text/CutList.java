@@ -1,8 +1,8 @@
 package org.pelerin.app.platform.text;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 
 /** The first of a long list of sentences, and how many more there are. */
 public final class CutList {

@@ -1,10 +1,10 @@
 package org.pelerin.app.platform.text;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Two JSON documents held against each other, value by value. */
@@ -27,10 +27,12 @@ public final class JsonDifferences {
         was.forEach((path, value) -> {
             String other = is.remove(path);
             if (!value.equals(other)) {
-                out.add(path + ": " + value + " → " + (other == null ? Texts.of("platform.text.jsonDifferences.missing") : other));
+                out.add(path + ": " + value + " → "
+                        + (other == null ? Texts.of("platform.text.jsonDifferences.missing") : other));
             }
         });
-        is.forEach((path, value) -> out.add(Texts.of("platform.text.jsonDifferences.pathMissingValue", "path", path, "value", value)));
+        is.forEach((path, value) ->
+                out.add(Texts.of("platform.text.jsonDifferences.pathMissingValue", "path", path, "value", value)));
         return out;
     }
 

@@ -104,7 +104,12 @@ public enum Length {
 
     /** What is said of a text that is too long, without a full stop. */
     public String said(String text) {
-        return Texts.of("platform.text.length.atMostCharactersThisHas", "most", most, "length", text.strip().length());
+        return Texts.of(
+                "platform.text.length.atMostCharactersThisHas",
+                "most",
+                most,
+                "length",
+                text.strip().length());
     }
 
     /** The beginning of what is put together by us, where the whole would not fit. */

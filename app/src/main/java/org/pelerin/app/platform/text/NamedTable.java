@@ -1,6 +1,5 @@
 package org.pelerin.app.platform.text;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
@@ -13,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.text.CleanText;
 
 /** Our own tables as CSV (RFC 4180, UTF-8) with named columns, written here and read as people give them back. */
@@ -73,15 +73,26 @@ public final class NamedTable {
                 if (rows.size() == MOST_ROWS) {
                     return new Read(
                             List.of(),
-                            List.of(Texts.of("platform.text.namedTable.lineAtMostLinesCan", "startingLineNumber", record.getStartingLineNumber(), "mostRows", MOST_ROWS)));
+                            List.of(Texts.of(
+                                    "platform.text.namedTable.lineAtMostLinesCan",
+                                    "startingLineNumber",
+                                    record.getStartingLineNumber(),
+                                    "mostRows",
+                                    MOST_ROWS)));
                 }
                 Map<String, String> cells = new LinkedHashMap<>();
                 record.getFieldsAsMap()
                         .forEach((k, v) -> cells.put(k.strip(), CleanText.lines(CsvCell.read(v.strip()))));
-                rows.add(new Row(Texts.of("platform.text.namedTable.lineStartingLineNumber", "startingLineNumber", record.getStartingLineNumber()), cells));
+                rows.add(new Row(
+                        Texts.of(
+                                "platform.text.namedTable.lineStartingLineNumber",
+                                "startingLineNumber",
+                                record.getStartingLineNumber()),
+                        cells));
             }
         } catch (CsvParseException e) {
-            errors.add(Texts.of("platform.text.namedTable.lineSizeReason", "size", (rows.size() + 2), "reason", e.getMessage()));
+            errors.add(Texts.of(
+                    "platform.text.namedTable.lineSizeReason", "size", (rows.size() + 2), "reason", e.getMessage()));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -91,8 +102,8 @@ public final class NamedTable {
     private static void head(List<String> header, List<String> columns, String needed, List<String> errors) {
         header.stream()
                 .filter(c -> !columns.contains(c.strip()))
-                .forEach(c ->
-                        errors.add(Texts.of("platform.text.namedTable.line1ThereIsNo", "c", c, "x", String.join(", ", columns))));
+                .forEach(c -> errors.add(
+                        Texts.of("platform.text.namedTable.line1ThereIsNo", "c", c, "x", String.join(", ", columns))));
         if (header.stream().noneMatch(c -> c.strip().equals(needed))) {
             errors.add(Texts.of("platform.text.namedTable.line1TheColumnIs", "needed", needed));
         }

@@ -1,15 +1,17 @@
 package org.pelerin.app.platform.web;
 
-import org.pelerin.app.platform.language.Texts;
+import java.text.DecimalFormatSymbols;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.DateFormats;
+import org.pelerin.app.platform.language.Texts;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.Conversion;
@@ -20,22 +22,6 @@ import org.springframework.stereotype.Component;
 /** How instants, durations and numbers are written on pages. Units stay with their number by a no-break space. */
 @Component
 public class Formats {
-
-    private static final Locale LOCALE = Locale.UK;
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d\u00a0MMM", LOCALE);
-    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d\u00a0MMM HH:mm", LOCALE);
-    private static final DateTimeFormatter MILLIS = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss.SSS zzz", LOCALE);
-    private static final DateTimeFormatter FULL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss zzz", LOCALE);
-    private static final DateTimeFormatter LONG = DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm zzz", LOCALE);
-    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM", LOCALE);
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", LOCALE);
-    private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("EEE d", LOCALE);
-    private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("EEEE d\u00a0MMMM yyyy", LOCALE);
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", LOCALE);
-
-    private static final DateTimeFormatter DAY_YEAR = DateTimeFormatter.ofPattern("d\u00a0MMM yyyy", LOCALE);
-    private static final DateTimeFormatter MINUTE_YEAR =
-            DateTimeFormatter.ofPattern("EEE d\u00a0MMM yyyy HH:mm", LOCALE);
 
     private final ZoneId home;
     private final Clock clock;
@@ -56,12 +42,16 @@ public class Formats {
 
     /** 19 Mar; with its year where that is not this one. */
     public String day(Instant t, ZoneId zone) {
-        return t == null ? "" : (thisYear(t, zone) ? DAY : DAY_YEAR).format(t.atZone(zone));
+        return t == null
+                ? ""
+                : (thisYear(t, zone) ? DateFormats.of("day") : DateFormats.of("dayYear")).format(t.atZone(zone));
     }
 
     /** Thu 19 Mar 08:40, with its year where that is not this one; without a zone: for places where the zone is said nearby. */
     public String minute(Instant t, ZoneId zone) {
-        return t == null ? "" : (thisYear(t, zone) ? MINUTE : MINUTE_YEAR).format(t.atZone(zone));
+        return t == null
+                ? ""
+                : (thisYear(t, zone) ? DateFormats.of("minute") : DateFormats.of("minuteYear")).format(t.atZone(zone));
     }
 
     private boolean thisYear(Instant t, ZoneId zone) {
@@ -70,37 +60,37 @@ public class Formats {
 
     /** 08:40. */
     public String clock(Instant t, ZoneId zone) {
-        return CLOCK.format(t.atZone(zone));
+        return DateFormats.of("clock").format(t.atZone(zone));
     }
 
     /** Thu 19 Mar 2026 08:40 CET. */
     public String when(Instant t, ZoneId zone) {
-        return t == null ? "" : LONG.format(t.atZone(zone));
+        return t == null ? "" : DateFormats.of("when").format(t.atZone(zone));
     }
 
     /** 2026-03-19 08:40:00 CET: unambiguous to the second. */
     public String second(Instant t, ZoneId zone) {
-        return t == null ? "" : FULL.format(t.atZone(zone));
+        return t == null ? "" : DateFormats.of("second").format(t.atZone(zone));
     }
 
     /** March 2026. */
     public String monthOf(YearMonth month) {
-        return MONTH.format(month);
+        return DateFormats.of("month").format(month);
     }
 
     /** Thu 19. */
     public String shortDay(LocalDate day) {
-        return SHORT_DAY.format(day);
+        return DateFormats.of("shortDay").format(day);
     }
 
     /** Thursday 19 March. */
     public String weekday(LocalDate day) {
-        return WEEKDAY.format(day);
+        return DateFormats.of("weekday").format(day);
     }
 
     /** Thursday 19 March 2026. */
     public String date(LocalDate day) {
-        return DATE.format(day);
+        return DateFormats.of("date").format(day);
     }
 
     public String minute(Instant t) {
@@ -123,14 +113,21 @@ public class Formats {
 
     /** By how much a clock was off: “exact”, “2 s slow”. */
     public String offset(Duration fast) {
-        return fast.abs().toSeconds() == 0 ? Texts.of("platform.web.formats.exact") : duration(fast.abs()) + (fast.isNegative() ? Texts.of("platform.web.formats.slow") : Texts.of("platform.web.formats.fast"));
+        return fast.abs().toSeconds() == 0
+                ? Texts.of("platform.web.formats.exact")
+                : duration(fast.abs())
+                        + (fast.isNegative()
+                                ? Texts.of("platform.web.formats.slow")
+                                : Texts.of("platform.web.formats.fast"));
     }
 
     /** “at most 6”, “at least 1”, “1 … 6”, each with the unit; either end may be null. */
     public String range(Double low, Double high, String unit) {
         String text = low == null
                 ? Texts.of("platform.web.formats.atMost", "high", number(high, 1))
-                : high == null ? Texts.of("platform.web.formats.atLeast", "low", number(low, 1)) : number(low, 1) + " … " + number(high, 1);
+                : high == null
+                        ? Texts.of("platform.web.formats.atLeast", "low", number(low, 1))
+                        : number(low, 1) + " … " + number(high, 1);
         return text + " " + unit;
     }
 
@@ -142,7 +139,12 @@ public class Formats {
 
     /** “none of 12”, “all 12”, “3 of 12”. */
     public String part(long of, long all) {
-        return (of == 0 ? Texts.of("platform.web.formats.noneOf") : of == all ? Texts.of("platform.web.formats.all") : Texts.of("platform.web.formats.ofOf", "of", count(of))) + count(all);
+        return (of == 0
+                        ? Texts.of("platform.web.formats.noneOf")
+                        : of == all
+                                ? Texts.of("platform.web.formats.all")
+                                : Texts.of("platform.web.formats.ofOf", "of", count(of)))
+                + count(all);
     }
 
     /** Exact to the second. */
@@ -153,14 +155,12 @@ public class Formats {
     /** 120 ms, 1.35 s, 2 min 5 s. */
     public String shortTime(Duration d) {
         long ms = d.toMillis();
-        return ms < 1000
-                ? ms + "\u00a0ms"
-                : ms < 60_000 ? String.format(java.util.Locale.ROOT, "%.2f\u00a0s", ms / 1000.0) : duration(d);
+        return ms < 1000 ? ms + "\u00a0ms" : ms < 60_000 ? number(ms / 1000.0, 2) + "\u00a0s" : duration(d);
     }
 
     /** 2026-03-19 08:40:00.120 CET. */
     public String millis(Instant t, ZoneId zone) {
-        return MILLIS.format(t.atZone(zone));
+        return DateFormats.of("millis").format(t.atZone(zone));
     }
 
     /** The two largest units. */
@@ -173,9 +173,16 @@ public class Formats {
         if (v == null || v.isNaN()) {
             return "–";
         }
-        String text = String.format(Locale.ROOT, "%,." + decimals + "f", v).replace(',', '\u202f');
-        boolean zero = text.chars().allMatch(c -> c == '-' || c == '0' || c == '.');
+        String text = String.format(Locale.ROOT, "%,." + decimals + "f", v)
+                .replace(',', '\u202f')
+                .replace('.', decimalSign());
+        boolean zero = text.chars().allMatch(c -> c == '-' || c == '0' || c == '.' || c == ',');
         return zero ? text.replace("-", "") : text.replace('-', '−');
+    }
+
+    /** A point, or a comma in the languages that write one. */
+    private static char decimalSign() {
+        return DecimalFormatSymbols.getInstance(CurrentLanguage.get()).getDecimalSeparator();
     }
 
     /** Where room is scarce: two decimals below a hundred, one below a thousand, none above. */
@@ -204,15 +211,6 @@ public class Formats {
     /** A number with its unit, if it has one. */
     public String quantity(double v, int decimals, String unit) {
         return number(v, decimals) + (unit.isEmpty() ? "" : "\u00a0" + unit);
-    }
-
-    /** “1 sample”, “3 samples”, “2 inrushes”. */
-    public String counted(long n, String one) {
-        return counted(n, one, one + (one.matches(".*(s|x|ch|sh)") ? "es" : "s"));
-    }
-
-    public String counted(long n, String one, String many) {
-        return count(n) + "\u00a0" + (n == 1 ? one : many);
     }
 
     /** A share in per cent as it is told to a tenth: rounded so that only the whole is 100. */

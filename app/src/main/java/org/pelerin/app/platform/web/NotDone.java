@@ -1,8 +1,8 @@
 package org.pelerin.app.platform.web;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
+import org.pelerin.app.platform.language.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.PessimisticLockingFailureException;
@@ -16,8 +16,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class NotDone {
 
     private static final Logger LOG = LoggerFactory.getLogger(NotDone.class);
-    private static final String OVERTAKEN =
-            Texts.of("platform.web.notDone.somebodyElseWasSavingAt");
+    private static final String OVERTAKEN = Texts.of("platform.web.notDone.somebodyElseWasSavingAt");
 
     @ExceptionHandler(NotDoneException.class)
     String notDone(NotDoneException e, HttpServletRequest request, RedirectAttributes flash) {

@@ -26,7 +26,8 @@ public record Reason(String text) {
             throw new NoReasonException(blank);
         }
         if (Length.REASON.exceeded(text)) {
-            throw new NoReasonException(Texts.of("platform.web.reason.aReasonHasAtMost", "most", Length.REASON.most(), "length", text.length()));
+            throw new NoReasonException(Texts.of(
+                    "platform.web.reason.aReasonHasAtMost", "most", Length.REASON.most(), "length", text.length()));
         }
         return new Reason(text);
     }

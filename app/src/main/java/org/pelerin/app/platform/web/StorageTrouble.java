@@ -1,20 +1,29 @@
 package org.pelerin.app.platform.web;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.sql.SQLException;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.TransientDataAccessResourceException;
 import org.springframework.transaction.CannotCreateTransactionException;
 
 /** Why nothing can be stored now, as far as an error tells: nobody who asked did anything wrong, and asking again later is right. */
 public enum StorageTrouble {
-    DATABASE_GONE(503, "platform.web.storageTrouble.theDatabaseDoesNotAnswer", "platform.web.storageTrouble.nothingWasSavedTryAgain"),
-    DATABASE_FULL(507, "platform.web.storageTrouble.theDatabaseIsFull", "platform.web.storageTrouble.nothingWasSavedTheServer"),
-    DISK(507, "platform.web.storageTrouble.theServerCannotWriteTo", "platform.web.storageTrouble.nothingWasSavedTheDisk");
+    DATABASE_GONE(
+            503,
+            "platform.web.storageTrouble.theDatabaseDoesNotAnswer",
+            "platform.web.storageTrouble.nothingWasSavedTryAgain"),
+    DATABASE_FULL(
+            507,
+            "platform.web.storageTrouble.theDatabaseIsFull",
+            "platform.web.storageTrouble.nothingWasSavedTheServer"),
+    DISK(
+            507,
+            "platform.web.storageTrouble.theServerCannotWriteTo",
+            "platform.web.storageTrouble.nothingWasSavedTheDisk");
 
     /** The server's numbers for a full table or tablespace and for a full disk. */
     private static final Set<Integer> NO_ROOM = Set.of(1114, 1021);

@@ -39,8 +39,7 @@ class StorageTroubleFilter extends OncePerRequestFilter {
     /** In the language of whoever asked; no template engine, which may be what failed. */
     private static String in(Locale language, String page) {
         return TEXT.matcher(page.replace("#{language}", language.getLanguage()))
-                .replaceAll(m ->
-                        Matcher.quoteReplacement(">" + Texts.all().say(m.group(1), language)));
+                .replaceAll(m -> Matcher.quoteReplacement(">" + Texts.all().say(m.group(1), language)));
     }
 
     private static String page(String resource) throws IOException {

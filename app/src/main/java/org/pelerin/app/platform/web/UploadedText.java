@@ -1,10 +1,10 @@
 package org.pelerin.app.platform.web;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.web.multipart.MultipartFile;
 
 /** A text that somebody hands in as a file: in UTF-8, and no longer than what is read in one go. */
@@ -39,7 +39,12 @@ public final class UploadedText {
     public static String of(MultipartFile file, String page) throws IOException {
         if (file.getSize() > MOST_BYTES) {
             throw new NotReadException(
-                    Texts.of("platform.web.uploadedText.theFileHasMbAt", "size", (file.getSize() + 99_999) / 100_000 / 10.0, "most", MOST_BYTES / 1_000_000),
+                    Texts.of(
+                            "platform.web.uploadedText.theFileHasMbAt",
+                            "size",
+                            (file.getSize() + 99_999) / 100_000 / 10.0,
+                            "most",
+                            MOST_BYTES / 1_000_000),
                     page);
         }
         try {

@@ -1,11 +1,11 @@
 package org.pelerin.app.report.bundle;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.link.carrier.CarrierException;
@@ -36,12 +36,14 @@ class BundleController {
     void bundle(@PathVariable long id, Principal me, HttpServletResponse response) throws IOException {
         Mission m = missions.find(id)
                 .filter(Mission::collected)
-                .orElseThrow(() -> new NotThereException(Texts.of("report.bundle.bundleController.thereIsNoCollectedMission", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("report.bundle.bundleController.thereIsNoCollectedMission", "id", id)));
         byte[] capture;
         try {
             capture = export.capture(m);
         } catch (CarrierException e) {
-            throw new NotWrittenException(Texts.of("report.bundle.bundleController.aBundleCannotHoldIt", "reason", e.getMessage()));
+            throw new NotWrittenException(
+                    Texts.of("report.bundle.bundleController.aBundleCannotHoldIt", "reason", e.getMessage()));
         }
         response.setContentType("application/zip");
         response.setHeader("Content-Disposition", "attachment; filename=\"mission-" + id + "-bundle.zip\"");

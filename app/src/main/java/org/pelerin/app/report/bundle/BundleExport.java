@@ -1,6 +1,5 @@
 package org.pelerin.app.report.bundle;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -33,6 +32,7 @@ import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.organisation.key.KeyPurpose;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.JudgedPeriod;

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.bundle;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -28,6 +27,7 @@ import org.pelerin.app.missions.documentation.MissionNote;
 import org.pelerin.app.organisation.key.InstallationKeys;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -183,7 +183,8 @@ public class BundleIntake {
         try (InputStream in = bundle.open(Bundle.SOURCE)) {
             return files.restore(in, bundle.text(Bundle.LAYOUT), by);
         } catch (IOException | NotDoneException | Intake.TooManyTroublesException | IllegalStateException e) {
-            throw new NotTakenException(Texts.stored("stored.bundleIntake.theOriginalFileIsNot", "reason", e.getMessage()));
+            throw new NotTakenException(
+                    Texts.stored("stored.bundleIntake.theOriginalFileIsNot", "reason", e.getMessage()));
         }
     }
 
@@ -233,7 +234,10 @@ public class BundleIntake {
         Limits limits = LimitsDocument.read(limitsText);
         LimitSet set = limits.rules().isEmpty() && limits.gapRules().isEmpty()
                 ? null
-                : sets.create(Length.LIMITS_NAME.cut(Texts.stored("stored.bundleIntake.missionFrom", "id", id, "from", from)), limits, by);
+                : sets.create(
+                        Length.LIMITS_NAME.cut(Texts.stored("stored.bundleIntake.missionFrom", "id", id, "from", from)),
+                        limits,
+                        by);
         inForce.say(mission, set, reason, by);
     }
 
@@ -251,7 +255,14 @@ public class BundleIntake {
                         Length.NOTE_PURPOSE.cut(d.getOrDefault("purpose", "")),
                         Length.NOTE_PEOPLE.cut(d.getOrDefault("people", "")),
                         Length.NOTE_PLACE.cut(d.getOrDefault("place", "")),
-                        Length.NOTE_REMARKS.cut(Texts.stored("stored.bundleIntake.importedFromWhereItWas", "from", from, "mission", manifest.mission(), "more", (remarks.isEmpty() ? "." : ".\n" + remarks)))),
+                        Length.NOTE_REMARKS.cut(Texts.stored(
+                                "stored.bundleIntake.importedFromWhereItWas",
+                                "from",
+                                from,
+                                "mission",
+                                manifest.mission(),
+                                "more",
+                                (remarks.isEmpty() ? "." : ".\n" + remarks)))),
                 by);
     }
 

@@ -1,8 +1,8 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.review.Carpet;
 
@@ -26,7 +26,18 @@ final class CarpetPicture {
         StringBuilder out = new StringBuilder(DocumentSvg.open(
                 WIDTH,
                 TOP + days.size() * DAY + 4,
-                Texts.of("report.document.carpetPicture.inDaysDownHoursAcross", "spot", spot, "month", show.monthOf(c.month()), "out", show.rough(c.out()), "judged", show.rough(c.judged()), "missing", show.rough(c.missing()))));
+                Texts.of(
+                        "report.document.carpetPicture.inDaysDownHoursAcross",
+                        "spot",
+                        spot,
+                        "month",
+                        show.monthOf(c.month()),
+                        "out",
+                        show.rough(c.out()),
+                        "judged",
+                        show.rough(c.judged()),
+                        "missing",
+                        show.rough(c.missing()))));
         for (int h = 0; h < 24; h += 3) {
             text(out, LEFT + h * HOUR, 10, "start", String.format(Locale.ROOT, "%02d:00", h));
         }
@@ -40,7 +51,8 @@ final class CarpetPicture {
             Carpet.Total t = day.total();
             String told = switch (t.state()) {
                 case ABOVE, BELOW -> Texts.of("report.document.carpetPicture.outsideOut", "out", show.rough(t.out()));
-                case MISSING -> Texts.of("report.document.carpetPicture.missingMissing", "missing", show.rough(t.missing()));
+                case MISSING ->
+                    Texts.of("report.document.carpetPicture.missingMissing", "missing", show.rough(t.missing()));
                 case KEPT -> Texts.of("report.document.carpetPicture.within");
                 default -> day.recorded() ? Texts.of("report.document.carpetPicture.notAssessed") : "";
             };

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -11,6 +10,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -25,6 +25,7 @@ import org.pelerin.app.judge.MissionText;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.documentation.Attachment;
 import org.pelerin.app.missions.documentation.DocumentationService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
@@ -34,6 +35,7 @@ import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
 import org.pelerin.core.exchange.LimitsDocument;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.MeanKineticTemperature;
 import org.pelerin.core.unit.ShownUnits;
@@ -89,9 +91,15 @@ class MissionDocument implements ReportComposer {
             throws IOException {
         progress.at(0, 4);
         Dossier d = clerk.gather(r.scope().mission())
-                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.missionDocument.thisMissionIsNotCollected")));
+                .orElseThrow(() -> new NothingToReportException(
+                        Texts.of("report.document.missionDocument.thisMissionIsNotCollected")));
         progress.at(1, 4);
-        List<AttachedFile> files = files(d);
+        // data are the same in every language
+        List<AttachedFile> files = files(
+                CurrentLanguage.get().equals(Locale.ENGLISH)
+                        ? d
+                        : CurrentLanguage.inEnglish(
+                                () -> clerk.gather(r.scope().mission()).orElse(d)));
         progress.at(2, 4);
         String sentence = MissionText.verdict(d.judgement(), d.zone(), show);
         Set<ReportSection> present = present(r.spec(), d);
@@ -135,7 +143,16 @@ class MissionDocument implements ReportComposer {
         model.put("tooLong", rows(d) > MOST_ROWS);
         String body = pages.body("mission", model);
         progress.at(3, 4);
-        return new Composed(Texts.of("report.document.missionDocument.missionOf", "id", d.mission().id(), "serial", d.mission().serial()), sentence, body, files);
+        return new Composed(
+                Texts.of(
+                        "report.document.missionDocument.missionOf",
+                        "id",
+                        d.mission().id(),
+                        "serial",
+                        d.mission().serial()),
+                sentence,
+                body,
+                files);
     }
 
     private static long rows(Dossier d) {
@@ -206,14 +223,18 @@ class MissionDocument implements ReportComposer {
         List<AttachedFile> out = new ArrayList<>();
         if (rows(d) <= MOST_ROWS) {
             for (int t = 0; t < d.tables().size(); t++) {
+                int table = t;
                 ByteArrayOutputStream csv = new ByteArrayOutputStream();
                 try (Writer writer = new OutputStreamWriter(csv, StandardCharsets.UTF_8)) {
-                    CsvExport.write(d, CsvForm.all(t), ShownUnits.RECORDED, writer);
+                    CurrentLanguage.doInEnglish(
+                            () -> CsvExport.write(d, CsvForm.all(table), ShownUnits.RECORDED, writer));
                 }
                 out.add(new AttachedFile(
                         "mission-" + m.id() + (t == 0 ? "" : "-table-" + (t + 1)) + ".csv",
                         "text/csv",
-                        t == 0 ? Texts.of("report.document.missionDocument.theRecordOneRowPer") : Texts.of("report.document.missionDocument.tableOfTheRecord", "t", (t + 1)),
+                        t == 0
+                                ? Texts.of("report.document.missionDocument.theRecordOneRowPer")
+                                : Texts.of("report.document.missionDocument.tableOfTheRecord", "t", (t + 1)),
                         true,
                         csv.toByteArray()));
             }
@@ -222,7 +243,10 @@ class MissionDocument implements ReportComposer {
                 "mission-" + m.id() + "-limits.json",
                 Texts.of("report.document.missionDocument.theLimitsInForce"),
                 LimitsDocument.pretty(d.limits())));
-        out.add(DataFile.json("mission-" + m.id() + "-judgement.json", Texts.of("report.document.missionDocument.theVerdict"), evaluation.text(m)));
+        out.add(DataFile.json(
+                "mission-" + m.id() + "-judgement.json",
+                Texts.of("report.document.missionDocument.theVerdict"),
+                evaluation.text(m)));
         return out;
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.ByteArrayOutputStream;
@@ -34,6 +33,7 @@ import org.pelerin.app.missions.SignedAs;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Formats;
@@ -95,9 +95,13 @@ class PeriodDocument implements ReportComposer {
     /** What it is called: its place and its time. */
     String title(Report.Scope scope) {
         String place = scope.spot() != null
-                ? places.find(scope.spot()).map(s -> s.site() + ", " + s.name()).orElse(Texts.of("report.document.periodDocument.aRemovedSpot"))
+                ? places.find(scope.spot())
+                        .map(s -> s.site() + ", " + s.name())
+                        .orElse(Texts.of("report.document.periodDocument.aRemovedSpot"))
                 : scope.site() != null
-                        ? places.site(scope.site()).map(Site::name).orElse(Texts.of("report.document.periodDocument.aRemovedSite"))
+                        ? places.site(scope.site())
+                                .map(Site::name)
+                                .orElse(Texts.of("report.document.periodDocument.aRemovedSite"))
                         : Texts.of("report.document.periodDocument.allSites");
         return place + ", " + PeriodName.of(scope.from(), scope.to());
     }
@@ -226,11 +230,23 @@ class PeriodDocument implements ReportComposer {
         long unsigned = parts.size() - approved - reviewed;
         if (parts.size() == 1) {
             SignedAs as = parts.get(0).signedAs();
-            return Texts.of("report.document.periodDocument.theOneMissionIs", "as", (as == null ? Texts.of("report.document.periodDocument.notSigned") : as.words()));
+            return Texts.of(
+                    "report.document.periodDocument.theOneMissionIs",
+                    "as",
+                    (as == null ? Texts.of("report.document.periodDocument.notSigned") : as.words()));
         }
         return parts.isEmpty()
                 ? Texts.of("report.document.periodDocument.thereIsNoMissionTo")
-                : Texts.of("report.document.periodDocument.ofMissionsApprovedReviewedNot", "missions", parts.size(), "approved", show.count(approved), "reviewed", show.count(reviewed), "unsigned", show.count(unsigned));
+                : Texts.of(
+                        "report.document.periodDocument.ofMissionsApprovedReviewedNot",
+                        "missions",
+                        parts.size(),
+                        "approved",
+                        show.count(approved),
+                        "reviewed",
+                        show.count(reviewed),
+                        "unsigned",
+                        show.count(unsigned));
     }
 
     /** “outside limits at 2 of 7 spots; within limits at 4; nothing recorded at 1.”, of one spot “outside limits for 5 h.” */
@@ -238,10 +254,15 @@ class PeriodDocument implements ReportComposer {
         if (all.size() == 1) {
             SpotPeriod.Times t = all.get(0).times();
             return all.get(0).verdict()
-                    + (t.out().isZero() ? "" : Texts.of("report.document.periodDocument.forOut", "out", show.rough(t.out())))
+                    + (t.out().isZero()
+                            ? ""
+                            : Texts.of("report.document.periodDocument.forOut", "out", show.rough(t.out())))
                     + (t.judged().isZero()
                             ? "."
-                            : Texts.of("report.document.periodDocument.ofTheTimeIsAssessed", "coverage", show.percent(t.coverage())));
+                            : Texts.of(
+                                    "report.document.periodDocument.ofTheTimeIsAssessed",
+                                    "coverage",
+                                    show.percent(t.coverage())));
         }
         long unreadable = all.stream().filter(SpotPeriod::unreadable).count();
         long silent = all.stream()
@@ -271,7 +292,10 @@ class PeriodDocument implements ReportComposer {
     /** The first says of how many. */
     private void say(List<String> said, String what, long n, int all) {
         if (n > 0) {
-            said.add(what + (said.isEmpty() ? Texts.of("report.document.periodDocument.nSpots", "n", show.part(n, all)) : show.count(n)));
+            said.add(what
+                    + (said.isEmpty()
+                            ? Texts.of("report.document.periodDocument.nSpots", "n", show.part(n, all))
+                            : show.count(n)));
         }
     }
 
@@ -291,7 +315,10 @@ class PeriodDocument implements ReportComposer {
             throws IOException {
         List<AttachedFile> out = new ArrayList<>();
         out.add(csv("spots.csv", Texts.of("report.document.periodDocument.resultOfEachSpot"), spotsCsv(all)));
-        out.add(csv("excursions.csv", Texts.of("report.document.periodDocument.excursionsOfThePeriod"), excursionsCsv(all)));
+        out.add(csv(
+                "excursions.csv",
+                Texts.of("report.document.periodDocument.excursionsOfThePeriod"),
+                excursionsCsv(all)));
         List<Map<String, Object>> judged = new ArrayList<>();
         long rows = 0;
         List<AttachedFile> data = new ArrayList<>();

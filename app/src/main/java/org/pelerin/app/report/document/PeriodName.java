@@ -1,16 +1,12 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
+import org.pelerin.app.platform.language.DateFormats;
+import org.pelerin.app.platform.language.Texts;
 
 /** How a span of days is called. */
 final class PeriodName {
-
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", Locale.UK);
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
 
     private PeriodName() {}
 
@@ -20,8 +16,22 @@ final class PeriodName {
         YearMonth last = YearMonth.from(to);
         boolean months = from.getDayOfMonth() == 1 && to.equals(last.atEndOfMonth());
         if (months) {
-            return first.equals(last) ? MONTH.format(first) : Texts.of("report.document.periodName.formatToFormat2", "format", MONTH.format(first), "format2", MONTH.format(last));
+            return first.equals(last)
+                    ? DateFormats.of("month").format(first)
+                    : Texts.of(
+                            "report.document.periodName.formatToFormat2",
+                            "format",
+                            DateFormats.of("month").format(first),
+                            "format2",
+                            DateFormats.of("month").format(last));
         }
-        return from.equals(to) ? DAY.format(from) : Texts.of("report.document.periodName.formatToFormat2", "format", DAY.format(from), "format2", DAY.format(to));
+        return from.equals(to)
+                ? DateFormats.of("dayOfYear").format(from)
+                : Texts.of(
+                        "report.document.periodName.formatToFormat2",
+                        "format",
+                        DateFormats.of("dayOfYear").format(from),
+                        "format2",
+                        DateFormats.of("dayOfYear").format(to));
     }
 }

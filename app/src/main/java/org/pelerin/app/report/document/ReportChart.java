@@ -1,10 +1,10 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.Locale;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.core.exchange.ExcursionDocument;
@@ -117,11 +117,31 @@ final class ReportChart {
     /** What is to be seen, for those who cannot see it. */
     private String said() {
         long out = d.judgement().excursions().stream().filter(this::concerns).count();
-        return Texts.of("report.document.reportChart.fromTo", "label", series.label(), "from", show.second(Instant.ofEpochMilli(from), zone), "to", show.second(Instant.ofEpochMilli(to), zone), "least", (least > greatest ? Texts.of("report.document.reportChart.withoutAValue") : ", " + shown() + " " + series.unit()), "out", (out == 0 ? Texts.of("report.document.reportChart.noExcursion") : show.counted(out, "excursion")));
+        return Texts.of(
+                "report.document.reportChart.fromTo",
+                "label",
+                series.label(),
+                "from",
+                show.second(Instant.ofEpochMilli(from), zone),
+                "to",
+                show.second(Instant.ofEpochMilli(to), zone),
+                "least",
+                (least > greatest
+                        ? Texts.of("report.document.reportChart.withoutAValue")
+                        : ", " + shown() + " " + series.unit()),
+                "out",
+                (out == 0
+                        ? Texts.of("report.document.reportChart.noExcursion")
+                        : Texts.of("report.document.reportChart.excursions", "excursions", out)));
     }
 
     private String shown() {
-        return Texts.of("report.document.reportChart.leastToGreatest", "least", show.number(least, 2), "greatest", show.number(greatest, 2));
+        return Texts.of(
+                "report.document.reportChart.leastToGreatest",
+                "least",
+                show.number(least, 2),
+                "greatest",
+                show.number(greatest, 2));
     }
 
     private void values() {

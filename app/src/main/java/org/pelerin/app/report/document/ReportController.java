@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
@@ -11,12 +10,14 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Pager;
 import org.pelerin.app.review.section.MappingStudy;
 import org.pelerin.app.review.section.Studies;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -106,8 +107,14 @@ class ReportController {
 
     private String place(Long site, Long spot) {
         return spot != null
-                ? places.find(spot).map(s -> s.site() + ", " + s.name()).orElse(Texts.of("report.document.reportController.aRemovedSpot"))
-                : site != null ? places.site(site).map(s -> s.name()).orElse(Texts.of("report.document.reportController.aRemovedSite")) : Texts.of("report.document.reportController.allSites");
+                ? places.find(spot)
+                        .map(s -> s.site() + ", " + s.name())
+                        .orElse(Texts.of("report.document.reportController.aRemovedSpot"))
+                : site != null
+                        ? places.site(site)
+                                .map(s -> s.name())
+                                .orElse(Texts.of("report.document.reportController.aRemovedSite"))
+                        : Texts.of("report.document.reportController.allSites");
     }
 
     /** A period's report, once or again and again. */
@@ -131,12 +138,19 @@ class ReportController {
         }
         if (span != null) {
             schedules.add(form.site(), form.spot(), span, spec, mail, me.getName());
-            flash.addFlashAttribute("said", Texts.of("report.document.reportController.theReportIsCreatedFrom", "span", span.words()));
+            flash.addFlashAttribute(
+                    "said", Texts.of("report.document.reportController.theReportIsCreatedFrom", "span", span.words()));
             return "redirect:/reports";
         }
         Report.Scope scope = new Report.Scope(null, form.site(), form.spot(), from, to);
         return "redirect:/reports/"
-                + reports.order(ReportKind.PERIOD, periods.title(scope), scope, spec, mail, me.getName());
+                + reports.order(
+                        ReportKind.PERIOD,
+                        CurrentLanguage.in(spec.locale(), () -> periods.title(scope)),
+                        scope,
+                        spec,
+                        mail,
+                        me.getName());
     }
 
     @PostMapping("/reports/schedules/{id}/remove")
@@ -194,8 +208,9 @@ class ReportController {
 
     @PostMapping("/studies/{id}/report")
     String orderOfStudy(@PathVariable long id, Principal me) {
-        MappingStudy study =
-                studies.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoMappingStudy", "id", id)));
+        MappingStudy study = studies.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("report.document.reportController.thereIsNoMappingStudy", "id", id)));
         return "redirect:/reports/" + orders.ofStudy(study, me.getName());
     }
 
@@ -246,10 +261,14 @@ class ReportController {
     }
 
     private Report report(long id) {
-        return reports.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoReport", "id", id)));
+        return reports.find(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("report.document.reportController.thereIsNoReport", "id", id)));
     }
 
     private Mission mission(long id) {
-        return missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("report.document.reportController.thereIsNoMission", "id", id)));
+        return missions.find(id)
+                .orElseThrow(() ->
+                        new NotThereException(Texts.of("report.document.reportController.thereIsNoMission", "id", id)));
     }
 }

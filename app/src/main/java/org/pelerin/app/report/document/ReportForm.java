@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -8,10 +7,13 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import org.pelerin.app.platform.language.AskedLanguage;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.app.platform.web.MailAddress;
+import org.pelerin.core.language.CurrentLanguage;
 
 /** What a report is to hold, as it is typed. */
 public class ReportForm implements Form {
@@ -27,6 +29,8 @@ public class ReportForm implements Form {
     public String mailTo = "";
     /** Empty for once. */
     public String every = "";
+    /** Its tag; what is not known is the language of who orders it. */
+    public String language = "";
 
     ReportSpec spec(ReportKind kind, FieldReader read) {
         Set<ReportSection> chosen = EnumSet.noneOf(ReportSection.class);
@@ -35,11 +39,12 @@ public class ReportForm implements Form {
                 .stream().filter(Objects::nonNull).forEach(chosen::add);
         chosen.retainAll(ReportSection.of(kind));
         return new ReportSpec(
-                chosen,
-                channels == null
-                        ? List.of()
-                        : channels.stream().filter(Objects::nonNull).toList(),
-                read.text("comment", comment == null ? "" : comment, Length.REPORT_COMMENT));
+                        chosen,
+                        channels == null
+                                ? List.of()
+                                : channels.stream().filter(Objects::nonNull).toList(),
+                        read.text("comment", comment == null ? "" : comment, Length.REPORT_COMMENT))
+                .in(AskedLanguage.known(language).orElse(CurrentLanguage.get()));
     }
 
     /** Null for all, or where it is of a spot. */

@@ -1,10 +1,10 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.BackOff;
@@ -89,7 +89,16 @@ class ReportMail implements LongWork {
         mails.send(
                 r.mailTo(),
                 Texts.of("report.document.reportMail.reportTitle", "title", r.title()),
-                Texts.of("report.document.reportMail.theReportIsAttachedIt", "sentence", r.made().sentence(), "base", address.base(), "id", r.id(), "sha256", r.made().sha256()),
+                Texts.of(
+                        "report.document.reportMail.theReportIsAttachedIt",
+                        "sentence",
+                        r.made().sentence(),
+                        "base",
+                        address.base(),
+                        "id",
+                        r.id(),
+                        "sha256",
+                        r.made().sha256()),
                 r.fileName(),
                 "application/pdf",
                 pdf.toByteArray());

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -9,10 +8,12 @@ import java.util.Objects;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.review.section.MappingStudy;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 
 /** Whole reports for who does not choose what they hold; an order that makes no sense is refused before anything is begun. */
@@ -64,11 +65,15 @@ public class ReportOrders {
 
     long ofMission(Mission m, ReportSpec spec, String mail, String by) {
         if (!m.collected() && m.records().received() == null) {
-            throw new NotOrderedException(Texts.of("report.document.reportOrders.missionHasNoCollectedRecords", "id", m.id()));
+            throw new NotOrderedException(
+                    Texts.of("report.document.reportOrders.missionHasNoCollectedRecords", "id", m.id()));
         }
         return reports.order(
                 ReportKind.MISSION,
-                Texts.of("report.document.reportOrders.missionIdWhere", "id", m.id(), "where", m.where()),
+                CurrentLanguage.in(
+                        spec.locale(),
+                        () -> Texts.of(
+                                "report.document.reportOrders.missionIdWhere", "id", m.id(), "where", m.where())),
                 new Report.Scope(m.id(), null, null, null, null),
                 spec,
                 mail,
@@ -105,14 +110,26 @@ public class ReportOrders {
             throw new NotOrderedException(Texts.of("report.document.reportOrders.selectAtLeastOneTest"));
         }
         if (chosen.size() > MOST_TESTS) {
-            throw new NotOrderedException(
-                    Texts.of("report.document.reportOrders.aReportCoversTestsAt", "mostTests", MOST_TESTS, "chosen", chosen.size()));
+            throw new NotOrderedException(Texts.of(
+                    "report.document.reportOrders.aReportCoversTestsAt",
+                    "mostTests",
+                    MOST_TESTS,
+                    "chosen",
+                    chosen.size()));
         }
         return reports.order(
                 ReportKind.TESTS,
                 chosen.size() == 1
-                        ? Texts.of("report.document.reportOrders.timedTest", "name", chosen.get(0).name())
-                        : Texts.of("report.document.reportOrders.timedTests", "chosen", chosen.size(), "subject", chosen.get(0).subject()),
+                        ? Texts.of(
+                                "report.document.reportOrders.timedTest",
+                                "name",
+                                chosen.get(0).name())
+                        : Texts.of(
+                                "report.document.reportOrders.timedTests",
+                                "chosen",
+                                chosen.size(),
+                                "subject",
+                                chosen.get(0).subject()),
                 new Report.Scope(null, null, null, null, null),
                 ReportSpec.ofTests(chosen.stream().map(TimedTest::id).toList()),
                 "",

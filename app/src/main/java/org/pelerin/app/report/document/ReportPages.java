@@ -8,14 +8,15 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Base64;
 import java.util.HashMap;
-import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.organisation.House;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.key.DocumentSigner;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.ArchivePdf;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.context.Context;
@@ -54,7 +55,8 @@ class ReportPages {
     }
 
     String body(String template, Map<String, Object> model) {
-        return CleanText.lines(templates.process("report/document/" + template, new Context(Locale.UK, model)));
+        return CleanText.lines(
+                templates.process("report/document/" + template, new Context(CurrentLanguage.get(), model)));
     }
 
     /** What the template of every kind of report needs; to be added to. */
@@ -82,12 +84,17 @@ class ReportPages {
     }
 
     Laid lay(long report, Composed c, Instant at) throws IOException {
-        String foot = "report " + report + " · "
-                + c.title().replaceAll("[^\\p{L}\\p{N} .,:/–#-]", " ").strip();
+        String foot = Texts.of("report.document.reportPages.foot", "report", report, "title", c.title())
+                .replaceAll("[^\\p{L}\\p{N} .,:/–#·-]", " ")
+                .strip();
         String page = "@page { size: " + house().paper().css() + "; margin: 17mm 16mm 18mm 16mm;"
                 + " @bottom-left { content: \"" + foot + "\"; font: 8pt Next; color: #4a5a60; }"
-                + " @bottom-right { content: \"page \" counter(page) \" of \" counter(pages); font: 8pt Next; color: #4a5a60; } }";
-        String html = "<!DOCTYPE html><html lang=\"en\" xmlns=\"http://www.w3.org/1999/xhtml\"><head><title>"
+                + " @bottom-right { content: \"" + Texts.of("report.document.reportPages.page")
+                + " \" counter(page) \" "
+                + Texts.of("report.document.reportPages.of")
+                + " \" counter(pages); font: 8pt Next; color: #4a5a60; } }";
+        String html = "<!DOCTYPE html><html lang=\"" + CurrentLanguage.get().getLanguage()
+                + "\" xmlns=\"http://www.w3.org/1999/xhtml\"><head><title>"
                 + escaped(ReportMark.title(report, c.title())) + "</title><meta name=\"description\" content=\""
                 + escaped(c.sentence())
                 + "\"/><meta name=\"author\" content=\""

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -9,11 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
 import org.pelerin.app.platform.work.LongWork;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.language.CurrentLanguage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
@@ -70,7 +71,10 @@ class ReportRunner implements LongWork {
             return;
         }
         try {
-            make(ordered, claim);
+            CurrentLanguage.in(ordered.spec().locale(), () -> {
+                make(ordered, claim);
+                return null;
+            });
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             // whoever comes next begins again
             throw e;

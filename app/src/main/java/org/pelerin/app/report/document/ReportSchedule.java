@@ -1,8 +1,8 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * A report that is made again and again.

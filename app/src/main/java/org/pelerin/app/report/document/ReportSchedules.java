@@ -1,13 +1,14 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.language.CurrentLanguage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -59,9 +60,20 @@ public class ReportSchedules {
         audit.record(
                 by,
                 "schedule report",
-                spot != null ? Texts.stored("stored.reportSchedules.spotSpot", "spot", spot) : site != null ? Texts.stored("stored.reportSchedules.siteSite", "site", site) : Texts.stored("stored.reportSchedules.allSites"),
+                spot != null
+                        ? Texts.stored("stored.reportSchedules.spotSpot", "spot", spot)
+                        : site != null
+                                ? Texts.stored("stored.reportSchedules.siteSite", "site", site)
+                                : Texts.stored("stored.reportSchedules.allSites"),
                 "",
-                Texts.stored("stored.reportSchedules.firstOn", "span", span.words(), "next", next, "more", (mailTo.isEmpty() ? "" : Texts.stored("stored.reportSchedules.sentTo", "mailTo", mailTo))));
+                Texts.stored(
+                        "stored.reportSchedules.firstOn",
+                        "span",
+                        CurrentLanguage.inEnglish(span::words),
+                        "next",
+                        next,
+                        "more",
+                        (mailTo.isEmpty() ? "" : Texts.stored("stored.reportSchedules.sentTo", "mailTo", mailTo))));
     }
 
     @Transactional
@@ -69,7 +81,8 @@ public class ReportSchedules {
         if (mapper.remove(id) == 0) {
             throw new TooLateException(Texts.of("report.document.reportSchedules.theScheduleIsAlreadyStopped"));
         }
-        audit.record(by, "end scheduled report", Texts.stored("stored.reportSchedules.reportSchedule", "id", id), "", "");
+        audit.record(
+                by, "end scheduled report", Texts.stored("stored.reportSchedules.reportSchedule", "id", id), "", "");
     }
 
     private LocalDate today() {
@@ -110,7 +123,7 @@ public class ReportSchedules {
             if (mapper.moveOn(s.id(), s.nextOn(), s.span().after(s.nextOn())) == 1) {
                 reports.order(
                         ReportKind.PERIOD,
-                        periods.title(s.scope()),
+                        CurrentLanguage.in(s.spec().locale(), () -> periods.title(s.scope())),
                         s.scope(),
                         s.spec(),
                         s.mailTo(),

@@ -1,10 +1,10 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import org.pelerin.app.platform.language.Texts;
 
 /** Parts of a report that can be chosen, in their order; the first page, evidence and signatures are in every one. */
 public enum ReportSection {

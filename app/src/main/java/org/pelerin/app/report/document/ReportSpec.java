@@ -1,7 +1,10 @@
 package org.pelerin.app.report.document;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
+import org.pelerin.app.platform.language.AskedLanguage;
+import org.pelerin.core.language.CurrentLanguage;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -12,9 +15,15 @@ import tools.jackson.databind.json.JsonMapper;
  * @param comment on its first page; empty for none
  * @param study number of the mapping study that it is about; null for none
  * @param tests numbers of the timed tests that it is about
+ * @param language its tag; English where none was chosen
  */
 public record ReportSpec(
-        Set<ReportSection> sections, List<String> channels, String comment, Long study, List<Long> tests) {
+        Set<ReportSection> sections,
+        List<String> channels,
+        String comment,
+        Long study,
+        List<Long> tests,
+        String language) {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -23,18 +32,29 @@ public record ReportSpec(
         channels = channels == null ? List.of() : List.copyOf(channels);
         comment = comment == null ? "" : comment;
         tests = tests == null ? List.of() : List.copyOf(tests);
+        language = language == null ? "en" : language;
     }
 
     public ReportSpec(Set<ReportSection> sections, List<String> channels, String comment) {
-        this(sections, channels, comment, null, List.of());
+        this(sections, channels, comment, null, List.of(), CurrentLanguage.get().getLanguage());
     }
 
     static ReportSpec ofStudy(long study) {
-        return new ReportSpec(Set.of(), List.of(), "", study, List.of());
+        return new ReportSpec(
+                Set.of(), List.of(), "", study, List.of(), CurrentLanguage.get().getLanguage());
     }
 
     static ReportSpec ofTests(List<Long> tests) {
-        return new ReportSpec(Set.of(), List.of(), "", null, tests);
+        return new ReportSpec(
+                Set.of(), List.of(), "", null, tests, CurrentLanguage.get().getLanguage());
+    }
+
+    ReportSpec in(Locale other) {
+        return new ReportSpec(sections, channels, comment, study, tests, other.getLanguage());
+    }
+
+    Locale locale() {
+        return AskedLanguage.known(language).orElse(Locale.ENGLISH);
     }
 
     static ReportSpec read(String json) {

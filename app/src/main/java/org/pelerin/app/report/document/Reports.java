@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Clock;
@@ -9,6 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
@@ -195,7 +195,14 @@ public class Reports {
                     MADE,
                     Texts.stored("stored.reports.reportId", "id", ordered.id()),
                     "",
-                    Texts.stored("stored.reports.pagesSha256", "title", ordered.title(), "pages", made.pages(), "sha256", made.sha256()));
+                    Texts.stored(
+                            "stored.reports.pagesSha256",
+                            "title",
+                            ordered.title(),
+                            "pages",
+                            made.pages(),
+                            "sha256",
+                            made.sha256()));
             if (!ordered.mailTo().isEmpty()) {
                 orders.order(ReportMail.KIND, ordered.id());
             }

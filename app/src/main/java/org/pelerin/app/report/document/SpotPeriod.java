@@ -1,12 +1,12 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.SignedAs;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.review.Carpet;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -99,7 +99,8 @@ public record SpotPeriod(
                 case ALL ->
                     Texts.of("report.document.spotPeriod.missionOfCouldNotBe", "mission", mission, "serial", serial);
                 case SAMPLES ->
-                    Texts.of("report.document.spotPeriod.samplesOfMissionOfCould", "mission", mission, "serial", serial);
+                    Texts.of(
+                            "report.document.spotPeriod.samplesOfMissionOfCould", "mission", mission, "serial", serial);
             };
         }
     }
@@ -128,7 +129,12 @@ public record SpotPeriod(
             case ABOVE, BELOW -> Texts.of("report.document.spotPeriod.outsideLimits");
             case MISSING -> Texts.of("report.document.spotPeriod.dataMissing");
             case KEPT -> Texts.of("report.document.spotPeriod.withinLimits");
-            default -> !times.recorded.isZero() ? Texts.of("report.document.spotPeriod.notAssessed") : lay ? Texts.of("report.document.spotPeriod.notCollectedYet") : Texts.of("report.document.spotPeriod.nothingRecorded");
+            default ->
+                !times.recorded.isZero()
+                        ? Texts.of("report.document.spotPeriod.notAssessed")
+                        : lay
+                                ? Texts.of("report.document.spotPeriod.notCollectedYet")
+                                : Texts.of("report.document.spotPeriod.nothingRecorded");
         };
     }
 }

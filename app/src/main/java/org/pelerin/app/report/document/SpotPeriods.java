@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.YearMonth;
@@ -17,6 +16,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.report.dossier.CertificatesInForce;
@@ -181,7 +181,20 @@ class SpotPeriods {
     private Stream<String> excluded(Mission m, Interval span, ZoneId zone) {
         return records.excluded(m.id()).stream()
                 .filter(x -> x.exclusion().span().overlaps(span))
-                .map(x -> Texts.of("report.document.spotPeriods.missionTo", "id", m.id(), "x", x.words(), "fromAt", show.minute(x.fromAt(), zone), "toAt", show.minute(x.toAt(), zone), "reason", x.reason(), "madeBy", x.madeBy()));
+                .map(x -> Texts.of(
+                        "report.document.spotPeriods.missionTo",
+                        "id",
+                        m.id(),
+                        "x",
+                        x.words(),
+                        "fromAt",
+                        show.minute(x.fromAt(), zone),
+                        "toAt",
+                        show.minute(x.toAt(), zone),
+                        "reason",
+                        x.reason(),
+                        "madeBy",
+                        x.madeBy()));
     }
 
     /** Visits that its schedule asks for and that came later: within the stays of loggers there, counted from the visit before. */

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.time.Instant;
@@ -12,6 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.review.section.MappingStudy;
@@ -50,9 +50,11 @@ class StudyDocument implements ReportComposer {
             throws IOException {
         progress.at(0, STEPS);
         MappingStudy study = studies.find(r.spec().study())
-                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.studyDocument.theMappingStudyNoLonger")));
+                .orElseThrow(() -> new NothingToReportException(
+                        Texts.of("report.document.studyDocument.theMappingStudyNoLonger")));
         Site site = places.site(study.siteId())
-                .orElseThrow(() -> new NothingToReportException(Texts.of("report.document.studyDocument.theSiteNoLongerExists")));
+                .orElseThrow(() ->
+                        new NothingToReportException(Texts.of("report.document.studyDocument.theSiteNoLongerExists")));
         SiteView section = sections.of(
                 site.id(), study.unit(), study.fromAt(), study.toAt(), study.low(), study.high(), Sections.MOST_FRAMES);
         progress.at(1, STEPS);
@@ -67,14 +69,29 @@ class StudyDocument implements ReportComposer {
         model.put("files", ReportFile.of(files));
         String body = pages.body("study", model);
         progress.at(2, STEPS);
-        return new Composed(Texts.of("report.document.studyDocument.mappingStudy", "name", study.name(), "name2", site.name()), sentence, body, files);
+        return new Composed(
+                Texts.of("report.document.studyDocument.mappingStudy", "name", study.name(), "name2", site.name()),
+                sentence,
+                body,
+                files);
     }
 
     private String sentence(MappingStudy study, SiteView section) {
         if (section.spots().isEmpty() || section.warmest() == null) {
             return Texts.of("report.document.studyDocument.nothingWasRecordedInThat", "name", study.name());
         }
-        return Texts.of("report.document.studyDocument.fromToAtSpots", "name", study.name(), "value", show.number(section.coldest().value(), 1), "value2", show.number(section.warmest().value(), 1), "unit", section.unit(), "spots", section.spots().size());
+        return Texts.of(
+                "report.document.studyDocument.fromToAtSpots",
+                "name",
+                study.name(),
+                "value",
+                show.number(section.coldest().value(), 1),
+                "value2",
+                show.number(section.warmest().value(), 1),
+                "unit",
+                section.unit(),
+                "spots",
+                section.spots().size());
     }
 
     /** By the spot's number, the longest time outside the band in words. */
@@ -83,11 +100,24 @@ class StudyDocument implements ReportComposer {
         return section.spots().stream()
                 .collect(Collectors.toMap(
                         SiteView.SpotRecord::id,
-                        s -> s.away() == null ? band ? Texts.of("report.document.studyDocument.none") : Texts.of("report.document.studyDocument.noBandWasEntered") : away(s.away(), site)));
+                        s -> s.away() == null
+                                ? band
+                                        ? Texts.of("report.document.studyDocument.none")
+                                        : Texts.of("report.document.studyDocument.noBandWasEntered")
+                                : away(s.away(), site)));
     }
 
     private String away(SiteView.Away a, Site site) {
-        return Texts.of("report.document.studyDocument.timeFromFrom", "time", show.duration(a.time()), "above", a.above(), "from", show.minute(a.from(), site.zoneId()), "back", a.back());
+        return Texts.of(
+                "report.document.studyDocument.timeFromFrom",
+                "time",
+                show.duration(a.time()),
+                "above",
+                a.above(),
+                "from",
+                show.minute(a.from(), site.zoneId()),
+                "back",
+                a.back());
     }
 
     private static List<AttachedFile> files(MappingStudy study, Site site, SiteView section) {
@@ -108,7 +138,9 @@ class StudyDocument implements ReportComposer {
                         Texts.of("report.document.studyDocument.valuesOfEachSpotAt"),
                         csv -> rows(section, csv)),
                 DataFile.json(
-                        "study-" + study.id() + ".json", Texts.of("report.document.studyDocument.theStudyItsBandAnd"), out));
+                        "study-" + study.id() + ".json",
+                        Texts.of("report.document.studyDocument.theStudyItsBandAnd"),
+                        out));
     }
 
     private static Map<String, Object> spot(SiteView.SpotRecord s) {

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.document;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.time.Instant;
@@ -12,6 +11,7 @@ import org.pelerin.app.collect.timed.Curve;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
 import org.pelerin.app.evidence.AuditVerification;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
@@ -54,7 +54,12 @@ class TestsDocument implements ReportComposer {
         progress.at(1, STEPS);
         List<AttachedFile> files = new ArrayList<>();
         lines.forEach(l -> files.add(DataFile.csv(
-                "test-" + l.test().id() + ".csv", Texts.of("report.document.testsDocument.theReadingsOf", "name", l.test().name()), csv -> rows(l, csv))));
+                "test-" + l.test().id() + ".csv",
+                Texts.of(
+                        "report.document.testsDocument.theReadingsOf",
+                        "name",
+                        l.test().name()),
+                csv -> rows(l, csv))));
         files.add(DataFile.json(
                 "tests.json",
                 Texts.of("report.document.testsDocument.theTestsAndTheirRatios"),
@@ -72,7 +77,12 @@ class TestsDocument implements ReportComposer {
     private String sentence(List<Line> lines) {
         List<String> subjects =
                 lines.stream().map(l -> l.test().subject()).distinct().toList();
-        return Texts.of("report.document.testsDocument.timedTestsOf", "timedTests", lines.size(), "x", String.join(", ", subjects));
+        return Texts.of(
+                "report.document.testsDocument.timedTestsOf",
+                "timedTests",
+                lines.size(),
+                "x",
+                String.join(", ", subjects));
     }
 
     private static Map<String, Object> told(Line l) {

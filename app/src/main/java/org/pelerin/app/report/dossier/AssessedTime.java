@@ -1,8 +1,8 @@
 package org.pelerin.app.report.dossier;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
 import org.threeten.extra.Interval;

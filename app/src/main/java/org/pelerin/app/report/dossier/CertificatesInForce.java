@@ -1,6 +1,5 @@
 package org.pelerin.app.report.dossier;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +7,7 @@ import java.util.TreeMap;
 import org.pelerin.app.loggers.calibration.Calibration;
 import org.pelerin.app.loggers.calibration.CalibrationService;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Plan;
 import org.springframework.stereotype.Component;
 

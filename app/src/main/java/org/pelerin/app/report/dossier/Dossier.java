@@ -1,6 +1,5 @@
 package org.pelerin.app.report.dossier;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -25,6 +24,7 @@ import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.missions.documentation.Attachment;
 import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.missions.documentation.MissionNote;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.DisturbanceRow;
 import org.pelerin.app.record.DisturbanceStore;
@@ -150,7 +150,14 @@ public record Dossier(
 
         private String decision(Mission m) {
             return missions.clockDecision(m.id())
-                    .map(d -> Texts.of("report.dossier.dossier.decidedBy", "by", d.by(), "at", show.second(d.at(), m.zoneOr(show.home())), "reason", d.reason()))
+                    .map(d -> Texts.of(
+                            "report.dossier.dossier.decidedBy",
+                            "by",
+                            d.by(),
+                            "at",
+                            show.second(d.at(), m.zoneOr(show.home())),
+                            "reason",
+                            d.reason()))
                     .orElse("");
         }
 
@@ -197,14 +204,48 @@ public record Dossier(
             List<String> out = new ArrayList<>();
             JudgedPeriod period = records.period(m);
             if (!period.whole()) {
-                out.add(Texts.of("report.dossier.dossier.fromTo", "from", (period.from() == null ? Texts.of("report.dossier.dossier.theBeginning") : show.second(period.from(), zone)), "to", (period.to() == null ? Texts.of("report.dossier.dossier.theEnd") : show.second(period.to(), zone)), "chosen", (period.chosen() == null
+                out.add(Texts.of(
+                        "report.dossier.dossier.fromTo",
+                        "from",
+                        (period.from() == null
+                                ? Texts.of("report.dossier.dossier.theBeginning")
+                                : show.second(period.from(), zone)),
+                        "to",
+                        (period.to() == null
+                                ? Texts.of("report.dossier.dossier.theEnd")
+                                : show.second(period.to(), zone)),
+                        "chosen",
+                        (period.chosen() == null
                                 ? Texts.of("report.dossier.dossier.whileAtItsSpot")
-                                : Texts.of("report.dossier.dossier.setBy", "setBy", period.chosen().setBy(), "reason", period.chosen().reason()))));
+                                : Texts.of(
+                                        "report.dossier.dossier.setBy",
+                                        "setBy",
+                                        period.chosen().setBy(),
+                                        "reason",
+                                        period.chosen().reason()))));
             }
             period.away()
-                    .forEach(x -> out.add(Texts.of("report.dossier.dossier.awayFromItsSpotTo", "start", show.second(x.getStart(), zone), "end", show.second(x.getEnd(), zone))));
+                    .forEach(x -> out.add(Texts.of(
+                            "report.dossier.dossier.awayFromItsSpotTo",
+                            "start",
+                            show.second(x.getStart(), zone),
+                            "end",
+                            show.second(x.getEnd(), zone))));
             for (Excluded x : records.excluded(m.id())) {
-                out.add(Texts.of("report.dossier.dossier.excludedTo", "x", x.words(), "fromAt", show.second(x.fromAt(), zone), "toAt", show.second(x.toAt(), zone), "reason", x.reason(), "madeBy", x.madeBy(), "madeAt", show.second(x.madeAt(), zone)));
+                out.add(Texts.of(
+                        "report.dossier.dossier.excludedTo",
+                        "x",
+                        x.words(),
+                        "fromAt",
+                        show.second(x.fromAt(), zone),
+                        "toAt",
+                        show.second(x.toAt(), zone),
+                        "reason",
+                        x.reason(),
+                        "madeBy",
+                        x.madeBy(),
+                        "madeAt",
+                        show.second(x.madeAt(), zone)));
             }
             return out;
         }
@@ -227,7 +268,14 @@ public record Dossier(
             return new Evidence(
                     !c.clockCompared()
                             ? Texts.of("report.dossier.dossier.notComparedTheRecordsCame")
-                            : Texts.of("report.dossier.dossier.offsetSAtCollection", "seconds", seconds, "clockCorrected", m.records().clockCorrected(), "decision", decision),
+                            : Texts.of(
+                                    "report.dossier.dossier.offsetSAtCollection",
+                                    "seconds",
+                                    seconds,
+                                    "clockCorrected",
+                                    m.records().clockCorrected(),
+                                    "decision",
+                                    decision),
                     c.rereads(),
                     Texts.of("report.dossier.dossier.fingerprintSha256OfThe"),
                     reckoned,
@@ -235,7 +283,12 @@ public record Dossier(
         }
 
         static Evidence of(ForeignFile f, String reckoned) {
-            return new Evidence(Texts.of("report.dossier.dossier.timesAsInTheFile"), null, Texts.of("report.dossier.dossier.fingerprintSha256Of", "name", f.name()), reckoned, f.sha256());
+            return new Evidence(
+                    Texts.of("report.dossier.dossier.timesAsInTheFile"),
+                    null,
+                    Texts.of("report.dossier.dossier.fingerprintSha256Of", "name", f.name()),
+                    reckoned,
+                    f.sha256());
         }
 
         /** Whether the bytes are those that came home. */
@@ -247,7 +300,12 @@ public record Dossier(
         public String told() {
             return fits()
                     ? sha256
-                    : Texts.of("report.dossier.dossier.differsFromTheOneNoted", "sha256", sha256, "more", (noted.isEmpty() ? "nothing" : noted));
+                    : Texts.of(
+                            "report.dossier.dossier.differsFromTheOneNoted",
+                            "sha256",
+                            sha256,
+                            "more",
+                            (noted.isEmpty() ? "nothing" : noted));
         }
     }
 
@@ -267,7 +325,12 @@ public record Dossier(
     public String doseLimit() {
         return judgement.shifts().isEmpty()
                 ? ""
-                : Texts.of("report.dossier.dossier.doseOfEachWorkingShift", "channel", judgement.shifts().get(0).channel(), "doseScheme", doseScheme());
+                : Texts.of(
+                        "report.dossier.dossier.doseOfEachWorkingShift",
+                        "channel",
+                        judgement.shifts().get(0).channel(),
+                        "doseScheme",
+                        doseScheme());
     }
 
     /** Each of its limits in words, in the unit of its channel. */
@@ -297,18 +360,35 @@ public record Dossier(
     /** Where its limits were taken from. */
     public String limitsFrom() {
         if (inForce.set() != null) {
-            return inForce.words() + (doseLimit().isEmpty() ? "" : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit()));
+            return inForce.words()
+                    + (doseLimit().isEmpty()
+                            ? ""
+                            : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit()));
         }
         if (plan.limits().rules().isEmpty()) {
-            return doseLimit().isEmpty() ? Texts.of("report.dossier.dossier.noneSetNothingIsChecked") : Texts.of("report.dossier.dossier.noOthersWereSet", "doseLimit", doseLimit());
+            return doseLimit().isEmpty()
+                    ? Texts.of("report.dossier.dossier.noneSetNothingIsChecked")
+                    : Texts.of("report.dossier.dossier.noOthersWereSet", "doseLimit", doseLimit());
         }
         if (mission.device().model().equals(ModelCatalogue.FILE)) {
             return Texts.of("report.dossier.dossier.limitsRequiredAtWhenThe", "where", mission.where());
         }
         String from = mission.copy().planVersion() > 0
-                ? Texts.of("report.dossier.dossier.thePlanVersion", "planName", mission.copy().planName(), "planVersion", mission.copy().planVersion())
+                ? Texts.of(
+                        "report.dossier.dossier.thePlanVersion",
+                        "planName",
+                        mission.copy().planName(),
+                        "planVersion",
+                        mission.copy().planVersion())
                 : Texts.of("report.dossier.dossier.thePlanOfThisMission");
-        return Texts.of("report.dossier.dossier.asWrittenToTheLogger", "from", from, "more", (doseLimit().isEmpty() ? "" : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit())));
+        return Texts.of(
+                "report.dossier.dossier.asWrittenToTheLogger",
+                "from",
+                from,
+                "more",
+                (doseLimit().isEmpty()
+                        ? ""
+                        : Texts.of("report.dossier.dossier.andDoseLimit", "doseLimit", doseLimit())));
     }
 
     /** What was asked of each recorded channel. */

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.export;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.ZoneId;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
@@ -110,7 +110,12 @@ public record CsvForm(
         return Arrays.stream(of.getEnumConstants())
                 .filter(e -> e.name().equalsIgnoreCase(text.strip()))
                 .findFirst()
-                .orElseThrow(() -> new NoFormException(Texts.of("report.export.csvForm.mustBeOneOf", "what", what, "reason", Arrays.stream(of.getEnumConstants())
+                .orElseThrow(() -> new NoFormException(Texts.of(
+                        "report.export.csvForm.mustBeOneOf",
+                        "what",
+                        what,
+                        "reason",
+                        Arrays.stream(of.getEnumConstants())
                                 .map(e -> e.name().toLowerCase(Locale.ROOT))
                                 .collect(Collectors.joining(", ")))));
     }
@@ -194,7 +199,8 @@ public record CsvForm(
             for (String part : text.split(";")) {
                 int is = part.indexOf('=');
                 if (is < 0) {
-                    throw new NoFormException(Texts.of("report.export.csvForm.theFormCannotBeRead", "part", part.strip()));
+                    throw new NoFormException(
+                            Texts.of("report.export.csvForm.theFormCannotBeRead", "part", part.strip()));
                 }
                 said.put(part.substring(0, is).strip(), part.substring(is + 1).strip());
             }

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.export;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
@@ -14,6 +13,7 @@ import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
 import org.pelerin.app.organisation.key.DocumentSigner;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
@@ -91,7 +91,8 @@ class ExportController {
                 step);
         Dossier d = gather(id);
         if (table < 0 || table > 0 && table >= d.tables().size()) {
-            throw new NotThereException(Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
+            throw new NotThereException(
+                    Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         if (form.step() != null
                 && table < d.tables().size()
@@ -139,7 +140,8 @@ class ExportController {
             throws IOException {
         Dossier d = gather(id);
         if (table < 0 || table >= d.tables().size()) {
-            throw new NotThereException(Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
+            throw new NotThereException(
+                    Texts.of("report.export.exportController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         give(
                 response,
@@ -166,7 +168,9 @@ class ExportController {
     }
 
     private Dossier gather(long id) {
-        return clerk.gather(id).orElseThrow(() -> new NotThereException(Texts.of("report.export.exportController.thereIsNoCollectedMission", "id", id)));
+        return clerk.gather(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("report.export.exportController.thereIsNoCollectedMission", "id", id)));
     }
 
     /** @param signed whether its signature goes along, in an archive with it */

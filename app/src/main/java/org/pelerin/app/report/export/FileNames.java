@@ -1,6 +1,5 @@
 package org.pelerin.app.report.export;
 
-import org.pelerin.app.platform.language.Texts;
 import java.text.Normalizer;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
@@ -8,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.report.dossier.Dossier;
 
 /**

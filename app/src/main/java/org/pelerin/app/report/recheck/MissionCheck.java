@@ -1,6 +1,5 @@
 package org.pelerin.app.report.recheck;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -20,6 +19,7 @@ import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SummaryCheck;
@@ -88,7 +88,9 @@ public class MissionCheck {
         }
         signing.altered(m).forEach(d -> out.add(Texts.stored("stored.missionCheck.whatWasSignedDiffersFrom", "d", d)));
         return out.size() > MOST_DIFFERENCES
-                ? concat(out.subList(0, MOST_DIFFERENCES), Texts.stored("stored.missionCheck.andMore", "mostDifferences", (out.size() - MOST_DIFFERENCES)))
+                ? concat(
+                        out.subList(0, MOST_DIFFERENCES),
+                        Texts.stored("stored.missionCheck.andMore", "mostDifferences", (out.size() - MOST_DIFFERENCES)))
                 : out;
     }
 
@@ -151,19 +153,40 @@ public class MissionCheck {
                 .map(Series::channel)
                 .toList()
                 .equals(stored.stream().map(Series::channel).toList())) {
-            out.add(Texts.stored("stored.missionCheck.itsChannelsDifferFromIts", "toList", stored.stream().map(Series::label).toList(), "toList2", again.stream().map(Series::label).toList()));
+            out.add(Texts.stored(
+                    "stored.missionCheck.itsChannelsDifferFromIts",
+                    "toList",
+                    stored.stream().map(Series::label).toList(),
+                    "toList2",
+                    again.stream().map(Series::label).toList()));
             return;
         }
         for (int i = 0; i < again.size(); i++) {
             Series should = again.get(i);
             Series is = stored.get(i);
             if (should.axis().count() != is.axis().count()) {
-                out.add(Texts.stored("stored.missionCheck.hasSamplesItsCapture", "label", is.label(), "count", is.axis().count(), "count2", should.axis().count()));
+                out.add(Texts.stored(
+                        "stored.missionCheck.hasSamplesItsCapture",
+                        "label",
+                        is.label(),
+                        "count",
+                        is.axis().count(),
+                        "count2",
+                        should.axis().count()));
                 continue;
             }
             long late = lateFrom(should.axis(), is.axis(), corrected);
             if (late < is.axis().count()) {
-                out.add(Texts.stored("stored.missionCheck.hasSampleAtItsCapture", "label", is.label(), "late", late, "instantAt", is.axis().instantAt(late), "corrected", Instant.ofEpochMilli(
+                out.add(Texts.stored(
+                        "stored.missionCheck.hasSampleAtItsCapture",
+                        "label",
+                        is.label(),
+                        "late",
+                        late,
+                        "instantAt",
+                        is.axis().instantAt(late),
+                        "corrected",
+                        Instant.ofEpochMilli(
                                 corrected
                                         ? should.axis().millisAt(late)
                                         : should.axis().ownMillisAt(late))));
@@ -174,7 +197,16 @@ public class MissionCheck {
                 double[] y = is.blocks().get(b).values();
                 int differs = Arrays.mismatch(x, y);
                 if (differs >= 0) {
-                    out.add(Texts.stored("stored.missionCheck.isAtSampleInIts", "label", is.label(), "differs", y[differs], "differs2", (should.blocks().get(b).firstIndex() + differs), "differs3", x[differs]));
+                    out.add(Texts.stored(
+                            "stored.missionCheck.isAtSampleInIts",
+                            "label",
+                            is.label(),
+                            "differs",
+                            y[differs],
+                            "differs2",
+                            (should.blocks().get(b).firstIndex() + differs),
+                            "differs3",
+                            x[differs]));
                     break;
                 }
             }
@@ -218,11 +250,19 @@ public class MissionCheck {
                     .limit(FIGURES)
                     .forEach(d -> out.add(Texts.stored("stored.missionCheck.itsVerdictDiffersWhenCalculated", "d", d)));
             if (differences.size() > FIGURES) {
-                out.add(Texts.stored("stored.missionCheck.itsVerdictDiffersWhenCalculated2", "figures", (differences.size() - FIGURES)));
+                out.add(Texts.stored(
+                        "stored.missionCheck.itsVerdictDiffersWhenCalculated2",
+                        "figures",
+                        (differences.size() - FIGURES)));
             }
         }
         if (!document.verdict().equals(m.records().verdict())) {
-            out.add(Texts.stored("stored.missionCheck.listsShowItsVerdictIs", "verdict", m.records().verdict(), "verdict2", document.verdict()));
+            out.add(Texts.stored(
+                    "stored.missionCheck.listsShowItsVerdictIs",
+                    "verdict",
+                    m.records().verdict(),
+                    "verdict2",
+                    document.verdict()));
         }
         findings(m, document, out);
     }
@@ -252,6 +292,15 @@ public class MissionCheck {
     }
 
     private static String key(String channel, String direction, Instant start, Instant end) {
-        return Texts.stored("stored.missionCheck.moreDirectionStartToEnd", "more", (channel.isEmpty() ? Texts.stored("stored.missionCheck.theRecord") : channel), "direction", direction, "start", start, "end", end);
+        return Texts.stored(
+                "stored.missionCheck.moreDirectionStartToEnd",
+                "more",
+                (channel.isEmpty() ? Texts.stored("stored.missionCheck.theRecord") : channel),
+                "direction",
+                direction,
+                "start",
+                start,
+                "end",
+                end);
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.recheck;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +8,7 @@ import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.evidence.seal.SealCheck;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
@@ -91,7 +91,10 @@ public class Rechecks {
     @Transactional
     void step(long id, long mission, List<String> troubles) {
         if (mapper.step(id, mission) == 1) {
-            troubles.forEach(t -> note(id, new Recheck.Trouble(mission, Texts.stored("stored.rechecks.missionMission", "mission", mission), t)));
+            troubles.forEach(t -> note(
+                    id,
+                    new Recheck.Trouble(
+                            mission, Texts.stored("stored.rechecks.missionMission", "mission", mission), t)));
         }
     }
 
@@ -115,7 +118,9 @@ public class Rechecks {
     private Stream<Recheck.Trouble> bytes() {
         return reports.damaged().stream()
                 .map(r -> new Recheck.Trouble(
-                        0, Texts.stored("stored.rechecks.reportR", "r", r), Texts.stored("stored.rechecks.itsBytesDifferFromThose")));
+                        0,
+                        Texts.stored("stored.rechecks.reportR", "r", r),
+                        Texts.stored("stored.rechecks.itsBytesDifferFromThose")));
     }
 
     /** What is wrong with the audit trail; asked last, as it tells of all others. Empty for nothing. */
@@ -134,7 +139,10 @@ public class Rechecks {
                         new Recheck.Trouble(
                                 0,
                                 Texts.stored("stored.rechecks.andMore"),
-                                Texts.stored("stored.rechecks.moreAreNotIntact", "plain", LimitText.plain(rest.troubles.size() - MOST_TROUBLES))));
+                                Texts.stored(
+                                        "stored.rechecks.moreAreNotIntact",
+                                        "plain",
+                                        LimitText.plain(rest.troubles.size() - MOST_TROUBLES))));
             }
         }
         if (claim != null) {

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -16,6 +15,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.CutList;
 import org.pelerin.app.platform.text.JsonDifferences;
 import org.pelerin.app.report.bundle.BundleExport;
@@ -81,13 +81,21 @@ class BundleVerification {
 
     private Verified check(Bundle bundle) {
         Manifest m = bundle.manifest();
-        String what = Texts.stored("stored.bundleVerification.bundleOfMissionOf", "mission", m.mission(), "serial", m.serial(), "isBlank", (m.house().isBlank() ? "" : ", " + m.house()));
+        String what = Texts.stored(
+                "stored.bundleVerification.bundleOfMissionOf",
+                "mission",
+                m.mission(),
+                "serial",
+                m.serial(),
+                "isBlank",
+                (m.house().isBlank() ? "" : ", " + m.house()));
         BundleCheck.Outcome o = BundleCheck.of(bundle, keys.trust());
         if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
             return Verified.unknown(what, o.unreadable().get());
         }
         if (!o.sound()) {
-            return Verified.other(what, Texts.stored("stored.bundleVerification.theBundleIsNotConsistent"), o.troubles(), null);
+            return Verified.other(
+                    what, Texts.stored("stored.bundleVerification.theBundleIsNotConsistent"), o.troubles(), null);
         }
         Optional<Mission> here =
                 here(bundle, m).filter(x -> source.of(x.id()).orElse("").equals(m.recordSha256()));
@@ -97,13 +105,23 @@ class BundleVerification {
                     o.proven()
                             ? Texts.stored("stored.bundleVerification.theBundleIsSoundAnd")
                             : Texts.stored("stored.bundleVerification.theBundleIsConsistentAnd"),
-                    Stream.concat(o.checked().stream(), o.left().stream().map(l -> Texts.stored("stored.bundleVerification.notChecked", "l", l)))
+                    Stream.concat(
+                                    o.checked().stream(),
+                                    o.left().stream()
+                                            .map(l -> Texts.stored("stored.bundleVerification.notChecked", "l", l)))
                             .toList());
         }
         if (!o.proven() && o.origin().isPresent()) {
             return Verified.sound(
                     what,
-                    Texts.stored("stored.bundleVerification.itHoldsTheRecordOf", "id", here.get().id(), "name", o.origin().get().name(), "grouped", Trust.grouped(o.origin().get().fingerprint())));
+                    Texts.stored(
+                            "stored.bundleVerification.itHoldsTheRecordOf",
+                            "id",
+                            here.get().id(),
+                            "name",
+                            o.origin().get().name(),
+                            "grouped",
+                            Trust.grouped(o.origin().get().fingerprint())));
         }
         return compared(bundle, here.get(), m, o.proven(), what);
     }
@@ -136,12 +154,10 @@ class BundleVerification {
         }
         List<String> some = CutList.of(differs, MOST_DIFFERENCES);
         return proven
-                ? Verified.same(what, Texts.stored("stored.bundleVerification.itIsSignedHereWith", "id", id), some, page)
+                ? Verified.same(
+                        what, Texts.stored("stored.bundleVerification.itIsSignedHereWith", "id", id), some, page)
                 : Verified.other(
-                        what,
-                        Texts.stored("stored.bundleVerification.itHasTheRecordOf", "id", id),
-                        some,
-                        page);
+                        what, Texts.stored("stored.bundleVerification.itHasTheRecordOf", "id", id), some, page);
     }
 
     /** Entries of the audit trail in it that are not those of here; the trail only grows, so that none ever differs. */

@@ -1,8 +1,8 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 
 /** Lines held against each other; few are told, the others counted. */
 final class Differences {
@@ -20,7 +20,16 @@ final class Differences {
             String g = i < given.size() ? given.get(i) : null;
             String w = i < wanted.size() ? wanted.get(i) : null;
             if (g == null || !g.equals(w)) {
-                out.add(Texts.stored("stored.differences.whereLineIShownShown2", "where", where, "i", (i + 1), "shown", shown(w), "shown2", shown(g)));
+                out.add(Texts.stored(
+                        "stored.differences.whereLineIShownShown2",
+                        "where",
+                        where,
+                        "i",
+                        (i + 1),
+                        "shown",
+                        shown(w),
+                        "shown2",
+                        shown(g)));
             }
         }
         return out;

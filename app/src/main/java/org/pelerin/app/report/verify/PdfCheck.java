@@ -1,6 +1,5 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -19,6 +18,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.document.Report;
 import org.pelerin.app.report.document.ReportFile;
@@ -71,7 +71,12 @@ class PdfCheck {
             }
             return Verified.same(
                     what(r),
-                    Texts.stored("stored.pdfCheck.itIsReportByteFor", "id", r.id(), "at", show.minute(r.made().at())),
+                    Texts.stored(
+                            "stored.pdfCheck.itIsReportByteFor",
+                            "id",
+                            r.id(),
+                            "at",
+                            show.minute(r.made().at())),
                     since(r),
                     "/reports/" + r.id());
         }
@@ -94,13 +99,19 @@ class PdfCheck {
         if (meant.isEmpty()) {
             BundleCheck.Outcome o = PdfProof.of(pdf, keys.trust());
             return o.proven()
-                    ? Verified.sound(
-                            "a PDF",
-                            Texts.stored("stored.pdfCheck.itWasSignedHereAnd"))
+                    ? Verified.sound("a PDF", Texts.stored("stored.pdfCheck.itWasSignedHereAnd"))
                     : Verified.unknown(
                             "a PDF",
-                            Texts.stored("stored.pdfCheck.itHasNoMarkOf", "x", o.origin()
-                                            .map(x -> Texts.stored("stored.pdfCheck.itIsSignedByCertificate", "name", x.name(), "grouped", Trust.grouped(x.fingerprint())))
+                            Texts.stored(
+                                    "stored.pdfCheck.itHasNoMarkOf",
+                                    "x",
+                                    o.origin()
+                                            .map(x -> Texts.stored(
+                                                    "stored.pdfCheck.itIsSignedByCertificate",
+                                                    "name",
+                                                    x.name(),
+                                                    "grouped",
+                                                    Trust.grouped(x.fingerprint())))
                                             .orElse("")));
         }
         Report r = meant.get();
@@ -113,7 +124,12 @@ class PdfCheck {
                         "/reports/" + r.id())
                 : Verified.other(
                         what(r),
-                        Texts.stored("stored.pdfCheck.itDiffersFromReportAs", "id", r.id(), "at", show.minute(r.made().at())),
+                        Texts.stored(
+                                "stored.pdfCheck.itDiffersFromReportAs",
+                                "id",
+                                r.id(),
+                                "at",
+                                show.minute(r.made().at())),
                         differ,
                         "/reports/" + r.id());
     }
@@ -160,10 +176,12 @@ class PdfCheck {
                 .filter(name -> !kept.files.containsKey(name))
                 .forEach(name -> out.add(Texts.stored("stored.pdfCheck.theFileWasAdded", "name", name)));
         if (given.pages.size() != kept.pages.size()) {
-            out.add(Texts.stored("stored.pdfCheck.itHasPagesInsteadOf", "pages", given.pages.size(), "pages2", kept.pages.size()));
+            out.add(Texts.stored(
+                    "stored.pdfCheck.itHasPagesInsteadOf", "pages", given.pages.size(), "pages2", kept.pages.size()));
         }
         for (int p = 0; p < Math.min(given.pages.size(), kept.pages.size()); p++) {
-            out.addAll(Differences.ofLines(Texts.stored("stored.pdfCheck.pageP", "p", (p + 1)), given.pages.get(p), kept.pages.get(p)));
+            out.addAll(Differences.ofLines(
+                    Texts.stored("stored.pdfCheck.pageP", "p", (p + 1)), given.pages.get(p), kept.pages.get(p)));
         }
         return out.list();
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.ByteArrayInputStream;
@@ -23,6 +22,7 @@ import org.dhatim.fastexcel.reader.Sheet;
 import org.pelerin.app.collect.files.Workbooks;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.export.CsvExport;
@@ -68,7 +68,8 @@ class TableCheck {
                 .findFirst()
                 .map(l -> l.substring(("# " + CsvExport.FORM).length()));
         if (of.isEmpty() || said.isEmpty()) {
-            return Verified.unknown(Texts.stored("stored.tableCheck.aCsvFile"), Texts.stored("stored.tableCheck.itDoesNotNameIts"));
+            return Verified.unknown(
+                    Texts.stored("stored.tableCheck.aCsvFile"), Texts.stored("stored.tableCheck.itDoesNotNameIts"));
         }
         Dossier d = of.get();
         try {
@@ -82,7 +83,12 @@ class TableCheck {
                     lines(again.toString()),
                     form.form().separator().sign());
         } catch (CsvForm.NoFormException e) {
-            return Verified.unknown(Texts.stored("stored.tableCheck.aCsvFileOfMission", "id", d.mission().id()), e.getMessage());
+            return Verified.unknown(
+                    Texts.stored(
+                            "stored.tableCheck.aCsvFileOfMission",
+                            "id",
+                            d.mission().id()),
+                    e.getMessage());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -97,21 +103,43 @@ class TableCheck {
     }
 
     private Verified told(Dossier d, String kind, List<String> given, List<String> wanted, char delimiter) {
-        String mission = Texts.stored("stored.tableCheck.missionId", "id", d.mission().id());
+        String mission =
+                Texts.stored("stored.tableCheck.missionId", "id", d.mission().id());
         String page = "/missions/" + d.mission().id();
-        String what = Texts.stored("stored.tableCheck.ofOf", "kind", kind, "mission", mission, "serial", d.mission().serial());
+        String what = Texts.stored(
+                "stored.tableCheck.ofOf",
+                "kind",
+                kind,
+                "mission",
+                mission,
+                "serial",
+                d.mission().serial());
         Differences all = Differences.ofLines("", given, wanted);
         if (all.none()) {
             return Verified.same(
-                    what, Texts.stored("stored.tableCheck.itEqualsTodaysExportOf", "mission", mission), List.of(), page);
+                    what,
+                    Texts.stored("stored.tableCheck.itEqualsTodaysExportOf", "mission", mission),
+                    List.of(),
+                    page);
         }
         List<String> more = columnsMore(samples(given), samples(wanted), delimiter);
         if (!more.isEmpty()) {
             Differences said = Differences.ofLines("", said(given), said(wanted));
-            String sentence = Texts.stored("stored.tableCheck.itsSamplesAreThoseOf", "mission", mission, "moreColumns", more.size(), "x", String.join(", ", more));
+            String sentence = Texts.stored(
+                    "stored.tableCheck.itsSamplesAreThoseOf",
+                    "mission",
+                    mission,
+                    "moreColumns",
+                    more.size(),
+                    "x",
+                    String.join(", ", more));
             return said.none()
                     ? Verified.same(what, sentence, List.of(), page)
-                    : Verified.other(what, Texts.stored("stored.tableCheck.andOtherTextsDiffer", "sentence", sentence), said.list(), page);
+                    : Verified.other(
+                            what,
+                            Texts.stored("stored.tableCheck.andOtherTextsDiffer", "sentence", sentence),
+                            said.list(),
+                            page);
         }
         boolean samples = samples(given).equals(samples(wanted));
         return samples
@@ -121,7 +149,10 @@ class TableCheck {
                         all.list(),
                         page)
                 : Verified.other(
-                        what, Texts.stored("stored.tableCheck.itDiffersFromTheStored", "mission", mission), all.list(), page);
+                        what,
+                        Texts.stored("stored.tableCheck.itDiffersFromTheStored", "mission", mission),
+                        all.list(),
+                        page);
     }
 
     /**
@@ -189,7 +220,9 @@ class TableCheck {
                     .findFirst()
                     .map(l -> l.substring(("# " + CsvExport.FORM).length()));
             if (of.isEmpty() || said.isEmpty()) {
-                return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itDoesNotNameIts2"));
+                return Verified.unknown(
+                        Texts.stored("stored.tableCheck.aWorkbook"),
+                        Texts.stored("stored.tableCheck.itDoesNotNameIts2"));
             }
             ByteArrayOutputStream again = new ByteArrayOutputStream();
             XlsxExport.write(
@@ -201,9 +234,11 @@ class TableCheck {
         } catch (CsvForm.NoFormException e) {
             return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), e.getMessage());
         } catch (TooMuchException e) {
-            return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itHoldsMoreThanA"));
+            return Verified.unknown(
+                    Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itHoldsMoreThanA"));
         } catch (IOException | RuntimeException e) {
-            return Verified.unknown(Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itCannotBeReadAs"));
+            return Verified.unknown(
+                    Texts.stored("stored.tableCheck.aWorkbook"), Texts.stored("stored.tableCheck.itCannotBeReadAs"));
         }
     }
 

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
@@ -17,6 +16,7 @@ import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.pelerin.app.collect.CarrierIntake;
 import org.pelerin.app.organisation.key.InstallationKeys;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.proof.Bundle;
 import org.pelerin.proof.BundleCheck;
 import org.pelerin.proof.BundleException;
@@ -73,7 +73,8 @@ public class Verification {
                     .decode(ByteBuffer.wrap(bytes))
                     .toString());
         } catch (CharacterCodingException e) {
-            return Verified.unknown(Texts.stored("stored.verification.aFile"), Texts.stored("stored.verification.itIsNotAPdf"));
+            return Verified.unknown(
+                    Texts.stored("stored.verification.aFile"), Texts.stored("stored.verification.itIsNotAPdf"));
         }
     }
 
@@ -85,13 +86,20 @@ public class Verification {
                 Files.write(archive, bytes);
                 BundleCheck.Outcome o = SignedFile.check(archive, keys.trust());
                 if (o.unreadable().isPresent() && o.troubles().isEmpty()) {
-                    return Verified.unknown(Texts.stored("stored.verification.aSignedFile"), o.unreadable().get());
+                    return Verified.unknown(
+                            Texts.stored("stored.verification.aSignedFile"),
+                            o.unreadable().get());
                 }
                 if (!o.sound()) {
-                    return Verified.other(Texts.stored("stored.verification.aSignedFile"), Texts.stored("stored.verification.itsSignatureIsNotValid"), o.troubles(), null);
+                    return Verified.other(
+                            Texts.stored("stored.verification.aSignedFile"),
+                            Texts.stored("stored.verification.itsSignatureIsNotValid"),
+                            o.troubles(),
+                            null);
                 }
                 if (!o.proven()) {
-                    return Verified.unknown(Texts.stored("stored.verification.aSignedFile"), String.join("; ", o.left()));
+                    return Verified.unknown(
+                            Texts.stored("stored.verification.aSignedFile"), String.join("; ", o.left()));
                 }
                 return of(SignedFile.file(archive, LARGEST_FILE)).signed();
             } finally {
@@ -123,7 +131,8 @@ public class Verification {
                 ? Verified.same(Texts.stored("stored.verification.aCarrierFile"), c.message(), List.of(), page)
                 : c.missionId() == null
                         ? Verified.unknown(Texts.stored("stored.verification.aCarrierFile"), c.message())
-                        : Verified.other(Texts.stored("stored.verification.aCarrierFile"), c.message(), List.of(), page);
+                        : Verified.other(
+                                Texts.stored("stored.verification.aCarrierFile"), c.message(), List.of(), page);
     }
 
     private static boolean begins(byte[] bytes, byte[] with) {

@@ -1,6 +1,5 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -8,6 +7,7 @@ import java.io.OutputStream;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.work.Claim;
@@ -133,7 +133,9 @@ class Verifications implements LongWork {
         }
         Verified outcome;
         if (row.begun() >= MOST_TIMES) {
-            outcome = Verified.unknown(Texts.stored("stored.verifications.aFile"), Texts.stored("stored.verifications.theCheckWasInterruptedTwice"));
+            outcome = Verified.unknown(
+                    Texts.stored("stored.verifications.aFile"),
+                    Texts.stored("stored.verifications.theCheckWasInterruptedTwice"));
         } else {
             transaction.executeWithoutResult(t -> mapper.begin(id));
             outcome = checked(id);

@@ -1,7 +1,7 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * What there is to say of a file that was given back.
@@ -38,7 +38,8 @@ public record Verified(State state, String what, String sentence, List<String> d
     /** The same of a file whose signature holds: what is not the same today was not altered by whoever had it. */
     Verified signed() {
         return switch (state) {
-            case SAME -> same(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence), differences, page);
+            case SAME ->
+                same(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence), differences, page);
             case OTHER ->
                 new Verified(
                         State.SOUND,
@@ -46,7 +47,8 @@ public record Verified(State state, String what, String sentence, List<String> d
                         Texts.stored("stored.verified.itWasSignedHereAnd2", "sentence", sentence),
                         differences,
                         page);
-            case SOUND, BUNDLE, UNKNOWN -> sound(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence));
+            case SOUND, BUNDLE, UNKNOWN ->
+                sound(what, Texts.stored("stored.verified.itWasSignedHereAnd", "sentence", sentence));
         };
     }
 

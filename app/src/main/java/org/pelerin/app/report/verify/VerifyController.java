@@ -1,9 +1,9 @@
 package org.pelerin.app.report.verify;
 
-import org.pelerin.app.platform.language.Texts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.security.Principal;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Controller;
@@ -60,7 +60,6 @@ class VerifyController {
         return verifications
                 .find(id, me.getName())
                 .orElseThrow(
-                        () -> new NotThereException(
-                                Texts.of("report.verify.verifyController.thisCheckIsNoLonger")));
+                        () -> new NotThereException(Texts.of("report.verify.verifyController.thisCheckIsNoLonger")));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.compare;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.YearMonth;
@@ -13,6 +12,7 @@ import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.review.views.SavedViews;
@@ -137,7 +137,8 @@ class CompareController {
         long id = Long.parseLong(parts[0]);
         Mission mission = missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.compare.compareController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.compare.compareController.missionIsNotCollectedYet", "id", id)));
         return new Difference.Operand(mission, Integer.parseInt(parts[1]));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.compare;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -13,6 +12,7 @@ import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -76,7 +76,10 @@ class Compared {
         for (String key : keys.stream().distinct().toList()) {
             Matcher m = KEY.matcher(key);
             if (!m.matches()) {
-                missing.add(Texts.of("review.compare.compared.isNeitherAMissionNor", "key", (key.length() > 20 ? key.substring(0, 20) + "…" : key)));
+                missing.add(Texts.of(
+                        "review.compare.compared.isNeitherAMissionNor",
+                        "key",
+                        (key.length() > 20 ? key.substring(0, 20) + "…" : key)));
             } else if (out.size() == MOST) {
                 missing.add(Texts.of("review.compare.compared.onlyTheFirstAreDrawn", "most", MOST));
                 break;
@@ -85,8 +88,12 @@ class Compared {
                 Optional<Source> source = m.group(1).equals("m") ? mission(key, id, inUnits) : spot(key, id, inUnits);
                 source.ifPresentOrElse(
                         out::add,
-                        () -> missing.add(
-                                Texts.of("review.compare.compared.hasNoCollectedRecords", "same", m.group(1).equals("m"), "id", id)));
+                        () -> missing.add(Texts.of(
+                                "review.compare.compared.hasNoCollectedRecords",
+                                "same",
+                                m.group(1).equals("m"),
+                                "id",
+                                id)));
             }
         }
         return new Selection(out, missing);

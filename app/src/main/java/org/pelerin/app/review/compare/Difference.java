@@ -1,9 +1,9 @@
 package org.pelerin.app.review.compare;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -71,7 +71,12 @@ class Difference {
         Series seriesB = store.window(second.mission(), tableB, beginB, endB).get(0);
         Conversion toA = seriesB.unit()
                 .to(seriesA.unit())
-                .orElseThrow(() -> new NoDifferenceException(Texts.of("review.compare.difference.andCannotBeSubtractedThey", "unit", seriesB.unit(), "unit2", seriesA.unit())));
+                .orElseThrow(() -> new NoDifferenceException(Texts.of(
+                        "review.compare.difference.andCannotBeSubtractedThey",
+                        "unit",
+                        seriesB.unit(),
+                        "unit2",
+                        seriesA.unit())));
         Conversion shown = seriesA.unit().shown(inUnits);
         Columns out = new Columns(from, Math.max(1, to + 1 - from), columns);
         double[] valuesA = end > begin ? seriesA.values(begin, end) : new double[0];
@@ -96,8 +101,12 @@ class Difference {
                 .filter(t -> t.channels().contains(o.channel()))
                 .findFirst()
                 .map(t -> t.only(c -> c == o.channel()))
-                .orElseThrow(() ->
-                        new NotThereException(Texts.of("review.compare.difference.missionHasNoChannel", "id", o.mission().id(), "channel", o.channel())));
+                .orElseThrow(() -> new NotThereException(Texts.of(
+                        "review.compare.difference.missionHasNoChannel",
+                        "id",
+                        o.mission().id(),
+                        "channel",
+                        o.channel())));
     }
 
     /** Least and greatest a column of time, and all together. */

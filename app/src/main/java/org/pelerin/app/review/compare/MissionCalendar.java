@@ -1,6 +1,5 @@
 package org.pelerin.app.review.compare;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
 import java.time.YearMonth;
 import java.time.ZoneId;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
+import org.pelerin.app.platform.language.Texts;
 import org.threeten.extra.Interval;
 
 /**

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.mains;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDateTime;
@@ -13,6 +12,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.DerivedSeries;
@@ -129,8 +129,11 @@ class MainsController {
             SampleSource source = derived.tried(
                     mission,
                     store.recorded(mission),
-                    json.writeValueAsString(
-                            Map.of("name", Texts.of("review.mains.mainsController.unbalanceOfTheVoltages"), "unbalance", Map.of("channels", phases))));
+                    json.writeValueAsString(Map.of(
+                            "name",
+                            Texts.of("review.mains.mainsController.unbalanceOfTheVoltages"),
+                            "unbalance",
+                            Map.of("channels", phases))));
             model.addAttribute("unbalance", Statistics.of(source, null));
         } catch (DerivedSeries.ImpossibleException e) {
             model.addAttribute("impossible", e.getMessage());
@@ -160,6 +163,7 @@ class MainsController {
                         && ModelCatalogue.get(m.device().model())
                                 .option("nominal")
                                 .isPresent())
-                .orElseThrow(() -> new NotThereException(Texts.of("review.mains.mainsController.missionHasNoCollectedThree", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.mains.mainsController.missionHasNoCollectedThree", "id", id)));
     }
 }

@@ -1,12 +1,12 @@
 package org.pelerin.app.review.notes;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.core.series.ClockCorrection;
@@ -93,6 +93,7 @@ class PinnedNoteController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.notes.pinnedNoteController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.notes.pinnedNoteController.missionIsNotCollectedYet", "id", id)));
     }
 }

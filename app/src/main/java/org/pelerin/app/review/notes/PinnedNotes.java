@@ -1,12 +1,12 @@
 package org.pelerin.app.review.notes;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.SignedSince;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -110,6 +110,9 @@ public class PinnedNotes {
     }
 
     private static String told(Instant from, Instant to, String text) {
-        return (from.equals(to) ? Texts.stored("stored.pinnedNotes.atFrom", "from", from) : Texts.stored("stored.pinnedNotes.fromToTo", "from", from, "to", to)) + ": " + text;
+        return (from.equals(to)
+                        ? Texts.stored("stored.pinnedNotes.atFrom", "from", from)
+                        : Texts.stored("stored.pinnedNotes.fromToTo", "from", from, "to", to))
+                + ": " + text;
     }
 }

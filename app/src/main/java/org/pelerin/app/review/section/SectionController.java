@@ -1,6 +1,5 @@
 package org.pelerin.app.review.section;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import java.util.Optional;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.unit.ShownUnits;
@@ -118,14 +118,17 @@ class SectionController {
 
     @PostMapping("/studies/{id}/remove")
     String remove(@PathVariable long id, Principal me, RedirectAttributes flash) {
-        MappingStudy study =
-                studies.find(id).orElseThrow(() -> new NotThereException(Texts.of("review.section.sectionController.thereIsNoMappingStudy", "id", id)));
+        MappingStudy study = studies.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.section.sectionController.thereIsNoMappingStudy", "id", id)));
         studies.remove(study, me.getName());
         flash.addFlashAttribute("said", Texts.of("review.section.sectionController.removedTheRecordsHaveNot"));
         return "redirect:/places/" + study.siteId() + "/section";
     }
 
     private Site site(long id) {
-        return places.site(id).orElseThrow(() -> new NotThereException(Texts.of("review.section.sectionController.thereIsNoSuchSite")));
+        return places.site(id)
+                .orElseThrow(
+                        () -> new NotThereException(Texts.of("review.section.sectionController.thereIsNoSuchSite")));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.section;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -14,6 +13,7 @@ import org.pelerin.app.missions.MissionFilter;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Spot;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -183,8 +183,7 @@ public class Sections {
                 long first = Math.max(0, table.axis().indexAtOrAfter(from.toEpochMilli()) - 1);
                 long last = table.axis().indexAtOrAfter(to.toEpochMilli() + 1);
                 if (last - first > MOST_SAMPLES) {
-                    throw new TooMuchException(
-                            Texts.of("review.section.sections.chooseAShorterPeriodAt"));
+                    throw new TooMuchException(Texts.of("review.section.sections.chooseAShorterPeriodAt"));
                 }
                 return store.window(m, table.only(c -> c == d.number()), first, last).stream()
                         .findFirst()

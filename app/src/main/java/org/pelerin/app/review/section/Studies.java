@@ -1,10 +1,10 @@
 package org.pelerin.app.review.section;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -54,7 +54,12 @@ public class Studies {
             throw new NoStudyException(Length.STUDY_NAME.said(name));
         }
         mapper.insert(site, name, a.unit(), a.from(), a.to(), a.low(), a.high(), clock.instant(), by);
-        audit.record(by, "keep mapping study", Texts.stored("stored.studies.siteSite", "site", site), "", Texts.stored("stored.studies.nameFromToTo", "name", name, "from", a.from(), "to", a.to()));
+        audit.record(
+                by,
+                "keep mapping study",
+                Texts.stored("stored.studies.siteSite", "site", site),
+                "",
+                Texts.stored("stored.studies.nameFromToTo", "name", name, "from", a.from(), "to", a.to()));
     }
 
     @Transactional
@@ -62,6 +67,11 @@ public class Studies {
         if (mapper.delete(study.id()) == 0) {
             throw new TooLateException(Texts.of("review.section.studies.theStudyNoLongerExists"));
         }
-        audit.record(by, "remove mapping study", Texts.stored("stored.studies.siteSiteId", "siteId", study.siteId()), study.name(), "");
+        audit.record(
+                by,
+                "remove mapping study",
+                Texts.stored("stored.studies.siteSiteId", "siteId", study.siteId()),
+                study.name(),
+                "");
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.sound;
 
-import org.pelerin.app.platform.language.Texts;
 import java.security.Principal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
@@ -15,6 +14,7 @@ import org.pelerin.app.judge.shift.ShiftSetting;
 import org.pelerin.app.judge.shift.WorkingShifts;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -167,12 +167,14 @@ class ShiftController {
         return j.series().stream()
                 .filter(c -> Unit.of(c.unit()).level())
                 .findFirst()
-                .orElseThrow(() -> new NotThereException(Texts.of("review.sound.shiftController.missionHasNoSoundLevels", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.sound.shiftController.missionHasNoSoundLevels", "id", id)));
     }
 
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.sound.shiftController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.sound.shiftController.missionIsNotCollectedYet", "id", id)));
     }
 }

@@ -1,6 +1,5 @@
 package org.pelerin.app.review.sound;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -12,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.pelerin.app.judge.shift.ShiftSetting;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.sound.WorkingShift;

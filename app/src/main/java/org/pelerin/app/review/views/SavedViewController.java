@@ -1,11 +1,11 @@
 package org.pelerin.app.review.views;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.account.Permission;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -35,8 +35,9 @@ class SavedViewController {
             Principal me,
             HttpServletRequest request,
             RedirectAttributes flash) {
-        Mission m =
-                missions.find(mission).orElseThrow(() -> new NotThereException(Texts.of("review.views.savedViewController.thereIsNoMission", "mission", mission)));
+        Mission m = missions.find(mission)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.views.savedViewController.thereIsNoMission", "mission", mission)));
         try {
             views.keep(m, ofSpot, shared && mayShare(request), name, document, me.getName());
             flash.addFlashAttribute("said", Texts.of("review.views.savedViewController.savedItIsListedUnder"));
@@ -72,7 +73,11 @@ class SavedViewController {
             @RequestParam(required = false) Long mission,
             Principal me,
             RedirectAttributes flash) {
-        flash.addFlashAttribute("said", views.remove(id, me.getName()) ? Texts.of("review.views.savedViewController.removed") : Texts.of("review.views.savedViewController.itWasAlreadyRemoved"));
+        flash.addFlashAttribute(
+                "said",
+                views.remove(id, me.getName())
+                        ? Texts.of("review.views.savedViewController.removed")
+                        : Texts.of("review.views.savedViewController.itWasAlreadyRemoved"));
         return mission == null ? "redirect:/compare" : "redirect:/missions/" + mission;
     }
 

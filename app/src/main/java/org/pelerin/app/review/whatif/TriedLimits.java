@@ -1,6 +1,5 @@
 package org.pelerin.app.review.whatif;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -8,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
@@ -119,7 +119,12 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
             out.add(changed.isEmpty() ? r : changed.iterator().next());
         }
         if (!left.isEmpty()) {
-            throw new IllegalArgumentException(Texts.of("review.whatif.triedLimits.isNotARuleOf", "next", left.iterator().next(), "name", set.name()));
+            throw new IllegalArgumentException(Texts.of(
+                    "review.whatif.triedLimits.isNotARuleOf",
+                    "next",
+                    left.iterator().next(),
+                    "name",
+                    set.name()));
         }
         return new Limits(set.name(), out, set.gapRules());
     }
@@ -151,8 +156,10 @@ record TriedLimits(Map<String, Rule> rules, Map<String, String> errors) {
             channels.add(c.withLevels(levels));
         }
         if (!left.isEmpty()) {
-            throw new IllegalArgumentException(
-                    Texts.of("review.whatif.triedLimits.thePlanNoLongerHas", "next", left.iterator().next()));
+            throw new IllegalArgumentException(Texts.of(
+                    "review.whatif.triedLimits.thePlanNoLongerHas",
+                    "next",
+                    left.iterator().next()));
         }
         return plan.withChannels(channels);
     }

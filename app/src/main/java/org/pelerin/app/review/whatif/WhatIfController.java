@@ -1,6 +1,5 @@
 package org.pelerin.app.review.whatif;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -18,6 +17,7 @@ import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -167,7 +167,8 @@ class WhatIfController {
         try {
             flash.addFlashAttribute("said", kept(mission, tried, request, me.getName()));
         } catch (IllegalArgumentException e) {
-            throw new NotKeptException(Texts.of("review.whatif.whatIfController.itCannotBeSaved", "reason", e.getMessage()));
+            throw new NotKeptException(
+                    Texts.of("review.whatif.whatIfController.itCannotBeSaved", "reason", e.getMessage()));
         } catch (ChangedMeanwhileException e) {
             throw new TooLateException(Texts.of("review.whatif.whatIfController.somebodyChangedItMeanwhileTry"));
         }
@@ -180,21 +181,35 @@ class WhatIfController {
         if (set != null) {
             LimitSet newest = sets.find(set.id()).orElseThrow();
             if (newest.version() != set.version()) {
-                throw new NotKeptException(Texts.of("review.whatif.whatIfController.alreadyHasAVersionCheck", "name", set.name(), "version", newest.version()));
+                throw new NotKeptException(Texts.of(
+                        "review.whatif.whatIfController.alreadyHasAVersionCheck",
+                        "name",
+                        set.name(),
+                        "version",
+                        newest.version()));
             }
             LimitSet kept = sets.update(set.id(), set.version(), newest.name(), tried.within(set.limits()), by);
-            return Texts.of("review.whatif.whatIfController.savedAsVersionOfThis", "version", kept.version(), "name", kept.name(), "version2", set.version());
+            return Texts.of(
+                    "review.whatif.whatIfController.savedAsVersionOfThis",
+                    "version",
+                    kept.version(),
+                    "name",
+                    kept.name(),
+                    "version2",
+                    set.version());
         }
         if (!Permission.OPERATE.heldBy(request)) {
-            throw new NotKeptException(
-                    Texts.of("review.whatif.whatIfController.onlyTechniciansCanChangePlans"));
+            throw new NotKeptException(Texts.of("review.whatif.whatIfController.onlyTechniciansCanChangePlans"));
         }
         StoredPlan stored = plan(mission)
-                .orElseThrow(() -> new NotKeptException(
-                        Texts.of("review.whatif.whatIfController.thePlanNoLongerExists", "planName", mission.copy().planName())));
+                .orElseThrow(() -> new NotKeptException(Texts.of(
+                        "review.whatif.whatIfController.thePlanNoLongerExists",
+                        "planName",
+                        mission.copy().planName())));
         StoredPlan kept =
                 plans.update(stored.id(), stored.version(), stored.name(), tried.of(plans.settings(stored)), by);
-        return Texts.of("review.whatif.whatIfController.savedAsVersionOfThis2", "version", kept.version(), "name", kept.name());
+        return Texts.of(
+                "review.whatif.whatIfController.savedAsVersionOfThis2", "version", kept.version(), "name", kept.name());
     }
 
     private Limits limits(Mission mission, JudgedRecord record) {
@@ -230,6 +245,7 @@ class WhatIfController {
     private Mission get(long id) {
         return missions.find(id)
                 .filter(m -> m.records().firstAt() != null)
-                .orElseThrow(() -> new NotThereException(Texts.of("review.whatif.whatIfController.missionIsNotCollectedYet", "id", id)));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("review.whatif.whatIfController.missionIsNotCollectedYet", "id", id)));
     }
 }

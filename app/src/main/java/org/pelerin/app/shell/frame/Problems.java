@@ -1,12 +1,12 @@
 package org.pelerin.app.shell.frame;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.NoSuchElementException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.StorageTrouble;
 import org.pelerin.link.LinkException;
@@ -73,7 +73,13 @@ class Problems {
 
     @ExceptionHandler(LinkException.class)
     String link(LinkException e, Model model, HttpServletResponse response, Authentication me) {
-        return page(model, response, me, HttpStatus.CONFLICT, e.getMessage() + ".", Texts.of("shell.frame.problems.checkTheCableAndTry"));
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.CONFLICT,
+                e.getMessage() + ".",
+                Texts.of("shell.frame.problems.checkTheCableAndTry"));
     }
 
     @ExceptionHandler(RefusedException.class)
@@ -99,8 +105,12 @@ class Problems {
                 response,
                 me,
                 large ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST,
-                large ? Texts.of("shell.frame.problems.theFileIsTooLarge") : Texts.of("shell.frame.problems.theRequestCouldNotBe"),
-                large ? Texts.of("shell.frame.problems.aFileHasAtMost") : Texts.of("shell.frame.problems.nothingWasChangedGoBack2"));
+                large
+                        ? Texts.of("shell.frame.problems.theFileIsTooLarge")
+                        : Texts.of("shell.frame.problems.theRequestCouldNotBe"),
+                large
+                        ? Texts.of("shell.frame.problems.aFileHasAtMost")
+                        : Texts.of("shell.frame.problems.nothingWasChangedGoBack2"));
     }
 
     /** A number or a name that is sent along, of something that is not there, or not any more. */
@@ -149,7 +159,10 @@ class Problems {
                 me,
                 HttpStatus.BAD_REQUEST,
                 named
-                        ? Texts.of("shell.frame.problems.theIsTooLong", "replace", column.group(1).replace('_', ' '))
+                        ? Texts.of(
+                                "shell.frame.problems.theIsTooLong",
+                                "replace",
+                                column.group(1).replace('_', ' '))
                         : Texts.of("shell.frame.problems.anEntryIsTooLong"),
                 Texts.of("shell.frame.problems.nothingWasChangedGoBack4"));
     }

@@ -1,6 +1,5 @@
 package org.pelerin.app.shell.yard;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Supplier;
 import org.pelerin.app.platform.DomainClock;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
@@ -108,7 +108,8 @@ public class YardClient {
                     .body(byte[].class);
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
-            throw new YardException(complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
+            throw new YardException(
+                    complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
         } catch (ResourceAccessException e) {
             throw new YardException(Texts.of("shell.yard.yardClient.theYardDoesNotAnswer"));
         }
@@ -161,7 +162,8 @@ public class YardClient {
             return world;
         } catch (HttpClientErrorException e) {
             Complaint complaint = e.getResponseBodyAs(Complaint.class);
-            throw new YardException(complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
+            throw new YardException(
+                    complaint == null ? Texts.of("shell.yard.yardClient.theYardRefused") : complaint.error());
         } catch (ResourceAccessException e) {
             throw new YardException(Texts.of("shell.yard.yardClient.theYardDoesNotAnswer"));
         } finally {

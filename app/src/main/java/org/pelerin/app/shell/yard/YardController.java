@@ -1,6 +1,5 @@
 package org.pelerin.app.shell.yard;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -13,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -56,8 +56,7 @@ class YardController {
             model.addAttribute("mails", yard.mails());
         } catch (YardClient.YardException e) {
             model.addAttribute("what", e.getMessage() + ".");
-            model.addAttribute(
-                    "advice", Texts.of("shell.yard.yardController.theSimulatedOutdoorsIsA"));
+            model.addAttribute("advice", Texts.of("shell.yard.yardController.theSimulatedOutdoorsIsA"));
             return "problem";
         }
         return "yard/yard";
@@ -110,7 +109,11 @@ class YardController {
 
     @PostMapping("/yard/carry")
     String carry(@RequestParam String serial, @RequestParam String to, RedirectAttributes flash) {
-        return act(flash, "/carry", Map.of("serial", serial, "to", to), Texts.of("shell.yard.yardController.wasCarried", "serial", serial));
+        return act(
+                flash,
+                "/carry",
+                Map.of("serial", serial, "to", to),
+                Texts.of("shell.yard.yardController.wasCarried", "serial", serial));
     }
 
     @PostMapping("/yard/press")
@@ -123,9 +126,13 @@ class YardController {
                 flash,
                 "/press",
                 Map.of("serial", serial, "long", hold, "key", key),
-                (key.isEmpty() ? Texts.of("shell.yard.yardController.buttonPressed") : Texts.of("shell.yard.yardController.keyPressed"))
+                (key.isEmpty()
+                                ? Texts.of("shell.yard.yardController.buttonPressed")
+                                : Texts.of("shell.yard.yardController.keyPressed"))
                         + serial
-                        + (hold ? Texts.of("shell.yard.yardController.held") : Texts.of("shell.yard.yardController.seeItsDisplay")));
+                        + (hold
+                                ? Texts.of("shell.yard.yardController.held")
+                                : Texts.of("shell.yard.yardController.seeItsDisplay")));
     }
 
     @GetMapping("/yard/carrier/{serial}")
@@ -181,7 +188,9 @@ class YardController {
                 flash,
                 "/sensor",
                 Map.of("serial", serial, "channel", channel, "state", state, "value", quantity == null ? 0 : quantity),
-                state.equals("right") ? Texts.of("shell.yard.yardController.theSensorsAreReset") : Texts.of("shell.yard.yardController.appliedTo", "serial", serial));
+                state.equals("right")
+                        ? Texts.of("shell.yard.yardController.theSensorsAreReset")
+                        : Texts.of("shell.yard.yardController.appliedTo", "serial", serial));
     }
 
     @PostMapping("/yard/advance")
@@ -207,7 +216,10 @@ class YardController {
                 .atTime(LocalTime.of(23, 0))
                 .atZone(zone)
                 .toInstant();
-        return act(flash, () -> yard.mishap(spot, kind, start, hours), Texts.of("shell.yard.yardController.scheduledFor", "start", show.minute(start)));
+        return act(
+                flash,
+                () -> yard.mishap(spot, kind, start, hours),
+                Texts.of("shell.yard.yardController.scheduledFor", "start", show.minute(start)));
     }
 
     private String act(RedirectAttributes flash, String path, Map<String, Object> body, String said) {

@@ -34,9 +34,6 @@ class FormatsTest {
         assertThat(show.number(-0.04, 1)).isEqualTo("0.0");
         assertThat(show.number(null, 1)).isEqualTo("–");
         assertThat(show.number(Double.NaN, 1)).isEqualTo("–");
-        assertThat(show.counted(1, "sample")).isEqualTo("1\u00a0sample");
-        assertThat(show.counted(6, "inrush")).isEqualTo("6\u00a0inrushes");
-        assertThat(show.counted(32_000, "sample")).isEqualTo("32\u202f000\u00a0samples");
     }
 
     @Test

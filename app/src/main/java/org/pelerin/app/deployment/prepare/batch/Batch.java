@@ -1,7 +1,7 @@
 package org.pelerin.app.deployment.prepare.batch;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Instant;
+import org.pelerin.app.platform.language.Texts;
 
 /**
  * Many loggers written together.

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.batch;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Clock;
@@ -23,6 +22,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
@@ -277,7 +277,9 @@ class BatchController {
     }
 
     private void fill(long id, Model page) {
-        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
+        Batch batch = batches.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
         List<BatchItem> items = batches.items(id);
         long done =
                 items.stream().filter(i -> i.state() == BatchItem.State.DONE).count();
@@ -330,7 +332,9 @@ class BatchController {
 
     @GetMapping("/batches/{id}/labels.pdf")
     ResponseEntity<byte[]> labels(@PathVariable long id) {
-        Batch batch = batches.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
+        Batch batch = batches.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.prepare.batch.batchController.thereIsNoBatch", "id", id)));
         String base = address.base();
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)

@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.batch;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -8,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.pelerin.app.places.SpotAt;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 import org.pelerin.core.plan.LoggerNames;
@@ -78,10 +78,15 @@ public class BatchForm implements Form {
                     .findFirst()
                     .orElse(null);
             if (!spot.isEmpty() && spotId == null) {
-                typed.wrong("list", Texts.of("deployment.prepare.batch.batchForm.lineThereIsNoSpot", "i", (i + 1), "spot", spot));
+                typed.wrong(
+                        "list",
+                        Texts.of("deployment.prepare.batch.batchForm.lineThereIsNoSpot", "i", (i + 1), "spot", spot));
             }
             if (out.put(cells[0].strip(), new Row(cells.length > 1 ? cells[1].strip() : "", spotId)) != null) {
-                typed.wrong("list", Texts.of("deployment.prepare.batch.batchForm.lineOccursTwice", "i", (i + 1), "cells", cells[0]));
+                typed.wrong(
+                        "list",
+                        Texts.of(
+                                "deployment.prepare.batch.batchForm.lineOccursTwice", "i", (i + 1), "cells", cells[0]));
             }
         }
         return out;

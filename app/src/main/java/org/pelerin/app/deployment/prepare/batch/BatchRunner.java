@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.batch;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
@@ -9,6 +8,7 @@ import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.work.Claim;
 import org.pelerin.app.platform.work.ClaimLostException;
@@ -85,7 +85,12 @@ class BatchRunner implements LongWork {
     private void write(BatchItem item, Claim claim) {
         try {
             long mission = write(item);
-            finish(item, claim, BatchItem.State.DONE, Texts.stored("stored.batchRunner.writtenReadBackAndCompared"), mission);
+            finish(
+                    item,
+                    claim,
+                    BatchItem.State.DONE,
+                    Texts.stored("stored.batchRunner.writtenReadBackAndCompared"),
+                    mission);
         } catch (WriteService.BlockedException e) {
             finish(
                     item,
@@ -96,19 +101,34 @@ class BatchRunner implements LongWork {
         } catch (Dock.NotConnectedException e) {
             finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.theLoggerLeftTheDock"), null);
         } catch (LinkException e) {
-            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.checkItsCableAndResume", "reason", e.getMessage()), null);
+            finish(
+                    item,
+                    claim,
+                    BatchItem.State.FAILED,
+                    Texts.stored("stored.batchRunner.checkItsCableAndResume", "reason", e.getMessage()),
+                    null);
         } catch (WriteService.ReadBackException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
         } catch (WriteService.NotWaitingException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ".", null);
         } catch (RefusedException e) {
-            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.theLoggerRefused", "reason", e.getMessage()), null);
+            finish(
+                    item,
+                    claim,
+                    BatchItem.State.FAILED,
+                    Texts.stored("stored.batchRunner.theLoggerRefused", "reason", e.getMessage()),
+                    null);
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
             // what the logger then holds tells whoever comes next whether it was written
             throw e;
         } catch (RuntimeException e) {
             LOG.error("The writing of {} failed", item.serial(), e);
-            finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.writingFailedResumeToTry"), null);
+            finish(
+                    item,
+                    claim,
+                    BatchItem.State.FAILED,
+                    Texts.stored("stored.batchRunner.writingFailedResumeToTry"),
+                    null);
         }
     }
 

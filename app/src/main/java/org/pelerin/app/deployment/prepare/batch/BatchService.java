@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.batch;
 
-import org.pelerin.app.platform.language.Texts;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -13,6 +12,7 @@ import org.pelerin.app.deployment.prepare.write.WriteService;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.InParallel;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.secret.Seal;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.work.WorkOrders;
@@ -114,9 +114,17 @@ public class BatchService {
                             .of(w.serial(), w.name(), w.spotId(), null, null, notWired)
                             .after(plan));
         } catch (Dock.NotConnectedException e) {
-            return List.of(new Conflict(Conflict.Level.BLOCKS, "", Texts.of("deployment.prepare.batch.batchService.itIsNotConnected"), Texts.of("deployment.prepare.batch.batchService.plugItIntoAFree")));
+            return List.of(new Conflict(
+                    Conflict.Level.BLOCKS,
+                    "",
+                    Texts.of("deployment.prepare.batch.batchService.itIsNotConnected"),
+                    Texts.of("deployment.prepare.batch.batchService.plugItIntoAFree")));
         } catch (LinkException | RefusedException e) {
-            return List.of(new Conflict(Conflict.Level.BLOCKS, "", e.getMessage(), Texts.of("deployment.prepare.batch.batchService.checkItsCable")));
+            return List.of(new Conflict(
+                    Conflict.Level.BLOCKS,
+                    "",
+                    e.getMessage(),
+                    Texts.of("deployment.prepare.batch.batchService.checkItsCable")));
         }
     }
 
@@ -125,12 +133,18 @@ public class BatchService {
         List<Conflict> out = new ArrayList<>();
         if (all.stream().filter(o -> o.name().equals(w.name())).count() > 1) {
             out.add(new Conflict(
-                    Conflict.Level.WARNS, "loggerName", Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch", "name", w.name()), Texts.of("deployment.prepare.batch.batchService.changeTheName")));
+                    Conflict.Level.WARNS,
+                    "loggerName",
+                    Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch", "name", w.name()),
+                    Texts.of("deployment.prepare.batch.batchService.changeTheName")));
         }
         if (w.spotId() != null
                 && all.stream().filter(o -> w.spotId().equals(o.spotId())).count() > 1) {
             out.add(new Conflict(
-                    Conflict.Level.WARNS, "spot", Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch2"), Texts.of("deployment.prepare.batch.batchService.chooseAnotherSpot")));
+                    Conflict.Level.WARNS,
+                    "spot",
+                    Texts.of("deployment.prepare.batch.batchService.anotherLoggerInTheBatch2"),
+                    Texts.of("deployment.prepare.batch.batchService.chooseAnotherSpot")));
         }
         return out;
     }
@@ -162,7 +176,16 @@ public class BatchService {
                     "order batch",
                     Texts.stored("stored.batchService.batchId", "id", row.id),
                     "",
-                    Texts.stored("stored.batchService.forLoggers", "planName", row.planName, "wanted", order.wanted.size(), "more", (order.notWired.isEmpty() ? "" : Texts.stored("stored.batchService.notWiredYet", "notWired", order.notWired))));
+                    Texts.stored(
+                            "stored.batchService.forLoggers",
+                            "planName",
+                            row.planName,
+                            "wanted",
+                            order.wanted.size(),
+                            "more",
+                            (order.notWired.isEmpty()
+                                    ? ""
+                                    : Texts.stored("stored.batchService.notWiredYet", "notWired", order.notWired))));
             return row.id;
         });
     }
@@ -179,7 +202,8 @@ public class BatchService {
                 plan == null ? null : plan.version,
                 plan == null ? null : PlanDocument.write(plan.name, plan.settings),
                 block.isPresent() ? BatchItem.State.BLOCKED : BatchItem.State.QUEUED,
-                block.map(c -> c.message() + ". " + c.fix() + ".").orElse(Texts.of("deployment.prepare.batch.batchService.waiting")));
+                block.map(c -> c.message() + ". " + c.fix() + ".")
+                        .orElse(Texts.of("deployment.prepare.batch.batchService.waiting")));
     }
 
     public Optional<Batch> find(long id) {
@@ -200,7 +224,12 @@ public class BatchService {
         batches.state(id, "STOPPED");
         batches.forgetPin(id);
         int left = batches.stopQueued(id);
-        audit.record(by, "stop batch", Texts.stored("stored.batchService.batchId", "id", id), "", Texts.stored("stored.batchService.loggersNotWritten", "left", left));
+        audit.record(
+                by,
+                "stop batch",
+                Texts.stored("stored.batchService.batchId", "id", id),
+                "",
+                Texts.stored("stored.batchService.loggersNotWritten", "left", left));
     }
 
     /** Tries again whatever is not written. */
@@ -210,7 +239,12 @@ public class BatchService {
         batches.pin(id, seal.close(pin));
         batches.state(id, "GOING");
         orders.order(BatchRunner.KIND, batches.queued(id));
-        audit.record(by, "resume batch", Texts.stored("stored.batchService.batchId", "id", id), "", Texts.stored("stored.batchService.loggersTriedAgain", "again", again));
+        audit.record(
+                by,
+                "resume batch",
+                Texts.stored("stored.batchService.batchId", "id", id),
+                "",
+                Texts.stored("stored.batchService.loggersTriedAgain", "again", again));
     }
 
     @PreDestroy

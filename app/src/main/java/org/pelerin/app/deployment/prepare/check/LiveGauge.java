@@ -80,7 +80,10 @@ public record LiveGauge(
         return Double.isNaN(reading.raw())
                 ? Texts.of("deployment.prepare.check.liveGauge.open")
                 : Double.isNaN(reading.value())
-                        ? Texts.of("deployment.prepare.check.liveGauge.noValueFrom", "quantity", LimitText.quantity(
+                        ? Texts.of(
+                                "deployment.prepare.check.liveGauge.noValueFrom",
+                                "quantity",
+                                LimitText.quantity(
                                         reading.raw(), reading.channel().input().unit()))
                         : "";
     }

@@ -1,10 +1,10 @@
 package org.pelerin.app.deployment.prepare.check;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.ArrayList;
 import java.util.List;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockedLogger;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
@@ -62,19 +62,53 @@ public class LiveService {
         int decimals = to.decimals(v.channel().decimals());
         String unit = "\u00a0" + to.symbol();
         String waits = switch (start.crossing()) {
-            case ABOVE -> Texts.of("deployment.prepare.check.liveService.risesAbove", "value", show.number(to.value(start.high()), decimals));
-            case BELOW -> Texts.of("deployment.prepare.check.liveService.fallsBelow", "value", show.number(to.value(start.low()), decimals));
+            case ABOVE ->
+                Texts.of(
+                        "deployment.prepare.check.liveService.risesAbove",
+                        "value",
+                        show.number(to.value(start.high()), decimals));
+            case BELOW ->
+                Texts.of(
+                        "deployment.prepare.check.liveService.fallsBelow",
+                        "value",
+                        show.number(to.value(start.low()), decimals));
             case ENTERS ->
-                Texts.of("deployment.prepare.check.liveService.entersValueValue2", "value", show.number(to.value(start.low()), decimals), "value2", show.number(to.value(start.high()), decimals));
+                Texts.of(
+                        "deployment.prepare.check.liveService.entersValueValue2",
+                        "value",
+                        show.number(to.value(start.low()), decimals),
+                        "value2",
+                        show.number(to.value(start.high()), decimals));
             case LEAVES ->
-                Texts.of("deployment.prepare.check.liveService.leavesValueValue2", "value", show.number(to.value(start.low()), decimals), "value2", show.number(to.value(start.high()), decimals));
+                Texts.of(
+                        "deployment.prepare.check.liveService.leavesValueValue2",
+                        "value",
+                        show.number(to.value(start.low()), decimals),
+                        "value2",
+                        show.number(to.value(start.high()), decimals));
         };
         double missing = start.missing(v.value());
         String far = Double.isNaN(missing)
                 ? Texts.of("deployment.prepare.check.liveService.itReadsOpenAndWill")
                 : missing == 0
                         ? Texts.of("deployment.prepare.check.liveService.itStartsWithTheNext")
-                        : Texts.of("deployment.prepare.check.liveService.toGo", "difference", show.number(to.difference(missing), decimals), "unit", unit);
-        return Texts.of("deployment.prepare.check.liveService.startsWhenItReads", "label", v.channel().label(), "waits", waits, "unit", unit, "value", show.number(to.value(v.value()), decimals), "far", far);
+                        : Texts.of(
+                                "deployment.prepare.check.liveService.toGo",
+                                "difference",
+                                show.number(to.difference(missing), decimals),
+                                "unit",
+                                unit);
+        return Texts.of(
+                "deployment.prepare.check.liveService.startsWhenItReads",
+                "label",
+                v.channel().label(),
+                "waits",
+                waits,
+                "unit",
+                unit,
+                "value",
+                show.number(to.value(v.value()), decimals),
+                "far",
+                far);
     }
 }

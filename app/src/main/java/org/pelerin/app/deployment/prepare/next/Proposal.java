@@ -1,7 +1,7 @@
 package org.pelerin.app.deployment.prepare.next;
 
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.plan.Plan;
 
 /**

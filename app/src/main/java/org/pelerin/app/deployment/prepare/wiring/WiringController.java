@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.wiring;
 
-import org.pelerin.app.platform.language.Texts;
 import java.util.List;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
@@ -8,6 +7,7 @@ import org.pelerin.app.plans.PlanForm;
 import org.pelerin.app.plans.PlanPages;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.core.model.LoggerModel;
 import org.pelerin.core.model.ModelCatalogue;
@@ -36,18 +36,38 @@ class WiringController {
 
     @GetMapping("/plans/{id}/wiring")
     String ofLibrary(@PathVariable long id, Model page) {
-        StoredPlan plan = plans.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.wiring.wiringController.thereIsNoPlan", "id", id)));
+        StoredPlan plan = plans.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.prepare.wiring.wiringController.thereIsNoPlan", "id", id)));
         page.addAttribute("room", "plans");
         page.addAttribute("back", "/plans/" + id);
-        return sheet(plans.settings(plan), Texts.of("deployment.prepare.wiring.wiringController.nameVersionVersion", "name", plan.name(), "version", plan.version()), page);
+        return sheet(
+                plans.settings(plan),
+                Texts.of(
+                        "deployment.prepare.wiring.wiringController.nameVersionVersion",
+                        "name",
+                        plan.name(),
+                        "version",
+                        plan.version()),
+                page);
     }
 
     @GetMapping("/missions/{id}/wiring")
     String ofMission(@PathVariable long id, Model page) {
-        Mission mission = missions.find(id).orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.wiring.wiringController.thereIsNoMission", "id", id)));
+        Mission mission = missions.find(id)
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.prepare.wiring.wiringController.thereIsNoMission", "id", id)));
         page.addAttribute("room", "missions");
         page.addAttribute("back", "/missions/" + id);
-        return sheet(mission.plan(), Texts.of("deployment.prepare.wiring.wiringController.serialMissionId", "serial", mission.serial(), "id", id), page);
+        return sheet(
+                mission.plan(),
+                Texts.of(
+                        "deployment.prepare.wiring.wiringController.serialMissionId",
+                        "serial",
+                        mission.serial(),
+                        "id",
+                        id),
+                page);
     }
 
     /** Of a form as it stands; nothing is stored. */
@@ -61,7 +81,8 @@ class WiringController {
 
     private static String sheet(Plan plan, String title, Model page) {
         LoggerModel model = ModelCatalogue.find(plan.model())
-                .orElseThrow(() -> new NotThereException(Texts.of("deployment.prepare.wiring.wiringController.anImportedRecordHasNo")));
+                .orElseThrow(() -> new NotThereException(
+                        Texts.of("deployment.prepare.wiring.wiringController.anImportedRecordHasNo")));
         List<Wiring.Connection> connections = Wiring.of(model, plan);
         page.addAttribute("wired", title);
         page.addAttribute("model", model);

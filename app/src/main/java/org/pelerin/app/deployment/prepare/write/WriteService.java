@@ -1,6 +1,5 @@
 package org.pelerin.app.deployment.prepare.write;
 
-import org.pelerin.app.platform.language.Texts;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionDraft;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.mains.PhaseCheck;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Deployment;
@@ -63,7 +63,10 @@ public class WriteService {
     /** It took the plan, and does nothing with it. */
     public static class NotWaitingException extends RuntimeException {
         NotWaitingException(LoggerState state) {
-            super(Texts.of("deployment.prepare.write.writeService.theLoggerAcceptedThePlan", "state", state == LoggerState.ENDED));
+            super(Texts.of(
+                    "deployment.prepare.write.writeService.theLoggerAcceptedThePlan",
+                    "state",
+                    state == LoggerState.ENDED));
         }
     }
 
@@ -106,7 +109,10 @@ public class WriteService {
                     Conflict.Level.BLOCKS,
                     "",
                     Texts.of("deployment.prepare.write.writeService.thePlanIsForAnother"),
-                    Texts.of("deployment.prepare.write.writeService.chooseAPlanFor", "name", logger.model().name())));
+                    Texts.of(
+                            "deployment.prepare.write.writeService.chooseAPlanFor",
+                            "name",
+                            logger.model().name())));
         }
         return Preflight.of(logger.model(), plan, condition(logger, plan), deployment, clock.instant());
     }
@@ -150,7 +156,10 @@ public class WriteService {
                     draft.planName()
                             + (draft.weakBattery().isEmpty()
                                     ? ""
-                                    : Texts.stored("stored.writeService.althoughItsBatteryIsWeak", "weakBattery", draft.weakBattery())),
+                                    : Texts.stored(
+                                            "stored.writeService.althoughItsBatteryIsWeak",
+                                            "weakBattery",
+                                            draft.weakBattery())),
                     () -> {
                         send(link, draft, id);
                         confirm(link, draft, id);
@@ -165,7 +174,8 @@ public class WriteService {
             return;
         }
         if (pin.isEmpty()) {
-            throw new RefusedException(Refusal.PIN_NEEDED, Texts.of("deployment.prepare.write.writeService.theLoggerAsksForIts"));
+            throw new RefusedException(
+                    Refusal.PIN_NEEDED, Texts.of("deployment.prepare.write.writeService.theLoggerAsksForIts"));
         }
         link.unlock(pin);
     }
@@ -179,7 +189,8 @@ public class WriteService {
             link.setClock(clock.instant());
             link.writePlan(draft.plan());
         } catch (RefusedException e) {
-            creation.abandon(id, Texts.stored("stored.writeService.theLoggerRefused", "reason", e.getMessage()), draft.by());
+            creation.abandon(
+                    id, Texts.stored("stored.writeService.theLoggerRefused", "reason", e.getMessage()), draft.by());
             throw e;
         }
     }
@@ -188,7 +199,10 @@ public class WriteService {
         Instant written = clock.instant();
         List<PlanDifference> differences = PlanDifference.between(draft.plan(), link.readPlan());
         if (!differences.isEmpty()) {
-            creation.abandon(id, Texts.stored("stored.writeService.settingsReadBackDiffer", "differences", differences), draft.by());
+            creation.abandon(
+                    id,
+                    Texts.stored("stored.writeService.settingsReadBackDiffer", "differences", differences),
+                    draft.by());
             stop(link);
             throw new ReadBackException(differences);
         }
