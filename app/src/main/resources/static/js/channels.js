@@ -115,7 +115,7 @@ import { typedNumber } from './typed.js';
       const start = row ? visible.indexOf(twin(row, cell)) : 0;
       line.split('\t').forEach((value, across) => { if (set(visible[start + across], value)) taken += 1; else left += 1; });
     });
-    note(`${taken === 1 ? 'One cell' : `${taken} cells`} pasted.${left ? ` ${left === 1 ? 'One did' : `${left} did`} not fit: there is no such row or column, or no such choice.` : ''}`);
+    note(msg('script.channels.pasted', { taken }) + (left ? ' ' + msg('script.channels.notFitting', { left }) : ''));
     changed(true);
   });
 
@@ -157,8 +157,8 @@ import { typedNumber } from './typed.js';
       f.value = String(round((v - was.shift) / was.factor * Number(to.factor) + Number(to.shift)));
       n += 1;
     });
-    const told = n ? `${n === 1 ? 'One value' : `${n} values`} converted from ${was.text} to ${pick.selectedOptions[0].text}. Take the unit back to have them as they were.` : '';
-    const not = left ? `${left === 1 ? 'One value is' : `${left} values are`} no plain number in ${was.text} and ${left === 1 ? 'was' : 'were'} not converted: type ${left === 1 ? 'it' : 'them'} again.` : '';
+    const told = n ? msg('script.channels.converted', { n, from: was.text, to: pick.selectedOptions[0].text }) : '';
+    const not = left ? msg('script.channels.notConverted', { left, from: was.text }) : '';
     if (n || left) note(`${told} ${not}`.trim());
     units();
   }
@@ -191,7 +191,7 @@ import { typedNumber } from './typed.js';
   form.addEventListener('htmx:afterSwap', () => {
     const other = rows().filter((r, i) => before[i]?.limited && before[i].unit !== shownIn(r));
     if (other.length) {
-      note(`Look at the limits of ${other.map((r) => `“${twin(r, r.querySelector('[name$=".label"]')).value}”`).join(', ')} again: they were in ${before[rows().indexOf(other[0])].unit || 'another unit'}, and the sensor now gives ${shownIn(other[0])}.`);
+      note(msg('script.channels.checkLimits', { channels: other.map((r) => `“${twin(r, r.querySelector('[name$=".label"]')).value}”`).join(', '), was: before[rows().indexOf(other[0])].unit || msg('script.channels.otherUnit'), now: shownIn(other[0]) }));
     }
     before = [];
     units();

@@ -25,24 +25,24 @@ import { restore, state } from './typed-fields.js';
     const when = new Date(d.at), bar = document.createElement('p');
     bar.className = 'said draft no-print';
     bar.setAttribute('role', 'status');
-    bar.append(`What you typed here on ${when.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}, ${when.toTimeString().slice(0, 5)}, was not saved. `);
+    bar.append(msg('script.drafts.notSaved', { when: `${when.toLocaleDateString(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { day: 'numeric', month: 'short' })}, ${when.toTimeString().slice(0, 5)}` }), ' ');
     const button = (text, act) => {
       const b = document.createElement('button');
       b.type = 'button'; b.className = 'btn btn-sm btn-outline-primary'; b.textContent = text;
       b.addEventListener('click', act);
       bar.append(b, ' ');
     };
-    button('Restore', () => {
+    button(msg('script.drafts.restore'), () => {
       const missing = restore(form, d.state);
       bar.remove();
       if (missing) {
         const note = document.createElement('p');
         note.className = 'miss draft';
-        note.textContent = `◇ ${missing} of the values belong to fields that are not on this page now; they were not restored.`;
+        note.textContent = msg('script.drafts.missing', { missing });
         form.before(note);
       }
     });
-    button('Discard', () => { drop(form); bar.remove(); });
+    button(msg('script.drafts.discard'), () => { drop(form); bar.remove(); });
     form.before(bar);
   }
 

@@ -14,9 +14,9 @@ document.querySelector('[data-hand-in]')?.addEventListener('submit', (e) => {
   request.upload.addEventListener('progress', (p) => { bar.value = p.loaded / p.total; });
   request.addEventListener('load', () => {
     if (request.status === 200 && request.responseText.startsWith('/files/')) location.href = request.responseText;
-    else fail(request.status === 422 ? request.responseText : 'It was not taken; sign in again and try once more.');
+    else fail(request.status === 422 ? request.responseText : msg('script.files.refused'));
   });
-  request.addEventListener('error', () => fail('The connection broke. Nothing of the file is kept; hand it in again.'));
+  request.addEventListener('error', () => fail(msg('script.files.broken')));
   word.hidden = true;
   bar.hidden = false;
   button.disabled = true;

@@ -103,7 +103,7 @@ function showErrors(whole) {
   const say = () => {
     const open = root.dataset[where] === 'open', units = document.querySelectorAll('#tray .unit').length;
     fold.setAttribute('aria-expanded', open);
-    fold.setAttribute('aria-label', `${open ? 'Fold away' : 'Show'} what is connected, ${units} now`);
+    fold.setAttribute('aria-label', msg('script.frame.fold', { open, units }));
     document.getElementById('tray-count').textContent = units;
   };
   fold.addEventListener('click', () => {

@@ -30,16 +30,16 @@
 
   (async () => {
     for (const row of waiting) {
-      try { await tryOn(row); } catch { failed += 1; row.cells[2].textContent = '◇ could not be tried; load the page anew'; row.dataset.differs = -1; row.classList.remove('waiting'); }
+      try { await tryOn(row); } catch { failed += 1; row.cells[2].textContent = msg('script.rehearsal.failedRow'); row.dataset.differs = -1; row.classList.remove('waiting'); }
       bar.value += 1;
     }
     bar.remove();
-    const all = count(waiting.length, 'mission');
-    const verdicts = [['excursions', 'outside limits'], ['inconclusive', 'inconclusive'], ['within', 'within limits']]
+    const all = msg('script.rehearsal.missions', { n: waiting.length });
+    const verdicts = [['excursions', msg('script.rehearsal.outside')], ['inconclusive', msg('script.rehearsal.inconclusive')], ['within', msg('script.rehearsal.within')]]
       .filter(([key]) => changed[key] > 0).map(([key, words]) => `${changed[key]} ${words}`);
     const other = changed.excursions + changed.inconclusive + changed.within;
-    told.replaceChildren(Object.assign(document.createElement('b'), { textContent: other ? `${other} of ${all}` : differing ? 'No verdict changes' : 'Nothing changes' }),
-      other ? ` would get another verdict: ${verdicts.join(', ')}.` : differing ? `; excursions change in ${differing} of ${all}.` : ` in ${all}.`,
-      failed ? ` ◇ ${failed} could not be tested; reload the page.` : '');
+    told.replaceChildren(Object.assign(document.createElement('b'), { textContent: other ? msg('script.rehearsal.ofAll', { other, all }) : differing ? msg('script.rehearsal.noVerdict') : msg('script.rehearsal.nothing') }),
+      other ? msg('script.rehearsal.other', { verdicts: verdicts.join(', ') }) : differing ? msg('script.rehearsal.differing', { differing, all }) : msg('script.rehearsal.in', { all }),
+      failed ? msg('script.rehearsal.failed', { failed }) : '');
   })();
 })();

@@ -55,7 +55,7 @@
     rule.remove();
     const back = document.createElement('p');
     back.className = 'undo-rule sub';
-    back.innerHTML = 'A rule was removed. <button type="button" class="link">Take it back</button>';
+    back.append(msg('script.limits.removed'), ' ', Object.assign(document.createElement('button'), { type: 'button', className: 'link', textContent: msg('script.limits.undo') }));
     back.querySelector('button').addEventListener('click', () => { rules.insertBefore(rule, after?.isConnected ? after : null); back.remove(); ask(); });
     document.querySelectorAll('.undo-rule').forEach((n) => n.remove());
     rules.after(back);

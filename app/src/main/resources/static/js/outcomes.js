@@ -60,7 +60,7 @@ self.outcomes = (() => {
     } catch (e) { return 'unreachable'; }
     if (answer.ok && text === 'kept') return 'sent';
     if (answer.status === 409) { await refuse(outcome.id, text); return 'refused'; }
-    if (answer.status === 404) { await refuse(outcome.id, 'The round or its task is not there any more.'); return 'refused'; }
+    if (answer.status === 404) { await refuse(outcome.id, 'GONE'); return 'refused'; }
     // signed out meanwhile: another page answers, or the token is not good any more
     return answer.ok || answer.status === 401 || answer.status === 403 ? 'signed out' : 'unreachable';
   }

@@ -23,20 +23,20 @@ function showAsked(form) {
   if (!wiring) return;
   wiring.hidden = !logger?.notWired;
   wiring.disabled = wiring.hidden;
-  wiring.querySelector('legend').textContent = `◇ Written before it was wired: ${logger?.notWired ?? ''}`;
-  elsewhere.textContent = logger?.at && logger.at !== form.dataset.where ? `it was moved here from ${logger.at}` : 'it was moved here from another spot';
+  wiring.querySelector('legend').textContent = msg('script.round.notWired', { channels: logger?.notWired ?? '' });
+  elsewhere.textContent = logger?.at && logger.at !== form.dataset.where ? msg('script.round.movedFrom', { at: logger.at }) : msg('script.round.moved');
 }
 
 // What would be refused is said at once, network or none.
 function wrong(form, outcome) {
-  if (outcome === 'NOT_DONE') return said(form, 'note') ? '' : 'Say why it was not done.';
+  if (outcome === 'NOT_DONE') return said(form, 'note') ? '' : msg('script.round.why');
   if (!form.elements.serial) return '';
   const serial = knownSerial(said(form, 'serial')), logger = known[serial];
-  if (!serial) return 'Scan or type the serial of the logger that lies there now.';
-  if (serial === form.dataset.goes) return `${serial} is the one that goes home; scan the one that stays.`;
-  if (logger?.at && logger.at !== form.dataset.where && !form.elements.moved.checked) return `${serial} is at ${logger.at}; say that it was moved.`;
-  if (logger?.notWired && !said(form, 'wired')) return `${serial} was written before it was wired: say whether its readings were looked at.`;
-  if (form.elements.other && !said(form, 'other')) return 'Say whether the one that is there already was taken away or stays.';
+  if (!serial) return msg('script.round.serial');
+  if (serial === form.dataset.goes) return msg('script.round.goes', { serial });
+  if (logger?.at && logger.at !== form.dataset.where && !form.elements.moved.checked) return msg('script.round.elsewhere', { serial, at: logger.at });
+  if (logger?.notWired && !said(form, 'wired')) return msg('script.round.wired', { serial });
+  if (form.elements.other && !said(form, 'other')) return msg('script.round.other');
   return '';
 }
 
@@ -65,35 +65,35 @@ function mark(task, outcome) {
   const form = formOf(task);
   if (task.dataset.shown !== String(outcome.id)) fill(form, outcome.fields);
   task.dataset.shown = outcome.id;
-  if (outcome.refused) { task.open = true; showWrong(form, outcome.refused); }
+  if (outcome.refused) { task.open = true; showWrong(form, refusal(outcome)); }
 }
 
-const counted = (n, one, several) => `${n} ${n === 1 ? one : several}`;
+const refusal = (o) => (o.refused === 'GONE' ? msg('script.round.gone') : o.refused);
 
 function showNote(kept) {
   const own = kept.filter((o) => o.by === round.dataset.me), others = kept.filter((o) => o.by !== round.dataset.me);
   const here = tasks().map((t) => formOf(t).action), elsewhere = own.filter((o) => !here.includes(o.url));
   const note = document.getElementById('kept'), lines = [], waiting = own.filter((o) => !o.refused).length;
-  if (round.dataset.keptAt) lines.push(`No network: this is the round as it was at ${new Date(Number(round.dataset.keptAt)).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}. What you note is kept on this phone.`);
-  if (waiting) lines.push(`${counted(waiting, 'outcome is', 'outcomes are')} kept on this phone and will be sent when there is a network.`);
-  if (others.length) lines.push(`${counted(others.length, 'outcome was', 'outcomes were')} noted here by ${[...new Set(others.map((o) => o.by))].join(', ')}, who has to sign in on this phone to send ${others.length === 1 ? 'it' : 'them'}.`);
+  if (round.dataset.keptAt) lines.push(msg('script.round.offline', { time: new Date(Number(round.dataset.keptAt)).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }) }));
+  if (waiting) lines.push(msg('script.round.waiting', { n: waiting }));
+  if (others.length) lines.push(msg('script.round.others', { n: others.length, by: [...new Set(others.map((o) => o.by))].join(', ') }));
   note.replaceChildren(...lines.flatMap((l, i) => (i ? [document.createElement('br'), l] : [l])));
   if (signedOut && waiting) {
     const link = document.createElement('a');
     link.href = location.pathname;
-    link.textContent = 'Sign in again to send them.';
+    link.textContent = msg('script.round.signIn');
     note.append(' ', link);
   }
   elsewhere.filter((o) => o.refused).forEach((o) => {
     const link = document.createElement('a');
     link.href = o.url.replace(/\/tasks\/\d+$/, '/work');
-    link.textContent = 'put it right there';
+    link.textContent = msg('script.round.correct');
     if (note.firstChild) note.append(document.createElement('br'));
-    note.append(`What was noted at ${o.what} was refused: ${o.refused} `);
+    note.append(msg('script.round.refused', { what: o.what, why: refusal(o) }), ' ');
     if (link.pathname !== location.pathname) { note.append(link); return; }
     const leave = document.createElement('button');
     leave.className = 'chip';
-    leave.textContent = 'leave it out';
+    leave.textContent = msg('script.round.leave');
     leave.addEventListener('click', async () => { await outcomes.remove(o.id); show(); });
     note.append(leave);
   });
@@ -109,7 +109,7 @@ function showNext() {
   next.querySelector('[data-next-what]').textContent = first.dataset.what;
   next.querySelector('[data-next-spot]').textContent = first.dataset.spot;
   next.querySelector('[data-next-site]').textContent = first.dataset.site;
-  next.querySelector('[data-to-go]').textContent = `${left.length} to go.`;
+  next.querySelector('[data-to-go]').textContent = msg('script.round.left', { n: left.length });
 }
 
 // Whether what this page shows as kept was sent meanwhile, by its worker or another page.

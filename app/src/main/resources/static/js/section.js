@@ -5,8 +5,8 @@ if (box) start(JSON.parse(box.dataset.section));
 
 function start({ t, unit, zone, spots }) {
   const svg = box.querySelector('svg'), traces = document.getElementById('traces'), slider = document.getElementById('at'), play = document.getElementById('play');
-  const NS = 'http://www.w3.org/2000/svg', form = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimumFractionDigits: 1 }), numbers = { format: (v) => form.format(v).replaceAll(',', '\u202f').replace('-', '−') };
-  const told = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZoneName: 'short' });
+  const NS = 'http://www.w3.org/2000/svg', form = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimumFractionDigits: 1 }), sign = document.documentElement.lang === 'de' ? ',' : '.', numbers = { format: (v) => form.format(v).replaceAll(',', '\u202f').replace('.', sign).replace('-', '−') };
+  const told = new Intl.DateTimeFormat(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZoneName: 'short' });
   const make = (name, of, properties) => { const e = document.createElementNS(NS, name); Object.entries(properties).forEach(([k, v]) => e.setAttribute(k, v)); of.append(e); return e; };
   const all = spots.flatMap((s) => s.values).filter((v) => v !== null), low = Math.min(...all), high = Math.max(...all);
   const share = (v) => (high > low ? (v - low) / (high - low) : 0.5);
@@ -51,11 +51,11 @@ function start({ t, unit, zone, spots }) {
   const to = (ms) => { const i = t.findIndex((at) => at >= ms); slider.value = i < 0 ? t.length - 1 : i; show(); };
 
   let timer = null;
-  function stop() { clearInterval(timer); timer = null; play.textContent = 'play'; play.setAttribute('aria-pressed', 'false'); }
+  function stop() { clearInterval(timer); timer = null; play.textContent = msg('script.section.play'); play.setAttribute('aria-pressed', 'false'); }
   play.addEventListener('click', () => {
     if (timer) { stop(); return; }
     if (Number(slider.value) >= t.length - 1) slider.value = 0;
-    play.textContent = 'stop';
+    play.textContent = msg('script.section.stop');
     play.setAttribute('aria-pressed', 'true');
     timer = setInterval(() => { if (Number(slider.value) >= t.length - 1) { stop(); return; } slider.value = Number(slider.value) + 1; show(); }, 60);
   });

@@ -15,7 +15,7 @@
     const typed = input.value.trim().toLowerCase();
     const found = [...list.children].find((o) => o.value.toLowerCase() === typed);
     const now = found ? found.dataset.id : '';
-    input.setCustomValidity(typed && !found ? 'Choose one of the spots that are shown' : '');
+    input.setCustomValidity(typed && !found ? msg('script.spot.choose') : '');
     if (number.value !== now) {
       number.value = now;
       ['input', 'change'].forEach((type) => number.dispatchEvent(new Event(type, { bubbles: true })));
@@ -34,7 +34,7 @@
         return option;
       }));
     } catch {
-      input.setCustomValidity('The spots could not be looked up; try again');
+      input.setCustomValidity(msg('script.spot.failed'));
       return;
     }
     settle(input, the);

@@ -33,7 +33,7 @@ function start({ sources, t: unit }) {
     const o = origin(s), parts = s.parts.filter((p) => p.to >= from + o && p.from <= to + o);
     return Promise.all(parts.map(async (p) => {
       const answer = await fetch(`/missions/${p.mission}/window?from=${Math.floor(from + o)}&to=${Math.ceil(to + o)}&width=${width}&t=${encodeURIComponent(unit)}`, { headers: { Accept: 'application/json' } });
-      if (!answer.ok) throw new Error(`The points of ${s.name} could not be read (${answer.status}).`);
+      if (!answer.ok) throw new Error(msg('script.compare.notRead', { name: s.name, status: answer.status }));
       const window = await answer.json(), known = new Set(p.lines.map((l) => l.number));
       return window.lines.filter((l) => known.has(l.channel)).map((l) => ({ ...l, group: window.groups[l.group], source: s, shift: o }));
     }));
@@ -84,10 +84,10 @@ function start({ sources, t: unit }) {
     if (!a || !b) return;
     const query = new URLSearchParams({ a: `${a.part.mission}:${a.number}`, b: `${b.part.mission}:${b.number}`, shift: Math.round(b.o - a.o), from: Math.floor(view.from + a.o), to: Math.ceil(view.to + a.o), width, t: unit });
     const answer = await fetch(`/compare/difference?${query}`, { headers: { Accept: 'application/json' } }), found = await answer.json().catch(() => null);
-    if (!answer.ok) { said.textContent = found?.detail ?? `The difference could not be reckoned (${answer.status}).`; return; }
-    if (!found.count) { said.textContent = 'There is no instant in view at which both have a value.'; return; }
-    less = { min: found.min, max: found.max, unit: found.unit, label: 'difference', group: { t: found.t, steps: false, end: found.t.at(-1) }, source: { key: '', name: 'Difference' }, shift: a.o };
-    said.textContent = `In view the first is ${numbers.format(found.least)} to ${numbers.format(found.greatest)} ${found.unit} from the second, in the mean ${found.mean > 0 ? '+' : ''}${numbers.format(found.mean)} ${found.unit}, over ${numbers.format(found.count)} samples.`;
+    if (!answer.ok) { said.textContent = found?.detail ?? msg('script.compare.noDifference', { status: answer.status }); return; }
+    if (!found.count) { said.textContent = msg('script.compare.noCommon'); return; }
+    less = { min: found.min, max: found.max, unit: found.unit, label: msg('script.compare.difference'), group: { t: found.t, steps: false, end: found.t.at(-1) }, source: { key: '', name: msg('script.compare.differenceName') }, shift: a.o };
+    said.textContent = msg('script.compare.inView', { least: numbers.format(found.least), greatest: numbers.format(found.greatest), unit: found.unit, mean: `${found.mean > 0 ? '+' : ''}${numbers.format(found.mean)}`, count: numbers.format(found.count) });
   }
 
   // ----- drawing
@@ -120,7 +120,7 @@ function start({ sources, t: unit }) {
   function under(x, lines) {
     const out = document.getElementById('compare-under');
     if (x === null) { out.textContent = ''; return; }
-    const when = state.by === 'absolute' ? new Intl.DateTimeFormat('en-GB', { timeZone: there()[0]?.zone, dateStyle: 'medium', timeStyle: 'medium' }).format(x) : since(x);
+    const when = state.by === 'absolute' ? new Intl.DateTimeFormat(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZone: there()[0]?.zone, dateStyle: 'medium', timeStyle: 'medium' }).format(x) : since(x);
     const values = lines.map((l) => { const i = columnAt(l.group, x + l.shift); return i < 0 || l.min[i] === null ? null : `${l.source.name}${state.shown.length > 1 && l.source.key ? `, ${l.label}` : ''} ${l.min[i] === l.max[i] ? numbers.format(l.max[i]) : `${numbers.format(l.min[i])} … ${numbers.format(l.max[i])}`} ${l.unit}`; }).filter(Boolean);
     out.textContent = `${when}  ${values.slice(0, 6).join(' · ')}${values.length > 6 ? ` · and ${values.length - 6} more` : ''}`;
   }
@@ -130,7 +130,7 @@ function start({ sources, t: unit }) {
   function all() { state.view = null; view = clampView(whole().from, whole().to); keep(); load(); }
   function arranged() {
     rows.forEach((r) => { r.querySelector('.mark-of').hidden = state.by !== 'marker'; });
-    document.getElementById('compare-said').textContent = there().length ? '' : 'None of them has a mark: press the button of a logger at what matters, or note it on its chart.';
+    document.getElementById('compare-said').textContent = there().length ? '' : msg('script.compare.noMarker');
     offer(); legend(); all();
   }
   document.querySelectorAll('[name=by], [name=layout]').forEach((radio) => {

@@ -51,7 +51,7 @@ const draw = (panel) => (u) => {
 };
 
 function axisOfTime({ by, zone, view }, lowest, width) {
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, day: 'numeric', month: 'short' }), time = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' });
+  const day = new Intl.DateTimeFormat(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZone: zone, day: 'numeric', month: 'short' }), time = new Intl.DateTimeFormat(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZone: zone, hour: '2-digit', minute: '2-digit' });
   const told = (marks, step) => {
     if (by !== 'absolute') return marks.map((s) => since(s * 1000).replace(/:00$/, ''));
     let before = '';

@@ -18,7 +18,7 @@ export const numbers = written({ maximumFractionDigits: 2 });
 export async function ask(what, parameters) {
   const query = new URLSearchParams({ ...parameters, t: data.t, clock: data.clock });
   const answer = await fetch(`/missions/${data.mission}/${what}?${query}`, { headers: { Accept: 'application/json' } });
-  if (!answer.ok) throw new Error(`The chart's points could not be read (${answer.status}).`);
+  if (!answer.ok) throw new Error(msg('script.mission.notRead', { status: answer.status }));
   return answer.json();
 }
 

@@ -63,7 +63,7 @@ const signed = (v, unit) => (v === null || v === undefined ? '–' : `${v > 0 ? 
 function leaveOut() {
   const button = document.createElement('button'), form = document.getElementById('leave-out');
   button.type = 'button'; button.className = 'chip no-print';
-  button.textContent = 'leave what lies between out of the judgement …';
+  button.textContent = msg('script.cursors.exclude');
   button.addEventListener('click', () => {
     form.open = true;
     form.querySelector('[data-range-fill]').click();
@@ -93,11 +93,11 @@ export async function tell(channels) {
   if (cursors.length === 2) {
     const all = document.createElement('tr'), over = document.createElement('th');
     over.colSpan = 8;
-    over.textContent = `A ${moment(a)} to B ${moment(b)}, ${span(b - a)}`;
+    over.textContent = msg('script.cursors.span', { a: moment(a), b: moment(b), span: span(b - a) });
     all.append(over);
     head.append(all);
   }
-  (cursors.length === 2 ? ['', 'A', 'B', 'B − A', 'per hour', 'least', 'mean', 'greatest'] : ['', `A ${moment(a)}`]).forEach((t, i) => {
+  (cursors.length === 2 ? ['', 'A', 'B', 'B − A', msg('script.cursors.perHour'), msg('script.cursors.min'), msg('script.cursors.mean'), msg('script.cursors.max')] : ['', `A ${moment(a)}`]).forEach((t, i) => {
     const th = document.createElement(i ? 'th' : 'td');
     th.textContent = t;
     if (i) th.className = 'n';
@@ -109,7 +109,7 @@ export async function tell(channels) {
     : row(nameOf(r.label), told(r.from, r.unit)))));
   const foot = document.createElement('p');
   foot.className = 'sub small no-print';
-  foot.textContent = cursors.length === 2 ? 'Least, mean and greatest are those between A and B, of what counts. Escape removes both.' : 'Click once more for what lies between.';
+  foot.textContent = cursors.length === 2 ? msg('script.cursors.what') : msg('script.cursors.second');
   box.replaceChildren(table, foot);
   if (cursors.length === 2 && document.getElementById('leave-out')) box.append(leaveOut());
 }

@@ -7,7 +7,7 @@ function tell() {
   const under = document.getElementById('under');
   if (told || !under) return;
   told = true;
-  under.textContent = 'Ctrl and the wheel zoom; Shift and dragging move; + − ← → do it from the keyboard.';
+  under.textContent = msg('script.hands.keys');
 }
 
 /** @param to what becomes of a view that is asked for, and of an instant that is picked */

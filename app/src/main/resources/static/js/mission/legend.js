@@ -37,7 +37,7 @@ function button(l, lines) {
   const b = document.createElement('button');
   b.type = 'button';
   b.dataset.line = l.channel;
-  b.title = 'press to hide or show, drag over several; Shift and press for this one alone';
+  b.title = msg('script.legend.press');
   b.setAttribute('aria-pressed', !hidden(l.channel));
   b.append(mark(look(l.label)), `${nameOf(l.label)}${l.unit && units.length > 1 ? ` ${l.unit}` : ''}`);
   b.addEventListener('click', (e) => {
@@ -93,6 +93,6 @@ export function choices(redraw) {
     row.append(b);
   };
   if (even.length > 1) even.forEach((t) => chip(t.title, () => chosen.tables.has(t.i), () => { if (!chosen.tables.delete(t.i)) chosen.tables.add(t.i); }));
-  if (spread) chip('least and greatest', () => chosen.spread, () => { chosen.spread = !chosen.spread; });
+  if (spread) chip(msg('script.legend.spread'), () => chosen.spread, () => { chosen.spread = !chosen.spread; });
   document.getElementById('legend').before(row);
 }

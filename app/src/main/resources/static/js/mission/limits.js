@@ -14,7 +14,7 @@ function limitLines(unit, only) {
     const key = `${side} ${v}`;
     lines.set(key, { side, v, of: [...(lines.get(key)?.of ?? []), c.channel] });
   }));
-  return [...lines.values()].map((l) => ({ ...l, text: `limit ${numbers.format(l.v)} ${unit}${l.of.length >= everybody ? '' : ` (${l.of.length > 3 ? `${l.of.length} lines` : l.of.join(', ')})`}` }));
+  return [...lines.values()].map((l) => ({ ...l, text: msg('script.limits.label', { value: numbers.format(l.v), unit, of: l.of.length >= everybody ? '' : ` (${l.of.length > 3 ? msg('script.limits.lines', { n: l.of.length }) : l.of.join(', ')})` }) }));
 }
 
 /** Limits under the values. */

@@ -37,12 +37,12 @@ function fillShow() {
   scales.querySelectorAll('.scale').forEach((s) => s.remove());
   units.forEach((unit) => {
     const fixed = options.scales[unit];
-    const number = (i, word) => el('input', { inputMode: 'decimal', className: 'form-control num', value: fixed ? fixed[i] : '', ariaLabel: `${word} of ${unit || 'values'}` });
-    const low = number(0, 'Least'), high = number(1, 'Greatest'), now = el('button', { type: 'button', className: 'chip' }, fixed ? 'automatic' : 'fix it as it is');
+    const number = (i, word) => el('input', { inputMode: 'decimal', className: 'form-control num', value: fixed ? fixed[i] : '', ariaLabel: msg('script.menus.wordOf', { word, unit: unit || msg('script.menus.values') }) });
+    const low = number(0, msg('script.menus.min')), high = number(1, msg('script.menus.max')), now = el('button', { type: 'button', className: 'chip' }, fixed ? msg('script.menus.auto') : msg('script.menus.lock'));
     const fix = () => {
       const [a, b] = [typedNumber(low.value), typedNumber(high.value)];
-      low.setCustomValidity(low.value.trim() && Number.isNaN(a) ? 'Enter a number.' : '');
-      high.setCustomValidity(high.value.trim() && Number.isNaN(b) ? 'Enter a number.' : b <= a ? 'Enter a value above the lower one.' : '');
+      low.setCustomValidity(low.value.trim() && Number.isNaN(a) ? msg('script.menus.number') : '');
+      high.setCustomValidity(high.value.trim() && Number.isNaN(b) ? msg('script.menus.number') : b <= a ? msg('script.menus.above') : '');
       if (!low.reportValidity() || !high.reportValidity() || Number.isNaN(a) || Number.isNaN(b)) return;
       options.scales[unit] = [a, b];
       changed();
@@ -78,11 +78,11 @@ function fillLines() {
       c.addEventListener('change', () => flip(c.checked));
       return el('td', {}, c);
     };
-    const colours = el('select', { className: 'form-select', ariaLabel: `Colour of ${label}` }, ...Array.from({ length: COLOURS }, (x, i) => el('option', { value: i + 1, selected: colourOf(label) === i + 1 }, `colour ${i + 1}`)));
+    const colours = el('select', { className: 'form-select', ariaLabel: msg('script.menus.colourOf', { label }) }, ...Array.from({ length: COLOURS }, (x, i) => el('option', { value: i + 1, selected: colourOf(label) === i + 1 }, msg('script.menus.colour', { n: i + 1 }))));
     const swatch = el('i', { className: 'line-mark' });
     swatch.style.background = css(`--series-${colourOf(label)}`);
     colours.addEventListener('change', () => set({ colour: Number(colours.value) }));
-    const name = el('input', { className: 'form-control', value: lineOf(label).name ?? '', placeholder: label, maxLength: 60, ariaLabel: `Name of ${label}` });
+    const name = el('input', { className: 'form-control', value: lineOf(label).name ?? '', placeholder: label, maxLength: 60, ariaLabel: msg('script.menus.nameOf', { label }) });
     name.addEventListener('change', () => set({ name: name.value.trim() }));
     const move = (by, sign, word) => {
       const b = el('button', { type: 'button', className: 'chip', ariaLabel: `${nameOf(label)} ${word}`, disabled: !labels[at + by] }, sign);
@@ -95,9 +95,9 @@ function fillLines() {
       });
       return b;
     };
-    return el('tr', {}, check(!hidden(number), 'drawn', (on) => { hide(number, !on); changed(); }),
-      check(tabled(label), 'in the table', (on) => set({ table: on })),
-      el('td', { className: 'nowrap' }, swatch, colours), el('td', {}, name), el('td', { className: 'nowrap' }, move(-1, '↑', 'up'), move(1, '↓', 'down')));
+    return el('tr', {}, check(!hidden(number), msg('script.menus.drawn'), (on) => { hide(number, !on); changed(); }),
+      check(tabled(label), msg('script.menus.inTable'), (on) => set({ table: on })),
+      el('td', { className: 'nowrap' }, swatch, colours), el('td', {}, name), el('td', { className: 'nowrap' }, move(-1, '↑', msg('script.menus.up')), move(1, '↓', msg('script.menus.down'))));
   }));
   if (focused) [...lines.querySelectorAll('[data-field]')].find((f) => f.dataset.field === focused)?.focus();
 }

@@ -82,7 +82,7 @@ function start() {
   function figures() {
     const channels = last ? drawn(last).map((l) => l.channel).sort((a, b) => a - b).join() : shownAtFirst;
     const stretch = between(), title = document.getElementById('figures-title');
-    title.textContent = stretch ? 'Between A and B' : 'Shown range';
+    title.textContent = stretch ? msg('script.mission.between') : msg('script.mission.shown');
     if (cursors.length) told();
     if (!stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
     const [from, to] = stretch ?? [Math.floor(view.from), Math.ceil(view.to)];

@@ -57,7 +57,7 @@ const query = (more) => new URLSearchParams({ from: Math.floor(view.from), to: M
 
 async function svg(lines) {
   const answer = await fetch(`/missions/${data.mission}/chart.svg?${query({ channels: lines.map((l) => l.channel).join(), width: box.clientWidth, panels: options.panels, without: ['limits', 'excursions', 'events'].filter((o) => !options[o]).join() })}`);
-  if (!answer.ok) throw new Error(`The drawing could not be made (${answer.status}).`);
+  if (!answer.ok) throw new Error(msg('script.pictures.failed', { status: answer.status }));
   away(await answer.blob(), 'svg');
 }
 

@@ -30,7 +30,7 @@ function under(u, got) {
   const out = document.getElementById('under');
   if (u.cursor.left === null || u.cursor.left === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
   const t = u.posToVal(u.cursor.left, 'x') * 1000, at = got.groups.map((g) => columnAt(g, t));
-  const there = got.lines.filter((l) => at[l.group] >= 0), more = there.length > 6 ? ` · and ${there.length - 6} more` : '';
+  const there = got.lines.filter((l) => at[l.group] >= 0), more = there.length > 6 ? msg('script.plots.more', { n: there.length - 6 }) : '';
   const values = there.slice(0, 6).map((l) => { const i = at[l.group], raw = got.groups[l.group].raw; return (l.min[i] === null ? `${nameOf(l.label)} ◇` : raw || l.min[i] === l.max[i] ? `${nameOf(l.label)} ${numbers.format(l.max[i])} ${l.unit}` : `${nameOf(l.label)} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`); });
   const first = at[0] >= 0 && !got.groups[0].steps ? got.groups[0].t[at[0]] : t;
   out.textContent = `${moment(first)}  ${values.join(' · ')}${more}${markAt(u, t)}`;

@@ -164,7 +164,7 @@ export function table({ show, look, repaint, picked, stretch }) {
   const step = (by) => () => {
     const here = seen ?? row(Math.floor(top))?.t ?? view.from;
     const next = by > 0 ? departures.find(([from]) => from > here) : departures.filter(([from]) => from < here).at(-1);
-    document.getElementById('rows-said').textContent = next ? '' : by > 0 ? 'None after this.' : 'None before this.';
+    document.getElementById('rows-said').textContent = next ? '' : by > 0 ? msg('script.table.noneAfter') : msg('script.table.noneBefore');
     if (!next) return;
     [seen] = next;
     look(...next);

@@ -15,13 +15,13 @@ function format(locale, fields) {
 
 /** For people: “Thu 8 Jan 12:20:00 CET”. */
 export const moment = (t) => (elapsed() ? since(t - whole.from)
-  : format('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' }).format(t));
+  : format(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZoneName: 'short' }).format(t));
 
 /** For tables: “2026-01-08 12:20:00 CET”. */
 export const stamp = (t) => (elapsed() ? since(t - whole.from)
   : `${format('sv-SE', { dateStyle: 'short', timeStyle: 'medium' }).format(t)} ${abbreviation(t)}`);
 
-const abbreviation = (t) => format('en-GB', { timeZoneName: 'short' }).formatToParts(t).find((p) => p.type === 'timeZoneName').value;
+const abbreviation = (t) => format(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZoneName: 'short' }).formatToParts(t).find((p) => p.type === 'timeZoneName').value;
 
 /** As a field for date and time has it, always on the site's clock. */
 export const local = (t) => new Intl.DateTimeFormat('sv-SE', { timeZone: data.zone, dateStyle: 'short', timeStyle: 'medium' }).format(t).replace(' ', 'T');
@@ -41,8 +41,8 @@ export const splits = (from, to, most) => (elapsed() ? marksFrom(whole.from / 10
 /** What stands at them: the time, and below it the day where that changes. */
 export function labels(marks, step) {
   if (elapsed()) return marks.map((s) => since(s * 1000 - whole.from).replace(/:00$/, ''));
-  const day = format('en-GB', { day: 'numeric', month: 'short' });
-  const time = format('en-GB', { hour: '2-digit', minute: '2-digit', ...(step < 60 ? { second: '2-digit' } : {}) });
+  const day = format(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { day: 'numeric', month: 'short' });
+  const time = format(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { hour: '2-digit', minute: '2-digit', ...(step < 60 ? { second: '2-digit' } : {}) });
   let before = '';
   return marks.map((s) => {
     const d = day.format(s * 1000), t = time.format(s * 1000), label = step >= 86400 ? d : d !== before ? `${t}\n${d}` : t;

@@ -37,7 +37,7 @@ export function trying({ redraw }) {
         const query = new URLSearchParams(new FormData(form));
         query.delete('_csrf');
         const answer = await fetch(`/missions/${data.mission}/what-if?${query}`, { headers: { Accept: 'application/json' } });
-        if (!answer.ok) throw new Error(`It could not be judged (${answer.status}).`);
+        if (!answer.ok) throw new Error(msg('script.whatif.failed', { status: answer.status }));
         const found = await answer.json();
         if (menu.open) tell(found);
       }
@@ -59,7 +59,7 @@ export function trying({ redraw }) {
     const strong = document.createElement('b');
     strong.textContent = found.strong;
     strong.className = `side-${found.tone}`;
-    verdict.replaceChildren(found.changed ? 'With these limits: ' : 'As it is: ', found.lead, strong, found.rest);
+    verdict.replaceChildren(found.changed ? msg('script.whatif.with') : msg('script.whatif.now'), found.lead, strong, found.rest);
     keep.hidden = !found.changed;
     data.excursions = found.excursions;
     redraw();

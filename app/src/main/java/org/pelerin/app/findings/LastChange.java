@@ -19,28 +19,28 @@ import org.springframework.stereotype.Component;
 class LastChange {
 
     private static final Map<String, String> OF_MISSION = Map.ofEntries(
-            Map.entry("exclude", Texts.of("findings.lastChange.excludedAPeriod")),
-            Map.entry("include again", Texts.of("findings.lastChange.removedAnExclusion")),
-            Map.entry("judged period", Texts.of("findings.lastChange.changedTheAssessedPeriod")),
-            Map.entry("clock correction", Texts.of("findings.lastChange.switchedTheClockCorrection")),
-            Map.entry("set limits", Texts.of("findings.lastChange.choseTheLimits")),
-            Map.entry("judge by newest version", Texts.of("findings.lastChange.choseTheNewestVersionOf")),
-            Map.entry("derive series", Texts.of("findings.lastChange.addedADerivedSeries")),
-            Map.entry("remove derived series", Texts.of("findings.lastChange.removedADerivedSeries")),
-            Map.entry("set working shift", Texts.of("findings.lastChange.setTheWorkingShift")),
-            Map.entry("remove working shift", Texts.of("findings.lastChange.removedTheWorkingShift")),
-            Map.entry("move mission", Texts.of("findings.lastChange.movedTheMissionToAnother")),
-            Map.entry("collect mission", Texts.of("findings.lastChange.collectedTheMission")),
-            Map.entry("collect running mission", Texts.of("findings.lastChange.collectedMoreOfTheMission")));
+            Map.entry("exclude", "findings.lastChange.excludedAPeriod"),
+            Map.entry("include again", "findings.lastChange.removedAnExclusion"),
+            Map.entry("judged period", "findings.lastChange.changedTheAssessedPeriod"),
+            Map.entry("clock correction", "findings.lastChange.switchedTheClockCorrection"),
+            Map.entry("set limits", "findings.lastChange.choseTheLimits"),
+            Map.entry("judge by newest version", "findings.lastChange.choseTheNewestVersionOf"),
+            Map.entry("derive series", "findings.lastChange.addedADerivedSeries"),
+            Map.entry("remove derived series", "findings.lastChange.removedADerivedSeries"),
+            Map.entry("set working shift", "findings.lastChange.setTheWorkingShift"),
+            Map.entry("remove working shift", "findings.lastChange.removedTheWorkingShift"),
+            Map.entry("move mission", "findings.lastChange.movedTheMissionToAnother"),
+            Map.entry("collect mission", "findings.lastChange.collectedTheMission"),
+            Map.entry("collect running mission", "findings.lastChange.collectedMoreOfTheMission"));
 
     private static final Map<String, String> OF_LOGGER = Map.of(
-            "place logger", Texts.of("findings.lastChange.placedTheLogger"),
-            "correct placing", Texts.of("findings.lastChange.correctedTheTimesAtThe"),
-            "take logger away", Texts.of("findings.lastChange.tookTheLoggerAway"));
+            "place logger", "findings.lastChange.placedTheLogger",
+            "correct placing", "findings.lastChange.correctedTheTimesAtThe",
+            "take logger away", "findings.lastChange.tookTheLoggerAway");
 
     private static final Map<String, String> OF_PLACE = Map.of(
-            "attach limits", Texts.of("findings.lastChange.assignedLimitsToThePlace"),
-            "detach limits", Texts.of("findings.lastChange.removedLimitsFromThePlace"));
+            "attach limits", "findings.lastChange.assignedLimitsToThePlace",
+            "detach limits", "findings.lastChange.removedLimitsFromThePlace");
 
     private final AuditTrail audit;
     private final LimitsInForce limits;
@@ -70,7 +70,7 @@ class LastChange {
                             now.set().name(),
                             "version",
                             now.set().version()),
-                    Map.of("save limits", Texts.of("findings.lastChange.savedTheLimits"))));
+                    Map.of("save limits", "findings.lastChange.savedTheLimits")));
         }
         return found.stream()
                 .max(Comparator.comparingLong(AuditEntry::sequence))
@@ -82,10 +82,10 @@ class LastChange {
     }
 
     private static String words(AuditEntry e) {
-        String did = OF_MISSION.getOrDefault(
+        String did = Texts.of(OF_MISSION.getOrDefault(
                 e.action(),
                 OF_LOGGER.getOrDefault(
-                        e.action(), OF_PLACE.getOrDefault(e.action(), Texts.of("findings.lastChange.savedTheLimits"))));
+                        e.action(), OF_PLACE.getOrDefault(e.action(), "findings.lastChange.savedTheLimits"))));
         return e.who() + " " + did + (e.reason().isBlank() ? "" : ": " + e.reason());
     }
 }

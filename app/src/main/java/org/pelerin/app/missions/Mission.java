@@ -100,7 +100,7 @@ public record Mission(
 
     /** As the audit trail names it. */
     public String subject() {
-        return Texts.of("missions.mission.missionOf", "id", id, "serial", serial());
+        return Texts.stored("stored.mission.missionOf", "id", id, "serial", serial());
     }
 
     public boolean collected() {

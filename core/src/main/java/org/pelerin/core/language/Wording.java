@@ -26,13 +26,15 @@ public final class Wording {
 
     private static final char THIN = '\u202f';
 
+    private final String written;
     private final String pattern;
     private final Locale language;
     private final Set<String> arguments;
     /** Texts and, at odd places, names of arguments; null where ICU has to choose. */
     private final List<String> simple;
 
-    private Wording(String pattern, Locale language, Set<String> arguments, List<String> simple) {
+    private Wording(String written, String pattern, Locale language, Set<String> arguments, List<String> simple) {
+        this.written = written;
         this.pattern = pattern;
         this.language = language;
         this.arguments = arguments;
@@ -78,7 +80,7 @@ public final class Wording {
             counted.replace(hashes.get(i), hashes.get(i) + 1, "{" + ofHash.get(i) + COUNT + "}");
         }
         simple.add(pattern.substring(from));
-        return new Wording(counted.toString(), language, names, chooses ? null : List.copyOf(simple));
+        return new Wording(pattern, counted.toString(), language, names, chooses ? null : List.copyOf(simple));
     }
 
     /** Names of what it takes, in order of letters. */
@@ -86,9 +88,9 @@ public final class Wording {
         return arguments;
     }
 
-    /** As it stands in its file, but for {@code #}. */
-    public String pattern() {
-        return pattern;
+    /** As it stands in its file. */
+    public String written() {
+        return written;
     }
 
     public String with(Map<String, ?> values) {

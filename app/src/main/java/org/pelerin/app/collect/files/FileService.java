@@ -213,8 +213,8 @@ public class FileService {
         return new Laid(
                 settings,
                 settings.partedLike(parted) ? head : rows.head(file, settings),
-                saved.map(s -> Texts.of(
-                                "collect.files.fileService.layoutSaved",
+                saved.map(s -> Texts.stored(
+                                "stored.fileService.layoutSaved",
                                 "name",
                                 s.name(),
                                 "savedAt",

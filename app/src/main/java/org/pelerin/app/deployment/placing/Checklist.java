@@ -10,12 +10,12 @@ import org.pelerin.core.model.StartKind;
 public final class Checklist {
 
     /** Ticking this one says that it runs. */
-    static final String RUNS = Texts.of("deployment.placing.checklist.startConfirmed");
+    static final String RUNS = Texts.stored("stored.checklist.startConfirmed");
 
     /** What was written before it was wired is looked at now: one of these is said. */
     public static final List<String> WIRINGS = List.of(
-            Texts.of("deployment.placing.checklist.wiredReadingsChecked"),
-            Texts.of("deployment.placing.checklist.wiredReadingsNotChecked"));
+            Texts.stored("stored.checklist.wiredReadingsChecked"),
+            Texts.stored("stored.checklist.wiredReadingsNotChecked"));
 
     private Checklist() {}
 
@@ -31,25 +31,25 @@ public final class Checklist {
     static List<String> of(LoggerModel model) {
         List<String> out = new ArrayList<>();
         if (model.wired()) {
-            out.add(Texts.of("deployment.placing.checklist.probesInTheirTerminals"));
+            out.add(Texts.stored("stored.checklist.probesInTheirTerminals"));
         }
         if (model.ratedDepth() > 0) {
-            out.add(Texts.of("deployment.placing.checklist.capTightAndCableFixed"));
+            out.add(Texts.stored("stored.checklist.capTightAndCableFixed"));
         }
         if (model.sound()) {
-            out.add(Texts.of("deployment.placing.checklist.microphoneFreeWindscreenOn"));
+            out.add(Texts.stored("stored.checklist.microphoneFreeWindscreenOn"));
         }
         if (model.memory().disturbances() > 0) {
-            out.add(Texts.of("deployment.placing.checklist.leadsAndLoopsAsThe"));
+            out.add(Texts.stored("stored.checklist.leadsAndLoopsAsThe"));
         }
         if (model.network()) {
-            out.add(Texts.of("deployment.placing.checklist.networkCablePluggedIn"));
+            out.add(Texts.stored("stored.checklist.networkCablePluggedIn"));
         }
         if (model.starts().contains(StartKind.BUTTON)) {
-            out.add(Texts.of("deployment.placing.checklist.buttonPressed"));
+            out.add(Texts.stored("stored.checklist.buttonPressed"));
         }
         if (model.option("lamp").isPresent()) {
-            out.add(Texts.of("deployment.placing.checklist.lampSeen"));
+            out.add(Texts.stored("stored.checklist.lampSeen"));
         }
         out.add(RUNS);
         return out;

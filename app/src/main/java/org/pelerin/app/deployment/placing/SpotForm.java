@@ -17,17 +17,19 @@ import org.pelerin.core.plan.Hanging;
 /** A spot as it is typed. */
 public class SpotForm implements Form {
 
-    static final List<String> KINDS = List.of(
-            Texts.of("deployment.placing.spotForm.ripeningCellar"),
-            Texts.of("deployment.placing.spotForm.coldStore"),
-            Texts.of("deployment.placing.spotForm.deepFreezeStore"),
-            Texts.of("deployment.placing.spotForm.milkTank"),
-            "hall",
-            "vehicle",
-            Texts.of("deployment.placing.spotForm.wellOrSpring"),
-            "outdoors",
-            "switchboard",
-            "machine");
+    static List<String> kinds() {
+        return List.of(
+                Texts.of("deployment.placing.spotForm.ripeningCellar"),
+                Texts.of("deployment.placing.spotForm.coldStore"),
+                Texts.of("deployment.placing.spotForm.deepFreezeStore"),
+                Texts.of("deployment.placing.spotForm.milkTank"),
+                Texts.of("deployment.placing.spotForm.hall"),
+                Texts.of("deployment.placing.spotForm.vehicle"),
+                Texts.of("deployment.placing.spotForm.wellOrSpring"),
+                Texts.of("deployment.placing.spotForm.outdoors"),
+                Texts.of("deployment.placing.spotForm.switchboard"),
+                Texts.of("deployment.placing.spotForm.machine"));
+    }
 
     static final List<String> UNITS = List.of("°C", "%RH", "kPa", "bar", "dB", "V", "A", "m", "l", "m³/h");
     private static final int LIMITS = 3;

@@ -87,7 +87,7 @@ class SpotsController {
         page.addAttribute("form", form);
         page.addAttribute("site", find.site(form.siteId));
         page.addAttribute("plans", plans.all());
-        page.addAttribute("kinds", SpotForm.KINDS);
+        page.addAttribute("kinds", SpotForm.kinds());
         page.addAttribute("units", SpotForm.UNITS);
         page.addAttribute("errors", errors);
         return "placing/spot-edit";

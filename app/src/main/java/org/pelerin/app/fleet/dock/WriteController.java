@@ -48,8 +48,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class WriteController {
 
-    private static final String WRITTEN = Texts.of("fleet.dock.writeController.writtenReadBackAndCompared");
-    private static final String ADAPTED = Texts.of("fleet.dock.writeController.adapted");
+    private static final String ADAPTED = Texts.stored("stored.writeController.adapted");
     private static final int LONGEST_ACT = 40;
     private static final int PAUSE_MS = 200;
     private static final int LOOKS = 100;
@@ -204,7 +203,7 @@ class WriteController {
                             form.weakBattery.strip(),
                             act),
                     pin.strip());
-            flash.addFlashAttribute("said", WRITTEN);
+            flash.addFlashAttribute("said", Texts.of("fleet.dock.writeController.writtenReadBackAndCompared"));
             return "redirect:/dock/" + serial;
         } catch (MissionCreation.WrittenOnceException e) {
             return once(missions.ofAct(act).orElseThrow(), logger, form, stored, page, flash);
@@ -266,7 +265,7 @@ class WriteController {
                             : Texts.of("fleet.dock.writeController.nothingWasWritten3", "remark", m.remark()));
             return show(page, logger, form, stored, m.place().spotId());
         }
-        flash.addFlashAttribute("said", WRITTEN);
+        flash.addFlashAttribute("said", Texts.of("fleet.dock.writeController.writtenReadBackAndCompared"));
         return "redirect:/dock/" + logger.serial();
     }
 

@@ -26,10 +26,21 @@ record LoggerHistory(
         String note,
         Instant noteAt) {
 
-    static final String IN_STOCK = Texts.of("fleet.home.loggerHistory.inStock");
-    static final String LOST = Texts.of("fleet.home.loggerHistory.lost");
-    static final String NO_SITE = Texts.of("fleet.home.loggerHistory.noSpotYet");
-    static final String TAKEN = Texts.of("fleet.home.loggerHistory.takenAway");
+    static String inStock() {
+        return Texts.of("fleet.home.loggerHistory.inStock");
+    }
+
+    static String lost() {
+        return Texts.of("fleet.home.loggerHistory.lost");
+    }
+
+    static String noSite() {
+        return Texts.of("fleet.home.loggerHistory.noSpotYet");
+    }
+
+    static String takenAway() {
+        return Texts.of("fleet.home.loggerHistory.takenAway");
+    }
 
     static LoggerHistory of(
             LoggerOverview s,
@@ -44,14 +55,14 @@ record LoggerHistory(
     /** Under which site it is listed. */
     static String site(LoggerOverview s) {
         if (s.device().retired() && s.device().lost()) {
-            return LOST;
+            return lost();
         }
         if (s.stay().takenAt() != null) {
-            return s.device().retired() ? IN_STOCK : TAKEN;
+            return s.device().retired() ? inStock() : takenAway();
         }
         return s.run().missionId() == null && s.stay().placedAt() == null
-                ? IN_STOCK
-                : s.stay().site() == null ? NO_SITE : s.stay().site();
+                ? inStock()
+                : s.stay().site() == null ? noSite() : s.stay().site();
     }
 
     String site() {
@@ -59,9 +70,9 @@ record LoggerHistory(
     }
 
     String spot() {
-        return site().equals(LOST)
+        return site().equals(lost())
                 ? Texts.of("fleet.home.loggerHistory.markedAsLost")
-                : site().equals(IN_STOCK)
+                : site().equals(inStock())
                         ? overview.device().retired()
                                 ? Texts.of("fleet.home.loggerHistory.inStock2")
                                 : Texts.of("fleet.home.loggerHistory.neverWritten")

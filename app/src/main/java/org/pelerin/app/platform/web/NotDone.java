@@ -16,7 +16,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class NotDone {
 
     private static final Logger LOG = LoggerFactory.getLogger(NotDone.class);
-    private static final String OVERTAKEN = Texts.of("platform.web.notDone.somebodyElseWasSavingAt");
 
     @ExceptionHandler(NotDoneException.class)
     String notDone(NotDoneException e, HttpServletRequest request, RedirectAttributes flash) {
@@ -34,7 +33,7 @@ class NotDone {
                 "Overtaken at {}: {}",
                 thing(request.getRequestURI()),
                 e.getMostSpecificCause().getMessage());
-        flash.addFlashAttribute("refused", OVERTAKEN);
+        flash.addFlashAttribute("refused", Texts.of("platform.web.notDone.somebodyElseWasSavingAt"));
         return "redirect:" + form(request);
     }
 

@@ -2,7 +2,6 @@ package org.pelerin.app.report.dossier;
 
 import java.time.Instant;
 import java.util.List;
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.record.Excluded;
 import org.pelerin.app.record.JudgedPeriod;
 import org.threeten.extra.Interval;
@@ -19,7 +18,7 @@ public record AssessedTime(JudgedPeriod period, List<Excluded> excluded) {
 
     public static final String COUNTS = "counts";
     public static final String EXCLUDED = "excluded";
-    public static final String OUTSIDE = Texts.of("report.dossier.assessedTime.outsidePeriod");
+    public static final String OUTSIDE = "outside period";
 
     /** What becomes of a sample, by its instant in ms. Cost: a comparison for each exclusion. */
     public String of(long millis) {

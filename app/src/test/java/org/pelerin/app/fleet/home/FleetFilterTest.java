@@ -80,7 +80,7 @@ class FleetFilterTest {
         // as many as the list of what needs somebody names
         assertThat(shown(needy)).containsExactly(FULL, CLOCK);
         FleetFilter stock = new FleetFilter();
-        stock.site = LoggerHistory.IN_STOCK;
+        stock.site = LoggerHistory.inStock();
         assertThat(shown(stock)).containsExactly(NEW);
     }
 

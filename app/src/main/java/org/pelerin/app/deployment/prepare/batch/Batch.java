@@ -20,7 +20,7 @@ public record Batch(
         String orderedBy,
         String notWired) {
 
-    static final String AGAIN = Texts.of("deployment.prepare.batch.batch.restartEachWithItsOwn");
+    static final String AGAIN = Texts.stored("stored.batch.restartEachWithItsOwn");
 
     /** Whether each of them goes on with a plan of its own. */
     public boolean each() {
