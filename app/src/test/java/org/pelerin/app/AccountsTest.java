@@ -88,7 +88,7 @@ class AccountsTest {
             admin.navigate(bed.address + "/admin/accounts/rosa");
             admin.selectOption("#role", "VIEWER");
             admin.click("text=Keep this");
-            assertThat(admin.locator(".said")).containsText("Kept");
+            assertThat(admin.locator(".said")).containsText("Saved");
             rosa.navigate(bed.address + "/plans/new");
             assertThat(rosa.locator("#username")).isVisible();
             signIn(rosa, "rosa", GOOD);

@@ -97,8 +97,7 @@ class AttackTest {
                         InetAddress.getLoopbackAddress(),
                         URI.create(bed.address).getPort());
                 s.getOutputStream()
-                        .write(("POST /login HTTP/1.1\r\nHost: x\r\nContent-Type: application/x-www-form-urlencoded\r\n"
-                                        + "Content-Length: 100000\r\n\r\nusername=a")
+                        .write(("POST /login HTTP/1.1\r\nHost: x\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 100000\r\n\r\nusername=a")
                                 .getBytes(StandardCharsets.US_ASCII));
                 sockets.add(s);
             }
@@ -253,7 +252,7 @@ class AttackTest {
         StationHosts hosts = bed.bean(StationHosts.class);
         Discovery discovery = bed.bean(Discovery.class);
         assertThat(discovery.test("127.0.0.2", 7000).steps().get(0).told())
-                .isEqualTo("127.0.0.2 is not among the hosts that may be asked");
+                .isEqualTo("127.0.0.2 is not an allowed host");
         hosts.add(" 127.0.0.2 ", "admin");
         assertThat(discovery.test("127.0.0.2", 7000).steps().get(0).ok()).isTrue();
         hosts.remove("127.0.0.2", "admin");

@@ -57,16 +57,15 @@ class AuditTest extends PageTest {
         assertThat(after("DELETE FROM audit_entry WHERE sequence = 2"))
                 .startsWith("Entry 3 was changed, or the one before");
         assertThat(after("DELETE FROM audit_entry WHERE sequence = 1"))
-                .isEqualTo("The trail begins with entry 2: those before it are missing");
+                .isEqualTo("The trail begins with entry 2; earlier entries are missing");
         assertThat(after("DELETE FROM audit_entry ORDER BY sequence DESC LIMIT 1"))
                 .startsWith("The trail ends before entry");
         String check =
-                "INSERT INTO audit_check (at, checked_by, entries, head_sequence, head_hash, trouble) VALUES (0, 'x', 2,"
-                        + " %s, REPEAT('a', 64), '')";
+                "INSERT INTO audit_check (at, checked_by, entries, head_sequence, head_hash, trouble) VALUES (0, 'x', 2, %s, REPEAT('a', 64), '')";
         assertThat(after(check.formatted("2")))
-                .isEqualTo("Entry 2 is not the one that was checked before: the trail was cut and continued");
+                .isEqualTo("Entry 2 is not the one checked before: the trail was cut and continued");
         assertThat(after(check.formatted("900000000")))
-                .isEqualTo("Entry 900000000 is not there any more: the trail was cut and continued");
+                .isEqualTo("Entry 900000000 is missing: the trail was cut and continued");
     }
 
     @Test

@@ -208,7 +208,7 @@ class BundleTest extends PageTest {
         assertThat(o.troubles()).isEmpty();
         assertThat(o.checked())
                 .anySatisfy(c -> assertThat(c).startsWith("the capture"))
-                .contains("every value, decoded from the capture again", "the judgement, made again");
+                .contains("every value, decoded from the capture again", "the verdict, made again");
         assertThat(o.left()).isEmpty();
 
         assertThat(checked(changed(bundle(), Map.of("series-1.csv", s -> null))).troubles())
@@ -343,7 +343,7 @@ class BundleTest extends PageTest {
                 Page there = TestBed.signedIn(elsewhere, other.address);
                 verify(there, other.address, zip);
                 assertThat(there.locator("h1")).containsText("✓ The file is sound.");
-                assertThat(there.locator("#verify h2")).hasText("What was checked");
+                assertThat(there.locator("#verify h2")).hasText("Checks");
                 assertThat(there.locator(".differences")).containsText("every value, decoded from the capture again");
                 // sound by itself, and from a place whose name is too long: nothing of it stays behind
                 byte[] nowhere = forged(
@@ -420,8 +420,7 @@ class BundleTest extends PageTest {
                 .isEqualTo(new AnchorCheck.Outcome(
                         0,
                         List.of(),
-                        List.of("altered.zip does not fit by itself:"
-                                + " Its manifest is not what was signed by the key of its certificate")));
+                        List.of("altered.zip is not consistent: Its manifest is not what was signed by the key of its certificate")));
     }
 
     /** One whose record was made of a file, with decimal commas and the clock of Paris, out for two hours. */
@@ -449,7 +448,7 @@ class BundleTest extends PageTest {
         BundleCheck.Outcome sound = checked(zip);
         assertThat(sound.troubles()).isEmpty();
         assertThat(sound.left()).isEmpty();
-        assertThat(sound.checked()).contains("every value, read from its file again", "the judgement, made again");
+        assertThat(sound.checked()).contains("every value, read from its file again", "the verdict, made again");
         assertThat(checked(forged(zip, "series-1.csv", was -> was.replaceFirst("8.25", "7.25")))
                         .troubles())
                 .contains("“series-1.csv” is not what its record holds, from line 7 on");

@@ -94,7 +94,7 @@ class CarriedHomeTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("1 of 3 files is home; ▲ 2 refused");
         Locator rows = page.locator("table.wide tbody tr");
-        assertThat(rows.nth(0)).containsText("145 of 145 samples are home; the logger goes on recording");
+        assertThat(rows.nth(0)).containsText("145 of 145 samples collected; the logger goes on recording");
         assertThat(rows.nth(1)).containsText("▲");
         assertThat(rows.nth(2)).containsText("▲");
         page.setInputFiles("[name=files]", file("day1 again.zip", whole));
@@ -170,7 +170,7 @@ class CarriedHomeTest {
         page.waitForCondition(
                 () -> hands.bed().bean(CollectService.class).active(serial).isEmpty());
         page.navigate(bed.address + "/dock/" + serial + "/memory");
-        assertThat(page.locator("h1")).containsText("◇ 1 is not home");
+        assertThat(page.locator("h1")).containsText("◇ 1 is not collected");
         // the newest came: two hours, a record a minute
         assertThat(page.locator("table.wide tr").nth(1)).containsText("121");
         assertThat(page.locator("table.wide tr").nth(1)).containsText("home");

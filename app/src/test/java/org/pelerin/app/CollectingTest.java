@@ -221,7 +221,7 @@ class CollectingTest {
             assertThat(page.locator("table.wide tr").count()).isGreaterThan(1);
             assertThat(page.locator(".live-box").count()).isZero();
             page.navigate(bed.address + "/attention");
-            assertThat(page.textContent("section")).contains("network station is silent", "2 collections missed");
+            assertThat(page.textContent("section")).contains("network station does not answer", "2 collections missed");
         }
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
         bed.bean(StationWatch.class).look();

@@ -107,7 +107,7 @@ class CompareTest extends PageTest {
     void what_is_not_there_is_said_and_the_others_are_drawn() {
         page.navigate(bed.address + "/compare?s=m" + first.id + ",m999999,x7");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(1);
-        assertThat(page.locator("main")).containsText("nothing of mission 999999 is home");
+        assertThat(page.locator("main")).containsText("mission 999999 has no collected records");
         assertThat(page.locator("main")).containsText("“x7” is neither a mission nor a spot");
         page.locator("#sources [data-away]").click();
         assertThat(page.locator("h1")).containsText("Choose what to compare.");
@@ -125,7 +125,7 @@ class CompareTest extends PageTest {
         page.waitForURL(Pattern.compile(".*by=elapsed.*"));
         page.fill("#together-name", "Both doors");
         page.locator("#keep-together button").click();
-        assertThat(page.locator(".said")).containsText("Kept");
+        assertThat(page.locator(".said")).containsText("Saved");
         page.navigate(bed.address + "/compare");
         page.locator("a:has-text('Both doors')").click();
         assertThat(page.locator("h1")).containsText("2 records");

@@ -52,7 +52,7 @@ class ConfirmedStartTest {
         assertThat(seen.course().startsAt()).isNull();
         assertThat(seen.course().endsAt()).isNull();
         assertThat(page(id))
-                .contains("Written and waiting for its button.")
+                .contains("Waiting for its button.")
                 .contains("tech confirmed on ")
                 .contains("that it ran; its logger said on ");
         hands.collect(SERIAL);

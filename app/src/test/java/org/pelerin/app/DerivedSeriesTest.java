@@ -229,7 +229,7 @@ class DerivedSeriesTest {
         assertThatThrownBy(() -> derived()
                         .tried(mission(one), bed.bean(SeriesStore.class).recorded(mission(one)), MEAN))
                 .isInstanceOf(DerivedSeries.ImpossibleException.class)
-                .hasMessageContaining("Two series are called “Calm”");
+                .hasMessageContaining("Two series are named “Calm”");
         assertThatThrownBy(() -> add(one, "{\"name\": \"x\", \"movingMean\": {\"channel\": \"Air\"}}"))
                 .hasMessageContaining("samples");
     }
@@ -281,7 +281,7 @@ class DerivedSeriesTest {
             page.locator("label.pick:has-text('with the first sample')").click();
             Locator preview = page.locator("#preview");
             PlaywrightAssertions.assertThat(preview)
-                    .containsText("greatest of Air over each 30 min from the first sample on");
+                    .containsText("maximum of Air over each 30 min from the first sample on");
             PlaywrightAssertions.assertThat(preview).containsText("8.00 … 17.00 °C · 4 values");
             Axe.check(page);
             // another way keeps what both ask for
@@ -307,8 +307,7 @@ class DerivedSeriesTest {
     @Test
     void what_is_wrong_with_one_that_was_typed_is_said_without_a_place_in_a_document() {
         assertThatThrownBy(() -> DerivedSeries.wordsOf(
-                        "{\"name\": \"Level\", \"level\": {\"pressure\": \"P\", \"barometer\": \"B\", \"density\": -3,"
-                                + " \"uncovered\": \"empty\"}}"))
+                        "{\"name\": \"Level\", \"level\": {\"pressure\": \"P\", \"barometer\": \"B\", \"density\": -3, \"uncovered\": \"empty\"}}"))
                 .isInstanceOf(DerivedSeries.ImpossibleException.class)
                 .hasMessage("Density and gravity are above 0");
     }

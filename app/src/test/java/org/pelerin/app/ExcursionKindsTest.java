@@ -112,8 +112,7 @@ class ExcursionKindsTest {
         // what its report says that it follows from
         bed.bean(JdbcTemplate.class)
                 .update(
-                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message)"
-                                + " SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
+                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message) SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
                         own.id,
                         Sha256.of(new byte[0]));
         set = bed.bean(LimitSets.class).create("Every kind", limits(), "tech");
@@ -192,7 +191,7 @@ class ExcursionKindsTest {
                 .contains("▼ Air below 10")
                 .contains("◇ Air without data")
                 .contains("◇ The record without data")
-                .contains("Outside its limits");
+                .contains("Outside limits");
         assertThat(page.split("class=\"unit excursion", -1))
                 .hasSize(judged().excursions().size() + 1);
     }
@@ -288,13 +287,13 @@ class ExcursionKindsTest {
             bed.bean(LimitsInForce.class).say(other.mission(), holes, "to see", "tech");
             bed.bean(Evaluation.class).again(other.id);
             String to = "/missions/" + other.id;
-            assertThat(get(to).body()).contains("Within its limits");
+            assertThat(get(to).body()).contains("Within limits");
             send(to + "/exclusions", "from=2026-03-03T00:00&to=2026-03-03T06:00&kind=NOT_VALID&reason=sensor+out");
             assertThat(get(to).body()).contains("Without data").contains("◇ The record without data");
             List<Excluded> out = bed.bean(JudgedRecords.class).excluded(other.id);
             assertThat(out).hasSize(1);
             send(to + "/exclusions/" + out.get(0).id() + "/undo", "");
-            assertThat(get(to).body()).contains("Within its limits");
+            assertThat(get(to).body()).contains("Within limits");
         }
     }
 
@@ -324,7 +323,7 @@ class ExcursionKindsTest {
                     .hasValueSatisfying(l -> assertThat(l).endsWith(to));
             get("/spots/" + spot + "/carpet");
             send(to + "/judge-anew", "");
-            assertThat(get(to).body()).contains("Within its limits");
+            assertThat(get(to).body()).contains("Within limits");
         }
     }
 

@@ -127,13 +127,13 @@ class FilesTest {
 
         assertThat(page.locator("h1")).containsText("241 rows of Keller 4.csv can be read");
         assertThat(page.locator("h1"))
-                .containsText("; ◇ 1 cannot; ◇ 1\u00a0cell cannot; ◇ 1\u00a0instant comes twice.");
+                .containsText("; ◇ 1\u00a0cannot; ◇ 1\u00a0cell cannot be read; ◇ 1\u00a0instant occurs twice.");
         assertThat(page.locator("#main"))
                 .containsText("2026-10-24 20:00:00 CEST to 2026-10-25 14:55:00 CET, every 5 min");
         Locator troubles = page.locator("table tr");
         assertThat(troubles.filter(new Locator.FilterOptions().setHasText("“Fehler” is not a number")))
                 .containsText("25Air");
-        assertThat(troubles.filter(new Locator.FilterOptions().setHasText("“spater” is no month")))
+        assertThat(troubles.filter(new Locator.FilterOptions().setHasText("“spater” is not a month")))
                 .containsText("246the row");
         page.fill("#device", "Box 4");
         page.selectOption("#spot", String.valueOf(spot));
@@ -155,12 +155,12 @@ class FilesTest {
         assertThat(m.records().verdict()).isEqualTo("excursions");
         page.locator("h1 a").click();
         assertThat(page.locator("#main")).containsText("original file");
-        assertThat(page.locator("#main")).containsText("times as its file has them");
+        assertThat(page.locator("#main")).containsText("times as in its file");
         // by what rule the doubled instant was merged stays with it
         assertThat(page.locator("#main"))
                 .containsText(
-                        "1 bears an instant that an earlier row has: of each instant the first row of the file counts");
-        assertThat(page.locator("h1")).containsText("Outside its limits ▲ once for 3 h 15 min");
+                        "1 row repeats an earlier time: of each instant the first row of the file counts");
+        assertThat(page.locator("h1")).containsText("Outside limits ▲ once for 3 h 15 min");
         String csv = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")
                 .text();
@@ -260,7 +260,7 @@ class FilesTest {
         try (Workbook book = new Workbook(out, "Test", "1.0")) {
             book.newWorksheet("Cover").value(0, 0, "see the other sheet");
             Worksheet sheet = book.newWorksheet("Data");
-            sheet.value(0, 0, "When");
+            sheet.value(0, 0, "Period");
             sheet.value(0, 1, "Temp (°F)");
             for (int i = 1; i <= 30; i++) {
                 sheet.value(i, 0, LocalDateTime.of(2026, 7, 1, 12, 0).plusSeconds(30L * i));
@@ -274,7 +274,7 @@ class FilesTest {
         // the one with rows is proposed, and another can be chosen
         assertThat(page.locator("#sheet option:checked")).hasText("Data");
         page.selectOption("#sheet", new com.microsoft.playwright.options.SelectOption().setLabel("Cover"));
-        assertThat(page.locator("#preview")).containsText("Say which column holds the date and time");
+        assertThat(page.locator("#preview")).containsText("Choose the column of date and time");
         page.selectOption("#sheet", new com.microsoft.playwright.options.SelectOption().setLabel("Data"));
         assertThat(read(0)).containsText("2026-07-01 12:00:30 CEST");
         assertThat(read(0)).containsText("40.1");
@@ -348,8 +348,7 @@ class FilesTest {
         page.fill("#device", "Orphan");
         // as if somebody else had it and died
         execute(
-                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"')"
-                        + " WHERE id = " + id);
+                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"') WHERE id = " + id);
         execute("INSERT INTO work (kind, id, due_at, claim, until_at) VALUES ('file', " + id
                 + ", 0, 'of nobody', 9000000000000)");
         page.navigate(bed.address + "/files/" + id);

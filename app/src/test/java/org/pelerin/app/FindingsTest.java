@@ -54,8 +54,7 @@ class FindingsTest extends PageTest {
             MISSIONS.add(m);
             bed.bean(JdbcTemplate.class)
                     .update(
-                            "UPDATE mission SET spot_id = ?, collected_at = ?, state = 'COLLECTED', expected = 144, received"
-                                    + " = 144 WHERE id = ?",
+                            "UPDATE mission SET spot_id = ?, collected_at = ?, state = 'COLLECTED', expected = 144, received = 144 WHERE id = ?",
                             bed.spot("Findings site", "Room " + i),
                             START.plus(Duration.ofDays(2)).toEpochMilli(),
                             m.id);
@@ -107,19 +106,19 @@ class FindingsTest extends PageTest {
         page.keyboard().press("a");
         assertThat(page.locator("h1")).containsText("acknowledged");
         page.locator("button:has-text('Close it')").click();
-        assertThat(page.locator(".refused")).containsText("Say its cause before it is closed");
+        assertThat(page.locator(".refused")).containsText("Enter its cause before closing");
         page.selectOption(
                 "#said-cause", new com.microsoft.playwright.options.SelectOption().setLabel("Compressor failed"));
         page.fill("#action", "Compressor changed");
         page.locator("button:has-text('Close it')").click();
         // what was typed is kept, although it could not be closed
-        assertThat(page.locator(".refused")).containsText("Say what became of what was stored there");
+        assertThat(page.locator(".refused")).containsText("Say the product disposition");
         assertThat(page.locator("#action")).hasValue("Compressor changed");
         page.locator("button:has-text('Keep')").click();
-        assertThat(page.locator(".said")).containsText("Kept.");
+        assertThat(page.locator(".said")).containsText("Saved.");
         // what is asked for next is what has not been said, and the list is not narrowed to the cause that was
         assertThat(page.locator(".next-step"))
-                .containsText("somebody says what became of what was stored there, and closes it");
+                .containsText("somebody enters the product disposition and closes it");
         org.assertj.core.api.Assertions.assertThat(page.url()).doesNotContain("cause=");
         page.fill("#disposition", "Wheels of that night were sold as cooking cheese");
         page.fill("#text", "Looked at by two of us");
@@ -146,9 +145,9 @@ class FindingsTest extends PageTest {
         Axe.check(page);
         assertThat(page.locator(".story")).containsText("“Air” above grew from 5 h to 6 h");
         assertThat(page.locator(".story")).containsText("Looked at by two of us");
-        page.locator("summary:has-text('Open it again')").click();
+        page.locator("summary:has-text('Reopen')").click();
         page.fill("#reopen-reason", "It was longer");
-        page.locator("button:has-text('Open it again')").click();
+        page.locator("button:has-text('Reopen')").click();
         assertThat(page.locator("h1")).containsText("acknowledged");
         // one of them is something else after all
         page.locator("button:has-text('take it out')").last().click();
@@ -176,9 +175,9 @@ class FindingsTest extends PageTest {
             assertThat(findings.entries(first.id()))
                     .extracting(Entry::text)
                     .containsExactly(
-                            "“Air” above is not found any more",
+                            "“Air” above no longer found",
                             "The probe lay in the sun",
-                            "“Air” above is found again");
+                            "“Air” above found again");
             Part part = findings.parts(first.id()).get(0);
             assertThat(part.start()).isEqualTo(START.plus(Duration.ofMinutes(120)));
             assertThat(part.firstStart()).isEqualTo(START.plus(Duration.ofMinutes(100)));

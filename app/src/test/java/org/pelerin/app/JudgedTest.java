@@ -214,7 +214,7 @@ class JudgedTest {
                     .click();
             assertThat(page.locator("#judged table")).containsText("not part of the run");
             assertThat(page.locator("#judged table")).containsText("lid open for cleaning");
-            assertThat(page.locator("h1")).containsText("Not conclusive");
+            assertThat(page.locator("h1")).containsText("Inconclusive");
             page.click("#judged button:has-text('Take back')");
             assertThat(page.locator("#judged table")).hasCount(0);
             page.click("#judged summary:has-text('Judge another time')");
@@ -258,7 +258,7 @@ class JudgedTest {
             assertThat(carpet).containsText("that were judged");
             Axe.check(page);
             String month = carpet.locator("h2").textContent();
-            carpet.locator("button:has-text('month before')").click();
+            carpet.locator("button:has-text('Previous month')").click();
             assertThat(carpet.locator("h2")).not().hasText(month);
             carpet.locator("button:has-text('month after')").click();
             assertThat(carpet.locator("h2")).hasText(month);

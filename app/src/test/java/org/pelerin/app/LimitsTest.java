@@ -112,8 +112,7 @@ class LimitsTest extends PageTest {
         fill(0, "high", "28");
         assertThat(rule(0).locator(".sentence"))
                 .hasText(
-                        "The mean of each channel in °C named “Disch*” over each 3 h by the clock of its site may not be above"
-                                + " 28 °C at once; a departure is major.");
+                        "The mean of each channel in °C named “Disch*” over each 3 h by the clock of its site may not be above 28 °C at once; a departure is major.");
         page.locator("#more-rules").click();
         page.selectOption("[name='rules[1].kind']", "TOTAL");
         fill(1, "channel", "Outflow");
@@ -129,8 +128,7 @@ class LimitsTest extends PageTest {
         page.selectOption("#spot", String.valueOf(spot));
         assertThat(rule(1).locator(".sentence"))
                 .hasText(
-                        "The total of “Outflow” in each 1 d by the clock of its site may not be above 200 m³ at once; a"
-                                + " departure is major.");
+                        "The total of “Outflow” in each 1 d by the clock of its site may not be above 200 m³ at once; a departure is major.");
         // once above on the first day, once on the second
         assertThat(rule(0).locator(".caught")).containsText("1 time");
         assertThat(rule(1).locator(".caught")).containsText("1 time");
@@ -141,7 +139,7 @@ class LimitsTest extends PageTest {
         page.selectOption("#spot", String.valueOf(spot));
         page.locator("button:has-text('Preview changes')").click();
         assertThat(page.locator("h1")).containsText("1 of 1 mission would get another verdict: 1 outside limits.");
-        assertThat(page.locator("#rehearsed")).containsText("→  outside limits");
+        assertThat(page.locator("#rehearsed")).containsText("→ outside limits");
         Axe.check(page);
         page.check("[name=home]");
         page.locator("button:text-is('Assign')").click();
@@ -168,7 +166,7 @@ class LimitsTest extends PageTest {
         page.selectOption("#limits-by", "alarms");
         page.fill("#limits-reason", "A trial run");
         page.locator("button:has-text('Judge it so')").click();
-        assertThat(page.locator(".said")).containsText("Judged by: Alarms of the plan.");
+        assertThat(page.locator(".said")).containsText("Checked against: Alarms of the plan.");
         assertThat(judged().excursions()).isEmpty();
         page.locator(".decide summary:has-text('other limits')").click();
         page.selectOption("#limits-by", "follow");
@@ -190,10 +188,10 @@ class LimitsTest extends PageTest {
         inForce.say(own.mission(), set, "trial", "tech");
         page.navigate(bed.address + "/missions/" + own.id);
         page.locator("#what-if > summary").click();
-        assertThat(page.locator("#what-if-verdict")).containsText("Outside its limits");
+        assertThat(page.locator("#what-if-verdict")).containsText("Outside limits");
         page.fill("#what-if [name=high]", "31");
-        assertThat(page.locator("#what-if-verdict")).containsText("Within its limits");
-        page.locator("button:has-text('Keep as version 2 of “Warm water”')").click();
+        assertThat(page.locator("#what-if-verdict")).containsText("Within limits");
+        page.locator("button:has-text('Save as version 2 of “Warm water”')").click();
         assertThat(page.locator(".said")).containsText("Kept as version 2");
         assertThat(page.locator("aside.consequences")).containsText("There is a version 2 of it");
         assertThat(judged().verdict()).isEqualTo("excursions");

@@ -106,8 +106,7 @@ class LongListsTest {
 
     private static String imported(String path, byte[] file) throws IOException, InterruptedException {
         byte[] head = ("--xYx\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n" + visitor.token()
-                        + "\r\n--xYx\r\nContent-Disposition: form-data; name=\"file\"; filename=\"a.txt\"\r\n"
-                        + "Content-Type: text/plain\r\n\r\n")
+                        + "\r\n--xYx\r\nContent-Disposition: form-data; name=\"file\"; filename=\"a.txt\"\r\nContent-Type: text/plain\r\n\r\n")
                 .getBytes(StandardCharsets.UTF_8);
         HttpResponse<String> answer = visitor.send(visitor.to(path)
                 .header("Content-Type", "multipart/form-data; boundary=xYx")
@@ -139,7 +138,7 @@ class LongListsTest {
         assertThat(imported(
                         "/people/import",
                         people(1).concat("\nSame").concat("\nSame".repeat(300)).getBytes(StandardCharsets.UTF_8)))
-                .contains("“Same” is there twice", "and 260 more");
+                .contains("“Same” occurs twice", "and 260 more");
         assertThat(imported(
                         "/limits/import", rules(3 * LimitsDocument.MOST_RULES).getBytes(StandardCharsets.UTF_8)))
                 .contains("there are 1500 rules; at most 500 are read");

@@ -239,8 +239,7 @@ class NeverLostTest {
                         "bash",
                         "-c",
                         "for f in /proc/" + process.pid()
-                                + "/fd/*; do readlink $f; done | sed -n 's/socket:\\[\\(.*\\)\\]/\\1/p' | while read i; do"
-                                + " awk -v i=$i '$10 == i && $4 == \"0A\" { print $2 }' /proc/net/tcp /proc/net/tcp6; done")
+                                + "/fd/*; do readlink $f; done | sed -n 's/socket:\\[\\(.*\\)\\]/\\1/p' | while read i; do awk -v i=$i '$10 == i && $4 == \"0A\" { print $2 }' /proc/net/tcp /proc/net/tcp6; done")
                 .start();
         String text = new String(ss.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         return Integer.parseInt(text.lines().findFirst().orElseThrow().replaceAll(".*:", ""), 16);
@@ -272,7 +271,7 @@ class NeverLostTest {
             outdoors.post("/carry", Map.of("serial", forgotten, "to", "bench"));
             bean(Dock.class).poll();
             page.navigate(address + "/attention");
-            assertThat(page.locator("#main")).containsText("was left stopped after its download");
+            assertThat(page.locator("#main")).containsText("logger collected, not restarted");
             page.locator("tr", new Page.LocatorOptions().setHasText(forgotten))
                     .locator("[name=reason]")
                     .fill("season over");
@@ -307,8 +306,7 @@ class NeverLostTest {
             long free;
             do {
                 s.execute("INSERT INTO filler (bytes) VALUES (REPEAT('x', 200000))");
-                try (ResultSet left = s.executeQuery("SELECT data_free FROM information_schema.tables"
-                        + " WHERE table_schema = 'pelerin' AND table_name = 'filler'")) {
+                try (ResultSet left = s.executeQuery("SELECT data_free FROM information_schema.tables WHERE table_schema = 'pelerin' AND table_name = 'filler'")) {
                     left.next();
                     free = left.getLong(1);
                 }

@@ -107,7 +107,7 @@ class PlacesTest {
         page.navigate(bed.address + "/places/new");
         page.fill("#name", "Harrow mill");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".wrong-text")).containsText("There is a site “Harrow mill” already");
+        assertThat(page.locator(".wrong-text")).containsText("A site “Harrow mill” already exists");
     }
 
     @Test
@@ -189,7 +189,7 @@ class PlacesTest {
         assertThat(text).contains("Export site,Europe/Paris,,,,,\"north, \"\"cold\"\"\"");
         upload("site,zone\nImport site,Moon/Base\nOther,Europe/Paris\n");
         assertThat(page.locator("#main")).containsText("Nothing was taken in");
-        assertThat(page.locator("#main")).containsText("Line 2: there is no time zone “Moon/Base”");
+        assertThat(page.locator("#main")).containsText("Line 2: “Moon/Base” is not a time zone");
         assertThat(bed.bean(PlaceService.class).sites()).noneMatch(s -> s.name().equals("Other"));
         upload("site,spot,limits\nImport site,a,°C 2 … 8\nImport site,b,\nExport site,\"north, \"\"cold\"\"\",\n");
         assertThat(page.locator("#main")).containsText("1 new site, 2 new spots, 2 brought up to date");
@@ -244,7 +244,7 @@ class PlacesTest {
         assertThat(page.locator(".wrong-text")).containsText("it hangs 2.3 m deep");
         page.fill("#depth", "");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("#main")).containsText("2.30 m under water · cable 8.50 m · water at rest at 6.20 m");
+        assertThat(page.locator("#main")).containsText("2.30 m under water · cable 8.50 m · static water level at 6.20 m");
         page.navigate(bed.address + "/place?serial=PL-31012&spot=" + spot);
         assertThat(page.locator("#main")).containsText("so 2.30 m under water; made for 9 m");
         // the water has risen by more than the logger can bear

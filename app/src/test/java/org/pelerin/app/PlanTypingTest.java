@@ -45,12 +45,12 @@ class PlanTypingTest extends PageTest {
         page.locator("[name='channels[1].label']").click();
         page.keyboard().press("Control+A");
         page.keyboard().type("Twin");
-        assertThat(page.locator("#consequences")).containsText("Two channels are called “Twin”");
+        assertThat(page.locator("#consequences")).containsText("Two channels are named “Twin”");
         assertThat(page.locator("[name='channels[1].label'] + .wrong-text")).hasCount(0);
         page.keyboard().type(", right");
         assertThat(page.locator("#consequences")).not().containsText("Two channels");
         page.fill("[name='channels[1].label']", "Twin");
-        assertThat(page.locator("#consequences")).containsText("Two channels are called “Twin”");
+        assertThat(page.locator("#consequences")).containsText("Two channels are named “Twin”");
         page.locator("#interval").click();
         assertThat(page.locator("[name='channels[1].label'] + .wrong-text")).containsText("Give each its own name");
     }
@@ -87,8 +87,7 @@ class PlanTypingTest extends PageTest {
         open("birch-th");
         page.locator("[name='channels[1].label']").click();
         page.evaluate(
-                "(text) => { const d = new DataTransfer(); d.setData('text', text);"
-                        + " document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); }",
+                "(text) => { const d = new DataTransfer(); d.setData('text', text); document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); }",
                 "Left\nRight\nRear");
         assertThat(page.locator("[name='channels[1].label']")).hasValue("Left");
         assertThat(page.locator("#unit-note"))

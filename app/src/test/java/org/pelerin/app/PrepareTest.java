@@ -102,7 +102,7 @@ class PrepareTest {
         page.navigate(bed.address + "/batches/new?plan=" + plan.id() + "&pattern=VAULT-%7Bn%7D&"
                 + serials.stream().map(s -> "serials=" + s).collect(Collectors.joining("&")));
         assertThat(page.locator("#headline")).containsText("9 of 10 loggers are ready");
-        assertThat(page.locator("#batch-table tr", hasText("PL-18519"))).containsText("The logger is running");
+        assertThat(page.locator("#batch-table tr", hasText("PL-18519"))).containsText("The logger is logging");
         page.locator("summary").click();
         page.fill("textarea[name=list]", "PL-18510; DOOR; Vault 1, rear\nPL-18511; LAMP; Nowhere");
         assertThat(page.locator(".wrong-text")).containsText("Line 2: there is no spot “Nowhere”");
@@ -177,7 +177,7 @@ class PrepareTest {
         page.fill("#interval", "1 min");
         // what was wrong is gone before the next click, so that nothing moves beneath it
         assertThat(page.locator(".wrong-text")).hasCount(0);
-        page.locator(".pick", hasText("when a channel says so")).click();
+        page.locator(".pick", hasText("at a threshold")).click();
         page.selectOption("[name=thresholdChannel]", new SelectOption().setLabel("Probe 2"));
         page.selectOption("[name=crossing]", "BELOW");
         page.fill("[name=thresholdLow]", "8");
@@ -242,9 +242,7 @@ class PrepareTest {
         assertThat(labels.nth(31)).hasValue("Plate {n}");
         assertThat(labels.nth(32)).hasValue("Reference");
         page.evaluate(
-                "() => { const cell = document.querySelector(\"[name='channels[1].levels[0].low']\"); cell.focus();"
-                        + " const data = new DataTransfer(); data.setData('text', '1\\t30\\t5 min\\n2\\t31\\t6 min');"
-                        + " cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })); }");
+                "() => { const cell = document.querySelector(\"[name='channels[1].levels[0].low']\"); cell.focus(); const data = new DataTransfer(); data.setData('text', '1\\t30\\t5 min\\n2\\t31\\t6 min'); cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })); }");
         assertThat(page.locator("[name='channels[2].levels[0].high']")).hasValue("31");
         assertThat(page.locator("[name='channels[1].levels[0].lasting']")).hasValue("5 min");
         assertThat(page.locator("#headline")).containsText("Every");
@@ -359,7 +357,7 @@ class PrepareTest {
         page.fill("[name=due]", "2026-02-01");
         page.fill("#offset", "-0.4");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".wrong-text")).containsText("The correction changes: say why");
+        assertThat(page.locator(".wrong-text")).containsText("The correction changes: enter a reason");
         page.fill("#offset", "-0.3");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("It holds from the next plan that is written");
@@ -501,7 +499,7 @@ class PrepareTest {
         page.fill(".keep [name=every]", "1 s");
         page.fill(".keep [name=low]", "50");
         page.getByText("Start recording").click();
-        assertThat(page.locator(".refused")).containsText("A band has a lower end and a higher one");
+        assertThat(page.locator(".refused")).containsText("Enter a lower and a higher value");
         // it stands open, with what was typed
         assertThat(page.locator(".keep [name=low]")).hasValue("50");
         page.fill(".keep [name=every]", "1 s");
@@ -589,13 +587,13 @@ class PrepareTest {
         assertThat(page.locator("#main")).containsText(":" + dockPort + ", the dock");
         // somebody who listens and is no dock
         page.navigate(bed.address + "/dock/find?port=" + bed.yard.controlPort());
-        assertThat(page.locator("#main")).containsText("it does not speak the loggers' protocol");
+        assertThat(page.locator("#main")).containsText("it does not speak the loggers’ protocol");
         int free;
         try (java.net.ServerSocket socket = new java.net.ServerSocket(0)) {
             free = socket.getLocalPort();
         }
         page.navigate(bed.address + "/dock/find?port=" + free);
-        assertThat(page.locator("#main")).containsText("nothing takes a connection at port " + free);
+        assertThat(page.locator("#main")).containsText("port  accepts no connection" + free);
         page.navigate(bed.address + "/dock/find?host=192.0.2.1&port=80");
         assertThat(page.locator("#main")).containsText("is not among the hosts that may be asked");
         page.navigate(bed.address + "/dock/find?port=70000");

@@ -76,7 +76,7 @@ class ProofTest extends PageTest {
         String block = " WHERE mission_id = " + m.id() + " AND channel = 0 AND block = 0";
         for (String column : List.of("max_value", "min_value", "sum_value", "missing")) {
             sql.update("UPDATE series_block SET " + column + " = " + column + " - 1" + block);
-            troubles("The figures of “Air” from sample 0 on are not those of its values");
+            troubles("The summaries of “Air” from sample 0 on do not match its values");
             sql.update("UPDATE series_block SET " + column + " = " + column + " + 1" + block);
         }
         for (int level = 0; level < 2; level++) {
@@ -85,12 +85,11 @@ class ProofTest extends PageTest {
             byte[] other = data.clone();
             other[other.length - 1] ^= 1;
             sql.update("UPDATE series_outline SET data = ?" + outline, other);
-            troubles("“Air” is drawn otherwise than its values are");
+            troubles("The chart data of “Air” do not match its values");
             sql.update("UPDATE series_outline SET data = ?" + outline, data);
         }
-        sql.update("INSERT INTO series_outline SELECT mission_id, channel, level, part + 1, data FROM series_outline"
-                + " WHERE mission_id = " + m.id() + " AND channel = 0 AND level = 0");
-        troubles("“Air” is drawn otherwise than its values are");
+        sql.update("INSERT INTO series_outline SELECT mission_id, channel, level, part + 1, data FROM series_outline WHERE mission_id = " + m.id() + " AND channel = 0 AND level = 0");
+        troubles("The chart data of “Air” do not match its values");
         sql.update("DELETE FROM series_outline WHERE mission_id = " + m.id() + " AND level = 0 AND part = 1");
         assertThat(check.troubles(m.id())).isEmpty();
     }
@@ -100,10 +99,7 @@ class ProofTest extends PageTest {
         byte[] pdf = altered(MadeReports.ofMission(bed, m.id()));
         long last = sql.queryForObject("SELECT MAX(id) FROM report", Long.class);
         sql.update(
-                "INSERT INTO report (kind, title, mission_id, spec, state, ordered_at, ordered_by, made_at, sentence, body,"
-                        + " pages, size, sha256, audit_sequence, audit_hash) SELECT kind, title, mission_id, spec, state,"
-                        + " ordered_at, ordered_by, made_at, sentence, body, pages, size, ?, audit_sequence, audit_hash"
-                        + " FROM report WHERE id = ?",
+                "INSERT INTO report (kind, title, mission_id, spec, state, ordered_at, ordered_by, made_at, sentence, body, pages, size, sha256, audit_sequence, audit_hash) SELECT kind, title, mission_id, spec, state, ordered_at, ordered_by, made_at, sentence, body, pages, size, ?, audit_sequence, audit_hash FROM report WHERE id = ?",
                 Sha256.of(pdf),
                 last);
         long forged = sql.queryForObject("SELECT MAX(id) FROM report", Long.class);
@@ -137,7 +133,7 @@ class ProofTest extends PageTest {
         byte[] other = page.clone();
         other[60] ^= 1;
         sql.update("UPDATE capture_page SET bytes = ? WHERE mission_id = ? AND page = 1", other, m.id());
-        troubles("Page 1 of its capture is not what its checksum says");
+        troubles("Page 1 of the capture does not match its checksum");
         troubles("another hash than was noted when it was complete");
         // with a checksum that fits, too
         byte[] sealed = sealed(other);
@@ -146,7 +142,7 @@ class ProofTest extends PageTest {
         troubles("in its capture");
         // and with the hash changed that was noted: the audit trail knows the right one
         sql.update("DELETE FROM capture_page WHERE mission_id = ? AND page = 1", m.id());
-        troubles("Page 1 of its capture is missing");
+        troubles("Page 1 of the capture is missing");
         sql.update("INSERT INTO capture_page (mission_id, page, bytes) VALUES (?, 1, ?)", m.id(), page);
         String sha = sql.queryForObject("SELECT sha256 FROM capture WHERE mission_id = ?", String.class, m.id());
         sql.update("UPDATE capture SET sha256 = REPEAT('a', 64) WHERE mission_id = ?", m.id());
@@ -183,10 +179,10 @@ class ProofTest extends PageTest {
         sql.update(
                 "UPDATE mission SET judgement = REPLACE(judgement, '\"excursions\",', '\"within\",') WHERE id = ?",
                 m.id());
-        troubles("Its judgement is not what is judged again: verdict: “within” → “excursions”");
+        troubles("Its verdict differs when calculated again: verdict: “within” → “excursions”");
         sql.update("UPDATE mission SET judgement = ? WHERE id = ?", judgement, m.id());
         sql.update("UPDATE mission SET verdict = 'within' WHERE id = ?", m.id());
-        troubles("Lists call it within, its judgement excursions");
+        troubles("Lists show within, its verdict is excursions");
         sql.update("UPDATE mission SET verdict = 'excursions' WHERE id = ?", m.id());
         assertThat(check.troubles(m.id())).isEmpty();
     }
@@ -196,7 +192,7 @@ class ProofTest extends PageTest {
         Long part = sql.queryForObject("SELECT MIN(id) FROM finding_part WHERE mission_id = ?", Long.class, m.id());
         sql.update("CREATE TABLE kept_part AS SELECT * FROM finding_part WHERE id = ?", part);
         sql.update("DELETE FROM finding_part WHERE id = ?", part);
-        troubles("No finding is about a departure that its judgement has: Air above");
+        troubles("No finding exists for an excursion of its verdict: Air above");
         sql.update("INSERT INTO finding_part SELECT * FROM kept_part");
         sql.execute("DROP TABLE kept_part");
         assertThat(check.troubles(m.id())).isEmpty();
@@ -217,7 +213,7 @@ class ProofTest extends PageTest {
             assertThat(told.check().total()).isEqualTo(99);
             assertThat(told.troubles())
                     .contains(new Recheck.Trouble(
-                            m.id(), "mission " + m.id(), "Lists call it within, its judgement excursions"));
+                            m.id(), "mission " + m.id(), "Lists show within, its verdict is excursions"));
             assertThat(told.check().audit()).isEmpty();
             assertThat(bed.bean(AuditVerification.class).latest().orElseThrow().whole())
                     .isTrue();

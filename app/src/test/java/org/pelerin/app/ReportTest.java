@@ -59,8 +59,7 @@ class ReportTest extends PageTest {
         record(m, spot);
         bed.bean(JdbcTemplate.class)
                 .update(
-                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message)"
-                                + " SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
+                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message) SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
                         m.id,
                         Sha256.of(new byte[0]));
     }
@@ -77,8 +76,7 @@ class ReportTest extends PageTest {
     private static void record(OwnMission of, long at, Instant first, double[] air) {
         bed.bean(JdbcTemplate.class)
                 .update(
-                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = ?,"
-                                + " expected = ? WHERE id = ?",
+                        "UPDATE mission SET spot_id = ?, collected_at = ?, collected_by = 'tech', state = 'COLLECTED', received = ?, expected = ? WHERE id = ?",
                         at,
                         first.plus(Duration.ofMinutes(10L * air.length + 2880)).toEpochMilli(),
                         air.length,
@@ -227,7 +225,7 @@ class ReportTest extends PageTest {
                     .contains("Mission " + damaged.id + " of QL-REPB could not be read")
                     .contains("<b class=\"miss\">record unreadable</b>")
                     .contains("No calibration certificate is stored for its mission.")
-                    .contains("The one mission is signed by nobody.");
+                    .contains("The one mission is not signed.");
             assertThat(Valid.troubles(MadeReports.pdf(bed, r.id()))).isEmpty();
 
             // its samples alone: what was judged of them stands, and they are not handed out
@@ -270,7 +268,7 @@ class ReportTest extends PageTest {
     void made_in_the_browser_read_there_and_taken_away() throws IOException {
         page.navigate(bed.address + "/missions/" + m.id);
         page.locator("button:has-text('Create report')").click();
-        assertThat(page.locator("article.report h1")).containsText("Outside its limits");
+        assertThat(page.locator("article.report h1")).containsText("Outside limits");
         Axe.check(page);
         Download file =
                 page.waitForDownload(() -> page.locator("a:has-text('PDF, ')").click());
@@ -291,7 +289,7 @@ class ReportTest extends PageTest {
         page.fill("#from", "2026-10-05");
         page.fill("#to", "2026-10-02");
         page.locator("main button:has-text('Make it')").click();
-        assertThat(page.locator("main")).containsText("It ends before it begins");
+        assertThat(page.locator("main")).containsText("The period ends before it begins");
         assertThat(page.locator("#place")).hasValue("spot-" + spot);
         page.fill("#to", "2026-10-09");
         page.locator("main button:has-text('Make it')").click();
@@ -312,10 +310,10 @@ class ReportTest extends PageTest {
                                     "",
                                     "tech"));
             assertThat(r.failed()).isTrue();
-            assertThat(r.progress().trouble()).isEqualTo("Nothing of this mission is home");
+            assertThat(r.progress().trouble()).isEqualTo("This mission is not collected yet");
             page.navigate(bed.address + "/reports/" + r.id());
             assertThat(page.locator("h1")).containsText("failed");
-            page.locator("button:has-text('Try it again')").click();
+            page.locator("button:has-text('Try again')").click();
             assertThat(page.locator("h1")).containsText("failed");
         }
     }
@@ -377,7 +375,7 @@ class ReportTest extends PageTest {
                     .isNotNull();
             page.navigate(bed.address + "/reports");
             page.locator("button[aria-label^='No longer report Report site']").click();
-            assertThat(page.locator(".said")).containsText("It is not made any more");
+            assertThat(page.locator(".said")).containsText("The schedule is already stopped");
         } finally {
             bed.bean(JdbcTemplate.class).update("DELETE FROM report_schedule WHERE id = ?", made.id());
         }

@@ -140,14 +140,14 @@ class ReviewTableTest extends PageTest {
         page.locator("button:has-text('leave what lies between out')").click();
         page.fill("#out-why", "carried to be cleaned");
         page.locator("#leave-out button.btn-primary").click();
-        assertThat(page.locator("h1")).containsText("Within its limits");
+        assertThat(page.locator("h1")).containsText("Within limits");
         assertThat(judgement().excursions()).isEmpty();
         // the same stretch is in view, and drawn as left out
         assertThat(page.url()).contains("from=");
         assertThat(page.locator("#rows tr.unjudged").first())
                 .hasAttribute("title", "not part of the run: carried to be cleaned");
         page.locator("form.said button").click();
-        assertThat(page.locator("h1")).containsText("Outside its limits");
+        assertThat(page.locator("h1")).containsText("Outside limits");
         assertThat(judgement().excursions()).hasSize(1);
     }
 
@@ -196,7 +196,7 @@ class ReviewTableTest extends PageTest {
         page.mouse().move(over.x + 250, over.y + over.height * 0.9, new Mouse.MoveOptions().setSteps(4));
         page.mouse().up();
         page.waitForURL(Pattern.compile(".*[?&]from=\\d+.*"));
-        choose("Show");
+        choose("Apply filter");
         // what is drawn now is the box: below the middle of −0.7 … 36 with the limit of 30 °C in it
         page.locator("#scales button").first().click();
         double high = Double.parseDouble(page.locator("#scales input").nth(1).inputValue());
@@ -247,7 +247,7 @@ class ReviewTableTest extends PageTest {
                 .uncheck();
         assertThat(page.locator("#rows thead th")).hasCount(3);
         Axe.check(page);
-        choose("Show");
+        choose("Apply filter");
         page.locator("#show-menu span:has-text('UTC')").click();
         assertThat(row(0)).containsText("2026-01-05 00:00:00 UTC");
         Axe.check(page);
@@ -258,8 +258,8 @@ class ReviewTableTest extends PageTest {
         choose("Views");
         page.fill("#view-name", "Racks");
         page.locator("#keep-view button").click();
-        assertThat(page.locator(".said")).containsText("Kept");
-        choose("Show");
+        assertThat(page.locator(".said")).containsText("Saved");
+        choose("Apply filter");
         page.locator("[data-usual]").click();
         assertThat(page.locator("#rows thead th")).hasCount(4);
         choose("Views");

@@ -167,19 +167,19 @@ class RoundPhoneTest {
         // what would be refused is said here: a reason, the wiring, a logger that is elsewhere, one that is there
         // already
         task(0).locator("[value=NOT_DONE]").click();
-        assertThat(task(0).locator(".wrong-word")).hasText("Say why it was not done.");
+        assertThat(task(0).locator(".wrong-word")).hasText("Enter why it was not done.");
         assertThat(task(0).locator("[data-wiring]")).containsText("the probe comes with the door");
         task(0).locator(".btn-primary").click();
         assertThat(task(0).locator(".wrong-word")).containsText("say whether its readings were looked at");
         // what the spot wants otherwise is said before it is noted; of a logger that goes elsewhere, nothing is
         assertThat(task(0).locator("[data-misfit]"))
-                .hasText("◇ The limit 14\u00a0°C of “Air” is laxer than the 12\u00a0°C that the spot demands.");
+                .hasText("◇ The limit 14\u00a0°C of “Air” is wider than the 12\u00a0°C that the spot requires.");
         assertThat(task(1).locator("[data-misfit]")).isHidden();
         task(0).locator("[name=serial]").fill("18518");
         task(0).locator(".btn-primary").click();
-        assertThat(task(0).locator(".wrong-word")).hasText("PL-18518 is at Far site / door; say that it was moved.");
+        assertThat(task(0).locator(".wrong-word")).hasText("PL-18518 is at Far site / door. State that it was moved.");
         task(0).locator("[name=serial]").fill("18516");
-        task(0).getByText("wired, and seen to read right").click();
+        task(0).getByText("wired, readings checked").click();
         task(0).locator(".btn-primary").click();
         assertThat(task(0).locator("summary")).containsText("kept on this phone");
         assertThat(phone.locator("h1#next")).containsText("place " + OTHER + " at door, Far site. 3 to go.");
@@ -234,11 +234,11 @@ class RoundPhoneTest {
         assertThat(stored(3).note()).isEqualTo("dry");
         Placement there = bed.bean(PlacementService.class).presentOf(UNWIRED).orElseThrow();
         assertThat(there.spotId()).isEqualTo(rear);
-        assertThat(there.checked()).isEqualTo("wired, and seen to read right");
+        assertThat(there.checked()).isEqualTo("wired, readings checked");
         // with what was noted still in its fields, to be put right
         Locator refused = task(0);
         assertThat(refused.locator(".wrong-word"))
-                .containsText(OTHER + " is at Far site / shelf; say that it was moved");
+                .containsText(OTHER + " is at Far site / shelf. State that it was moved");
         assertThat(refused.locator("[value=TAKEN]")).isChecked();
         refused.getByText("it was moved here").click();
         refused.locator(".btn-primary").click();

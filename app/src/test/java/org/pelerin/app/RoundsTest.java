@@ -120,9 +120,9 @@ class RoundsTest {
         add("BRING_HOME", rear, FIRST, "end of season");
         assertThat(page.locator("table.tasks tbody tr")).hasCount(3);
         page.getByLabel("Move task 3 up").click();
-        assertThat(page.locator("table.tasks tbody tr").nth(1)).containsText("Bring home");
+        assertThat(page.locator("table.tasks tbody tr").nth(1)).containsText("Retrieve");
         page.getByLabel("Move task 2 down").click();
-        assertThat(page.locator("table.tasks tbody tr").nth(2)).containsText("Bring home");
+        assertThat(page.locator("table.tasks tbody tr").nth(2)).containsText("Retrieve");
 
         sheetNamesEverything(round);
 
@@ -164,7 +164,7 @@ class RoundsTest {
         assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");
 
         // a word that was kept too long does not undo what is done, and the same one twice changes nothing
-        assertThat(later(round, Task.Kind.CHECK, "NOT_DONE", "too late")).isEqualTo("409 It is done already.");
+        assertThat(later(round, Task.Kind.CHECK, "NOT_DONE", "too late")).isEqualTo("409 It is already done.");
         assertThat(later(round, Task.Kind.CHECK, "DONE", "other words")).isEqualTo("200 kept");
         assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");
 
@@ -191,10 +191,7 @@ class RoundsTest {
     /** What the phone sends later, and the answer. */
     private static String later(long round, Task.Kind kind, String outcome, String note) {
         return (String) phone.evaluate(
-                "async ([url, outcome, note]) => { const c = document.querySelector('meta[name=csrf]');"
-                        + " const a = await fetch(url, { method: 'POST', body: new URLSearchParams({ outcome, note, ago: 9000 }),"
-                        + " headers: { [c.dataset.header]: c.content, 'X-Outcome': 'later' } });"
-                        + " return a.status + ' ' + await a.text(); }",
+                "async ([url, outcome, note]) => { const c = document.querySelector('meta[name=csrf]'); const a = await fetch(url, { method: 'POST', body: new URLSearchParams({ outcome, note, ago: 9000 }), headers: { [c.dataset.header]: c.content, 'X-Outcome': 'later' } }); return a.status + ' ' + await a.text(); }",
                 List.of("/rounds/" + round + "/tasks/" + task(round, kind).id(), outcome, note));
     }
 

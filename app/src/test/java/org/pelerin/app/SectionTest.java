@@ -52,8 +52,7 @@ class SectionTest extends PageTest {
         // it lay there all the time
         bed.bean(JdbcTemplate.class)
                 .update(
-                        "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, checked, mission_id)"
-                                + " SELECT logger_id, spot_id, ?, 'tech', '', '', id FROM mission WHERE id = ?",
+                        "INSERT INTO placement (logger_id, spot_id, placed_at, placed_by, remarks, checked, mission_id) SELECT logger_id, spot_id, ?, 'tech', '', '', id FROM mission WHERE id = ?",
                         START.minusSeconds(60).toEpochMilli(),
                         right.id);
         site = bed.bean(PlaceService.class).sites().stream()
@@ -126,8 +125,8 @@ class SectionTest extends PageTest {
     void what_makes_no_sense_is_said() {
         page.navigate(bed.address + "/places/" + site
                 + "/section?from=2026-02-12T00:00&to=2026-02-11T00:00&unit=%C2%B0C&low=9&high=3");
-        assertThat(page.locator("main")).containsText("It ends before it begins.");
-        assertThat(page.locator("main")).containsText("The band ends below where it begins.");
+        assertThat(page.locator("main")).containsText("The period ends before it begins.");
+        assertThat(page.locator("main")).containsText("The upper end of the band is below the lower one.");
         page.navigate(bed.address + "/places/" + site + "/section?from=2020-02-12T00:00&to=2020-02-13T00:00");
         assertThat(page.locator("h1")).containsText("No spot recorded anything");
     }

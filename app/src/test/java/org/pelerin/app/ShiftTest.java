@@ -73,7 +73,7 @@ class ShiftTest extends PageTest {
             page.locator("label.pick:has-text('" + day + "')").click();
         }
         page.locator("button:has-text('Apply')").click();
-        assertThat(page.locator(".wrong-word")).hasText("Choose at least one day");
+        assertThat(page.locator(".wrong-word")).hasText("Select at least one day");
         for (String day : List.of("Monday", "Tuesday", "Wednesday", "Thursday", "Friday")) {
             page.locator("label.pick:has-text('" + day + "')").click();
         }

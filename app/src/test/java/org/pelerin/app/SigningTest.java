@@ -143,7 +143,7 @@ class SigningTest extends PageTest {
         assertThat(first.locator(".signatures")).containsText("✓ reviewed First Reviewer");
         assertThat(first.locator(".signatures")).containsText("Looked at every hour");
         // four eyes: not by the same person
-        assertThat(first.locator("main")).containsText("You reviewed it; somebody else approves");
+        assertThat(first.locator("main")).containsText("You reviewed it; somebody else must approve it");
         assertThat(first.locator("summary:has-text('Sign: approved')")).hasCount(0);
         assertThat(as()).isEqualTo("REVIEWED");
         // what changes it is refused, and leads to where it is opened again
@@ -159,9 +159,9 @@ class SigningTest extends PageTest {
         assertThat(second.locator(".signatures")).containsText("✓ approved Second Reviewer");
         assertThat(as()).isEqualTo("APPROVED");
         assertThat(signing.altered(m.mission())).isEmpty();
-        second.locator("summary:has-text('Open it again')").click();
+        second.locator("summary:has-text('Reopen')").click();
         second.fill("#open-reason", "The probe was at another place");
-        second.locator("button:has-text('Open it again')").click();
+        second.locator("button:has-text('Reopen')").click();
         assertThat(second.locator(".said")).containsText("It may be changed again");
         assertThat(as()).isEqualTo("null");
         second.locator("summary:has-text('Revision 2')").click();
@@ -229,10 +229,7 @@ class SigningTest extends PageTest {
         // a form that was open meanwhile says so, and leads on
         page.navigate(bed.address + "/missions/" + m.id);
         page.evaluate(
-                "id => { const f = document.createElement('form'); f.method = 'post';"
-                        + " f.action = '/missions/' + id + '/judged-period'; const c = document.querySelector('meta[name=csrf]');"
-                        + " f.innerHTML = `<input name=_csrf value='${c.content}'><input name=reason value=why>`;"
-                        + " document.body.append(f); f.submit(); }",
+                "id => { const f = document.createElement('form'); f.method = 'post'; f.action = '/missions/' + id + '/judged-period'; const c = document.querySelector('meta[name=csrf]'); f.innerHTML = `<input name=_csrf value='${c.content}'><input name=reason value=why>`; document.body.append(f); f.submit(); }",
                 String.valueOf(m.id));
         assertThat(page.locator(".refused")).containsText("is signed and stays as it is");
         assertThat(page).hasURL(java.util.regex.Pattern.compile("/missions/" + m.id + "#signatures"));
@@ -318,6 +315,6 @@ class SigningTest extends PageTest {
                 "UPDATE signature SET content = REPLACE(content, 'Door left open', 'Defrost') WHERE mission_id = ?",
                 m.id);
         assertThat(signing.altered(m.mission()))
-                .containsExactly("What First Reviewer signed was changed where it is kept");
+                .containsExactly("What First Reviewer signed was changed in the database");
     }
 }

@@ -180,10 +180,10 @@ class StaysTest {
         String said = place("QL-STAY-A", spot, ago(1));
         assertThat(said)
                 .contains("the spot wants “Stay plan”")
-                .contains("The spot demands limits in kPa, which the plan does not measure");
+                .contains("The spot requires limits in kPa, which the plan does not measure");
         assertThat(needs("QL-STAY-A")).contains(Need.Kind.OTHERWISE);
         assertThat(tech.get("/spots/" + spot).body()).contains("was placed otherwise than wanted");
-        assertThat(tech.get("/attention").body()).contains("was written otherwise than its spot wants it");
+        assertThat(tech.get("/attention").body()).contains("plan differs from what the spot requires");
         // where the spot wants nothing there is nothing to say
         assertThat(place("QL-STAY-B", other, ago(1))).isEmpty();
         assertThat(needs("QL-STAY-B")).doesNotContain(Need.Kind.OTHERWISE);

@@ -80,8 +80,8 @@ class TimedTestTest extends PageTest {
         page.fill("#t-length", "4 s");
         page.fill("#t-own", "10 s / 2 s");
         begin();
-        assertThat(page.locator(".wrong-word").nth(0)).hasText("Say what is tested");
-        assertThat(page.locator(".wrong-word").nth(1)).containsText("10 s lies beyond the end of the test");
+        assertThat(page.locator(".wrong-word").nth(0)).hasText("Enter the subject of the test");
+        assertThat(page.locator(".wrong-word").nth(1)).containsText("10 s is after the end of the test");
         page.fill("#t-subject", "Press felt");
         page.fill("#t-own", "3 s / 1 s");
         begin();

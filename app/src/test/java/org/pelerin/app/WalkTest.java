@@ -154,7 +154,7 @@ class WalkTest {
     @Order(5)
     void a_waiting_logger_refuses_another_plan_and_the_page_says_what_to_do() {
         page.navigate(bed.address + "/dock/" + SERIAL + "/write");
-        assertThat(page.locator("#consequences")).containsText("The logger is running");
+        assertThat(page.locator("#consequences")).containsText("The logger is logging");
         assertThat(page.locator("#consequences")).containsText("Stop it and collect");
         button("Write to " + SERIAL + " …").click();
         assertThat(page.locator("#confirm")).containsText("Not ready");
@@ -194,7 +194,7 @@ class WalkTest {
         page.locator("#" + SERIAL).getByText("Plug in").click();
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("collected");
-        assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 samples are home");
+        assertThat(page.locator("#main")).containsText("2\u202f593 of 2\u202f593 samples collected");
         assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()
@@ -223,7 +223,7 @@ class WalkTest {
         // the compressor failed at 23:00 local time for six hours
         assertThat(Duration.between(run.start(), run.end())).isBetween(Duration.ofHours(5), Duration.ofHours(9));
         page.navigate(bed.address + "/missions/" + mission);
-        assertThat(page.locator("h1")).containsText("Outside its limits");
+        assertThat(page.locator("h1")).containsText("Outside limits");
         assertThat(page.locator("h1")).containsText("▲");
         Locator card = page.locator(".excursion.side-above");
         assertThat(card).hasCount(1);
@@ -389,7 +389,7 @@ class WalkTest {
         try (PDDocument pdf = Loader.loadPDF(Files.readAllBytes(made.path()))) {
             String text = new PDFTextStripper().getText(pdf).replace('\u00a0', ' ');
             assertThat(text)
-                    .contains("Outside its limits")
+                    .contains("Outside limits")
                     .contains("Vault 1, rear")
                     .contains(SERIAL);
             assertThat(text)
@@ -476,7 +476,7 @@ class WalkTest {
     /** The capture's hash as the CSV's head tells it. */
     private record CsvHead(List<String> csv) {
         String hash() {
-            Matcher m = Pattern.compile("# Capture SHA-256: ([0-9a-f]{64})").matcher(String.join("\n", csv));
+            Matcher m = Pattern.compile("# Fingerprint (SHA-256) of the capture: ([0-9a-f]{64})").matcher(String.join("\n", csv));
             assertThat(m.find()).isTrue();
             return m.group(1);
         }

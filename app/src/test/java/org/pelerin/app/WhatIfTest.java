@@ -68,7 +68,7 @@ class WhatIfTest extends PageTest {
         page.navigate(bed.address + "/missions/" + own.id);
         assertThat(page.locator("#chart canvas")).hasCount(1);
         page.locator("#what-if > summary").click();
-        assertThat(verdict()).containsText("As it is: Within its limits");
+        assertThat(verdict()).containsText("Now: Within limits");
     }
 
     private Locator verdict() {
@@ -83,20 +83,20 @@ class WhatIfTest extends PageTest {
     void what_is_typed_is_judged_and_dropped_without_a_trace() {
         field("high").fill("24");
         // the run of six and none other lasts over ten minutes: one sample stands for ten
-        assertThat(verdict()).containsText("With these limits: Outside its limits ▲ once for 1 h");
+        assertThat(verdict()).containsText("With these limits: Outside limits ▲ once for 1 h");
         field("lasting").fill("at once");
         assertThat(verdict()).containsText("▲ twice");
         Axe.check(page);
         field("lasting").fill("1 h");
         // 60 min are not over an hour
-        assertThat(verdict()).containsText("With these limits: Within its limits");
+        assertThat(verdict()).containsText("With these limits: Within limits");
         field("lasting").fill("soon");
         assertThat(page.locator("#what-if .wrong-word")).containsText("Write “30 min”");
         page.locator("[data-drop]").click();
         assertThat(verdict()).isHidden();
         page.locator("#what-if > summary").click();
         assertThat(field("high")).hasValue("30");
-        assertThat(verdict()).containsText("As it is: Within its limits");
+        assertThat(verdict()).containsText("Now: Within limits");
     }
 
     @Test
@@ -128,6 +128,6 @@ class WhatIfTest extends PageTest {
                 bed.bean(PlanService.class).settings(kept).channels().get(0).high();
         assertThat(alarm).isEqualTo(new Alarm(24, Lasting.delay(Duration.ofMinutes(30)), true));
         // the mission keeps what it ran with
-        assertThat(page.locator("h1")).containsText("Within its limits");
+        assertThat(page.locator("h1")).containsText("Within limits");
     }
 }

@@ -249,7 +249,7 @@ class WriteTest {
         open("/dock/" + serial + "/write");
         page.fill("#loggerName", "NEXT");
         lastLook();
-        assertThat(dialog()).containsText("The logger is running");
+        assertThat(dialog()).containsText("The logger is logging");
         dialog().getByText("Open its page to stop and collect it").click();
         page.waitForURL(bed.address + "/dock/" + serial);
         assertThat(page.getByText("Stop and collect")).isVisible();
@@ -285,7 +285,7 @@ class WriteTest {
         page.keyboard().press("Escape");
         page.fill("#weakBattery", "a new one is fitted there");
         page.keyboard().press("Tab");
-        assertThat(page.locator("#consequences")).containsText("Written all the same: a new one is fitted there");
+        assertThat(page.locator("#consequences")).containsText("Written anyway: a new one is fitted there");
         lastLook();
         assertThat(dialog()).containsText("Weak battery");
         page.keyboard().press("Control+Enter");
@@ -294,7 +294,7 @@ class WriteTest {
                         .queryForObject(
                                 "SELECT before_state FROM audit_entry WHERE action = 'write mission: intended' ORDER BY sequence DESC LIMIT 1",
                                 String.class))
-                .contains(", though its battery is weak: a new one is fitted there");
+                .contains(", although its battery is weak: a new one is fitted there");
         bed.outdoors().post("/fault", Map.of("serial", serial, "kind", "fresh-battery"));
         hands.leave(serial);
     }
@@ -375,7 +375,7 @@ class WriteTest {
         hands.pass(java.time.Duration.ofMinutes(30));
         hands.collect(serial);
         open("/dock/" + serial + "/write");
-        assertThat(page.locator(".sub").first()).containsText("what it did last");
+        assertThat(page.locator(".sub").first()).containsText("its last plan");
         assertThat(page.locator("#loggerName")).hasValue("RUN#2");
         assertThat(page.locator("#spot")).hasValue(String.valueOf(spot));
         assertThat(page.locator("#consequences")).not().containsText("not home");
@@ -408,7 +408,7 @@ class WriteTest {
         assertThat(page.locator("#main")).containsText("Written before it was wired: the tank is not there yet");
         page.getByText("Save placing").click();
         assertThat(page.locator(".refused")).containsText("say whether its readings were looked at");
-        page.getByText("wired, and seen to read right").click();
+        page.getByText("wired, readings checked").click();
         page.getByText("Save placing").click();
         assertThat(page.locator(".said")).containsText(serial + " is at");
         assertThat(bed.bean(PlacementService.class).notWired(serial)).isEmpty();

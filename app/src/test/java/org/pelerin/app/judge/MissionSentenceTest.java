@@ -62,7 +62,7 @@ class MissionSentenceTest {
         // an hour three degrees above is worse than three hours up to 1.5 below
         assertThat(sentence(document(BAND, 12, 17, 12, 9, 8.5, 9, 12), false))
                 .isEqualTo(
-                        "Outside its limits ▲twice for 4 h in 7 h: “Air” rose to 17.0 °C on Wed 4 Mar 00:00, limit 14.0.");
+                        "Outside limits ▲twice for 4 h in 7 h: “Air” rose to 17.0 °C on Wed 4 Mar, 00:00, limit 14.0.");
     }
 
     @Test
@@ -70,7 +70,7 @@ class MissionSentenceTest {
         JudgementDocument d = document(BAND, 12, 15, 12, 9, 8, 9, 12);
         assertThat(sentence(d, false))
                 .isEqualTo(
-                        "Outside its limits ▼twice for 4 h in 7 h: “Air” fell to 8.0 °C on Wed 4 Mar 03:00, limit 10.0.");
+                        "Outside limits ▼twice for 4 h in 7 h: “Air” fell to 8.0 °C on Wed 4 Mar, 03:00, limit 10.0.");
         assertThat(sentence(d, true)).contains("fell to 46.4 °F").contains("limit 50.0");
     }
 
@@ -80,7 +80,7 @@ class MissionSentenceTest {
         JudgementDocument d = document(BAND, 15, Double.NaN, Double.NaN, 15);
         assertThat(d.excursions()).hasSize(1);
         assertThat(d.excursions().get(0).unobserved()).isEqualTo(Duration.ofHours(2));
-        assertThat(sentence(d, false)).startsWith("Outside its limits ▲once for 4 h, partly without data, in 4 h:");
+        assertThat(sentence(d, false)).startsWith("Outside limits ▲once for 4 h, partly without data, in 4 h:");
     }
 
     @Test
@@ -94,13 +94,13 @@ class MissionSentenceTest {
     @Test
     void within_always_says_the_coverage() {
         assertThat(sentence(document(BAND, 12, 12, 12), false))
-                .isEqualTo("Within its limits for 3 h, with samples for 100 % of the time.");
+                .isEqualTo("Within limits for 3 h, with samples for 100 % of the time.");
     }
 
     @Test
     void little_data_is_told_as_such() {
         assertThat(sentence(document(BAND, 12, Double.NaN, 12), false))
-                .startsWith("◇Not conclusive")
+                .startsWith("◇Inconclusive")
                 .contains("95 %")
                 .contains("Coverage 66.7 %");
         assertThat(sentence(document(new Limits("none", List.of()), 12, 12), false))
@@ -126,7 +126,7 @@ class MissionSentenceTest {
                         Rule.of("high 2", "Air", new Bound.Above(18), Lasting.ANY)));
         JudgementDocument d = document(levels, 12, 15, 19, 15, 12, 12, 12);
         assertThat(d.excursions()).hasSize(2);
-        assertThat(sentence(d, false)).startsWith("Outside its limits ▲twice for 3 h in 7 h");
+        assertThat(sentence(d, false)).startsWith("Outside limits ▲twice for 3 h in 7 h");
     }
 
     @Test
@@ -134,8 +134,7 @@ class MissionSentenceTest {
         Limits patient = new Limits(
                 "x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofHours(9)))));
         assertThat(sentence(document(patient, 12, 15, 15, 12, 12), false))
-                .isEqualTo("Within its limits for 5 h, with samples for 100 % of the time; outside the band for 2 h, no"
-                        + " longer than they allow.");
+                .isEqualTo("Within limits for 5 h, with samples for 100 % of the time; outside the band for 2 h, no longer than its limits allow.");
         assertThat(sentence(document(patient, 15, 15, 15), false))
                 .startsWith("◇Outside its band throughout, 3 h, which is not longer than its limits allow");
     }
@@ -152,7 +151,7 @@ class MissionSentenceTest {
                 BAND,
                 PARIS,
                 83.144);
-        assertThat(sentence(d, false)).startsWith("Within its limits for 7 h, with samples for 100 %");
+        assertThat(sentence(d, false)).startsWith("Within limits for 7 h, with samples for 100 %");
     }
 
     @Test
@@ -178,13 +177,12 @@ class MissionSentenceTest {
         Limits patient = new Limits("x", BAND.rules(), List.of(holes));
         assertThat(sentence(document(patient, day), false).replace('\u00a0', ' '))
                 .isEqualTo(
-                        "Without data ◇once for longer than its limits allow: The record for 2 h from Wed 4 Mar 02:00."
-                                + " No value was outside its limits; samples for 91.7 % of the time.");
+                        "Without data ◇once for longer than its limits allow: The record for 2 h from Wed 4 Mar, 02:00. No value was outside limits; samples for 91.7 % of the time.");
         // with a value out as well, the values are what it is outside its limits by
         day[10] = 15;
         JudgementDocument both = document(patient, day);
         assertThat(both.excursions()).hasSize(2);
-        assertThat(sentence(both, false)).startsWith("Outside its limits ▲once for 1 h in 1 d: “Air” rose to 15");
+        assertThat(sentence(both, false)).startsWith("Outside limits ▲once for 1 h in 1 d: “Air” rose to 15");
     }
 
     @Test

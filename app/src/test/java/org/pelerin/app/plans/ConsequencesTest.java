@@ -57,9 +57,8 @@ class ConsequencesTest {
                 new StopCondition.MemoryFull(),
                 1);
         assertThat(sentence(c))
-                .isEqualTo("Every 10 min from Fri 20 Mar 06:00; “Air” alarms below −10.5 or above 14 °C for over 1 h."
-                        + " Memory is full on Wed 28 Oct 11:20.");
-        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Wed 28 Oct 11:20, memory is full");
+                .isEqualTo("Every 10 min from Fri 20 Mar, 06:00; “Air” alarms below −10.5 or above 14 °C for over 1 h. Memory is full on Wed 28 Oct, 11:20.");
+        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Wed 28 Oct, 11:20, memory is full");
         assertThat(c.samplesPerDay()).isEqualTo("144");
         assertThat(c.records()).isEqualTo("32\u202f000");
         assertThat(c.batteryShort()).isFalse();
@@ -113,13 +112,13 @@ class ConsequencesTest {
     void a_planned_end_is_no_full_memory() {
         StopCondition week = new StopCondition.AfterTime(Duration.ofDays(7));
         Consequences c = of(Duration.ofMinutes(10), new StartCondition.Now(), week, 1);
-        assertThat(sentence(c)).endsWith(" Ends on Thu 26 Mar 08:40.");
-        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Thu 26 Mar 08:40, as planned");
-        assertThat(c.memory().replace('\u00a0', ' ')).isEqualTo("Tue 27 Oct 14:00");
+        assertThat(sentence(c)).endsWith(" Ends on Thu 26 Mar, 08:40.");
+        assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Thu 26 Mar, 08:40, as planned");
+        assertThat(c.memory().replace('\u00a0', ' ')).isEqualTo("Tue 27 Oct, 14:00");
         // another year is said
         StopCondition far = new StopCondition.At(Instant.parse("2027-02-03T07:40:00Z"));
         assertThat(sentence(of(Duration.ofHours(1), new StartCondition.Now(), far, 1)))
-                .endsWith(" Ends on Wed 3 Feb 2027 08:40.");
+                .endsWith(" Ends on Wed 3 Feb 2027, 08:40.");
     }
 
     @Test

@@ -97,8 +97,8 @@ class SpotFormTest {
                     f.limits.get(1).unit = "°C";
                     f.limits.get(1).high = "9";
                 }))
-                .containsEntry("limits[1].unit", "Only one line a unit");
-        assertThat(errors(f -> f.limits.get(2).high = "9")).containsEntry("limits[2].unit", "Say in which unit");
+                .containsEntry("limits[1].unit", "Use one line per unit");
+        assertThat(errors(f -> f.limits.get(2).high = "9")).containsEntry("limits[2].unit", "Enter a unit");
     }
 
     @ParameterizedTest

@@ -215,7 +215,7 @@ class NeedsTest {
     @Test
     void what_was_written_otherwise_than_its_spot_wants_says_how() {
         placed = true;
-        misfit = "It was written with “A”; the spot wants “B”";
+        misfit = "It was written with “A”; the spot requires “B”";
         assertThat(kinds(running(30, 300))).containsExactly(Kind.OTHERWISE);
         assertThat(kinds(mission(MissionState.COLLECTED, days(-9), null, null))).containsExactly(Kind.LEFT_STOPPED);
     }

@@ -146,7 +146,7 @@ class ProposalsTest {
         Task check = task(1, Task.Kind.CHECK, 10, "PL-1", Task.State.NOT_DONE);
         List<Proposal> alone = proposals(List.of(), List.of(check), Map.of());
         assertThat(alone).extracting(Proposal::key).containsExactly("CHECK:10:PL-1");
-        assertThat(alone.get(0).why()).isEqualTo("because, left undone 03.");
+        assertThat(alone.get(0).why()).isEqualTo("because, not done 03.");
         List<Proposal> more = proposals(List.of(need(Kind.OVERDUE, "PL-1", 10, DUE)), List.of(check), Map.of());
         assertThat(more).extracting(Proposal::key).containsExactly("COLLECT:10:PL-1");
         Task swap = task(2, Task.Kind.SWAP, 10, "PL-1", Task.State.NOT_DONE);

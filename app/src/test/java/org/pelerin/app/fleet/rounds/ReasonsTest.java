@@ -54,7 +54,7 @@ class ReasonsTest {
         // what came up since is told too
         assertThat(why(planned, need(Kind.MEMORY_FULL), need(Kind.ALARM), need(Kind.BATTERY_ENDS)))
                 .isEqualTo("memory full 03., alarm raised, battery ends 03., take one along");
-        assertThat(why(planned)).isEqualTo("nothing any more (settled: memory full, alarm raised)");
+        assertThat(why(planned)).isEqualTo("no longer due (settled: memory full, alarm raised)");
     }
 
     @Test

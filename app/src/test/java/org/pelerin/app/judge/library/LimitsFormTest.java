@@ -131,7 +131,7 @@ class LimitsFormTest {
         RuleForm other = typed("Air", "°C", "7");
         one.id = "warm";
         other.id = "warm";
-        assertThat(of(one, other).parse().errors()).containsEntry("rules[1].id", "Another rule is called “warm”");
+        assertThat(of(one, other).parse().errors()).containsEntry("rules[1].id", "Another rule is named “warm”");
     }
 
     @Test

@@ -33,7 +33,7 @@ class RehearsedMissionTest {
     }
 
     private static RehearsedMission of(double inForce, double tried) {
-        return RehearsedMission.of(START, END, "Alarms of the plan", judged(inForce), judged(tried), "");
+        return RehearsedMission.of(START, END, "Alarm limits of the plan", judged(inForce), judged(tried), "");
     }
 
     @Test

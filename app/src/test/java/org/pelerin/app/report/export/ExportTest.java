@@ -57,7 +57,7 @@ class ExportTest {
         assertThat(lines)
                 .contains("# Limit: Air, left above 14 °C for over 1 h")
                 .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
-                .contains("# Capture SHA-256: " + "ab".repeat(32));
+                .contains("# Fingerprint (SHA-256) of the capture: " + "ab".repeat(32));
     }
 
     @Test

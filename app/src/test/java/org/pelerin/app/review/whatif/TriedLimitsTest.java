@@ -62,6 +62,6 @@ class TriedLimitsTest {
     @Test
     void what_the_set_does_not_have_is_named() {
         Rule dose = Rule.of("Leq dose", "Leq", new Bound.Above(100), Lasting.ANY);
-        assertThatThrownBy(() -> tried(dose).within(SET)).hasMessageContaining("“Leq dose” is no rule of “Cold”");
+        assertThatThrownBy(() -> tried(dose).within(SET)).hasMessageContaining("“Leq dose” is not a rule of “Cold”");
     }
 }

@@ -54,6 +54,6 @@ class BatchFormTest {
         form.list = "PL-1;A\nPL-1;B";
         FieldReader twice = new FieldReader();
         form.listed(SPOTS, twice);
-        assertThat(twice.errors().get("list")).isEqualTo("Line 2: PL-1 is there twice");
+        assertThat(twice.errors().get("list")).isEqualTo("Line 2: PL-1 occurs twice");
     }
 }
