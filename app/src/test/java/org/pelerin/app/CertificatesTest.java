@@ -50,7 +50,7 @@ class CertificatesTest extends PageTest {
             save(admin, file, "wrong");
             assertThat(admin.locator(".refused")).containsText("The password does not open the file");
             save(admin, "x".getBytes(), PASSWORD);
-            assertThat(admin.locator(".refused")).containsText("is no PKCS#12 file");
+            assertThat(admin.locator(".refused")).containsText("is not a PKCS#12 file");
             save(admin, file, PASSWORD);
             assertThat(admin.locator(".said")).containsText("signed by “Ostrel, quality” from now on");
             assertThat(admin.locator("tr:has-text('Ostrel, quality')")).containsText("in use");

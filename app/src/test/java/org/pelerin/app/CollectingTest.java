@@ -493,7 +493,7 @@ class CollectingTest {
             link.stop();
         }
         assertThatThrownBy(() -> hands.write(serial, new StartCondition.OnButton()))
-                .hasMessageContaining("that are not home");
+                .hasMessageContaining("that are not collected");
         assertThat(hands.mission(first).records().erasedAt()).isNull();
         hands.collect(serial);
         long second = hands.write(serial, new StartCondition.OnButton());

@@ -118,7 +118,7 @@ class FilesTest {
         assertThat(read(0)).containsText("2026-10-24 20:00:00 CEST");
         // the wrong order of dates is seen at once, and put right again
         page.selectOption("#order", "MONTH_FIRST");
-        assertThat(read(0)).containsText("is no date as month, day, year");
+        assertThat(read(0)).containsText("is not a date as month, day, year");
         page.selectOption("#order", "DAY_FIRST");
         assertThat(read(0)).containsText("CEST");
         page.locator("[name=name]").nth(2).fill("Air");

@@ -246,12 +246,12 @@ class PlacesTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("#main")).containsText("2.30 m under water · cable 8.50 m · static water level at 6.20 m");
         page.navigate(bed.address + "/place?serial=PL-31012&spot=" + spot);
-        assertThat(page.locator("#main")).containsText("so 2.30 m under water; made for 9 m");
+        assertThat(page.locator("#main")).containsText("so 2.30 m under water; depth of 9 m");
         // the water has risen by more than the logger can bear
         page.fill("#water", "-0.6");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused"))
-                .containsText("would hang 9.1 m under water; Willow P, 9 m is made for 9 m");
+                .containsText("would hang 9.1 m under water; Willow P, 9 m is depth of 9 m");
         page.fill("#cable", "5");
         page.fill("#water", "5.5");
         page.keyboard().press("Control+Enter");

@@ -219,7 +219,7 @@ class PrepareTest {
         page.fill("[name=rawLow]", "4");
         page.fill("[name=rawHigh]", "20");
         page.fill("#formula", "100 / (x - 12)");
-        assertThat(page.locator("#formula + .wrong-text")).containsText("It has no value at x = 12");
+        assertThat(page.locator("#formula + .wrong-text")).containsText("No value at x = 12");
         page.fill("#formula", "(x - 4) / 16 * 100");
         assertThat(page.locator(".wrong-text")).hasCount(0);
         page.fill("[name=raw]", "7.2");
@@ -607,7 +607,7 @@ class PrepareTest {
         assertThat(page.locator(".phases")).containsText("Leads and loops are right");
         assertThat(page.locator(".phases g")).hasCount(6);
         fault("PL-80006", "leads-loop-turned");
-        assertThat(page.locator(".phases")).containsText("Loop I2 is turned round");
+        assertThat(page.locator(".phases")).containsText("Loop I2 is reversed");
         fault("PL-80006", "leads-voltages-exchanged");
         assertThat(page.locator(".phases")).containsText("The voltage leads U2 and U3 are exchanged");
         fault("PL-80006", "leads-right");

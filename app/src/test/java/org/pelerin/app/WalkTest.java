@@ -393,7 +393,7 @@ class WalkTest {
                     .contains("Vault 1, rear")
                     .contains(SERIAL);
             assertThat(text)
-                    .contains("below 10 or above 14 °C for over 1 h")
+                    .contains("below 10 or above 14 °C for longer than 1 h")
                     .contains("5 min")
                     .contains("Collections")
                     .contains("accuracy ±0.3 °C")

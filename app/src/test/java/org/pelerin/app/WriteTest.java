@@ -238,7 +238,7 @@ class WriteTest {
         assertThat(page.locator(".understood").first()).hasText("= 10\u00a0min");
         assertThat(page.locator("tr[data-row='0'] .understood")).hasText("= 207\u00a0V, 90\u00a0% of 230\u00a0V");
         page.locator("[name='channels[0].levels[0].low']").fill("10 %");
-        assertThat(page.locator("tr[data-row='0'] .wrong-text")).containsText("two things");
+        assertThat(page.locator("tr[data-row='0'] .wrong-text")).containsText("two meanings");
         assertThat(page.locator("#interval[list]")).isVisible();
     }
 

@@ -15,7 +15,7 @@ import java.time.Instant;
 class ArchitectureTest {
 
     @ArchTest
-    static final ArchRule needs_only_the_platform_threeten_extra_a_json_and_a_csv_reader = classes()
+    static final ArchRule needs_only_the_platform_and_four_small_libraries = classes()
             .should()
             .onlyDependOnClassesThat()
             .resideInAnyPackage(
@@ -24,6 +24,7 @@ class ArchitectureTest {
                     "de.siegmar.fastcsv..",
                     "tools.jackson..",
                     "com.fasterxml.jackson.annotation..",
+                    "com.ibm.icu.text..",
                     "org.pelerin.core..");
 
     @ArchTest

@@ -43,7 +43,7 @@ class AttentionFormTest {
         assertThat(read.errors().keySet())
                 .containsExactlyInAnyOrder(
                         "clockSeconds", "clockSecondsPerDay", "visitDays", "startHours", "calibrationDays", "seenDays");
-        assertThat(read.errors()).containsEntry("visitDays", "Give a whole number from 1 to 3650");
+        assertThat(read.errors()).containsEntry("visitDays", "Enter a whole number from 1 to 3650");
         assertThat(rules).isEqualTo(BEFORE);
     }
 }

@@ -94,14 +94,14 @@ class PlaceFilesTest {
         assertThat(read.errors())
                 .hasSize(5)
                 .satisfiesExactly(
-                        e -> assertThat(e).startsWith("Line 2:").contains("time zone “Europe/Nowhere”"),
+                        e -> assertThat(e).startsWith("Line 2:").contains("“Europe/Nowhere” is not a time zone"),
                         e -> assertThat(e).startsWith("Line 3:").contains("no name"),
                         e -> assertThat(e)
                                 .startsWith("Line 4:")
                                 .contains("latitude")
                                 .contains("-90 to 90"),
                         e -> assertThat(e).startsWith("Line 4:").contains("“often”"),
-                        e -> assertThat(e).startsWith("Line 5:").contains("is no limit"));
+                        e -> assertThat(e).startsWith("Line 5:").contains("is not a limit"));
         assertThat(PlaceTable.read("site,colour\nx,red\n", HOME, List.of()).errors())
                 .singleElement()
                 .asString()

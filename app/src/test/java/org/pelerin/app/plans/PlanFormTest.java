@@ -228,7 +228,7 @@ class PlanFormTest {
     void a_per_cent_that_can_mean_two_things_is_asked_about() {
         PlanForm form = PlanForm.blank(ModelCatalogue.get("yew-v3"));
         form.channels.get(0).levels.get(0).high = "10 %";
-        assertThat(parsed(form).errors().get("channels[0].levels[0].high")).contains("two things");
+        assertThat(parsed(form).errors().get("channels[0].levels[0].high")).contains("two meanings");
         form.channels.get(0).levels.get(0).high = "−10 % of nominal";
         assertThat(parsed(form).errors()).containsKey("channels[0].levels[0].high");
         // humidity is in per cent itself

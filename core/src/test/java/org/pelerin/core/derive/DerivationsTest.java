@@ -89,7 +89,7 @@ class DerivationsTest {
         assertThat(Statistics.of(with.source("r").orElseThrow(), null).mkt()).isNaN();
         assertThatThrownBy(() -> Derivations.add(
                         with, List.of(new Derived("k", null, new Derivation.RollingMkt("d", hour, 83.144)))))
-                .hasMessageContaining("no unit of temperature");
+                .hasMessageContaining("not a unit of temperature");
         // 52.7 and 59 °F are 2.7 and 9 °F above 50: 1.5 and 5 °C, of which the second is above 1.5
         Rule spread = Rule.of("spread", "d", new Bound.Above(1.5), Lasting.ANY).in(Unit.CELSIUS);
         assertThat(peaks(with, spread)).containsExactly(9.0);
@@ -352,10 +352,10 @@ class DerivationsTest {
                 .hasMessage("“a” is derived from itself: a ← b ← a");
         assertThatThrownBy(() ->
                         Derivations.add(plain, List.of(new Derived("a", null, new Derivation.OfTrailing("Water", 2)))))
-                .hasMessage("“a” is derived from “Water”, which is not there");
+                .hasMessage("“a” is derived from “Water”, which does not exist");
         assertThatThrownBy(() ->
                         Derivations.add(plain, List.of(new Derived("Air", null, new Derivation.OfTrailing("Air", 2)))))
-                .hasMessageContaining("Two series are called “Air”");
+                .hasMessageContaining("Two series are named “Air”");
         assertThatThrownBy(() -> Derivations.add(
                         plain, List.of(new Derived("a", null, new Derivation.Formula("Air +", List.of("Air"))))))
                 .hasMessageContaining("“a” cannot be derived");

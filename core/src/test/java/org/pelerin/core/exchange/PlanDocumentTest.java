@@ -73,9 +73,7 @@ class PlanDocumentTest {
 
     @Test
     void a_plan_of_version_one_is_brought_up_to_date() {
-        String old = "{\"version\":1,\"plan\":{\"model\":\"alder-t1\",\"loggerName\":\"X\",\"interval\":\"PT10M\","
-                + "\"start\":{\"kind\":\"button\"},\"stop\":{\"kind\":\"afterSamples\",\"count\":40},\"channels\":[{\"enabled\":true,"
-                + "\"label\":\"Air\",\"high\":{\"limit\":14.0,\"delay\":\"PT1H\",\"latched\":true},\"low\":null}]}}";
+        String old = "{\"version\":1,\"plan\":{\"model\":\"alder-t1\",\"loggerName\":\"X\",\"interval\":\"PT10M\",\"start\":{\"kind\":\"button\"},\"stop\":{\"kind\":\"afterSamples\",\"count\":40},\"channels\":[{\"enabled\":true,\"label\":\"Air\",\"high\":{\"limit\":14.0,\"delay\":\"PT1H\",\"latched\":true},\"low\":null}]}}";
         assertThat(PlanDocument.plan(old))
                 .isEqualTo(new Plan(
                         "alder-t1",
@@ -94,7 +92,7 @@ class PlanDocumentTest {
                 "\"label\":\"Feed\" | \"label\":\"Feed\",\"colour\":1 | plan.channels[0].colour | there is no field “colour”",
                 "\"interval\":\"PT10M\" | \"interval\":\"ten\" | plan.interval | this is not a duration such as PT10M",
                 "\"latched\":true | \"latched\":\"yes\" | plan.channels[0].levels[0].high.latched | this is not true or false",
-                "\"cutOff\":0.05 | \"cutOff\":-1 | plan.channels[0] | A low cut-off is 0 or more, not -1.0",
+                "\"cutOff\":0.05 | \"cutOff\":-1 | plan.channels[0] | A low cut-off is 0 or more, not −1",
                 "\"enabled\":true | \"enabled\":\"no\" | plan.channels[0].enabled | this is not true or false",
                 "\"fault\":\"UP\" | \"fault\":\"SIDEWAYS\" | plan.channels[0].fault | this is not one of MISSING, UP, DOWN",
                 "\"kind\":\"threshold\" | \"kind\":\"moonrise\" | plan.start | there is no kind “moonrise”",

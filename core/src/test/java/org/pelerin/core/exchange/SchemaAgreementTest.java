@@ -115,7 +115,7 @@ class SchemaAgreementTest {
             "is no time zone, such as ",
             "a window on the clock divides a day or is whole days",
             "a shift does not end at the time of day at which it begins",
-            "The raw values of a table rise",
+            "The raw values of a table must rise",
             "range( of .*)? is empty",
             "The two raw values are the same",
             "The band's lower end is not below its upper end",

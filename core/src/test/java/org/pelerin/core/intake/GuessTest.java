@@ -133,7 +133,7 @@ class GuessTest {
 
     @Test
     void what_nothing_can_be_made_of_is_left_to_the_person() {
-        assertThat(guess("hello\nworld\n").wrong()).isEqualTo("Say which column holds the date and time");
+        assertThat(guess("hello\nworld\n").wrong()).isEqualTo("Choose the column of date and time");
         assertThat(Guess.layout(List.of(), ',', ZoneOffset.UTC).wrong()).isNotEmpty();
     }
 

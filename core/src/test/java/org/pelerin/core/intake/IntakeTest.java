@@ -115,8 +115,8 @@ class IntakeTest {
                 .extracting(t -> t.line() + " " + t.column() + ": " + t.reason())
                 .containsExactly(
                         "3 Value 0: “x” is not a number",
-                        "4 : “later” is no month",
-                        "5 Value 0: “4,3” has a “,”, the decimal sign is “.”");
+                        "4 : “later” is not a month",
+                        "5 Value 0: “4,3” has a “,”; the decimal sign is “.”");
         List<Series> series = in.series(Merge.NONE);
         assertThat(series.get(0).values(0, 5)).containsExactly(4.0, Double.NaN, Double.NaN, Double.NaN, 4.4);
         assertThat(series.get(1).values(0, 5)).containsExactly(50, 51, Double.NaN, 53, Double.NaN);

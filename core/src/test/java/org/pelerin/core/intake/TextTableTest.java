@@ -58,6 +58,6 @@ class TextTableTest {
     void as_many_cells_as_letters_is_no_table() {
         byte[] file = "a,".repeat(600).getBytes(StandardCharsets.UTF_8);
         assertThatThrownBy(() -> rows(file, StandardCharsets.UTF_8, ','))
-                .hasMessageContaining("Is the delimiter right?");
+                .hasMessageContaining("Check the separator");
     }
 }

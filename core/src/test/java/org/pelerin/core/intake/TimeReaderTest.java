@@ -48,19 +48,19 @@ class TimeReaderTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "DAY_FIRST|31.02.2026 10:00|is no date",
-                "MONTH_FIRST|23/11/2026 10:00|is no date",
-                "YEAR_FIRST|23.11.2026 10:00|is no date as year, month, day",
+                "DAY_FIRST|31.02.2026 10:00|is not a date",
+                "MONTH_FIRST|23/11/2026 10:00|is not a date",
+                "YEAR_FIRST|23.11.2026 10:00|is not a date as year, month, day",
                 "DAY_FIRST|23.11.1826 10:00|would be in the year 1826",
-                "YEAR_FIRST|2026-11-23 25:00|no time of day",
-                "YEAR_FIRST|2026-11-23 10:61|no time of day",
+                "YEAR_FIRST|2026-11-23 25:00|not a time of day",
+                "YEAR_FIRST|2026-11-23 10:61|not a time of day",
                 "YEAR_FIRST|2026-11-23 13:00 pm|half day",
                 "YEAR_FIRST|2026-11-23 10|before the minutes",
                 "YEAR_FIRST|2026-11-23 10:00 noon|goes on with",
-                "YEAR_FIRST|soon|is no month",
-                "YEAR_FIRST|#REF!|is no month",
+                "YEAR_FIRST|soon|is not a month",
+                "YEAR_FIRST|#REF!|is not a month",
                 "YEAR_FIRST|20261123|too many digits",
-                "EPOCH_SECONDS|later|is no number",
+                "EPOCH_SECONDS|later|is not a number",
                 "EPOCH_MILLIS|9e18|too far away"
             })
     void says_why_it_cannot_read_a_time(DateOrder order, String text, String why) {

@@ -51,7 +51,7 @@ class PhaseCheckTest {
         currents.set(loop, i(currents.get(loop).angle() + 180));
         PhaseCheck c = check(RIGHT, currents);
         assertThat(c.right()).isFalse();
-        assertThat(c.findings()).hasSize(1).first().asString().contains("Loop I" + (loop + 1) + " is turned round");
+        assertThat(c.findings()).hasSize(1).first().asString().contains("Loop I" + (loop + 1) + " is reversed");
     }
 
     @Test
@@ -59,17 +59,17 @@ class PhaseCheckTest {
         List<Phasor> swapped =
                 List.of(lagging(24).get(1), lagging(24).get(0), lagging(24).get(2));
         assertThat(check(RIGHT, swapped).findings())
-                .containsExactly("The loops I1 and I2 sit on each other’s phase: exchange them");
+                .containsExactly("The loops I1 and I2 are on each other’s phase: swap them");
         PhaseCheck leads = check(List.of(u(0), u(120), u(-120)), lagging(24));
         assertThat(leads.order()).isEqualTo(PhaseCheck.Order.REVERSED);
         assertThat(leads.findings())
-                .containsExactly("The voltage leads U2 and U3 are exchanged: the currents follow the other order");
+                .containsExactly("The voltage leads U2 and U3 are swapped: the currents follow the other order");
     }
 
     @Test
     void a_network_that_turns_left_is_not_called_a_mistake_of_one_lead() {
         PhaseCheck c = check(List.of(u(0), u(120), u(-120)), List.of(i(-24), i(96), i(-144)));
-        assertThat(c.findings()).singleElement().asString().contains("1, 3, 2").contains("or the network turns left");
+        assertThat(c.findings()).singleElement().asString().contains("1, 3, 2").contains("or the network has a left-hand rotation");
     }
 
     @Test
@@ -77,7 +77,7 @@ class PhaseCheckTest {
         List<Phasor> moved =
                 List.of(lagging(10).get(1), lagging(10).get(2), lagging(10).get(0));
         assertThat(check(RIGHT, moved).findings())
-                .containsExactly("Loop I1 sits on phase 2", "Loop I2 sits on phase 3", "Loop I3 sits on phase 1");
+                .containsExactly("Loop I1 is on phase 2", "Loop I2 is on phase 3", "Loop I3 is on phase 1");
     }
 
     @Test
@@ -87,7 +87,7 @@ class PhaseCheckTest {
         assertThat(c.loops()).isEmpty();
         List<Phasor> missing = List.of(u(0), new Phasor(22.9, -120), u(120));
         assertThat(check(missing, lagging(24)).order()).isEqualTo(PhaseCheck.Order.UNCLEAR);
-        assertThat(check(missing, lagging(24)).findings()).first().asString().contains("look at each voltage lead");
+        assertThat(check(missing, lagging(24)).findings()).first().asString().contains("Check each voltage lead");
     }
 
     @Test

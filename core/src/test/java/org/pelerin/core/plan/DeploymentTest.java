@@ -67,7 +67,7 @@ class DeploymentTest {
                 .singleElement()
                 .extracting(Conflict::message)
                 .asString()
-                .contains("9.5 m under water", "made for 9 m");
+                .contains("9.5 m under water", "depth of 9 m");
         LoggerModel alder = ModelCatalogue.get("alder-t1");
         Plan dry = plan(alder, new StartCondition.Now(), Map.of(), alarm(8), null);
         assertThat(found(alder, dry, new Deployment(null, null, 0.2, List.of())))
@@ -89,7 +89,7 @@ class DeploymentTest {
                 .singleElement()
                 .extracting(Conflict::message)
                 .asString()
-                .contains("8.5\u00a0°C of “Air” is laxer than the 8\u00a0°C");
+                .contains("8.5\u00a0°C of “Air” is wider than the 8\u00a0°C");
         Plan strict = plan(alder, new StartCondition.Now(), Map.of(), alarm(7), alarm(3));
         assertThat(found(alder, strict, demanding(2.0, 8.0))).isEmpty();
         LoggerModel yew = ModelCatalogue.get("yew-v3");

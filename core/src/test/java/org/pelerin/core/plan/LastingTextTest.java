@@ -39,9 +39,9 @@ class LastingTextTest {
     @CsvSource({
         "'', at once",
         "1 sample, at once",
-        "3 samples, in 3 samples running",
-        "30 min, for over 30 min",
-        "8 h in all, for over 8 h in all"
+        "3 samples, in 3 samples in a row",
+        "30 min, for longer than 30 min",
+        "8 h in all, for longer than 8 h in all"
     })
     void says_it_in_a_sentence(String text, String phrase) {
         assertThat(LastingText.phrase(LastingText.parse(text)).replace('\u00a0', ' '))

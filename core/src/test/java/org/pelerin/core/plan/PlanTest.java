@@ -117,7 +117,7 @@ class PlanTest {
         List<Conflict> found = preflight(GOOD, busy);
         assertThat(found.stream().filter(Conflict::blocking))
                 .extracting(Conflict::message)
-                .anyMatch(m -> m.contains("running"))
+                .anyMatch(m -> m.contains("is logging"))
                 .anyMatch(m -> m.contains("4120"))
                 .anyMatch(m -> m.contains("Firmware 1.0"))
                 .anyMatch(m -> m.contains("reads open"));
@@ -193,7 +193,7 @@ class PlanTest {
             assertThat(r.id()).isEqualTo("Air limits");
             assertThat(r.bound()).isEqualTo(new Bound.Outside(10, 14));
             assertThat(LimitText.of(r, "°C").replace('\u00a0', ' '))
-                    .isEqualTo("below 10 or above 14 °C for over 8 h in all");
+                    .isEqualTo("below 10 or above 14 °C for longer than 8 h in all");
         });
         Plan apart = GOOD.withChannels(List.of(new ChannelSettings(
                 true, "Air", new Alarm(14, eight, true), new Alarm(10, Lasting.allowance(Duration.ofHours(2)), true))));
@@ -261,7 +261,7 @@ class PlanTest {
     void a_delay_shorter_than_the_interval_is_told() {
         Plan plan = GOOD.withChannels(
                 List.of(new ChannelSettings(true, "Air", new Alarm(14, Duration.ofMinutes(5), true), null)));
-        assertThat(preflight(plan, healthy())).anyMatch(c -> c.message().contains("a single reading out of limits"));
+        assertThat(preflight(plan, healthy())).anyMatch(c -> c.message().contains("a single reading outside limits"));
     }
 
     @Test

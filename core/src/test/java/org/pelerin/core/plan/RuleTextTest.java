@@ -26,17 +26,15 @@ class RuleTextTest {
         Rule cold = Rule.of("cold", "*", new Bound.Outside(1, 6), Lasting.delay(Duration.ofHours(1)))
                 .in(Unit.CELSIUS);
         assertThat(of(cold))
-                .isEqualTo("Each channel in °C may not be below 1 or above 6 °C for over 1 h; a departure is major.");
+                .isEqualTo("Each channel in °C may not be below 1 or above 6 °C for longer than 1 h; severity major.");
         assertThat(of(cold.withClearance(0.5).withSeverity(Severity.CRITICAL).latched(true)))
                 .isEqualTo(
-                        "Each channel in °C may not be below 1 or above 6 °C for over 1 h, and is back only 0.5 °C inside;"
-                                + " a departure is critical and waits to be acknowledged.");
+                        "Each channel in °C may not be below 1 or above 6 °C for longer than 1 h, hysteresis 0.5 °C; severity critical, latched until acknowledged.");
         assertThat(of(Rule.of("v", "L*", new Bound.Nominal(230, 10.0, 10.0), Lasting.ANY)
                         .in(Unit.of("V"))
                         .withBridge(Duration.ZERO)))
                 .isEqualTo(
-                        "Each channel in V named “L*” may not be below 207 or above 253 V (230 V + 10 %, − 10 %) at once,"
-                                + " never through a gap; a departure is major.");
+                        "Each channel in V named “L*” may not be below 207 or above 253 V (230 V + 10 %, − 10 %) at once, gaps are not ignored; severity major.");
     }
 
     @Test
@@ -46,8 +44,7 @@ class RuleTextTest {
                         .on(new Basis.BlockMean(start))
                         .in(Unit.CELSIUS)))
                 .isEqualTo(
-                        "The mean of “Discharge” over each 3 h from its first sample on may not be above 28 °C at once;"
-                                + " a departure is major.");
+                        "The mean of “Discharge” over each 3 h from its first sample on may not be above 28 °C at once; severity major.");
         Basis.Blocks clock = new Basis.Blocks(Duration.ofDays(1), Basis.Anchor.CLOCK, null, 100);
         assertThat(of(Rule.of("d", "Outflow", new Bound.Above(120), Lasting.ANY)
                         .on(new Basis.Total(clock, Duration.ofMinutes(1)))
@@ -57,7 +54,7 @@ class RuleTextTest {
         assertThat(of(Rule.of("r", "Air", new Bound.Above(2), Lasting.samples(2))
                         .on(new Basis.Rate(Duration.ofHours(1)))
                         .in(Unit.CELSIUS)))
-                .startsWith("The change of “Air” in 1 h may not be above 2 °C/h in 2 samples running");
+                .startsWith("The change of “Air” in 1 h may not be above 2 °C/h in 2 samples in a row");
         assertThat(of(Rule.of("n", "Level", new Bound.Above(100), Lasting.ANY)
                         .on(new Basis.Dose(
                                 85,
@@ -69,15 +66,13 @@ class RuleTextTest {
                                 null,
                                 75))))
                 .startsWith(
-                        "The noise dose of “Level” in a shift from 06:00 to 14:00, Mon Fri (85 dB for 8 h, halved every 3 dB,"
-                                + " from 80 dB on) may not be above 100");
+                        "The noise dose of “Level” in a shift from 06:00 to 14:00, Mon Fri (criterion level 85 dB for 8 h, exchange rate 3 dB, threshold 80 dB) may not be above 100");
     }
 
     @Test
     void a_rule_on_gaps() {
         assertThat(RuleText.of(new GapRule("g", null, Duration.ofHours(2), 95.0, Severity.MINOR))
                         .replace('\u00a0', ' '))
-                .isEqualTo("No gap of the record may be longer than 2 h, and samples have to cover 95 % of the record;"
-                        + " a departure is minor.");
+                .isEqualTo("No gap of the record may be longer than 2 h, and samples have to cover 95 % of the record; severity minor.");
     }
 }

@@ -174,7 +174,7 @@ class WiredPlanTest {
         blocks(
                 ROWAN,
                 plan(ROWAN, Duration.ofMinutes(1), null, Map.of(), channel(true, resistor)),
-                "which this channel cannot take in");
+                "which this channel cannot take");
         Sensor formula = Sensor.of("F", Input.VOLTAGE, new Scaling.Formula("x * (2"), "bar", 0, 10, 1);
         assertThat(preflight(ROWAN, plan(ROWAN, Duration.ofMinutes(1), null, Map.of(), channel(true, formula))))
                 .anyMatch(c -> c.blocking()
@@ -195,7 +195,7 @@ class WiredPlanTest {
         blocks(
                 ROWAN,
                 plan(ROWAN, Duration.ofMinutes(1), null, Map.of(), channel(true, loop(null), level)),
-                "outside the sensor's range");
+                "outside the sensor’s range");
         LoggerModel willow = ModelCatalogue.get("willow-p9");
         blocks(
                 willow,
@@ -218,7 +218,7 @@ class WiredPlanTest {
         blocks(
                 ROWAN,
                 base.withStart(new StartCondition.OnThreshold(0, StartCondition.Crossing.ABOVE, 0, 50)),
-                "outside the sensor's range");
+                "outside the sensor’s range");
         // the end that is not looked at does not matter
         assertThat(preflight(
                         ROWAN, base.withStart(new StartCondition.OnThreshold(0, StartCondition.Crossing.BELOW, 2, 50))))
@@ -341,7 +341,7 @@ class WiredPlanTest {
                 .singleElement()
                 .satisfies(c -> assertThat(c.blocking()).isTrue())
                 .satisfies(c -> assertThat(c.message().replace('\u00a0', ' '))
-                        .contains("reads 1.2 mA, which its sensor does not give: it measures −0.2 to 10.4 bar"));
+                        .contains("reads 1.2 mA, outside its sensor’s range of −0.2 to 10.4 bar"));
     }
 
     @Test

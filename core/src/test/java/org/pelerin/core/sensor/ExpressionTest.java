@@ -53,10 +53,10 @@ class ExpressionTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "x + temp | 4 | “temp” is not known; there is x",
+                "x + temp | 4 | “temp” is not known; known are x",
                 "(x - 4 / 16 | 0 | The bracket that opens here is not closed",
                 "x - [Vault | 4 | The bracket that opens here is not closed",
-                "x + 4) | 5 | There is a bracket too many",
+                "x + 4) | 5 | One bracket too many",
                 "x + | 3 | The formula ends too early",
                 "x ** 2 | 3 | “*” does not belong here",
                 "2 x | 2 | “x” does not belong here",

@@ -162,7 +162,7 @@ class ShiftSoundTest {
     @Test
     void a_shift_has_days_and_lasts() {
         assertThatThrownBy(() -> new WorkingShift(LocalTime.NOON, LocalTime.NOON, WEEK, PARIS))
-                .hasMessageContaining("does not end");
+                .hasMessageContaining("cannot end");
         assertThatThrownBy(() -> new WorkingShift(LocalTime.NOON, LocalTime.MIDNIGHT, Set.of(), PARIS))
                 .hasMessageContaining("at least one day");
         assertThat(NoiseDose.Scheme.of("iso80")).contains(NoiseDose.Scheme.ISO_80);

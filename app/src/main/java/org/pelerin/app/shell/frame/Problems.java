@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.util.NoSuchElementException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.language.Texts;
@@ -174,7 +175,7 @@ class Problems {
             HttpStatus status,
             String what,
             String advice) {
-        shell.frame(model, me);
+        shell.frame(model, me, CurrentLanguage.get());
         response.setStatus(status.value());
         model.addAttribute("what", what);
         model.addAttribute("advice", advice);

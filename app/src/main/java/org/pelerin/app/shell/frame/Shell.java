@@ -1,8 +1,10 @@
 package org.pelerin.app.shell.frame;
 
 import java.time.Clock;
+import java.util.Locale;
 import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.ScriptTexts;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.security.core.Authentication;
 import org.springframework.ui.Model;
@@ -16,15 +18,18 @@ class Shell {
     private final Clock clock;
     private final Formats show;
     private final PelerinProperties properties;
+    private final ScriptTexts texts;
 
-    Shell(Clock clock, Formats show, PelerinProperties properties) {
+    Shell(Clock clock, Formats show, PelerinProperties properties, ScriptTexts texts) {
+        this.texts = texts;
         this.clock = clock;
         this.show = show;
         this.properties = properties;
     }
 
     @ModelAttribute
-    void frame(Model model, Authentication me) {
+    void frame(Model model, Authentication me, Locale language) {
+        model.addAttribute("scriptTexts", texts.address(language));
         model.addAttribute("now", clock.instant());
         model.addAttribute("show", show);
         model.addAttribute("zone", show.home());

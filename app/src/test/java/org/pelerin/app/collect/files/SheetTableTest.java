@@ -92,8 +92,8 @@ class SheetTableTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (Workbook book = new Workbook(out, "Test", "1.0")) {
             Worksheet s = book.newWorksheet("One");
-            s.value(0, 0, "Period");
-            s.value(0, 1, "Logger");
+            s.value(0, 0, "When");
+            s.value(0, 1, "What");
             s.value(0, 2, "Note");
             s.value(1, 0, LocalDateTime.of(2026, 3, 29, 1, 59, 59, 500_000_000));
             s.style(1, 0).format("yyyy-mm-dd hh:mm:ss").set();
@@ -115,7 +115,7 @@ class SheetTableTest {
         byte[] file = "PK\u0003\u0004 and nothing more".getBytes(java.nio.charset.StandardCharsets.US_ASCII);
         assertThatThrownBy(() -> SheetTable.check(new ByteArrayInputStream(file)))
                 .isInstanceOf(SheetTable.NoSheetException.class)
-                .hasMessageContaining("packing is damaged");
+                .hasMessageContaining("compression is damaged");
         assertThatThrownBy(() -> rows(file, 0)).isInstanceOf(SheetTable.NoSheetException.class);
     }
 

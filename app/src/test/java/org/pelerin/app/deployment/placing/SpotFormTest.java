@@ -60,7 +60,7 @@ class SpotFormTest {
                 }))
                 .containsEntry(
                         "cable",
-                        "It must be at least 4.7 m: down to the water, past what is kept clear, and the margin");
+                        "It must be at least 4.7 m: down to the water, past what is kept clear, plus the margin");
         assertThat(errors(f -> {
                     f.staticLevel = "5";
                     f.cable = "5";
@@ -71,7 +71,7 @@ class SpotFormTest {
                     f.cable = "5";
                     f.depth = "4";
                 }))
-                .containsEntry("depth", "By cable and water it hangs 1.8 m deep; leave this empty to have it reckoned");
+                .containsEntry("depth", "With this cable and water level it hangs 1.8 m deep. Leave this field empty to have it calculated");
     }
 
     @Test

@@ -44,7 +44,7 @@ class SignedContentTest {
         assertThat(SignedContent.altered(
                         SIGNED, SIGNED.replace("[{\"number\": 4, \"cause\": \"Door left open\"}]", "[]")))
                 .hasSize(2)
-                .allSatisfy(d -> assertThat(d).startsWith("findings 1 ").endsWith(" → not there"));
+                .allSatisfy(d -> assertThat(d).startsWith("findings 1 ").endsWith(" → missing"));
     }
 
     /** Signatures from before the numbers of place and set were part of it. */

@@ -105,17 +105,17 @@ class LoggerHistoryTest {
                 overview(false, mission(MissionState.WAITING, null, null, null)),
                 overview(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
         FleetSentence s = FleetSentence.of(units, 1, 0, true, NOW, SHOW);
-        assertThat(s.lead()).isEqualTo("3\u00a0of 4\u00a0loggers need you.");
-        assertThat(s.rest()).isEqualTo(" One start is not confirmed and two memories are full before the next visit.");
+        assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
+        assertThat(s.rest()).isEqualTo(" 1\u00a0start is not confirmed and 2\u00a0memories are full before the next visit.");
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, true, NOW, SHOW).lead())
                 .isEqualTo("Nothing needs you.");
         // two things of one logger are two, as in the list
         Mission both = mission(MissionState.ENDED, days(-9), days(-1), days(3));
         FleetSentence two = FleetSentence.of(List.of(overview(false, both)), 0, 0, true, NOW, SHOW);
-        assertThat(two.lead()).isEqualTo("1\u00a0of 1\u00a0logger needs you.");
+        assertThat(two.lead()).isEqualTo("1 of 1\u00a0logger needs you.");
         assertThat(two.rest())
-                .isEqualTo(" One logger stopped, not collected and one battery ends before the next visit.");
+                .isEqualTo(" 1\u00a0logger stopped, not collected and 1\u00a0battery ends before the next visit.");
         // beyond four kinds the others are counted, so that the number is that of the list
         List<LoggerOverview> many = new java.util.ArrayList<>();
         for (Need.Kind kind : List.of(
@@ -129,7 +129,7 @@ class LoggerHistoryTest {
         }
         assertThat(FleetSentence.of(many, 0, 0, true, NOW, SHOW).rest())
                 .isEqualTo(
-                        " One memory is full, one logger stopped, not collected, one collection is overdue, one alarm is raised and 2\u00a0more things.");
+                        " 1\u00a0memory is full, 1\u00a0logger stopped, not collected, 1\u00a0collection is overdue, 1\u00a0alarm is raised and 2\u00a0more items.");
         // whoever only looks is not asked to go anywhere
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs attention.");
@@ -162,7 +162,7 @@ class LoggerHistoryTest {
                 .get(0)
                 .lanes()
                 .get(0);
-        assertThat(lane.note()).contains("not put back");
+        assertThat(lane.note()).contains("not restarted");
         assertThat(lane.noteX()).isEqualTo(240 + 461);
     }
 

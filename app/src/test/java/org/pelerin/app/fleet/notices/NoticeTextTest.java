@@ -34,7 +34,7 @@ class NoticeTextTest {
         assertThat(t.subject()).isEqualTo("PL-1: memory is full");
         assertThat(t.text())
                 .startsWith(
-                        "PL-1, Ash barn / rear: memory is full, Thu 19\u00a0Mar 2026, 08:40\u00a0CET\nhttp://p/dock/PL-1\n")
+                        "PL-1, Ash barn / rear: memory is full, Thu 19\u00a0Mar 2026, 08:40 CET\nhttp://p/dock/PL-1\n")
                 .contains("http://p/attention", "http://p/me", "Audit trail, entry 12: " + "ab".repeat(32));
     }
 
@@ -46,7 +46,7 @@ class NoticeTextTest {
                 HEAD,
                 SHOW);
         assertThat(t.subject()).isEqualTo("2 items need attention, first PL-1: memory is full");
-        assertThat(t.text()).contains("PL-1: memory is full\n", "PL-2: clock is off\n");
+        assertThat(t.text()).contains("PL-1: memory is full\n", "PL-2: clock offset beyond tolerance\n");
     }
 
     @ParameterizedTest

@@ -138,7 +138,7 @@ class ProposalsTest {
                         Map.of()),
                 Instant::toString);
         assertThat(out).extracting(Proposal::key).containsExactly("PLACE:11:", "PLACE:20:PL-4");
-        assertThat(out.get(0).why()).contains("“Barn” is wanted there");
+        assertThat(out.get(0).why()).contains("“Barn” is required there");
     }
 
     @Test

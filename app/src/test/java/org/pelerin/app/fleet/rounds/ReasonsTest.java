@@ -49,12 +49,12 @@ class ReasonsTest {
     void what_holds_comes_first_and_what_was_settled_since_is_named() {
         Task planned = task("MEMORY_FILLS ALARM", Task.State.OPEN);
         // filling has become full meanwhile: that is the same reason, with its day
-        assertThat(why(planned, need(Kind.MEMORY_FULL))).isEqualTo("memory full 03. (settled: alarm raised)");
+        assertThat(why(planned, need(Kind.MEMORY_FULL))).isEqualTo("memory full 03. (done: alarm raised)");
         assertThat(why(planned, need(Kind.MEMORY_FULL), need(Kind.ALARM))).isEqualTo("memory full 03., alarm raised");
         // what came up since is told too
         assertThat(why(planned, need(Kind.MEMORY_FULL), need(Kind.ALARM), need(Kind.BATTERY_ENDS)))
                 .isEqualTo("memory full 03., alarm raised, battery ends 03., take one along");
-        assertThat(why(planned)).isEqualTo("no longer due (settled: memory full, alarm raised)");
+        assertThat(why(planned)).isEqualTo("no longer due (done: memory full, alarm raised)");
     }
 
     @Test

@@ -40,7 +40,7 @@ class RehearsedMissionTest {
     void what_the_set_finds_more_or_does_not_find_is_counted_and_the_verdict_first() {
         RehearsedMission more = of(25, 10);
         assertThat(more.said()).isEqualTo("1 more");
-        assertThat(more.tried().told()).isEqualTo("outside limits, 2 excursions");
+        assertThat(more.tried().told()).isEqualTo("outside limits, 2\u00a0excursions");
         RehearsedMission none = of(25, 40);
         assertThat(none.said()).isEqualTo("outside limits → within limits, 1 fewer");
         assertThat(none.tried().told()).isEqualTo("within limits");

@@ -48,7 +48,7 @@ class SensorFormTest {
         assertThat(errors(twoPoint).errors()).containsOnlyKeys("raw2");
         SensorForm table = form("table");
         table.table = "1 2\n3";
-        assertThat(errors(table).errors().get("table")).startsWith("Row 2 has not two numbers");
+        assertThat(errors(table).errors().get("table")).startsWith("Row 2 needs two numbers");
         table.table = "3 2\n1 4";
         assertThat(errors(table).errors().get("table")).contains("row 2 does not");
         SensorForm polynomial = form("polynomial");
@@ -131,12 +131,12 @@ class SensorFormTest {
     void a_formula_without_any_value_is_not_saved() {
         SensorForm form = form("formula");
         form.formula = "x/0";
-        assertThat(errors(form).errors().get("formula")).startsWith("It has no value anywhere from x = 4 to 20");
+        assertThat(errors(form).errors().get("formula")).startsWith("No value anywhere from x = 4 to 20");
         // one that has no value at some place only is: there it is a fault
         form.formula = "1/(x - 12)";
         assertThat(form.parse(new FieldReader())).isNotNull();
         form.rawLow = "4";
         form.rawHigh = "20";
-        assertThat(errors(form).errors().get("formula")).startsWith("It has no value at x = 12");
+        assertThat(errors(form).errors().get("formula")).startsWith("No value at x = 12");
     }
 }

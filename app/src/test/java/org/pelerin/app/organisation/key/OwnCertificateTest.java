@@ -62,10 +62,10 @@ class OwnCertificateTest {
         byte[] file = SampleCertificates.file(
                 "another", pair.getPrivate(), owned(pair).certificate());
         refused(() -> read(file), "The password does not open the file");
-        refused(() -> read("no key store".getBytes(StandardCharsets.UTF_8)), "is no PKCS#12 file");
-        refused(() -> read(new byte[0]), "is no PKCS#12 file");
+        refused(() -> read("no key store".getBytes(StandardCharsets.UTF_8)), "is not a PKCS#12 file");
+        refused(() -> read(new byte[0]), "is not a PKCS#12 file");
         byte[] cut = java.util.Arrays.copyOf(file, file.length / 2);
-        refused(() -> read(cut), "is no PKCS#12 file");
+        refused(() -> read(cut), "is not a PKCS#12 file");
     }
 
     @Test
@@ -116,13 +116,13 @@ class OwnCertificateTest {
         refused(
                 () -> read(SampleCertificates.file(
                         PASSWORD, edwards.getPrivate(), owned(edwards).certificate())),
-                "signed by RSA or EC keys");
+                "signed with RSA or EC keys");
         KeyPair one = SampleCertificates.pair("EC", 256);
         KeyPair other = SampleCertificates.pair("EC", 256);
         refused(
                 () -> read(SampleCertificates.file(
                         PASSWORD, one.getPrivate(), owned(other).certificate())),
-                "not that of the certificate");
+                "does not belong to the certificate");
     }
 
     @Test

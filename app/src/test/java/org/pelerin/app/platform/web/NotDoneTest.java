@@ -39,7 +39,7 @@ class NotDoneTest {
         RedirectAttributesModelMap flash = new RedirectAttributesModelMap();
         assertThat(new NotDone().overtaken(new CannotAcquireLockException("lost"), request, flash))
                 .isEqualTo("redirect:" + shown);
-        assertThat(flash.getFlashAttributes().get("refused").toString()).contains("Save it once more");
+        assertThat(flash.getFlashAttributes().get("refused").toString()).contains("Save again");
     }
 
     @Test

@@ -53,7 +53,7 @@ class StorageTroubleTest {
         });
         assertThat(answer.getStatus()).isEqualTo(507);
         assertThat(answer.getContentAsString())
-                .contains("The server cannot write to its disk.", "what was stored before is not lost");
+                .contains("The server cannot write to its disk.", "earlier data are safe");
         assertThat(StorageTrouble.of(new MultipartException(
                         "Failed", new IOException("The temporary upload location [/tmp/x] is not valid"))))
                 .contains(StorageTrouble.DISK);

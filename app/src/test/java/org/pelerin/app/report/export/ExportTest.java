@@ -55,7 +55,7 @@ class ExportTest {
                         "2026-10-25T03:00:00.000+01:00,-3.0,counts");
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
-                .contains("# Limit: Air, left above 14 °C for over 1 h")
+                .contains("# Limit: Air, left above 14 °C for longer than 1 h")
                 .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
                 .contains("# Fingerprint (SHA-256) of the capture: " + "ab".repeat(32));
     }
