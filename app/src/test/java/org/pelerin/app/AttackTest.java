@@ -97,8 +97,9 @@ class AttackTest {
                         InetAddress.getLoopbackAddress(),
                         URI.create(bed.address).getPort());
                 s.getOutputStream()
-                        .write(("POST /login HTTP/1.1\r\nHost: x\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 100000\r\n\r\nusername=a")
-                                .getBytes(StandardCharsets.US_ASCII));
+                        .write(
+                                ("POST /login HTTP/1.1\r\nHost: x\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: 100000\r\n\r\nusername=a")
+                                        .getBytes(StandardCharsets.US_ASCII));
                 sockets.add(s);
             }
             long begun = System.nanoTime();

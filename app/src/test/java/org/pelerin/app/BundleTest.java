@@ -417,10 +417,12 @@ class BundleTest extends PageTest {
             assertThat(there.unchecked()).anyMatch(u -> u.contains("is not signed by a key of this installation"));
         }
         assertThat(bed.bean(AnchorCheck.class).of(altered))
-                .isEqualTo(new AnchorCheck.Outcome(
-                        0,
-                        List.of(),
-                        List.of("altered.zip is not consistent: Its manifest is not what was signed by the key of its certificate")));
+                .isEqualTo(
+                        new AnchorCheck.Outcome(
+                                0,
+                                List.of(),
+                                List.of(
+                                        "altered.zip is not consistent: Its manifest is not what was signed by the key of its certificate")));
     }
 
     /** One whose record was made of a file, with decimal commas and the clock of Paris, out for two hours. */

@@ -306,8 +306,9 @@ class DerivedSeriesTest {
 
     @Test
     void what_is_wrong_with_one_that_was_typed_is_said_without_a_place_in_a_document() {
-        assertThatThrownBy(() -> DerivedSeries.wordsOf(
-                        "{\"name\": \"Level\", \"level\": {\"pressure\": \"P\", \"barometer\": \"B\", \"density\": -3, \"uncovered\": \"empty\"}}"))
+        assertThatThrownBy(
+                        () -> DerivedSeries.wordsOf(
+                                "{\"name\": \"Level\", \"level\": {\"pressure\": \"P\", \"barometer\": \"B\", \"density\": -3, \"uncovered\": \"empty\"}}"))
                 .isInstanceOf(DerivedSeries.ImpossibleException.class)
                 .hasMessage("Density and gravity are above 0");
     }

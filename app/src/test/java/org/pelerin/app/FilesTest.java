@@ -158,8 +158,7 @@ class FilesTest {
         assertThat(page.locator("#main")).containsText("times as in its file");
         // by what rule the doubled instant was merged stays with it
         assertThat(page.locator("#main"))
-                .containsText(
-                        "1 row repeats an earlier time: of each instant the first row of the file counts");
+                .containsText("1 row repeats an earlier time: of each instant the first row of the file counts");
         assertThat(page.locator("h1")).containsText("Outside limits ▲ once for 3 h 15 min");
         String csv = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")
@@ -348,7 +347,8 @@ class FilesTest {
         page.fill("#device", "Orphan");
         // as if somebody else had it and died
         execute(
-                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"') WHERE id = " + id);
+                "UPDATE foreign_file SET state = 'TAKING', settings = REPLACE(settings, '\"device\":\"\"', '\"device\":\"Orphan\"') WHERE id = "
+                        + id);
         execute("INSERT INTO work (kind, id, due_at, claim, until_at) VALUES ('file', " + id
                 + ", 0, 'of nobody', 9000000000000)");
         page.navigate(bed.address + "/files/" + id);

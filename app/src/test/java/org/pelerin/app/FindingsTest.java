@@ -117,8 +117,7 @@ class FindingsTest extends PageTest {
         page.locator("button:has-text('Keep')").click();
         assertThat(page.locator(".said")).containsText("Saved.");
         // what is asked for next is what has not been said, and the list is not narrowed to the cause that was
-        assertThat(page.locator(".next-step"))
-                .containsText("somebody enters the product disposition and closes it");
+        assertThat(page.locator(".next-step")).containsText("somebody enters the product disposition and closes it");
         org.assertj.core.api.Assertions.assertThat(page.url()).doesNotContain("cause=");
         page.fill("#disposition", "Wheels of that night were sold as cooking cheese");
         page.fill("#text", "Looked at by two of us");
@@ -175,9 +174,7 @@ class FindingsTest extends PageTest {
             assertThat(findings.entries(first.id()))
                     .extracting(Entry::text)
                     .containsExactly(
-                            "“Air” above no longer found",
-                            "The probe lay in the sun",
-                            "“Air” above found again");
+                            "“Air” above no longer found", "The probe lay in the sun", "“Air” above found again");
             Part part = findings.parts(first.id()).get(0);
             assertThat(part.start()).isEqualTo(START.plus(Duration.ofMinutes(120)));
             assertThat(part.firstStart()).isEqualTo(START.plus(Duration.ofMinutes(100)));

@@ -306,7 +306,8 @@ class NeverLostTest {
             long free;
             do {
                 s.execute("INSERT INTO filler (bytes) VALUES (REPEAT('x', 200000))");
-                try (ResultSet left = s.executeQuery("SELECT data_free FROM information_schema.tables WHERE table_schema = 'pelerin' AND table_name = 'filler'")) {
+                try (ResultSet left = s.executeQuery(
+                        "SELECT data_free FROM information_schema.tables WHERE table_schema = 'pelerin' AND table_name = 'filler'")) {
                     left.next();
                     free = left.getLong(1);
                 }

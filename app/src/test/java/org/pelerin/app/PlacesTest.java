@@ -244,7 +244,8 @@ class PlacesTest {
         assertThat(page.locator(".wrong-text")).containsText("it hangs 2.3 m deep");
         page.fill("#depth", "");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("#main")).containsText("2.30 m under water · cable 8.50 m · static water level at 6.20 m");
+        assertThat(page.locator("#main"))
+                .containsText("2.30 m under water · cable 8.50 m · static water level at 6.20 m");
         page.navigate(bed.address + "/place?serial=PL-31012&spot=" + spot);
         assertThat(page.locator("#main")).containsText("so 2.30 m under water; depth of 9 m");
         // the water has risen by more than the logger can bear

@@ -88,7 +88,9 @@ class ProofTest extends PageTest {
             troubles("The chart data of “Air” do not match its values");
             sql.update("UPDATE series_outline SET data = ?" + outline, data);
         }
-        sql.update("INSERT INTO series_outline SELECT mission_id, channel, level, part + 1, data FROM series_outline WHERE mission_id = " + m.id() + " AND channel = 0 AND level = 0");
+        sql.update(
+                "INSERT INTO series_outline SELECT mission_id, channel, level, part + 1, data FROM series_outline WHERE mission_id = "
+                        + m.id() + " AND channel = 0 AND level = 0");
         troubles("The chart data of “Air” do not match its values");
         sql.update("DELETE FROM series_outline WHERE mission_id = " + m.id() + " AND level = 0 AND part = 1");
         assertThat(check.troubles(m.id())).isEmpty();

@@ -476,7 +476,8 @@ class WalkTest {
     /** The capture's hash as the CSV's head tells it. */
     private record CsvHead(List<String> csv) {
         String hash() {
-            Matcher m = Pattern.compile("# Fingerprint (SHA-256) of the capture: ([0-9a-f]{64})").matcher(String.join("\n", csv));
+            Matcher m = Pattern.compile("# Fingerprint (SHA-256) of the capture: ([0-9a-f]{64})")
+                    .matcher(String.join("\n", csv));
             assertThat(m.find()).isTrue();
             return m.group(1);
         }

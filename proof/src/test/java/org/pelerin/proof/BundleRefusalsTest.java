@@ -163,11 +163,13 @@ class BundleRefusalsTest {
                         .troubles())
                 .containsExactly(trouble);
         // a stretch that is left out and was not when it was judged
-        assertThat(check(bundle(e -> e.put(
-                                Bundle.MISSION,
-                                MISSION.replace(
-                                        "\"excluded\": []",
-                                        "\"excluded\": [{\"kind\": \"NOT_VALID\", \"from\": 1772493600000, \"to\": 1772494200000, \"reason\": \"x\", \"by\": \"tech\", \"at\": 0}]"))))
+        assertThat(check(
+                                bundle(
+                                        e -> e.put(
+                                                Bundle.MISSION,
+                                                MISSION.replace(
+                                                        "\"excluded\": []",
+                                                        "\"excluded\": [{\"kind\": \"NOT_VALID\", \"from\": 1772493600000, \"to\": 1772494200000, \"reason\": \"x\", \"by\": \"tech\", \"at\": 0}]"))))
                         .troubles())
                 .containsExactly(trouble);
     }

@@ -1,5 +1,6 @@
 package org.pelerin.app.findings;
 
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.judge.Side;
@@ -14,7 +15,7 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
     /** “Air above 13 °C, up to 19.6 °C”, “Air without data”, “Its clock was 3 min fast”. */
     public String of(Finding f) {
         if (!f.departure()) {
-            return f.told();
+            return StoredTexts.read(f.told());
         }
         return words(f.lead())
                 + (f.extent().parts() > 1
@@ -38,7 +39,7 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
         Conversion to = Unit.of(l.unit()).shown(inUnits);
         String extreme =
                 side == Side.ABOVE ? Texts.of("findings.findingWords.upTo") : Texts.of("findings.findingWords.downTo");
-        return of + " " + side.word()
+        return of + " " + Texts.of("words.side." + side.word())
                 + (l.limit() == null ? "" : " " + LimitText.plain(to.value(l.limit())) + unit(to))
                 + (l.peak() == null ? "" : extreme + number(to.value(l.peak())) + unit(to));
     }

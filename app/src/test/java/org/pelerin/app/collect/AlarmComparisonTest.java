@@ -44,7 +44,8 @@ class AlarmComparisonTest {
     @Test
     void names_each_rule_in_which_they_differ() {
         assertThat(AlarmComparison.differences(header(high()), List.of("Air high", "Air high", "Air low"), true))
-                .isEqualTo("The logger raised “Air high” once; its record shows it 2 times. The logger raised “Air low” never; its record shows it once.");
+                .isEqualTo(
+                        "The logger raised “Air high” once; its record shows it 2 times. The logger raised “Air low” never; its record shows it once.");
     }
 
     @Test

@@ -134,7 +134,8 @@ class MissionSentenceTest {
         Limits patient = new Limits(
                 "x", List.of(Rule.of("band", "Air", new Bound.Outside(10, 14), Lasting.delay(Duration.ofHours(9)))));
         assertThat(sentence(document(patient, 12, 15, 15, 12, 12), false))
-                .isEqualTo("Within limits for 5 h, with samples for 100 % of the time; outside the band for 2 h, no longer than its limits allow.");
+                .isEqualTo(
+                        "Within limits for 5 h, with samples for 100 % of the time; outside the band for 2 h, no longer than its limits allow.");
         assertThat(sentence(document(patient, 15, 15, 15), false))
                 .startsWith("◇Outside its band throughout, 3 h, no longer than its limits allow");
     }

@@ -57,7 +57,8 @@ class ConsequencesTest {
                 new StopCondition.MemoryFull(),
                 1);
         assertThat(sentence(c))
-                .isEqualTo("Every 10 min from Fri 20 Mar, 06:00; “Air” alarms below −10.5 or above 14 °C for longer than 1 h. Memory is full on Wed 28 Oct, 11:20.");
+                .isEqualTo(
+                        "Every 10 min from Fri 20 Mar, 06:00; “Air” alarms below −10.5 or above 14 °C for longer than 1 h. Memory is full on Wed 28 Oct, 11:20.");
         assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Wed 28 Oct, 11:20, memory is full");
         assertThat(c.samplesPerDay()).isEqualTo("144");
         assertThat(c.records()).isEqualTo("32\u202f000");

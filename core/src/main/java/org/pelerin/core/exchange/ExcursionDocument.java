@@ -14,6 +14,7 @@ import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.judge.ValueExcursion;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -272,7 +273,7 @@ public sealed interface ExcursionDocument {
 
         @Override
         public String told(ShownUnits inUnits) {
-            return subject() + " without data";
+            return CoreTexts.say("core.exchange.excursion.withoutData", "subject", subject());
         }
 
         @Override

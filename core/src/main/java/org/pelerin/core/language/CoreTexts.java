@@ -1,6 +1,8 @@
 package org.pelerin.core.language;
 
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 
 /** The texts of this module: what it says to people of plans, files, formulas and rules. What it computes is in no language. */
 public final class CoreTexts {
@@ -16,5 +18,10 @@ public final class CoreTexts {
      */
     public static String say(String key, Object... arguments) {
         return TEXTS.say(key, arguments);
+    }
+
+    /** Empty where there is no such text. */
+    public static Optional<String> find(String key) {
+        return TEXTS.find(key, CurrentLanguage.get()).map(w -> w.with(Map.of()));
     }
 }

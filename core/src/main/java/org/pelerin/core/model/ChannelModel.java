@@ -31,6 +31,18 @@ public record ChannelModel(
         terminals = List.copyOf(terminals);
     }
 
+    /** In the language that is spoken just now. */
+    @Override
+    public String quantity() {
+        return CatalogueText.of(quantity);
+    }
+
+    /** In the language that is spoken just now. */
+    @Override
+    public String sensor() {
+        return CatalogueText.of(sensor);
+    }
+
     /** What it takes in unless a sensor is chosen. */
     public InputModel own() {
         return inputs.get(0);

@@ -52,6 +52,12 @@ public record LoggerModel(
         options = List.copyOf(options);
     }
 
+    /** In the language that is spoken just now. */
+    @Override
+    public String about() {
+        return CatalogueText.of(about);
+    }
+
     /** Records that fit when each has so many values; 0 for none. */
     public long recordsThatFit(int valuesPerRecord) {
         return memory.records(valuesPerRecord);

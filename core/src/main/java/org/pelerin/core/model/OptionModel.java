@@ -43,10 +43,29 @@ public record OptionModel(
             boolean outside,
             double noise,
             int millis,
-            Firmware firmware) {}
+            Firmware firmware) {
+
+        /** In the language that is spoken just now. */
+        @Override
+        public String label() {
+            return CatalogueText.of(label);
+        }
+    }
 
     public OptionModel {
         choices = List.copyOf(choices);
+    }
+
+    /** In the language that is spoken just now. */
+    @Override
+    public String label() {
+        return CatalogueText.of(label);
+    }
+
+    /** In the language that is spoken just now. */
+    @Override
+    public String group() {
+        return CatalogueText.of(group);
     }
 
     public Optional<Choice> choice(String value) {

@@ -115,10 +115,14 @@ public final class Durations {
             return "−" + rough(d.negated());
         }
         if (d.toDays() >= YEARS_FROM) {
-            return String.format(Locale.ROOT, "%.1f\u00a0years", d.toHours() / HOURS_A_YEAR);
+            return CoreTexts.say(
+                    "core.plan.durations.years", "years", Math.round(d.toHours() / HOURS_A_YEAR * 10) / 10.0);
         }
         if (d.toDays() >= 14) {
-            return rounded(d, Duration.ofDays(1)).toDays() + "\u00a0days";
+            return CoreTexts.say(
+                    "core.plan.durations.days",
+                    "days",
+                    rounded(d, Duration.ofDays(1)).toDays());
         }
         Duration step = d.toDays() >= 1
                 ? Duration.ofHours(1)

@@ -73,7 +73,8 @@ class PlanDocumentTest {
 
     @Test
     void a_plan_of_version_one_is_brought_up_to_date() {
-        String old = "{\"version\":1,\"plan\":{\"model\":\"alder-t1\",\"loggerName\":\"X\",\"interval\":\"PT10M\",\"start\":{\"kind\":\"button\"},\"stop\":{\"kind\":\"afterSamples\",\"count\":40},\"channels\":[{\"enabled\":true,\"label\":\"Air\",\"high\":{\"limit\":14.0,\"delay\":\"PT1H\",\"latched\":true},\"low\":null}]}}";
+        String old =
+                "{\"version\":1,\"plan\":{\"model\":\"alder-t1\",\"loggerName\":\"X\",\"interval\":\"PT10M\",\"start\":{\"kind\":\"button\"},\"stop\":{\"kind\":\"afterSamples\",\"count\":40},\"channels\":[{\"enabled\":true,\"label\":\"Air\",\"high\":{\"limit\":14.0,\"delay\":\"PT1H\",\"latched\":true},\"low\":null}]}}";
         assertThat(PlanDocument.plan(old))
                 .isEqualTo(new Plan(
                         "alder-t1",

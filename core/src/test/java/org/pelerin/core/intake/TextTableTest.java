@@ -57,7 +57,6 @@ class TextTableTest {
     @Test
     void as_many_cells_as_letters_is_no_table() {
         byte[] file = "a,".repeat(600).getBytes(StandardCharsets.UTF_8);
-        assertThatThrownBy(() -> rows(file, StandardCharsets.UTF_8, ','))
-                .hasMessageContaining("Check the separator");
+        assertThatThrownBy(() -> rows(file, StandardCharsets.UTF_8, ',')).hasMessageContaining("Check the separator");
     }
 }

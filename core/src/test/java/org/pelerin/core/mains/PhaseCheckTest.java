@@ -69,7 +69,11 @@ class PhaseCheckTest {
     @Test
     void a_network_that_turns_left_is_not_called_a_mistake_of_one_lead() {
         PhaseCheck c = check(List.of(u(0), u(120), u(-120)), List.of(i(-24), i(96), i(-144)));
-        assertThat(c.findings()).singleElement().asString().contains("1, 3, 2").contains("or the network has a left-hand rotation");
+        assertThat(c.findings())
+                .singleElement()
+                .asString()
+                .contains("1, 3, 2")
+                .contains("or the network has a left-hand rotation");
     }
 
     @Test

@@ -73,6 +73,7 @@ class RuleTextTest {
     void a_rule_on_gaps() {
         assertThat(RuleText.of(new GapRule("g", null, Duration.ofHours(2), 95.0, Severity.MINOR))
                         .replace('\u00a0', ' '))
-                .isEqualTo("No gap of the record may be longer than 2 h, and samples have to cover 95 % of the record; severity minor.");
+                .isEqualTo(
+                        "No gap of the record may be longer than 2 h, and samples have to cover 95 % of the record; severity minor.");
     }
 }

@@ -71,7 +71,9 @@ class SpotFormTest {
                     f.cable = "5";
                     f.depth = "4";
                 }))
-                .containsEntry("depth", "With this cable and water level it hangs 1.8 m deep. Leave this field empty to have it calculated");
+                .containsEntry(
+                        "depth",
+                        "With this cable and water level it hangs 1.8 m deep. Leave this field empty to have it calculated");
     }
 
     @Test

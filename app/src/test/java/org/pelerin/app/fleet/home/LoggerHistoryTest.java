@@ -106,7 +106,8 @@ class LoggerHistoryTest {
                 overview(false, mission(MissionState.LOGGING, days(-9), days(60), days(300))));
         FleetSentence s = FleetSentence.of(units, 1, 0, true, NOW, SHOW);
         assertThat(s.lead()).isEqualTo("3 of 4\u00a0loggers need you.");
-        assertThat(s.rest()).isEqualTo(" 1\u00a0start is not confirmed and 2\u00a0memories are full before the next visit.");
+        assertThat(s.rest())
+                .isEqualTo(" 1\u00a0start is not confirmed and 2\u00a0memories are full before the next visit.");
         assertThat(s.below()).startsWith("1 is at work as planned").contains("1\u00a0excursion in");
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, true, NOW, SHOW).lead())
                 .isEqualTo("Nothing needs you.");

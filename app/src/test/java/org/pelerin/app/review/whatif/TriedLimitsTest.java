@@ -56,7 +56,8 @@ class TriedLimitsTest {
         Rule same = fitted("warm: T2").withLimits(new Bound.Above(44.6), Lasting.ANY);
         assertThat(tried(one, same).within(SET).rules().get(0).bound()).isEqualTo(new Bound.Above(7));
         Rule other = fitted("warm: T2").withLimits(new Bound.Above(46), Lasting.ANY);
-        assertThatThrownBy(() -> tried(one, other).within(SET)).hasMessageContaining("was changed differently for each");
+        assertThatThrownBy(() -> tried(one, other).within(SET))
+                .hasMessageContaining("was changed differently for each");
     }
 
     @Test
