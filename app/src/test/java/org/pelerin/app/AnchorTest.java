@@ -91,7 +91,7 @@ class AnchorTest {
         AnchorCheck.Outcome found = cutBack(() -> of(file));
         assertThat(found.troubles())
                 .containsExactly("By heads.jsonl, entry " + before.sequence()
-                        + " is not the one of then: the trail was cut back or changed after "
+                        + " is not the original one: the trail was cut back or changed after  "
                         + DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss 'UTC'", Locale.ENGLISH)
                                 .format(before.at().atOffset(ZoneOffset.UTC)));
         assertThat(found.unchecked()).isEmpty();
@@ -114,7 +114,7 @@ class AnchorTest {
         Anchor signed = new Anchor(later.sequence(), later.hash(), later.at(), later.certificate(), sign(later, by));
         assertThat(check.of(kept("later.jsonl", line(signed))).troubles())
                 .singleElement()
-                .satisfies(t -> assertThat(t).contains("entry " + signed.sequence() + " is not there any more"));
+                .satisfies(t -> assertThat(t).contains("entry " + signed.sequence() + " is missing"));
     }
 
     /** As the format says it, put together here. */

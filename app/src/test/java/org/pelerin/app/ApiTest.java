@@ -145,7 +145,7 @@ class ApiTest extends PageTest {
         page.selectOption("#role", "ADMIN");
         page.fill("#name", "Too much");
         page.locator("button:has-text('Create token')").click();
-        assertThat(page.locator(".refused")).containsText("A token may do no more than its account");
+        assertThat(page.locator(".refused")).containsText("A token cannot have more rights than its account");
     }
 
     @Test
@@ -170,7 +170,7 @@ class ApiTest extends PageTest {
         bed.bean(JdbcTemplate.class).update("UPDATE account SET role = 'VIEWER' WHERE name = 'lesser'");
         assertThat(bed.bean(ApiTokens.class).bearer(old).orElseThrow().role()).isEqualTo(Role.VIEWER);
         assertThatThrownBy(() -> bed.bean(ApiTokens.class).make("viewer", "x", Role.REVIEWER, Duration.ofDays(1)))
-                .hasMessageContaining("no more than its account");
+                .hasMessageContaining("more rights than its account");
     }
 
     @Test
@@ -208,7 +208,7 @@ class ApiTest extends PageTest {
                         .get("field")
                         .asString())
                 .isEqualTo("from");
-        problem(get("/no/such/thing"), 404, "nothing at this address");
+        problem(get("/no/such/thing"), 404, "no page at this address");
         problem(send(at("/missions").DELETE(), technician), 404, "not for this method");
     }
 
@@ -244,7 +244,7 @@ class ApiTest extends PageTest {
                 .isEqualTo("Air");
         assertThat(get("/missions/" + m.id + "/judgement").body())
                 .isEqualTo(bed.bean(Evaluation.class).text(m.mission()));
-        problem(get("/missions/" + m.id + "/series.csv?step=soon"), 400, "length of time");
+        problem(get("/missions/" + m.id + "/series.csv?step=soon"), 400, "is not a duration");
         problem(get("/missions/" + m.id + "/series.csv?table=9"), 404, "no table 9");
         problem(
                 get("/missions/" + m.id + "/series.json?from=2026-03-03T05:00:00Z&to=2026-03-03T04:00:00Z&step=1%20h"),

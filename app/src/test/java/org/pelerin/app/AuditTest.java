@@ -80,7 +80,7 @@ class AuditTest extends PageTest {
                 "=1+1 as a reason");
         page.navigate(bed.address + "/audit");
         page.fill("#audit-q", "Audited set");
-        page.locator("button:has-text('Look for it')").click();
+        page.locator("button:has-text('Apply filter')").click();
         assertThat(page.locator("table.audit > tbody > tr")).hasCount(1);
         page.locator("summary:has-text('1 change')").click();
         assertThat(page.locator("table.audit")).containsText("rules[0].bound.above");
@@ -117,9 +117,9 @@ class AuditTest extends PageTest {
                 .isNotEmpty()
                 .containsOnly("review");
         page.navigate(bed.address + "/audit?q=there+is+no+such+thing");
-        assertThat(page.locator("main")).containsText("No entry fits");
+        assertThat(page.locator("main")).containsText("No entries for this filter");
         page.locator("button:has-text('Check all entries now')").click();
-        assertThat(page.locator(".said")).containsText("entries fit, from the first to the newest");
+        assertThat(page.locator(".said")).containsText("entries are intact, from the first to the newest");
     }
 
     @Test

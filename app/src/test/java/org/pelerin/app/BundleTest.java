@@ -328,10 +328,10 @@ class BundleTest extends PageTest {
     void it_is_verified_where_it_came_from() {
         page.navigate(bed.address + "/verify");
         page.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", bundle()));
-        page.locator("button:has-text('Verify it')").click();
+        page.locator("button:has-text('Verify file')").click();
         assertThat(page.locator("h1"))
                 .containsText("✓ The file is genuine. It is mission " + m.id()
-                        + ", signed here, with the same record, judgement, findings, documentation and signatures");
+                        + ", signed here, with the same record, verdict, findings, documentation and signatures");
     }
 
     @Test
@@ -485,13 +485,13 @@ class BundleTest extends PageTest {
                                 new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)),
                                 layout,
                                 "tech"))
-                .hasMessage("The same file is mission " + id + " already");
+                .hasMessage("The same file is already mission " + id + " already");
     }
 
     private static void verify(Page there, String address, byte[] zip) {
         there.navigate(address + "/verify");
         there.setInputFiles("input[type=file]", new FilePayload("bundle.zip", "application/zip", zip));
-        there.locator("button:has-text('Verify it')").click();
+        there.locator("button:has-text('Verify file')").click();
     }
 
     private static void take(Page there) {

@@ -94,14 +94,14 @@ class CarriedHomeTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("1 of 3 files is home; ▲ 2 refused");
         Locator rows = page.locator("table.wide tbody tr");
-        assertThat(rows.nth(0)).containsText("145 of 145 samples collected; the logger goes on recording");
+        assertThat(rows.nth(0)).containsText("145 of 145 samples collected; the logger is still logging");
         assertThat(rows.nth(1)).containsText("▲");
         assertThat(rows.nth(2)).containsText("▲");
         page.setInputFiles("[name=files]", file("day1 again.zip", whole));
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("table.wide")).containsText("is home already, byte for byte the same");
+        assertThat(page.locator("table.wide")).containsText("is already complete here, byte for byte the same");
         page.getByText("Open mission").click();
-        assertThat(page.locator("#main")).containsText("It goes on recording; this is what is home so far");
+        assertThat(page.locator("#main")).containsText("The mission is still logging; this is what was collected so far");
         assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()
@@ -120,25 +120,25 @@ class CarriedHomeTest {
         assertThat(page.locator("#main")).containsText("Last contact");
         page.fill("[name=every]", "often");
         set();
-        assertThat(page.locator(".refused")).containsText("Give whole minutes");
+        assertThat(page.locator(".refused")).containsText("Enter whole minutes");
         page.fill("[name=every]", "90");
         page.fill("[name=retry]", "4");
         page.uncheck("[name=tables][value=RECORDS]");
         set();
-        assertThat(page.locator(".said")).containsText("is collected every 90 min, and left running");
-        assertThat(page.locator("h1")).containsText("it is collected next");
+        assertThat(page.locator(".said")).containsText("is collected every 90 min while it keeps logging");
+        assertThat(page.locator("h1")).containsText("next collection");
         assertThat(page.locator("tr:has-text('Failed attempts since')")).containsText("none");
         assertThat(page.locator("[name=tables][value=RECORDS]")).not().isChecked();
         assertThat(page.locator("[name=tables][value=SECOND]")).isChecked();
         page.locator("[name=tables]:checked").all().forEach(b -> b.uncheck());
         set();
-        assertThat(page.locator(".refused")).containsText("Choose at least one table");
+        assertThat(page.locator(".refused")).containsText("Select at least one data table");
         // what was chosen stands there still
         assertThat(page.locator("[name=tables]:checked")).hasCount(0);
         page.check("[name=tables][value=SECOND]");
         page.fill("[name=every]", "");
         set();
-        assertThat(page.locator(".said")).containsText("only when somebody asks");
+        assertThat(page.locator(".said")).containsText("only on request");
         page.getByText("Stop monitoring").click();
         assertThat(page.locator(".said")).containsText("watched no more");
     }
@@ -157,7 +157,7 @@ class CarriedHomeTest {
         hands.run(serial, 2);
         bed.carry(serial, "dock");
         page.navigate(bed.address + "/dock/" + serial);
-        assertThat(page.locator("h1")).containsText("holds ◇ 2 missions that are not all home");
+        assertThat(page.locator("h1")).containsText("holds ◇ 2 missions that are not all collected");
         page.getByText("Choose what to collect").click();
         assertThat(page.locator("h1")).containsText("◇ none is collected");
         page.locator("[name=missions]").all().forEach(b -> b.uncheck());

@@ -75,7 +75,7 @@ class CertificatesTest extends PageTest {
             }
             // the same once more would leave nobody to sign
             save(admin, file, PASSWORD);
-            assertThat(admin.locator(".refused")).containsText("known here already");
+            assertThat(admin.locator(".refused")).containsText("already known here");
             assertThat(keys.signer(KeyPurpose.DOCUMENT).certificate()).isEqualTo(own.certificate());
             assertThat(keys.signer(KeyPurpose.DOCUMENT).chain()).containsExactly(authority.certificate());
         } finally {

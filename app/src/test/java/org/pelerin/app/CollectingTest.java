@@ -82,7 +82,7 @@ class CollectingTest {
         long id = hands.write(serial, new StartCondition.Now());
         MissionQueries missions = bed.bean(MissionQueries.class);
         hands.pass(Duration.ofDays(2));
-        assertThat(hands.visit(serial).message()).contains("goes on recording");
+        assertThat(hands.visit(serial).message()).contains("is still logging");
         hands.home(id, 1440);
         assertThat(missions.find(id).orElseThrow().state()).isEqualTo(MissionState.LOGGING);
         assertThat(missions.find(id).orElseThrow().records().verdict()).isNotNull();
@@ -93,7 +93,7 @@ class CollectingTest {
         hands.visit(serial);
         hands.home(id, 2160);
         hands.pass(Duration.ofHours(12));
-        assertThat(hands.collect(serial).message()).endsWith("samples are home");
+        assertThat(hands.collect(serial).message()).endsWith("samples collected");
         hands.home(id, 2520);
         Mission m = missions.find(id).orElseThrow();
         assertThat(m.state()).isEqualTo(MissionState.COLLECTED);
@@ -153,7 +153,7 @@ class CollectingTest {
         hands.pass(Duration.ofHours(30));
         Job last = hands.collect(serial);
         Mission m = bed.bean(MissionQueries.class).find(id).orElseThrow();
-        assertThat(last.message()).contains("overwritten before anybody came");
+        assertThat(last.message()).contains("overwritten before collection");
         assertThat(m.records().expected()).isGreaterThan(90_000);
         assertThat(m.records().received()).isBetween(36_000L + 31_700, 36_000L + 32_300);
         JudgementDocument j = bed.bean(Evaluation.class).judgement(m).orElseThrow();
@@ -252,7 +252,7 @@ class CollectingTest {
         // somebody comes by once more
         Job again = hands.visit(serial);
         assertThat(again.state()).isEqualTo(Job.State.DONE);
-        assertThat(again.message()).startsWith("There is nothing new");
+        assertThat(again.message()).startsWith("Nothing new");
         bed.carry(serial, "bench");
         assertThat(attention.all())
                 .filteredOn(n -> n.serial().equals(serial))
@@ -276,7 +276,7 @@ class CollectingTest {
         long id = hands.write(serial, new StartCondition.Now());
         hands.pass(Duration.ofHours(5));
         assertThatThrownBy(() -> collections.discard(serial, serial, "rubbish", "tech"))
-                .hasMessageContaining("It is running");
+                .hasMessageContaining("The logger is logging");
         hands.collect(serial);
         assertThatThrownBy(() -> collections.discard(serial, serial, "rubbish", "tech"))
                 .hasMessageContaining("home already");
@@ -309,7 +309,7 @@ class CollectingTest {
         CarrierIntake.Taken taken = sticks.take("one.zip", first, "tech");
         assertThat(taken.refused()).isFalse();
         assertThat(taken.missionId()).isEqualTo(id);
-        assertThat(taken.message()).contains("goes on recording");
+        assertThat(taken.message()).contains("is still logging");
         assertThat(sticks.take("again.zip", first, "tech").message()).contains("byte for byte the same");
         assertThat(bed.bean(CaptureStore.class).countVisits(id)).isEqualTo(1);
         hands.pass(Duration.ofDays(1));
@@ -326,7 +326,7 @@ class CollectingTest {
         assertThat(hands.collect(serial).state()).isEqualTo(Job.State.DONE);
         assertThat(CaptureBytes.ofDatabase(id)).isEqualTo(CaptureBytes.ofFlash(bed.yardData, serial));
         assertThat(sticks.take("two.zip", second, "tech").message())
-                .contains("all that it holds is home already, and more");
+                .contains("all its records are already here, and more");
         byte[] hurt = second.clone();
         hurt[hurt.length / 2] ^= 0x40;
         CarrierIntake.Taken refused = sticks.take("hurt.zip", hurt, "tech");

@@ -119,7 +119,7 @@ class CompareTest extends PageTest {
         Axe.check(page);
         page.locator("input[value=m" + first.id + "]").check();
         page.locator("input[value=m" + second.id + "]").check();
-        page.locator("button:has-text('Lay the chosen')").click();
+        page.locator("button:has-text('Compare selected')").click();
         assertThat(page.locator("h1")).containsText("2 records");
         press("time since start");
         page.waitForURL(Pattern.compile(".*by=elapsed.*"));

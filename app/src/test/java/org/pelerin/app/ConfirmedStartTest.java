@@ -54,7 +54,7 @@ class ConfirmedStartTest {
         assertThat(page(id))
                 .contains("Waiting for its button.")
                 .contains("tech confirmed on ")
-                .contains("that it ran; its logger said on ");
+                .contains("the start on ");
         hands.collect(SERIAL);
         assertThat(hands.mission(id).records().received()).isZero();
         assertThat(page(id)).contains("It never started").contains("tech confirmed on ");
@@ -64,6 +64,6 @@ class ConfirmedStartTest {
     void a_start_that_lies_ahead_is_none_since_then() throws Exception {
         Instant start = bed.bean(Clock.class).instant().plus(Duration.ofDays(3));
         long id = hands.write(SERIAL, new StartCondition.At(start));
-        assertThat(page(id)).contains("Written. It starts by itself").doesNotContain("At work since");
+        assertThat(page(id)).contains("Waiting to start. It starts automatically").doesNotContain("Logging since");
     }
 }

@@ -222,7 +222,7 @@ class DerivedSeriesTest {
         add(one, "{\"name\": \"Steps\", \"rate\": {\"channel\": \"Calm\", \"per\": \"PT10M\"}}");
         assertThat(derived().of(one).get(0).note()).isNull();
         judgement(one);
-        assertThat(derived().of(one).get(0).note()).contains("“Calm”, which is not there");
+        assertThat(derived().of(one).get(0).note()).contains("“Calm”, which does not exist");
         add(one, MEAN);
         assertThat(values(one, "Steps")[3]).isCloseTo(0, within(1e-9));
         assertThat(derived().of(one)).extracting(DerivedSeries.Kept::note).containsOnlyNulls();

@@ -81,7 +81,7 @@ class DraftsTest {
         assertThat(page.locator(".draft")).hasCount(0);
         page.fill("[name='rules[0].high']", "14");
         page.locator("#limits-form .main-act").click();
-        assertThat(page.locator("div.said")).containsText("Kept as version 1");
+        assertThat(page.locator("div.said")).containsText("Saved as version 1");
         page.navigate(bed.address + "/limits/new");
         assertThat(page.locator("#limits-form")).isVisible();
         assertThat(page.locator(".draft")).hasCount(0);

@@ -110,7 +110,7 @@ class FilesTest {
     void semicolons_commas_umlauts_a_repeated_hour_a_double_row_and_an_unreadable_one() throws Exception {
         long spot = limited();
         handIn("Keller 4.csv", cellar());
-        assertThat(page.locator("h1")).containsText("Is this how Keller 4.csv is to be read?");
+        assertThat(page.locator("h1")).containsText("Is this the layout of Keller 4.csv?");
         assertThat(page.locator("#charset")).hasValue("windows-1252");
         assertThat(page.locator("#order")).hasValue("DAY_FIRST");
         assertThat(page.locator("[name=role]").first()).hasValue("IGNORED");
@@ -138,7 +138,7 @@ class FilesTest {
         page.fill("#device", "Box 4");
         page.selectOption("#spot", String.valueOf(spot));
         page.getByText("Import").click();
-        assertThat(page.locator(".refused")).containsText("Say what is done with instants that come twice");
+        assertThat(page.locator(".refused")).containsText("Choose what to do with repeated or unsorted times");
         assertThat(page.locator("#main")).containsText("all with the same values");
         page.getByText("the first one counts").click();
         page.fill("#device", "Box 4");
@@ -158,7 +158,7 @@ class FilesTest {
         assertThat(page.locator("#main")).containsText("times as in its file");
         // by what rule the doubled instant was merged stays with it
         assertThat(page.locator("#main"))
-                .containsText("1 row repeats an earlier time: of each instant the first row of the file counts");
+                .containsText("1 row repeats an earlier time: the first row of each time counts");
         assertThat(page.locator("h1")).containsText("Outside limits ▲ once for 3 h 15 min");
         String csv = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")
@@ -169,7 +169,7 @@ class FilesTest {
         // nobody programmed a file
         assertThat(csv).contains("# Read in from a file by tech").doesNotContain("Written by");
         try (PDDocument read = Loader.loadPDF(pdf)) {
-            assertThat(new PDFTextStripper().getText(read)).contains("Read in").doesNotContain("Programmed");
+            assertThat(new PDFTextStripper().getText(read)).contains("Import").doesNotContain("Programmed");
         }
         assertThat(page.request()
                         .get(bed.address + "/missions/" + m.id() + "/file")
@@ -179,7 +179,7 @@ class FilesTest {
         // the next one of its kind is laid out by itself, and the same one is recognised
         handIn("again.csv", cellar());
         assertThat(page.locator("#main")).containsText("Laid out as “Cellar boxes”");
-        assertThat(page.locator("#main")).containsText("The same file is mission " + m.id() + " already");
+        assertThat(page.locator("#main")).containsText("The same file is already mission " + m.id() + " already");
         assertThat(page.locator("[name=name]").nth(2)).hasValue("Air");
         page.getByText("Discard file").click();
         assertThat(page.locator(".said")).containsText("again.csv is discarded");
@@ -229,7 +229,7 @@ class FilesTest {
         assertThat(read(0)).containsText("2026-11-13 08:00:00 CET");
         page.fill("#zone", "Nowhere");
         page.keyboard().press("Tab");
-        assertThat(page.locator("#preview")).containsText("“Nowhere” is no time zone");
+        assertThat(page.locator("#preview")).containsText("“Nowhere” is not a time zone");
         page.fill("#zone", "UTC");
         page.keyboard().press("Tab");
         assertThat(read(0)).containsText("2026-11-13 08:00:00 UTC");
@@ -375,7 +375,7 @@ class FilesTest {
                 System.currentTimeMillis());
         page.navigate(TestBed.get().address + "/files");
         Locator row = page.locator("tr:has-text('half.csv')");
-        assertThat(row).containsText("has not arrived whole");
+        assertThat(row).containsText("Not complete");
         assertThat(row.locator("a")).hasCount(0);
         row.locator("button").click();
         assertThat(page.locator("div.said")).containsText("half.csv is discarded");

@@ -92,25 +92,25 @@ class FindingsTest extends PageTest {
         assertThat(MISSIONS).allSatisfy(m -> assertThat(findings.about(m.id)).hasSize(1));
         page.navigate(bed.address + "/findings/causes");
         page.fill("[name=name]", "Compressor failed");
-        page.locator("button:has-text('Add it')").click();
-        assertThat(page.locator(".said")).containsText("can be chosen now");
+        page.locator("button:has-text('Add')").click();
+        assertThat(page.locator(".said")).containsText("is added");
         Axe.check(page);
         page.navigate(bed.address + "/findings");
         assertThat(site()).containsText("3 findings at Findings site happened together");
         Axe.check(page);
         site().locator("button").click();
-        assertThat(page.locator(".said")).containsText("3 are one finding now");
+        assertThat(page.locator(".said")).containsText("3 are now one finding");
         // from six in the morning to one in the afternoon, by the clock of the world
         assertThat(page.locator("h1")).containsText("Air above 30 °C, up to 35.0 °C, and 2 more for 7 h: new.");
         Axe.check(page);
         page.keyboard().press("a");
         assertThat(page.locator("h1")).containsText("acknowledged");
-        page.locator("button:has-text('Close it')").click();
+        page.locator("button:has-text('Close finding')").click();
         assertThat(page.locator(".refused")).containsText("Enter its cause before closing");
         page.selectOption(
                 "#said-cause", new com.microsoft.playwright.options.SelectOption().setLabel("Compressor failed"));
         page.fill("#action", "Compressor changed");
-        page.locator("button:has-text('Close it')").click();
+        page.locator("button:has-text('Close finding')").click();
         // what was typed is kept, although it could not be closed
         assertThat(page.locator(".refused")).containsText("Say the product disposition");
         assertThat(page.locator("#action")).hasValue("Compressor changed");
@@ -121,7 +121,7 @@ class FindingsTest extends PageTest {
         org.assertj.core.api.Assertions.assertThat(page.url()).doesNotContain("cause=");
         page.fill("#disposition", "Wheels of that night were sold as cooking cheese");
         page.fill("#text", "Looked at by two of us");
-        page.locator("button:has-text('Add it')").click();
+        page.locator("button:has-text('Add')").click();
         assertThat(page.locator(".story")).containsText("Looked at by two of us");
         page.setInputFiles(
                 "input[type=file]",
@@ -129,7 +129,7 @@ class FindingsTest extends PageTest {
                         "invoice.pdf", "application/pdf", "%PDF-1.4 made up".getBytes(StandardCharsets.US_ASCII)));
         assertThat(page.locator("main")).containsText("invoice.pdf");
         page.fill("#disposition", "Wheels of that night were sold as cooking cheese");
-        page.locator("button:has-text('Close it')").click();
+        page.locator("button:has-text('Close finding')").click();
         assertThat(page.locator(".said")).containsText("is closed");
         Finding f = of(MISSIONS.get(0));
         assertThat(f.state()).isEqualTo(FindingState.CLOSED);
@@ -140,7 +140,7 @@ class FindingsTest extends PageTest {
         bed.bean(Evaluation.class).again(MISSIONS.get(1).id);
         page.navigate(bed.address + "/findings?which=CHANGED");
         page.locator("#findings .finding-link").first().click();
-        assertThat(page.locator(".said")).containsText("judged otherwise since it was closed");
+        assertThat(page.locator(".said")).containsText("verdict changed after this finding was closed");
         Axe.check(page);
         assertThat(page.locator(".story")).containsText("“Air” above grew from 5 h to 6 h");
         assertThat(page.locator(".story")).containsText("Looked at by two of us");
@@ -150,7 +150,7 @@ class FindingsTest extends PageTest {
         assertThat(page.locator("h1")).containsText("acknowledged");
         // one of them is something else after all
         page.locator("button:has-text('take it out')").last().click();
-        assertThat(page.locator(".said")).containsText("It is finding");
+        assertThat(page.locator(".said")).containsText("It is now finding");
         assertThat(of(MISSIONS.get(2)).extent().missions()).isEqualTo(1);
         assertThat(of(MISSIONS.get(0)).extent().missions()).isEqualTo(2);
     }
@@ -203,7 +203,7 @@ class FindingsTest extends PageTest {
             page.navigate(bed.address + "/");
             assertThat(page.locator("main")).containsText(java.util.regex.Pattern.compile("\\d+.findings? waits?"));
             assertThatThrownBy(() -> findings.reopen(id, "why not", "tech")).isInstanceOf(TooLateException.class);
-            assertThatThrownBy(() -> findings.merge(List.of(id), "tech")).hasMessageContaining("two findings or more");
+            assertThatThrownBy(() -> findings.merge(List.of(id), "tech")).hasMessageContaining("Select two or more findings");
         }
     }
 

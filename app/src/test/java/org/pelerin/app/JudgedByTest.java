@@ -334,7 +334,7 @@ class JudgedByTest {
             gone.which = FindingFilter.Which.GONE;
             gone.mission = m.id;
             assertThat(bed.bean(FindingOverview.class).list(gone, 9, 0)).hasSize(1);
-            assertThat(tech.get("/findings?which=GONE").body()).contains("Put all");
+            assertThat(tech.get("/findings?which=GONE").body()).contains("Close all of them");
             tech.send(tech.emptyForm("/findings/put-away").build());
             assertThat(bed.bean(FindingOverview.class).list(gone, 9, 0)).isEmpty();
         }

@@ -204,8 +204,8 @@ class JudgedTest {
                 bed.browser().newContext(new Browser.NewContextOptions().setViewportSize(1280, 800))) {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/missions/" + id);
-            assertThat(page.locator("#judged")).containsText("while it lay at its spot");
-            page.click("#judged summary:has-text('Leave a stretch out')");
+            assertThat(page.locator("#judged")).containsText("while the logger was at its spot");
+            page.click("#judged summary:has-text('Exclude a period')");
             page.click("#judged form[action$='/exclusions'] [data-range-fill]");
             assertThat(page.locator("#out-from")).not().hasValue("");
             String day = page.inputValue("#out-from").substring(0, 11);
@@ -215,22 +215,22 @@ class JudgedTest {
             assertThat(page.locator("#judged table")).containsText("not part of the run");
             assertThat(page.locator("#judged table")).containsText("lid open for cleaning");
             assertThat(page.locator("h1")).containsText("Inconclusive");
-            page.click("#judged button:has-text('Take back')");
+            page.click("#judged button:has-text('Undo')");
             assertThat(page.locator("#judged table")).hasCount(0);
-            page.click("#judged summary:has-text('Judge another time')");
+            page.click("#judged summary:has-text('Change assessed period')");
             page.fill("#judged-from", day + "23:59:30");
             page.fill("#judged-to", day + "00:00:30");
             page.fill("#judged-why", "turned round");
             page.locator("#judged form[action$='/judged-period'] button.btn-primary")
                     .click();
-            assertThat(page.locator("main, body").first()).containsText("has to end after it begins");
+            assertThat(page.locator("main, body").first()).containsText("must end after it begins");
             // what was refused is there again, open
             assertThat(page.locator("#judged-why")).hasValue("turned round");
             assertThat(page.locator("#judged-from")).isVisible();
 
             // a record cannot be left out where it has nothing
             page.navigate(bed.address + "/missions/" + id);
-            page.click("#judged summary:has-text('Leave a stretch out')");
+            page.click("#judged summary:has-text('Exclude a period')");
             page.fill("#out-from", "2020-03-01T10:00:30");
             page.fill("#out-to", "2020-03-01T12:00:30");
             page.locator("#judged input[value=NOT_VALID]").check();
@@ -238,7 +238,7 @@ class JudgedTest {
             page.locator("#judged form[action$='/exclusions'] button.btn-primary")
                     .click();
             assertThat(page.locator(".refused").first())
-                    .containsText("The record has nothing in that time: it goes from");
+                    .containsText("The record has nothing in this period: it goes from");
             assertThat(page.locator("#out-from")).hasValue("2020-03-01T10:00:30");
             assertThat(page.locator("#judged input[value=NOT_VALID]")).isChecked();
             assertThat(page.locator("#out-why")).hasValue("the year was mistyped");
@@ -255,12 +255,12 @@ class JudgedTest {
             page.navigate(bed.address + "/spots/" + m.place().spotId());
             Locator carpet = page.locator("#carpet");
             assertThat(carpet.locator("rect.kept").first()).isVisible();
-            assertThat(carpet).containsText("that were judged");
+            assertThat(carpet).containsText("assessed");
             Axe.check(page);
             String month = carpet.locator("h2").textContent();
             carpet.locator("button:has-text('Previous month')").click();
             assertThat(carpet.locator("h2")).not().hasText(month);
-            carpet.locator("button:has-text('month after')").click();
+            carpet.locator("button:has-text('Next month')").click();
             assertThat(carpet.locator("h2")).hasText(month);
             carpet.locator("a:has(rect.kept)").last().click();
             page.waitForURL(url -> url.contains("/missions/") && url.contains("from="));

@@ -112,7 +112,7 @@ class LimitsTest extends PageTest {
         fill(0, "high", "28");
         assertThat(rule(0).locator(".sentence"))
                 .hasText(
-                        "The mean of each channel in °C named “Disch*” over each 3 h by the clock of its site may not be above 28 °C at once; a departure is major.");
+                        "The mean of each channel in °C named “Disch*” over each 3 h by the clock of its site may not be above 28 °C at once; severity major.");
         page.locator("#more-rules").click();
         page.selectOption("[name='rules[1].kind']", "TOTAL");
         fill(1, "channel", "Outflow");
@@ -128,7 +128,7 @@ class LimitsTest extends PageTest {
         page.selectOption("#spot", String.valueOf(spot));
         assertThat(rule(1).locator(".sentence"))
                 .hasText(
-                        "The total of “Outflow” in each 1 d by the clock of its site may not be above 200 m³ at once; a departure is major.");
+                        "The total of “Outflow” in each 1 d by the clock of its site may not be above 200 m³ at once; severity major.");
         // once above on the first day, once on the second
         assertThat(rule(0).locator(".caught")).containsText("1 time");
         assertThat(rule(1).locator(".caught")).containsText("1 time");
@@ -165,13 +165,13 @@ class LimitsTest extends PageTest {
         page.locator(".decide summary:has-text('other limits')").click();
         page.selectOption("#limits-by", "alarms");
         page.fill("#limits-reason", "A trial run");
-        page.locator("button:has-text('Judge it so')").click();
+        page.locator("button:has-text('Apply')").click();
         assertThat(page.locator(".said")).containsText("Checked against: Alarms of the plan.");
         assertThat(judged().excursions()).isEmpty();
         page.locator(".decide summary:has-text('other limits')").click();
         page.selectOption("#limits-by", "follow");
         page.fill("#limits-reason", "It was none");
-        page.locator("button:has-text('Judge it so')").click();
+        page.locator("button:has-text('Apply')").click();
         assertThat(page.locator(".said")).containsText("Permit of the outlet, version 1, of its spot");
         assertThat(judged().excursions()).hasSize(2);
     }
@@ -192,14 +192,14 @@ class LimitsTest extends PageTest {
         page.fill("#what-if [name=high]", "31");
         assertThat(page.locator("#what-if-verdict")).containsText("Within limits");
         page.locator("button:has-text('Save as version 2 of “Warm water”')").click();
-        assertThat(page.locator(".said")).containsText("Kept as version 2");
-        assertThat(page.locator("aside.consequences")).containsText("There is a version 2 of it");
+        assertThat(page.locator(".said")).containsText("Saved as version 2");
+        assertThat(page.locator("aside.consequences")).containsText("Newer version available: 2");
         assertThat(judged().verdict()).isEqualTo("excursions");
         page.navigate(bed.address + "/limits/" + set.id());
-        assertThat(page.locator(".ask")).containsText("1 mission is judged by an earlier version");
+        assertThat(page.locator(".ask")).containsText("1 mission is checked against an earlier version");
         page.fill(".ask [name=reason]", "As measured");
         page.locator(".ask button").click();
-        assertThat(page.locator(".said")).containsText("1 mission is judged by version 2 now");
+        assertThat(page.locator(".said")).containsText("1 mission is now checked against version 2");
         assertThat(judged().verdict()).isEqualTo("within");
         page.navigate(bed.address + "/limits/" + set.id() + "/rehearsal?spot=" + spot);
         assertThat(page.locator("h1")).containsText("Nothing changes in 1 mission.");
@@ -286,7 +286,7 @@ class LimitsTest extends PageTest {
         assertThat(page.locator("[name='rules[0].high']")).hasValue("31");
         assertThat(page.locator("#spot")).hasValue(String.valueOf(spot));
         page.locator(".main-act").click();
-        assertThat(page.locator(".said")).containsText("Kept as version 3");
+        assertThat(page.locator(".said")).containsText("Saved as version 3");
     }
 
     @Test

@@ -126,15 +126,15 @@ class LongListsTest {
     @CsvSource({"/people/import", "/places/import", "/limits/import", "/plans/import"})
     void a_file_that_is_too_long_or_not_in_utf_8_is_refused_with_what_to_do(String door) throws Exception {
         assertThat(imported(door, "n\n".repeat(3_000_000).getBytes(StandardCharsets.UTF_8)))
-                .contains("at most 2 MB are read here. Divide it");
+                .contains("at most 2 MB are possible. Divide it");
         assertThat(imported(door, "name\nJos\u00e9\n".getBytes(StandardCharsets.ISO_8859_1)))
-                .contains("It is not in UTF-8. Save it as UTF-8");
+                .contains("The file is not in UTF-8. Save it as UTF-8");
     }
 
     @Test
     void tables_and_rules_have_an_end_and_a_long_list_of_mistakes_is_cut() throws Exception {
         assertThat(imported("/people/import", people(3 * NamedTable.MOST_ROWS).getBytes(StandardCharsets.UTF_8)))
-                .contains("at most 10000 lines are read at once; divide the file");
+                .contains("at most 10000 lines can be imported at once; divide the file");
         assertThat(imported(
                         "/people/import",
                         people(1).concat("\nSame").concat("\nSame".repeat(300)).getBytes(StandardCharsets.UTF_8)))

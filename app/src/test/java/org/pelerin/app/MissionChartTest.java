@@ -93,7 +93,7 @@ class MissionChartTest extends PageTest {
         // from sample 500 to sample 749, which stands until the second cursor, and the one that begins at it
         assertThat(page.locator("#figures-box")).containsText("251");
         // what is to be left out is what lies between
-        page.locator("button:has-text('leave what lies between out')").click();
+        page.locator("button:has-text('Exclude this period')").click();
         assertThat(page.locator("#out-why")).isFocused();
         assertThat(page.locator("#out-from")).hasValue(Pattern.compile("2026-01-08T12:20(:00)?"));
         page.keyboard().press("Escape");
@@ -173,7 +173,7 @@ class MissionChartTest extends PageTest {
         page.navigate(bed.address + "/me");
         page.selectOption("#u-t", "°F");
         page.locator("button:has-text('Save units')").click();
-        assertThat(page.locator(".said")).containsText("Records are shown in these units");
+        assertThat(page.locator(".said")).containsText("Units are saved");
         page.navigate(bed.address + "/missions/" + mission);
         // the floor stays at 7 °C
         assertThat(page.locator("#figures-box")).containsText("°F");

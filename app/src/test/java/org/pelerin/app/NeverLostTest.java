@@ -279,7 +279,7 @@ class NeverLostTest {
                     .getByText("Move to stock")
                     .click();
             assertThat(page.locator(".said")).containsText(forgotten + " is in stock");
-            assertThat(page.locator("h1")).containsText("Nothing needs anybody");
+            assertThat(page.locator("h1")).containsText("Nothing to do");
         }
     }
 

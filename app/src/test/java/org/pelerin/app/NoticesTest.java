@@ -81,16 +81,16 @@ class NoticesTest {
         page.fill("#mail", "tech@pelerin.example");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
         page.getByText("Save").click();
-        assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example. Follow its link");
+        assertThat(page.locator(".said")).containsText("An email is on its way to tech@pelerin.example. Follow its link");
         assertThat(page.locator("#main")).containsText("tech@pelerin.example is not confirmed yet");
         YardClient.YardMail asked = bed.outdoors().mails().get(0);
         assertThat(asked.subject()).isEqualTo("Pelerin: confirm your email address");
         page.navigate(bed.address + "/me/mail/of-somebody-else");
-        assertThat(page.locator(".refused")).containsText("does not hold any more");
+        assertThat(page.locator(".refused")).containsText("is no longer valid");
         page.navigate(asked.text().replaceAll("(?s).*(http\\S+/me/mail/\\S+).*", "$1"));
         assertThat(page.locator(".said")).containsText("Notices go to tech@pelerin.example from now on");
-        page.getByText("send a mail to try").click();
-        assertThat(page.locator(".said")).containsText("A mail is on its way to tech@pelerin.example");
+        page.getByText("send a test email").click();
+        assertThat(page.locator(".said")).containsText("An email is on its way to tech@pelerin.example");
         assertThat(bed.outdoors().mails().get(0).subject()).isEqualTo("Pelerin: test email");
 
         runner.look();
@@ -107,15 +107,15 @@ class NoticesTest {
         forgotten(SECOND, "shelf");
         runner.look();
         page.navigate(bed.address + "/me");
-        assertThat(page.locator("#main")).containsText("could not be sent and is tried again");
+        assertThat(page.locator("#main")).containsText("could not be sent. Sending is repeated");
         assertThat(page.locator("#main")).containsText("The postman is on strike");
-        page.getByText("send a mail to try").click();
+        page.getByText("send a test email").click();
         assertThat(page.locator(".refused")).containsText("on strike");
         // nobody has mails without end sent to anybody
         for (int i = 0; i < 3; i++) {
-            page.getByText("send a mail to try").click();
+            page.getByText("send a test email").click();
         }
-        assertThat(page.locator(".refused")).containsText("5 mails sent within the hour");
+        assertThat(page.locator(".refused")).containsText("5 emails were sent within the hour");
         bed.outdoors().post("/mail", Map.of("refuse", false));
         // not before its time, unless somebody looks after it
         runner.look();
@@ -134,7 +134,7 @@ class NoticesTest {
         page.fill("#name", "Runa Veld");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
         page.getByText("Save").click();
-        assertThat(page.locator(".wrong-text")).containsText("needs an address");
+        assertThat(page.locator(".wrong-text")).containsText("need an email address");
         page.fill("#mail", "runa@pelerin.example");
         page.getByText("Save").click();
         assertThat(page.locator("#main")).containsText("1 kind");
@@ -146,7 +146,7 @@ class NoticesTest {
         page.navigate(bed.address + "/people/new");
         page.fill("#name", "Runa Veld");
         page.getByText("Save").click();
-        assertThat(page.locator(".wrong-text")).containsText("is in the address book already");
+        assertThat(page.locator(".wrong-text")).containsText("is already in the address book");
         page.navigate(bed.address + "/people");
         page.getByText("Runa Veld").click();
         page.getByText("Remove from the address book").click();
@@ -167,9 +167,9 @@ class NoticesTest {
         book.all().forEach(c -> book.remove(c, "tech"));
         page.navigate(bed.address + "/people");
         read("name,site,mail\nA. Amber,Address site,a@pelerin.example\n,Nowhere,b\nA. Amber,,\n");
-        assertThat(page.locator("#main")).containsText("Nothing was taken in");
+        assertThat(page.locator("#main")).containsText("Nothing was imported");
         assertThat(page.locator(".lines")).containsText(new String[] {
-            "Line 3: there is no site “Nowhere”Line 3: Somebody has a nameLine 3: “b” is no mail addressLine 4: “A. Amber” occurs twice"
+            "Line 3: there is no site “Nowhere”Line 3: Enter a nameLine 3: “b” is not an email addressLine 4: “A. Amber” occurs twice"
         });
         read("name;site;mail;notes\nA. Amber;Address site;a@pelerin.example;\"two; lines\"\nB. Beryl;;;\n");
         assertThat(page.locator("#main")).containsText("2 people read");

@@ -201,7 +201,7 @@ class PagesTest {
         assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stop and collect")))
                 .hasCount(0);
         page.navigate(bed.address + "/plans/" + plan.id());
-        assertThat(page.locator("#main")).containsText("may look at plans, not change them");
+        assertThat(page.locator("#main")).containsText("can view plans, not change them");
         assertThat(page.locator("main button[type=submit]")).hasCount(0);
     }
 

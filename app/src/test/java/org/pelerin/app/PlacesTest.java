@@ -101,7 +101,7 @@ class PlacesTest {
         page.fill("[name='limits[0].high']", "12");
         page.selectOption("[name='limits[0].unit']", "°C");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("Silo: nobody is there");
+        assertThat(page.locator("h1")).containsText("Silo: no logger");
         assertThat(page.locator("#main")).containsText("8.0 … 12.0 °C");
         // once more with the same name
         page.navigate(bed.address + "/places/new");
@@ -117,7 +117,7 @@ class PlacesTest {
         long mission = written("PL-18532", door);
         written("PL-18533", rear);
         page.navigate(bed.address + "/place?spot=" + rear);
-        assertThat(page.locator("h1")).containsText("Which logger do you place at Phone site / rear?");
+        assertThat(page.locator("h1")).containsText("Which logger is placed at Phone site / rear?");
         page.fill("[name=serial]", "pl-99999");
         page.keyboard().press("Enter");
         assertThat(page.locator(".wrong-text")).containsText("No logger PL-99999");
@@ -131,12 +131,12 @@ class PlacesTest {
         page.fill("#remarks", "second hook");
         page.fill("#acclimatise", "20");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("PL-18532 is there since");
-        assertThat(page.locator("#main")).containsText("20 min to take on the temperature · second hook · seen to run");
+        assertThat(page.locator("h1")).containsText("PL-18532 since");
+        assertThat(page.locator("#main")).containsText("20 min of acclimatisation · second hook · start confirmed");
         // what runs is among the spot's missions, and tells how its logger was placed
         page.locator("a", new Page.LocatorOptions().setHasText("mission " + mission))
                 .click();
-        assertThat(page.locator("#main")).containsText("20 min to take on the temperature.");
+        assertThat(page.locator("#main")).containsText("20 min of acclimatisation.");
         // the mission goes where its logger went, and is known to run
         assertThat(bed.bean(MissionQueries.class).find(mission).orElseThrow().where())
                 .isEqualTo("rear");
@@ -149,14 +149,14 @@ class PlacesTest {
         // another one at the same spot: somebody has to say what becomes of the first
         page.navigate(bed.address + "/place?serial=PL-18533");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".refused")).containsText("PL-18532 is there already; say whether");
+        assertThat(page.locator(".refused")).containsText("PL-18532 is already there. State whether");
         page.getByText("I take it away").click();
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("PL-18533 is there since");
+        assertThat(page.locator("h1")).containsText("PL-18533 since");
         // and the second is moved
         page.navigate(bed.address + "/place?serial=PL-18533&spot=" + door);
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".refused")).containsText("say that it was moved");
+        assertThat(page.locator(".refused")).containsText("State that it was moved");
         page.getByText("it was moved from there").click();
         // noted a little later, for the minute in which it was placed before: the form knows no seconds
         new Hands(bed).pass(Duration.ofMinutes(5));
@@ -171,7 +171,7 @@ class PlacesTest {
                         .toLocalDateTime()
                         .toString());
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("door: PL-18533 is there since");
+        assertThat(page.locator("h1")).containsText("door: PL-18533 since");
         PlacementService placements = bed.bean(PlacementService.class);
         assertThat(placements.presentOf("PL-18532")).isEmpty();
         assertThat(placements.ofLogger("PL-18533", 9))
@@ -188,11 +188,11 @@ class PlacesTest {
         String text = Files.readString(csv.path());
         assertThat(text).contains("Export site,Europe/Paris,,,,,\"north, \"\"cold\"\"\"");
         upload("site,zone\nImport site,Moon/Base\nOther,Europe/Paris\n");
-        assertThat(page.locator("#main")).containsText("Nothing was taken in");
+        assertThat(page.locator("#main")).containsText("Nothing was imported");
         assertThat(page.locator("#main")).containsText("Line 2: “Moon/Base” is not a time zone");
         assertThat(bed.bean(PlaceService.class).sites()).noneMatch(s -> s.name().equals("Other"));
         upload("site,spot,limits\nImport site,a,°C 2 … 8\nImport site,b,\nExport site,\"north, \"\"cold\"\"\",\n");
-        assertThat(page.locator("#main")).containsText("1 new site, 2 new spots, 2 brought up to date");
+        assertThat(page.locator("#main")).containsText("1 new site, 2 new spots, 2 updated");
     }
 
     private static void upload(String text) {
@@ -259,7 +259,7 @@ class PlacesTest {
         assertThat(page.locator(".refused")).containsText("hangs 0.5 m above the water");
         page.fill("#cable", "8.5");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("PL-31012 is there since");
+        assertThat(page.locator("h1")).containsText("PL-31012 since");
         assertThat(page.locator("#main")).containsText("water at 5.50 m · cable 8.50 m");
         page.getByText("PL-31012 was taken away").click();
     }
@@ -280,7 +280,7 @@ class PlacesTest {
         assertThat(page.locator(".filter [name=q]")).hasValue("100% site");
         page.locator("[name=stands]").selectOption("OUTSIDE");
         assertThat(page.locator("h1")).containsText("No missions for this filter.");
-        page.getByText("see all again").click();
+        page.getByText("show all missions").click();
         assertThat(page.locator(".missions tbody tr").first()).isVisible();
         // a sign of the database's own is a letter like others
         page.navigate(bed.address + "/missions?q=10__+site");

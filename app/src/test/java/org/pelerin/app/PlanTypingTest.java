@@ -60,7 +60,7 @@ class PlanTypingTest extends PageTest {
         open("birch-th");
         page.fill("[name='channels[0].levels[0].high']", "14,5");
         page.fill("[name='channels[0].levels[0].low']", "abc");
-        page.getByText("measuring").click();
+        page.getByText("measurement").click();
         assertThat(page.locator("#consequences")).containsText("“abc” is not a number");
         page.selectOption("[name='channels[0].unit']", "°F");
         // 14.5 °C
@@ -108,7 +108,7 @@ class PlanTypingTest extends PageTest {
         tab.fill("[name=rawHigh]", "20");
         tab.fill("[name=unit]", "m");
         tab.locator(".main-act").click();
-        assertThat(tab.locator("#made")).containsText("has it chosen now");
+        assertThat(tab.locator("#made")).containsText("is now selected in the plan");
         assertThat(page.locator("[name='channels[0].sensor']")).hasValue("Tank level, own");
         assertThat(page.locator("#name")).hasValue("Typed before the sensor was made");
         assertThat(page.locator("tr[data-row='0'] .unit-shown, tr[data-row='0'] td > span")

@@ -185,7 +185,7 @@ class PrepareTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("#confirm")).isVisible();
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("written and waiting");
+        assertThat(page.locator("h1")).containsText("waiting to start");
         assertThat(page.locator(".watched")).containsText("Starts when “Probe 2” falls below 8.00");
         assertThat(page.locator(".watched")).containsText("to go");
         Mission mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
@@ -271,7 +271,7 @@ class PrepareTest {
         page.setInputFiles("input[type=file]", upload(text.replace("\"stop\" :", "\"stopp\" : 1, \"stop\" :")));
         assertThat(page.locator(".refused")).containsText("plan.stopp");
         page.setInputFiles("input[type=file]", upload(text));
-        assertThat(page.locator(".said")).containsText("Read from the file");
+        assertThat(page.locator(".said")).containsText("Imported");
         assertThat(page.locator("#name")).hasValue("Shared plan 2");
         // a change is a version, and the versions say what changed
         page.fill("#interval", "5 min");
@@ -316,11 +316,11 @@ class PrepareTest {
         bed.carry("PL-18522", "dock");
         fault("PL-18522", "open-sensor");
         page.navigate(bed.address + "/dock/check");
-        assertThat(page.locator("h1")).containsText("1 of 2 loggers wants a look");
+        assertThat(page.locator("h1")).containsText("1 of 2 loggers needs checking");
         assertThat(page.locator("tbody tr, table tr").nth(1)).containsText("PL-18522");
         page.check("#ok-PL-18521");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".said")).containsText("1 noted as checked");
+        assertThat(page.locator(".said")).containsText("1 saved as checked");
         bed.outdoors().post("/fault", Map.of("serial", "PL-18522", "kind", "open-sensor", "amount", 0));
         long id = bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class)
                 .write(new org.pelerin.app.missions.MissionDraft(
@@ -331,7 +331,7 @@ class PrepareTest {
                         null,
                         "tech"));
         page.navigate(bed.address + "/missions/" + id);
-        assertThat(page.locator("#main")).containsText("Live readings found good by tech");
+        assertThat(page.locator("#main")).containsText("Live readings confirmed by tech");
         assertThat(page.locator("#main")).containsText("Air ");
     }
 
@@ -346,7 +346,7 @@ class PrepareTest {
         page.fill("[name=due]", "2026-01-01");
         page.fill("#offset", "-0,3");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".wrong-text")).containsText("due again after it was calibrated");
+        assertThat(page.locator(".wrong-text")).containsText("due date must be after the calibration date");
         page.fill("[name=due]", "2026-02-01");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("h1")).containsText("has lapsed");
@@ -360,7 +360,7 @@ class PrepareTest {
         assertThat(page.locator(".wrong-text")).containsText("The correction changes: enter a reason");
         page.fill("#offset", "-0.3");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".said")).containsText("It holds from the next plan that is written");
+        assertThat(page.locator(".said")).containsText("It applies from the next plan written");
         Plan plan = bed.bean(PlanService.class).settings(plan("Calibrated plan", new StartCondition.Now()));
         var writer = bed.bean(org.pelerin.app.deployment.prepare.write.WriteService.class);
         // on its day by the clock of the house, which is the day before by UTC
@@ -389,7 +389,7 @@ class PrepareTest {
         assertThat(page.locator("[name=wanted]")).hasValue("");
         page.fill("[name=wanted]", "4711");
         page.getByText("Set PIN").click();
-        assertThat(page.locator(".said")).containsText("Its data come home without it");
+        assertThat(page.locator(".said")).containsText("not to collect records");
         page.navigate(bed.address + "/dock/" + serial + "/write?plan=0");
         page.fill("#loggerName", "GUARDED");
         page.fill("#interval", "1 min");
@@ -432,7 +432,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + serial);
         page.locator(".care summary").click();
         page.getByText("Update to 1.5").click();
-        assertThat(page.locator(".said")).containsText("it runs firmware 1.5");
+        assertThat(page.locator(".said")).containsText("the logger runs firmware 1.5");
         assertThat(page.locator("#main")).containsText("Alder T2, firmware 1.5");
         String holding = "PL-42018";
         bed.carry(holding, "dock");
@@ -451,7 +451,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + holding);
         page.locator(".care summary").click();
         page.getByText("Update to 3.2").click();
-        assertThat(page.locator(".refused")).containsText("It is running");
+        assertThat(page.locator(".refused")).containsText("The logger is logging");
         assertThat(page.locator("#main")).containsText("firmware 3.1");
     }
 
@@ -513,7 +513,7 @@ class PrepareTest {
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));
         page.waitForTimeout(1200);
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));
-        assertThat(page.locator("h1")).containsText("It is a mission now", soon());
+        assertThat(page.locator("h1")).containsText("The recording is saved as", soon());
         Mission mission = bed.bean(MissionQueries.class).ofLogger(serial, 1).get(0);
         assertThat(mission.state()).isEqualTo(MissionState.COLLECTED);
         assertThat(mission.records().expected())
@@ -542,7 +542,7 @@ class PrepareTest {
         assertThat(page.locator(".refused")).containsText("more than 1.5 dB is not corrected");
         page.fill("[name=reference]", "94");
         page.getByText("Save with the calibration").click();
-        assertThat(page.locator(".said")).containsText("Recorded with its calibration");
+        assertThat(page.locator(".said")).containsText("Saved with its calibration");
         page.navigate(bed.address + "/loggers/" + serial + "/calibration");
         assertThat(page.locator("main table").first()).containsText("calibrator check 94.0 dB");
         // what is written next reads the reference: within the tenth that is stored
@@ -595,7 +595,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/find?port=" + free);
         assertThat(page.locator("#main")).containsText("port  accepts no connection" + free);
         page.navigate(bed.address + "/dock/find?host=192.0.2.1&port=80");
-        assertThat(page.locator("#main")).containsText("is not among the hosts that may be asked");
+        assertThat(page.locator("#main")).containsText("is not an allowed host");
         page.navigate(bed.address + "/dock/find?port=70000");
         assertThat(page.locator(".wrong-text")).containsText("1 to 65535");
     }
@@ -622,8 +622,8 @@ class PrepareTest {
         int port = bed.yard.stationPort(serial);
         page.navigate(bed.address + "/dock/find?port=" + port);
         assertThat(page.locator("#main")).containsText(serial + ", Linden N");
-        page.getByText("Keep this station").click();
-        assertThat(page.locator("#main")).containsText("127.0.0.1:" + port + " is watched from now on");
+        page.getByText("Monitor this station").click();
+        assertThat(page.locator("#main")).containsText("127.0.0.1:" + port + " is monitored from now on");
         assertThat(page.locator("#tray")).containsText("127.0.0.1:" + port);
         page.navigate(bed.address + "/dock/" + serial + "/write");
         page.fill("#loggerName", "TANK-FARM");
@@ -644,7 +644,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/find");
         page.getByText("Open", new Page.GetByTextOptions().setExact(true)).click();
         page.getByText("Stop monitoring").click();
-        assertThat(page.locator("#main")).containsText("is watched no more");
+        assertThat(page.locator("#main")).containsText("is no longer monitored");
         bed.carry(serial, "bench");
     }
 

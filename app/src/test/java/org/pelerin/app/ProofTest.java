@@ -109,7 +109,7 @@ class ProofTest extends PageTest {
         try {
             handIn("forged.pdf", pdf);
             assertThat(page.locator("h1"))
-                    .containsText("the audit trail knows of no report with this content: the list was changed");
+                    .containsText("the audit trail has no report with this content: the list was changed");
             assertThat(bed.bean(Reports.class).damaged()).isEmpty();
             sql.update("UPDATE report_piece SET bytes = CONCAT(bytes, 'x') WHERE report_id = ?", forged);
             assertThat(bed.bean(Reports.class).damaged()).containsExactly(forged);
@@ -136,11 +136,11 @@ class ProofTest extends PageTest {
         other[60] ^= 1;
         sql.update("UPDATE capture_page SET bytes = ? WHERE mission_id = ? AND page = 1", other, m.id());
         troubles("Page 1 of the capture does not match its checksum");
-        troubles("another hash than was noted when it was complete");
+        troubles("differs from the one noted when it was complete");
         // with a checksum that fits, too
         byte[] sealed = sealed(other);
         sql.update("UPDATE capture_page SET bytes = ? WHERE mission_id = ? AND page = 1", sealed, m.id());
-        troubles("another hash than was noted when it was complete");
+        troubles("differs from the one noted when it was complete");
         troubles("in its capture");
         // and with the hash changed that was noted: the audit trail knows the right one
         sql.update("DELETE FROM capture_page WHERE mission_id = ? AND page = 1", m.id());
@@ -148,7 +148,7 @@ class ProofTest extends PageTest {
         sql.update("INSERT INTO capture_page (mission_id, page, bytes) VALUES (?, 1, ?)", m.id(), page);
         String sha = sql.queryForObject("SELECT sha256 FROM capture WHERE mission_id = ?", String.class, m.id());
         sql.update("UPDATE capture SET sha256 = REPEAT('a', 64) WHERE mission_id = ?", m.id());
-        troubles("another hash than was noted when it was complete");
+        troubles("differs from the one noted when it was complete");
         sql.update("UPDATE capture SET sha256 = ? WHERE mission_id = ?", sha, m.id());
         assertThat(check.troubles(m.id())).isEmpty();
     }
@@ -220,7 +220,7 @@ class ProofTest extends PageTest {
             assertThat(bed.bean(AuditVerification.class).latest().orElseThrow().whole())
                     .isTrue();
             page.navigate(bed.address + "/recheck");
-            assertThat(page.locator("main")).containsText("Lists call it within");
+            assertThat(page.locator("main")).containsText("Lists show within");
             Axe.check(page);
             page.locator("button:has-text('Re-verify all records now')").click();
             assertThat(page.locator("h1"))
@@ -236,7 +236,7 @@ class ProofTest extends PageTest {
     private void handIn(String name, byte[] bytes) {
         page.navigate(bed.address + "/verify");
         page.setInputFiles("input[type=file]", new FilePayload(name, "application/octet-stream", bytes));
-        page.locator("button:has-text('Verify it')").click();
+        page.locator("button:has-text('Verify file')").click();
         assertThat(page.locator("main")).containsText(name);
     }
 
@@ -247,11 +247,11 @@ class ProofTest extends PageTest {
         assertThat(page.locator("h1")).containsText("✓ The file is genuine.");
         Axe.check(page);
         handIn("altered.pdf", altered(pdf));
-        assertThat(page.locator("h1")).containsText("It is not the same");
+        assertThat(page.locator("h1")).containsText("The file was changed");
         assertThat(page.locator(".differences")).containsText("mission-" + m.id() + "-judgement.json, line 1");
         assertThat(page.locator(".differences")).containsText("within");
         handIn("elsewhere.pdf", saved(new PDDocument(), true));
-        assertThat(page.locator("h1")).containsText("It is not known here");
+        assertThat(page.locator("h1")).containsText("The file is not known here");
         handIn("broken.pdf", "%PDF-1.7 and then nothing".getBytes(StandardCharsets.US_ASCII));
         assertThat(page.locator("h1")).containsText("cannot be read as a PDF");
     }
@@ -295,7 +295,7 @@ class ProofTest extends PageTest {
         handIn(
                 "altered.csv",
                 csv.replace(last, last.replaceAll(";[^;]+$", ";40,1")).getBytes(StandardCharsets.UTF_8));
-        assertThat(page.locator("h1")).containsText("It is not what mission " + m.id() + " recorded");
+        assertThat(page.locator("h1")).containsText("It differs from the stored record of mission " + m.id() + " recorded");
         assertThat(page.locator(".differences"))
                 .containsText("line " + csv.lines().count());
         assertThat(page.locator(".differences li")).hasCount(1);
@@ -309,13 +309,13 @@ class ProofTest extends PageTest {
                 .collect(Collectors.joining("\r\n", "", "\r\n"));
         handIn("older.csv", older.getBytes(StandardCharsets.UTF_8));
         assertThat(page.locator("h1")).containsText("Its samples are those of mission " + m.id());
-        assertThat(page.locator("h1")).containsText("today's file has 1 more column: ");
+        assertThat(page.locator("h1")).containsText("today’s file has 1 more column: ");
         handIn(
                 "older.csv",
                 older.replace("# Verdict: excursions", "# Verdict: within").getBytes(StandardCharsets.UTF_8));
-        assertThat(page.locator("h1")).containsText("and says something else of them");
+        assertThat(page.locator("h1")).containsText("and other texts differ");
         handIn("other.csv", "a,b\n1,2\n".getBytes(StandardCharsets.UTF_8));
-        assertThat(page.locator("h1")).containsText("does not say which mission");
+        assertThat(page.locator("h1")).containsText("does not name its mission");
 
         byte[] xlsx = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.xlsx")
@@ -328,7 +328,7 @@ class ProofTest extends PageTest {
             book.write(out);
             handIn("altered.xlsx", out.toByteArray());
         }
-        assertThat(page.locator("h1")).containsText("It is not what mission " + m.id() + " recorded");
+        assertThat(page.locator("h1")).containsText("It differs from the stored record of mission " + m.id() + " recorded");
         assertThat(page.locator(".differences")).containsText("99.5");
     }
 }

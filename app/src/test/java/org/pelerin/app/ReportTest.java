@@ -129,7 +129,7 @@ class ReportTest extends PageTest {
         try (PDDocument document = Loader.loadPDF(pdf)) {
             String text = new PDFTextStripper().getText(document);
             assertThat(text)
-                    .contains("QL-REP", "Vault <1> & \"door\"", "Nobody has signed it", "Evidence", "Signatures")
+                    .contains("QL-REP", "Vault <1> & \"door\"", "Not signed", "Evidence", "Signatures")
                     .contains(r.made().auditHash());
             var files = new TreeMap<>(
                     document.getDocumentCatalog().getNames().getEmbeddedFiles().getNames());

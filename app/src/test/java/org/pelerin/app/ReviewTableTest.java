@@ -137,7 +137,7 @@ class ReviewTableTest extends PageTest {
         page.locator("#rows-go").click();
         page.locator("#rows tbody tr:has-text('13:40:00') td").nth(1).click();
         assertThat(page.locator("#cursors thead")).containsText("2 h");
-        page.locator("button:has-text('leave what lies between out')").click();
+        page.locator("button:has-text('Exclude this period')").click();
         page.fill("#out-why", "carried to be cleaned");
         page.locator("#leave-out button.btn-primary").click();
         assertThat(page.locator("h1")).containsText("Within limits");
@@ -253,7 +253,7 @@ class ReviewTableTest extends PageTest {
         Axe.check(page);
         page.locator("#show-menu span:has-text('Elapsed time')").click();
         assertThat(row(1)).containsText("00:00:10");
-        page.locator("#show-menu span:has-text('one a line')").click();
+        page.locator("#show-menu span:has-text('One panel per channel')").click();
         assertThat(page.locator("#chart .uplot")).hasCount(2);
         choose("Views");
         page.fill("#view-name", "Racks");

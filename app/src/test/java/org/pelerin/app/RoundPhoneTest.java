@@ -170,7 +170,7 @@ class RoundPhoneTest {
         assertThat(task(0).locator(".wrong-word")).hasText("Enter why it was not done.");
         assertThat(task(0).locator("[data-wiring]")).containsText("the probe comes with the door");
         task(0).locator(".btn-primary").click();
-        assertThat(task(0).locator(".wrong-word")).containsText("say whether its readings were looked at");
+        assertThat(task(0).locator(".wrong-word")).containsText("State whether its readings were checked");
         // what the spot wants otherwise is said before it is noted; of a logger that goes elsewhere, nothing is
         assertThat(task(0).locator("[data-misfit]"))
                 .hasText("◇ The limit 14\u00a0°C of “Air” is wider than the 12\u00a0°C that the spot requires.");
@@ -181,7 +181,7 @@ class RoundPhoneTest {
         task(0).locator("[name=serial]").fill("18516");
         task(0).getByText("wired, readings checked").click();
         task(0).locator(".btn-primary").click();
-        assertThat(task(0).locator("summary")).containsText("kept on this phone");
+        assertThat(task(0).locator("summary")).containsText("saved on this phone");
         assertThat(phone.locator("h1#next")).containsText("place " + OTHER + " at door, Far site. 3 to go.");
         task(1).locator(".btn-primary").click();
         assertThat(task(1).locator(".wrong-word")).containsText("was taken away or stays");
@@ -201,13 +201,13 @@ class RoundPhoneTest {
         // closed and opened again, still without a network: nothing is lost
         phone.reload();
         assertThat(phone.locator("details.kept")).hasCount(3);
-        assertThat(phone.locator("#kept")).containsText("3 outcomes are kept on this phone");
+        assertThat(phone.locator("#kept")).containsText("3 entries are saved on this phone");
         assertThat(phone.locator("h1#next")).containsText("check at shelf, Far site. 1 to go.");
         assertThat(stored(0).open()).isTrue();
         // another page of the round is not held: it says so, and leads back
         phone.locator("button", new Page.LocatorOptions().setHasText("Close the round"))
                 .click();
-        assertThat(phone.locator("h1")).containsText("There is no network here");
+        assertThat(phone.locator("h1")).containsText("No network");
         phone.getByText("Back to the round").click();
         assertThat(phone.locator("details.kept")).hasCount(3);
 
@@ -251,7 +251,7 @@ class RoundPhoneTest {
         pocket.setOffline(true);
         task(0).locator("[name=note]").fill("quiet");
         task(0).locator(".btn-primary").click();
-        assertThat(phone.locator("h1#next")).containsText("All noted");
+        assertThat(phone.locator("h1#next")).containsText("All entries are made");
         phone.close();
         pocket.setOffline(false);
         phone = pocket.newPage();
@@ -260,7 +260,7 @@ class RoundPhoneTest {
         phone.evaluate("outcomes.sendAll()");
         assertThat(stored(2).note()).isEqualTo("quiet");
         phone.navigate(bed.address + "/rounds/" + round + "/work");
-        assertThat(phone.locator("h1")).containsText("All done");
+        assertThat(phone.locator("h1")).containsText("All tasks are done");
     }
 
     @Test

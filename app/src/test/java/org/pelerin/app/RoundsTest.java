@@ -151,7 +151,7 @@ class RoundsTest {
         pocket.setOffline(true);
         phone.locator("details[open] [name=note]").fill("shut, ice on the sill");
         phone.locator("details[open] .btn-primary").click();
-        assertThat(phone.locator("#kept")).containsText("1 outcome is kept on this phone");
+        assertThat(phone.locator("#kept")).containsText("1 entry is saved on this phone");
         assertThat(task(round, Task.Kind.CHECK).open()).isTrue();
         phone.evaluate("document.body.dataset.before = 'yes'");
         // said again a moment after the browser says so itself, as the page may be gone by then
@@ -170,10 +170,10 @@ class RoundsTest {
 
         // not possible needs a word; then the round is closed and the task stays due
         phone.locator("details[open] [value=NOT_DONE]").click();
-        assertThat(phone.locator("details[open] .wrong-word")).containsText("Say why");
+        assertThat(phone.locator("details[open] .wrong-word")).containsText("Enter a reason");
         phone.locator("details[open] [name=note]").fill("frozen to the wall");
         phone.locator("details[open] [value=NOT_DONE]").click();
-        assertThat(phone.locator("h1")).containsText("All done");
+        assertThat(phone.locator("h1")).containsText("All tasks are done");
         phone.locator("button", new Page.LocatorOptions().setHasText("Close the round"))
                 .click();
         assertThat(phone.locator(".said")).containsText("1 task stays due");
@@ -231,7 +231,7 @@ class RoundsTest {
         phone.navigate(bed.address + "/rounds/" + round + "/work");
         phone.locator("details[open] [name=serial]").fill(SECOND);
         phone.locator("details[open] .btn-primary").click();
-        assertThat(phone.locator("details[open] .wrong-word")).containsText("the one that goes home");
+        assertThat(phone.locator("details[open] .wrong-word")).containsText("the logger you take away");
         // closed with the task open, and opened again
         phone.locator("button", new Page.LocatorOptions().setHasText("Close the round"))
                 .click();

@@ -174,7 +174,7 @@ class SealTest {
                 assertThat(found(table, bed.bean(SealCheck.class).troubles(), before))
                         .singleElement()
                         .satisfies(w ->
-                                assertThat(w).startsWith(whose + "Entry ").endsWith("nothing is noted of it any more"));
+                                assertThat(w).startsWith(whose + "Entry ").endsWith("which is no longer stored"));
             });
         });
     }
@@ -189,9 +189,9 @@ class SealTest {
             // the seal of what it is now, put into the table of seals: the entry says another one
             sql.update("UPDATE sealed SET sha256 = REPEAT('a', 64) WHERE part = 'site' AND owner = ?", ID);
             assertThat(found(site, before)).isEmpty();
-            assertThat(words(before)).anyMatch(w -> w.contains("does not say what is noted of it"));
+            assertThat(words(before)).anyMatch(w -> w.contains("differs from what is stored"));
             sql.update("UPDATE sealed SET sequence = 1 WHERE part = 'site' AND owner = ?", ID);
-            assertThat(words(before)).anyMatch(w -> w.contains("entry 1 of the audit trail does not say"));
+            assertThat(words(before)).anyMatch(w -> w.contains("entry 1 of the audit trail differs from what is stored"));
         });
     }
 
@@ -230,7 +230,7 @@ class SealTest {
             Set<SealCheck.Trouble> before =
                     new HashSet<>(bed.bean(SealCheck.class).troubles());
             bed.bean(AuditTrail.class).record("system", "begin to seal", "what is kept", "", "site\nspot");
-            assertThat(words(before)).contains("site: It was begun to be sealed 2 times: its seals were taken away");
+            assertThat(words(before)).contains("site: Sealing was begun 2 times: its seals were removed");
         });
     }
 

@@ -136,7 +136,7 @@ class SectionTest extends PageTest {
         page.locator("p:has-text('Started together') a").click();
         page.fill("#study-name", "Before the shelves");
         page.locator("button:has-text('Keep it')").click();
-        assertThat(page.locator(".said")).containsText("Kept as a mapping study");
+        assertThat(page.locator(".said")).containsText("Saved as a mapping study");
         // the same stretch is shown
         assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C");
         page.locator("table a:has-text('Before the shelves')").click();

@@ -67,7 +67,7 @@ class ShiftTest extends PageTest {
 
     @Test
     void a_day_above_what_is_allowed_is_an_excursion_and_there_is_no_dose_without_a_shift() {
-        assertThat(page.locator("h1")).containsText("say when people work there");
+        assertThat(page.locator("h1")).containsText("Enter the working times");
         assertThat(judgement().shifts()).isEmpty();
         for (String day : List.of("Monday", "Tuesday", "Wednesday", "Thursday", "Friday")) {
             page.locator("label.pick:has-text('" + day + "')").click();
@@ -93,7 +93,7 @@ class ShiftTest extends PageTest {
         page.locator("button:has-text('Apply')").click();
         assertThat(page.locator("h1")).containsText("▲ 2 shifts of 6 judged");
         page.locator("button:has-text('Remove dose limits')").click();
-        assertThat(page.locator("h1")).containsText("say when people work there");
+        assertThat(page.locator("h1")).containsText("Enter the working times");
         assertThat(judgement().excursions()).isEmpty();
     }
 }

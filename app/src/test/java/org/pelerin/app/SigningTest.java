@@ -125,13 +125,13 @@ class SigningTest extends PageTest {
         BrowserContext other = bed.browser().newContext();
         Page first = TestBed.signedIn(one, bed.address, "first");
         first.navigate(bed.address + "/missions/" + m.id);
-        assertThat(first.locator("main")).containsText("a reviewer looks through it and signs");
+        assertThat(first.locator("main")).containsText("review and sign");
         first.locator("summary:has-text('Sign: reviewed')").click();
-        assertThat(first.locator("main")).containsText("I looked through this record");
+        assertThat(first.locator("main")).containsText("I have reviewed this record");
         Axe.check(first);
         first.fill("#sign-password", "not mine");
         first.locator("button:has-text('Sign: reviewed')").click();
-        assertThat(first.locator(".refused")).containsText("that is not your password");
+        assertThat(first.locator(".refused")).containsText("the password is wrong");
         assertThat(as()).isEqualTo("null");
         // it stands open, to be tried again, without the password
         assertThat(first.locator("#sign-password")).isVisible();
@@ -147,7 +147,7 @@ class SigningTest extends PageTest {
         assertThat(first.locator("summary:has-text('Sign: approved')")).hasCount(0);
         assertThat(as()).isEqualTo("REVIEWED");
         // what changes it is refused, and leads to where it is opened again
-        assertThat(first.locator("summary:has-text('Judge by other limits')")).hasCount(0);
+        assertThat(first.locator("summary:has-text('Use other limits')")).hasCount(0);
 
         Page second = TestBed.signedIn(other, bed.address, "second");
         second.navigate(bed.address + "/missions?stands=APPROVAL");
@@ -162,7 +162,7 @@ class SigningTest extends PageTest {
         second.locator("summary:has-text('Reopen')").click();
         second.fill("#open-reason", "The probe was at another place");
         second.locator("button:has-text('Reopen')").click();
-        assertThat(second.locator(".said")).containsText("It may be changed again");
+        assertThat(second.locator(".said")).containsText("The mission can be changed again");
         assertThat(as()).isEqualTo("null");
         second.locator("summary:has-text('Revision 2')").click();
         assertThat(second.locator("main")).containsText("Revision 1: approved by Second Reviewer");
@@ -231,7 +231,7 @@ class SigningTest extends PageTest {
         page.evaluate(
                 "id => { const f = document.createElement('form'); f.method = 'post'; f.action = '/missions/' + id + '/judged-period'; const c = document.querySelector('meta[name=csrf]'); f.innerHTML = `<input name=_csrf value='${c.content}'><input name=reason value=why>`; document.body.append(f); f.submit(); }",
                 String.valueOf(m.id));
-        assertThat(page.locator(".refused")).containsText("is signed and stays as it is");
+        assertThat(page.locator(".refused")).containsText("is signed and cannot be changed");
         assertThat(page).hasURL(java.util.regex.Pattern.compile("/missions/" + m.id + "#signatures"));
     }
 
@@ -288,7 +288,7 @@ class SigningTest extends PageTest {
         sql.update("UPDATE mission SET spot_id = ? WHERE id = ?", other, m.id);
         assertThat(signing.altered(m.mission())).containsExactly("spotId: “" + spot + "” → “" + other + "”");
         assertThatThrownBy(() -> signing.sign(m.id, SignedAs.APPROVED, "", "second"))
-                .hasMessageContaining("It is not what was reviewed: spotId");
+                .hasMessageContaining("It differs from what was reviewed: spotId");
         sql.update("UPDATE mission SET spot_id = ? WHERE id = ?", spot, m.id);
         signing.sign(m.id, SignedAs.APPROVED, "", "second");
         assertThat(signing.content(signing.signatures(m.id).get(1)))
@@ -305,7 +305,7 @@ class SigningTest extends PageTest {
         assertThat(signing.altered(m.mission()))
                 .containsExactly("findings 1 disposition: “Nothing was stored” → “All was thrown away”");
         assertThatThrownBy(() -> signing.sign(m.id, SignedAs.APPROVED, "", "second"))
-                .hasMessageContaining("It is not what was reviewed: findings 1 disposition");
+                .hasMessageContaining("It differs from what was reviewed: findings 1 disposition");
         sql.update("UPDATE finding SET disposition = 'Nothing was stored' WHERE id = ?", f.id());
         sql.update(
                 "UPDATE mission SET verdict = 'within', judgement = REPLACE(judgement, 'excursions', 'within') WHERE id = ?",

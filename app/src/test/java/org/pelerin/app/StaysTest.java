@@ -143,7 +143,7 @@ class StaysTest {
         assertThatThrownBy(() -> placements.correct(first, ago(9), null, "late", "tech"))
                 .hasMessageContaining("was at Stay site / door at that time");
         assertThatThrownBy(() -> placements.correct(first, ago(7), ago(8), "late", "tech"))
-                .hasMessageContaining("after it was placed");
+                .hasMessageContaining("after the placing time");
         assertThatThrownBy(() -> placements.correct(first, ago(21), ago(8), "late", "tech"))
                 .hasMessageContaining("was written later");
         Visitor tech = Visitor.signedIn(bed.address, "tech");
@@ -158,12 +158,12 @@ class StaysTest {
                 .isEqualTo("noted late");
         // whoever still sees the times of before
         assertThatThrownBy(() -> placements.correct(first, ago(10), ago(8), "again", "tech"))
-                .hasMessageContaining("Somebody else has just changed it");
+                .hasMessageContaining("Somebody else changed it just now");
         assertThat(tech.get("/placements/999999").statusCode()).isEqualTo(404);
         // what was signed with these times keeps them
         sql.update("UPDATE mission SET spot_id = ?, signed_as = 'REVIEWED' WHERE id = ?", spot, a.id);
         assertThatThrownBy(() -> placements.correct(corrected, ago(10), ago(8), "again", "tech"))
-                .hasMessage("Mission " + a.id + " was signed with these times: open it again with a reason first");
+                .hasMessage("Mission " + a.id + " was signed with these times. Reopen it with a reason first");
         sql.update("UPDATE mission SET signed_as = NULL WHERE id = ?", a.id);
     }
 
@@ -176,13 +176,13 @@ class StaysTest {
         sql.update("UPDATE spot SET plan_id = ? WHERE id = ?", plan, spot);
         sql.update("INSERT INTO spot_limit (spot_id, unit, low, high) VALUES (?, 'kPa', NULL, 110)", spot);
         Visitor tech = Visitor.signedIn(bed.address, "tech");
-        assertThat(tech.get("/place?serial=QL-STAY-A&spot=" + spot).body()).contains("the spot wants “Stay plan”");
+        assertThat(tech.get("/place?serial=QL-STAY-A&spot=" + spot).body()).contains("the spot requires “Stay plan”");
         String said = place("QL-STAY-A", spot, ago(1));
         assertThat(said)
-                .contains("the spot wants “Stay plan”")
+                .contains("the spot requires “Stay plan”")
                 .contains("The spot requires limits in kPa, which the plan does not measure");
         assertThat(needs("QL-STAY-A")).contains(Need.Kind.OTHERWISE);
-        assertThat(tech.get("/spots/" + spot).body()).contains("was placed otherwise than wanted");
+        assertThat(tech.get("/spots/" + spot).body()).contains("does not match what the spot requires");
         assertThat(tech.get("/attention").body()).contains("plan differs from what the spot requires");
         // where the spot wants nothing there is nothing to say
         assertThat(place("QL-STAY-B", other, ago(1))).isEmpty();

@@ -71,7 +71,7 @@ class TimedTestTest extends PageTest {
         page.navigate(bed.address + "/me");
         page.selectOption("#u-t", temperature);
         page.locator("button:has-text('Save units')").click();
-        assertThat(page.locator(".said")).containsText("shown in these units");
+        assertThat(page.locator(".said")).containsText("Units are saved");
     }
 
     @Test
@@ -100,11 +100,11 @@ class TimedTestTest extends PageTest {
         page.fill("#t-length", "3 s");
         begin();
         assertThat(page.locator("h1")).containsText("Press felt, test 2");
-        page.locator("button:has-text('Stop and keep')").click();
+        page.locator("button:has-text('Stop recording')").click();
         assertThat(page.locator("a:has-text('Its mission')")).containsText("Open mission", soon());
         // a mission that is home is counted as one, too
         page.locator("a:has-text('Its mission')").click();
-        page.locator("a:has-text('Count it as a timed test')").click();
+        page.locator("a:has-text('Evaluate as a timed test')").click();
         page.fill("#t-subject", "Press felt");
         page.locator("button:has-text('Count it')").click();
         assertThat(page.locator("h1")).containsText("Press felt, test 3");
@@ -132,11 +132,11 @@ class TimedTestTest extends PageTest {
         // it stays as it was issued, and is known again
         page.navigate(bed.address + "/verify");
         page.setInputFiles("input[type=file]", new FilePayload("tests.pdf", "application/pdf", pdf));
-        page.locator("button:has-text('Verify it')").click();
+        page.locator("button:has-text('Verify file')").click();
         assertThat(page.locator("h1")).containsText("byte for byte");
         page.navigate(first);
         page.locator("button:has-text('Remove from list')").click();
-        assertThat(page.locator(".said")).containsText("Press felt, test 1 is not listed any more");
+        assertThat(page.locator(".said")).containsText("Press felt, test 1 is removed from the list");
         assertThat(page.locator("[aria-label='Choose Press felt, test 1']")).hasCount(0);
     }
 }

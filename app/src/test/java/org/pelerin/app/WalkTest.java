@@ -144,7 +144,7 @@ class WalkTest {
         assertThat(page.locator("#confirm")).containsText("OSTREL-V1-REAR");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".said")).containsText("read back and compared");
-        assertThat(page.locator("h1")).containsText("written and waiting");
+        assertThat(page.locator("h1")).containsText("waiting to start");
         Mission written = bed.bean(MissionQueries.class).ofLogger(SERIAL, 1).get(0);
         assertThat(written.device().missionNumber()).isEqualTo(1);
         mission = written.id();
@@ -155,7 +155,7 @@ class WalkTest {
     void a_waiting_logger_refuses_another_plan_and_the_page_says_what_to_do() {
         page.navigate(bed.address + "/dock/" + SERIAL + "/write");
         assertThat(page.locator("#consequences")).containsText("The logger is logging");
-        assertThat(page.locator("#consequences")).containsText("Stop it and collect");
+        assertThat(page.locator("#consequences")).containsText("Stop and collect");
         button("Write to " + SERIAL + " …").click();
         assertThat(page.locator("#confirm")).containsText("Not ready");
     }
@@ -173,7 +173,7 @@ class WalkTest {
                 .click();
         assertThat(page.locator("#" + SERIAL)).containsText("logging");
         button("Schedule").click();
-        assertThat(page.locator(".said")).containsText("It will happen on");
+        assertThat(page.locator(".said")).containsText("Scheduled for");
         button("9 days").click();
         assertThat(page.locator(".said")).containsText("9 d have passed");
         assertThat(page.locator("#" + SERIAL)).containsText("2\u202f593 records");
@@ -183,7 +183,7 @@ class WalkTest {
     @Test
     @Order(7)
     void collect_with_the_cable_pulled_half_way() throws IOException {
-        page.locator("#" + SERIAL).getByText("pull it half way").click();
+        page.locator("#" + SERIAL).getByText("Pull cable half-way").click();
         page.navigate(bed.address + "/dock/" + SERIAL);
         assertThat(page.locator("h1")).containsText("2\u202f593\u00a0records");
         button("Stop and collect").click();
@@ -208,8 +208,8 @@ class WalkTest {
     @Order(8)
     void put_it_back_to_work_with_one_button() {
         page.locator(".main-act").click();
-        assertThat(page.locator(".said")).containsText("Back to work");
-        assertThat(page.locator("h1")).containsText("written and waiting");
+        assertThat(page.locator(".said")).containsText("Restart");
+        assertThat(page.locator("h1")).containsText("waiting to start");
         List<Mission> two = bed.bean(MissionQueries.class).ofLogger(SERIAL, 2);
         assertThat(two.get(0).device().missionNumber()).isEqualTo(2);
         assertThat(two.get(1).records().erasedAt()).isNotNull();
@@ -294,12 +294,12 @@ class WalkTest {
         page.navigate(bed.address + "/missions/" + mission + "?t=f");
         String corrected = page.locator(".excursion.side-above").getAttribute("data-to");
         page.getByText("Show the logger’s own times").click();
-        assertThat(page.locator(".said")).containsText("go by the corrected times");
+        assertThat(page.locator(".said")).containsText("use the corrected times");
         // the unit that was chosen stays, and so does the clock when another is
         assertThat(page.locator("#figures")).containsText("Air °F");
         page.locator("summary.chip:has-text('°F')").click();
         page.locator("a.chip:has-text('°C')").click();
-        assertThat(page.locator(".said")).containsText("go by the corrected times");
+        assertThat(page.locator(".said")).containsText("use the corrected times");
         String own = page.locator(".excursion.side-above").getAttribute("data-to");
         Instant told = missions.find(mission).orElseThrow().records().lastAt();
         assertThat(Long.parseLong(own) - Long.parseLong(corrected)).isNotZero().isBetween(-60_000L, 60_000L);
@@ -307,10 +307,10 @@ class WalkTest {
         assertThat(page.locator("#figures")).not().containsText("2\u202f593");
         assertThat(missions.find(mission).orElseThrow().records().clockCorrected())
                 .isTrue();
-        page.getByText("Back to the corrected times").click();
+        page.getByText("Show corrected times").click();
         assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", corrected);
 
-        page.getByText("Do not correct its clock").click();
+        page.getByText("Switch off clock correction").click();
         page.fill("#clock-reason", "the reference was a phone without a network");
         page.getByText("Use the logger’s own times").click();
         assertThat(page.locator(".said")).containsText("judged by them");
@@ -330,8 +330,8 @@ class WalkTest {
                                                         .first()
                                                         .inputValue())))
                 .text();
-        assertThat(refused).contains("Say why: it changes the times");
-        page.getByText("Correct its clock").click();
+        assertThat(refused).contains("Enter a reason: it changes the times");
+        page.getByText("Switch on clock correction").click();
         page.fill("#clock-reason", "it had one after all");
         page.getByText("Use corrected times").click();
         assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", corrected);
@@ -399,7 +399,7 @@ class WalkTest {
                     .contains("accuracy ±0.3 °C")
                     .contains("firmware ")
                     .contains("ΔH = 83.144 kJ/mol")
-                    .contains("as it was written into the logger and read back")
+                    .contains("as written to the logger and read back")
                     .contains("Mission " + mission)
                     .contains("page 2 of 4")
                     .contains(head.hash());

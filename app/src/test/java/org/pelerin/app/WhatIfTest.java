@@ -122,7 +122,7 @@ class WhatIfTest extends PageTest {
         field("lasting").fill("30 min");
         assertThat(verdict()).containsText("▲ once");
         page.locator("[data-keep]").click();
-        assertThat(page.locator(".said")).containsText("Kept as version 2 of “What if plan”");
+        assertThat(page.locator(".said")).containsText("Saved as version 2 of “What if plan”");
         StoredPlan kept = bed.bean(PlanService.class).named(PLAN).orElseThrow();
         Alarm alarm =
                 bed.bean(PlanService.class).settings(kept).channels().get(0).high();

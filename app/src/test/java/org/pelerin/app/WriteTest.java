@@ -158,11 +158,11 @@ class WriteTest {
         lastLook();
         page.evaluate("() => { document.getElementById('loggerName').value = 'OTHER'; }");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".refused")).containsText("this is not what the last look showed");
+        assertThat(page.locator(".refused")).containsText("the settings changed after the confirmation was shown");
         assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 1)).isEmpty();
         // without a last look there is nothing to hold it against
         page.evaluate("() => document.getElementById('plan-form').submit()");
-        assertThat(page.locator(".refused")).containsText("Take the last look first");
+        assertThat(page.locator(".refused")).containsText("Confirm the settings first");
     }
 
     /**
@@ -221,7 +221,7 @@ class WriteTest {
         open("/plans/new?model=alder-t1");
         Locator high = page.locator("[name='channels[0].levels[0].high']");
         high.fill("14");
-        page.getByText("measuring").click();
+        page.getByText("measurement").click();
         page.locator(".unit-pick").selectOption("°F");
         assertThat(high).hasValue("57.2");
         assertThat(page.locator("#unit-note")).containsText("converted from °C to °F");
@@ -310,7 +310,7 @@ class WriteTest {
         page.fill("#pin", "0815");
         lastLook();
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".refused")).containsText("can take it away on the logger's page");
+        assertThat(page.locator(".refused")).containsText("can remove it on the logger’s page");
         assertThat(bed.bean(MissionQueries.class).ofLogger(serial, 5)).isEmpty();
         bed.bean(LoggerCare.class).clearPin(serial, "tech");
     }
@@ -340,8 +340,8 @@ class WriteTest {
             hands.collect(serial);
         }
         open("/dock");
-        page.getByText("Put the 2 collected back to work").click();
-        assertThat(page.locator("#headline")).containsText("2 of 2 loggers are ready to go back to work");
+        page.getByText("Restart 2 collected loggers").click();
+        assertThat(page.locator("#headline")).containsText("2 of 2 loggers are ready to restart");
         assertThat(page.locator("#batch-table tr", new Page.LocatorOptions().setHasText("PL-18530")))
                 .containsText("N530#10");
         assertThat(page.locator("#batch-table tr", new Page.LocatorOptions().setHasText("PL-18530")))
@@ -380,7 +380,7 @@ class WriteTest {
         assertThat(page.locator("#spot")).hasValue(String.valueOf(spot));
         assertThat(page.locator("#consequences")).not().containsText("not home");
         lastLook();
-        assertThat(dialog()).containsText("all of which are home");
+        assertThat(dialog()).containsText("all collected");
         page.keyboard().press("Escape");
         open("/dock/PL-18533/write?plan=0&spot=" + spot);
         assertThat(page.locator("#consequences")).containsText(serial + " lies at this spot already");
@@ -407,7 +407,7 @@ class WriteTest {
         open("/place?serial=" + serial + "&spot=" + spot);
         assertThat(page.locator("#main")).containsText("Written before it was wired: the tank is not there yet");
         page.getByText("Save placing").click();
-        assertThat(page.locator(".refused")).containsText("say whether its readings were looked at");
+        assertThat(page.locator(".refused")).containsText("State whether its readings were checked");
         page.getByText("wired, readings checked").click();
         page.getByText("Save placing").click();
         assertThat(page.locator(".said")).containsText(serial + " is at");
@@ -437,13 +437,13 @@ class WriteTest {
         sensor(serial, 3, "open");
         open("/dock/check");
         Locator row = page.locator("tr", new Page.LocatorOptions().setHasText(serial));
-        assertThat(row).containsText("1 of 11 channels wants a look");
+        assertThat(row).containsText("1 of 11 channels needs checking");
         assertThat(row.locator(".cell.open")).hasCount(1);
         String seen = row.locator("[name=told]").inputValue();
         row.locator("[name=serials]").check();
         sensor(serial, 3, "right");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator(".said")).containsText("with the readings that you saw");
+        assertThat(page.locator(".said")).containsText("with the readings shown");
         assertThat(bed.bean(MissionQueries.class)
                         .check(newest(serial))
                         .orElseThrow()

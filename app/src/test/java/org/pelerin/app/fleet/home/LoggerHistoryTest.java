@@ -134,7 +134,7 @@ class LoggerHistoryTest {
         // whoever only looks is not asked to go anywhere
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs attention.");
-        assertThat(FleetSentence.of(units, 1, 0, false, NOW, SHOW).lead()).endsWith("need somebody.");
+        assertThat(FleetSentence.of(units, 1, 0, false, NOW, SHOW).lead()).endsWith("need attention.");
     }
 
     @Test

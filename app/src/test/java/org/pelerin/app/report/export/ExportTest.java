@@ -56,7 +56,7 @@ class ExportTest {
         assertThat(out.toString()).contains("\r\n");
         assertThat(lines)
                 .contains("# Limit: Air, left above 14 °C for longer than 1 h")
-                .contains("# Times in Europe/Paris, clock offset -1.25 s at collection, corrected")
+                .contains("# Times in Europe/Paris, clock offset −1.25 s at collection, corrected")
                 .contains("# Fingerprint (SHA-256) of the capture: " + "ab".repeat(32));
     }
 
