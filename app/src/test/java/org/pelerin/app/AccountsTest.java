@@ -122,7 +122,8 @@ class AccountsTest {
 
         assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.VIEWER, null, "admin"))
                 .hasMessageContaining("You cannot change your own role");
-        assertThatThrownBy(() -> accounts.disable("admin", "why not", "admin")).hasMessageContaining("You cannot disable");
+        assertThatThrownBy(() -> accounts.disable("admin", "why not", "admin"))
+                .hasMessageContaining("You cannot disable");
         assertThatThrownBy(() -> accounts.disable("admin", "why not", "tech"))
                 .hasMessageContaining("only administrator");
         assertThatThrownBy(() -> accounts.change("admin", "Administrator", Role.TECHNICIAN, null, "tech"))
@@ -188,7 +189,8 @@ class AccountsTest {
 
     @Test
     void who_stands_before_the_machine_gets_in_again() {
-        assertThatThrownBy(() -> accounts.recover("viewer")).hasMessageContaining("not an administrator; these are: admin");
+        assertThatThrownBy(() -> accounts.recover("viewer"))
+                .hasMessageContaining("not an administrator; these are: admin");
         assertThatThrownBy(() -> accounts.recover("nobody-of-that-name")).hasMessageContaining("no account");
     }
 

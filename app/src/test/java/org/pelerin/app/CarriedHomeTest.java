@@ -101,7 +101,8 @@ class CarriedHomeTest {
         page.keyboard().press("Control+Enter");
         assertThat(page.locator("table.wide")).containsText("is already complete here, byte for byte the same");
         page.getByText("Open mission").click();
-        assertThat(page.locator("#main")).containsText("The mission is still logging; this is what was collected so far");
+        assertThat(page.locator("#main"))
+                .containsText("The mission is still logging; this is what was collected so far");
         assertThat(bed.bean(MissionQueries.class)
                         .find(mission)
                         .orElseThrow()

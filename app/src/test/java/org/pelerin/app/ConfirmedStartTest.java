@@ -64,6 +64,8 @@ class ConfirmedStartTest {
     void a_start_that_lies_ahead_is_none_since_then() throws Exception {
         Instant start = bed.bean(Clock.class).instant().plus(Duration.ofDays(3));
         long id = hands.write(SERIAL, new StartCondition.At(start));
-        assertThat(page(id)).contains("Waiting to start. It starts automatically").doesNotContain("Logging since");
+        assertThat(page(id))
+                .contains("Waiting to start. It starts automatically")
+                .doesNotContain("Logging since");
     }
 }

@@ -203,7 +203,8 @@ class FindingsTest extends PageTest {
             page.navigate(bed.address + "/");
             assertThat(page.locator("main")).containsText(java.util.regex.Pattern.compile("\\d+.findings? waits?"));
             assertThatThrownBy(() -> findings.reopen(id, "why not", "tech")).isInstanceOf(TooLateException.class);
-            assertThatThrownBy(() -> findings.merge(List.of(id), "tech")).hasMessageContaining("Select two or more findings");
+            assertThatThrownBy(() -> findings.merge(List.of(id), "tech"))
+                    .hasMessageContaining("Select two or more findings");
         }
     }
 

@@ -81,7 +81,8 @@ class NoticesTest {
         page.fill("#mail", "tech@pelerin.example");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
         page.getByText("Save").click();
-        assertThat(page.locator(".said")).containsText("An email is on its way to tech@pelerin.example. Follow its link");
+        assertThat(page.locator(".said"))
+                .containsText("An email is on its way to tech@pelerin.example. Follow its link");
         assertThat(page.locator("#main")).containsText("tech@pelerin.example is not confirmed yet");
         YardClient.YardMail asked = bed.outdoors().mails().get(0);
         assertThat(asked.subject()).isEqualTo("Pelerin: confirm your email address");

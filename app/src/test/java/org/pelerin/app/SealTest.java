@@ -173,8 +173,8 @@ class SealTest {
                 sql.update("DELETE FROM sealed WHERE part = ? AND owner = ?", table.table(), ID);
                 assertThat(found(table, bed.bean(SealCheck.class).troubles(), before))
                         .singleElement()
-                        .satisfies(w ->
-                                assertThat(w).startsWith(whose + "Entry ").endsWith("which is no longer stored"));
+                        .satisfies(
+                                w -> assertThat(w).startsWith(whose + "Entry ").endsWith("which is no longer stored"));
             });
         });
     }
@@ -191,7 +191,8 @@ class SealTest {
             assertThat(found(site, before)).isEmpty();
             assertThat(words(before)).anyMatch(w -> w.contains("differs from what is stored"));
             sql.update("UPDATE sealed SET sequence = 1 WHERE part = 'site' AND owner = ?", ID);
-            assertThat(words(before)).anyMatch(w -> w.contains("entry 1 of the audit trail differs from what is stored"));
+            assertThat(words(before))
+                    .anyMatch(w -> w.contains("entry 1 of the audit trail differs from what is stored"));
         });
     }
 

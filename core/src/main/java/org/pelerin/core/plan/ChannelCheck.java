@@ -64,9 +64,7 @@ final class ChannelCheck {
                                         : CoreTexts.say(
                                                 "core.plan.channelCheck.alarmLevelPerChannel",
                                                 "alarmLevels",
-                                                model.alarmLevels(),
-                                                "alarmLevels2",
-                                                (model.alarmLevels() == 1 ? "" : "s")))),
+                                                model.alarmLevels()))),
                         CoreTexts.say("core.plan.channelCheck.setFewerLimits"));
             }
             Optional<MeasuredChannel> measured = measured(i);

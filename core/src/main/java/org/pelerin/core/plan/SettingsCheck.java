@@ -82,8 +82,6 @@ final class SettingsCheck {
                             "core.plan.settingsCheck.toMeasureChannelTakesLonger",
                             "enabled",
                             plan.enabled().size(),
-                            "enabled2",
-                            (plan.enabled().size() == 1 ? "" : "s"),
                             "quantity",
                             LimitText.quantity(takes.toMillis() / 1000.0, "s"),
                             "fastest",

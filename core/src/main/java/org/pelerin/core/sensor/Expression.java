@@ -393,11 +393,9 @@ public final class Expression {
                                 name,
                                 "arguments",
                                 function.arguments,
-                                "arguments2",
-                                (function.arguments == 1 ? "" : "s"),
-                                "arguments3",
+                                "given",
                                 arguments.size(),
-                                "arguments4",
+                                "tooMany",
                                 arguments.size() > function.arguments),
                         place);
             }

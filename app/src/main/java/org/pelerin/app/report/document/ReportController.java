@@ -10,6 +10,7 @@ import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.places.PlaceService;
+import org.pelerin.app.platform.language.AskedLanguage;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
 import org.pelerin.app.platform.web.FieldReader;
@@ -85,6 +86,7 @@ class ReportController {
         model.addAttribute("sites", places.sites());
         model.addAttribute("spots", places.spots());
         model.addAttribute("sections", ReportSection.of(ReportKind.PERIOD));
+        languages(form.language, model);
         model.addAttribute("spans", ReportSchedule.Span.values());
         model.addAttribute(
                 "schedules",
@@ -160,6 +162,14 @@ class ReportController {
         return "redirect:/reports";
     }
 
+    /** Those that a report can be written in; the one that was chosen first, else that of who asks. */
+    private static void languages(String chosen, Model model) {
+        model.addAttribute("languages", Texts.all().languages());
+        model.addAttribute(
+                "language",
+                AskedLanguage.known(chosen).orElse(CurrentLanguage.get()).getLanguage());
+    }
+
     /** What a report of a mission is to hold. */
     @GetMapping("/missions/{id}/reports")
     String ofMission(@PathVariable long id, Model model) {
@@ -167,6 +177,7 @@ class ReportController {
         model.addAttribute("room", "missions");
         model.addAttribute("m", m);
         model.addAttribute("sections", ReportSection.of(ReportKind.MISSION));
+        languages("", model);
         model.addAttribute(
                 "channels",
                 evaluation
