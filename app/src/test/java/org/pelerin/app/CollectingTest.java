@@ -364,8 +364,8 @@ class CollectingTest {
         hands.home(second.id(), 180);
         assertThat(second.state()).isEqualTo(MissionState.COLLECTED);
         assertThat(missions.ofDevice(serial, first).orElseThrow().state()).isEqualTo(MissionState.ENDED);
-        assertThatThrownBy(() -> collections.erase(serial, "tech")).hasMessageContaining("not been collected");
-        assertThatThrownBy(() -> collections.backToWork(serial, "tech")).hasMessageContaining("not been collected");
+        assertThatThrownBy(() -> collections.erase(serial, "tech")).hasMessageContaining("not collected yet");
+        assertThatThrownBy(() -> collections.backToWork(serial, "tech")).hasMessageContaining("not collected yet");
         // one on a stick, the rest over the link; what is home is not fetched again
         CarrierIntake.Taken stick =
                 bed.bean(CarrierIntake.class).take("first.zip", bed.outdoors().carrier(serial, first), "tech");
@@ -445,7 +445,7 @@ class CollectingTest {
         // a look at the dock from before may still be under way
         hands.until(() -> hands.mission(id).state() == MissionState.ENDED);
         assertThatThrownBy(() -> bed.bean(CollectService.class).erase(serial, "tech"))
-                .hasMessageContaining("not been collected");
+                .hasMessageContaining("not collected yet");
         hands.collect(serial);
         assertThat(hands.mission(id).state()).isEqualTo(MissionState.COLLECTED);
         hands.home(id, 577);

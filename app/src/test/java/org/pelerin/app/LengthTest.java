@@ -37,7 +37,7 @@ class LengthTest {
             Pattern.compile("field :: line\\('\\w+', #\\{[\\w.]+}, \\$\\{[^}]*}, ([^,]+), ([^,]+),");
 
     private static final Pattern OTHER = Pattern.compile(
-            "type=\"(hidden|checkbox|radio|file|password|number|date|time|datetime-local|month|range|search|submit)\"|inputmode=|readonly|"
+            "type=\"(hidden|checkbox|radio|file|password|number|range|search|submit)\"|pl:when=|inputmode=|readonly|"
                     + "class=\"[^\"]*\\b(num|mono|lasting)\\b|\\blist=\"(zones|intervals|delays|steps|lengths|lastings)\"|"
                     + "name=\"(startInterval|username|list)\"");
 

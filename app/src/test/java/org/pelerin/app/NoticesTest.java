@@ -76,11 +76,11 @@ class NoticesTest {
         page.navigate(bed.address + "/me");
         page.fill("#mail", "not an address");
         page.locator("#mail").evaluate("e => { e.type = 'text'; }");
-        page.getByText("Save").click();
+        page.getByText("Save", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".refused")).containsText("“not an address” is not an email address");
         page.fill("#mail", "tech@pelerin.example");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
-        page.getByText("Save").click();
+        page.getByText("Save", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".said"))
                 .containsText("An email is on its way to tech@pelerin.example. Follow its link");
         assertThat(page.locator("#main")).containsText("tech@pelerin.example is not confirmed yet");
@@ -134,10 +134,10 @@ class NoticesTest {
         page.navigate(bed.address + "/people/new");
         page.fill("#name", "Runa Veld");
         page.locator("[name=kind][value=NO_PLAN] + span").click();
-        page.getByText("Save").click();
+        page.getByText("Save", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".wrong-text")).containsText("need an email address");
         page.fill("#mail", "runa@pelerin.example");
-        page.getByText("Save").click();
+        page.getByText("Save", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("#main")).containsText("1 kind");
         runner.look();
         runner.look();
@@ -146,7 +146,7 @@ class NoticesTest {
         // once more under the same name, and away again
         page.navigate(bed.address + "/people/new");
         page.fill("#name", "Runa Veld");
-        page.getByText("Save").click();
+        page.getByText("Save", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".wrong-text")).containsText("is already in the address book");
         page.navigate(bed.address + "/people");
         page.getByText("Runa Veld").click();
@@ -189,6 +189,6 @@ class NoticesTest {
                 "input[name=file]",
                 new com.microsoft.playwright.options.FilePayload(
                         "people.csv", "text/csv", text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
-        page.getByText("Import").click();
+        page.getByText("Import", new Page.GetByTextOptions().setExact(true)).click();
     }
 }

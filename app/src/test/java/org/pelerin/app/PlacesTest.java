@@ -97,7 +97,7 @@ class PlacesTest {
         page.fill("[name='limits[0].low']", "8");
         page.fill("[name='limits[0].high']", "2");
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("#main")).containsText("not above the lower one");
+        assertThat(page.locator("#main")).containsText("must be above the lower one");
         page.fill("[name='limits[0].high']", "12");
         page.selectOption("[name='limits[0].unit']", "°C");
         page.keyboard().press("Control+Enter");
@@ -120,7 +120,7 @@ class PlacesTest {
         assertThat(page.locator("h1")).containsText("Which logger is placed at Phone site / rear?");
         page.fill("[name=serial]", "pl-99999");
         page.keyboard().press("Enter");
-        assertThat(page.locator(".wrong-text")).containsText("No logger PL-99999");
+        assertThat(page.locator(".wrong-text")).containsText("Logger PL-99999 was never connected here");
         // as it stands on the label, without what all labels begin with
         page.fill("[name=serial]", "18532");
         page.keyboard().press("Enter");
@@ -198,7 +198,7 @@ class PlacesTest {
     private static void upload(String text) {
         page.setInputFiles(
                 "input[name=file]", new FilePayload("places.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8)));
-        page.getByText("Import").click();
+        page.getByText("Import", new Page.GetByTextOptions().setExact(true)).click();
     }
 
     @Test
@@ -247,7 +247,7 @@ class PlacesTest {
         assertThat(page.locator("#main"))
                 .containsText("2.30 m under water · cable 8.50 m · static water level at 6.20 m");
         page.navigate(bed.address + "/place?serial=PL-31012&spot=" + spot);
-        assertThat(page.locator("#main")).containsText("so 2.30 m under water; depth of 9 m");
+        assertThat(page.locator("#main")).containsText("so 2.30 m under water; rated depth 9 m");
         // the water has risen by more than the logger can bear
         page.fill("#water", "-0.6");
         page.keyboard().press("Control+Enter");

@@ -65,7 +65,7 @@ class PlanTypingTest extends PageTest {
         page.selectOption("[name='channels[0].unit']", "°F");
         // 14.5 °C
         assertThat(page.locator("[name='channels[0].levels[0].high']")).hasValue("58.1");
-        assertThat(page.locator("#unit-note")).containsText("One value converted from °C to °F");
+        assertThat(page.locator("#unit-note")).containsText("1 value converted from °C to °F");
         assertThat(page.locator("#unit-note")).containsText("One value is no plain number in °C and was not converted");
         assertThat(page.locator("[name='channels[0].levels[0].low']")).hasValue("abc");
     }
@@ -91,7 +91,7 @@ class PlanTypingTest extends PageTest {
                 "Left\nRight\nRear");
         assertThat(page.locator("[name='channels[1].label']")).hasValue("Left");
         assertThat(page.locator("#unit-note"))
-                .hasText("One cell pasted. 2 did not fit: there is no such row or column, or no such choice.");
+                .hasText("1 cell pasted. 2 cells did not fit: no such row, column or choice.");
     }
 
     @Test

@@ -593,7 +593,7 @@ class PrepareTest {
             free = socket.getLocalPort();
         }
         page.navigate(bed.address + "/dock/find?port=" + free);
-        assertThat(page.locator("#main")).containsText("port  accepts no connection" + free);
+        assertThat(page.locator("#main")).containsText("port " + free + " accepts no connection");
         page.navigate(bed.address + "/dock/find?host=192.0.2.1&port=80");
         assertThat(page.locator("#main")).containsText("is not an allowed host");
         page.navigate(bed.address + "/dock/find?port=70000");
@@ -609,7 +609,7 @@ class PrepareTest {
         fault("PL-80006", "leads-loop-turned");
         assertThat(page.locator(".phases")).containsText("Loop I2 is reversed");
         fault("PL-80006", "leads-voltages-exchanged");
-        assertThat(page.locator(".phases")).containsText("The voltage leads U2 and U3 are exchanged");
+        assertThat(page.locator(".phases")).containsText("The voltage leads U2 and U3 are swapped");
         fault("PL-80006", "leads-right");
     }
 

@@ -312,9 +312,9 @@ class ReportTest extends PageTest {
             assertThat(r.failed()).isTrue();
             assertThat(r.progress().trouble()).isEqualTo("This mission is not collected yet");
             page.navigate(bed.address + "/reports/" + r.id());
-            assertThat(page.locator("h1")).containsText("failed");
+            assertThat(page.locator("h1")).containsText("could not be created");
             page.locator("button:has-text('Try again')").click();
-            assertThat(page.locator("h1")).containsText("failed");
+            assertThat(page.locator("h1")).containsText("could not be created");
         }
     }
 
@@ -374,7 +374,7 @@ class ReportTest extends PageTest {
                             .mailedAt())
                     .isNotNull();
             page.navigate(bed.address + "/reports");
-            page.locator("button[aria-label^='No longer report Report site']").click();
+            page.locator("button[aria-label^='Stop schedule: Report site']").click();
             assertThat(page.locator(".said")).containsText("The schedule is already stopped");
         } finally {
             bed.bean(JdbcTemplate.class).update("DELETE FROM report_schedule WHERE id = ?", made.id());

@@ -196,7 +196,7 @@ class ReviewTableTest extends PageTest {
         page.mouse().move(over.x + 250, over.y + over.height * 0.9, new Mouse.MoveOptions().setSteps(4));
         page.mouse().up();
         page.waitForURL(Pattern.compile(".*[?&]from=\\d+.*"));
-        choose("Apply filter");
+        choose("Display");
         // what is drawn now is the box: below the middle of −0.7 … 36 with the limit of 30 °C in it
         page.locator("#scales button").first().click();
         double high = Double.parseDouble(page.locator("#scales input").nth(1).inputValue());
@@ -247,7 +247,7 @@ class ReviewTableTest extends PageTest {
                 .uncheck();
         assertThat(page.locator("#rows thead th")).hasCount(3);
         Axe.check(page);
-        choose("Apply filter");
+        choose("Display");
         page.locator("#show-menu span:has-text('UTC')").click();
         assertThat(row(0)).containsText("2026-01-05 00:00:00 UTC");
         Axe.check(page);
@@ -259,7 +259,7 @@ class ReviewTableTest extends PageTest {
         page.fill("#view-name", "Racks");
         page.locator("#keep-view button").click();
         assertThat(page.locator(".said")).containsText("Saved");
-        choose("Apply filter");
+        choose("Display");
         page.locator("[data-usual]").click();
         assertThat(page.locator("#rows thead th")).hasCount(4);
         choose("Views");

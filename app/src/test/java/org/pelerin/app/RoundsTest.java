@@ -200,7 +200,7 @@ class RoundsTest {
         page.selectOption("#spot", String.valueOf(spot));
         page.fill("#serial", serial);
         page.fill("#why", why);
-        page.getByText("Add").click();
+        page.getByText("Add", new Page.GetByTextOptions().setExact(true)).click();
         page.waitForLoadState(LoadState.LOAD);
     }
 

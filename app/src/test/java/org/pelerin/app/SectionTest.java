@@ -108,7 +108,7 @@ class SectionTest extends PageTest {
         page.locator("#at").press("Home");
         assertThat(row("section right").locator(".now")).hasText("6.0 °C");
         page.locator("#play").click();
-        assertThat(page.locator("#play")).hasText("stop");
+        assertThat(page.locator("#play")).hasText("Stop");
         assertThat(page.locator("#at")).not().hasValue("0");
         page.locator("#play").click();
         String stopped = page.locator("#at").inputValue();
@@ -135,7 +135,7 @@ class SectionTest extends PageTest {
     void it_is_kept_as_a_study_with_its_report() throws IOException {
         page.locator("p:has-text('Started together') a").click();
         page.fill("#study-name", "Before the shelves");
-        page.locator("button:has-text('Keep it')").click();
+        page.locator("button:has-text('Save as a study')").click();
         assertThat(page.locator(".said")).containsText("Saved as a mapping study");
         // the same stretch is shown
         assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C");

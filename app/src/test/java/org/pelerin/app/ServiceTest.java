@@ -156,7 +156,7 @@ class ServiceTest {
         hands.pass(Duration.ofHours(3));
         assertThatThrownBy(() -> bed.bean(CollectService.class).backToWork(serial, "tech"))
                 .isInstanceOf(CollectService.NotNowException.class)
-                .hasMessageContaining("not been collected");
+                .hasMessageContaining("not collected yet");
         assertThatThrownBy(() -> hands.write(serial, new StartCondition.Now()))
                 .isInstanceOf(WriteService.BlockedException.class);
     }

@@ -78,7 +78,7 @@ class ShiftTest extends PageTest {
             page.locator("label.pick:has-text('" + day + "')").click();
         }
         page.locator("button:has-text('Apply')").click();
-        assertThat(page.locator("h1")).containsText("▲ One shift of 5 judged");
+        assertThat(page.locator("h1")).containsText("▲ 1 shift of 5 exceeded");
         Axe.check(page);
         // 3 dB over the criterion of 85 are twice the energy
         assertThat(page.locator(".shifts tbody tr").nth(1)).containsText("▲ 200 %");

@@ -180,7 +180,7 @@ class SignedDocumentsTest {
                 .isEqualTo(plain);
         assertThat(GIVEN_BACK.get("csv").state()).isEqualTo(Verified.State.SAME);
         assertThat(GIVEN_BACK.get("csv").sentence())
-                .startsWith("It was signed here and not changed since. It is what mission ");
+                .startsWith("It was signed here and not changed since. It equals today’s export of mission ");
         assertThat(GIVEN_BACK.get("xlsx").state()).isEqualTo(Verified.State.SAME);
         assertThat(GIVEN_BACK.get("senml.json").state()).isEqualTo(Verified.State.SOUND);
         byte[] other = altered(SIGNED.get("csv"));

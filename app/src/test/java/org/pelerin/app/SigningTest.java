@@ -240,7 +240,7 @@ class SigningTest extends PageTest {
         closed();
         signing.sign(m.id, SignedAs.REVIEWED, "", "first");
         assertThatThrownBy(() -> signing.sign(m.id, SignedAs.REVIEWED, "", "second"))
-                .hasMessageContaining("reviewed already");
+                .hasMessageContaining("already reviewed");
         assertThatThrownBy(() -> signing.sign(m.id, SignedAs.APPROVED, "", "tech"))
                 .hasMessageContaining("A reviewer or an administrator approves");
         bed.bean(JdbcTemplate.class).update("UPDATE mission SET collected_by = 'second' WHERE id = ?", m.id);

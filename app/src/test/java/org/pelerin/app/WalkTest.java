@@ -166,10 +166,10 @@ class WalkTest {
         page.navigate(bed.address + "/yard");
         page.locator("#" + SERIAL + " select[name=to]").selectOption("ostrel-v1-rear");
         page.locator("#" + SERIAL)
-                .getByText("carry", new Locator.GetByTextOptions().setExact(true))
+                .getByText("Carry", new Locator.GetByTextOptions().setExact(true))
                 .click();
         page.locator("#" + SERIAL)
-                .getByText("press", new Locator.GetByTextOptions().setExact(true))
+                .getByText("Press", new Locator.GetByTextOptions().setExact(true))
                 .click();
         assertThat(page.locator("#" + SERIAL)).containsText("logging");
         button("Schedule").click();

@@ -383,7 +383,7 @@ class WriteTest {
         assertThat(dialog()).containsText("all collected");
         page.keyboard().press("Escape");
         open("/dock/PL-18533/write?plan=0&spot=" + spot);
-        assertThat(page.locator("#consequences")).containsText(serial + " lies at this spot already");
+        assertThat(page.locator("#consequences")).containsText(serial + " is at this spot already");
     }
 
     @Test

@@ -9,9 +9,11 @@ import java.security.Principal;
 import java.util.List;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.platform.web.TypedDays;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.validation.BindingResult;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -37,7 +39,8 @@ class AuditController {
     }
 
     @GetMapping("/audit")
-    String page(@ModelAttribute("filter") AuditFilter filter, Model page) {
+    String page(@ModelAttribute("filter") AuditFilter filter, BindingResult unread, Model page) {
+        TypedDays.show(unread, page);
         List<AuditedChange> found = search.page(filter, PAGE + 1);
         page.addAttribute("room", "reports");
         page.addAttribute("found", found.subList(0, Math.min(PAGE, found.size())));

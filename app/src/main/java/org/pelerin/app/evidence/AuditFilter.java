@@ -6,7 +6,6 @@ import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.pelerin.app.platform.web.Form;
-import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.web.util.UriComponentsBuilder;
 
 /** Which entries of the audit trail are looked at, as the address says it. */
@@ -16,10 +15,7 @@ public class AuditFilter implements Form {
     /** Letters of what it was done to, or of what was done. */
     public String q = "";
 
-    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
     public LocalDate from;
-
-    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
     public LocalDate until;
 
     /** With the seals of what was changed, of which there is one for nearly each entry. */

@@ -16,6 +16,7 @@ import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.platform.web.TypedTime;
 import org.pelerin.core.unit.ShownUnits;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
@@ -185,10 +186,9 @@ class FindingController {
 
     private static LocalDate day(String text) {
         try {
-            return text.isBlank() ? null : LocalDate.parse(text.strip());
+            return text.isBlank() ? null : TypedTime.day(text);
         } catch (DateTimeException e) {
-            throw new Findings.NotReadyException(
-                    Texts.of("findings.findingController.isNotADate", "strip", text.strip()));
+            throw new Findings.NotReadyException(e.getMessage());
         }
     }
 

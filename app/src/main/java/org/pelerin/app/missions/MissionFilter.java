@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Form;
-import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.web.util.UriComponentsBuilder;
 
 /** Which missions are listed, as the page's address says. */
@@ -48,10 +47,7 @@ public class MissionFilter implements Form {
     public String model = "";
     public Stands stands;
 
-    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
     public LocalDate from;
-
-    @DateTimeFormat(iso = DateTimeFormat.ISO.DATE)
     public LocalDate until;
 
     public int page;

@@ -2,6 +2,8 @@ package org.pelerin.app.plans;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -237,7 +239,11 @@ public class PlanForm implements Form {
         if (visit.isBlank()) {
             return null;
         }
-        Instant noon = typed.local("visit", visit.strip() + "T12:00", zone, now);
+        LocalDate day = typed.day("visit", visit, null);
+        if (day == null) {
+            return null;
+        }
+        Instant noon = day.atTime(LocalTime.NOON).atZone(zone).toInstant();
         if (noon.isBefore(now)) {
             typed.wrong("visit", Texts.of("plans.planForm.thisDayHasPassed"));
             return null;

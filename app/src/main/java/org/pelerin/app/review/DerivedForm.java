@@ -2,8 +2,7 @@ package org.pelerin.app.review;
 
 import java.time.DateTimeException;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -15,6 +14,7 @@ import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.TypedTime;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.sensor.Expression;
 import tools.jackson.databind.json.JsonMapper;
@@ -142,8 +142,8 @@ public class DerivedForm implements Form {
                 how.put("criterion", number(read, "criterion", criterion));
                 how.put("exchange", number(read, "exchange", exchange));
                 optional(how, read, "threshold", threshold);
-                how.put("from", needed(read, "shiftFrom", shiftFrom));
-                how.put("to", needed(read, "shiftTo", shiftTo));
+                how.put("from", clock(read, "shiftFrom", shiftFrom));
+                how.put("to", clock(read, "shiftTo", shiftTo));
                 if (!days.isEmpty() && days.size() < DAYS.size()) {
                     how.put("days", days);
                 }
@@ -197,10 +197,9 @@ public class DerivedForm implements Form {
 
     private String instant(FieldReader read, ZoneId zone) {
         try {
-            Instant at = LocalDateTime.parse(referenceAt.strip()).atZone(zone).toInstant();
-            return at.toString();
+            return TypedTime.moment(referenceAt).atZone(zone).toInstant().toString();
         } catch (DateTimeException e) {
-            read.wrong("referenceAt", Texts.of("review.derivedForm.enterTheTimeOfThe"));
+            read.wrong("referenceAt", e.getMessage());
             return "";
         }
     }
@@ -219,6 +218,11 @@ public class DerivedForm implements Form {
             read.wrong("channels", Texts.of("review.derivedForm.selectTheInputChannels"));
         }
         return channels;
+    }
+
+    private static String clock(FieldReader read, String field, String typed) {
+        LocalTime read24 = read.clock(field, typed);
+        return read24 == null ? "" : read24.toString();
     }
 
     private static String needed(FieldReader read, String field, String value) {

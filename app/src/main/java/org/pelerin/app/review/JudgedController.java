@@ -15,6 +15,7 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Reason;
+import org.pelerin.app.platform.web.TypedTime;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.core.record.Exclusion;
 import org.springframework.stereotype.Controller;
@@ -137,7 +138,7 @@ class JudgedController {
             return null;
         }
         try {
-            LocalDateTime shown = LocalDateTime.parse(text.strip());
+            LocalDateTime shown = TypedTime.moment(text);
             Instant meant = at == null ? null : Instant.ofEpochMilli(at);
             return meant != null
                             && LocalDateTime.ofInstant(meant, zone)
@@ -146,7 +147,7 @@ class JudgedController {
                     ? meant
                     : shown.atZone(zone).toInstant();
         } catch (DateTimeException e) {
-            throw new NoTimeException(Texts.of("review.judgedController.isNotADateWith", "strip", text.strip()));
+            throw new NoTimeException(e.getMessage());
         }
     }
 

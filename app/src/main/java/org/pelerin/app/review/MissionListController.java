@@ -9,6 +9,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.Pager;
+import org.pelerin.app.platform.web.TypedDays;
 import org.pelerin.core.model.ModelCatalogue;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -35,6 +36,7 @@ class MissionListController {
     @GetMapping("/missions")
     String list(@ModelAttribute("filter") MissionFilter filter, BindingResult unread, Model model) {
         // what cannot be read does not narrow
+        TypedDays.show(unread, model);
         MissionFilter.Wanted wanted = filter.wanted(show.home());
         MissionTally tally = missions.tally(wanted);
         Pager pager = Pager.of(filter.page, PAGE, tally.missions(), filter::atPage);

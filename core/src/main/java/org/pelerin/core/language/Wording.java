@@ -133,6 +133,9 @@ public final class Wording {
         if (value == null) {
             return "";
         }
+        if (value instanceof Number n && !Double.isFinite(n.doubleValue())) {
+            return Double.isNaN(n.doubleValue()) ? "–" : n.doubleValue() < 0 ? "−∞" : "∞";
+        }
         if (value instanceof Double || value instanceof Float || value instanceof java.math.BigDecimal) {
             String plain = new java.math.BigDecimal(value.toString())
                     .stripTrailingZeros()

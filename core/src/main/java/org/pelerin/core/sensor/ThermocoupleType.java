@@ -160,7 +160,7 @@ public enum ThermocoupleType {
         },
         {0.152232118209e3, -0.268819888545, 0.171280280471e-3, -0.345895706453e-7, -0.934633971046e-14}
     }),
-    S(-50, 1768, "orange", new double[] {-50, 1064.18, 1664.5, 1768.1}, new double[][] {
+    S(-50, 1768, "core.sensor.thermocoupleType.orange", new double[] {-50, 1064.18, 1664.5, 1768.1}, new double[][] {
         {
             0,
             0.540313308631e-2,

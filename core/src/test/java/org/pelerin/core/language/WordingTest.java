@@ -43,6 +43,12 @@ class WordingTest {
     }
 
     @Test
+    void what_is_no_number_is_a_dash() {
+        assertThat(said("{x}", Locale.ENGLISH, "x", Double.NaN)).isEqualTo("–");
+        assertThat(said("{x}", Locale.ENGLISH, "x", Double.NEGATIVE_INFINITY)).isEqualTo("−∞");
+    }
+
+    @Test
     void a_choice_is_a_whole_clause() {
         String text = "It is {off, select, true {off} other {on}}{n, plural, one {} other {, # times}}.";
         assertThat(said(text, Locale.ENGLISH, "off", true, "n", 1)).isEqualTo("It is off.");

@@ -1,11 +1,9 @@
 package org.pelerin.app.fleet.rounds;
 
-import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
 
@@ -29,12 +27,7 @@ public class RoundForm implements Form {
 
     /** @param otherwise for a day that is none */
     LocalDate day(FieldReader typed, LocalDate otherwise) {
-        try {
-            return day.isBlank() ? otherwise : LocalDate.parse(day.strip());
-        } catch (DateTimeException e) {
-            typed.wrong("day", Texts.of("fleet.rounds.roundForm.giveADate"));
-            return otherwise;
-        }
+        return day.isBlank() ? otherwise : typed.day("day", day, otherwise);
     }
 
     int ahead(FieldReader typed) {

@@ -2,7 +2,6 @@ package org.pelerin.app.loggers.calibration;
 
 import java.time.DateTimeException;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,6 +9,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Form;
+import org.pelerin.app.platform.web.TypedTime;
 import org.pelerin.core.sensor.Correction;
 import org.pelerin.core.sensor.Scaling;
 
@@ -78,9 +78,9 @@ public class CalibrationForm implements Form {
         try {
             return text.isBlank()
                     ? null
-                    : LocalDate.parse(text.strip()).atStartOfDay(zone).toInstant();
+                    : TypedTime.day(text).atStartOfDay(zone).toInstant();
         } catch (DateTimeException e) {
-            typed.wrong(field, Texts.of("loggers.calibration.calibrationForm.enterADate"));
+            typed.wrong(field, e.getMessage());
             return null;
         }
     }

@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.thymeleaf.context.ITemplateContext;
 import org.thymeleaf.engine.AttributeName;
+import org.thymeleaf.model.AttributeValueQuotes;
 import org.thymeleaf.model.ICloseElementTag;
 import org.thymeleaf.model.IModel;
 import org.thymeleaf.model.IOpenElementTag;
@@ -65,7 +66,9 @@ final class SayProcessor extends AbstractAttributeModelProcessor {
             if (!part.group(3).isEmpty()) {
                 said.addAll(events.subList(slot.from(), slot.to() + 1));
             } else {
-                said.add(events.get(part.group(1).isEmpty() ? slot.from() : slot.to()));
+                boolean opens = part.group(1).isEmpty();
+                ITemplateEvent edge = events.get(opens ? slot.from() : slot.to());
+                said.add(edge instanceof IStandaloneElementTag alone ? edge(context, alone, opens) : edge);
             }
         }
         add(context, text.substring(from), said);
@@ -75,6 +78,18 @@ final class SayProcessor extends AbstractAttributeModelProcessor {
         for (int i = said.size() - 1; i >= 0; i--) {
             model.insert(1, said.get(i));
         }
+    }
+
+    /** An element that stands empty in the template, when it has a text: its beginning or its end. */
+    private static ITemplateEvent edge(ITemplateContext context, IStandaloneElementTag alone, boolean opens) {
+        return opens
+                ? context.getModelFactory()
+                        .createOpenElementTag(
+                                alone.getElementCompleteName(),
+                                alone.getAttributeMap(),
+                                AttributeValueQuotes.DOUBLE,
+                                false)
+                : context.getModelFactory().createCloseElementTag(alone.getElementCompleteName());
     }
 
     private static void add(ITemplateContext context, String text, List<ITemplateEvent> to) {

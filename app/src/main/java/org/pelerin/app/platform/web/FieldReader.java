@@ -3,7 +3,7 @@ package org.pelerin.app.platform.web;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
+import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
@@ -126,12 +126,22 @@ public final class FieldReader {
     /** The earlier of the two instants where clocks go back; {@code otherwise} with a word if it is no date and time. */
     public Instant local(String field, String text, ZoneId zone, Instant otherwise) {
         try {
-            return LocalDateTime.parse(text.strip())
+            return TypedTime.moment(text)
                     .atZone(zone)
                     .withEarlierOffsetAtOverlap()
                     .toInstant();
-        } catch (DateTimeException | NullPointerException e) {
-            wrong(field, Texts.of("platform.web.fieldReader.enterADateAndA"));
+        } catch (DateTimeException e) {
+            wrong(field, e.getMessage());
+            return otherwise;
+        }
+    }
+
+    /** {@code otherwise} with a word if it is no day. */
+    public LocalDate day(String field, String text, LocalDate otherwise) {
+        try {
+            return TypedTime.day(text);
+        } catch (DateTimeException e) {
+            wrong(field, e.getMessage());
             return otherwise;
         }
     }

@@ -1,7 +1,6 @@
 package org.pelerin.app.report.document;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -72,11 +71,6 @@ public class ReportForm implements Form {
     }
 
     LocalDate day(String field, String text, FieldReader read) {
-        try {
-            return LocalDate.parse(text.strip());
-        } catch (DateTimeParseException e) {
-            read.wrong(field, Texts.of("report.document.reportForm.enterADateLike2026"));
-            return null;
-        }
+        return read.day(field, text, null);
     }
 }

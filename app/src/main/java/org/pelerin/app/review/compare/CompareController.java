@@ -17,7 +17,6 @@ import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.review.views.SavedViews;
 import org.pelerin.core.unit.ShownUnits;
-import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -65,7 +64,7 @@ class CompareController {
             @RequestParam(defaultValue = "") List<String> s,
             ShownUnits inUnits,
             @RequestParam(defaultValue = "") String t,
-            @RequestParam(required = false) @DateTimeFormat(pattern = "yyyy-MM") YearMonth month,
+            @RequestParam(required = false) YearMonth month,
             @RequestParam(required = false) Long site,
             Principal me,
             Model model) {

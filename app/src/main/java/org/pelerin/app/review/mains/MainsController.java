@@ -1,8 +1,6 @@
 package org.pelerin.app.review.mains;
 
-import java.time.DateTimeException;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
@@ -13,6 +11,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.record.DerivedSeries;
@@ -85,9 +84,13 @@ class MainsController {
                 .filter(r -> r.percent() != null && !r.above())
                 .min(Comparator.comparingDouble(DisturbanceRow::percent))
                 .ifPresent(r -> model.addAttribute("deepest", r));
-        Instant instant = instant(at, zone, mission.records().firstAt());
+        FieldReader typed = new FieldReader();
+        Instant instant = at.isBlank()
+                ? mission.records().firstAt()
+                : typed.local("at", at, zone, mission.records().firstAt());
         model.addAttribute("phasors", phasors(mission, instant));
-        model.addAttribute("at", LOCAL.withZone(zone).format(instant));
+        model.addAttribute("at", typed.errors().isEmpty() ? LOCAL.withZone(zone).format(instant) : at);
+        model.addAttribute("errors", typed.errors());
         return "review/mains";
     }
 
@@ -144,17 +147,6 @@ class MainsController {
     private static double percent(Plan plan, String option) {
         LoggerModel model = ModelCatalogue.get(plan.model());
         return model.option(option).map(o -> Double.parseDouble(plan.option(o))).orElse(100.0);
-    }
-
-    /** On the site's clock; the beginning of the record where nothing or nonsense is said. */
-    private static Instant instant(String text, ZoneId zone, Instant otherwise) {
-        try {
-            return text.isBlank()
-                    ? otherwise
-                    : LocalDateTime.parse(text.strip()).atZone(zone).toInstant();
-        } catch (DateTimeException e) {
-            return otherwise;
-        }
     }
 
     private Mission get(long id) {

@@ -46,6 +46,13 @@ class SayProcessorTest {
     }
 
     @Test
+    void a_part_that_stands_empty_in_the_template_holds_its_text() {
+        String template = "<p pl:say=\"#{k}\"><th:block th:if=\"${yes}\"/><th:block th:unless=\"${yes}\"/></p>";
+        assertThat(shown("<1>a</1><2>b</2>", template, Map.of("yes", true))).isEqualTo("<p>a</p>");
+        assertThat(shown("<1>a</1><2>b</2>", template, Map.of("yes", false))).isEqualTo("<p>b</p>");
+    }
+
+    @Test
     void what_a_text_holds_is_text() {
         assertThat(shown("a < b & <1>c</1>", "<p pl:say=\"#{k}\"><b></b></p>", Map.of()))
                 .isEqualTo("<p>a &lt; b &amp; <b>c</b></p>");

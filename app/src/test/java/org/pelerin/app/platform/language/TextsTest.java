@@ -5,7 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.ibm.icu.text.MessagePattern;
 import com.ibm.icu.text.MessagePattern.ArgType;
 import com.ibm.icu.text.MessagePattern.Part;
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
 import java.io.IOException;
+import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -19,6 +25,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.language.Wording;
 
 /** Every text that people see stands in a bundle, in each language, with the same arguments and parts; and nothing stands there in vain. */
@@ -32,8 +39,8 @@ class TextsTest {
             Path.of("../core/src/main/java"));
 
     /** Keys that are put together: of words of types, of the catalogue, of actions of the audit trail, of formats. */
-    private static final Pattern PUT_TOGETHER =
-            Pattern.compile("^(words\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\."
+    private static final Pattern PUT_TOGETHER = Pattern.compile(
+            "^(words\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
                     + "|fleet\\.home\\.scale\\.|stored\\.(table|output|words|offset)\\.).*");
 
     private static final Pattern KEY = Pattern.compile("[a-z][A-Za-z0-9]*(?:\\.[A-Za-z0-9]+)+");
@@ -47,6 +54,44 @@ class TextsTest {
         assertThat(ENGLISH).hasSizeGreaterThan(3000);
         for (Locale l : Texts.all().languages()) {
             assertThat(Texts.all().of(l).keySet()).as(l.toString()).isEqualTo(ENGLISH.keySet());
+        }
+    }
+
+    /** A value of a list that people choose from names itself, in each language. */
+    @Test
+    void each_value_of_each_enumeration_has_its_words() {
+        List<String> without = new ArrayList<>();
+        int asked = 0;
+        for (JavaClass type : new ClassFileImporter()
+                .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+                .importPackages("org.pelerin.app", "org.pelerin.core")
+                .that(DescribedPredicate.describe("enumerations", JavaClass::isEnum))) {
+            for (Object value : type.reflect().getEnumConstants()) {
+                for (Method words : type.reflect().getDeclaredMethods()) {
+                    if (words.getReturnType() == String.class
+                            && words.getParameterCount() == 0
+                            && Modifier.isPublic(words.getModifiers())
+                            && !Modifier.isStatic(words.getModifiers())) {
+                        asked++;
+                        try {
+                            words.setAccessible(true);
+                            CurrentLanguage.in(Locale.GERMAN, () -> said(words, value));
+                        } catch (RuntimeException e) {
+                            without.add(type.getSimpleName() + "." + value + "." + words.getName());
+                        }
+                    }
+                }
+            }
+        }
+        assertThat(asked).isGreaterThan(50);
+        assertThat(without).isEmpty();
+    }
+
+    private static Object said(Method words, Object value) {
+        try {
+            return words.invoke(value);
+        } catch (ReflectiveOperationException e) {
+            throw new IllegalStateException(e);
         }
     }
 
@@ -111,7 +156,8 @@ class TextsTest {
         Set<String> missing = new TreeSet<>();
         for (Path root : SOURCES) {
             try (Stream<Path> files = Files.walk(root)) {
-                for (Path f : files.filter(p -> p.toString().matches(".*\\.(java|html|js)$"))
+                // a mapper's #{…} are its parameters
+                for (Path f : files.filter(p -> p.toString().matches(".*(?<!Mapper)\\.(java|html|js)$"))
                         .toList()) {
                     asked.matcher(Files.readString(f))
                             .results()
