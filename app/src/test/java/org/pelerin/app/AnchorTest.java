@@ -90,8 +90,8 @@ class AnchorTest {
                 .isEmpty();
         AnchorCheck.Outcome found = cutBack(() -> of(file));
         assertThat(found.troubles())
-                .containsExactly("By heads.jsonl, entry " + before.sequence()
-                        + " is not the original one: the trail was cut back or changed after  "
+                .containsExactly("According to heads.jsonl, entry " + before.sequence()
+                        + " is not the original one: the trail was cut back or changed after "
                         + DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss 'UTC'", Locale.ENGLISH)
                                 .format(before.at().atOffset(ZoneOffset.UTC)));
         assertThat(found.unchecked()).isEmpty();

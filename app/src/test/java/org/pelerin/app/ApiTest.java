@@ -139,7 +139,7 @@ class ApiTest extends PageTest {
         page.navigate(bed.address + "/me/tokens");
         assertThat(page.locator("#token")).hasCount(0);
         page.locator("tr:has-text('Script of the dairy') button").click();
-        assertThat(page.locator(".said")).containsText("Revoked");
+        assertThat(page.locator(".said")).containsText("is revoked");
         problem(send(at("/loggers"), token), 401, "Bearer");
         // nobody gives away more than he has
         page.selectOption("#role", "ADMIN");
@@ -208,7 +208,7 @@ class ApiTest extends PageTest {
                         .get("field")
                         .asString())
                 .isEqualTo("from");
-        problem(get("/no/such/thing"), 404, "no page at this address");
+        problem(get("/no/such/thing"), 404, "nothing at this address");
         problem(send(at("/missions").DELETE(), technician), 404, "not for this method");
     }
 

@@ -265,7 +265,7 @@ class AttackTest {
         stations.add("localhost", 7001, "tech");
         try {
             assertThatThrownBy(() -> hosts.remove("localhost", "admin"))
-                    .hasMessageContaining("Stations at localhost are watched");
+                    .hasMessageContaining("Stations at localhost are monitored");
             assertThat(hosts.allowed("LOCALHOST")).isTrue();
         } finally {
             stations.all().forEach(s -> stations.remove(s, "system"));

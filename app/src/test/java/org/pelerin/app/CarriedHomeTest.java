@@ -92,7 +92,7 @@ class CarriedHomeTest {
             file("notes.zip", "no zip at all".getBytes(java.nio.charset.StandardCharsets.US_ASCII))
         });
         page.keyboard().press("Control+Enter");
-        assertThat(page.locator("h1")).containsText("1 of 3 files is home; ▲ 2 refused");
+        assertThat(page.locator("h1")).containsText("1 of 3 files is imported; ▲ 2 refused");
         Locator rows = page.locator("table.wide tbody tr");
         assertThat(rows.nth(0)).containsText("145 of 145 samples collected; the logger is still logging");
         assertThat(rows.nth(1)).containsText("▲");
@@ -141,11 +141,11 @@ class CarriedHomeTest {
         set();
         assertThat(page.locator(".said")).containsText("only on request");
         page.getByText("Stop monitoring").click();
-        assertThat(page.locator(".said")).containsText("watched no more");
+        assertThat(page.locator(".said")).containsText("is no longer monitored");
     }
 
     private static void set() {
-        page.getByText("Set", new Page.GetByTextOptions().setExact(true)).click();
+        page.locator("form.keep button.btn-primary").click();
     }
 
     @Test
@@ -174,7 +174,7 @@ class CarriedHomeTest {
         assertThat(page.locator("h1")).containsText("◇ 1 is not collected");
         // the newest came: two hours, a record a minute
         assertThat(page.locator("table.wide tr").nth(1)).containsText("121");
-        assertThat(page.locator("table.wide tr").nth(1)).containsText("home");
+        assertThat(page.locator("table.wide tr").nth(1)).containsText("collected");
         page.navigate(bed.address + "/dock/" + serial);
         page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("h1")).containsText("Restart");

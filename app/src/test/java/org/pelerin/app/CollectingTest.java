@@ -213,7 +213,7 @@ class CollectingTest {
         try (BrowserContext context = bed.browser().newContext()) {
             Page page = bed.signedIn(context);
             page.navigate(bed.address + "/dock/stations/" + station(port).id());
-            assertThat(page.innerText("h1")).contains("is silent since");
+            assertThat(page.innerText("h1")).contains("does not answer since");
             assertThat(page.innerText("table.pairs").replaceAll("\\s+", " "))
                     .contains(serial, "“test”", "Missed collections 2");
             // no table of another model is offered, and its collections are still told
@@ -279,7 +279,7 @@ class CollectingTest {
                 .hasMessageContaining("The logger is logging");
         hands.collect(serial);
         assertThatThrownBy(() -> collections.discard(serial, serial, "rubbish", "tech"))
-                .hasMessageContaining("home already");
+                .hasMessageContaining("already collected");
         collections.backToWork(serial, "tech");
         hands.pass(Duration.ofHours(5));
         try (LoggerLink link = bed.bean(Dock.class).open(serial)) {

@@ -85,7 +85,7 @@ class CompareTest extends PageTest {
         page.selectOption("#minuend", "m" + first.id + " 0");
         page.selectOption("#subtrahend", "m" + second.id + " 0");
         // as they were in time, they never ran together
-        assertThat(said()).hasText("There is no instant in view at which both have a value.");
+        assertThat(said()).hasText("At no instant in view do both have a value.");
         press("time since start");
         // i/10 less ((i − 50)/10 + 2)
         assertThat(said()).containsText("3 to 3 °C from the second, in the mean +3 °C, over 400 samples");

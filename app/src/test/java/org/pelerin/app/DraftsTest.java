@@ -39,7 +39,7 @@ class DraftsTest {
     @Test
     void a_reload_loses_nothing_and_what_is_discarded_is_not_offered_again() {
         page.reload();
-        assertThat(page.locator(".draft")).containsText("was not saved");
+        assertThat(page.locator(".draft")).containsText("were not saved");
         Axe.check(page);
         page.locator(".draft button:has-text('Restore')").click();
         assertThat(page.locator("#limits-form [name=name]")).hasValue("Half a set");
@@ -68,7 +68,7 @@ class DraftsTest {
         page.fill("[name=password]", "pelerin");
         page.keyboard().press("Enter");
         page.waitForURL("**/limits/new**");
-        assertThat(page.locator(".draft")).containsText("was not saved");
+        assertThat(page.locator(".draft")).containsText("were not saved");
     }
 
     @Test

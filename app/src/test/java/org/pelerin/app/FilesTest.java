@@ -70,7 +70,7 @@ class FilesTest {
     private static void handIn(String name, byte[] bytes) {
         page.navigate(bed.address + "/files");
         page.setInputFiles("[type=file]", new FilePayload(name, "application/octet-stream", bytes));
-        page.getByText("Upload").click();
+        page.getByText("Upload", new Page.GetByTextOptions().setExact(true)).click();
     }
 
     private static Locator read(int row) {
@@ -352,7 +352,7 @@ class FilesTest {
         execute("INSERT INTO work (kind, id, due_at, claim, until_at) VALUES ('file', " + id
                 + ", 0, 'of nobody', 9000000000000)");
         page.navigate(bed.address + "/files/" + id);
-        assertThat(page.locator("h1")).containsText("are taken in");
+        assertThat(page.locator("h1")).containsText("are being imported");
         java.util.concurrent.TimeUnit.MILLISECONDS.sleep(1500);
         assertThat(files.find(id).orElseThrow().missionId()).isNull();
         execute("UPDATE work SET until_at = 1 WHERE kind = 'file' AND id = " + id);

@@ -106,7 +106,7 @@ class FindingsTest extends PageTest {
         page.keyboard().press("a");
         assertThat(page.locator("h1")).containsText("acknowledged");
         page.locator("button:has-text('Close finding')").click();
-        assertThat(page.locator(".refused")).containsText("Enter its cause before closing");
+        assertThat(page.locator(".refused")).containsText("Enter the cause before closing");
         page.selectOption(
                 "#said-cause", new com.microsoft.playwright.options.SelectOption().setLabel("Compressor failed"));
         page.fill("#action", "Compressor changed");
@@ -193,7 +193,7 @@ class FindingsTest extends PageTest {
             bed.bean(Evaluation.class).again(m.id);
             Signing signing = bed.bean(Signing.class);
             assertThatThrownBy(() -> signing.sign(m.id, SignedAs.REVIEWED, "", "tech"))
-                    .hasMessageContaining("1 finding waits");
+                    .hasMessageContaining("1 finding is open");
             long id = of(m).id();
             assertThat(findings.acknowledge(List.of(id), "review")).isEqualTo(1);
             assertThat(findings.acknowledge(List.of(id), "tech")).isZero();

@@ -221,7 +221,7 @@ class LimitsTest extends PageTest {
         page.setInputFiles(
                 "input[type=file]",
                 new FilePayload("limits.json", "application/json", json.getBytes(StandardCharsets.UTF_8)));
-        assertThat(page.locator(".said")).containsText("Read in as “Carried 2”");
+        assertThat(page.locator(".said")).containsText("Imported as “Carried 2”");
         page.navigate(bed.address + "/limits");
         page.setInputFiles(
                 "input[type=file]",

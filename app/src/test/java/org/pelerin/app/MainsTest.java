@@ -81,8 +81,8 @@ class MainsTest extends PageTest {
         assertThat(page.locator("h1")).containsText("▼ to 40 % of nominal for 120 ms");
         // the farthest of 240, 230 and 226 V from their mean of 232 V is 8 V
         assertThat(page.locator(".phases")).containsText("3.45 %");
-        assertThat(page.locator("main")).containsText("greatest");
-        assertThat(page.locator("tr:has-text('greatest') td")).hasText("3.45 %");
+        assertThat(page.locator("main")).containsText("Maximum");
+        assertThat(page.locator("tr:has-text('Maximum') td")).hasText("3.45 %");
         page.locator("svg.depths a").click();
         assertThat(page.locator("#d1:target .halves")).isVisible();
         // an hour later in Paris: the fifth sample

@@ -139,7 +139,7 @@ class MissionChartTest extends PageTest {
     void who_turns_the_wheel_over_the_chart_is_told_how_it_zooms() {
         page.locator("#chart .u-over").first().hover();
         page.mouse().wheel(0, 40);
-        assertThat(page.locator("#under")).containsText("Ctrl and the wheel zoom");
+        assertThat(page.locator("#under")).containsText("Ctrl and wheel zoom");
     }
 
     @Test

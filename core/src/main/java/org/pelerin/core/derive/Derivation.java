@@ -6,7 +6,6 @@ import java.time.Duration;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
 import org.pelerin.core.language.CoreTexts;
@@ -60,8 +59,8 @@ public sealed interface Derivation {
         public String words(Function<Duration, String> time) {
             return CoreTexts.say(
                     "core.derive.derivation.ofOverEach",
-                    "name",
-                    of.name().toLowerCase(Locale.ROOT),
+                    "of",
+                    of.name(),
                     "input",
                     input,
                     "apply",
