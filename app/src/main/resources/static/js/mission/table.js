@@ -155,7 +155,8 @@ export function table({ show, look, repaint, picked, stretch }) {
   const when = document.getElementById('rows-when');
   document.getElementById('rows-go').addEventListener('click', () => {
     const t = instant(when.value);
-    if (t === null) { when.reportValidity(); return; }
+    document.getElementById('rows-said').textContent = t === null ? msg('script.table.noTime') : '';
+    if (t === null) { when.focus(); return; }
     goTo(t);
   });
   when.addEventListener('keydown', (e) => { if (e.key === 'Enter') { e.preventDefault(); document.getElementById('rows-go').click(); } });

@@ -2,6 +2,7 @@
 import { marksFrom, since } from '../chart/elapsed.js';
 import { data, whole } from './context.js';
 import { options } from './options.js';
+import { typedTime } from '../typed-time.js';
 
 export const zone = () => (options.time === 'utc' ? 'UTC' : data.zone);
 const elapsed = () => options.time === 'elapsed';
@@ -24,13 +25,19 @@ export const stamp = (t) => (elapsed() ? since(t - whole.from)
 const abbreviation = (t) => format(document.documentElement.lang === 'en' ? 'en-GB' : document.documentElement.lang, { timeZoneName: 'short' }).formatToParts(t).find((p) => p.type === 'timeZoneName').value;
 
 /** As a field for date and time has it, always on the site's clock. */
-export const local = (t) => new Intl.DateTimeFormat('sv-SE', { timeZone: data.zone, dateStyle: 'short', timeStyle: 'medium' }).format(t).replace(' ', 'T');
+export const local = (t) => new Intl.DateTimeFormat('sv-SE', { timeZone: data.zone, dateStyle: 'short', timeStyle: 'medium' }).format(t);
+
+/** As if it were UTC; NaN for what is no day. */
+function utc(text) {
+  const parts = typedTime(text);
+  return parts ? Date.UTC(...parts) : NaN;
+}
 
 /** The instant of such a field: that of the site's clock, in an hour that comes twice the first. */
 export function instant(text) {
-  const plain = Date.parse(`${text}Z`);
+  const plain = utc(text);
   if (Number.isNaN(plain)) return null;
-  const reads = (t) => Date.parse(`${local(t)}Z`);
+  const reads = (t) => utc(local(t));
   return [plain - 15 * 3600000, plain + 15 * 3600000].map((near) => plain - (reads(near) - near)).sort((a, b) => a - b)
     .find((t) => reads(t) === plain) ?? plain - (reads(plain) - plain);
 }

@@ -114,7 +114,7 @@ class AccountsTest {
         page.fill("#present", present);
         page.fill("#wanted", wanted);
         page.fill("#repeated", wanted);
-        page.click("text=Change it");
+        page.click("main form button.btn-primary");
     }
 
     @Test

@@ -358,7 +358,9 @@ class AttackTest {
         try {
             assertThat(page.request().get(bed.address + "/missions/" + secret).status())
                     .isEqualTo(400);
-            assertThat(page.request().get(bed.address + "/audit?from=" + secret).status())
+            assertThat(page.request()
+                            .get(bed.address + "/audit.csv?from=" + secret)
+                            .status())
                     .isEqualTo(400);
             post("/findings/acknowledge", FormData.create().set("id", secret));
             post("/places", FormData.create().set("id", secret).set("name", secret));

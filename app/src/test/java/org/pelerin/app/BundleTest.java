@@ -208,7 +208,7 @@ class BundleTest extends PageTest {
         assertThat(o.troubles()).isEmpty();
         assertThat(o.checked())
                 .anySatisfy(c -> assertThat(c).startsWith("the capture"))
-                .contains("every value, decoded from the capture again", "the verdict, made again");
+                .contains("every value, decoded from the capture again", "the judgement, made again");
         assertThat(o.left()).isEmpty();
 
         assertThat(checked(changed(bundle(), Map.of("series-1.csv", s -> null))).troubles())
@@ -355,7 +355,7 @@ class BundleTest extends PageTest {
                 assertThat(checked(nowhere).troubles()).isEmpty();
                 verify(there, other.address, nowhere);
                 take(there);
-                assertThat(there.locator("main [role=alert]")).containsText("cannot be kept here");
+                assertThat(there.locator("main [role=alert]")).containsText("cannot be stored here");
                 assertThat(there.locator("button:has-text('Import bundle')")).isVisible();
                 assertThat(other.bean(MissionQueries.class)
                                 .ofDevice(SERIAL, m.device().missionNumber()))
@@ -450,7 +450,7 @@ class BundleTest extends PageTest {
         BundleCheck.Outcome sound = checked(zip);
         assertThat(sound.troubles()).isEmpty();
         assertThat(sound.left()).isEmpty();
-        assertThat(sound.checked()).contains("every value, read from its file again", "the verdict, made again");
+        assertThat(sound.checked()).contains("every value, read from its file again", "the judgement, made again");
         assertThat(checked(forged(zip, "series-1.csv", was -> was.replaceFirst("8.25", "7.25")))
                         .troubles())
                 .contains("“series-1.csv” is not what its record holds, from line 7 on");

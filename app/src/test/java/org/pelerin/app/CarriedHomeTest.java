@@ -179,7 +179,7 @@ class CarriedHomeTest {
         page.getByText("Collect", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator("h1")).containsText("Restart");
         assertThat(page.locator("#tray")).containsText("stopped and collected");
-        assertThat(page.locator("#tray")).containsText("not restarted to work");
+        assertThat(page.locator("#tray")).containsText("not restarted");
         page.getByText("Collections").click();
         assertThat(page.locator("table.wide tr").nth(1)).containsText(serial);
         assertThat(page.locator("table.wide tr").nth(1)).containsText("61 of 61");

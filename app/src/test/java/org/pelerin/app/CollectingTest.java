@@ -372,9 +372,9 @@ class CollectingTest {
         assertThat(stick.missionId())
                 .isEqualTo(missions.ofDevice(serial, first).orElseThrow().id());
         assertThat(hands.collect(serial).message())
-                .contains("Its mission " + (first + 2))
-                .doesNotContain("Its mission " + first + ":")
-                .doesNotContain("Its mission " + (first + 1) + ":");
+                .contains("Mission " + (first + 2))
+                .doesNotContain("Mission " + first + ":")
+                .doesNotContain("Mission " + (first + 1) + ":");
         hands.home(missions.ofDevice(serial, first).orElseThrow().id(), 120);
         hands.home(missions.ofDevice(serial, first + 2).orElseThrow().id(), 240);
         for (int number = first; number < first + 3; number++) {

@@ -88,16 +88,16 @@ class CompareTest extends PageTest {
         assertThat(said()).hasText("At no instant in view do both have a value.");
         press("time since start");
         // i/10 less ((i − 50)/10 + 2)
-        assertThat(said()).containsText("3 to 3 °C from the second, in the mean +3 °C, over 400 samples");
+        assertThat(said()).containsText("difference is 3 to 3 °C, mean +3 °C, over 400 samples");
         press("aligned on a marker");
         // from the mark on, both rise alike: 2 °C apart; 350 samples have one beside them
-        assertThat(said()).containsText("−2 to −2 °C from the second, in the mean −2 °C, over 350 samples");
+        assertThat(said()).containsText("difference is −2 to −2 °C, mean −2 °C, over 350 samples");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(2);
         // a link opens the same
         String address = page.url();
         assertThat(address).contains("by=marker");
         page.navigate(address);
-        assertThat(said()).containsText("in the mean −2 °C");
+        assertThat(said()).containsText("mean −2 °C");
         press("stack");
         assertThat(page.locator("#compare-chart .uplot")).hasCount(3);
         Axe.check(page);

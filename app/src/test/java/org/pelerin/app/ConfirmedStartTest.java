@@ -54,7 +54,7 @@ class ConfirmedStartTest {
         assertThat(page(id)).contains("Waiting for its button.").contains("tech confirmed the start on ");
         hands.collect(SERIAL);
         assertThat(hands.mission(id).records().received()).isZero();
-        assertThat(page(id)).contains("It never started").contains("tech confirmed on ");
+        assertThat(page(id)).contains("It never started").contains("tech confirmed the start on ");
     }
 
     @Test

@@ -239,7 +239,7 @@ class ExcursionKindsTest {
             HttpResponse<String> answer = reviewer.get(path);
             assertThat(answer.statusCode()).as(path).isEqualTo(200);
         }
-        assertThat(get("/missions/" + own.id + "/findings").body()).contains("Without data");
+        assertThat(get("/missions/" + own.id + "/findings").body()).contains("without data");
     }
 
     @Test
@@ -248,7 +248,7 @@ class ExcursionKindsTest {
         assertThat(bed.bean(MissionCheck.class).troubles(own.id)).noneMatch(t -> t.contains("inding"));
         for (var f : bed.bean(Findings.class).about(own.id)) {
             String page = get("/findings/" + f.id()).body();
-            assertThat(page).doesNotContain("“”").containsAnyOf("Without data", " above ", " below ");
+            assertThat(page).doesNotContain("“”").containsAnyOf("without data", "Without data", " above ", " below ");
         }
     }
 
@@ -289,7 +289,7 @@ class ExcursionKindsTest {
             String to = "/missions/" + other.id;
             assertThat(get(to).body()).contains("Within limits");
             send(to + "/exclusions", "from=2026-03-03T00:00&to=2026-03-03T06:00&kind=NOT_VALID&reason=sensor+out");
-            assertThat(get(to).body()).contains("Without data").contains("◇ The record without data");
+            assertThat(get(to).body()).contains("without data").contains("◇ The record without data");
             List<Excluded> out = bed.bean(JudgedRecords.class).excluded(other.id);
             assertThat(out).hasSize(1);
             send(to + "/exclusions/" + out.get(0).id() + "/undo", "");

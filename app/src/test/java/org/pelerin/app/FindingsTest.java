@@ -112,7 +112,7 @@ class FindingsTest extends PageTest {
         page.fill("#action", "Compressor changed");
         page.locator("button:has-text('Close finding')").click();
         // what was typed is kept, although it could not be closed
-        assertThat(page.locator(".refused")).containsText("Say the product disposition");
+        assertThat(page.locator(".refused")).containsText("Enter the product disposition");
         assertThat(page.locator("#action")).hasValue("Compressor changed");
         page.locator("button:has-text('Keep')").click();
         assertThat(page.locator(".said")).containsText("Saved.");
@@ -201,7 +201,7 @@ class FindingsTest extends PageTest {
             page.navigate(bed.address + "/attention");
             assertThat(page.locator("tr:has-text('QL-FNDY')").last()).containsText("1 finding");
             page.navigate(bed.address + "/");
-            assertThat(page.locator("main")).containsText(java.util.regex.Pattern.compile("\\d+.findings? waits?"));
+            assertThat(page.locator("main")).containsText(java.util.regex.Pattern.compile("\\d+.open findings?"));
             assertThatThrownBy(() -> findings.reopen(id, "why not", "tech")).isInstanceOf(TooLateException.class);
             assertThatThrownBy(() -> findings.merge(List.of(id), "tech"))
                     .hasMessageContaining("Select two or more findings");

@@ -148,7 +148,7 @@ class LimitsTest extends PageTest {
         page.fill("[name=reason]", "The permit came");
         page.locator("button:text-is('Assign')").click();
         assertThat(page.locator(".said"))
-                .containsText("is assigned now, and collected missions are checked against it too");
+                .containsText("is assigned, and collected missions are checked against it too");
         Axe.check(page);
         page.navigate(bed.address + "/missions/" + own.id);
         assertThat(page.locator("aside.consequences")).containsText("Permit of the outlet, version 1, of its spot.");

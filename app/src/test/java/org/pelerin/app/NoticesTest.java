@@ -173,7 +173,7 @@ class NoticesTest {
             "Line 3: there is no site “Nowhere”Line 3: Enter a nameLine 3: “b” is not an email addressLine 4: “A. Amber” occurs twice"
         });
         read("name;site;mail;notes\nA. Amber;Address site;a@pelerin.example;\"two; lines\"\nB. Beryl;;;\n");
-        assertThat(page.locator("#main")).containsText("2 people read");
+        assertThat(page.locator("#main")).containsText("2 people imported");
         read("name,about\nA. Amber,keeps the keys\n");
         assertThat(page.locator("h1")).containsText("2 people");
         com.microsoft.playwright.Download csv =

@@ -252,7 +252,7 @@ class PlacesTest {
         page.fill("#water", "-0.6");
         page.keyboard().press("Control+Enter");
         assertThat(page.locator(".refused"))
-                .containsText("would hang 9.1 m under water; Willow P, 9 m is depth of 9 m");
+                .containsText("would hang 9.1 m under water; rated depth of Willow P, 9 m: 9 m");
         page.fill("#cable", "5");
         page.fill("#water", "5.5");
         page.keyboard().press("Control+Enter");

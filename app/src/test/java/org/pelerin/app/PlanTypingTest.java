@@ -66,7 +66,8 @@ class PlanTypingTest extends PageTest {
         // 14.5 °C
         assertThat(page.locator("[name='channels[0].levels[0].high']")).hasValue("58.1");
         assertThat(page.locator("#unit-note")).containsText("1 value converted from °C to °F");
-        assertThat(page.locator("#unit-note")).containsText("One value is no plain number in °C and was not converted");
+        assertThat(page.locator("#unit-note"))
+                .containsText("1 value is not a plain number in °C and was not converted");
         assertThat(page.locator("[name='channels[0].levels[0].low']")).hasValue("abc");
     }
 

@@ -451,7 +451,7 @@ class PrepareTest {
         page.navigate(bed.address + "/dock/" + holding);
         page.locator(".care summary").click();
         page.getByText("Update to 3.2").click();
-        assertThat(page.locator(".refused")).containsText("The logger is logging");
+        assertThat(page.locator(".refused")).containsText("It is running; stop it first");
         assertThat(page.locator("#main")).containsText("firmware 3.1");
     }
 
@@ -487,7 +487,7 @@ class PrepareTest {
         page.fill("[name='channels[0].levels[0].high']", "30");
         page.getByText("Test on past data", new Page.GetByTextOptions().setExact(true))
                 .click();
-        assertThat(page.locator("#rehearsal")).containsText("Never in ");
+        assertThat(page.locator("#rehearsal")).containsText("None in ");
     }
 
     @Test
@@ -507,7 +507,7 @@ class PrepareTest {
         page.fill(".keep [name=low]", "-40");
         page.fill(".keep [name=high]", "80");
         page.getByText("Start recording").click();
-        assertThat(page.locator("h1")).containsText("Keeping", soon());
+        assertThat(page.locator("h1")).containsText("Recording", soon());
         assertThat(page.locator(".kept-trace path.line").first()).hasAttribute("d", Pattern.compile("M0\\.0 .*"));
         // the cable comes out for a reading or two: a gap, and nothing else is lost
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", false));

@@ -375,7 +375,7 @@ class ReportTest extends PageTest {
                     .isNotNull();
             page.navigate(bed.address + "/reports");
             page.locator("button[aria-label^='Stop schedule: Report site']").click();
-            assertThat(page.locator(".said")).containsText("The schedule is already stopped");
+            assertThat(page.locator(".said")).containsText("The schedule is stopped");
         } finally {
             bed.bean(JdbcTemplate.class).update("DELETE FROM report_schedule WHERE id = ?", made.id());
         }

@@ -139,7 +139,7 @@ class RoundPhoneTest {
         // the next page is asked for only once this task is there
         phone.waitForResponse(
                 r -> r.request().method().equals("POST"),
-                () -> phone.getByText("Add").click());
+                () -> phone.getByText("Add", new Page.GetByTextOptions().setExact(true)).click());
         phone.waitForLoadState();
     }
 

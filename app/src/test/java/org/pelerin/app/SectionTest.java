@@ -135,7 +135,7 @@ class SectionTest extends PageTest {
     void it_is_kept_as_a_study_with_its_report() throws IOException {
         page.locator("p:has-text('Started together') a").click();
         page.fill("#study-name", "Before the shelves");
-        page.locator("button:has-text('Save as a study')").click();
+        page.locator("form:has(#study-name) button").click();
         assertThat(page.locator(".said")).containsText("Saved as a mapping study");
         // the same stretch is shown
         assertThat(page.locator("h1")).containsText("2 spots from 5.0 to 11.0 °C");

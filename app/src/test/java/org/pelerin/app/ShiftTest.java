@@ -91,7 +91,7 @@ class ShiftTest extends PageTest {
         page.navigate(bed.address + "/missions/" + own.id + "/sound");
         page.locator("label.pick:has-text('Saturday')").click();
         page.locator("button:has-text('Apply')").click();
-        assertThat(page.locator("h1")).containsText("▲ 2 shifts of 6 judged");
+        assertThat(page.locator("h1")).containsText("▲ 2 shifts of 6 exceeded");
         page.locator("button:has-text('Remove dose limits')").click();
         assertThat(page.locator("h1")).containsText("Enter the working times");
         assertThat(judgement().excursions()).isEmpty();

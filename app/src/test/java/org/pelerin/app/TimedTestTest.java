@@ -94,7 +94,7 @@ class TimedTestTest extends PageTest {
         assertThat(ratio.locator("b")).hasText(Pattern.compile("(0\\.9|1\\.0)\\d*"));
         assertThat(page.locator("h1")).containsText("Press felt, test 1: 4 s, from ");
         String first = page.url();
-        page.locator("a:has-text('Once more')").click();
+        page.locator("a:has-text('Repeat with other settings')").click();
         assertThat(page.locator("#t-subject")).hasValue("Press felt");
         assertThat(page.locator("#t-own")).hasValue("3 s / 1 s");
         page.fill("#t-length", "3 s");
@@ -106,13 +106,13 @@ class TimedTestTest extends PageTest {
         page.locator("a:has-text('Open mission')").click();
         page.locator("a:has-text('Evaluate as a timed test')").click();
         page.fill("#t-subject", "Press felt");
-        page.locator("button:has-text('Count it')").click();
+        page.locator("button:has-text('Evaluate')").click();
         assertThat(page.locator("h1")).containsText("Press felt, test 3");
         Axe.check(page);
         page.navigate(bed.address + "/tests");
         Axe.check(page);
-        page.locator("[aria-label='Choose Press felt, test 1']").check();
-        page.locator("[aria-label='Choose Press felt, test 3']").check();
+        page.locator("[aria-label='Select Press felt, test 1']").check();
+        page.locator("[aria-label='Select Press felt, test 3']").check();
         page.locator("button:has-text('Create report of the selected tests')").click();
         assertThat(page.locator(".paper h1")).containsText("2 timed tests of Press felt.", soon());
         String report = page.url();
@@ -137,6 +137,6 @@ class TimedTestTest extends PageTest {
         page.navigate(first);
         page.locator("button:has-text('Remove from list')").click();
         assertThat(page.locator(".said")).containsText("Press felt, test 1 is removed from the list");
-        assertThat(page.locator("[aria-label='Choose Press felt, test 1']")).hasCount(0);
+        assertThat(page.locator("[aria-label='Select Press felt, test 1']")).hasCount(0);
     }
 }

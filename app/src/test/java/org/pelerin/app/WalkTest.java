@@ -313,7 +313,7 @@ class WalkTest {
         page.getByText("Switch off clock correction").click();
         page.fill("#clock-reason", "the reference was a phone without a network");
         page.getByText("Use the logger’s own times").click();
-        assertThat(page.locator(".said")).containsText("judged by them");
+        assertThat(page.locator(".said")).containsText("checked against its limits again");
         assertThat(page.locator("#main")).containsText("the reference was a phone without a network");
         assertThat(page.locator(".excursion.side-above")).hasAttribute("data-to", own);
         assertThat(missions.find(mission).orElseThrow().records().lastAt()).isNotEqualTo(told);
@@ -476,7 +476,7 @@ class WalkTest {
     /** The capture's hash as the CSV's head tells it. */
     private record CsvHead(List<String> csv) {
         String hash() {
-            Matcher m = Pattern.compile("# Fingerprint (SHA-256) of the capture: ([0-9a-f]{64})")
+            Matcher m = Pattern.compile("# Fingerprint \\(SHA-256\\) of the capture: ([0-9a-f]{64})")
                     .matcher(String.join("\n", csv));
             assertThat(m.find()).isTrue();
             return m.group(1);

@@ -11,7 +11,7 @@ final class SoundSettings {
     private static final double SLOW = 0.6;
 
     private static final String MEAN = "sound level, mean";
-    private static final List<String> EXTREMES = List.of("sound level, greatest", "sound level, least");
+    private static final List<String> EXTREMES = List.of("sound level, maximum", "sound level, minimum");
 
     private final LoggerModel model;
     private final double weighted;

@@ -93,8 +93,8 @@ final class Signals implements Probe {
             case "absolute pressure" -> surroundings.pressure(spot, at);
             case "water temperature" -> 8.5 + 0.6 * swing(7, at);
             case "sound level, mean" -> noise(at);
-            case "sound level, greatest" -> noise(at) + (calibrator > 0 ? 0.1 : 6 + 4 * Math.abs(swing(8, at)));
-            case "sound level, least" -> noise(at) - (calibrator > 0 ? 0.1 : 5 + 3 * Math.abs(swing(9, at)));
+            case "sound level, maximum" -> noise(at) + (calibrator > 0 ? 0.1 : 6 + 4 * Math.abs(swing(8, at)));
+            case "sound level, minimum" -> noise(at) - (calibrator > 0 ? 0.1 : 5 + 3 * Math.abs(swing(9, at)));
             case "RMS voltage", "RMS current" -> mains.value(channel, at);
             case "frequency" -> 50 + 0.03 * swing(19, at);
             default -> Double.NaN;

@@ -1,5 +1,6 @@
 package org.pelerin.app.platform.language;
 
+import java.util.Set;
 import org.thymeleaf.context.ITemplateContext;
 import org.thymeleaf.engine.AttributeName;
 import org.thymeleaf.model.IProcessableElementTag;
@@ -17,6 +18,8 @@ final class WhenProcessor extends AbstractAttributeTagProcessor {
     /** After the value is written. */
     private static final int PRECEDENCE = 1700;
 
+    private static final Set<String> WITH_CALENDAR = Set.of("day", "moment", "second");
+
     private static final String LONGEST = "40";
 
     WhenProcessor(String prefix) {
@@ -33,6 +36,10 @@ final class WhenProcessor extends AbstractAttributeTagProcessor {
         structure.setAttribute("type", "text");
         structure.setAttribute("data-when", kind);
         structure.setAttribute("placeholder", Texts.of("platform.when." + kind));
+        if (WITH_CALENDAR.contains(kind)) {
+            structure.setAttribute("aria-keyshortcuts", "Alt+ArrowDown");
+            structure.setAttribute("title", Texts.of("platform.when.opens"));
+        }
         structure.setAttribute("autocomplete", "off");
         structure.setAttribute("spellcheck", "false");
         structure.setAttribute("maxlength", LONGEST);
