@@ -38,7 +38,7 @@ export function drawRibbon(u) {
   ctx.fillStyle = css('--line-2');
   ctx.fillRect(bbox.left, y, bbox.width, height);
   ctx.fillStyle = css('--ink-2'); ctx.font = `${12 * d}px Next`; ctx.textAlign = 'right';
-  ctx.fillText('out', bbox.left - 8 * d, y + 9 * d);
+  ctx.fillText(msg('script.ribbon.out'), bbox.left - 8 * d, y + 9 * d);
   data.gaps.forEach(([from, to]) => {
     const at = seen(from, to); if (!at) return;
     ctx.fillStyle = ctx.strokeStyle = css('--straw');

@@ -139,7 +139,8 @@ class RoundPhoneTest {
         // the next page is asked for only once this task is there
         phone.waitForResponse(
                 r -> r.request().method().equals("POST"),
-                () -> phone.getByText("Add", new Page.GetByTextOptions().setExact(true)).click());
+                () -> phone.getByText("Add", new Page.GetByTextOptions().setExact(true))
+                        .click());
         phone.waitForLoadState();
     }
 
@@ -160,7 +161,7 @@ class RoundPhoneTest {
         // the page is there all the same, with all it is made of
         phone.reload();
         assertThat(phone.locator("h1#next")).containsText("Next: place " + UNWIRED + " at rear, Far site. 4 to go.");
-        assertThat(phone.locator("#kept")).containsText("No network: this is the round as it was at");
+        assertThat(phone.locator("#kept")).containsText("No network: this is the round as of");
         assertThat((String) phone.evaluate("getComputedStyle(document.querySelector('details.task')).fontFamily"))
                 .startsWith("Next");
 

@@ -115,7 +115,7 @@ class RoundsTest {
         long round = number();
         // two more by hand; what cannot be is said
         add("CHECK", door, "PL-99999", "");
-        assertThat(page.locator(".refused")).containsText("No logger PL-99999");
+        assertThat(page.locator(".refused")).containsText("Logger PL-99999 was never connected here");
         add("CHECK", door, "", "is the door shut");
         add("BRING_HOME", rear, FIRST, "end of season");
         assertThat(page.locator("table.tasks tbody tr")).hasCount(3);
@@ -133,7 +133,7 @@ class RoundsTest {
                 .isLessThanOrEqualTo(390);
         phone.locator("details[open] [name=serial]").fill("pl-99999");
         phone.locator("details[open] .btn-primary").click();
-        assertThat(phone.locator("details[open] .wrong-word")).containsText("No logger PL-99999");
+        assertThat(phone.locator("details[open] .wrong-word")).containsText("Logger PL-99999 was never connected here");
         phone.locator("details[open] [name=serial]").fill(FIRST.toLowerCase(java.util.Locale.ROOT));
         phone.locator("details[open]").getByText("start confirmed").click();
         phone.locator("details[open] .btn-primary").click();

@@ -114,7 +114,8 @@ class SealTest {
         return troubles.stream()
                 .filter(t -> !before.contains(t))
                 .map(t -> t.subject() + ": " + t.words())
-                .filter(w -> w.startsWith(table.subject() + " ") && w.contains(": " + table.words()))
+                .filter(w -> w.startsWith(table.subject() + " ")
+                        && (w.contains(": " + table.words()) || w.contains("names " + table.words() + ",")))
                 .toList();
     }
 

@@ -78,15 +78,13 @@ public record Consequences(
     /** The one thing that ends it, and when. */
     private static String ends(Plan plan, Forecast f, ZoneId zone, Formats show) {
         Ending end = f.end();
-        String when = end.at() == null
-                ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after()))
-                : show.minute(end.at(), zone);
+        String when = end.at() == null ? Durations.after(end.after()) : show.minute(end.at(), zone);
         return (f.batteryShort() ? "◇ " : "") + when + ", " + end.words();
     }
 
     private static String memory(Forecast f, ZoneId zone, Formats show) {
         return f.startsAt() == null
-                ? Texts.of("plans.consequences.afterMemoryAfter", "memoryAfter", Durations.rough(f.memoryAfter()))
+                ? Durations.after(f.memoryAfter())
                 : show.minute(f.startsAt().plus(f.memoryAfter()), zone);
     }
 
@@ -180,7 +178,7 @@ public record Consequences(
         }
         s.add(
                 end.at() == null || end.cause() == Ending.Cause.BATTERY
-                        ? Texts.of("plans.consequences.afterAfter", "after", Durations.rough(end.after()))
+                        ? Durations.after(end.after())
                         : Texts.of("plans.consequences.onAt", "at", show.minute(end.at(), zone)));
     }
 

@@ -61,13 +61,11 @@ public record PlanStrip(
                 wraps
                         ? Texts.of("plans.planStrip.fullForTheFirstTime")
                         : ends(f.end().cause()),
-                endsAt == null
-                        ? Texts.of("plans.planStrip.afterRecording", "recording", Durations.rough(recording))
-                        : show.minute(endsAt, zone),
+                endsAt == null ? Durations.after(recording) : show.minute(endsAt, zone),
                 later(f, wraps),
                 f.batteryShort(),
                 wraps,
-                atOnce ? "" : "written",
+                atOnce ? "" : Texts.of("plans.planStrip.written"),
                 ticks(startX, recording));
     }
 

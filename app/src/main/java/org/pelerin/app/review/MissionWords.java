@@ -109,6 +109,6 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
                 "beyond2",
                 beyond,
                 "exact",
-                (exact ? "" : corrected ? ", corrected" : Texts.of("review.missionWords.notCorrected")));
+                exact ? "exact" : corrected ? "corrected" : "not");
     }
 }

@@ -23,6 +23,8 @@ public final class Durations {
             new Unit(60, "min", "mins", "m", "minute", "minutes"),
             new Unit(1, "s", "sec", "secs", "second", "seconds"));
     private static final int MINUTES = 3;
+    /** From so many days on, sentences count in days alone. */
+    private static final int DAYS_FROM = 14;
     /** From so many days on, sentences count in years. */
     private static final int YEARS_FROM = 1096;
 
@@ -111,18 +113,24 @@ public final class Durations {
 
     /** About the two largest units, rounded, for sentences. */
     public static String rough(Duration d) {
-        if (d.isNegative()) {
-            return "−" + rough(d.negated());
-        }
+        return d.isNegative()
+                ? "−" + rough(d.negated())
+                : rough(d, "core.plan.durations.years", "core.plan.durations.days");
+    }
+
+    /** The same as when something happens: “after 12 days”. */
+    public static String after(Duration d) {
+        return d.toDays() >= DAYS_FROM
+                ? rough(d, "core.plan.durations.afterYears", "core.plan.durations.afterDays")
+                : CoreTexts.say("core.plan.durations.after", "time", rough(d));
+    }
+
+    private static String rough(Duration d, String years, String days) {
         if (d.toDays() >= YEARS_FROM) {
-            return CoreTexts.say(
-                    "core.plan.durations.years", "years", Math.round(d.toHours() / HOURS_A_YEAR * 10) / 10.0);
+            return CoreTexts.say(years, "years", Math.round(d.toHours() / HOURS_A_YEAR * 10) / 10.0);
         }
-        if (d.toDays() >= 14) {
-            return CoreTexts.say(
-                    "core.plan.durations.days",
-                    "days",
-                    rounded(d, Duration.ofDays(1)).toDays());
+        if (d.toDays() >= DAYS_FROM) {
+            return CoreTexts.say(days, "days", rounded(d, Duration.ofDays(1)).toDays());
         }
         Duration step = d.toDays() >= 1
                 ? Duration.ofHours(1)

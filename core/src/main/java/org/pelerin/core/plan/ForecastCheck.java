@@ -73,13 +73,13 @@ final class ForecastCheck {
             found.warns(
                     "interval",
                     CoreTexts.say(
-                            "core.plan.forecastCheck.memoryIsFullAfterBefore", "after", Durations.rough(end.after())),
+                            "core.plan.forecastCheck.memoryIsFullAfterBefore", "after", Durations.after(end.after())),
                     CoreTexts.say("core.plan.forecastCheck.chooseALongerIntervalOr"));
         } else if (end.cause() == Ending.Cause.BATTERY && before) {
             found.warns(
                     "interval",
                     CoreTexts.say(
-                            "core.plan.forecastCheck.theBatteryIsEmptyAfter", "after", Durations.rough(end.after())),
+                            "core.plan.forecastCheck.theBatteryIsEmptyAfter", "after", Durations.after(end.after())),
                     CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose"));
         } else if (f.batteryShort() && collectBy == null) {
             found.warns(
@@ -87,17 +87,17 @@ final class ForecastCheck {
                     CoreTexts.say(
                             "core.plan.forecastCheck.theBatteryEndsItAfter",
                             "after",
-                            Durations.rough(end.after()),
+                            Durations.after(end.after()),
                             "compareTo",
                             (f.recordsFor().compareTo(f.memoryAfter()) < 0
                                     ? CoreTexts.say(
                                             "core.plan.forecastCheck.itsPlanDoesAfter",
                                             "recordsFor",
-                                            Durations.rough(f.recordsFor()))
+                                            Durations.after(f.recordsFor()))
                                     : CoreTexts.say(
                                             "core.plan.forecastCheck.memoryIsFullAfter",
                                             "memoryAfter",
-                                            Durations.rough(f.memoryAfter())))),
+                                            Durations.after(f.memoryAfter())))),
                     CoreTexts.say("core.plan.forecastCheck.fitANewBatteryChoose2"));
         }
     }

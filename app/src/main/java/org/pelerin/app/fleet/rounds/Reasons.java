@@ -24,13 +24,13 @@ final class Reasons {
     private static String of(Need n, boolean sealed, Days days) {
         String day = n.since() == null ? "" : " " + days.day(n.since());
         return switch (n.kind()) {
-            case MEMORY_FULL, MEMORY_FILLS -> word(n.kind()) + day;
             case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected", "day", day);
-            case OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind()) + day;
+            case MEMORY_FULL, MEMORY_FILLS, OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind(), day, "");
             case BATTERY_EMPTY, BATTERY_ENDS ->
-                word(n.kind())
-                        + day
-                        + (sealed
+                word(
+                        n.kind(),
+                        day,
+                        sealed
                                 ? Texts.stored("stored.reasons.andCannotBeChanged")
                                 : Texts.stored("stored.reasons.takeOneAlong"));
             case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedSinceNotRestarted", "day", day);
@@ -42,17 +42,25 @@ final class Reasons {
     }
 
     private static String word(Need.Kind kind) {
+        return word(kind, "", "");
+    }
+
+    /**
+     * @param day with a blank before it; empty where it does not matter
+     * @param more of a battery
+     */
+    private static String word(Need.Kind kind, String day, String more) {
         return switch (kind) {
-            case MEMORY_FULL, MEMORY_FILLS -> Texts.stored("stored.reasons.memoryFull");
+            case MEMORY_FULL, MEMORY_FILLS -> Texts.stored("stored.reasons.memoryFull", "day", day);
             case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected2");
-            case OVERDUE -> Texts.stored("stored.reasons.collectionDue");
-            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.stored("stored.reasons.batteryEnds");
+            case OVERDUE -> Texts.stored("stored.reasons.collectionDue", "day", day);
+            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.stored("stored.reasons.batteryEnds", "day", day, "more", more);
             case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedNotRestarted");
             case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected2");
             case NO_PLAN -> Texts.stored("stored.reasons.hasNoPlan");
             case OTHERWISE -> Texts.stored("stored.reasons.planDiffersFromSpot");
-            case CALIBRATION_LAPSED -> Texts.stored("stored.reasons.calibrationLapsed");
-            case CALIBRATION_DUE -> Texts.stored("stored.reasons.calibrationDue");
+            case CALIBRATION_LAPSED -> Texts.stored("stored.reasons.calibrationLapsed", "day", day);
+            case CALIBRATION_DUE -> Texts.stored("stored.reasons.calibrationDue", "day", day);
             case HALF_COLLECTED -> Texts.stored("stored.reasons.downloadInterrupted");
             case NEVER_STARTED -> Texts.stored("stored.reasons.startNotConfirmed");
             case ALARM -> Texts.stored("stored.reasons.alarmRaised");
