@@ -135,7 +135,7 @@ class FilesTest {
         assertThat(troubles.filter(new Locator.FilterOptions().setHasText("“Fehler” is not a number")))
                 .containsText("25Air");
         assertThat(troubles.filter(new Locator.FilterOptions().setHasText("“spater” is not a month")))
-                .containsText("246the row");
+                .containsText("246Row");
         page.fill("#device", "Box 4");
         page.selectOption("#spot", String.valueOf(spot));
         page.getByText("Import", new Page.GetByTextOptions().setExact(true)).click();
@@ -179,8 +179,8 @@ class FilesTest {
 
         // the next one of its kind is laid out by itself, and the same one is recognised
         handIn("again.csv", cellar());
-        assertThat(page.locator("#main")).containsText("Laid out as “Cellar boxes”");
-        assertThat(page.locator("#main")).containsText("The same file is already mission " + m.id());
+        assertThat(page.locator("#main")).containsText("Layout “Cellar boxes”");
+        assertThat(page.locator("#main")).containsText("The same file was already imported as mission " + m.id());
         assertThat(page.locator("[name=name]").nth(2)).hasValue("Air");
         page.getByText("Discard file").click();
         assertThat(page.locator(".said")).containsText("again.csv is discarded");

@@ -114,7 +114,7 @@ class FindingsTest extends PageTest {
         // what was typed is kept, although it could not be closed
         assertThat(page.locator(".refused")).containsText("Enter the product disposition");
         assertThat(page.locator("#action")).hasValue("Compressor changed");
-        page.locator("button:has-text('Keep')").click();
+        page.locator("button:text-is('Save')").click();
         assertThat(page.locator(".said")).containsText("Saved.");
         // what is asked for next is what has not been said, and the list is not narrowed to the cause that was
         assertThat(page.locator(".next-step")).containsText("somebody enters the product disposition and closes it");
