@@ -485,7 +485,7 @@ class BundleTest extends PageTest {
                                 new ByteArrayInputStream(csv.toString().getBytes(StandardCharsets.UTF_8)),
                                 layout,
                                 "tech"))
-                .hasMessage("The same file is already mission " + id + " already");
+                .hasMessage("The same file is already mission " + id);
     }
 
     private static void verify(Page there, String address, byte[] zip) {

@@ -164,7 +164,7 @@ class FilesTest {
         String csv = page.request()
                 .get(bed.address + "/missions/" + m.id() + "/samples.csv")
                 .text();
-        assertThat(csv).contains("SHA-256 of Keller 4.csv: " + Sha256.of(cellar()));
+        assertThat(csv).contains("Fingerprint (SHA-256) of Keller 4.csv: " + Sha256.of(cellar()));
         byte[] pdf = MadeReports.ofMission(bed, m.id());
         assertThat(new String(pdf, 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
         // nobody programmed a file

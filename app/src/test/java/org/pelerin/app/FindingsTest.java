@@ -149,7 +149,7 @@ class FindingsTest extends PageTest {
         page.locator("button:has-text('Reopen')").click();
         assertThat(page.locator("h1")).containsText("acknowledged");
         // one of them is something else after all
-        page.locator("button:has-text('take it out')").last().click();
+        page.locator("button:text-is('Separate')").last().click();
         assertThat(page.locator(".said")).containsText("It is now finding");
         assertThat(of(MISSIONS.get(2)).extent().missions()).isEqualTo(1);
         assertThat(of(MISSIONS.get(0)).extent().missions()).isEqualTo(2);

@@ -165,13 +165,13 @@ class LimitsTest extends PageTest {
         page.locator(".decide summary:has-text('other limits')").click();
         page.selectOption("#limits-by", "alarms");
         page.fill("#limits-reason", "A trial run");
-        page.locator("#judged button:has-text('Apply')").click();
-        assertThat(page.locator(".said")).containsText("Checked against: Alarms of the plan.");
+        page.locator("form:has(#limits-by) button").click();
+        assertThat(page.locator(".said")).containsText("Checked against: Alarm limits of the plan.");
         assertThat(judged().excursions()).isEmpty();
         page.locator(".decide summary:has-text('other limits')").click();
         page.selectOption("#limits-by", "follow");
         page.fill("#limits-reason", "It was none");
-        page.locator("#judged button:has-text('Apply')").click();
+        page.locator("form:has(#limits-by) button").click();
         assertThat(page.locator(".said")).containsText("Permit of the outlet, version 1, of its spot");
         assertThat(judged().excursions()).hasSize(2);
     }

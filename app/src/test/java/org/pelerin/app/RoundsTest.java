@@ -210,7 +210,7 @@ class RoundsTest {
                 .body();
         try (PDDocument document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document).replaceAll(" +", " "))
-                    .contains("Take along: " + FIRST, "1. Place " + FIRST, "is the door shut", "3. Bring home");
+                    .contains("Take along: " + FIRST, "1. Place " + FIRST, "is the door shut", "3. Retrieve");
         }
     }
 

@@ -47,4 +47,54 @@ class TemplateTest {
         }
         assertThat(longer).isEmpty();
     }
+
+    /** What people read stands in a bundle. Examples of serials and addresses are the same in every language. */
+    @Test
+    void no_text_that_people_read_stands_in_a_template() throws IOException {
+        Pattern tag = Pattern.compile("<(?:\"[^\"]*\"|'[^']*'|[^>\"'])*>");
+        Pattern read = Pattern.compile("\\s(?:aria-label|placeholder|title|alt)=\"([^\"]*\\p{L}{3}[^\"]*)\"");
+        Pattern example = Pattern.compile("https://|PL-\\d+, .*");
+        List<String> found = new ArrayList<>();
+        try (Stream<Path> all = Files.walk(Path.of("src/main/resources/templates"))) {
+            for (Path page : all.filter(p -> p.toString().endsWith(".html")).toList()) {
+                String text = Files.readString(page).replaceAll("(?s)<!--.*?-->|<style.*?</style>", "");
+                for (String between : tag.split(text)) {
+                    if (between.matches("(?s).*\\p{L}{3}.*")) {
+                        found.add(page.getFileName() + ": " + between.strip());
+                    }
+                }
+                tag.matcher(text)
+                        .results()
+                        .flatMap(t -> read.matcher(t.group()).results())
+                        .map(m -> m.group(1))
+                        .filter(v -> !example.matcher(v).matches())
+                        .forEach(v -> found.add(page.getFileName() + ": " + v));
+            }
+        }
+        assertThat(found).isEmpty();
+    }
+
+    /** A document is made where no page is asked for: its template reaches no bean. */
+    @Test
+    void templates_of_documents_ask_no_bean() throws IOException {
+        Path templates = Path.of("src/main/resources/templates");
+        List<Path> documents = new ArrayList<>();
+        try (Stream<Path> all = Files.walk(templates.resolve("report/document"))) {
+            all.filter(p -> p.toString().endsWith(".html")).forEach(documents::add);
+        }
+        Pattern named = Pattern.compile("\\.write\\(\\s*\"([a-z/-]+)\"");
+        try (Stream<Path> all = Files.walk(Path.of("src/main/java"))) {
+            for (Path source : all.filter(p -> p.toString().endsWith(".java")).toList()) {
+                named.matcher(Files.readString(source))
+                        .results()
+                        .map(m -> templates.resolve(m.group(1) + ".html"))
+                        .filter(Files::exists)
+                        .forEach(documents::add);
+            }
+        }
+        assertThat(documents).hasSizeGreaterThan(6);
+        for (Path document : documents) {
+            assertThat(Files.readString(document)).as(document.toString()).doesNotContainPattern("\\$\\{[^}]*@");
+        }
+    }
 }

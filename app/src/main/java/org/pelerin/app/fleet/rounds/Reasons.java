@@ -25,14 +25,11 @@ final class Reasons {
         String day = n.since() == null ? "" : " " + days.day(n.since());
         return switch (n.kind()) {
             case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected", "day", day);
-            case MEMORY_FULL, MEMORY_FILLS, OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind(), day, "");
+            case MEMORY_FULL, MEMORY_FILLS, OVERDUE, CALIBRATION_LAPSED, CALIBRATION_DUE -> word(n.kind(), day);
             case BATTERY_EMPTY, BATTERY_ENDS ->
-                word(
-                        n.kind(),
-                        day,
-                        sealed
-                                ? Texts.stored("stored.reasons.andCannotBeChanged")
-                                : Texts.stored("stored.reasons.takeOneAlong"));
+                sealed
+                        ? Texts.stored("stored.reasons.batteryEndsCannotBeChanged", "day", day)
+                        : Texts.stored("stored.reasons.batteryEndsTakeOneAlong", "day", day);
             case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedSinceNotRestarted", "day", day);
             case LOST, SILENT -> Texts.stored("stored.reasons.wordSinceDay", "word", word(n.kind()), "day", day);
             case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected", "day", day);
@@ -42,19 +39,16 @@ final class Reasons {
     }
 
     private static String word(Need.Kind kind) {
-        return word(kind, "", "");
+        return word(kind, "");
     }
 
-    /**
-     * @param day with a blank before it; empty where it does not matter
-     * @param more of a battery
-     */
-    private static String word(Need.Kind kind, String day, String more) {
+    /** @param day with a blank before it; empty where it does not matter */
+    private static String word(Need.Kind kind, String day) {
         return switch (kind) {
             case MEMORY_FULL, MEMORY_FILLS -> Texts.stored("stored.reasons.memoryFull", "day", day);
             case STOPPED -> Texts.stored("stored.reasons.stoppedNotCollected2");
             case OVERDUE -> Texts.stored("stored.reasons.collectionDue", "day", day);
-            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.stored("stored.reasons.batteryEnds", "day", day, "more", more);
+            case BATTERY_EMPTY, BATTERY_ENDS -> Texts.stored("stored.reasons.batteryEnds");
             case LEFT_STOPPED -> Texts.stored("stored.reasons.stoppedNotRestarted");
             case NOT_EMPTIED -> Texts.stored("stored.reasons.takenAwayNotCollected2");
             case NO_PLAN -> Texts.stored("stored.reasons.hasNoPlan");

@@ -21,9 +21,7 @@ import org.apache.pdfbox.pdmodel.PDDocumentNameDictionary;
 import org.apache.pdfbox.pdmodel.PDEmbeddedFilesNameTreeNode;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDComplexFileSpecification;
 import org.apache.pdfbox.pdmodel.common.filespecification.PDEmbeddedFile;
-import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Component;
-import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 
 /**
@@ -44,7 +42,7 @@ public class ArchivePdf {
 
     /** Nothing is embedded. */
     public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        write(templates.process(template, new Context(CurrentLanguage.get(), model)), List.of(), Instant.EPOCH, out);
+        write(templates.process(template, Printed.of(model)), List.of(), Instant.EPOCH, out);
     }
 
     /**

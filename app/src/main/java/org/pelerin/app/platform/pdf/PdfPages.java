@@ -10,10 +10,8 @@ import java.io.OutputStream;
 import java.util.EnumSet;
 import java.util.Map;
 import java.util.Set;
-import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
-import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 
 /** Turns a template into a PDF in the application's own type. */
@@ -27,7 +25,7 @@ public class PdfPages {
     }
 
     public void write(String template, Map<String, Object> model, OutputStream out) throws IOException {
-        PdfRendererBuilder pdf = builder(templates.process(template, new Context(CurrentLanguage.get(), model)));
+        PdfRendererBuilder pdf = builder(templates.process(template, Printed.of(model)));
         pdf.toStream(out);
         pdf.run();
     }

@@ -15,11 +15,11 @@ import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.organisation.key.DocumentSigner;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.ArchivePdf;
+import org.pelerin.app.platform.pdf.Printed;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.text.CleanText;
 import org.springframework.stereotype.Component;
-import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 
 /** Fills the templates of reports, and lays them on the house's paper; web page and PDF have one content and one style sheet. */
@@ -55,8 +55,7 @@ class ReportPages {
     }
 
     String body(String template, Map<String, Object> model) {
-        return CleanText.lines(
-                templates.process("report/document/" + template, new Context(CurrentLanguage.get(), model)));
+        return CleanText.lines(templates.process("report/document/" + template, Printed.of(model)));
     }
 
     /** What the template of every kind of report needs; to be added to. */
