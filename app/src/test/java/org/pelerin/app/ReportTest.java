@@ -277,7 +277,7 @@ class ReportTest extends PageTest {
         Axe.check(page);
         page.locator("[name=sections][value=CHARTS]").uncheck();
         page.fill("#comment", "Without a picture");
-        page.locator("main button:has-text('Make it')").click();
+        page.locator("main button:text-is('Create report')").click();
         assertThat(page.locator("article.report")).containsText("Without a picture");
         assertThat(page.locator("#report-charts")).hasCount(0);
         page.navigate(bed.address + "/reports");
@@ -288,11 +288,11 @@ class ReportTest extends PageTest {
         page.selectOption("#place", "spot-" + spot);
         page.fill("#from", "2026-10-05");
         page.fill("#to", "2026-10-02");
-        page.locator("main button:has-text('Make it')").click();
+        page.locator("main button:text-is('Create report')").click();
         assertThat(page.locator("main")).containsText("The period ends before it begins");
         assertThat(page.locator("#place")).hasValue("spot-" + spot);
         page.fill("#to", "2026-10-09");
-        page.locator("main button:has-text('Make it')").click();
+        page.locator("main button:text-is('Create report')").click();
         assertThat(page.locator("article.report h1")).containsText("5 Oct 2026 to 9 Oct 2026: within limits;");
     }
 

@@ -159,7 +159,7 @@ class RoundsTest {
         pocket.setOffline(false);
         // what was sent is shown at once, and then the page anew
         assertThat(phone.locator("body[data-before]")).hasCount(0);
-        assertThat(phone.locator("h1")).containsText("bring home " + FIRST);
+        assertThat(phone.locator("h1")).containsText("retrieve " + FIRST);
         assertThat(phone.locator("#kept")).isHidden();
         assertThat(task(round, Task.Kind.CHECK).note()).isEqualTo("shut, ice on the sill");
 
