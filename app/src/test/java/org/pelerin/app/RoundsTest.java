@@ -180,7 +180,7 @@ class RoundsTest {
 
         page.navigate(bed.address + "/rounds/new");
         assertThat(page.locator("#proposals tr", new Page.LocatorOptions().setHasText(FIRST)))
-                .containsText("end of season, left undone");
+                .containsText("end of season, not done");
         // taken home without any round: it is not due any more, and the closed round's record stands
         bed.bean(PlacementService.class)
                 .take(FIRST, bed.bean(java.time.Clock.class).instant(), "tech");
