@@ -93,7 +93,7 @@ class JudgedExactlyTest {
         assertThat(refused(("time,Air\n" + rows).replace('\n', '\r')))
                 .contains("line 1")
                 .contains("CR alone");
-        assertThat(refused("time,\"Air\n" + rows)).contains("line 1").contains("cannot end");
+        assertThat(refused("time,\"Air\n" + rows)).contains("line 1").contains("does not end");
     }
 
     private String refused(String csv) throws IOException {

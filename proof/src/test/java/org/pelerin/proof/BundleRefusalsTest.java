@@ -136,7 +136,7 @@ class BundleRefusalsTest {
     void a_file_is_read_again_and_every_value_of_it_is_compared() throws IOException {
         BundleCheck.Outcome o = check(bundle(e -> {}));
         assertThat(o.troubles()).isEmpty();
-        assertThat(o.checked()).contains("every value, read from its file again", "the verdict, made again");
+        assertThat(o.checked()).contains("every value, read from its file again", "the judgement, made again");
         assertThat(o.proven()).isTrue();
         // three values that stand for ten minutes each
         assertThat(JUDGEMENT).contains("\"verdict\":\"within\"", "\"count\":3", "\"max\":22.0", "\"coverage\":100.0");

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class PdfLimitsTest {
 
-    private static final String LARGE = "The unpacked file would be too large";
+    private static final String LARGE = "Unpacked it would be too large";
     private static final String OTHERWISE = "It is encrypted or packed in a way that documents made here are not";
 
     private static byte[] packed(byte[] bytes) throws IOException {
