@@ -170,7 +170,7 @@ class RoundsTest {
 
         // not possible needs a word; then the round is closed and the task stays due
         phone.locator("details[open] [value=NOT_DONE]").click();
-        assertThat(phone.locator("details[open] .wrong-word")).containsText("Enter a reason");
+        assertThat(phone.locator("details[open] .wrong-word")).containsText("Enter why it was not done");
         phone.locator("details[open] [name=note]").fill("frozen to the wall");
         phone.locator("details[open] [value=NOT_DONE]").click();
         assertThat(phone.locator("h1")).containsText("All tasks are done");
