@@ -87,7 +87,7 @@ class AccountsTest {
             rosa.navigate("about:blank");
             admin.navigate(bed.address + "/admin/accounts/rosa");
             admin.selectOption("#role", "VIEWER");
-            admin.click("text=Keep this");
+            admin.click(".main-act");
             assertThat(admin.locator(".said")).containsText("Saved");
             rosa.navigate(bed.address + "/plans/new");
             assertThat(rosa.locator("#username")).isVisible();
