@@ -30,6 +30,8 @@ public class TypedDays implements WebMvcConfigurer {
     @Override
     public void addFormatters(FormatterRegistry registry) {
         registry.addConverter(String.class, LocalDate.class, text -> text.isBlank() ? null : TypedTime.day(text));
+        registry.addConverter(LocalDate.class, String.class, LocalDate::toString);
+        registry.addConverter(YearMonth.class, String.class, YearMonth::toString);
         registry.addConverter(String.class, YearMonth.class, text -> text.isBlank() ? null : TypedTime.month(text));
     }
 }
