@@ -127,7 +127,7 @@ public class CarrierIntake {
         }
     }
 
-    private Taken take(String file, Carrier carrier, String by) {
+    private static MissionHeader ofKnownModel(Carrier carrier) {
         MissionHeader header = MissionHeader.decode(carrier.header());
         if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
             throw new CarrierException(Texts.of(
@@ -137,6 +137,11 @@ public class CarrierIntake {
                     "model",
                     header.plan().model()));
         }
+        return header;
+    }
+
+    private Taken take(String file, Carrier carrier, String by) {
+        MissionHeader header = ofKnownModel(carrier);
         if (collections.active(carrier.serial()).isPresent()) {
             throw new CarrierException(
                     Texts.of("collect.carrierIntake.isBeingCollectedWaitUntil", "serial", carrier.serial()));
@@ -188,15 +193,7 @@ public class CarrierIntake {
      */
     public long restore(byte[] file, Instant readAt, Duration offset, Integer battery, String by) {
         Carrier carrier = CarrierFile.read(file);
-        MissionHeader header = MissionHeader.decode(carrier.header());
-        if (ModelCatalogue.find(header.plan().model()).isEmpty()) {
-            throw new CarrierException(Texts.of(
-                    "collect.carrierIntake.isOfAnUnknownModel",
-                    "serial",
-                    carrier.serial(),
-                    "model",
-                    header.plan().model()));
-        }
+        MissionHeader header = ofKnownModel(carrier);
         Optional<Mission> there =
                 missions.ofDevice(carrier.serial(), carrier.info().number());
         if (there.isPresent()) {

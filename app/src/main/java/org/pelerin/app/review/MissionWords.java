@@ -35,7 +35,7 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
         };
     }
 
-    /** What somebody said of its start, where its logger or its record says otherwise; empty else. */
+    /** What somebody stated about its start, where its logger or its record says otherwise; empty else. */
     String misconfirmed() {
         return confirmation
                 .filter(c -> c.deniedAt() != null || nothing())

@@ -32,7 +32,7 @@ import org.pelerin.core.series.Series;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Goes through whole files: looks at every row, and makes missions of them. */
+/** Goes through whole files: checks every row, and makes missions of them. */
 @Component
 class FileWork {
 

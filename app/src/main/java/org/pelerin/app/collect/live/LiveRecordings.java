@@ -25,7 +25,7 @@ import org.pelerin.link.LoggerLink;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Orders that live readings be kept, and looks at how they come along. */
+/** Orders that live readings be kept, and follows their progress. */
 @Service
 @RetriedOnDeadlock
 public class LiveRecordings {

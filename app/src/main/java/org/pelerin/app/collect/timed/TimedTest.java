@@ -13,7 +13,7 @@ import org.pelerin.core.stats.ElapsedRatio;
  *
  * @param subject what was tested
  * @param number of the tests of that subject, from 1
- * @param channel label of the channel that it looks at
+ * @param channel label of the channel that it measures
  * @param recordingId the live readings that it consists of; null where it is a mission that came home
  * @param missionId what it has become; null while it goes on
  * @param begunAt with its first reading, {@code madeAt}: when somebody began it, or counted it from a mission

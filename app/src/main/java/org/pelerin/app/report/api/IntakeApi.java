@@ -55,7 +55,7 @@ class IntakeApi {
 
     private static final int OF_ALL = 4;
 
-    /** @param page where a person looks at its layout and takes it in */
+    /** @param page where a person checks its layout and imports it */
     record FileOut(long id, String page) {}
 
     record CarrierOut(String file, Long mission, boolean refused, String message) {}
@@ -130,7 +130,7 @@ class IntakeApi {
         }
     }
 
-    @Operation(summary = "Hands in a file of another device; a person then looks at its layout and takes it in")
+    @Operation(summary = "Hands in a file of another device; a person then checks its layout and imports it")
     @PostMapping("/files")
     FileOut file(@RequestParam MultipartFile file, Principal me) throws IOException {
         String name = file.getOriginalFilename() == null ? "file" : file.getOriginalFilename();

@@ -25,7 +25,7 @@ class LoggersApi {
      * How a logger stands.
      *
      * @param mission number of its newest mission; null for none
-     * @param needs what it needs somebody for, the gravest first
+     * @param needs what needs attention, most severe first
      */
     record LoggerOut(
             String serial,

@@ -12,26 +12,11 @@ final class PeriodName {
 
     /** “October 2026”, “July 2026 to September 2026”, “3 Oct 2026 to 17 Oct 2026”; both days belong to it. */
     static String of(LocalDate from, LocalDate to) {
-        YearMonth first = YearMonth.from(from);
         YearMonth last = YearMonth.from(to);
         boolean months = from.getDayOfMonth() == 1 && to.equals(last.atEndOfMonth());
-        if (months) {
-            return first.equals(last)
-                    ? DateFormats.of("month").format(first)
-                    : Texts.of(
-                            "report.document.periodName.formatToFormat2",
-                            "format",
-                            DateFormats.of("month").format(first),
-                            "format2",
-                            DateFormats.of("month").format(last));
-        }
-        return from.equals(to)
-                ? DateFormats.of("dayOfYear").format(from)
-                : Texts.of(
-                        "report.document.periodName.formatToFormat2",
-                        "format",
-                        DateFormats.of("dayOfYear").format(from),
-                        "format2",
-                        DateFormats.of("dayOfYear").format(to));
+        String shape = months ? "month" : "dayOfYear";
+        String begin = DateFormats.of(shape).format(from);
+        String end = DateFormats.of(shape).format(to);
+        return begin.equals(end) ? begin : Texts.of("report.document.periodName.fromTo", "from", begin, "to", end);
     }
 }
