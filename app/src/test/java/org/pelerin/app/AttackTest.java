@@ -362,6 +362,9 @@ class AttackTest {
                             .get(bed.address + "/audit.csv?from=" + secret)
                             .status())
                     .isEqualTo(400);
+            // a page says it at its field, and is no less silent in the log
+            assertThat(page.request().get(bed.address + "/audit?from=" + secret).status())
+                    .isEqualTo(200);
             post("/findings/acknowledge", FormData.create().set("id", secret));
             post("/places", FormData.create().set("id", secret).set("name", secret));
             post(
