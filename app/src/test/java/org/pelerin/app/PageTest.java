@@ -10,6 +10,8 @@ import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.extension.AfterTestExecutionCallback;
+import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** A page of a browser's own for each test, on which the technician is signed in, and on which nothing may be complained of. */
 @Tag("bed")
@@ -31,14 +33,17 @@ abstract class PageTest {
         page = TestBed.signedIn(context, bed.address);
         page.onConsoleMessage(m -> {
             if (m.type().equals("error")) {
-                complaints.add(m.text());
+                complaints.add(m.text() + " at " + m.location() + " of " + page.url());
             }
         });
     }
 
+    /** The page closes before anything that a test made is taken away, so that no part that comes late asks for it. */
+    @RegisterExtension
+    AfterTestExecutionCallback closed = test -> context.close();
+
     @AfterEach
     void complainedOfNothing() {
-        context.close();
         assertThat(complaints).isEmpty();
     }
 }
