@@ -17,7 +17,7 @@
   };
 
   const tryOn = async (row) => {
-    const answer = await fetch(`/limits/${table.dataset.set}/rehearsal/${row.dataset.mission}`, { headers: { 'HX-Request': 'true' } });
+    const answer = await fetch(`/limits/${table.dataset.set}/past-data/${row.dataset.mission}`, { headers: { 'HX-Request': 'true' } });
     if (!answer.ok) throw new Error(answer.status);
     const holder = document.createElement('tbody');
     holder.innerHTML = await answer.text();

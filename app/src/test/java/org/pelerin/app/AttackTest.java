@@ -311,7 +311,7 @@ class AttackTest {
             assertThat(bed.bean(AttentionService.class).of(serial).orElseThrow().needs())
                     .extracting(Need::kind)
                     .contains(Need.Kind.CLAIMED_TWICE);
-            for (String path : List.of("/", "/attention", "/rounds/new", "/dock", "/dock/" + serial)) {
+            for (String path : List.of("/", "/to-do", "/rounds/new", "/dock", "/dock/" + serial)) {
                 assertThat(page.request().get(bed.address + path).status())
                         .as(path)
                         .isEqualTo(200);

@@ -220,7 +220,7 @@ class CollectingTest {
             assertThat(page.textContent("fieldset.choices")).doesNotContain("disturbances");
             assertThat(page.locator("table.wide tr").count()).isGreaterThan(1);
             assertThat(page.locator(".live-box").count()).isZero();
-            page.navigate(bed.address + "/attention");
+            page.navigate(bed.address + "/to-do");
             assertThat(page.textContent("section")).contains("network station does not answer", "2 collections missed");
         }
         bed.outdoors().post("/cable", Map.of("serial", serial, "plugged", true));

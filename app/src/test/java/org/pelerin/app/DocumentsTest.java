@@ -12,7 +12,10 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.shell.help.GlossaryPage;
 import org.pelerin.core.language.Wording;
 
 /** What is written for people leads somewhere, and names what the pages say. */
@@ -43,16 +46,17 @@ class DocumentsTest {
         assertThat(dead).isEmpty();
     }
 
-    /** A label in bold in the guide is on a page in these words; “→” leads from one to the next. */
-    @Test
-    void the_guide_names_what_the_pages_say() throws IOException {
-        String said = Texts.all().of(Locale.ENGLISH).values().stream()
+    /** A label in bold in the guide is on a page in these words, in the language of the guide; “→” leads from one to the next. */
+    @ParameterizedTest
+    @CsvSource({"en, docs/guide", "de, docs/guide/de"})
+    void the_guide_names_what_the_pages_say(Locale language, String folder) throws IOException {
+        String said = Texts.all().of(language).values().stream()
                 .map(Wording::written)
                 .map(t -> t.replaceAll("</?\\d+/?>", ""))
                 .collect(Collectors.joining("\n"));
         List<String> unknown = new ArrayList<>();
-        try (Stream<Path> all = Files.list(ROOT.resolve("docs/guide"))) {
-            for (Path page : all.toList()) {
+        try (Stream<Path> all = Files.list(ROOT.resolve(folder))) {
+            for (Path page : all.filter(p -> p.toString().endsWith(".md")).toList()) {
                 LABEL.matcher(Files.readString(page))
                         .results()
                         .flatMap(m -> Stream.of(m.group(1).split(" → ")))
@@ -61,6 +65,16 @@ class DocumentsTest {
             }
         }
         assertThat(unknown).isEmpty();
+    }
+
+    /** The glossary of the documents is that of the pages. */
+    @ParameterizedTest
+    @CsvSource({"en, docs/guide/glossary.md", "de, docs/guide/de/glossary.md"})
+    void the_glossary_is_that_of_the_pages(Locale language, String file) throws IOException {
+        Path made = Files.writeString(
+                Files.createDirectories(Path.of("target/glossary")).resolve(language + ".md"),
+                GlossaryPage.chapter(language));
+        assertThat(ROOT.resolve(file)).as("to be replaced by " + made).hasSameTextualContentAs(made);
     }
 
     /** One screen: what it is, two commands, pictures, where to go on. */

@@ -233,9 +233,9 @@ class ExcursionKindsTest {
                 "/limits/" + set.id(),
                 "/missions/" + own.id + "/findings",
                 "/missions/" + own.id + "/samples.xlsx",
-                "/spots/" + spot + "/carpet",
-                "/limits/" + set.id() + "/rehearsal?spot=" + spot,
-                "/limits/" + set.id() + "/rehearsal/" + own.id)) {
+                "/spots/" + spot + "/hour-map",
+                "/limits/" + set.id() + "/past-data?spot=" + spot,
+                "/limits/" + set.id() + "/past-data/" + own.id)) {
             HttpResponse<String> answer = reviewer.get(path);
             assertThat(answer.statusCode()).as(path).isEqualTo(200);
         }
@@ -321,7 +321,7 @@ class ExcursionKindsTest {
             // what tells of it elsewhere leads there, and what tells of others goes on
             assertThat(reviewer.get(to + "/sound").headers().firstValue("Location"))
                     .hasValueSatisfying(l -> assertThat(l).endsWith(to));
-            get("/spots/" + spot + "/carpet");
+            get("/spots/" + spot + "/hour-map");
             send(to + "/judge-anew", "");
             assertThat(get(to).body()).contains("Within limits");
         }

@@ -198,7 +198,7 @@ class FindingsTest extends PageTest {
             assertThat(findings.acknowledge(List.of(id), "review")).isEqualTo(1);
             assertThat(findings.acknowledge(List.of(id), "tech")).isZero();
             // it is among what needs somebody, and in the fleet's sentence
-            page.navigate(bed.address + "/attention");
+            page.navigate(bed.address + "/to-do");
             assertThat(page.locator("tr:has-text('QL-FNDY')").last()).containsText("1 finding");
             page.navigate(bed.address + "/");
             assertThat(page.locator("main")).containsText(java.util.regex.Pattern.compile("\\d+.open findings?"));

@@ -221,7 +221,7 @@ class JudgedTest {
             page.fill("#judged-from", day + "23:59:30");
             page.fill("#judged-to", day + "00:00:30");
             page.fill("#judged-why", "turned round");
-            page.locator("#judged form[action$='/judged-period'] button.btn-primary")
+            page.locator("#judged form[action$='/assessed-period'] button.btn-primary")
                     .click();
             assertThat(page.locator("main, body").first()).containsText("must end after it begins");
             // what was refused is there again, open

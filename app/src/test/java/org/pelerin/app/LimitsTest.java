@@ -201,7 +201,7 @@ class LimitsTest extends PageTest {
         page.locator(".ask button").click();
         assertThat(page.locator(".said")).containsText("1 mission is now checked against version 2");
         assertThat(judged().verdict()).isEqualTo("within");
-        page.navigate(bed.address + "/limits/" + set.id() + "/rehearsal?spot=" + spot);
+        page.navigate(bed.address + "/limits/" + set.id() + "/past-data?spot=" + spot);
         assertThat(page.locator("h1")).containsText("Nothing changes in 1 mission.");
         inForce.follow(own.mission(), "over", "tech");
         page.reload();

@@ -270,7 +270,7 @@ class NeverLostTest {
             // one is carried away as it is
             outdoors.post("/carry", Map.of("serial", forgotten, "to", "bench"));
             bean(Dock.class).poll();
-            page.navigate(address + "/attention");
+            page.navigate(address + "/to-do");
             assertThat(page.locator("#main")).containsText("logger collected, not restarted");
             page.locator("tr", new Page.LocatorOptions().setHasText(forgotten))
                     .locator("[name=reason]")

@@ -101,7 +101,7 @@ class NoticesTest {
         assertThat(mailsAbout(FIRST)).singleElement().satisfies(m -> {
             assertThat(m.to()).isEqualTo("tech@pelerin.example");
             assertThat(m.subject()).isEqualTo("Pelerin: " + FIRST + ": logger at its spot has no plan");
-            assertThat(m.text()).contains(FIRST + ", Notice site / hook: ", "/dock/" + FIRST, "/attention");
+            assertThat(m.text()).contains(FIRST + ", Notice site / hook: ", "/dock/" + FIRST, "/to-do");
         });
 
         bed.outdoors().post("/mail", Map.of("refuse", true));

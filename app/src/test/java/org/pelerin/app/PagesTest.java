@@ -111,7 +111,7 @@ class PagesTest {
                 "/batches/new?serials=" + SERIAL,
                 "/library",
                 "/library/models/linden-n",
-                "/attention",
+                "/to-do",
                 "/places",
                 "/places/new",
                 "/place",

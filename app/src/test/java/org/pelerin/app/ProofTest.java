@@ -219,7 +219,7 @@ class ProofTest extends PageTest {
             assertThat(told.check().audit()).isEmpty();
             assertThat(bed.bean(AuditVerification.class).latest().orElseThrow().whole())
                     .isTrue();
-            page.navigate(bed.address + "/recheck");
+            page.navigate(bed.address + "/re-verify");
             assertThat(page.locator("main")).containsText("Lists show within");
             Axe.check(page);
             page.locator("button:has-text('Re-verify all records now')").click();

@@ -87,7 +87,7 @@ class SectionTest extends PageTest {
 
     @BeforeEach
     void open() {
-        page.navigate(bed.address + "/places/" + site + "/section");
+        page.navigate(bed.address + "/places/" + site + "/site-view");
     }
 
     private Locator row(String spot) {
@@ -124,10 +124,10 @@ class SectionTest extends PageTest {
     @Test
     void what_makes_no_sense_is_said() {
         page.navigate(bed.address + "/places/" + site
-                + "/section?from=2026-02-12T00:00&to=2026-02-11T00:00&unit=%C2%B0C&low=9&high=3");
+                + "/site-view?from=2026-02-12T00:00&to=2026-02-11T00:00&unit=%C2%B0C&low=9&high=3");
         assertThat(page.locator("main")).containsText("The period ends before it begins.");
         assertThat(page.locator("main")).containsText("The upper end of the band is below the lower one.");
-        page.navigate(bed.address + "/places/" + site + "/section?from=2020-02-12T00:00&to=2020-02-13T00:00");
+        page.navigate(bed.address + "/places/" + site + "/site-view?from=2020-02-12T00:00&to=2020-02-13T00:00");
         assertThat(page.locator("h1")).containsText("No spot recorded anything");
     }
 

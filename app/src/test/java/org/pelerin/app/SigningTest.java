@@ -229,7 +229,7 @@ class SigningTest extends PageTest {
         // a form that was open meanwhile says so, and leads on
         page.navigate(bed.address + "/missions/" + m.id);
         page.evaluate(
-                "id => { const f = document.createElement('form'); f.method = 'post'; f.action = '/missions/' + id + '/judged-period'; const c = document.querySelector('meta[name=csrf]'); f.innerHTML = `<input name=_csrf value='${c.content}'><input name=reason value=why>`; document.body.append(f); f.submit(); }",
+                "id => { const f = document.createElement('form'); f.method = 'post'; f.action = '/missions/' + id + '/assessed-period'; const c = document.querySelector('meta[name=csrf]'); f.innerHTML = `<input name=_csrf value='${c.content}'><input name=reason value=why>`; document.body.append(f); f.submit(); }",
                 String.valueOf(m.id));
         assertThat(page.locator(".refused")).containsText("is signed and cannot be changed");
         assertThat(page).hasURL(java.util.regex.Pattern.compile("/missions/" + m.id + "#signatures"));

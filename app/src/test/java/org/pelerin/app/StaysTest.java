@@ -183,7 +183,7 @@ class StaysTest {
                 .contains("The spot requires limits in kPa, which the plan does not measure");
         assertThat(needs("QL-STAY-A")).contains(Need.Kind.OTHERWISE);
         assertThat(tech.get("/spots/" + spot).body()).contains("does not match what the spot requires");
-        assertThat(tech.get("/attention").body()).contains("plan differs from what the spot requires");
+        assertThat(tech.get("/to-do").body()).contains("plan differs from what the spot requires");
         // where the spot wants nothing there is nothing to say
         assertThat(place("QL-STAY-B", other, ago(1))).isEmpty();
         assertThat(needs("QL-STAY-B")).doesNotContain(Need.Kind.OTHERWISE);

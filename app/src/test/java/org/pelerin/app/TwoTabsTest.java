@@ -135,7 +135,7 @@ class TwoTabsTest {
         HouseService houses = bed.bean(HouseService.class);
         House before = houses.house();
         try {
-            both("admin", "admin", new Form("/admin/house", null, "#name", "form .main-act"));
+            both("admin", "admin", new Form("/admin/organisation", null, "#name", "form .main-act"));
         } finally {
             houses.change(
                     new House(

@@ -419,7 +419,7 @@ class WalkTest {
                 "/people",
                 "/people/new",
                 "/rounds/new",
-                "/attention",
+                "/to-do",
                 "/search?q=vault",
                 "/nowhere")) {
             page.navigate(bed.address + path);

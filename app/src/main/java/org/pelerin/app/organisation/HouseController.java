@@ -31,7 +31,7 @@ class HouseController {
         this.house = house;
     }
 
-    @GetMapping("/admin/house")
+    @GetMapping("/admin/organisation")
     String page(Model page) {
         page.addAttribute("room", "accounts");
         if (!page.containsAttribute("house")) {
@@ -45,7 +45,7 @@ class HouseController {
         return "house/house";
     }
 
-    @PostMapping("/admin/house")
+    @PostMapping("/admin/organisation")
     String change(
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String address,
@@ -87,7 +87,7 @@ class HouseController {
             return page(page);
         }
         flash.addFlashAttribute("said", Texts.of("organisation.houseController.savedReportsAndTheTo"));
-        return "redirect:/admin/house";
+        return "redirect:/admin/organisation";
     }
 
     private static Map<String, String> shown(House h) {
@@ -124,21 +124,21 @@ class HouseController {
                         h.attention().seenWithin().toDays()));
     }
 
-    @PostMapping("/admin/house/logo")
+    @PostMapping("/admin/organisation/logo")
     String logo(@RequestParam MultipartFile file, Principal me, RedirectAttributes flash) throws IOException {
         house.logo(file.getBytes(), me.getName());
         flash.addFlashAttribute("said", Texts.of("organisation.houseController.theLogoIsOnEvery"));
-        return "redirect:/admin/house";
+        return "redirect:/admin/organisation";
     }
 
-    @PostMapping("/admin/house/logo/remove")
+    @PostMapping("/admin/organisation/logo/remove")
     String removeLogo(Principal me, RedirectAttributes flash) {
         house.removeLogo(me.getName());
         flash.addFlashAttribute("said", Texts.of("organisation.houseController.reportsHaveNoLogoFrom"));
-        return "redirect:/admin/house";
+        return "redirect:/admin/organisation";
     }
 
-    @GetMapping("/house/logo")
+    @GetMapping("/organisation/logo")
     ResponseEntity<byte[]> logo() {
         Logo logo = house.logo()
                 .orElseThrow(() -> new NotThereException(Texts.of("organisation.houseController.thereIsNoLogo")));

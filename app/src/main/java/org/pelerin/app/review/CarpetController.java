@@ -43,7 +43,7 @@ class CarpetController {
      * @param limits a set that is tried in the place of what is in force
      * @param month as ISO has it; the one of the newest record where none is named or it cannot be read
      */
-    @GetMapping("/spots/{id}/carpet")
+    @GetMapping("/spots/{id}/hour-map")
     String carpet(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String month,

@@ -54,7 +54,7 @@ class JudgedController {
      * @param from on the site's clock; empty for the beginning of the record, {@code to} for its end
      * @param fromAt the same in ms where it was taken from the chart, so that an hour that comes twice is told apart; likewise {@code toAt}
      */
-    @PostMapping("/missions/{id}/judged-period")
+    @PostMapping("/missions/{id}/assessed-period")
     String choose(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String from,
@@ -72,7 +72,7 @@ class JudgedController {
         return judged(id, Texts.of("review.judgedController.theAssessedPeriodIsChanged"), seen, flash);
     }
 
-    @PostMapping("/missions/{id}/judged-period/follow")
+    @PostMapping("/missions/{id}/assessed-period/follow")
     String follow(
             @PathVariable long id,
             @RequestParam(defaultValue = "") String reason,

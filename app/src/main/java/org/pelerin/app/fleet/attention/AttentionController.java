@@ -64,7 +64,7 @@ class AttentionController {
         }
 
         static Group page(Need.Kind kind, List<Need> all, int wanted) {
-            Pager pager = Pager.of(wanted, PAGE, all.size(), Pager.at("/attention?kind=" + kind));
+            Pager pager = Pager.of(wanted, PAGE, all.size(), Pager.at("/to-do?kind=" + kind));
             return new Group(kind, all.size(), here(all), pager.of(all), pager);
         }
 
@@ -88,7 +88,7 @@ class AttentionController {
      * @param kind null for every kind
      * @param number of the page, from 0
      */
-    @GetMapping("/attention")
+    @GetMapping("/to-do")
     String list(
             @RequestParam(required = false) Need.Kind kind,
             @RequestParam(name = "page", defaultValue = "0") int number,
@@ -119,7 +119,7 @@ class AttentionController {
         placements.retire(serial, why, me.getName());
         flash.addFlashAttribute(
                 "said", Texts.of("fleet.attention.attentionController.isInStockItIs", "serial", serial));
-        return "redirect:/attention";
+        return "redirect:/to-do";
     }
 
     /** Its mission will not come home. */
@@ -133,11 +133,11 @@ class AttentionController {
         if (!mission.state().inField()) {
             flash.addFlashAttribute(
                     "refused", Texts.of("fleet.attention.attentionController.missionIsNoLongerIn", "id", id));
-            return "redirect:/attention";
+            return "redirect:/to-do";
         }
         lifecycle.giveUp(mission, why, me.getName());
         loggers.find(mission.serial()).ifPresent(l -> placements.lose(l.serial(), why, me.getName()));
         flash.addFlashAttribute("said", Texts.of("fleet.attention.attentionController.markedAsLostIfThe"));
-        return "redirect:/attention";
+        return "redirect:/to-do";
     }
 }

@@ -28,7 +28,7 @@ record NoticeText(String subject, String text) {
         }
         text.append(Texts.of("fleet.notices.noticeText.toDoList"))
                 .append(address)
-                .append("/attention\n");
+                .append("/to-do\n");
         text.append(Texts.of("fleet.notices.noticeText.yourNoticeSettings"))
                 .append(address)
                 .append("/me\n");

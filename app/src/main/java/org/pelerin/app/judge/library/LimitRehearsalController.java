@@ -49,7 +49,7 @@ class LimitRehearsalController {
         this.show = show;
     }
 
-    @GetMapping("/limits/{id}/rehearsal")
+    @GetMapping("/limits/{id}/past-data")
     String rehearsal(
             @PathVariable long id,
             @RequestParam(required = false) Long spot,
@@ -119,7 +119,7 @@ class LimitRehearsalController {
         return "judge/library/assign";
     }
 
-    @GetMapping("/limits/{id}/rehearsal/{mission}")
+    @GetMapping("/limits/{id}/past-data/{mission}")
     String row(@PathVariable long id, @PathVariable long mission, Model page) {
         LimitSet set = get(id);
         Mission m = missions.find(mission)

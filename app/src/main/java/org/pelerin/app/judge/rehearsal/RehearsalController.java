@@ -25,7 +25,7 @@ class RehearsalController {
     }
 
     /** Changes nothing. */
-    @PostMapping("/rehearsal")
+    @PostMapping("/past-data")
     String rehearse(@ModelAttribute PlanForm form, @RequestParam(required = false) Long spot, Model page) {
         PlanForm.Parsed parsed = pages.parse(form);
         SpotAt at = places.find(spot).orElse(null);

@@ -65,8 +65,8 @@ class SecurityConfig {
     /** What goes with judging: the record of a mission, and what there is to say of it. */
     private static final String[] OF_REVIEWERS = {
         "/missions/*/clock-correction",
-        "/missions/*/judged-period",
-        "/missions/*/judged-period/follow",
+        "/missions/*/assessed-period",
+        "/missions/*/assessed-period/follow",
         "/missions/*/exclusions",
         "/missions/*/exclusions/*/undo",
         "/missions/*/derived",
@@ -85,7 +85,7 @@ class SecurityConfig {
         "/missions/*/sign",
         "/missions/*/reports",
         "/reports",
-        "/recheck",
+        "/re-verify",
         "/reports/**",
         "/missions/*/open-again",
         "/missions/*/what-if",

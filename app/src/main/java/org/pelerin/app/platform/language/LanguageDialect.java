@@ -5,7 +5,7 @@ import org.springframework.stereotype.Component;
 import org.thymeleaf.dialect.AbstractProcessorDialect;
 import org.thymeleaf.processor.IProcessor;
 
-/** What templates have beyond Thymeleaf's own: {@code pl:say} and {@code pl:when}. */
+/** What templates have beyond Thymeleaf's own: {@code pl:say}, {@code pl:when} and {@code pl:term}. */
 @Component
 class LanguageDialect extends AbstractProcessorDialect {
 
@@ -15,6 +15,6 @@ class LanguageDialect extends AbstractProcessorDialect {
 
     @Override
     public Set<IProcessor> getProcessors(String prefix) {
-        return Set.of(new SayProcessor(prefix), new WhenProcessor(prefix));
+        return Set.of(new SayProcessor(prefix), new WhenProcessor(prefix), new TermProcessor(prefix));
     }
 }

@@ -31,6 +31,9 @@ class StaticFiles implements WebMvcConfigurer {
                 .setCacheControl(AN_HOUR)
                 .resourceChain(true)
                 .addResolver(new LiteWebJarsResourceResolver());
+        registry.addResourceHandler("/help/pictures/**")
+                .addResourceLocations("classpath:/guide/pictures/")
+                .setCacheControl(AN_HOUR);
         // a worker governs the pages below its own path
         registry.addResourceHandler("/favicon.svg", "/round-worker.js")
                 .addResourceLocations("classpath:/static/")

@@ -16,16 +16,16 @@ class RecheckController {
         this.rechecks = rechecks;
     }
 
-    @GetMapping("/recheck")
+    @GetMapping("/re-verify")
     String page(Model page) {
         page.addAttribute("room", "reports");
         page.addAttribute("told", rechecks.latest().orElse(null));
         return "report/recheck/recheck";
     }
 
-    @PostMapping("/recheck")
+    @PostMapping("/re-verify")
     String begin(Principal me) {
         rechecks.begin(me.getName());
-        return "redirect:/recheck";
+        return "redirect:/re-verify";
     }
 }

@@ -43,7 +43,7 @@ class SectionController {
     }
 
     /** @param study one that is kept, whose stretch is shown */
-    @GetMapping("/places/{id}/section")
+    @GetMapping("/places/{id}/site-view")
     String page(
             @PathVariable long id,
             @ModelAttribute("form") SectionForm form,
@@ -113,7 +113,7 @@ class SectionController {
             a.parameters(site.zoneId()).forEach(flash::addAttribute);
         });
         read.errors().values().stream().findFirst().ifPresent(e -> flash.addFlashAttribute("refused", e + "."));
-        return "redirect:/places/" + id + "/section";
+        return "redirect:/places/" + id + "/site-view";
     }
 
     @PostMapping("/studies/{id}/remove")
@@ -123,7 +123,7 @@ class SectionController {
                         Texts.of("review.section.sectionController.thereIsNoMappingStudy", "id", id)));
         studies.remove(study, me.getName());
         flash.addFlashAttribute("said", Texts.of("review.section.sectionController.removedTheRecordsHaveNot"));
-        return "redirect:/places/" + study.siteId() + "/section";
+        return "redirect:/places/" + study.siteId() + "/site-view";
     }
 
     private Site site(long id) {

@@ -1,15 +1,18 @@
 package org.pelerin.app.shell.frame;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.util.Locale;
 import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.language.ScriptTexts;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.shell.help.HelpParts;
 import org.springframework.security.core.Authentication;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.servlet.HandlerMapping;
 
 /** What the frame around every page shows. Asks no database, so that it stands when that is gone. */
 @ControllerAdvice
@@ -19,8 +22,10 @@ class Shell {
     private final Formats show;
     private final PelerinProperties properties;
     private final ScriptTexts texts;
+    private final HelpParts help;
 
-    Shell(Clock clock, Formats show, PelerinProperties properties, ScriptTexts texts) {
+    Shell(Clock clock, Formats show, PelerinProperties properties, ScriptTexts texts, HelpParts help) {
+        this.help = help;
         this.texts = texts;
         this.clock = clock;
         this.show = show;
@@ -38,5 +43,12 @@ class Shell {
         model.addAttribute("canReview", Permission.REVIEW.heldBy(me));
         model.addAttribute("isAdmin", Permission.ADMINISTER.heldBy(me));
         model.addAttribute("yardPresent", properties.yard().present());
+    }
+
+    /** A page of what went wrong has none of its own. */
+    @ModelAttribute
+    void help(Model model, HttpServletRequest request) {
+        model.addAttribute(
+                "help", help.address((String) request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE)));
     }
 }

@@ -35,7 +35,7 @@ class NoticeTextTest {
         assertThat(t.text())
                 .startsWith(
                         "PL-1, Ash barn / rear: memory is full, Thu 19\u00a0Mar 2026, 08:40 CET\nhttp://p/dock/PL-1\n")
-                .contains("http://p/attention", "http://p/me", "Audit trail, entry 12: " + "ab".repeat(32));
+                .contains("http://p/to-do", "http://p/me", "Audit trail, entry 12: " + "ab".repeat(32));
     }
 
     @Test

@@ -40,7 +40,7 @@ class TextsTest {
 
     /** Keys that are put together: of words of types, of the catalogue, of actions of the audit trail, of formats. */
     private static final Pattern PUT_TOGETHER = Pattern.compile(
-            "^(words\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
+            "^(words\\.|glossary\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
                     + "|fleet\\.home\\.scale\\.|stored\\.(table|output|words|offset)\\.).*");
 
     private static final Pattern KEY = Pattern.compile("[a-z][A-Za-z0-9]*(?:\\.[A-Za-z0-9]+)+");
@@ -168,6 +168,21 @@ class TextsTest {
             }
         }
         assertThat(missing).as("texts that are asked for and not there").isEmpty();
+    }
+
+    @Test
+    void each_term_of_a_page_is_in_the_glossary() throws IOException {
+        Pattern term = Pattern.compile("pl:term=\"([^\"]*)\"");
+        Set<String> used = new TreeSet<>();
+        try (Stream<Path> files = Files.walk(TEMPLATES)) {
+            for (Path f : files.filter(p -> p.toString().endsWith(".html")).toList()) {
+                term.matcher(Files.readString(f)).results().map(r -> r.group(1)).forEach(used::add);
+            }
+        }
+        assertThat(Glossary.terms())
+                .containsAll(used)
+                .allSatisfy(t -> assertThat(ENGLISH).containsKeys(Glossary.key(t), Glossary.meaning(t)));
+        assertThat(used).hasSizeGreaterThan(20);
     }
 
     @Test

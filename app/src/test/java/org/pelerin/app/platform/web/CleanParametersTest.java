@@ -12,7 +12,7 @@ import org.springframework.mock.web.MockHttpServletResponse;
 class CleanParametersTest {
 
     private static String cleaned(String field) throws Exception {
-        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/admin/house");
+        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/admin/organisation");
         request.addParameter(field, "Quality and cellars\r\nUpper road 4");
         MockFilterChain chain = new MockFilterChain();
         new CleanParameters().doFilter(request, new MockHttpServletResponse(), chain);

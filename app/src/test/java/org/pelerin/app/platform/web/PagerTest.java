@@ -38,7 +38,7 @@ class PagerTest {
 
     @Test
     void other_parameters_of_the_list_stay() {
-        assertThat(Pager.at("/attention?kind=ALARM").apply(2)).isEqualTo("/attention?kind=ALARM&page=2");
-        assertThat(Pager.at("/attention?kind=ALARM").apply(0)).isEqualTo("/attention?kind=ALARM");
+        assertThat(Pager.at("/to-do?kind=ALARM").apply(2)).isEqualTo("/to-do?kind=ALARM&page=2");
+        assertThat(Pager.at("/to-do?kind=ALARM").apply(0)).isEqualTo("/to-do?kind=ALARM");
     }
 }
