@@ -18,7 +18,11 @@ function show(term) {
   // inside an open dialog it must stand there, else it lies below
   (term.closest('dialog[open]') || document.body).append(note);
   note.showPopover();
-  const at = term.getBoundingClientRect(), size = note.getBoundingClientRect(), room = document.documentElement.clientWidth;
+  place();
+}
+
+function place() {
+  const at = shown.getBoundingClientRect(), size = note.getBoundingClientRect(), room = document.documentElement.clientWidth;
   note.style.left = `${Math.max(8, Math.min(at.left, room - size.width - 8))}px`;
   note.style.top = `${at.bottom + 6 + size.height > window.innerHeight ? Math.max(8, at.top - size.height - 6) : at.bottom + 6}px`;
 }
@@ -51,4 +55,4 @@ document.addEventListener('click', (e) => {
   show(term);
 }, true);
 document.addEventListener('keydown', (e) => { if (e.key === 'Escape' && shown) { hide(); e.stopPropagation(); } }, true);
-window.addEventListener('scroll', hide, { passive: true, capture: true });
+window.addEventListener('scroll', () => { if (shown) place(); }, { passive: true, capture: true });

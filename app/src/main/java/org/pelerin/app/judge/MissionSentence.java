@@ -158,7 +158,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
     private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
-        String of = Basis.words(d.basis()) + "“" + d.channel() + "”";
+        String of = Basis.subject(d.basis(), Texts.of("judge.missionSentence.quotedChannel", "channel", d.channel()));
         if (d.unit().isEmpty()) {
             return Texts.of(
                     "judge.missionSentence.forFrom",

@@ -13,6 +13,7 @@ import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.core.evidence.AuditEntry;
 import org.pelerin.core.evidence.Sha256;
+import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -68,7 +69,7 @@ public class HouseService implements CalibrationNotice {
 
     private static String words(House h) {
         return h.name() + "; " + h.address().replaceAll("\\s*\\n\\s*", ", ") + "; "
-                + h.paper().words() + "; approved by "
+                + CurrentLanguage.inEnglish(h.paper()::words) + "; approved by "
                 + (h.fourEyes() ? "a second person" : "anybody who may") + "; " + words(h.attention());
     }
 

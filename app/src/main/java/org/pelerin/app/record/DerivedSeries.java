@@ -26,6 +26,7 @@ import org.pelerin.core.derive.Derived;
 import org.pelerin.core.derive.DerivedValues;
 import org.pelerin.core.exchange.DerivedDocument;
 import org.pelerin.core.exchange.DocumentException;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleSource;
@@ -346,7 +347,7 @@ public class DerivedSeries {
 
     private static String told(String definition) {
         Derived d = read(definition);
-        return d.name() + ": " + words(d);
+        return d.name() + ": " + CurrentLanguage.inEnglish(() -> words(d));
     }
 
     private static String words(Derived d) {

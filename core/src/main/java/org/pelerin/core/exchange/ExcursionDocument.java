@@ -172,8 +172,7 @@ public sealed interface ExcursionDocument {
         /** “Air”, “The mean of Air”. */
         @Override
         public String subject() {
-            String words = Basis.words(basis);
-            return words.isEmpty() ? channel : Character.toUpperCase(words.charAt(0)) + words.substring(1) + channel;
+            return Basis.subject(basis, channel);
         }
 
         @Override

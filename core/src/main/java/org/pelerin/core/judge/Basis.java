@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.util.EnumSet;
 import java.util.Set;
 import org.pelerin.core.derive.Windows;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.unit.Unit;
 
 /** What of a channel a rule looks at. */
@@ -47,15 +48,15 @@ public sealed interface Basis {
         return this instanceof Dose ? "dose" : "";
     }
 
-    /** What the value of a basis is called, by its key: “the mean of ”; empty for the value itself. */
-    static String words(String key) {
+    /** What the value of a basis is called, by its key: “The mean of Air”; the channel itself for its own value. */
+    static String subject(String key, String channel) {
         return switch (key) {
-            case "movingMean" -> "the moving mean of ";
-            case "blockMean" -> "the mean of ";
-            case "total" -> "the total of ";
-            case "rate" -> "the rate of change of ";
-            case "dose" -> "the dose of ";
-            default -> "";
+            case "movingMean" -> CoreTexts.say("core.judge.basis.theMovingMeanOf", "channel", channel);
+            case "blockMean" -> CoreTexts.say("core.judge.basis.theMeanOf", "channel", channel);
+            case "total" -> CoreTexts.say("core.judge.basis.theTotalOf", "channel", channel);
+            case "rate" -> CoreTexts.say("core.judge.basis.theRateOfChangeOf", "channel", channel);
+            case "dose" -> CoreTexts.say("core.judge.basis.theDoseOf", "channel", channel);
+            default -> channel;
         };
     }
 

@@ -17,9 +17,9 @@ public record InForce(
     /** “Cold store, version 2, of its spot”. */
     public String words() {
         return set == null
-                ? Texts.of("judge.limits.inForce.alarmLimitsOfThePlan")
+                ? Texts.of("stored.limitsInForce.alarmLimitsOfThePlan")
                 : Texts.of(
-                        "judge.limits.inForce.nameVersionVersionVia",
+                        "stored.limitsInForce.nameVersionVersionVia",
                         "name",
                         set.name(),
                         "version",

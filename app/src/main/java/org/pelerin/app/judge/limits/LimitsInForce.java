@@ -114,7 +114,7 @@ public class LimitsInForce {
         if (set != null && set.archived()) {
             throw new NotAttachedException(Texts.of("judge.limits.limitsInForce.isArchived", "name", set.name()));
         }
-        String before = of(mission).words();
+        String before = CurrentLanguage.inEnglish(of(mission)::words);
         mapper.keep(
                 mission.id(),
                 set == null ? LimitsSource.ALARMS : LimitsSource.MISSION,
@@ -131,7 +131,7 @@ public class LimitsInForce {
     /** It is judged by what its spot, site or plan has now. */
     @Transactional
     public void follow(Mission mission, String reason, String by) {
-        String before = of(mission).words();
+        String before = CurrentLanguage.inEnglish(of(mission)::words);
         InForce now = following(mission);
         mapper.forget(mission.id());
         if (now.set() != null) {

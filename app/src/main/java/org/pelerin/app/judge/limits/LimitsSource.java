@@ -6,14 +6,14 @@ import org.pelerin.app.platform.language.Texts;
 /** Why a mission is judged by what it is judged by; of several, the first that holds wins. */
 public enum LimitsSource {
     /** Somebody said it of this mission. */
-    MISSION("judge.limits.limitsSource.chosenForThisMission"),
-    SPOT("judge.limits.limitsSource.ofItsSpot"),
-    SITE("judge.limits.limitsSource.ofItsSite"),
-    PLAN("judge.limits.limitsSource.ofItsPlan"),
+    MISSION("stored.limitsSource.chosenForThisMission"),
+    SPOT("stored.limitsSource.ofItsSpot"),
+    SITE("stored.limitsSource.ofItsSite"),
+    PLAN("stored.limitsSource.ofItsPlan"),
     /** Somebody said that no set shall hold for it. */
-    ALARMS("judge.limits.limitsSource.alarmLimitsOfItsPlan"),
+    ALARMS("stored.limitsSource.alarmLimitsOfItsPlan"),
     /** No set held for it when it was judged. */
-    NONE("judge.limits.limitsSource.alarmLimitsOfItsPlan");
+    NONE("stored.limitsSource.alarmLimitsOfItsPlan");
 
     private final String words;
 
