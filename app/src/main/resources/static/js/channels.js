@@ -1,5 +1,5 @@
 // The channel table of a plan: which columns are shown, fill down, paste from a spreadsheet, copy a channel to others.
-import { typedNumber } from './typed.js';
+import { shownNumber, typedNumber } from './typed.js';
 
 (() => {
   const form = document.getElementById('plan-form');
@@ -154,7 +154,7 @@ import { typedNumber } from './typed.js';
       const v = typedNumber(f.value);
       if (f.value.trim() === '') return;
       if (Number.isNaN(v)) { left += 1; return; }
-      f.value = String(round((v - was.shift) / was.factor * Number(to.factor) + Number(to.shift)));
+      f.value = shownNumber(round((v - was.shift) / was.factor * Number(to.factor) + Number(to.shift)));
       n += 1;
     });
     const told = n ? msg('script.channels.converted', { n, from: was.text, to: pick.selectedOptions[0].text }) : '';

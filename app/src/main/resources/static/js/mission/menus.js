@@ -3,7 +3,7 @@ import { css, data, units } from './context.js';
 import { COLOURS, colourOf } from './looks.js';
 import { changed, forget, hidden, hide, lineOf, nameOf, options, ordered, say, tabled } from './options.js';
 import { scalesNow } from './plots.js';
-import { typedNumber } from '../typed.js';
+import { shownNumber, typedNumber } from '../typed.js';
 
 const el = (name, properties = {}, ...inside) => {
   const e = Object.assign(document.createElement(name), properties);
@@ -37,7 +37,7 @@ function fillShow() {
   scales.querySelectorAll('.scale').forEach((s) => s.remove());
   units.forEach((unit) => {
     const fixed = options.scales[unit];
-    const number = (i, word) => el('input', { inputMode: 'decimal', className: 'form-control num', value: fixed ? fixed[i] : '', ariaLabel: msg('script.menus.wordOf', { word, unit: unit || msg('script.menus.values') }) });
+    const number = (i, word) => el('input', { inputMode: 'decimal', className: 'form-control num', value: fixed ? shownNumber(fixed[i]) : '', ariaLabel: msg('script.menus.wordOf', { word, unit: unit || msg('script.menus.values') }) });
     const low = number(0, msg('script.menus.min')), high = number(1, msg('script.menus.max')), now = el('button', { type: 'button', className: 'chip' }, fixed ? msg('script.menus.auto') : msg('script.menus.lock'));
     const fix = () => {
       const [a, b] = [typedNumber(low.value), typedNumber(high.value)];

@@ -2,6 +2,7 @@
 // finds is drawn in the place of what is in force, until it is dropped or kept.
 import { box, data } from './context.js';
 import { at } from './plots.js';
+import { shownNumber, typedNumber } from '../typed.js';
 
 const REACH = 7;
 
@@ -15,7 +16,7 @@ export function trying({ redraw }) {
 
   const fields = (rule) => [...form.querySelectorAll('[data-rule]')].find((r) => r.dataset.rule === rule);
   const value = (row, side) => row.querySelector(`[name=${side}]`);
-  const numberOf = (text) => { const v = Number(text.replace(',', '.').replace('−', '-')); return text.trim() === '' || Number.isNaN(v) ? '' : v; };
+  const numberOf = (text) => { const v = typedNumber(text); return Number.isNaN(v) ? '' : v; };
 
   // the lines as they are typed: of several rules on a channel the tightest
   function lines() {
@@ -94,7 +95,7 @@ export function trying({ redraw }) {
     if (!held) { box.style.cursor = near(e) ? 'ns-resize' : ''; return; }
     const where = at(e);
     if (!where) return;
-    value(fields(held.rule), held.side).value = Number(where.value.toFixed(where.decimals));
+    value(fields(held.rule), held.side).value = shownNumber(Number(where.value.toFixed(where.decimals)));
     changed();
   });
   // before the chart takes the press for a zoom or a cursor

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.pelerin.core.evidence.AuditEntry;
+import org.pelerin.core.text.TypedNumber;
 
 /**
  * What somebody saved while another person had the same form open: both versions, field by field.
@@ -41,11 +42,20 @@ public record SavedMeanwhile(String who, Instant at, List<Difference> difference
         for (String field : fields) {
             String a = saved.getOrDefault(field, "").strip().replace("\r\n", "\n");
             String b = typed.getOrDefault(field, "").strip().replace("\r\n", "\n");
-            if (!a.equals(b)) {
+            if (!a.equals(b) && !sameNumber(a, b)) {
                 out.add(new Difference(field, a, b));
             }
         }
         return out;
+    }
+
+    /** 4.5 and 4,50 are the same. */
+    private static boolean sameNumber(String a, String b) {
+        try {
+            return TypedNumber.of(a) == TypedNumber.of(b);
+        } catch (IllegalArgumentException e) {
+            return false;
+        }
     }
 
     /** Fields by name, from a name and a value in turn; a value of null is nothing. */

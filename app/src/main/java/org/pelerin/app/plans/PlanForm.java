@@ -9,6 +9,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -27,6 +28,7 @@ import org.pelerin.core.plan.Plan;
 import org.pelerin.core.plan.StartCondition;
 import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.sensor.Sensor;
+import org.pelerin.core.text.TypedNumber;
 
 /** A plan as it is typed: text as entered, so that a wrong entry is shown again where it was made. */
 public class PlanForm implements Form {
@@ -117,7 +119,12 @@ public class PlanForm implements Form {
         form.scan = plan.scan() == null ? "" : FieldReader.plain(plan.scan());
         form.take(plan.start(), zone);
         form.take(plan.stop(), zone);
-        form.options.putAll(plan.options());
+        for (OptionModel o : form.loggerModel().options()) {
+            String set = plan.options().get(o.key());
+            if (set != null) {
+                form.options.put(o.key(), o.number() ? FieldReader.plain(Double.parseDouble(set)) : set);
+            }
+        }
         int levels = form.loggerModel().alarmLevels();
         for (ChannelSettings c : plan.channels()) {
             form.channels.add(ChannelForm.of(c, c.sensor() != null && known.apply(c.sensor()), levels));
@@ -316,8 +323,8 @@ public class PlanForm implements Form {
                 continue;
             }
             Double number = typed.number("options[" + o.key() + "]", value);
-            if (number != null && !FieldReader.plain(number).equals(o.preset())) {
-                out.put(o.key(), FieldReader.plain(number));
+            if (number != null && number != Double.parseDouble(o.preset())) {
+                out.put(o.key(), TypedNumber.shown(number, Locale.ROOT));
             }
         }
         return out;

@@ -1,8 +1,11 @@
 package org.pelerin.core.language;
 
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** The texts of this module: what it says to people of plans, files, formulas and rules. What it computes is in no language. */
 public final class CoreTexts {
@@ -18,6 +21,14 @@ public final class CoreTexts {
      */
     public static String say(String key, Object... arguments) {
         return TEXTS.say(key, arguments);
+    }
+
+    /** Words that people may type for a thing, separated by {@code |} in the texts: those of every language, whoever types. */
+    public static Set<String> typed(String key) {
+        return TEXTS.languages().stream()
+                .map(l -> TEXTS.say(key, l))
+                .flatMap(t -> Arrays.stream(t.split("\\|")))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** Empty where there is no such text. */

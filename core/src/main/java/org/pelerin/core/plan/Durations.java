@@ -13,15 +13,14 @@ import org.pelerin.core.language.CoreTexts;
 /** Durations as people write them: {@code 10 min}, {@code 1 h 30 min}, {@code 1h30}, {@code 0.5 h}, {@code 0:10}, {@code 2 d}. */
 public final class Durations {
 
-    private static final String ASK = "Write a time such as “30 s”, “10 min”, “1 h 30 min” or “0:10”";
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,4}):([0-5]\\d)(?::([0-5]\\d))?");
-    private static final Pattern PART = Pattern.compile("\\s*(\\d{1,9}(?:[.,]\\d{1,6})?)\\s*([a-z]*)\\.?");
+    private static final Pattern PART = Pattern.compile("\\s*(\\d{1,9}(?:[.,]\\d{1,6})?)\\s*(\\p{Ll}*)\\.?");
     private static final List<Unit> UNITS = List.of(
-            new Unit(604_800, "w", "week", "weeks"),
-            new Unit(86_400, "d", "day", "days"),
-            new Unit(3600, "h", "hr", "hrs", "hour", "hours"),
-            new Unit(60, "min", "mins", "m", "minute", "minutes"),
-            new Unit(1, "s", "sec", "secs", "second", "seconds"));
+            new Unit(604_800, CoreTexts.typed("core.plan.durations.typedWeeks")),
+            new Unit(86_400, CoreTexts.typed("core.plan.durations.typedDays")),
+            new Unit(3600, CoreTexts.typed("core.plan.durations.typedHours")),
+            new Unit(60, CoreTexts.typed("core.plan.durations.typedMinutes")),
+            new Unit(1, CoreTexts.typed("core.plan.durations.typedSeconds")));
     private static final int MINUTES = 3;
     /** From so many days on, sentences count in days alone. */
     private static final int DAYS_FROM = 14;
@@ -31,16 +30,12 @@ public final class Durations {
     private static final double HOURS_A_YEAR = 8766;
     private static final Duration LONGEST = Duration.ofDays(36_525);
 
-    private record Unit(long seconds, Set<String> words) {
-        Unit(long seconds, String... words) {
-            this(seconds, Set.of(words));
-        }
-    }
+    private record Unit(long seconds, Set<String> words) {}
 
     private Durations() {}
 
     /**
-     * Reads a duration of whole seconds. Units s, min, h, d, w, also written out; {@code h:mm} and {@code h:mm:ss}; a number alone counts
+     * Reads a duration of whole seconds. Units s, min, h, d, w, also written out in any language of the texts; {@code h:mm} and {@code h:mm:ss}; a number alone counts
      * minutes, one behind a unit the next smaller unit. At most a hundred years.
      *
      * @throws IllegalArgumentException with a message for people
@@ -68,7 +63,7 @@ public final class Durations {
         int unit = MINUTES - 1;
         while (at < t.length()) {
             if (!part.find(at) || part.start() != at) {
-                throw new IllegalArgumentException(ASK);
+                throw notATime();
             }
             unit = unit(part.group(2), unit);
             BigDecimal number = new BigDecimal(part.group(1).replace(',', '.'));
@@ -76,13 +71,17 @@ public final class Durations {
             at = part.end();
         }
         if (t.isEmpty()) {
-            throw new IllegalArgumentException(ASK);
+            throw notATime();
         }
         try {
             return Duration.ofSeconds(sum.longValueExact());
         } catch (ArithmeticException e) {
             throw new IllegalArgumentException(CoreTexts.say("core.plan.durations.enterATimeOfWhole"));
         }
+    }
+
+    private static IllegalArgumentException notATime() {
+        return new IllegalArgumentException(CoreTexts.say("core.plan.durations.writeATimeSuchAs"));
     }
 
     /** Index of the unit that is named, or of the one below the last. */
@@ -95,7 +94,7 @@ public final class Durations {
                 return i;
             }
         }
-        throw new IllegalArgumentException(ASK);
+        throw notATime();
     }
 
     /** Exact to the second, largest units first; units stay with their number by a no-break space. */

@@ -1,6 +1,7 @@
 package org.pelerin.core.plan;
 
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -12,10 +13,17 @@ import org.pelerin.core.language.CoreTexts;
 /** How long a departure may last, as people write it: {@code 30 min}, {@code 3 samples}, {@code 8 h in all}. */
 public final class LastingText {
 
-    private static final Pattern SAMPLES = Pattern.compile("(\\d{1,6})\\s*samples?");
-    private static final Pattern IN_ALL = Pattern.compile("(.*\\S)\\s+in\\s+all");
+    private static final Set<String> AT_ONCE = CoreTexts.typed("core.plan.lastingText.typedAtOnce");
+    private static final Pattern SAMPLES =
+            Pattern.compile("(\\d{1,6})\\s*" + anyOf(CoreTexts.typed("core.plan.lastingText.typedSamples")));
+    private static final Pattern IN_ALL =
+            Pattern.compile("(.*\\S)\\s+" + anyOf(CoreTexts.typed("core.plan.lastingText.typedInAll")));
 
     private LastingText() {}
+
+    private static String anyOf(Set<String> words) {
+        return words.stream().map(w -> w.replace(" ", "\\s+")).collect(Collectors.joining("|", "(?:", ")"));
+    }
 
     /**
      * Nothing written is at once.
@@ -24,7 +32,7 @@ public final class LastingText {
      */
     public static Lasting parse(String text) {
         String t = text.strip().toLowerCase(java.util.Locale.ROOT).replace('\u00a0', ' ');
-        if (t.isEmpty() || t.equals("at once")) {
+        if (t.isEmpty() || AT_ONCE.contains(t)) {
             return Lasting.ANY;
         }
         Matcher samples = SAMPLES.matcher(t);
@@ -52,7 +60,7 @@ public final class LastingText {
             return d.delay().isZero() ? "" : Durations.format(d.delay());
         }
         if (lasting instanceof Lasting.Samples s) {
-            return s.count() + "\u00a0sample" + (s.count() == 1 ? "" : "s");
+            return CoreTexts.say("core.plan.lastingText.samples", "count", s.count());
         }
         return lasting instanceof Lasting.Allowance a
                 ? CoreTexts.say("core.plan.lastingText.inAll", "sum", Durations.format(a.sum()))

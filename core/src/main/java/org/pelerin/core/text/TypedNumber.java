@@ -1,5 +1,7 @@
 package org.pelerin.core.text;
 
+import java.text.DecimalFormatSymbols;
+import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.core.language.CoreTexts;
@@ -17,9 +19,45 @@ public final class TypedNumber {
 
     private TypedNumber() {}
 
+    /** Whether a language writes {@code 4,5}. */
+    public static boolean comma(Locale language) {
+        return DecimalFormatSymbols.getInstance(language).getDecimalSeparator() == ',';
+    }
+
+    /** As a field shows it in a language, so that {@link #of(String, Locale)} reads exactly it there; without a sign that is not needed. */
+    public static String shown(double v, Locale language) {
+        String plain = v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v);
+        if (!comma(language)) {
+            return plain;
+        }
+        String text = plain.replace('.', ',');
+        // 1,125 could be read as a thousand and more
+        return EITHER.matcher(text).matches() ? text + "0" : text;
+    }
+
+    /**
+     * The same where the language is known: {@code 1.000} is a thousand to those who write {@code 4,5}, and is as unclear there.
+     *
+     * @throws IllegalArgumentException if it is none, or could be several; the message is for people, without a full stop
+     */
+    public static double of(String typed, Locale language) {
+        String text = plainly(typed);
+        if (comma(language) && EITHER.matcher(text.replace('.', ',')).matches()) {
+            throw new IllegalArgumentException(CoreTexts.say(
+                    "core.text.typedNumber.canMeanOrWriteIt",
+                    "shown",
+                    shown(typed),
+                    "replace",
+                    text.replaceAll("[.,]", ""),
+                    "replace2",
+                    text.replace('.', ',') + "0"));
+        }
+        return of(typed);
+    }
+
     /** @throws IllegalArgumentException if it is none, or could be several; the message is for people, without a full stop */
     public static double of(String typed) {
-        String text = typed.strip().replace('−', '-').replaceAll("[\\u00a0\\u202f ]", "");
+        String text = plainly(typed);
         if (EITHER.matcher(text).matches()) {
             throw new IllegalArgumentException(CoreTexts.say(
                     "core.text.typedNumber.canMeanOrWriteIt",
@@ -42,6 +80,10 @@ public final class TypedNumber {
             }
         }
         throw new IllegalArgumentException(CoreTexts.say("core.text.typedNumber.isNotANumber", "shown", shown(typed)));
+    }
+
+    private static String plainly(String typed) {
+        return typed.strip().replace('−', '-').replaceAll("[\\u00a0\\u202f ]", "");
     }
 
     private static String shown(String typed) {

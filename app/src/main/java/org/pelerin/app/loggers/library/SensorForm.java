@@ -122,9 +122,9 @@ public class SensorForm implements Form {
             beta = FieldReader.plain(n.beta());
         } else if (s instanceof Scaling.SteinhartHart h) {
             scaling = "steinhartHart";
-            a = String.valueOf(h.a());
-            b = String.valueOf(h.b());
-            c = String.valueOf(h.c());
+            a = FieldReader.plain(h.a());
+            b = FieldReader.plain(h.b());
+            c = FieldReader.plain(h.c());
         }
     }
 

@@ -13,6 +13,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
+import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.text.TypedNumber;
 
@@ -67,7 +68,7 @@ public final class FieldReader {
             return null;
         }
         try {
-            return TypedNumber.of(text);
+            return TypedNumber.of(text, CurrentLanguage.get());
         } catch (IllegalArgumentException e) {
             wrong(field, e.getMessage());
             return null;
@@ -146,9 +147,9 @@ public final class FieldReader {
         }
     }
 
-    /** As people write it, without a decimal point where none is needed. */
+    /** As a field shows it, in the language of the page. */
     public static String plain(double v) {
-        return v == Math.rint(v) && Math.abs(v) < 1e15 ? String.valueOf((long) v) : String.valueOf(v);
+        return TypedNumber.shown(v, CurrentLanguage.get());
     }
 
     /** As {@link #duration} reads it, with plain blanks. */

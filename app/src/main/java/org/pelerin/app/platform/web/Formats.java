@@ -106,6 +106,11 @@ public class Formats {
         return FieldReader.plain(v);
     }
 
+    /** A number that a program wrote, as it can be typed. */
+    public String typed(String plain) {
+        return FieldReader.plain(Double.parseDouble(plain));
+    }
+
     /** As it can be typed, with plain blanks. */
     public String typed(Duration d) {
         return FieldReader.plain(d);
