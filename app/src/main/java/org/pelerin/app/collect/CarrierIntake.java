@@ -123,7 +123,7 @@ public class CarrierIntake {
         try {
             return take(file, CarrierFile.read(bytes), by);
         } catch (CarrierException | CaptureIntake.HopelessException e) {
-            return new Taken(file, null, true, e.getMessage() + ".");
+            return new Taken(file, null, true, Texts.sentence(e.getMessage()));
         }
     }
 

@@ -64,7 +64,7 @@ class AuditController {
                                 "evidence.auditController.allEntriesAreIntactFrom",
                                 "entries",
                                 show.count(check.entries()))
-                        : check.trouble() + ".");
+                        : Texts.sentence(check.trouble()));
         return "redirect:/audit";
     }
 

@@ -158,7 +158,7 @@ class FindingController {
                     seen,
                     me.getName());
         } catch (Findings.NotReadyException e) {
-            page.addAttribute("refused", e.getMessage() + ".");
+            page.addAttribute("refused", Texts.sentence(e.getMessage()));
             show(shown, new Typed(of, action, disposition, responsible, due, seen), filter, inUnits, page);
             return "findings/one";
         } catch (ChangedMeanwhileException e) {
@@ -219,7 +219,7 @@ class FindingController {
                     "refused",
                     text.isBlank()
                             ? Texts.of("findings.findingController.enterACommentFirst")
-                            : Length.FINDING_TEXT.said(text) + ".");
+                            : Texts.sentence(Length.FINDING_TEXT.said(text)));
         } else {
             findings.comment(id, text.strip(), me.getName());
             flash.addFlashAttribute("said", Texts.of("findings.findingController.added"));

@@ -142,7 +142,7 @@ class FindingsController {
                     "refused",
                     typed.isEmpty()
                             ? Texts.of("findings.findingsController.enterANameForThe")
-                            : Length.CAUSE.said(typed) + ".");
+                            : Texts.sentence(Length.CAUSE.said(typed)));
         } else {
             findings.addCause(typed, me.getName());
             flash.addFlashAttribute("said", Texts.of("findings.findingsController.isAdded", "typed", typed));

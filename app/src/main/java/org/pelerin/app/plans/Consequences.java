@@ -5,11 +5,11 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
+import org.pelerin.app.platform.language.Emphasis;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.model.LoggerModel;
-import org.pelerin.core.plan.ChannelSettings;
 import org.pelerin.core.plan.Conflict;
 import org.pelerin.core.plan.Durations;
 import org.pelerin.core.plan.Ending;
@@ -146,122 +146,113 @@ public record Consequences(
     }
 
     private static List<String> sentence(LoggerModel model, Plan plan, Forecast f, ZoneId zone, Formats show) {
-        List<String> s = new ArrayList<>();
-        s.add(Texts.of("plans.consequences.every"));
-        s.add(Durations.format(plan.interval()));
-        if (plan.scan() != null) {
-            s.add(Texts.of("plans.consequences.scannedEvery"));
-            s.add(Durations.format(plan.scan()));
-        }
-        start(s, model, plan, zone, show);
-        alarms(s, model, plan);
-        options(s, model, plan);
-        ending(s, plan, f, zone, show);
-        s.add(".");
-        return s;
+        List<List<String>> sentences = new ArrayList<>(List.of(recording(model, plan, zone, show)));
+        alarms(model, plan).ifPresent(sentences::add);
+        options(model, plan).ifPresent(sentences::add);
+        sentences.add(ending(plan, f, zone, show));
+        return Emphasis.joined(sentences);
     }
 
-    /** What ends it, and nothing else, so that nobody plans on another date. */
-    private static void ending(List<String> s, Plan plan, Forecast f, ZoneId zone, Formats show) {
-        Ending end = f.end();
-        if (plan.stop() instanceof StopCondition.Wrap) {
-            s.add(Texts.of("plans.consequences.keepsTheLast"));
-            s.add(Durations.rough(f.recordsFor()));
-            s.add(Texts.of("plans.consequences.theBatteryEndsIt"));
-        } else {
-            s.add(
-                    switch (end.cause()) {
-                        case PLAN -> Texts.of("plans.consequences.ends2");
-                        case MEMORY -> Texts.of("plans.consequences.memoryIsFull");
-                        case BATTERY -> Texts.of("plans.consequences.theBatteryEndsIt2");
-                    });
-        }
-        s.add(
-                end.at() == null || end.cause() == Ending.Cause.BATTERY
-                        ? Durations.after(end.after())
-                        : Texts.of("plans.consequences.onAt", "at", show.minute(end.at(), zone)));
-    }
-
-    private static void start(List<String> s, LoggerModel model, Plan plan, ZoneId zone, Formats show) {
+    /** How often it records, and from when on. */
+    private static List<String> recording(LoggerModel model, Plan plan, ZoneId zone, Formats show) {
         StartCondition start = plan.start();
         if (start instanceof StartCondition.At at) {
-            s.add(Texts.of("plans.consequences.from"));
-            s.add(show.minute(at.instant(), zone));
-        } else if (start instanceof StartCondition.After after) {
-            s.add(Texts.of("plans.consequences.beginning"));
-            s.add(Texts.of("plans.consequences.afterWriting", "delay", Durations.format(after.delay())));
-        } else if (start instanceof StartCondition.OnInterval i) {
-            s.add(Texts.of("plans.consequences.from"));
-            s.add(Texts.of("plans.consequences.theNextFull", "step", Durations.format(i.step())));
-        } else if (start instanceof StartCondition.OnThreshold t) {
-            s.add(Texts.of("plans.consequences.once"));
-            s.add(threshold(model, plan, t));
-        } else {
-            s.add(
-                    start instanceof StartCondition.Now
-                            ? Texts.of("plans.consequences.beginning")
-                            : Texts.of("plans.consequences.fromThePressOf"));
-            s.add(
-                    start instanceof StartCondition.Now
-                            ? Texts.of("plans.consequences.atOnce")
-                            : Texts.of("plans.consequences.itsButton"));
+            return recording(plan, "plans.consequences.everyFromAt", "at", show.minute(at.instant(), zone));
         }
+        if (start instanceof StartCondition.After after) {
+            return recording(plan, "plans.consequences.everyAfterWriting", "delay", Durations.format(after.delay()));
+        }
+        if (start instanceof StartCondition.OnInterval i) {
+            return recording(plan, "plans.consequences.everyFromTheNextFull", "step", Durations.format(i.step()));
+        }
+        if (start instanceof StartCondition.OnThreshold t) {
+            boolean there = t.channel() < plan.channels().size();
+            String unit = there ? plan.unit(model, t.channel()) : "";
+            return recording(
+                    plan,
+                    switch (t.crossing()) {
+                        case ABOVE -> "plans.consequences.everyOnceAbove";
+                        case BELOW -> "plans.consequences.everyOnceBelow";
+                        case ENTERS -> "plans.consequences.everyOnceInside";
+                        case LEAVES -> "plans.consequences.everyOnceOutside";
+                    },
+                    "label",
+                    there ? plan.channels().get(t.channel()).label() : "",
+                    "low",
+                    t.crossing() == StartCondition.Crossing.BELOW
+                            ? LimitText.quantity(t.low(), unit)
+                            : LimitText.plain(t.low()),
+                    "high",
+                    LimitText.quantity(t.high(), unit));
+        }
+        return recording(
+                plan,
+                start instanceof StartCondition.Now
+                        ? "plans.consequences.everyAtOnce"
+                        : "plans.consequences.everyFromTheButton");
     }
 
-    private static String threshold(LoggerModel model, Plan plan, StartCondition.OnThreshold t) {
-        boolean there = t.channel() < plan.channels().size();
-        String label = there ? plan.channels().get(t.channel()).label() : "";
-        String unit = there ? plan.unit(model, t.channel()) : "";
-        return "“" + label + "” "
-                + switch (t.crossing()) {
-                    case ABOVE ->
-                        Texts.of("plans.consequences.risesAbove", "quantity", LimitText.quantity(t.high(), unit));
-                    case BELOW ->
-                        Texts.of("plans.consequences.fallsBelow", "quantity", LimitText.quantity(t.low(), unit));
-                    case ENTERS ->
-                        Texts.of(
-                                "plans.consequences.entersPlainQuantity",
-                                "plain",
-                                LimitText.plain(t.low()),
-                                "quantity",
-                                LimitText.quantity(t.high(), unit));
-                    case LEAVES ->
-                        Texts.of(
-                                "plans.consequences.leavesPlainQuantity",
-                                "plain",
-                                LimitText.plain(t.low()),
-                                "quantity",
-                                LimitText.quantity(t.high(), unit));
-                };
-    }
-
-    /** The settings of the logger itself that are not as usual, by name for the first few. */
-    private static void options(List<String> s, LoggerModel model, Plan plan) {
-        List<OptionText.Line> set =
-                OptionText.lines(model, plan).stream().filter(o -> !o.preset()).toList();
-        for (OptionText.Line o : set.subList(0, Math.min(MOST_NAMED, set.size()))) {
-            s.add("; " + o.label().substring(0, 1).toLowerCase(Locale.ROOT)
-                    + o.label().substring(1) + ": ");
-            s.add(o.value());
-        }
-        if (set.size() > MOST_NAMED) {
-            s.add(Texts.of("plans.consequences.and2"));
-            s.add(Texts.of("plans.consequences.moreSetting", "mostNamed", (set.size() - MOST_NAMED)));
-        }
+    private static List<String> recording(Plan plan, String key, Object... arguments) {
+        List<Object> all = new ArrayList<>(List.of(
+                "interval",
+                Durations.format(plan.interval()),
+                "scanned",
+                plan.scan() != null,
+                "scan",
+                plan.scan() == null ? "" : Durations.format(plan.scan())));
+        all.addAll(List.of(arguments));
+        return Emphasis.of(key, all.toArray());
     }
 
     /** The first few channels with alarms; a sentence is no table. */
-    private static void alarms(List<String> s, LoggerModel model, Plan plan) {
-        List<ChannelSettings> alarmed = plan.channels().stream()
+    private static Optional<List<String>> alarms(LoggerModel model, Plan plan) {
+        List<String> alarmed = plan.channels().stream()
                 .filter(c -> c.enabled() && c.levels().size() > 0 && c.level(1).any())
+                .map(c -> Texts.of(
+                        "plans.consequences.alarmOf",
+                        "label",
+                        c.label(),
+                        "limits",
+                        LimitText.of(
+                                c.level(1), plan.unit(model, plan.channels().indexOf(c)))))
                 .toList();
-        for (ChannelSettings c : alarmed.subList(0, Math.min(MOST_NAMED, alarmed.size()))) {
-            s.add(Texts.of("plans.consequences.labelAlarms", "label", c.label()));
-            s.add(LimitText.of(c.level(1), plan.unit(model, plan.channels().indexOf(c))));
+        return named("plans.consequences.alarms", alarmed);
+    }
+
+    /** The settings of the logger itself that are not as usual, by name for the first few. */
+    private static Optional<List<String>> options(LoggerModel model, Plan plan) {
+        List<String> set = OptionText.lines(model, plan).stream()
+                .filter(o -> !o.preset())
+                .map(o -> Texts.of("plans.consequences.settingOf", "label", o.label(), "value", o.value()))
+                .toList();
+        return named("plans.consequences.settings", set);
+    }
+
+    private static Optional<List<String>> named(String key, List<String> all) {
+        int most = Math.min(MOST_NAMED, all.size());
+        return all.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        Emphasis.of(key, "named", String.join("; ", all.subList(0, most)), "more", all.size() - most));
+    }
+
+    /** What ends it, and nothing else, so that nobody plans on another date. */
+    private static List<String> ending(Plan plan, Forecast f, ZoneId zone, Formats show) {
+        Ending end = f.end();
+        String when = end.at() == null || end.cause() == Ending.Cause.BATTERY
+                ? Durations.after(end.after())
+                : Texts.of("plans.consequences.onAt", "at", show.minute(end.at(), zone));
+        if (plan.stop() instanceof StopCondition.Wrap) {
+            return Emphasis.of(
+                    "plans.consequences.keepsTheLastUntil", "kept", Durations.rough(f.recordsFor()), "when", when);
         }
-        if (alarmed.size() > MOST_NAMED) {
-            s.add(Texts.of("plans.consequences.alarmsOn"));
-            s.add(Texts.of("plans.consequences.mostNamedMore", "mostNamed", (alarmed.size() - MOST_NAMED)));
-        }
+        return Emphasis.of(
+                switch (end.cause()) {
+                    case PLAN -> "plans.consequences.endsWhen";
+                    case MEMORY -> "plans.consequences.memoryIsFullWhen";
+                    case BATTERY -> "plans.consequences.theBatteryEndsItWhen";
+                },
+                "when",
+                when);
     }
 }

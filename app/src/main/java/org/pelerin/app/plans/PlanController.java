@@ -152,7 +152,7 @@ class PlanController {
         }
         if (parsed.valid()) {
             pages.impossible(form, parsed).ifPresent(c -> {
-                parsed.errors().put(c.field(), c.message() + ". " + c.fix() + ".");
+                parsed.errors().put(c.field(), Texts.sentence(c.message()) + " " + Texts.sentence(c.fix()));
                 page.addAttribute(
                         "refused", Texts.of("plans.planController.notSavedNoLoggerOf", "message", c.message()));
             });

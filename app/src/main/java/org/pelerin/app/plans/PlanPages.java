@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.pelerin.app.loggers.library.SensorLibrary;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.DocumentException;
 import org.pelerin.core.exchange.PlanDocument;
@@ -120,7 +121,7 @@ public class PlanPages {
         Map<String, String> out = new HashMap<>(parsed.errors());
         conflicts.stream()
                 .filter(c -> c.blocking() && !c.field().isEmpty())
-                .forEach(c -> out.putIfAbsent(c.field(), c.message() + ". " + c.fix() + "."));
+                .forEach(c -> out.putIfAbsent(c.field(), Texts.sentence(c.message()) + " " + Texts.sentence(c.fix())));
         return out;
     }
 }

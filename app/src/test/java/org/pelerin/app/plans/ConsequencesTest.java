@@ -58,7 +58,7 @@ class ConsequencesTest {
                 1);
         assertThat(sentence(c))
                 .isEqualTo(
-                        "Every 10 min from Fri 20 Mar, 06:00; “Air” alarms below −10.5 or above 14 °C for longer than 1 h. Memory is full on Wed 28 Oct, 11:20.");
+                        "Every 10 min from Fri 20 Mar, 06:00. Alarms: “Air” below −10.5 or above 14 °C for longer than 1 h. Memory is full on Wed 28 Oct, 11:20.");
         assertThat(c.ends().replace('\u00a0', ' ')).isEqualTo("Wed 28 Oct, 11:20, memory is full");
         assertThat(c.samplesPerDay()).isEqualTo("144");
         assertThat(c.records()).isEqualTo("32\u202f000");
@@ -150,6 +150,6 @@ class ConsequencesTest {
                 Map.of("weighting", "C", "response", "slow", "display", "off"));
         Consequences c = Consequences.of(plan, larch, 1, List.of(), null, NOW, PARIS, SHOW);
         assertThat(sentence(c))
-                .contains("; frequency weighting (IEC 61672): C; time response: slow, 1 s; and 1 more setting");
+                .contains("Logger settings: Frequency weighting (IEC 61672): C; Time response: slow, 1 s; and 1 more.");
     }
 }

@@ -79,7 +79,7 @@ class FileController {
         } catch (FileService.FileRefusedException e) {
             return ResponseEntity.unprocessableContent()
                     .contentType(MediaType.TEXT_PLAIN)
-                    .body(e.getMessage() + ".");
+                    .body(Texts.sentence(e.getMessage()));
         }
     }
 
@@ -173,7 +173,7 @@ class FileController {
                     typed.errors().isEmpty()
                             ? Texts.of(
                                     "collect.files.fileController.aLayoutNameHasAt", "most", Length.LAYOUT_NAME.most())
-                            : typed.errors().values().iterator().next() + ".");
+                            : Texts.sentence(typed.errors().values().iterator().next()));
             return "redirect:/files/" + id;
         }
         files.lay(file, before.with(layout));

@@ -108,7 +108,7 @@ class FileRunner implements LongWork {
             // whoever comes next begins again
             throw e;
         } catch (IOException | FileService.FileRefusedException | IllegalStateException e) {
-            finish(file, claim, back(file), e.getMessage() + ".", null);
+            finish(file, claim, back(file), Texts.sentence(e.getMessage()), null);
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("Going through {} failed", file.name(), e);
             finish(file, claim, back(file), Texts.stored("stored.fileRunner.theCheckFailedTheFile"), null);

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.FieldReader;
@@ -76,7 +77,9 @@ class LiveRecordingController {
             typed.wrong("low", Texts.of("collect.live.liveRecordingController.enterALowerAndA"));
         }
         if (!typed.errors().isEmpty()) {
-            flash.addFlashAttribute("refused", String.join(". ", typed.errors().values()) + ".");
+            flash.addFlashAttribute(
+                    "refused",
+                    typed.errors().values().stream().map(Texts::sentence).collect(Collectors.joining(" ")));
             return "redirect:/dock/" + serial;
         }
         Plan plan = recordings.settings(serial, interval);

@@ -39,7 +39,7 @@ class PicturesController {
             places.picture(id, Picture.of(file.getBytes()), me.getName());
             flash.addFlashAttribute("said", Texts.of("deployment.placing.picturesController.chooseASpotBelowThen"));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/places/" + id;
     }
@@ -52,7 +52,7 @@ class PicturesController {
             places.photo(id, Picture.of(file.getBytes()), me.getName());
             flash.addFlashAttribute("said", Texts.of("deployment.placing.picturesController.thePhotoIsSaved"));
         } catch (IllegalArgumentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/spots/" + id;
     }

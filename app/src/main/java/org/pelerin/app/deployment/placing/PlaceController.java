@@ -169,7 +169,7 @@ class PlaceController {
                                 (misfit.isEmpty() ? "" : " " + misfit + ".")));
                 return "redirect:/spots/" + form.spot;
             } catch (PlacementService.NotPlacedException e) {
-                page.addAttribute("refused", e.getMessage() + ".");
+                page.addAttribute("refused", Texts.sentence(e.getMessage()));
             }
         }
         return show(form, typed, page);
@@ -215,7 +215,7 @@ class PlaceController {
             flash.addFlashAttribute(
                     "said", Texts.of("deployment.placing.placeController.wasTakenAway", "serial", serial));
         } catch (PlacementService.NotPlacedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/spots/" + spot;
     }
@@ -295,7 +295,7 @@ class PlaceController {
                 flash.addFlashAttribute("said", Texts.of("deployment.placing.placeController.corrected"));
                 return "redirect:/spots/" + p.spotId();
             } catch (PlacementService.NotPlacedException e) {
-                page.addAttribute("refused", e.getMessage() + ".");
+                page.addAttribute("refused", Texts.sentence(e.getMessage()));
             }
         }
         return stay(p, from, to, reason, zone, typed, page);

@@ -55,7 +55,7 @@ class CareController {
                 flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.saved"));
             } catch (ChangedMeanwhileException e) {
                 LoggerUnit now = registry.find(serial).orElseThrow();
-                flash.addFlashAttribute("refused", e.getMessage() + ".");
+                flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
                 flash.addFlashAttribute(
                         "meanwhile",
                         SavedMeanwhile.of(
@@ -113,7 +113,7 @@ class CareController {
                             ? Texts.of("fleet.dock.careController.thePinIsRemoved")
                             : Texts.of("fleet.dock.careController.thePinIsSetIt"));
         } catch (RefusedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }
@@ -137,7 +137,7 @@ class CareController {
             care.tryOutput(serial, output, me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.theOutputWasSwitchedOn"));
         } catch (RefusedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }

@@ -135,7 +135,7 @@ class FindController {
             flash.addFlashAttribute(
                     "said", Texts.of("fleet.dock.findController.stationsMayBeSearchedFor", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/find";
     }
@@ -147,7 +147,7 @@ class FindController {
             flash.addFlashAttribute(
                     "said", Texts.of("fleet.dock.findController.isRemovedFromTheList", "host", host.strip()));
         } catch (StationHosts.NotKeptException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/find";
     }

@@ -50,7 +50,7 @@ class LoggerDeedsController {
             collections.backToWork(serial, next.spotOf(serial), me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.restartedTheSamePlanWas"));
         } catch (WriteService.BlockedException | WriteService.ReadBackException | WriteService.NotWaitingException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }
@@ -68,7 +68,7 @@ class LoggerDeedsController {
             collections.discard(serial, typed, why.text(), me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.loggerDeedsController.discardedTheLoggerIsIdle"));
         } catch (CollectService.NotNowException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }

@@ -69,7 +69,7 @@ class SoundController {
                                             ? Texts.of("fleet.dock.soundController.nothingWasChanged")
                                             : Texts.of("fleet.dock.soundController.thisIsMoreThanA")));
         } catch (IllegalArgumentException | LinkException | RefusedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/dock/" + serial;
     }

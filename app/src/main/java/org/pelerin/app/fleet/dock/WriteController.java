@@ -225,7 +225,7 @@ class WriteController {
                             "differences",
                             e.differences()));
         } catch (WriteService.NotWaitingException e) {
-            page.addAttribute("refused", e.getMessage() + ".");
+            page.addAttribute("refused", Texts.sentence(e.getMessage()));
         } catch (RefusedException e) {
             page.addAttribute(
                     "refused",

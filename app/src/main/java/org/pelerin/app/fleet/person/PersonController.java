@@ -166,7 +166,7 @@ class PersonController {
                         "said", Texts.of("fleet.person.personController.anEmailIsOnIts2", "confirmed", confirmed));
             }
         } catch (OwnMail.NotSentException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/me";
     }

@@ -10,6 +10,7 @@ import org.pelerin.app.deployment.placing.Placement;
 import org.pelerin.app.deployment.placing.PlacementService;
 import org.pelerin.app.fleet.attention.AttentionService;
 import org.pelerin.app.fleet.attention.LoggerOverview;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -75,7 +76,9 @@ class KnownLoggers {
             if (s.run().missionId() != null && misfits.containsKey(s.run().missionId())) {
                 ObjectNode there = facts.putObject("misfit");
                 misfits.get(s.run().missionId())
-                        .forEach((spot, words) -> there.put(String.valueOf(spot), String.join(". ", words) + "."));
+                        .forEach((spot, words) -> there.put(
+                                String.valueOf(spot),
+                                words.stream().map(Texts::sentence).collect(Collectors.joining(" "))));
             }
         });
         return out.toString();

@@ -139,7 +139,7 @@ class RoundWorkController {
             }
             return "";
         } catch (RoundService.NotPossibleException | PlacementService.NotPlacedException e) {
-            return e.getMessage() + ".";
+            return Texts.sentence(e.getMessage());
         }
     }
 

@@ -244,7 +244,7 @@ class LimitsController {
         try {
             limits = limits(UploadedText.of(file, "/limits"));
         } catch (NoLimitsException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
             return "redirect:/limits";
         }
         String name = limits.name().isBlank()
@@ -294,7 +294,7 @@ class LimitsController {
                         .text();
             }
         } catch (Reason.NoReasonException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
             return "redirect:" + target.preview(id);
         }
         inForce.attach(set, target.via(), target.id(), home, why, me.getName());

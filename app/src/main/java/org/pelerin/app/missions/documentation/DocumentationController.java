@@ -104,7 +104,7 @@ class DocumentationController {
             flash.addFlashAttribute("said", Texts.of("missions.documentation.documentationController.savedItIsPartOf"));
             return "redirect:/missions/" + id;
         } catch (IllegalArgumentException e) {
-            page.addAttribute("refused", e.getMessage() + ".");
+            page.addAttribute("refused", Texts.sentence(e.getMessage()));
         } catch (ChangedMeanwhileException e) {
             page.addAttribute(
                     "meanwhile",

@@ -60,7 +60,7 @@ class AccountsController {
             given(flash, accounts.add(name.strip(), displayName, role, me.getName()));
             return "redirect:/admin/accounts/" + name.strip();
         } catch (AccountAdministration.NotChangedException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
             flash.addFlashAttribute("typedName", name);
             flash.addFlashAttribute("typedDisplayName", displayName);
             flash.addFlashAttribute("typedRole", role);
@@ -166,7 +166,7 @@ class AccountsController {
                 flash.addFlashAttribute("said", said);
             }
         } catch (AccountAdministration.NotChangedException | Reason.NoReasonException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/admin/accounts/{name}";
     }

@@ -1,9 +1,16 @@
 package org.pelerin.app.organisation.account;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Locale;
+import java.util.Optional;
 import org.pelerin.app.platform.PelerinProperties;
+import org.pelerin.app.platform.language.AskedLanguage;
+import org.pelerin.app.platform.language.Texts;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
 class LoginController {
@@ -14,8 +21,19 @@ class LoginController {
         this.properties = properties;
     }
 
+    /** @param language chosen on this page, before anybody is known */
     @GetMapping("/login")
-    String page(Model model) {
+    String page(
+            @RequestParam(required = false) String language,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        Optional<Locale> chosen = AskedLanguage.known(language);
+        if (chosen.isPresent()) {
+            AskedLanguage.remember(chosen.get(), request, response);
+            return "redirect:/login";
+        }
+        model.addAttribute("languages", Texts.all().languages());
         model.addAttribute("demo", properties.demo());
         return "people/account/login";
     }

@@ -64,7 +64,7 @@ class PasswordController {
                 wrong = e.getMessage();
             }
         }
-        page.addAttribute("refused", wrong + ".");
+        page.addAttribute("refused", Texts.sentence(wrong));
         return page(authentication, page);
     }
 }

@@ -57,6 +57,11 @@ public final class Texts {
         return ALL.say(key, arguments);
     }
 
+    /** What stands without a full stop, as in a table or at a field, as a sentence of its own. */
+    public static String sentence(String said) {
+        return of("platform.sentence", "said", said);
+    }
+
     /**
      * For what is stored for good: in English whoever acts, so that it reads the same for everybody; {@link StoredTexts} says it in the language of
      * who reads it.

@@ -19,7 +19,7 @@ class NotDone {
 
     @ExceptionHandler(NotDoneException.class)
     String notDone(NotDoneException e, HttpServletRequest request, RedirectAttributes flash) {
-        flash.addFlashAttribute("refused", e.getMessage() + ".");
+        flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         return "redirect:" + (e.wayOn() == null ? thing(request.getRequestURI()) : e.wayOn());
     }
 

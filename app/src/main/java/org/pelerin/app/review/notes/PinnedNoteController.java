@@ -54,7 +54,8 @@ class PinnedNoteController {
                     text,
                     me.getName());
         } catch (IllegalArgumentException e) {
-            return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT).body(Map.of("detail", e.getMessage() + "."));
+            return ResponseEntity.status(HttpStatus.UNPROCESSABLE_CONTENT)
+                    .body(Map.of("detail", Texts.sentence(e.getMessage())));
         }
         return ResponseEntity.ok(notes.lines(mission, viewed));
     }
@@ -83,7 +84,7 @@ class PinnedNoteController {
 
     @ExceptionHandler(PinnedNotes.SignedNoteException.class)
     ResponseEntity<?> signed(PinnedNotes.SignedNoteException e) {
-        return ResponseEntity.status(HttpStatus.CONFLICT).body(Map.of("detail", e.getMessage() + "."));
+        return ResponseEntity.status(HttpStatus.CONFLICT).body(Map.of("detail", Texts.sentence(e.getMessage())));
     }
 
     private ClockCorrection viewed(Mission mission, String clock) {

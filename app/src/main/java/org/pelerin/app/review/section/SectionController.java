@@ -108,11 +108,13 @@ class SectionController {
                 studies.keep(id, name, a, me.getName());
                 flash.addFlashAttribute("said", Texts.of("review.section.sectionController.savedAsAMappingStudy"));
             } catch (Studies.NoStudyException e) {
-                flash.addFlashAttribute("refused", e.getMessage() + ".");
+                flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
             }
             a.parameters(site.zoneId()).forEach(flash::addAttribute);
         });
-        read.errors().values().stream().findFirst().ifPresent(e -> flash.addFlashAttribute("refused", e + "."));
+        read.errors().values().stream()
+                .findFirst()
+                .ifPresent(e -> flash.addFlashAttribute("refused", Texts.sentence(e)));
         return "redirect:/places/" + id + "/site-view";
     }
 

@@ -42,7 +42,7 @@ class SavedViewController {
             views.keep(m, ofSpot, shared && mayShare(request), name, document, me.getName());
             flash.addFlashAttribute("said", Texts.of("review.views.savedViewController.savedItIsListedUnder"));
         } catch (SavedViews.NoViewException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/missions/" + mission;
     }
@@ -61,7 +61,7 @@ class SavedViewController {
             views.keepTogether(shared && mayShare(request), name, kept, me.getName());
             flash.addFlashAttribute("said", Texts.of("review.views.savedViewController.savedItIsListedUnder2"));
         } catch (SavedViews.NoViewException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/compare" + (kept.isEmpty() ? "" : "?" + kept);
     }

@@ -68,7 +68,7 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                e.getMessage() + ".",
+                Texts.sentence(e.getMessage()),
                 Texts.of("shell.frame.problems.nothingWasChangedGoBack"));
     }
 
@@ -79,7 +79,7 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                e.getMessage() + ".",
+                Texts.sentence(e.getMessage()),
                 Texts.of("shell.frame.problems.checkTheCableAndTry"));
     }
 

@@ -55,7 +55,7 @@ class YardController {
             fill(model, yard.world());
             model.addAttribute("mails", yard.mails());
         } catch (YardClient.YardException e) {
-            model.addAttribute("what", e.getMessage() + ".");
+            model.addAttribute("what", Texts.sentence(e.getMessage()));
             model.addAttribute("advice", Texts.of("shell.yard.yardController.theSimulatedOutdoorsIsA"));
             return "problem";
         }
@@ -145,7 +145,7 @@ class YardController {
                             "attachment; filename=\"" + serial + (mission == 0 ? "" : "-" + mission) + ".carrier.zip\"")
                     .body(yard.carrier(serial, mission));
         } catch (YardClient.YardException e) {
-            throw new NotThereException(e.getMessage() + ".");
+            throw new NotThereException(Texts.sentence(e.getMessage()));
         }
     }
 
@@ -232,7 +232,7 @@ class YardController {
             dock.poll();
             flash.addFlashAttribute("said", said);
         } catch (YardClient.YardException e) {
-            flash.addFlashAttribute("refused", e.getMessage() + ".");
+            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
         }
         return "redirect:/yard";
     }

@@ -96,7 +96,8 @@ class BatchRunner implements LongWork {
                     item,
                     claim,
                     BatchItem.State.BLOCKED,
-                    e.getMessage() + ". " + e.conflicts().get(0).fix() + ".",
+                    Texts.sentence(e.getMessage()) + " "
+                            + Texts.sentence(e.conflicts().get(0).fix()),
                     null);
         } catch (Dock.NotConnectedException e) {
             finish(item, claim, BatchItem.State.FAILED, Texts.stored("stored.batchRunner.theLoggerLeftTheDock"), null);
@@ -110,7 +111,7 @@ class BatchRunner implements LongWork {
         } catch (WriteService.ReadBackException e) {
             finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ": " + e.differences() + ".", null);
         } catch (WriteService.NotWaitingException e) {
-            finish(item, claim, BatchItem.State.FAILED, e.getMessage() + ".", null);
+            finish(item, claim, BatchItem.State.FAILED, Texts.sentence(e.getMessage()), null);
         } catch (RefusedException e) {
             finish(
                     item,

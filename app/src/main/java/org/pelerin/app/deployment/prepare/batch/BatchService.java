@@ -202,7 +202,7 @@ public class BatchService {
                 plan == null ? null : plan.version,
                 plan == null ? null : PlanDocument.write(plan.name, plan.settings),
                 block.isPresent() ? BatchItem.State.BLOCKED : BatchItem.State.QUEUED,
-                block.map(c -> c.message() + ". " + c.fix() + ".")
+                block.map(c -> Texts.sentence(c.message()) + " " + Texts.sentence(c.fix()))
                         .orElse(Texts.of("deployment.prepare.batch.batchService.waiting")));
     }
 
