@@ -83,6 +83,23 @@ class HelpTest extends PageTest {
         assertThat(answer.body()).contains("There is no chapter “nothing” in the guide");
     }
 
+    /** Before anybody is known; what is chosen there stays. */
+    @Test
+    void the_language_is_chosen_where_one_signs_in() {
+        try (BrowserContext stranger = TestBed.get().browser().newContext()) {
+            Page p = stranger.newPage();
+            p.navigate(TestBed.get().address + "/login");
+            p.click("text=Deutsch");
+            assertThat(p.locator("html")).hasAttribute("lang", "de");
+            assertThat(p.locator("button[type=submit]")).hasText("Anmelden");
+            Axe.check(p);
+            p.fill("#username", "viewer");
+            p.fill("#password", "pelerin");
+            p.click("button[type=submit]");
+            assertThat(p.locator("nav.rail")).containsText("Einsätze");
+        }
+    }
+
     @ParameterizedTest
     @CsvSource({
         "/attention?kind=ALARM, /to-do?kind=ALARM",

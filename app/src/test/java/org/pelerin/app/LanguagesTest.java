@@ -44,7 +44,7 @@ class LanguagesTest {
     private static final int OF_ONE_KIND = 2;
 
     private static final Pattern NO_PAGE = Pattern.compile(
-            "\\.(css|js|csv|xlsx|json|zip|pdf|pem|png|svg|ics|geojson|yaml)\\b|^/(webjars|fonts|css|js|api|help/pictures)/|^/logout|/logo$|/original$|/photo$|/picture$|/files/\\d+$|^/attachments/|senml");
+            "\\.(css|js|csv|xlsx|json|zip|pdf|pem|png|svg|ics|geojson|yaml)\\b|^/(webjars|fonts|css|js|api|help/pictures)/|^/logout|^/login\\?|/logo$|/original$|/photo$|/picture$|/files/\\d+$|^/attachments/|senml");
 
     private static final Pattern VARIABLE = Pattern.compile("(?<=/)(\\d+|[A-Z]{2}-[\\w-]+)(?=/|$)");
     private static final Pattern LETTERS = Pattern.compile("\\p{L}{3,}");

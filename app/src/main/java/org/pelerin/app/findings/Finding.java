@@ -119,10 +119,7 @@ public record Finding(
     public String lacking() {
         return unsaid().isEmpty()
                 ? Texts.of("findings.finding.closesIt")
-                : Texts.of(
-                        "findings.finding.entersAndClosesIt",
-                        "x",
-                        String.join(Texts.of("findings.finding.and"), unsaid()));
+                : Texts.of("findings.finding.entersAndClosesIt", "x", Texts.and(unsaid()));
     }
 
     public Duration duration() {

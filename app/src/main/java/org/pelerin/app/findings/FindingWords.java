@@ -37,11 +37,18 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
             return Texts.of("findings.findingWords.withoutData", "of", of);
         }
         Conversion to = Unit.of(l.unit()).shown(inUnits);
-        String extreme =
-                side == Side.ABOVE ? Texts.of("findings.findingWords.upTo") : Texts.of("findings.findingWords.downTo");
-        return of + " " + Texts.of("words.side." + side.word())
-                + (l.limit() == null ? "" : " " + LimitText.plain(to.value(l.limit())) + unit(to))
-                + (l.peak() == null ? "" : extreme + number(to.value(l.peak())) + unit(to));
+        return Texts.of(
+                "findings.findingWords." + side.word(),
+                "of",
+                of,
+                "limited",
+                l.limit() != null,
+                "limit",
+                l.limit() == null ? "" : LimitText.plain(to.value(l.limit())) + unit(to),
+                "peaked",
+                l.peak() != null,
+                "peak",
+                l.peak() == null ? "" : number(to.value(l.peak())) + unit(to));
     }
 
     private String number(double v) {

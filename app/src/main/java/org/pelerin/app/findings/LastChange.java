@@ -86,6 +86,15 @@ class LastChange {
                 e.action(),
                 OF_LOGGER.getOrDefault(
                         e.action(), OF_PLACE.getOrDefault(e.action(), "findings.lastChange.savedTheLimits"))));
-        return e.who() + " " + did + (e.reason().isBlank() ? "" : ": " + e.reason());
+        return Texts.of(
+                "findings.lastChange.whoDid",
+                "who",
+                e.who(),
+                "did",
+                did,
+                "with",
+                !e.reason().isBlank(),
+                "reason",
+                e.reason());
     }
 }

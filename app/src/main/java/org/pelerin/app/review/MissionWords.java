@@ -80,8 +80,10 @@ record MissionWords(Mission mission, Plan plan, Optional<Confirmation> confirmat
             return "";
         }
         boolean planned = plan.endsByItself(ModelCatalogue.get(mission.device().model()), course.startsAt());
-        return (planned ? Texts.of("review.missionWords.itEnds") : Texts.of("review.missionWords.memoryFull"))
-                + show.when(course.endsAt(), zone()) + ".";
+        return Texts.of(
+                planned ? "review.missionWords.itEndsAt" : "review.missionWords.memoryFullAt",
+                "at",
+                show.when(course.endsAt(), zone()));
     }
 
     /**

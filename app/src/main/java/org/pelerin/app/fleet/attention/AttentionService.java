@@ -158,10 +158,7 @@ public class AttentionService {
                         s.where(),
                         s.stay().spotId(),
                         null,
-                        Texts.of(
-                                "fleet.attention.attentionService.atX",
-                                "x",
-                                String.join(Texts.of("fleet.attention.attentionService.andAt"), claimants)),
+                        Texts.of("fleet.attention.attentionService.atX", "x", Texts.and(claimants)),
                         true));
         return all;
     }

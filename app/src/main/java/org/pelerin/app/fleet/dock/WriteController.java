@@ -273,7 +273,7 @@ class WriteController {
         if (refusal != Refusal.PIN_WRONG && refusal != Refusal.PIN_NEEDED) {
             return "";
         }
-        String who = String.join(Texts.of("fleet.dock.writeController.or"), accounts.administrators());
+        String who = Texts.or(accounts.administrators());
         return Texts.of(
                 "fleet.dock.writeController.ifNobodyKnowsItCan",
                 "more",

@@ -72,14 +72,7 @@ record FleetSentence(String lead, String rest, String below) {
     }
 
     private static String sentence(List<String> reasons) {
-        String joined = reasons.size() == 1
-                ? reasons.get(0)
-                : Texts.of(
-                        "fleet.home.fleetSentence.xAndReasons",
-                        "x",
-                        String.join(", ", reasons.subList(0, reasons.size() - 1)),
-                        "reasons",
-                        reasons.get(reasons.size() - 1));
-        return " " + Character.toUpperCase(joined.charAt(0)) + joined.substring(1) + ".";
+        String joined = Texts.and(reasons);
+        return " " + Texts.sentence(Character.toUpperCase(joined.charAt(0)) + joined.substring(1));
     }
 }

@@ -26,20 +26,25 @@ record NoticeText(String subject, String text) {
                     .append(n.path())
                     .append("\n\n");
         }
-        text.append(Texts.of("fleet.notices.noticeText.toDoList"))
-                .append(address)
-                .append("/to-do\n");
-        text.append(Texts.of("fleet.notices.noticeText.yourNoticeSettings"))
-                .append(address)
-                .append("/me\n");
-        text.append(Texts.of("fleet.notices.noticeText.auditTrailEntry"))
-                .append(head.sequence())
-                .append(": ")
-                .append(head.hash())
+        text.append(Texts.of(
+                        "fleet.notices.noticeText.end",
+                        "list",
+                        address + "/to-do",
+                        "settings",
+                        address + "/me",
+                        "entry",
+                        head.sequence(),
+                        "hash",
+                        head.hash()))
                 .append('\n');
         Need first = needs.get(0);
         String subject = needs.size() == 1
-                ? first.serial() + ": " + first.kind().words(1)
+                ? Texts.of(
+                        "fleet.notices.noticeText.itemOf",
+                        "serial",
+                        first.serial(),
+                        "kind",
+                        first.kind().words(1))
                 : Texts.of(
                         "fleet.notices.noticeText.itemsNeedAttentionFirst",
                         "needs",

@@ -74,15 +74,39 @@ final class Calendars {
     }
 
     private static String line(Task t) {
-        String done = t.state() == Task.State.DONE ? Texts.of("fleet.person.calendars.done") : "";
-        String serial = t.serial().isEmpty() ? "" : " " + t.serial();
-        return done + t.kind().words() + serial + ", " + t.where() + (t.why().isEmpty() ? "" : ": " + t.why());
+        return Texts.of(
+                "fleet.person.calendars.task",
+                "done",
+                t.state() == Task.State.DONE,
+                "kind",
+                t.kind().words(),
+                "known",
+                !t.serial().isEmpty(),
+                "serial",
+                t.serial(),
+                "where",
+                t.where(),
+                "with",
+                !t.why().isEmpty(),
+                "why",
+                t.why());
     }
 
     private static VEvent due(Need n, String base, ZoneId zone, Instant now) {
         LocalDate day = LocalDate.ofInstant(n.since(), zone);
-        String where = n.where().isEmpty() ? "" : Texts.of("fleet.person.calendars.atWhere", "where", n.where());
-        VEvent event = new VEvent(day, day.plusDays(1), n.serial() + where + ": " + words(n.kind()));
+        VEvent event = new VEvent(
+                day,
+                day.plusDays(1),
+                Texts.of(
+                        "fleet.person.calendars.need",
+                        "serial",
+                        n.serial(),
+                        "at",
+                        !n.where().isEmpty(),
+                        "where",
+                        n.where(),
+                        "what",
+                        words(n.kind())));
         event.replace(new DtStamp(now));
         event.add(new Uid(words(n.kind()).replace(' ', '-') + "-" + n.serial() + "-"
                 + (n.missionId() == null ? 0 : n.missionId()) + "@pelerin"));

@@ -156,14 +156,12 @@ public class Discovery {
             steps.add(new Step(
                     Texts.of("loggers.connection.discovery.dockOrStation"),
                     true,
-                    ports.total()
-                            + (ports.total() == 1
-                                    ? Texts.of("loggers.connection.discovery.port")
-                                    : Texts.of("loggers.connection.discovery.ports"))
-                            + ports.occupied().size()
-                            + (ports.total() == 1
-                                    ? Texts.of("loggers.connection.discovery.logger")
-                                    : Texts.of("loggers.connection.discovery.ofThemWithALogger")),
+                    Texts.of(
+                            "loggers.connection.discovery.portsWithLoggers",
+                            "ports",
+                            ports.total(),
+                            "loggers",
+                            ports.occupied().size()),
                     ""));
             for (DockPort occupied : ports.occupied()) {
                 steps.add(logger(dock, occupied));

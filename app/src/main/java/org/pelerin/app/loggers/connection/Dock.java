@@ -111,7 +111,7 @@ public class Dock {
                             "serial",
                             logger.serial(),
                             "x",
-                            String.join(Texts.of("loggers.connection.dock.andAt"), claimants)),
+                            Texts.and(claimants)),
                     null);
         }
         return logger.station().isEmpty()

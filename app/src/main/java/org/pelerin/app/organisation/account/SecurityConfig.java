@@ -213,7 +213,10 @@ class SecurityConfig {
                     HttpHeaders.SET_COOKIE,
                     devices.remember(KnownDevices.cookie(request), authentication.getName(), request.isSecure())
                             .toString());
-            AskedLanguage.remember(languages.of(authentication.getName()).orElse(null), request, response);
+            // who chose none reads on in the language of the page that they signed in on
+            languages
+                    .of(authentication.getName())
+                    .ifPresent(chosen -> AskedLanguage.remember(chosen, request, response));
             SavedRequest wanted = cache.getRequest(request, response);
             cache.removeRequest(request, response);
             response.sendRedirect(wanted == null ? "/" : path(wanted.getRedirectUrl()));

@@ -1,8 +1,10 @@
 package org.pelerin.app.platform.language;
 
+import com.ibm.icu.text.ListFormatter;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Collection;
 import java.util.Locale;
 import org.pelerin.core.language.Bundles;
 import org.pelerin.core.language.CurrentLanguage;
@@ -55,6 +57,24 @@ public final class Texts {
      */
     public static String of(String key, Object... arguments) {
         return ALL.say(key, arguments);
+    }
+
+    /** “a, b and c”. */
+    public static String and(Collection<String> all) {
+        return list(all, ListFormatter.Type.AND);
+    }
+
+    /** “a, b or c”. */
+    public static String or(Collection<String> all) {
+        return list(all, ListFormatter.Type.OR);
+    }
+
+    private static String list(Collection<String> all, ListFormatter.Type type) {
+        Locale language = CurrentLanguage.get();
+        // no comma before the last one
+        return ListFormatter.getInstance(
+                        language.equals(Locale.ENGLISH) ? Locale.UK : language, type, ListFormatter.Width.WIDE)
+                .format(all);
     }
 
     /** What stands without a full stop, as in a table or at a field, as a sentence of its own. */

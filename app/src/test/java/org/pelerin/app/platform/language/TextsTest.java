@@ -40,7 +40,7 @@ class TextsTest {
 
     /** Keys that are put together: of words of types, of the catalogue, of actions of the audit trail, of formats. */
     private static final Pattern PUT_TOGETHER = Pattern.compile(
-            "^(words\\.|glossary\\.|loggers\\.library\\.sensor\\.kind\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
+            "^(words\\.|glossary\\.|findings\\.findingWords\\.|loggers\\.library\\.sensor\\.kind\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
                     + "|fleet\\.home\\.scale\\.|stored\\.(table|output|words|offset)\\.).*");
 
     private static final Pattern KEY = Pattern.compile("[a-z][A-Za-z0-9]*(?:\\.[A-Za-z0-9]+)+");
