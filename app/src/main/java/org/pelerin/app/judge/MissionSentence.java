@@ -5,11 +5,11 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Judge;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.unit.Conversion;
@@ -41,7 +41,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
                                 Texts.of(
                                         "judge.missionSentence.xCoverageCoverage",
                                         "x",
-                                        String.join("; ", j.reasons()),
+                                        StoredTexts.all(j.reasons()),
                                         "coverage",
                                         show.percent(j.coverage())),
                                 "missing");
@@ -158,7 +158,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
 
     /** A contact, or another quantity without a unit, has no peak worth telling: it is told when. */
     private static String told(ExcursionDocument.OfValues d, Conversion unit, ZoneId zone, Formats show) {
-        String of = Basis.subject(d.basis(), Texts.of("judge.missionSentence.quotedChannel", "channel", d.channel()));
+        String of = Texts.of(quoted(d.basis()), "channel", d.channel());
         if (d.unit().isEmpty()) {
             return Texts.of(
                     "judge.missionSentence.forFrom",
@@ -181,6 +181,17 @@ public record MissionSentence(String lead, String mark, String strong, String re
                 show.minute(d.peakAt(), zone),
                 "value2",
                 show.number(unit.value(d.limit()), 1));
+    }
+
+    private static String quoted(String basis) {
+        return switch (basis) {
+            case "movingMean" -> "judge.missionSentence.quotedMovingMean";
+            case "blockMean" -> "judge.missionSentence.quotedMean";
+            case "total" -> "judge.missionSentence.quotedTotal";
+            case "rate" -> "judge.missionSentence.quotedRate";
+            case "dose" -> "judge.missionSentence.quotedDose";
+            default -> "judge.missionSentence.quotedChannel";
+        };
     }
 
     /**

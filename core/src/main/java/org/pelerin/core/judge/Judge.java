@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Predicate;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.Coverage;
 import org.pelerin.core.record.JudgedRecord;
 import org.pelerin.core.record.SampleReader;
@@ -31,7 +32,7 @@ public final class Judge {
     public static final double COVERAGE_NEEDED = 95;
 
     /** The reason where there is no rule. */
-    public static final String NO_LIMITS = "no limits were set";
+    public static final String NO_LIMITS = CoreTexts.stored("stored.judge.noLimitsWereSet");
 
     private final JudgedRecord record;
     private final Limits limits;
@@ -123,7 +124,7 @@ public final class Judge {
     private Optional<SampleSource> source(String channel, String rule) {
         Optional<SampleSource> source = record.source(channel);
         if (source.isEmpty()) {
-            reasons.add("the record has no channel “" + channel + "”, which “" + rule + "” looks at");
+            reasons.add(CoreTexts.stored("stored.judge.theRecordHasNoChannel", "channel", channel, "rule", rule));
         }
         return source;
     }
@@ -163,7 +164,7 @@ public final class Judge {
         }
         if (watched.stream().noneMatch(SampleSource::events)
                 && watched.stream().allMatch(s -> presence.get(s).coverage().samples() <= 1)) {
-            reasons.add("there is no more than one sample");
+            reasons.add(CoreTexts.stored("stored.judge.thereIsNoMoreThanOneSample"));
         }
         excursions.sort(
                 Comparator.comparing((Excursion e) -> e.span().getStart()).thenComparing(Excursion::rule));
@@ -236,8 +237,11 @@ public final class Judge {
 
     private void covered(Coverage of, double needed, String channel) {
         if (GapFinder.tooLittle(of, needed)) {
-            reasons.add("samples cover less than " + plain(needed) + " % of "
-                    + (channel == null ? "the record" : "“" + channel + "”"));
+            reasons.add(
+                    channel == null
+                            ? CoreTexts.stored("stored.judge.samplesCoverLessOfTheRecord", "needed", plain(needed))
+                            : CoreTexts.stored(
+                                    "stored.judge.samplesCoverLess", "needed", plain(needed), "channel", channel));
         }
     }
 

@@ -10,6 +10,7 @@ import org.pelerin.core.derive.MovingMean;
 import org.pelerin.core.derive.Rate;
 import org.pelerin.core.derive.WindowReader;
 import org.pelerin.core.derive.Windows;
+import org.pelerin.core.language.CoreTexts;
 import org.pelerin.core.record.SampleReader;
 import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.record.Spans;
@@ -159,25 +160,41 @@ final class RulePass {
 
     /** Why it could not judge all that it should have, in words; empty where it could. */
     Optional<String> trouble() {
-        String channel = "“" + source.channel().label() + "”";
+        String channel = source.channel().label();
+        boolean shifts = rule.basis() instanceof Basis.Dose;
         if (windows == null) {
             return heard.any
                     ? Optional.empty()
-                    : Optional.of(channel + " holds no valid sample"
-                            + (rule.basis() == Basis.VALUE ? "" : " for “" + rule.id() + "”"));
+                    : Optional.of(
+                            rule.basis() == Basis.VALUE
+                                    ? CoreTexts.stored("stored.judge.holdsNoValidSample", "channel", channel)
+                                    : CoreTexts.stored(
+                                            "stored.judge.holdsNoValidSampleFor",
+                                            "channel",
+                                            channel,
+                                            "rule",
+                                            rule.id()));
         }
         if (windows.judged() == 0) {
-            return Optional.of(
-                    "“" + rule.id() + "” found no " + word(1) + " of " + channel + " that is covered well enough");
+            return Optional.of(CoreTexts.stored(
+                    shifts ? "stored.judge.foundNoShift" : "stored.judge.foundNoBlock",
+                    "rule",
+                    rule.id(),
+                    "channel",
+                    channel));
         }
         double share = windows.whole() == 0 ? 0 : 100.0 * windows.empty() / windows.whole();
         return share > EMPTY_ALLOWED
-                ? Optional.of("“" + rule.id() + "” could not judge " + windows.empty() + " of " + windows.whole() + " "
-                        + word(windows.whole()) + " of " + channel + ", which are not covered well enough")
+                ? Optional.of(CoreTexts.stored(
+                        shifts ? "stored.judge.couldNotJudgeShifts" : "stored.judge.couldNotJudgeBlocks",
+                        "rule",
+                        rule.id(),
+                        "empty",
+                        windows.empty(),
+                        "whole",
+                        windows.whole(),
+                        "channel",
+                        channel))
                 : Optional.empty();
-    }
-
-    private String word(long count) {
-        return (rule.basis() instanceof Basis.Dose ? "shift" : "block") + (count == 1 ? "" : "s");
     }
 }

@@ -23,6 +23,11 @@ public final class CoreTexts {
         return TEXTS.say(key, arguments);
     }
 
+    /** For what is stored for good or read by programs: in English whoever asks. */
+    public static String stored(String key, Object... arguments) {
+        return TEXTS.say(key, Locale.ENGLISH, arguments);
+    }
+
     /** Words that people may type for a thing, separated by {@code |} in the texts: those of every language, whoever types. */
     public static Set<String> typed(String key) {
         return TEXTS.languages().stream()

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -107,7 +108,7 @@ record RehearsedMission(
                 j.verdict(),
                 j.excursions().size(),
                 marks,
-                j.verdict().equals("inconclusive") ? String.join("; ", j.reasons()) : "");
+                j.verdict().equals("inconclusive") ? StoredTexts.all(j.reasons()) : "");
     }
 
     /** What sorts it: the verdict first. */

@@ -1,7 +1,9 @@
 package org.pelerin.app.platform.language;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.pelerin.core.language.CurrentLanguage;
 import org.pelerin.core.language.Recogniser;
 import org.springframework.stereotype.Component;
@@ -15,6 +17,11 @@ public class StoredTexts {
     /** As pages show it: what is recognised in the reader's language, all else as it is. */
     public static String read(String text) {
         return RECOGNISER.in(CurrentLanguage.get(), text);
+    }
+
+    /** One after the other, with semicolons. */
+    public static String all(List<String> texts) {
+        return texts.stream().map(StoredTexts::read).collect(Collectors.joining("; "));
     }
 
     /** The same for templates. */

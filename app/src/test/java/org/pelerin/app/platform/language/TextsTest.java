@@ -226,7 +226,9 @@ class TextsTest {
                 "take it out",
                 "Note it");
         List<String> found = new ArrayList<>();
+        // the judgement is a document with hashes over it
         ENGLISH.forEach((key, wording) -> bent.stream()
+                .filter(b -> !key.startsWith("stored.judge."))
                 .filter(b -> wording.written().contains(b))
                 .forEach(b -> found.add(key + ": " + wording.written())));
         assertThat(found).isEmpty();
