@@ -17,6 +17,7 @@ import org.pelerin.app.loggers.registry.LoggerUnit;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionCreation;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.link.capture.Capture;
@@ -101,7 +102,7 @@ public class CarrierIntake {
                                     "serial",
                                     carrier.serial())));
         } catch (CarrierException e) {
-            return new Compared(null, false, e.getMessage());
+            return new Compared(null, false, StoredTexts.read(e.getMessage()));
         }
     }
 
@@ -123,7 +124,7 @@ public class CarrierIntake {
         try {
             return take(file, CarrierFile.read(bytes), by);
         } catch (CarrierException | CaptureIntake.HopelessException e) {
-            return new Taken(file, null, true, Texts.sentence(e.getMessage()));
+            return new Taken(file, null, true, Texts.sentence(StoredTexts.read(e.getMessage())));
         }
     }
 

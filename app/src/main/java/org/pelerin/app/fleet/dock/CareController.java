@@ -7,6 +7,7 @@ import org.pelerin.app.loggers.care.LoggerCare;
 import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
 import org.pelerin.app.loggers.registry.LoggerUnit;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
@@ -55,7 +56,7 @@ class CareController {
                 flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.saved"));
             } catch (ChangedMeanwhileException e) {
                 LoggerUnit now = registry.find(serial).orElseThrow();
-                flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
+                flash.addFlashAttribute("refused", Texts.sentence(StoredTexts.read(e.getMessage())));
                 flash.addFlashAttribute(
                         "meanwhile",
                         SavedMeanwhile.of(
@@ -88,7 +89,10 @@ class CareController {
         } catch (RefusedException | LoggerCare.UpdateFailedException e) {
             flash.addFlashAttribute(
                     "refused",
-                    Texts.of("fleet.dock.careController.theFirmwareWasNotChanged", "reason", e.getMessage()));
+                    Texts.of(
+                            "fleet.dock.careController.theFirmwareWasNotChanged",
+                            "reason",
+                            StoredTexts.read(e.getMessage())));
         }
         return "redirect:/dock/" + serial;
     }
@@ -113,7 +117,7 @@ class CareController {
                             ? Texts.of("fleet.dock.careController.thePinIsRemoved")
                             : Texts.of("fleet.dock.careController.thePinIsSetIt"));
         } catch (RefusedException e) {
-            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
+            flash.addFlashAttribute("refused", Texts.sentence(StoredTexts.read(e.getMessage())));
         }
         return "redirect:/dock/" + serial;
     }
@@ -137,7 +141,7 @@ class CareController {
             care.tryOutput(serial, output, me.getName());
             flash.addFlashAttribute("said", Texts.of("fleet.dock.careController.theOutputWasSwitchedOn"));
         } catch (RefusedException e) {
-            flash.addFlashAttribute("refused", Texts.sentence(e.getMessage()));
+            flash.addFlashAttribute("refused", Texts.sentence(StoredTexts.read(e.getMessage())));
         }
         return "redirect:/dock/" + serial;
     }

@@ -23,6 +23,7 @@ import org.pelerin.app.plans.PlanForm;
 import org.pelerin.app.plans.PlanPages;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.core.evidence.Sha256;
@@ -221,7 +222,7 @@ class WriteController {
                     Texts.of(
                             "fleet.dock.writeController.theLoggerWasStopped",
                             "reason",
-                            e.getMessage(),
+                            StoredTexts.read(e.getMessage()),
                             "differences",
                             e.differences()));
         } catch (WriteService.NotWaitingException e) {
@@ -232,7 +233,7 @@ class WriteController {
                     Texts.of(
                             "fleet.dock.writeController.nothingWasWritten2",
                             "reason",
-                            e.getMessage(),
+                            StoredTexts.read(e.getMessage()),
                             "way",
                             way(e.refusal())));
         }

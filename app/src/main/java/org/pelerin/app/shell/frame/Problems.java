@@ -6,6 +6,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.StorageTrouble;
@@ -57,7 +58,7 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                Texts.of("shell.frame.problems.isNotInTheDock", "reason", e.getMessage()),
+                Texts.of("shell.frame.problems.isNotInTheDock", "reason", StoredTexts.read(e.getMessage())),
                 Texts.of("shell.frame.problems.plugItIntoAFree"));
     }
 
@@ -90,7 +91,7 @@ class Problems {
                 response,
                 me,
                 HttpStatus.CONFLICT,
-                Texts.of("shell.frame.problems.theLoggerRefused", "reason", e.getMessage()),
+                Texts.of("shell.frame.problems.theLoggerRefused", "reason", StoredTexts.read(e.getMessage())),
                 Texts.of("shell.frame.problems.theLoggerWasNotChanged"));
     }
 

@@ -41,7 +41,7 @@ class TextsTest {
     /** Keys that are put together: of words of types, of the catalogue, of actions of the audit trail, of formats. */
     private static final Pattern PUT_TOGETHER = Pattern.compile(
             "^(words\\.|glossary\\.|findings\\.findingWords\\.|loggers\\.library\\.sensor\\.kind\\.|core\\.catalogue\\.|core\\.severity\\.|audit\\.|platform\\.formats\\.|platform\\.when\\."
-                    + "|fleet\\.home\\.scale\\.|stored\\.(table|output|words|offset)\\.).*");
+                    + "|fleet\\.home\\.scale\\.|stored\\.(table|output|words|offset|device)\\.).*");
 
     private static final Pattern KEY = Pattern.compile("[a-z][A-Za-z0-9]*(?:\\.[A-Za-z0-9]+)+");
     private static final Pattern SLOT = Pattern.compile("</?(\\d+)/?>");
@@ -168,6 +168,29 @@ class TextsTest {
             }
         }
         assertThat(missing).as("texts that are asked for and not there").isEmpty();
+    }
+
+    /** What loggers and their files answer to people, of which the link knows no language. */
+    @Test
+    void what_a_logger_refuses_is_said_in_each_language() throws IOException {
+        Pattern refused =
+                Pattern.compile("(?:RefusedException\\(\\s*Refusal\\.\\w+,|CarrierException\\()\\s*\"([^\"]+)\"\\)");
+        Set<String> found = new TreeSet<>();
+        for (Path root : List.of(Path.of("../link/src/main/java"), Path.of("../yard/src/main/java"))) {
+            try (Stream<Path> files = Files.walk(root)) {
+                for (Path f : files.filter(p -> p.toString().endsWith(".java")).toList()) {
+                    refused.matcher(Files.readString(f))
+                            .results()
+                            .map(r -> r.group(1))
+                            .forEach(found::add);
+                }
+            }
+        }
+        assertThat(found).hasSizeGreaterThan(20);
+        assertThat(found.stream()
+                        .filter(t -> CurrentLanguage.in(Locale.GERMAN, () -> StoredTexts.read(t))
+                                .equals(t)))
+                .isEmpty();
     }
 
     @Test
