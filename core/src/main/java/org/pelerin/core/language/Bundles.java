@@ -34,15 +34,13 @@ public final class Bundles {
     }
 
     /**
-     * Those of one folder {@code text/…} of the module that a class is of.
-     *
-     * @param languages besides English, where there is a file of them
+     * Those of one folder {@code text/…} of the module that a class is of, in every language that there is a file of.
      */
-    public static Bundles of(Class<?> module, String folder, Locale... languages) {
+    public static Bundles of(Class<?> module, String folder) {
         Bundles out = new Bundles();
         out.add(module, folder, "messages.properties");
-        for (Locale l : languages) {
-            out.add(module, folder, "messages_" + l.getLanguage() + ".properties");
+        for (String language : Locale.getISOLanguages()) {
+            out.add(module, folder, "messages_" + language + ".properties");
         }
         return out;
     }

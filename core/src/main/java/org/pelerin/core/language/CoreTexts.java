@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 /** The texts of this module: what it says to people of plans, files, formulas and rules. What it computes is in no language. */
 public final class CoreTexts {
 
-    private static final Bundles TEXTS = Bundles.of(CoreTexts.class, "core", Locale.GERMAN);
+    private static final Bundles TEXTS = Bundles.of(CoreTexts.class, "core");
 
     private CoreTexts() {}
 

@@ -83,7 +83,7 @@ class DeploymentTest {
                 .singleElement()
                 .extracting(Conflict::message)
                 .asString()
-                .contains("2 to 8 °C", "no limits");
+                .contains("2 to 8\u00a0°C", "no limits");
         Plan lax = plan(alder, new StartCondition.Now(), Map.of(), alarm(8.5), alarm(2));
         assertThat(found(alder, lax, demanding(2.0, 8.0)))
                 .singleElement()

@@ -116,7 +116,7 @@ class LoggerHistoryTest {
         FleetSentence two = FleetSentence.of(List.of(overview(false, both)), 0, 0, true, NOW, SHOW);
         assertThat(two.lead()).isEqualTo("1 of 1\u00a0logger needs you.");
         assertThat(two.rest())
-                .isEqualTo(" 1\u00a0logger stopped, not collected and 1\u00a0battery ends before the next visit.");
+                .isEqualTo(" 1\u00a0logger stopped but not collected and 1\u00a0battery ends before the next visit.");
         // beyond four kinds the others are counted, so that the number is that of the list
         List<LoggerOverview> many = new java.util.ArrayList<>();
         for (Need.Kind kind : List.of(
@@ -130,7 +130,7 @@ class LoggerHistoryTest {
         }
         assertThat(FleetSentence.of(many, 0, 0, true, NOW, SHOW).rest())
                 .isEqualTo(
-                        " 1\u00a0memory is full, 1\u00a0logger stopped, not collected, 1\u00a0collection is overdue, 1\u00a0alarm is raised and 2\u00a0more items.");
+                        " 1\u00a0memory is full, 1\u00a0logger stopped but not collected, 1\u00a0collection is overdue, 1\u00a0alarm is raised and 2\u00a0more items.");
         // whoever only looks is not asked to go anywhere
         assertThat(FleetSentence.of(units.subList(3, 4), 0, 0, false, NOW, SHOW).lead())
                 .isEqualTo("No logger needs attention.");
