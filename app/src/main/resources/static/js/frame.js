@@ -13,6 +13,12 @@ document.getElementById('theme')?.addEventListener('click', () => {
   document.dispatchEvent(new Event('pelerin:theme'));
 });
 
+const more = document.getElementById('more-places');
+more?.addEventListener('click', () => {
+  const open = document.querySelector('.rail').classList.toggle('open');
+  more.setAttribute('aria-expanded', open);
+});
+
 const keysList = document.getElementById('keys-list');
 document.getElementById('keys')?.addEventListener('click', () => keysList.showModal());
 
@@ -32,7 +38,7 @@ document.addEventListener('keydown', (e) => {
   if (e.timeStamp - gPressed < 1500) {
     const room = document.querySelector(`.rail [data-key="${CSS.escape(e.key)}"]`);
     gPressed = 0;
-    if (room) { room.click(); return; }
+    if (room) { e.preventDefault(); room.click(); return; }
   }
   if (e.key === 'n' || e.key === 'p') document.querySelector(`.pager [data-key-go="${e.key}"]`)?.click();
 });

@@ -1,20 +1,19 @@
 // Limits: a band under the values, a line, and a label that is clear of others.
-import { clamp, css, data, numbers } from './context.js';
+import { LEFT, clamp, css, data, numbers } from './context.js';
 import { hidden, options } from './options.js';
 
 /** @param only numbers of the channels of a panel; null for all of the unit */
 export function limitsOf(unit, only) { return !options.limits ? [] : data.channels.filter((c) => c.unit === unit && (c.low !== '' || c.high !== '') && !hidden(c.number) && (!only || only.includes(c.number))); }
 
-// Each limit once, with whose it is where it is not everybody's.
+// Each limit once.
 function limitLines(unit, only) {
   const own = limitsOf(unit, only), lines = new Map();
-  const everybody = data.channels.filter((c) => c.unit === unit && (only ? only.includes(c.number) : c.shown) && !hidden(c.number)).length;
   own.forEach((c) => [['high', c.high], ['low', c.low]].forEach(([side, v]) => {
     if (v === '') return;
     const key = `${side} ${v}`;
-    lines.set(key, { side, v, of: [...(lines.get(key)?.of ?? []), c.channel] });
+    lines.set(key, { side, v });
   }));
-  return [...lines.values()].map((l) => ({ ...l, text: msg('script.limits.label', { value: numbers.format(l.v), unit, of: l.of.length >= everybody ? '' : ` (${l.of.length > 3 ? msg('script.limits.lines', { n: l.of.length }) : l.of.join(', ')})` }) }));
+  return [...lines.values()];
 }
 
 /** Limits under the values. */
@@ -42,31 +41,19 @@ export function drawLimits(unit, only) {
   };
 }
 
-/** Their labels over the values, so that they can be read. */
+/** Their values in the margin, in the place of what the axis has there; whose they are, the pointer and the legend say. */
 export function labelLimits(unit, only) {
   return (u) => {
-    const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height;
+    const { ctx, bbox } = u, d = devicePixelRatio, end = bbox.top + bbox.height, taken = [];
     ctx.save();
-    ctx.font = `${12 * d}px Next`;
-    ctx.textAlign = 'right';
-    // beyond its line where there is room and no other label, else on its other side, else further left
-    const taken = [];
+    ctx.font = `600 ${12.5 * d}px Next`; ctx.textAlign = 'right'; ctx.textBaseline = 'middle';
     limitLines(unit, only).sort((a, b) => b.v - a.v).forEach((l) => {
-      const y = u.valToPos(l.v, 'y', true), width = ctx.measureText(l.text).width;
-      if (y < bbox.top || y > end) return;
-      const sides = (l.side === 'high' ? [y - 5 * d, y + 14 * d] : [y + 14 * d, y - 5 * d]).filter((at) => at - 11 * d >= bbox.top && at <= end);
-      const free = (at, right) => taken.every((t) => Math.abs(t.at - at) >= 13 * d || t.left > right + 8 * d || right - width > t.right + 8 * d);
-      let right = bbox.left + bbox.width - 4 * d, at = sides.find((s) => free(s, right));
-      while (at === undefined && sides.length && right - width > bbox.left) {
-        right -= 20 * d;
-        at = sides.find((s) => free(s, right));
-      }
-      if (at === undefined) return;
-      taken.push({ at, left: right - width, right });
-      ctx.globalAlpha = 0.85; ctx.fillStyle = css('--page');
-      ctx.fillRect(right - width - 3 * d, at - 11 * d, width + 6 * d, 14 * d);
-      ctx.globalAlpha = 1; ctx.fillStyle = css('--spruce');
-      ctx.fillText(l.text, right, at);
+      const y = u.valToPos(l.v, 'y', true);
+      if (y < bbox.top - d || y > end + d || taken.some((t) => Math.abs(t - y) < 11 * d)) return;
+      taken.push(y);
+      ctx.clearRect(bbox.left - (LEFT - 2) * d, y - 9 * d, (LEFT - 3) * d, 18 * d);
+      ctx.fillStyle = css('--spruce');
+      ctx.fillText(`${numbers.format(l.v)} ▸`, bbox.left - 2 * d, y);
     });
     ctx.restore();
   };

@@ -1,6 +1,6 @@
 // Values: smallest to largest a column; what is beyond a limit in the colour of its side. What holds until it changes is drawn in steps.
 import { path } from '../chart/path.js';
-import { css, data } from './context.js';
+import { NAMED, RIGHT, css, data } from './context.js';
 import { limitsOf } from './limits.js';
 import { look } from './looks.js';
 import { nameOf, options } from './options.js';
@@ -48,24 +48,28 @@ export function drawLines(lines, groups) {
   };
 }
 
-/** Names where lines end, of a few lines and as far as there is room for them; the legend has all. */
+/** Names beside where lines end, of a few lines, each clear of the others; the legend has all. */
 export function nameLines(lines, groups) {
   return (u) => {
-    if (lines.length < 2 || lines.length > 8) return;
-    const { ctx, bbox } = u, d = devicePixelRatio, right = bbox.left + bbox.width, taken = [];
-    ctx.save();
-    ctx.font = `600 ${11 * d}px Next`; ctx.textAlign = 'right'; ctx.textBaseline = 'middle';
-    lines.forEach((l) => {
+    if (!NAMED || lines.length < 1 || lines.length > 8) return;
+    const { ctx, bbox } = u, d = devicePixelRatio, right = bbox.left + bbox.width, step = 14 * d, room = (RIGHT - 10) * d;
+    const ends = lines.map((l) => {
       const ts = groups[l.group].t;
       let i = l.max.length - 1;
       while (i >= 0 && (l.max[i] === null || u.valToPos(ts[i] / 1000, 'x', true) > right)) i--;
-      if (i < 0) return;
-      const x = Math.min(right, u.valToPos(ts[i] / 1000, 'x', true)) - 4 * d, y = u.valToPos(l.max[i], 'y', true) - 8 * d, name = nameOf(l.label), width = ctx.measureText(name).width;
-      if (y < bbox.top + 6 * d || y > bbox.top + bbox.height || x - width < bbox.left || taken.some((t) => Math.abs(t.y - y) < 13 * d && x - width < t.x && t.left < x)) return;
-      taken.push({ x, y, left: x - width });
-      ctx.globalAlpha = 0.8; ctx.fillStyle = css('--page'); ctx.fillRect(x - width - 2 * d, y - 7 * d, width + 4 * d, 14 * d);
-      ctx.globalAlpha = 1; ctx.fillStyle = look(l.label).colour;
-      ctx.fillText(name, x, y);
+      return i < 0 ? null : { l, y: u.valToPos((l.max[i] + l.min[i]) / 2, 'y', true) };
+    }).filter((e) => e && e.y >= bbox.top - step && e.y <= bbox.top + bbox.height + step).sort((a, b) => a.y - b.y);
+    // pushed apart downwards, and up again where the plot ends
+    ends.forEach((e, k) => { e.at = Math.max(e.y, k ? ends[k - 1].at + step : bbox.top + 6 * d); });
+    for (let k = ends.length - 1, least = bbox.top + bbox.height - 4 * d; k >= 0; k--) { ends[k].at = Math.min(ends[k].at, least); least = ends[k].at - step; }
+    ctx.save();
+    ctx.font = `600 ${12 * d}px Next`; ctx.textAlign = 'left'; ctx.textBaseline = 'middle';
+    ends.forEach(({ l, y, at }) => {
+      let name = nameOf(l.label);
+      while (name.length > 3 && ctx.measureText(name).width > room) name = `${name.replace(/…$/, '').slice(0, -1)}…`;
+      ctx.strokeStyle = ctx.fillStyle = look(l.label).colour; ctx.lineWidth = d;
+      ctx.beginPath(); ctx.moveTo(right, y); ctx.lineTo(right + 5 * d, at); ctx.stroke();
+      ctx.fillText(name, right + 8 * d, at);
     });
     ctx.restore();
   };

@@ -99,14 +99,46 @@ function start() {
     show(from - room, to + room, { table: false });
     rows.goTo(from);
   }
-  document.querySelectorAll('.excursion').forEach((b) => b.addEventListener('click', () => {
+  document.querySelectorAll('.excursion').forEach((b, i) => b.addEventListener('click', () => {
+    at = i;
+    counter.textContent = msg('script.mission.step', { at: i + 1, of: found.length });
+    found.forEach((o) => o.classList.toggle('on', o === b));
     // what is to be looked at is not left hidden
     data.channels.filter((c) => c.channel === b.dataset.channel).forEach((c) => hide(c.number, false));
     look(Number(b.dataset.from), Number(b.dataset.to));
     box.scrollIntoView({ block: 'nearest' });
   }));
+  // From one excursion to the next
+  const found = [...document.querySelectorAll('.excursion')], counter = document.getElementById('step-at');
+  let at = -1;
+  function step(by) {
+    if (!found.length) return;
+    at = at < 0 ? (by < 0 ? found.length - 1 : 0) : (at + by + found.length) % found.length;
+    counter.textContent = msg('script.mission.step', { at: at + 1, of: found.length });
+    found.forEach((b, i) => b.classList.toggle('on', i === at));
+    const b = found[at];
+    data.channels.filter((c) => c.channel === b.dataset.channel).forEach((c) => hide(c.number, false));
+    look(Number(b.dataset.from), Number(b.dataset.to));
+  }
+  document.querySelectorAll('[data-step]').forEach((b) => b.addEventListener('click', () => step(Number(b.dataset.step))));
+
+  // The chart alone
+  const record = document.getElementById('record'), alone = document.getElementById('full');
+  function full(on) {
+    record.classList.toggle('full', on);
+    document.body.classList.toggle('chart-alone', on);
+    alone.setAttribute('aria-pressed', on);
+    if (last) paint(last);
+    if (on) box.focus({ preventScroll: true });
+  }
+  alone?.addEventListener('click', () => full(!record.classList.contains('full')));
+
   document.addEventListener('keydown', (e) => {
-    if (e.key === 'Escape' && !document.querySelector('dialog[open]') && clear()) moved();
+    if (document.querySelector('dialog[open]') || e.defaultPrevented) return;
+    if (e.key === 'Escape') { if (record.classList.contains('full')) full(false); else if (clear()) moved(); return; }
+    if (e.ctrlKey || e.metaKey || e.altKey || e.target.closest('input, textarea, select, [contenteditable]')) return;
+    if (e.key === 'f') { e.preventDefault(); full(!record.classList.contains('full')); }
+    if (e.key === 'n' || e.key === 'p') { e.preventDefault(); step(e.key === 'n' ? 1 : -1); }
   });
   hands({ show, picked });
   document.addEventListener('pelerin:theme', () => { fillMenus(); show(view.from, view.to, { noted: false, table: false }); });

@@ -3,6 +3,8 @@
 import { data } from './context.js';
 
 const KEY = `pelerin-drawn-${data.mission}`;
+// which lines are drawn belongs to the spot: whoever hides one there does not want it in the next mission either
+const SPOT = data.spot ? `pelerin-lines-of-spot-${data.spot}` : null;
 const usual = () => ({ limits: true, excursions: true, notes: true, events: true, time: 'site', panels: 'unit', scales: {}, lines: [] });
 
 export const options = usual();
@@ -19,14 +21,16 @@ export function take(kept) {
 }
 
 export function changed() {
-  // what is hidden is seen again next time, unless a view says otherwise
   const kept = { ...options, lines: options.lines.map(({ chart, ...l }) => l) };
-  try { localStorage.setItem(KEY, JSON.stringify(kept)); } catch (e) { /* a browser that keeps nothing draws all the same */ }
+  try {
+    localStorage.setItem(KEY, JSON.stringify(kept));
+    if (SPOT) localStorage.setItem(SPOT, JSON.stringify(Object.fromEntries(options.lines.filter((l) => l.chart !== undefined).map((l) => [l.label, l.chart]))));
+  } catch (e) { /* a browser that keeps nothing draws all the same */ }
   watchers.forEach((act) => act());
 }
 
 export function forget() {
-  try { localStorage.removeItem(KEY); } catch (e) { /* nothing was kept */ }
+  try { localStorage.removeItem(KEY); if (SPOT) localStorage.removeItem(SPOT); } catch (e) { /* nothing was kept */ }
   take({});
   watchers.forEach((act) => act());
 }
@@ -40,7 +44,11 @@ export function say(label, what) {
   if (there) Object.assign(there, what); else options.lines.push({ label, ...what });
 }
 
-export const hidden = (number) => lineOf(data.channels[number]?.channel).chart === false;
+/** What a logger records of itself is folded away until it is asked for. */
+export function hidden(number) {
+  const channel = data.channels[number], drawn = lineOf(channel?.channel).chart;
+  return drawn === undefined ? channel?.house === true : drawn === false;
+}
 export const hide = (number, on) => say(data.channels[number].channel, { chart: !on });
 
 /** Whether it is in the table: unless said otherwise, all but what lies around the means of scans. */
@@ -54,6 +62,11 @@ export function ordered(labels) {
 
 try {
   take(data.view ?? JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+  if (!data.view && SPOT) {
+    Object.entries(JSON.parse(localStorage.getItem(SPOT) ?? '{}')).forEach(([label, chart]) => { if (data.channels.some((c) => c.channel === label)) say(label, { chart: chart === true }); });
+    // a record of which nothing would be seen is shown whole
+    if (data.channels.length && data.channels.every((c) => hidden(c.number))) options.lines.forEach((l) => delete l.chart);
+  }
 } catch (e) {
   take({});
 }

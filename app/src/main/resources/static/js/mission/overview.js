@@ -22,7 +22,7 @@ function made(show) {
 export async function overview(show) {
   strip = strip || made(show);
   small = small || await points(whole.from, whole.to, 600);
-  const d = devicePixelRatio, w = strip.clientWidth * d, h = 40 * d, ctx = strip.getContext('2d');
+  const d = devicePixelRatio, w = strip.clientWidth * d, h = 30 * d, ctx = strip.getContext('2d');
   strip.width = w; strip.height = h;
   const x = (t) => LEFT * d + (w - (LEFT + RIGHT) * d) * (t - whole.from) / (whole.to - whole.from);
   const line = small.lines[0];

@@ -1,13 +1,13 @@
 // One plot a unit, below each other on one axis of time.
-import { columnAt } from '../chart/path.js';
-import { LEFT, RIBBON, RIGHT, box, css, numbers, units, view } from './context.js';
+import { LEFT, RIBBON, RIGHT, box, css, data, numbers, units, view } from './context.js';
 import { drawCursors } from './cursors.js';
 import { drawLimits, labelLimits } from './limits.js';
 import { boxed, drawLines, nameLines, range } from './lines.js';
-import { drawMarks, markAt, drawRead } from './marks.js';
-import { nameOf, options } from './options.js';
+import { drawMarks, drawRead } from './marks.js';
+import { options } from './options.js';
+import { readOut } from './readout.js';
 import { drawOutside, drawRibbon } from './ribbon.js';
-import { labels, moment, splits, zone } from './times.js';
+import { labels, splits, zone } from './times.js';
 
 let plots = [];
 
@@ -18,22 +18,20 @@ function panels(lines) {
   return of.length ? of : [{ unit: units[0], lines: [] }];
 }
 
-function heights(n) {
-  const room = Math.max(300, Math.min(560, innerHeight - box.getBoundingClientRect().top - scrollY - 110));
-  if (n === 1) return [room];
-  if (options.panels === 'line') return Array.from({ length: n }, () => Math.max(120, Math.round(room / n)));
-  const first = Math.round(room * 0.58);
-  return Array.from({ length: n }, (u, i) => (i === 0 ? first : Math.max(90, Math.round((room - first) / (n - 1)))));
-}
+// The plots take at least this share of the window, and a panel at least so many pixels.
+const SHARE = 0.56, LEAST = 64;
+const ABOVE = 8, BETWEEN = 2, AXIS = 40, NO_AXIS = 4, BELOW = 86;
 
-function under(u, got) {
-  const out = document.getElementById('under');
-  if (u.cursor.left === null || u.cursor.left === undefined || u.cursor.left < 0) { out.textContent = ''; return; }
-  const t = u.posToVal(u.cursor.left, 'x') * 1000, at = got.groups.map((g) => columnAt(g, t));
-  const there = got.lines.filter((l) => at[l.group] >= 0), more = there.length > 6 ? msg('script.plots.more', { n: there.length - 6 }) : '';
-  const values = there.slice(0, 6).map((l) => { const i = at[l.group], raw = got.groups[l.group].raw; return (l.min[i] === null ? `${nameOf(l.label)} ◇` : raw || l.min[i] === l.max[i] ? `${nameOf(l.label)} ${numbers.format(l.max[i])} ${l.unit}` : `${nameOf(l.label)} ${numbers.format(l.min[i])} … ${numbers.format(l.max[i])} ${l.unit}`); });
-  const first = at[0] >= 0 && !got.groups[0].steps ? got.groups[0].t[at[0]] : t;
-  out.textContent = `${moment(first)}  ${values.join(' · ')}${more}${markAt(u, t)}`;
+/** Heights of the plots themselves: all that the window has, a panel as much as its lines and limits deserve. */
+function heights(shown) {
+  const around = RIBBON + 4 + AXIS + (shown.length - 1) * (ABOVE + BETWEEN + NO_AXIS);
+  const full = document.getElementById('record')?.classList.contains('full');
+  const top = full ? box.getBoundingClientRect().top : box.getBoundingClientRect().top + scrollY;
+  const room = Math.max(innerHeight * SHARE, innerHeight - top - around - BELOW, shown.length * LEAST);
+  const limited = (l) => data.channels[l.channel]?.low !== '' || data.channels[l.channel]?.high !== '';
+  const weights = shown.map((p) => (options.panels === 'line' ? 1 : 1 + Math.min(8, Math.max(0, p.lines.length - 1)) * 0.3 + (p.lines.some(limited) ? 0.8 : 0)));
+  const sum = weights.reduce((a, b) => a + b, 0), rest = room - shown.length * LEAST;
+  return weights.map((w) => Math.ceil(LEAST + rest * w / sum));
 }
 
 /** A press that does not move is a click at an instant. */
@@ -52,26 +50,26 @@ function clicks(u, picked) {
  */
 export function build(got, { stretch, all, picked }) {
   plots.forEach((p) => p.destroy());
-  const shown = panels(got.lines), high = heights(shown.length);
+  const shown = panels(got.lines), high = heights(shown);
   plots = shown.map(({ unit, lines }, i) => {
     const only = options.panels === 'line' ? lines.map((l) => l.channel) : null;
     const [lo, hi] = range(unit, lines, only), lowest = i === shown.length - 1;
     const settings = {
-      width: box.clientWidth, height: high[i],
-      padding: [i === 0 ? RIBBON + 4 : 14, RIGHT, lowest ? 0 : 6, 0],
+      width: box.clientWidth, height: high[i] + (i === 0 ? RIBBON + 4 : ABOVE) + (lowest ? AXIS : BETWEEN + NO_AXIS),
+      padding: [i === 0 ? RIBBON + 4 : ABOVE, RIGHT, lowest ? 0 : BETWEEN, 0],
       legend: { show: false },
       tzDate: (s) => uPlot.tzDate(new Date(s * 1000), zone()),
       cursor: { sync: { key: 'mission', setSeries: false }, drag: { x: true, y: true, uni: 40, setScale: false }, points: { show: false }, bind: { mousedown: (u, t, h) => (e) => { if (!e.shiftKey) h(e); return null; }, dblclick: () => () => { all(); return null; } } },
       scales: { x: { time: true, min: view.from / 1000, max: view.to / 1000 }, y: { range: () => [lo, hi] } },
       axes: [
-        { show: true, space: 74, size: lowest ? 44 : 4, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '13px Next', values: lowest ? (u, at, ax, space, incr) => labels(at, incr) : (u, s) => s.map(() => null), ...(splits(0, 1, 1) ? { splits: () => splits(view.from / 1000, view.to / 1000, box.clientWidth / 90) } : {}) },
+        { show: true, space: 74, size: lowest ? AXIS : NO_AXIS, stroke: css('--ink-2'), grid: { stroke: css('--line-2'), width: 1 }, ticks: { show: lowest, stroke: css('--line') }, font: '13px Next', values: lowest ? (u, at, ax, space, incr) => labels(at, incr) : (u, s) => s.map(() => null), ...(splits(0, 1, 1) ? { splits: () => splits(view.from / 1000, view.to / 1000, box.clientWidth / 90) } : {}) },
         { size: LEFT, stroke: css('--ink-2'), grid: { show: false }, ticks: { show: false }, font: '13px Next', values: (u, at) => at.map((v, k) => (k === at.length - 1 ? `${numbers.format(v)} ${unit}` : numbers.format(v))) },
       ],
       series: [{}, ...lines.map(() => ({ show: true, paths: () => null, points: { show: false } }))],
       hooks: {
         drawAxes: [drawLimits(unit, only)],
         draw: [drawLines(lines, got.groups), drawOutside, labelLimits(unit, only), nameLines(lines, got.groups), ...(i === 0 ? [drawRibbon] : []), drawMarks(i === 0), drawCursors, ...(lowest ? [drawRead] : [])],
-        setCursor: [(u) => under(u, got)],
+        setCursor: [(u) => readOut(u, got)],
         setSelect: [(u) => {
           const { left, top, width, height } = u.select;
           // a box that leaves out some of the height is one of values, too

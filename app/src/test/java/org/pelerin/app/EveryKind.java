@@ -71,7 +71,7 @@ final class EveryKind implements AutoCloseable {
                         "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message) SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
                         mission.id,
                         Sha256.of(new byte[0]));
-        set = bed.bean(LimitSets.class).create("Every kind", limits(), "tech");
+        set = bed.bean(LimitSets.class).create("Every kind " + serial, limits(), "tech");
         bed.bean(LimitsInForce.class).say(mission.mission(), set, "to see them all", "tech");
         bed.bean(Evaluation.class).again(mission.id);
     }

@@ -10,17 +10,24 @@ import com.microsoft.playwright.Page;
 import java.net.http.HttpResponse;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Help where it is needed: a word explains itself, a page leads to its part of the guide, and German fits where English does. */
+@Tag("bed")
 @Timeout(240)
 class HelpTest extends PageTest {
+
+    /** Pages that are held against the rules of accessibility in German, too; the others are in English, elsewhere. */
+    private static final Set<String> LOOKED_AT = Set.of(
+            "/", "/dock", "/plans/new?model=birch-th", "/missions", "/library/models/hawthorn-m32", "/help/operator");
 
     private static EveryKind kinds;
 
@@ -163,10 +170,12 @@ class HelpTest extends PageTest {
                 if (over > 0) {
                     wide.add(path + " by " + over);
                 }
-                try {
-                    Axe.check(p);
-                } catch (AssertionError e) {
-                    wide.add(e.getMessage());
+                if (LOOKED_AT.contains(path)) {
+                    try {
+                        Axe.check(p);
+                    } catch (AssertionError e) {
+                        wide.add(e.getMessage());
+                    }
                 }
             }
         }

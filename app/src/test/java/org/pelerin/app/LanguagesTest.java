@@ -69,6 +69,7 @@ class LanguagesTest {
     /** What both languages call so. */
     private static final Pattern PORT = Pattern.compile("Port \\d+.*");
 
+    private static PrivateDatabase database;
     private static TestBed bed;
     private static EveryKind kinds;
     private static final Map<String, Document> ENGLISH = new LinkedHashMap<>();
@@ -76,7 +77,9 @@ class LanguagesTest {
 
     @BeforeAll
     static void walk() throws Exception {
-        bed = TestBed.get();
+        // of its own: what other tests leave is in no language
+        database = new PrivateDatabase();
+        bed = TestBed.with(database);
         kinds = new EveryKind(bed, "QL-TONGUE");
         Visitor admin = Visitor.signedIn(bed.address, "admin");
         Deque<String> ahead = new ArrayDeque<>(Stream.concat(
@@ -111,8 +114,9 @@ class LanguagesTest {
     }
 
     @AfterAll
-    static void away() {
-        kinds.close();
+    static void away() throws InterruptedException {
+        bed.close();
+        database.close();
     }
 
     private static String kind(String path) {
@@ -130,7 +134,7 @@ class LanguagesTest {
 
     private static List<String> said(Document page) {
         Document copy = page.clone();
-        copy.select("script, style, [translate=no]").remove();
+        copy.select("script, style, [translate=no], body [lang]").remove();
         List<String> out = new ArrayList<>();
         copy.getAllElements().forEach(e -> {
             e.textNodes().forEach(t -> out.add(t.text().strip()));

@@ -152,7 +152,7 @@ class SectionTest extends PageTest {
         assertThat(Valid.troubles(pdf)).isEmpty();
         try (var document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document))
-                    .contains("Before the shelves", "section right: 11.00 °C", "6.00 °C between section right");
+                    .contains("Before the shelves", "section right: 11.00 °C", "6.00\u00a0°C between section right");
             var files =
                     document.getDocumentCatalog().getNames().getEmbeddedFiles().getNames();
             assertThat(files).hasSize(2);

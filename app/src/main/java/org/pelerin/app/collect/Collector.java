@@ -81,7 +81,7 @@ class Collector {
             if (!job.leaveRunning() && link.status().state().running()) {
                 deviceAudit.noted(job.orderedBy(), "stop logger", job.serial(), "to collect it", () -> {
                     link.stop();
-                    return "stopped";
+                    return Texts.stored("stored.collector.stopped");
                 });
             }
             // the clock first: what must be there by then is; then pages and records: what the header says of the end

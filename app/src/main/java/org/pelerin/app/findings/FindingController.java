@@ -50,6 +50,9 @@ class FindingController {
         this.show = show;
     }
 
+    /** Of the same spot, that are told beside one. */
+    private static final int EARLIER = 6;
+
     @GetMapping("/findings/{id}")
     String finding(
             @PathVariable long id, @ModelAttribute("filter") FindingFilter filter, ShownUnits inUnits, Model page) {
@@ -88,6 +91,14 @@ class FindingController {
         }
     }
 
+    /** The excursion that its first line tells of; null for what a logger shows about itself. */
+    private static Part drawn(Finding f, List<Part> parts) {
+        return parts.stream()
+                .filter(p -> p.lead().equals(f.lead()))
+                .findFirst()
+                .orElse(parts.isEmpty() ? null : parts.get(0));
+    }
+
     private void show(Finding f, Typed typed, FindingFilter filter, ShownUnits inUnits, Model page) {
         long id = f.id();
         page.addAttribute("room", "findings");
@@ -96,7 +107,10 @@ class FindingController {
         page.addAttribute(
                 "fz",
                 f.subject().zone() == null ? show.home() : ZoneId.of(f.subject().zone()));
-        page.addAttribute("parts", findings.parts(id));
+        List<Part> parts = findings.parts(id);
+        page.addAttribute("parts", parts);
+        page.addAttribute("drawn", drawn(f, parts));
+        page.addAttribute("earlier", findings.earlier(f, EARLIER));
         page.addAttribute("entries", findings.entries(id));
         page.addAttribute("files", files.of(id));
         page.addAttribute("beside", overview.beside(filter, id));

@@ -17,8 +17,6 @@ import org.pelerin.core.exchange.ExcursionFields;
 import org.pelerin.core.judge.Limits;
 import org.pelerin.core.judge.Rule;
 import org.pelerin.core.judge.Severity;
-import org.pelerin.core.judge.Side;
-import org.pelerin.core.language.CurrentLanguage;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
@@ -115,10 +113,10 @@ class FindingIntake {
     /** What changed, and what was changed last before it; @param last null where nothing is on record */
     private void note(Part p, String what, LastChange.Told last, Instant now) {
         boolean since = last != null && !last.at().isBefore(mapper.lastNoted(p.findingId()));
-        String why = since
-                ? Texts.stored("stored.findingIntake.beforeIt", "last", CurrentLanguage.inEnglish(last::words))
-                : "";
-        String text = words(p) + " " + what + why;
+        String text = since
+                ? Texts.stored(
+                        "stored.findingIntake.changedAfter", "part", words(p), "what", what, "last", last.words())
+                : Texts.stored("stored.findingIntake.changed", "part", words(p), "what", what);
         mapper.note(
                 p.findingId(),
                 now,
@@ -158,8 +156,17 @@ class FindingIntake {
     }
 
     private static String words(Part p) {
-        String of = p.channel().isEmpty() ? "The record" : "“" + p.channel() + "”";
-        return of + " " + (p.side() == Side.MISSING ? "without data" : p.side().word());
+        String of = p.channel().isEmpty()
+                ? Texts.stored("stored.findingIntake.theRecord")
+                : Texts.stored("stored.findingIntake.quoted", "channel", p.channel());
+        return Texts.stored(
+                switch (p.side()) {
+                    case ABOVE -> "stored.findingIntake.above";
+                    case BELOW -> "stored.findingIntake.below";
+                    case MISSING -> "stored.findingIntake.gap";
+                },
+                "of",
+                of);
     }
 
     private long fresh(List<Part> together, Instant now) {

@@ -111,6 +111,12 @@ interface FindingMapper {
     @Select(FINDING + "WHERE f.id = #{id}")
     FindingRow byId(long id);
 
+    /** Excursions at a spot before an instant, the latest first. */
+    @Select(FINDING
+            + "WHERE f.spot_id = #{spot} AND f.kind = 'DEPARTURE' AND f.state <> 'WITHDRAWN' AND f.merged_into IS NULL"
+            + " AND f.from_at < #{before} ORDER BY f.from_at DESC, f.id DESC LIMIT #{most}")
+    List<FindingRow> earlier(long spot, Instant before, int most);
+
     /** Locked until the transaction ends, so that two who do something with it come one after the other. */
     @Select("SELECT state FROM finding WHERE id = #{id} FOR UPDATE")
     FindingState lock(long id);

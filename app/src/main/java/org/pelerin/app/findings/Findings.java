@@ -60,6 +60,17 @@ public class Findings {
         return Optional.ofNullable(mapper.byId(id)).map(FindingRow::finding);
     }
 
+    /** The latest excursions at its spot before it, at most so many; none for one without a spot. */
+    public List<Finding> earlier(Finding f, int most) {
+        Long spot = f.subject().spotId();
+        return spot == null
+                ? List.of()
+                : mapper.earlier(spot, f.extent().from(), most).stream()
+                        .map(FindingRow::finding)
+                        .filter(e -> e.id() != f.id())
+                        .toList();
+    }
+
     public List<Part> parts(long id) {
         return mapper.parts(id).stream().map(PartRow::part).toList();
     }
@@ -137,7 +148,7 @@ public class Findings {
         int done = 0;
         for (long id : sorted(ids)) {
             if (mapper.acknowledge(id, clock.instant(), by) == 1) {
-                step(id, by, "acknowledged", "acknowledge finding", "");
+                step(id, by, Texts.stored("stored.findings.acknowledged"), "acknowledge finding", "");
                 done++;
             }
         }

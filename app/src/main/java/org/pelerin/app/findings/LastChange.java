@@ -19,28 +19,28 @@ import org.springframework.stereotype.Component;
 class LastChange {
 
     private static final Map<String, String> OF_MISSION = Map.ofEntries(
-            Map.entry("exclude", "findings.lastChange.excludedAPeriod"),
-            Map.entry("include again", "findings.lastChange.removedAnExclusion"),
-            Map.entry("judged period", "findings.lastChange.changedTheAssessedPeriod"),
-            Map.entry("clock correction", "findings.lastChange.switchedTheClockCorrection"),
-            Map.entry("set limits", "findings.lastChange.choseTheLimits"),
-            Map.entry("judge by newest version", "findings.lastChange.choseTheNewestVersionOf"),
-            Map.entry("derive series", "findings.lastChange.addedADerivedSeries"),
-            Map.entry("remove derived series", "findings.lastChange.removedADerivedSeries"),
-            Map.entry("set working shift", "findings.lastChange.setTheWorkingShift"),
-            Map.entry("remove working shift", "findings.lastChange.removedTheWorkingShift"),
-            Map.entry("move mission", "findings.lastChange.movedTheMissionToAnother"),
-            Map.entry("collect mission", "findings.lastChange.collectedTheMission"),
-            Map.entry("collect running mission", "findings.lastChange.collectedMoreOfTheMission"));
+            Map.entry("exclude", "stored.lastChange.excludedAPeriod"),
+            Map.entry("include again", "stored.lastChange.removedAnExclusion"),
+            Map.entry("judged period", "stored.lastChange.changedTheAssessedPeriod"),
+            Map.entry("clock correction", "stored.lastChange.switchedTheClockCorrection"),
+            Map.entry("set limits", "stored.lastChange.choseTheLimits"),
+            Map.entry("judge by newest version", "stored.lastChange.choseTheNewestVersionOf"),
+            Map.entry("derive series", "stored.lastChange.addedADerivedSeries"),
+            Map.entry("remove derived series", "stored.lastChange.removedADerivedSeries"),
+            Map.entry("set working shift", "stored.lastChange.setTheWorkingShift"),
+            Map.entry("remove working shift", "stored.lastChange.removedTheWorkingShift"),
+            Map.entry("move mission", "stored.lastChange.movedTheMissionToAnother"),
+            Map.entry("collect mission", "stored.lastChange.collectedTheMission"),
+            Map.entry("collect running mission", "stored.lastChange.collectedMoreOfTheMission"));
 
     private static final Map<String, String> OF_LOGGER = Map.of(
-            "place logger", "findings.lastChange.placedTheLogger",
-            "correct placing", "findings.lastChange.correctedTheTimesAtThe",
-            "take logger away", "findings.lastChange.tookTheLoggerAway");
+            "place logger", "stored.lastChange.placedTheLogger",
+            "correct placing", "stored.lastChange.correctedTheTimesAtThe",
+            "take logger away", "stored.lastChange.tookTheLoggerAway");
 
     private static final Map<String, String> OF_PLACE = Map.of(
-            "attach limits", "findings.lastChange.assignedLimitsToThePlace",
-            "detach limits", "findings.lastChange.removedLimitsFromThePlace");
+            "attach limits", "stored.lastChange.assignedLimitsToThePlace",
+            "detach limits", "stored.lastChange.removedLimitsFromThePlace");
 
     private final AuditTrail audit;
     private final LimitsInForce limits;
@@ -70,7 +70,7 @@ class LastChange {
                             now.set().name(),
                             "version",
                             now.set().version()),
-                    Map.of("save limits", "findings.lastChange.savedTheLimits")));
+                    Map.of("save limits", "stored.lastChange.savedTheLimits")));
         }
         return found.stream()
                 .max(Comparator.comparingLong(AuditEntry::sequence))
@@ -82,12 +82,12 @@ class LastChange {
     }
 
     private static String words(AuditEntry e) {
-        String did = Texts.of(OF_MISSION.getOrDefault(
+        String did = Texts.stored(OF_MISSION.getOrDefault(
                 e.action(),
                 OF_LOGGER.getOrDefault(
-                        e.action(), OF_PLACE.getOrDefault(e.action(), "findings.lastChange.savedTheLimits"))));
+                        e.action(), OF_PLACE.getOrDefault(e.action(), "stored.lastChange.savedTheLimits"))));
         return Texts.of(
-                "findings.lastChange.whoDid",
+                "stored.lastChange.whoDid",
                 "who",
                 e.who(),
                 "did",

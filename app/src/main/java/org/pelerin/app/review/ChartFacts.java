@@ -5,7 +5,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.pelerin.app.collect.DeviceEvents;
+import org.pelerin.app.missions.Housekeeping;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.organisation.units.AskedUnits;
 import org.pelerin.app.platform.language.Texts;
@@ -78,7 +80,15 @@ class ChartFacts {
         data.put("zone", mission.zoneOr(show.home()).getId());
         data.put("t", AskedUnits.of(t).text());
         data.put("clock", viewed.none() ? "" : MissionController.OWN);
-        data.put("channels", channels(limits, tables, j, inUnits));
+        data.put("spot", mission.place().spotId() == null ? 0 : mission.place().spotId());
+        data.put(
+                "channels",
+                channels(
+                        limits,
+                        tables,
+                        j,
+                        inUnits,
+                        Housekeeping.of(mission.device().model())));
         data.put("rules", rules(limits, j, inUnits));
         data.put("tables", tables.stream().map(ChartFacts::table).toList());
         data.put(
@@ -174,7 +184,11 @@ class ChartFacts {
     }
 
     private static List<Map<String, Object>> channels(
-            Limits limits, List<SeriesTable> tables, JudgementDocument j, ShownUnits inUnits) {
+            Limits limits,
+            List<SeriesTable> tables,
+            JudgementDocument j,
+            ShownUnits inUnits,
+            Set<String> housekeeping) {
         List<Integer> shown = SeriesTable.shownAtFirst(tables);
         List<Map<String, Object>> out = new ArrayList<>();
         for (int i = 0; i < j.series().size(); i++) {
@@ -188,6 +202,8 @@ class ChartFacts {
                     shown.contains(i),
                     "scans",
                     SeriesTable.ofScans(c.channel()),
+                    "house",
+                    band == null && housekeeping.contains(c.channel()),
                     "channel",
                     c.channel(),
                     "unit",

@@ -161,6 +161,7 @@ class RecordController {
             @RequestParam long to,
             @RequestParam(defaultValue = "900") int width,
             @RequestParam(required = false) List<Integer> channels,
+            @RequestParam(defaultValue = "") String line,
             @RequestParam(defaultValue = "unit") String panels,
             @RequestParam(defaultValue = "") Set<String> without,
             ShownUnits inUnits,
@@ -170,6 +171,7 @@ class RecordController {
         Chart.Window window = chart.window(mission, from, to, wide, inUnits);
         List<Chart.Line> lines = window.lines().stream()
                 .filter(l -> channels == null || channels.contains(l.channel()))
+                .filter(l -> line.isEmpty() || line.equals(l.label()))
                 .toList();
         String title = mission.subject() + ", " + mission.where();
         return ChartDrawing.of(

@@ -35,7 +35,8 @@ public final class Recogniser {
             Map<String, Integer> groups,
             Map<String, Object> chosen,
             String part,
-            int letters) {}
+            int letters,
+            int signs) {}
 
     private final Bundles bundles;
     private final List<Form> forms = new ArrayList<>();
@@ -48,7 +49,10 @@ public final class Recogniser {
                 expand(key, wording.written(), new Draft());
             }
         });
-        forms.sort(Comparator.comparingInt(Form::letters).reversed());
+        // of two that have as many letters, the one that says more around its arguments
+        forms.sort(Comparator.comparingInt(Form::letters)
+                .thenComparingInt(Form::signs)
+                .reversed());
     }
 
     /** In the language, where a wording of it is recognised; else as it is. */
@@ -179,7 +183,8 @@ public final class Recogniser {
                     draft.parts.stream()
                             .max(Comparator.comparingInt(String::length))
                             .orElse(""),
-                    letters));
+                    letters,
+                    draft.parts.stream().mapToInt(String::length).sum()));
         }
     }
 }

@@ -305,6 +305,7 @@ class WriteController {
     private String show(Model page, DockedLogger logger, PlanForm form, StoredPlan chosen, Long spot) {
         fill(page, logger, form, parse(logger, form), spot);
         page.addAttribute("room", "dock");
+        page.addAttribute("wide", true);
         page.addAttribute("logger", logger);
         page.addAttribute("fitting", fitting(logger));
         page.addAttribute("chosen", chosen);

@@ -22,6 +22,7 @@ import org.pelerin.app.findings.signing.Signature;
 import org.pelerin.app.findings.signing.Signing;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.MissionText;
+import org.pelerin.app.missions.Housekeeping;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.documentation.Attachment;
 import org.pelerin.app.missions.documentation.DocumentationService;
@@ -111,7 +112,14 @@ class MissionDocument implements ReportComposer {
                         .filter(present::contains)
                         .toList());
         model.put("charts", present.contains(ReportSection.CHARTS) ? charts(d, r.spec()) : List.of());
-        model.put("series", wanted(d, r.spec()));
+        List<JudgementDocument.Channel> series = wanted(d, r.spec());
+        model.put("series", series);
+        model.put(
+                "unlimitedLine",
+                series.stream()
+                        .filter(s -> s.withinPercent() == null && s.count() > 0)
+                        .map(JudgementDocument.Channel::channel)
+                        .toList());
         model.put(
                 "excursions",
                 d.judgement().excursions().stream()
@@ -190,15 +198,24 @@ class MissionDocument implements ReportComposer {
                 .toList();
     }
 
-    /** A chart a series; a second table says the same at a coarser grain and has none. */
+    /**
+     * Channels of one quantity together; a second table says the same at a coarser grain and has none, and what the logger records of itself is
+     * drawn only where it is asked for.
+     */
     private List<String> charts(Dossier d, ReportSpec spec) {
         List<List<Series>> tables = d.tables();
-        return IntStream.range(0, tables.size())
+        Set<String> own = Housekeeping.of(d.mission().device().model());
+        List<Series> drawn = IntStream.range(0, tables.size())
                 .filter(t -> t == 0 || tables.get(t).get(0).axis().events())
                 .boxed()
                 .flatMap(t -> tables.get(t).stream())
                 .filter(s -> spec.wants(s.label()))
-                .map(s -> ReportChart.draw(d, s, show))
+                .filter(s -> !spec.wantsAll()
+                        || !own.contains(s.label())
+                        || d.limits().band(s.label()) != null)
+                .toList();
+        return ReportChart.groups(d, drawn).stream()
+                .map(g -> ReportChart.draw(d, g, show))
                 .toList();
     }
 

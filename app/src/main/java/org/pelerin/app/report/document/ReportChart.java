@@ -3,7 +3,12 @@ package org.pelerin.app.report.document;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
@@ -13,20 +18,35 @@ import org.pelerin.core.series.Envelope;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
 
-/** One channel drawn for a document, from the same envelope as on the screen: SVG, {@value #WIDTH} by {@value #HEIGHT}. */
+/**
+ * Channels of one quantity drawn for a document, from the same envelope as on the screen: SVG, {@value #WIDTH} by {@value #HEIGHT}. Of several each
+ * has its name beside its end.
+ */
 final class ReportChart {
+
+    /** Lines in one chart that can still be told apart in print. */
+    static final int MOST_LINES = 6;
 
     private static final int WIDTH = 672;
     private static final int HEIGHT = 210;
     private static final int LEFT = 46;
-    private static final int RIGHT = 8;
     private static final int TOP = 22;
     private static final int BOTTOM = 24;
-    private static final int COLUMNS = WIDTH - LEFT - RIGHT;
+    private static final int NAMES = 104;
+    private static final int LONGEST_NAME = 20;
+    private static final double LINE = 11;
 
+    /** As on the screen; in grey they differ by their dashes. */
+    private static final String[] COLOURS = {"#1b2a33", "#5b6fa8", "#8a5a83", "#4f7f3a", "#a8842c", "#2f8a8a"};
+
+    private static final String[] DASHES = {"", "5 2", "2 2", "7 2 2 2", "1 2", "4 1 1 1"};
+
+    private final int right;
+    private final int columns;
     private final Dossier d;
+    private final List<Series> all;
+    private final List<Envelope> envelopes;
     private final Series series;
-    private final Band band;
     private final ZoneId zone;
     private final Formats show;
     private final long from;
@@ -37,32 +57,67 @@ final class ReportChart {
     private double high = Double.NEGATIVE_INFINITY;
     private final StringBuilder svg = new StringBuilder();
 
-    private ReportChart(Dossier d, Series series, Formats show) {
+    private ReportChart(Dossier d, List<Series> all, Formats show) {
         this.d = d;
-        this.series = series;
-        this.band = d.limits().band(series.label());
+        this.all = all;
+        this.series = all.get(0);
+        this.right = all.size() == 1 ? 8 : NAMES;
+        this.columns = WIDTH - LEFT - right;
+        this.envelopes = all.stream()
+                .map(s -> Envelope.of(s, 0, s.axis().count(), columns))
+                .toList();
         this.zone = d.zone();
         this.show = show;
-        this.from = series.axis().millisAt(0);
-        this.to = series.axis().millisAt(series.axis().count());
+        this.from = all.stream().mapToLong(s -> s.axis().millisAt(0)).min().orElseThrow();
+        this.to = all.stream()
+                .mapToLong(s -> s.axis().millisAt(s.axis().count()))
+                .max()
+                .orElseThrow();
     }
 
-    static String draw(Dossier d, Series series, Formats show) {
-        return new ReportChart(d, series, show).svg();
+    /** @param all of one quantity, at most {@value #MOST_LINES} */
+    static String draw(Dossier d, List<Series> all, Formats show) {
+        return new ReportChart(d, all, show).svg();
+    }
+
+    /**
+     * How the channels of a document share its charts: those of one unit together, the limited ones first, changes of state each alone.
+     */
+    static List<List<Series>> groups(Dossier d, List<Series> of) {
+        List<List<Series>> out = new ArrayList<>();
+        List<Series> ordered = of.stream()
+                .sorted(Comparator.comparing(s -> d.limits().band(s.label()) == null))
+                .toList();
+        for (Series s : ordered) {
+            boolean alone = s.axis().events() || s.unit().toString().isEmpty();
+            Optional<List<Series>> room = out.stream()
+                    .filter(g -> !alone
+                            && g.size() < MOST_LINES
+                            && !g.get(0).axis().events()
+                            && g.get(0).unit().equals(s.unit()))
+                    .findFirst();
+            room.ifPresentOrElse(g -> g.add(s), () -> out.add(new ArrayList<>(List.of(s))));
+        }
+        return out;
     }
 
     private String svg() {
-        Envelope e = Envelope.of(series, 0, series.axis().count(), COLUMNS);
-        scale(e);
+        envelopes.forEach(this::scale);
+        bounds();
         svg.append(DocumentSvg.open(WIDTH, HEIGHT, said()));
         put(
                 "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" fill=\"#f5f6f4\"/>",
-                LEFT, TOP, COLUMNS, HEIGHT - TOP - BOTTOM);
+                LEFT, TOP, columns, HEIGHT - TOP - BOTTOM);
         limits();
         values();
         days();
         ribbon();
-        line(e);
+        for (int i = 0; i < all.size(); i++) {
+            line(all.get(i), envelopes.get(i), i);
+        }
+        if (all.size() > 1) {
+            names();
+        }
         svg.append("</svg>");
         return svg.toString();
     }
@@ -74,13 +129,26 @@ final class ReportChart {
                 high = Math.max(high, e.max()[c]);
             }
         }
+    }
+
+    private List<Band> bands() {
+        return all.stream()
+                .map(s -> d.limits().band(s.label()))
+                .filter(Objects::nonNull)
+                .distinct()
+                .toList();
+    }
+
+    private void bounds() {
         least = low;
         greatest = high;
-        if (band != null && !Double.isInfinite(band.low())) {
-            low = Math.min(low, band.low());
-        }
-        if (band != null && !Double.isInfinite(band.high())) {
-            high = Math.max(high, band.high());
+        for (Band band : bands()) {
+            if (!Double.isInfinite(band.low())) {
+                low = Math.min(low, band.low());
+            }
+            if (!Double.isInfinite(band.high())) {
+                high = Math.max(high, band.high());
+            }
         }
         if (low > high) {
             low = 0;
@@ -91,27 +159,30 @@ final class ReportChart {
         high += room;
     }
 
+    /** One band is coloured; of several only the limits are drawn. */
     private void limits() {
-        if (band == null) {
-            return;
-        }
-        double top = Double.isInfinite(band.high()) ? TOP : y(band.high());
-        double bottom = Double.isInfinite(band.low()) ? HEIGHT - BOTTOM : y(band.low());
-        put(
-                "<rect x=\"%d\" y=\"%.1f\" width=\"%d\" height=\"%.1f\" fill=\"#dfeae6\"/>",
-                LEFT, top, COLUMNS, bottom - top);
-        if (!Double.isInfinite(band.high())) {
-            rule(top);
-        }
-        if (!Double.isInfinite(band.low())) {
-            rule(bottom);
+        List<Band> bands = bands();
+        for (Band band : bands) {
+            double top = Double.isInfinite(band.high()) ? TOP : y(band.high());
+            double bottom = Double.isInfinite(band.low()) ? HEIGHT - BOTTOM : y(band.low());
+            if (bands.size() == 1) {
+                put(
+                        "<rect x=\"%d\" y=\"%.1f\" width=\"%d\" height=\"%.1f\" fill=\"#dfeae6\"/>",
+                        LEFT, top, columns, bottom - top);
+            }
+            if (!Double.isInfinite(band.high())) {
+                rule(top);
+            }
+            if (!Double.isInfinite(band.low())) {
+                rule(bottom);
+            }
         }
     }
 
     private void rule(double y) {
         put(
                 "<path d=\"M%d %.1fH%d\" stroke=\"#1f5a4c\" stroke-width=\"0.8\" fill=\"none\"/>",
-                LEFT, y, WIDTH - RIGHT, y);
+                LEFT, y, WIDTH - right, y);
     }
 
     /** What is to be seen, for those who cannot see it. */
@@ -120,7 +191,7 @@ final class ReportChart {
         return Texts.of(
                 "report.document.reportChart.fromTo",
                 "label",
-                series.label(),
+                labels(),
                 "from",
                 show.second(Instant.ofEpochMilli(from), zone),
                 "to",
@@ -149,7 +220,11 @@ final class ReportChart {
         for (double v = Math.ceil(low / step) * step; v <= high; v += step) {
             text(LEFT - 6, y(v) + 3.5, "end", show.number(v, step < 1 ? 1 : 0));
         }
-        text(0, TOP - 8, "start", series.label() + ", " + series.unit());
+        text(
+                0,
+                TOP - 8,
+                "start",
+                all.size() == 1 ? series.label() + ", " + series.unit() : String.valueOf(series.unit()));
     }
 
     private void days() {
@@ -165,7 +240,7 @@ final class ReportChart {
             put(
                     "<path d=\"M%.1f %dV%d\" stroke=\"#c5ccc6\" stroke-width=\"0.6\" fill=\"none\"/>",
                     x, TOP, HEIGHT - BOTTOM);
-            if (x < WIDTH - 40) {
+            if (x < WIDTH - right - 32) {
                 text(x + 2, HEIGHT - 8, "start", show.day(t, zone));
             }
             t = t.atZone(zone).plusDays(step).toInstant();
@@ -195,7 +270,7 @@ final class ReportChart {
 
     /** What is missing of the whole record is missing here. */
     private boolean concerns(ExcursionDocument e) {
-        return e.of().isEmpty() || e.about(series.label());
+        return e.of().isEmpty() || all.stream().anyMatch(s -> e.about(s.label()));
     }
 
     private static String colour(Side side) {
@@ -206,7 +281,52 @@ final class ReportChart {
         };
     }
 
-    private void line(Envelope e) {
+    private String labels() {
+        return Texts.and(all.stream().map(Series::label).toList());
+    }
+
+    /** Beside where each ends, each clear of the others. */
+    private void names() {
+        record End(int i, double y) {}
+        List<End> ends = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Envelope e = envelopes.get(i);
+            for (int c = e.columns() - 1; c >= 0; c--) {
+                if (!Double.isNaN(e.min()[c])) {
+                    ends.add(new End(i, y((e.min()[c] + e.max()[c]) / 2)));
+                    break;
+                }
+            }
+        }
+        ends.sort(Comparator.comparingDouble(End::y));
+        double[] at = new double[ends.size()];
+        for (int k = 0; k < at.length; k++) {
+            at[k] = Math.max(ends.get(k).y(), k == 0 ? TOP : at[k - 1] + LINE);
+        }
+        double foot = HEIGHT - BOTTOM;
+        for (int k = at.length - 1; k >= 0; k--) {
+            at[k] = Math.min(at[k], foot);
+            foot = at[k] - LINE;
+        }
+        for (int k = 0; k < at.length; k++) {
+            int i = ends.get(k).i();
+            String name = all.get(i).label();
+            put(
+                    "<path d=\"M%d %.1fL%d %.1fh10\" fill=\"none\" stroke=\"%s\" stroke-width=\"0.9\"%s/>",
+                    WIDTH - right, ends.get(k).y(), WIDTH - right + 5, at[k], COLOURS[i], dash(i));
+            text(
+                    WIDTH - right + 18,
+                    at[k] + 3,
+                    "start",
+                    name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME - 1) + "…" : name);
+        }
+    }
+
+    private static String dash(int i) {
+        return DASHES[i].isEmpty() ? "" : " stroke-dasharray=\"" + DASHES[i] + "\"";
+    }
+
+    private void line(Series series, Envelope e, int i) {
         StringBuilder path = new StringBuilder();
         boolean pen = false;
         for (int c = 0; c < e.columns(); c++) {
@@ -226,11 +346,13 @@ final class ReportChart {
         if (pen && series.axis().events()) {
             path.append(String.format(Locale.ROOT, "H%.1f", x(to)));
         }
-        put("<path d=\"%s\" fill=\"none\" stroke=\"#1b2a33\" stroke-width=\"0.9\" stroke-linejoin=\"round\"/>", path);
+        put(
+                "<path d=\"%s\" fill=\"none\" stroke=\"%s\" stroke-width=\"0.9\" stroke-linejoin=\"round\"%s/>",
+                path, COLOURS[i], all.size() == 1 ? "" : dash(i));
     }
 
     private double x(long millis) {
-        return LEFT + (double) COLUMNS * (millis - from) / Math.max(1, to - from);
+        return LEFT + (double) columns * (millis - from) / Math.max(1, to - from);
     }
 
     private double y(double v) {

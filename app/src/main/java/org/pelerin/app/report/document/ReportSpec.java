@@ -73,6 +73,11 @@ public record ReportSpec(
         return sections.contains(section);
     }
 
+    /** Whether no channels were chosen. */
+    boolean wantsAll() {
+        return channels.isEmpty();
+    }
+
     boolean wants(String channel) {
         return channels.isEmpty() || channels.contains(channel);
     }

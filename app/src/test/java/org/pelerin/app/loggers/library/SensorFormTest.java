@@ -120,7 +120,7 @@ class SensorFormTest {
         form.raw = "23.2";
         assertThat(ScalingPreview.of(form, form.scaling(new FieldReader()), new FieldReader())
                         .result())
-                .isEqualTo("sensor fault: 220 °C is outside −20 … 180");
+                .isEqualTo("sensor fault: 220\u00a0°C is outside −20 … 180");
         form.raw = "20";
         assertThat(ScalingPreview.of(form, form.scaling(new FieldReader()), new FieldReader())
                         .result())

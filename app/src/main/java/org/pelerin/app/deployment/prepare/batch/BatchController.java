@@ -172,6 +172,7 @@ class BatchController {
                 .mapToObj(i -> line(order.wanted().get(i), spots, conflicts.get(i)))
                 .toList();
         page.addAttribute("room", "dock");
+        page.addAttribute("wide", true);
         page.addAttribute("form", form);
         page.addAttribute("errors", typed.errors());
         page.addAttribute("typed", typed.errors().values());
@@ -285,6 +286,7 @@ class BatchController {
                 items.stream().filter(i -> i.state() == BatchItem.State.DONE).count();
         long open = items.stream().filter(i -> i.state().open()).count();
         page.addAttribute("room", "dock");
+        page.addAttribute("wide", true);
         page.addAttribute("batch", batch);
         page.addAttribute("items", items);
         page.addAttribute("done", done);
