@@ -27,3 +27,8 @@
   document.getElementById('all-findings')?.addEventListener('change', (e) => document.querySelectorAll('#findings [name=ids]').forEach((b) => { b.checked = e.target.checked; }));
   document.querySelector('form[data-auto]')?.addEventListener('change', (e) => e.currentTarget.requestSubmit());
 })();
+
+// a drawing is asked for as wide as it will be seen, so that its letters can be read on a phone
+document.body.addEventListener('htmx:configRequest', (e) => {
+  if (e.detail.elt.matches('.finding-chart > div')) e.detail.path = e.detail.path.replace(/width=\d+/, `width=${Math.max(320, Math.round(e.detail.elt.clientWidth))}`);
+});

@@ -22,7 +22,7 @@ more?.addEventListener('click', () => {
 const keysList = document.getElementById('keys-list');
 document.getElementById('keys')?.addEventListener('click', () => keysList.showModal());
 
-let gPressed = 0;
+let gPressed = -Infinity;
 document.addEventListener('keydown', (e) => {
   const typing = e.target.closest('input:not([type=radio]):not([type=checkbox]), textarea, select');
   if ((e.ctrlKey || e.metaKey) && e.key === 'Enter') {
@@ -37,7 +37,7 @@ document.addEventListener('keydown', (e) => {
   if (e.key === 'g') { gPressed = e.timeStamp; return; }
   if (e.timeStamp - gPressed < 1500) {
     const room = document.querySelector(`.rail [data-key="${CSS.escape(e.key)}"]`);
-    gPressed = 0;
+    gPressed = -Infinity;
     if (room) { e.preventDefault(); room.click(); return; }
   }
   if (e.key === 'n' || e.key === 'p') document.querySelector(`.pager [data-key-go="${e.key}"]`)?.click();

@@ -10,7 +10,7 @@ export const view = { ...whole };
 // of a few lines the names stand in the margin; of many, in a list beside
 const few = data.channels.filter((c) => c.shown && !c.house && !c.scans).length <= 8;
 export const NAMED = few && window.innerWidth > 700;
-export const LEFT = 58, RIGHT = NAMED ? 104 : 12, RIBBON = 30;
+export const LEFT = 58, RIGHT = NAMED ? 104 : 12, RIBBON = 34;
 export const units = [...new Set(data.channels.map((c) => c.unit))];
 
 export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();

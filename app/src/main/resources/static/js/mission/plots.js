@@ -19,8 +19,8 @@ function panels(lines) {
 }
 
 // The plots take at least this share of the window, and a panel at least so many pixels.
-const SHARE = 0.56, LEAST = 64;
-const ABOVE = 8, BETWEEN = 2, AXIS = 40, NO_AXIS = 4, BELOW = 86;
+const SHARE = 0.553, LEAST = 64;
+const ABOVE = 8, BETWEEN = 2, AXIS = 38, NO_AXIS = 4, BELOW = 92;
 
 /** Heights of the plots themselves: all that the window has, a panel as much as its lines and limits deserve. */
 function heights(shown) {

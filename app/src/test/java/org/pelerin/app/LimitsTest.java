@@ -151,7 +151,7 @@ class LimitsTest extends PageTest {
                 .containsText("is assigned, and collected missions are checked against it too");
         Axe.check(page);
         page.navigate(bed.address + "/missions/" + own.id);
-        assertThat(page.locator("aside.consequences")).containsText("Permit of the outlet, version 1, of its spot.");
+        assertThat(page.locator("main")).containsText("Permit of the outlet, version 1, of its spot.");
         assertThat(page.locator("h1")).containsText("twice");
         JudgementDocument j = judged();
         assertThat(j.excursions()).hasSize(2);
@@ -193,7 +193,7 @@ class LimitsTest extends PageTest {
         assertThat(page.locator("#what-if-verdict")).containsText("Within limits");
         page.locator("button:has-text('Save as version 2 of “Warm water”')").click();
         assertThat(page.locator(".said")).containsText("Saved as version 2");
-        assertThat(page.locator("aside.consequences")).containsText("Newer version available: 2");
+        assertThat(page.locator("main")).containsText("Newer version available: 2");
         assertThat(judged().verdict()).isEqualTo("excursions");
         page.navigate(bed.address + "/limits/" + set.id());
         assertThat(page.locator(".ask")).containsText("1 mission is checked against an earlier version");

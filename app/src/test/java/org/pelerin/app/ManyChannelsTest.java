@@ -10,17 +10,22 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.judge.limits.LimitSet;
 import org.pelerin.app.judge.limits.LimitSets;
 import org.pelerin.app.judge.limits.LimitsInForce;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.judge.Bound;
 import org.pelerin.core.judge.Lasting;
 import org.pelerin.core.judge.Limits;
@@ -46,6 +51,7 @@ class ManyChannelsTest extends PageTest {
     @AfterEach
     void away() {
         if (own != null) {
+            bed.bean(JdbcTemplate.class).update("DELETE FROM foreign_file WHERE mission_id = ?", own.id);
             own.close();
         }
     }
@@ -82,6 +88,12 @@ class ManyChannelsTest extends PageTest {
                 IntStream.range(0, SAMPLES).mapToDouble(i -> 12 - i / 7200.0).toArray(),
                 null));
         bed.bean(SeriesWriter.class).replace(own.id, all);
+        // what its report says that it follows from
+        bed.bean(JdbcTemplate.class)
+                .update(
+                        "INSERT INTO foreign_file (mission_id, name, uploaded_at, uploaded_by, size, sha256, settings, state, message) SELECT ?, 'record.csv', 0, 'tech', 0, ?, '{}', 'TAKEN', ''",
+                        own.id,
+                        Sha256.of(new byte[0]));
         LimitSet set = bed.bean(LimitSets.class)
                 .create(
                         "Many " + channels + " of " + made,
@@ -136,6 +148,18 @@ class ManyChannelsTest extends PageTest {
         open();
         assertThat(((Number) page.evaluate("() => document.documentElement.scrollWidth")).intValue())
                 .isLessThanOrEqualTo(390);
+    }
+
+    /** Channels share pictures, and those without limits one line: an auditor reads it to the end. */
+    @ParameterizedTest
+    @CsvSource({"2, 4", "40, 8"})
+    void a_report_has_few_pages(int channels, int most) throws Exception {
+        record(channels);
+        try (PDDocument document = Loader.loadPDF(MadeReports.ofMission(bed, own.id))) {
+            assertThat(document.getNumberOfPages()).isLessThanOrEqualTo(most);
+            String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+            assertThat(text).contains("No limits on values: Point 2");
+        }
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.util.stream.IntStream;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.missions.MissionQueries;
+import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
@@ -173,7 +174,7 @@ class RecordController {
                 .filter(l -> channels == null || channels.contains(l.channel()))
                 .filter(l -> line.isEmpty() || line.equals(l.label()))
                 .toList();
-        String title = mission.subject() + ", " + mission.where();
+        String title = StoredTexts.read(mission.subject()) + ", " + mission.where();
         return ChartDrawing.of(
                 title,
                 window.groups(),

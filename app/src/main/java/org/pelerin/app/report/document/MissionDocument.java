@@ -9,12 +9,14 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.pelerin.app.evidence.AuditVerification;
 import org.pelerin.app.findings.FindingWords;
 import org.pelerin.app.findings.Findings;
@@ -29,6 +31,7 @@ import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.export.CsvExport;
 import org.pelerin.app.report.export.CsvForm;
@@ -114,6 +117,7 @@ class MissionDocument implements ReportComposer {
         model.put("charts", present.contains(ReportSection.CHARTS) ? charts(d, r.spec()) : List.of());
         List<JudgementDocument.Channel> series = wanted(d, r.spec());
         model.put("series", series);
+        model.put("accuracies", accuracies(d));
         model.put(
                 "unlimitedLine",
                 series.stream()
@@ -192,10 +196,41 @@ class MissionDocument implements ReportComposer {
         return out;
     }
 
+    /** The channels that were chosen; else what the first table records, and changes of state. */
     private static List<JudgementDocument.Channel> wanted(Dossier d, ReportSpec spec) {
+        Set<String> usual = usual(d).map(Series::label).collect(Collectors.toSet());
         return d.judgement().series().stream()
-                .filter(s -> spec.wants(s.channel()))
+                .filter(s -> spec.wantsAll()
+                        ? usual.contains(s.channel()) || s.withinPercent() != null
+                        : spec.wants(s.channel()))
                 .toList();
+    }
+
+    /** Channels of one accuracy share a line. */
+    private static List<String> accuracies(Dossier d) {
+        Map<String, List<String>> by = new LinkedHashMap<>();
+        d.channels().stream()
+                .filter(c -> !c.accuracy().isEmpty())
+                .forEach(c ->
+                        by.computeIfAbsent(c.accuracy(), a -> new ArrayList<>()).add(c.label()));
+        return by.entrySet().stream()
+                .map(e -> Texts.of(
+                        "report.document.mission.labelAccuracyAccuracy",
+                        "label",
+                        Texts.and(e.getValue()),
+                        "accuracy",
+                        e.getKey()))
+                .toList();
+    }
+
+    /** A second table says the same at a coarser grain, and what lies around the means of scans is seen in them. */
+    private static Stream<Series> usual(Dossier d) {
+        List<List<Series>> tables = d.tables();
+        return IntStream.range(0, tables.size())
+                .filter(t -> t == 0 || tables.get(t).get(0).axis().events())
+                .boxed()
+                .flatMap(t -> tables.get(t).stream())
+                .filter(s -> !SeriesTable.ofScans(s.label()));
     }
 
     /**
@@ -203,17 +238,14 @@ class MissionDocument implements ReportComposer {
      * drawn only where it is asked for.
      */
     private List<String> charts(Dossier d, ReportSpec spec) {
-        List<List<Series>> tables = d.tables();
         Set<String> own = Housekeeping.of(d.mission().device().model());
-        List<Series> drawn = IntStream.range(0, tables.size())
-                .filter(t -> t == 0 || tables.get(t).get(0).axis().events())
-                .boxed()
-                .flatMap(t -> tables.get(t).stream())
-                .filter(s -> spec.wants(s.label()))
-                .filter(s -> !spec.wantsAll()
-                        || !own.contains(s.label())
-                        || d.limits().band(s.label()) != null)
-                .toList();
+        List<Series> drawn = spec.wantsAll()
+                ? usual(d).filter(s -> !own.contains(s.label()) || d.limits().band(s.label()) != null)
+                        .toList()
+                : d.tables().stream()
+                        .flatMap(List::stream)
+                        .filter(s -> spec.wants(s.label()))
+                        .toList();
         return ReportChart.groups(d, drawn).stream()
                 .map(g -> ReportChart.draw(d, g, show))
                 .toList();
