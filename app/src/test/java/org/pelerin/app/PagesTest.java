@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.net.URI;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -183,7 +185,10 @@ class PagesTest {
         page.keyboard().press("?");
         assertThat(page.locator("#keys-list")).isVisible();
         page.keyboard().press("Escape");
-        page.locator("#tray [data-port]").first().waitFor();
+        // the list is folded here; its ports are reached all the same
+        page.locator("#tray [data-port]")
+                .first()
+                .waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED));
         page.keyboard().press(page.locator("#tray [data-port]").first().getAttribute("data-port"));
         assertThat(page).hasURL(Pattern.compile(".*/dock/PL-\\d+$"));
         page.keyboard().press("/");

@@ -280,7 +280,7 @@ class WalkTest {
         // a day of five minutes, its edges included
         assertThat(page.locator("#figures tr:has-text('samples') td").first()).hasText(Pattern.compile("28[89]"));
         page.locator("#chart").hover();
-        assertThat(page.locator("#under")).containsText("°C");
+        assertThat(page.locator("#readout")).containsText("°C");
         page.locator("summary.chip:has-text('°C')").click();
         page.locator("a.chip:has-text('°F')").click();
         assertThat(page.locator("#figures")).containsText("Air °F");

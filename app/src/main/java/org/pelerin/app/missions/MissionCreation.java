@@ -210,7 +210,8 @@ public class MissionCreation {
     }
 
     private Mission foreign(String serial, int deviceNumber, Plan found, Instant writtenAt, String by) {
-        long id = draft(new MissionDraft(serial, "found on the logger", 0, found, null, by));
+        long id = draft(
+                new MissionDraft(serial, Texts.stored("stored.missionCreation.foundOnTheLogger"), 0, found, null, by));
         written(id, deviceNumber, 1, writtenAt, by);
         return byId(id);
     }

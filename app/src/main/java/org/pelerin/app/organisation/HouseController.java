@@ -99,7 +99,7 @@ class HouseController {
                 Texts.of("organisation.houseController.paper"),
                 h.paper().words(),
                 Texts.of("organisation.houseController.fourEyes"),
-                h.fourEyes() ? "yes" : "no",
+                Texts.of(h.fourEyes() ? "organisation.houseController.yes" : "organisation.houseController.no"),
                 Texts.of("organisation.houseController.clockTolerance"),
                 AttentionForm.of(h.attention()).clock(),
                 Texts.of("organisation.houseController.nextVisitWithin"),

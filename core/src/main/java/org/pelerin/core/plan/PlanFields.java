@@ -79,11 +79,13 @@ public final class PlanFields {
                 CoreTexts.say("core.plan.planFields.unitShown", "at", at),
                 c.unit().isEmpty() ? CoreTexts.say("core.plan.planFields.theSensorS") : c.unit());
         put(CoreTexts.say("core.plan.planFields.atCorrection", "at", at), correction(c.correction()));
-        put(CoreTexts.say("core.plan.planFields.lowCutOff", "at", at), c.cutOff() == 0 ? "none" : n(c.cutOff()));
+        put(
+                CoreTexts.say("core.plan.planFields.lowCutOff", "at", at),
+                c.cutOff() == 0 ? CoreTexts.say("core.plan.planFields.none") : n(c.cutOff()));
         put(
                 CoreTexts.say("core.plan.planFields.onSensorFault", "at", at),
                 c.fault() == FaultDirection.MISSING
-                        ? "missing"
+                        ? CoreTexts.say("core.plan.planFields.missing")
                         : c.fault() == FaultDirection.UP
                                 ? CoreTexts.say("core.plan.planFields.maximum")
                                 : CoreTexts.say("core.plan.planFields.minimum"));

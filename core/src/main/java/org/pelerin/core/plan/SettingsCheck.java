@@ -304,8 +304,8 @@ final class SettingsCheck {
                                 o.label(),
                                 "choice",
                                 o.choice(waits).map(OptionModel.Choice::label).orElse(waits),
-                                "same",
-                                (waits.equals("any") ? "" : waits.equals("high") ? "upper " : "lower ")),
+                                "side",
+                                waits),
                         CoreTexts.say("core.plan.settingsCheck.setTheLimitOrLet"));
             }
         }

@@ -195,7 +195,14 @@ class LiveRecorder implements LongWork {
     private long createMission(LiveRecording r, Plan plan) {
         return transaction.execute(t -> {
             long id = creation.recordedLive(
-                    new MissionDraft(r.serial(), "live recording", 0, plan, r.spotId(), r.orderedBy()), r.startedAt());
+                    new MissionDraft(
+                            r.serial(),
+                            Texts.stored("stored.liveRecorder.planName"),
+                            0,
+                            plan,
+                            r.spotId(),
+                            r.orderedBy()),
+                    r.startedAt());
             recordings.setMission(r.id(), id);
             return id;
         });

@@ -123,13 +123,18 @@ public class SpotForm implements Form {
                 Texts.of("deployment.placing.spotForm.limits"),
                 limits.stream()
                         .filter(l -> !l.low.isBlank() || !l.high.isBlank())
-                        .map(l -> (l.low.isBlank()
-                                        ? ""
-                                        : Texts.of("deployment.placing.spotForm.fromLow", "low", l.low.strip()))
-                                + (l.high.isBlank()
-                                        ? ""
-                                        : Texts.of("deployment.placing.spotForm.toHigh", "high", l.high.strip()))
-                                + l.unit.strip())
+                        .map(l -> Texts.of(
+                                "deployment.placing.spotForm.limit",
+                                "from",
+                                !l.low.isBlank(),
+                                "low",
+                                l.low.strip(),
+                                "to",
+                                !l.high.isBlank(),
+                                "high",
+                                l.high.strip(),
+                                "unit",
+                                l.unit.strip()))
                         .collect(Collectors.joining(", ")),
                 Texts.of("deployment.placing.spotForm.notes"),
                 notes);

@@ -175,12 +175,15 @@ class LoggerPage {
         model.addAttribute(
                 "calibration",
                 first == null
-                        ? calibrations.newest(serial).isEmpty() ? "never" : Texts.of("fleet.dock.loggerPage.noDueDate")
-                        : (!first.isAfter(clock.instant())
-                                        ? Texts.of("fleet.dock.loggerPage.lapsed")
-                                        : due
-                                                ? Texts.of("fleet.dock.loggerPage.due")
-                                                : Texts.of("fleet.dock.loggerPage.due2"))
-                                + show.day(first, show.home()));
+                        ? Texts.of(
+                                calibrations.newest(serial).isEmpty()
+                                        ? "fleet.dock.loggerPage.never"
+                                        : "fleet.dock.loggerPage.noDueDate")
+                        : Texts.of(
+                                !first.isAfter(clock.instant())
+                                        ? "fleet.dock.loggerPage.lapsed"
+                                        : due ? "fleet.dock.loggerPage.due" : "fleet.dock.loggerPage.due2",
+                                "day",
+                                show.day(first, show.home())));
     }
 }

@@ -167,10 +167,12 @@ class PeopleController {
         notices.choose(account, address, kind, me.getName());
         flash.addFlashAttribute(
                 "said",
-                account
-                        + (kind.isEmpty()
-                                ? Texts.of("fleet.person.peopleController.noEmailNotices")
-                                : Texts.of("fleet.person.peopleController.emailNoticesSaved")));
+                Texts.of(
+                        kind.isEmpty()
+                                ? "fleet.person.peopleController.noEmailNotices"
+                                : "fleet.person.peopleController.emailNoticesSaved",
+                        "account",
+                        account));
         return "redirect:/people";
     }
 

@@ -153,13 +153,10 @@ class PersonController {
                                         "fleet.person.personController.anEmailIsOnIts",
                                         "typed",
                                         typed,
-                                        "more",
-                                        (confirmed.isEmpty()
-                                                ? "."
-                                                : Texts.of(
-                                                        "fleet.person.personController.untilThenTo",
-                                                        "confirmed",
-                                                        confirmed))));
+                                        "meanwhile",
+                                        !confirmed.isEmpty(),
+                                        "confirmed",
+                                        confirmed));
             } else if (test) {
                 ownMail.test(me.getName());
                 flash.addFlashAttribute(

@@ -184,7 +184,7 @@ class CalibrationController {
 
     private Row row(int channel, String label, Calibration c) {
         if (c == null) {
-            return new Row(channel, label, null, "none", "never");
+            return new Row(channel, label, null, Texts.of("core.plan.planFields.none"), "never");
         }
         Instant now = clock.instant();
         String state = c.dueAt() == null

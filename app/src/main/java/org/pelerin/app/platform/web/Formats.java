@@ -120,10 +120,10 @@ public class Formats {
     public String offset(Duration fast) {
         return fast.abs().toSeconds() == 0
                 ? Texts.of("platform.web.formats.exact")
-                : duration(fast.abs())
-                        + (fast.isNegative()
-                                ? Texts.of("platform.web.formats.slow")
-                                : Texts.of("platform.web.formats.fast"));
+                : Texts.of(
+                        fast.isNegative() ? "platform.web.formats.slow" : "platform.web.formats.fast",
+                        "duration",
+                        duration(fast.abs()));
     }
 
     /** “at most 6”, “at least 1”, “1 … 6”, each with the unit; either end may be null. */
@@ -144,12 +144,11 @@ public class Formats {
 
     /** “none of 12”, “all 12”, “3 of 12”. */
     public String part(long of, long all) {
-        return (of == 0
-                        ? Texts.of("platform.web.formats.noneOf")
-                        : of == all
-                                ? Texts.of("platform.web.formats.all")
-                                : Texts.of("platform.web.formats.ofOf", "of", count(of)))
-                + count(all);
+        return of == 0
+                ? Texts.of("platform.web.formats.noneOf", "all", count(all))
+                : of == all
+                        ? Texts.of("platform.web.formats.all", "all", count(all))
+                        : Texts.of("platform.web.formats.ofOf", "of", count(of), "all", count(all));
     }
 
     /** Exact to the second. */

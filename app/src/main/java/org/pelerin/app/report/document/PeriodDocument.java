@@ -275,25 +275,27 @@ class PeriodDocument implements ReportComposer {
         long kept = count(all, Carpet.State.KEPT);
         long missing = count(all, Carpet.State.MISSING);
         List<String> said = new ArrayList<>();
-        say(said, Texts.of("report.document.periodDocument.outsideLimitsAt"), out, all.size());
-        say(said, Texts.of("report.document.periodDocument.withinLimitsAt"), kept, all.size());
-        say(said, Texts.of("report.document.periodDocument.dataMissingAt"), missing, all.size());
-        say(said, Texts.of("report.document.periodDocument.aRecordUnreadableAt"), unreadable, all.size());
+        say(said, "report.document.periodDocument.outsideLimitsAt", out, all.size());
+        say(said, "report.document.periodDocument.withinLimitsAt", kept, all.size());
+        say(said, "report.document.periodDocument.dataMissingAt", missing, all.size());
+        say(said, "report.document.periodDocument.aRecordUnreadableAt", unreadable, all.size());
         say(
                 said,
-                Texts.of("report.document.periodDocument.recordedNotAssessedAt"),
+                "report.document.periodDocument.recordedNotAssessedAt",
                 all.size() - out - missing - kept - unreadable - silent - afield,
                 all.size());
-        say(said, Texts.of("report.document.periodDocument.loggerPlacedNothingCollectedYet"), afield, all.size());
-        say(said, Texts.of("report.document.periodDocument.nothingRecordedAt"), silent, all.size());
+        say(said, "report.document.periodDocument.loggerPlacedNothingCollectedYet", afield, all.size());
+        say(said, "report.document.periodDocument.nothingRecordedAt", silent, all.size());
         return String.join("; ", said) + ".";
     }
 
     /** The first says of how many. */
-    private void say(List<String> said, String what, long n, int all) {
+    private void say(List<String> said, String key, long n, int all) {
         if (n > 0) {
-            said.add(what
-                    + (said.isEmpty()
+            said.add(Texts.of(
+                    key,
+                    "spots",
+                    said.isEmpty()
                             ? Texts.of("report.document.periodDocument.nSpots", "n", show.part(n, all))
                             : show.count(n)));
         }

@@ -305,7 +305,7 @@ public record Dossier(
                             "sha256",
                             sha256,
                             "more",
-                            (noted.isEmpty() ? "nothing" : noted));
+                            noted.isEmpty() ? Texts.of("report.dossier.dossier.nothingNoted") : noted);
         }
     }
 

@@ -37,7 +37,7 @@ final class Differences {
 
     private static String shown(String line) {
         return line == null
-                ? "nothing"
+                ? Texts.stored("stored.differences.nothing")
                 : "“" + (line.length() > LONGEST ? line.substring(0, LONGEST) + "…" : line).strip() + "”";
     }
 

@@ -126,13 +126,14 @@ class YardController {
                 flash,
                 "/press",
                 Map.of("serial", serial, "long", hold, "key", key),
-                (key.isEmpty()
-                                ? Texts.of("shell.yard.yardController.buttonPressed")
-                                : Texts.of("shell.yard.yardController.keyPressed"))
-                        + serial
-                        + (hold
-                                ? Texts.of("shell.yard.yardController.held")
-                                : Texts.of("shell.yard.yardController.seeItsDisplay")));
+                Texts.of(
+                        key.isEmpty()
+                                ? "shell.yard.yardController.buttonPressed"
+                                : "shell.yard.yardController.keyPressed",
+                        "serial",
+                        serial,
+                        "held",
+                        hold));
     }
 
     @GetMapping("/yard/carrier/{serial}")
