@@ -99,27 +99,22 @@ function start() {
     show(from - room, to + room, { table: false });
     rows.goTo(from);
   }
-  document.querySelectorAll('.excursion').forEach((b, i) => b.addEventListener('click', () => {
-    at = i;
-    counter.textContent = msg('script.mission.step', { at: i + 1, of: found.length });
-    found.forEach((o) => o.classList.toggle('on', o === b));
-    // what is to be looked at is not left hidden
-    data.channels.filter((c) => c.channel === b.dataset.channel).forEach((c) => hide(c.number, false));
-    look(Number(b.dataset.from), Number(b.dataset.to));
-    box.scrollIntoView({ block: 'nearest' });
-  }));
   // From one excursion to the next
   const found = [...document.querySelectorAll('.excursion')], counter = document.getElementById('step-at');
   let at = -1;
-  function step(by) {
-    if (!found.length) return;
-    at = at < 0 ? (by < 0 ? found.length - 1 : 0) : (at + by + found.length) % found.length;
+  function go(i) {
+    at = i;
     counter.textContent = msg('script.mission.step', { at: at + 1, of: found.length });
-    found.forEach((b, i) => b.classList.toggle('on', i === at));
+    found.forEach((b, n) => b.classList.toggle('on', n === at));
     const b = found[at];
+    // what is to be looked at is not left hidden
     data.channels.filter((c) => c.channel === b.dataset.channel).forEach((c) => hide(c.number, false));
     look(Number(b.dataset.from), Number(b.dataset.to));
   }
+  function step(by) {
+    if (found.length) go(at < 0 ? (by < 0 ? found.length - 1 : 0) : (at + by + found.length) % found.length);
+  }
+  found.forEach((b, i) => b.addEventListener('click', () => { go(i); box.scrollIntoView({ block: 'nearest' }); }));
   document.querySelectorAll('[data-step]').forEach((b) => b.addEventListener('click', () => step(Number(b.dataset.step))));
 
   // The chart alone

@@ -113,10 +113,10 @@ class FindingIntake {
     /** What changed, and what was changed last before it; @param last null where nothing is on record */
     private void note(Part p, String what, LastChange.Told last, Instant now) {
         boolean since = last != null && !last.at().isBefore(mapper.lastNoted(p.findingId()));
+        String change = changed(p, what);
         String text = since
-                ? Texts.stored(
-                        "stored.findingIntake.changedAfter", "part", words(p), "what", what, "last", last.words())
-                : Texts.stored("stored.findingIntake.changed", "part", words(p), "what", what);
+                ? Texts.stored("stored.findingIntake.changedAfter", "change", change, "last", last.words())
+                : change;
         mapper.note(
                 p.findingId(),
                 now,
@@ -155,18 +155,18 @@ class FindingIntake {
                         now.severity().name().toLowerCase(Locale.ROOT));
     }
 
-    private static String words(Part p) {
-        String of = p.channel().isEmpty()
-                ? Texts.stored("stored.findingIntake.theRecord")
-                : Texts.stored("stored.findingIntake.quoted", "channel", p.channel());
+    private static String changed(Part p, String what) {
         return Texts.stored(
                 switch (p.side()) {
                     case ABOVE -> "stored.findingIntake.above";
                     case BELOW -> "stored.findingIntake.below";
-                    case MISSING -> "stored.findingIntake.gap";
+                    case MISSING ->
+                        p.channel().isEmpty() ? "stored.findingIntake.recordGap" : "stored.findingIntake.gap";
                 },
-                "of",
-                of);
+                "channel",
+                p.channel(),
+                "what",
+                what);
     }
 
     private long fresh(List<Part> together, Instant now) {

@@ -82,16 +82,13 @@ class LastChange {
     }
 
     private static String words(AuditEntry e) {
-        String did = Texts.stored(OF_MISSION.getOrDefault(
-                e.action(),
-                OF_LOGGER.getOrDefault(
-                        e.action(), OF_PLACE.getOrDefault(e.action(), "stored.lastChange.savedTheLimits"))));
-        return Texts.of(
-                "stored.lastChange.whoDid",
+        return Texts.stored(
+                OF_MISSION.getOrDefault(
+                        e.action(),
+                        OF_LOGGER.getOrDefault(
+                                e.action(), OF_PLACE.getOrDefault(e.action(), "stored.lastChange.savedTheLimits"))),
                 "who",
                 e.who(),
-                "did",
-                did,
                 "with",
                 !e.reason().isBlank(),
                 "reason",

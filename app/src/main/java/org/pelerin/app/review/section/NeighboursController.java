@@ -1,6 +1,8 @@
 package org.pelerin.app.review.section;
 
 import java.time.Instant;
+import java.util.List;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.unit.ShownUnits;
 import org.pelerin.core.unit.Unit;
@@ -43,12 +45,15 @@ class NeighboursController {
             Model page) {
         long end = Math.max(to, from + 1000);
         String symbol = Unit.of(unit).shown(inUnits).symbol();
-        page.addAttribute(
-                "neighbours",
-                Neighbour.of(
-                        sections.of(
-                                id, symbol, Instant.ofEpochMilli(from), Instant.ofEpochMilli(end), null, null, POINTS),
-                        spot));
+        List<Neighbour> found = List.of();
+        try {
+            found = Neighbour.of(
+                    sections.of(id, symbol, Instant.ofEpochMilli(from), Instant.ofEpochMilli(end), null, null, POINTS),
+                    spot);
+        } catch (Sections.TooMuchException e) {
+            page.addAttribute("tooMuch", Texts.sentence(e.getMessage()));
+        }
+        page.addAttribute("neighbours", found);
         page.addAttribute("symbol", symbol);
         page.addAttribute("left", Neighbour.WIDTH * (double) (begun - from) / (end - from));
         page.addAttribute("wide", Math.max(1, Neighbour.WIDTH * (double) (ended - begun) / (end - from)));

@@ -193,6 +193,19 @@ class TextsTest {
                 .isEmpty();
     }
 
+    /** A story that was put together of messages is taken apart again. */
+    @Test
+    void what_became_of_a_finding_is_said_in_german() {
+        assertThat(
+                        CurrentLanguage.in(
+                                Locale.GERMAN,
+                                () -> StoredTexts.read(
+                                        "“Air” above moved by 4 s later; before it, tech switched the clock correction: no phone")))
+                .startsWith("„Air“ über dem Grenzwert: ")
+                .contains("; zuvor: tech ", ": no phone")
+                .doesNotContain("moved", "later", "before it", "switched");
+    }
+
     @Test
     void each_term_of_a_page_is_in_the_glossary() throws IOException {
         Pattern term = Pattern.compile("pl:term=\"([^\"]*)\"");
