@@ -82,6 +82,7 @@ final class TestBed {
             "--pelerin.mail.port=" + yard.mailPort(),
             "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
             "--pelerin.hook-exceptions=127.0.0.1",
+            "--pelerin.password-cost=4",
             "--PELERIN_ADMIN_PASSWORD=pelerin"
         };
     }
