@@ -1,5 +1,6 @@
-// Values: smallest to largest a column; what is beyond a limit in the colour of its side. What holds until it changes is drawn in steps.
-import { path } from '../chart/path.js';
+// Values: smallest to largest a column, as a band with its median where a column holds many; single samples are points. What is beyond a limit in the colour of its
+// side. What holds until it changes is drawn in steps.
+import { band, middle, path, points } from '../chart/path.js';
 import { NAMED, RIGHT, css, data } from './context.js';
 import { limitsOf } from './limits.js';
 import { look } from './looks.js';
@@ -26,7 +27,8 @@ export function drawLines(lines, groups) {
     ctx.save();
     ctx.beginPath(); ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height); ctx.clip();
     lines.forEach((line) => {
-      const limit = options.limits ? data.channels[line.channel] || {} : {}, style = look(line.label), drawn = path(u, line, groups[line.group]);
+      const limit = options.limits ? data.channels[line.channel] || {} : {}, style = look(line.label), group = groups[line.group], dense = line.median?.length > 0;
+      const drawn = dense ? middle(u, line, group) : path(u, line, group), area = dense ? band(u, line, group) : null, dots = points(u, line, group, 9 * devicePixelRatio, 2.4 * devicePixelRatio);
       const strokes = [[style.colour, limit.scans ? 1 : 1.5, null]];
       if (limit.high !== '' && limit.high !== undefined) strokes.push([css('--ember'), 2.6, ['above', u.valToPos(limit.high, 'y', true)]]);
       if (limit.low !== '' && limit.low !== undefined) strokes.push([css('--glacier'), 2.6, ['below', u.valToPos(limit.low, 'y', true)]]);
@@ -39,6 +41,8 @@ export function drawLines(lines, groups) {
           ctx.clip();
         }
         ctx.strokeStyle = colour; ctx.lineWidth = width * devicePixelRatio; ctx.lineJoin = 'round';
+        if (area) { ctx.globalAlpha = side ? 0.6 : 0.3; ctx.fillStyle = colour; ctx.fill(area); ctx.globalAlpha = 1; }
+        if (dots) { ctx.fillStyle = colour; ctx.fill(dots); }
         ctx.setLineDash(style.dash.map((n) => n * devicePixelRatio));
         ctx.stroke(drawn);
         ctx.restore();

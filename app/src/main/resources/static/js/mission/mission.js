@@ -77,14 +77,15 @@ function start() {
   function picked(t) { set(t); moved(); }
 
   // The figures of what is shown at first came with the page and are only put back.
-  const figuresOfAll = document.getElementById('figures-box').innerHTML;
+  // What contacts and meters come to is asked for at once, because it does.
+  const ofAll = document.getElementById('figures-box'), figuresOfAll = ofAll.querySelector('[data-later]') ? null : ofAll.innerHTML;
   const shownAtFirst = data.channels.filter((c) => c.shown).map((c) => c.number).join();
   function figures() {
     const channels = last ? drawn(last).map((l) => l.channel).sort((a, b) => a - b).join() : shownAtFirst;
     const stretch = between(), title = document.getElementById('figures-title');
     title.textContent = stretch ? msg('script.mission.between') : msg('script.mission.shown');
     if (cursors.length) told();
-    if (!stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
+    if (figuresOfAll !== null && !stretch && view.from === whole.from && view.to === whole.to && channels === shownAtFirst) { document.getElementById('figures-box').innerHTML = figuresOfAll; return; }
     const [from, to] = stretch ?? [Math.floor(view.from), Math.ceil(view.to)];
     htmx.ajax('GET', `/missions/${data.mission}/figures?from=${from}&to=${to}&channels=${channels || -1}&t=${encodeURIComponent(data.t)}&clock=${data.clock}`, { target: '#figures-box', swap: 'innerHTML' });
   }

@@ -46,10 +46,11 @@ public record Finding(
      * What departed.
      *
      * @param channel empty for the whole record
+     * @param basis what of the channel the rule looks at, as judgements have it; empty for its values
      * @param direction above, below, outside or gap, as judgements have it
      * @param limit and {@code peak}: null where data are missing
      */
-    public record Lead(String channel, String direction, String unit, Double limit, Double peak) {
+    public record Lead(String channel, String basis, String direction, String unit, Double limit, Double peak) {
 
         public Side side() {
             if (direction.equals("gap")) {

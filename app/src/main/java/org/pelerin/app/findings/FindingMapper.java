@@ -14,13 +14,14 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface FindingMapper {
 
-    String FINDING = "SELECT f.id, f.kind, f.state, f.severity, f.latched, f.told, f.lead_channel, f.lead_direction,"
-            + " f.lead_unit, f.lead_limit, f.lead_peak, f.from_at, f.to_at, f.parts, f.missions, f.mission_id, l.serial,"
-            + " f.site_id, f.spot_id, t.name AS site, s.name AS spot, t.zone, f.owner, f.due_on, f.cause_id,"
-            + " c.name AS cause, f.action, f.disposition, f.opened_at, f.acknowledged_at, f.acknowledged_by, f.closed_at,"
-            + " f.closed_by, f.changed, f.merged_into FROM finding f JOIN logger_face l ON l.id = f.logger_id"
-            + " LEFT JOIN spot_face s ON s.id = f.spot_id LEFT JOIN site_face t ON t.id = f.site_id"
-            + " LEFT JOIN cause c ON c.id = f.cause_id ";
+    String FINDING =
+            "SELECT f.id, f.kind, f.state, f.severity, f.latched, f.told, f.lead_channel, f.lead_basis, f.lead_direction,"
+                    + " f.lead_unit, f.lead_limit, f.lead_peak, f.from_at, f.to_at, f.parts, f.missions, f.mission_id, l.serial,"
+                    + " f.site_id, f.spot_id, t.name AS site, s.name AS spot, t.zone, f.owner, f.due_on, f.cause_id,"
+                    + " c.name AS cause, f.action, f.disposition, f.opened_at, f.acknowledged_at, f.acknowledged_by, f.closed_at,"
+                    + " f.closed_by, f.changed, f.merged_into FROM finding f JOIN logger_face l ON l.id = f.logger_id"
+                    + " LEFT JOIN spot_face s ON s.id = f.spot_id LEFT JOIN site_face t ON t.id = f.site_id"
+                    + " LEFT JOIN cause c ON c.id = f.cause_id ";
 
     /** A finding to be made; gets its number. */
     final class Fresh {
@@ -51,20 +52,21 @@ interface FindingMapper {
     void insert(Fresh fresh);
 
     @Insert("""
-            <script>INSERT INTO finding_part (finding_id, mission_id, rule, channel, direction, unit, severity, latched,
+            <script>INSERT INTO finding_part (finding_id, mission_id, rule, channel, basis, direction, unit, severity, latched,
             limit_value, peak, start_at, end_at, first_start_at, first_end_at, found) VALUES
-            <foreach collection="rows" item="r" separator=",">(#{r.findingId}, #{r.missionId}, #{r.rule}, #{r.channel},
+            <foreach collection="rows" item="r" separator=",">(#{r.findingId}, #{r.missionId}, #{r.rule}, #{r.channel}, #{r.basis},
             #{r.direction}, #{r.unit}, #{r.severity}, #{r.latched}, #{r.limitValue}, #{r.peak}, #{r.startAt}, #{r.endAt},
             #{r.firstStartAt}, #{r.firstEndAt}, #{r.found})</foreach></script>""")
     void insertParts(@Param("rows") List<PartRow> rows);
 
-    @Update("UPDATE finding_part SET rule = #{rule}, unit = #{unit}, severity = #{severity}, latched = #{latched},"
-            + " limit_value = #{limitValue}, peak = #{peak}, start_at = #{startAt}, end_at = #{endAt}, found = #{found}"
-            + " WHERE id = #{id}")
+    @Update(
+            "UPDATE finding_part SET rule = #{rule}, basis = #{basis}, unit = #{unit}, severity = #{severity}, latched = #{latched},"
+                    + " limit_value = #{limitValue}, peak = #{peak}, start_at = #{startAt}, end_at = #{endAt}, found = #{found}"
+                    + " WHERE id = #{id}")
     void updatePart(PartRow row);
 
     String PART =
-            "SELECT id, finding_id, mission_id, rule, channel, direction, unit, severity, latched, limit_value, peak,"
+            "SELECT id, finding_id, mission_id, rule, channel, basis, direction, unit, severity, latched, limit_value, peak,"
                     + " start_at, end_at, first_start_at, first_end_at, found FROM finding_part ";
 
     /** When it was opened, or last noted to have changed. */
@@ -86,7 +88,7 @@ interface FindingMapper {
     List<PartRow> partsOf(List<Long> findings);
 
     @Update(
-            "UPDATE finding SET severity = #{severity}, latched = #{latched}, lead_channel = #{channel},"
+            "UPDATE finding SET severity = #{severity}, latched = #{latched}, lead_channel = #{channel}, lead_basis = #{basis},"
                     + " lead_direction = #{direction}, lead_unit = #{unit}, lead_limit = #{limit}, lead_peak = #{peak},"
                     + " from_at = #{from}, to_at = #{to}, parts = #{parts}, missions = #{missions}, gone = #{gone} WHERE id = #{id}")
     void sum(
@@ -94,6 +96,7 @@ interface FindingMapper {
             int severity,
             boolean latched,
             String channel,
+            String basis,
             String direction,
             String unit,
             Double limit,

@@ -13,6 +13,7 @@ record FindingRow(
         boolean latched,
         String told,
         String leadChannel,
+        String leadBasis,
         String leadDirection,
         String leadUnit,
         Double leadLimit,
@@ -50,7 +51,7 @@ record FindingRow(
                 Severity.values()[severity],
                 latched,
                 told,
-                new Finding.Lead(leadChannel, leadDirection, leadUnit, leadLimit, leadPeak),
+                new Finding.Lead(leadChannel, leadBasis, leadDirection, leadUnit, leadLimit, leadPeak),
                 new Finding.Extent(fromAt, toAt, parts, missions),
                 new Finding.Subject(
                         missionId,

@@ -3,6 +3,8 @@ package org.pelerin.app.findings;
 import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.judge.Basis;
+import org.pelerin.core.judge.ContactState;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.plan.LimitText;
 import org.pelerin.core.unit.Conversion;
@@ -31,10 +33,16 @@ public record FindingWords(ShownUnits inUnits, Formats show) {
     }
 
     private String words(Finding.Lead l) {
-        String of = l.channel().isEmpty() ? Texts.of("findings.findingWords.theRecord") : l.channel();
+        String of = l.channel().isEmpty()
+                ? Texts.of("findings.findingWords.theRecord")
+                : Basis.subject(l.basis(), l.channel());
         Side side = l.side();
         if (side == Side.MISSING) {
             return Texts.of("findings.findingWords.withoutData", "of", of);
+        }
+        ContactState state = ContactState.of(l.basis(), l.unit(), l.limit(), side);
+        if (state != null) {
+            return Texts.of("findings.findingWords.contact", "of", of, "open", state == ContactState.OPEN);
         }
         Conversion to = Unit.of(l.unit()).shown(inUnits);
         return Texts.of(

@@ -18,6 +18,7 @@ public record Part(
         long missionId,
         String rule,
         String channel,
+        String basis,
         String direction,
         String unit,
         Severity severity,
@@ -32,7 +33,7 @@ public record Part(
 
     /** What departed. */
     public Finding.Lead lead() {
-        return new Finding.Lead(channel, direction, unit, limit, peak);
+        return new Finding.Lead(channel, basis, direction, unit, limit, peak);
     }
 
     public Side side() {
@@ -68,6 +69,7 @@ public record Part(
                 missionId,
                 rule,
                 channel,
+                basis,
                 direction,
                 unit,
                 severity,
@@ -89,6 +91,7 @@ public record Part(
                 missionId,
                 later.rule,
                 channel,
+                basis,
                 direction,
                 later.unit,
                 later.severity,

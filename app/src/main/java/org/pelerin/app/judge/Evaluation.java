@@ -333,7 +333,13 @@ public class Evaluation {
     public boolean keep(long missionId, Judged judged) {
         JudgementDocument document = judged.document;
         if (!versions.keepJudgement(
-                missionId, judged.on, document.verdict(), document.json(), judged.firstAt, judged.lastAt)) {
+                missionId,
+                judged.on,
+                document.verdict(),
+                document.withoutLimits(),
+                document.json(),
+                judged.firstAt,
+                judged.lastAt)) {
             return false;
         }
         orders.cancel(JudgedAnew.KIND, missionId);

@@ -10,7 +10,7 @@ import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.exchange.JudgementDocument;
-import org.pelerin.core.judge.Judge;
+import org.pelerin.core.judge.ContactState;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.unit.Conversion;
 import org.pelerin.core.unit.ShownUnits;
@@ -32,7 +32,7 @@ public record MissionSentence(String lead, String mark, String strong, String re
             case "excursions" -> outside(j, zone, inUnits, show);
             case "within" -> within(j, show);
             default ->
-                j.reasons().equals(List.of(Judge.NO_LIMITS))
+                j.withoutLimits()
                         ? without(j, show)
                         : new MissionSentence(
                                 "",
@@ -161,7 +161,9 @@ public record MissionSentence(String lead, String mark, String strong, String re
         String of = Texts.of(quoted(d.basis()), "channel", d.channel());
         if (d.unit().isEmpty()) {
             return Texts.of(
-                    "judge.missionSentence.forFrom",
+                    d.state() == null ? "judge.missionSentence.forFrom" : "judge.missionSentence.contactFrom",
+                    "open",
+                    d.state() == ContactState.OPEN,
                     "of",
                     of,
                     "duration",

@@ -62,6 +62,7 @@ public record Mission(
             Long received,
             boolean clockCorrected,
             String verdict,
+            boolean withoutLimits,
             SignedAs signedAs) {
 
         private Records withClock(boolean corrected) {
@@ -75,6 +76,7 @@ public record Mission(
                     received,
                     corrected,
                     verdict,
+                    withoutLimits,
                     signedAs);
         }
     }

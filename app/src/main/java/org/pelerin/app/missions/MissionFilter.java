@@ -18,6 +18,7 @@ public class MissionFilter implements Form {
         OUTSIDE("missions.missionFilter.outsideLimits", "excursions"),
         UNJUDGED("missions.missionFilter.inconclusive", "inconclusive"),
         WITHIN("missions.missionFilter.withinLimits", "within"),
+        UNLIMITED("missions.missionFilter.noLimitsSet", null),
         WAITS("missions.missionFilter.waitingToStart", null, MissionState.WRITTEN, MissionState.WAITING),
         RUNS("missions.missionFilter.logging", null, MissionState.LOGGING),
         STOPPED("missions.missionFilter.stoppedNotCollected", null, MissionState.ENDED),
@@ -55,6 +56,7 @@ public class MissionFilter implements Form {
     /**
      * What the database looks for; null where that does not matter.
      *
+     * @param withoutLimits whether no limits were set for it; what has none needs no review
      * @param text with the database's own signs escaped
      * @param until exclusive
      */
@@ -64,6 +66,7 @@ public class MissionFilter implements Form {
             Long spot,
             String model,
             String verdict,
+            Boolean withoutLimits,
             List<MissionState> states,
             boolean review,
             boolean approval,
@@ -77,11 +80,19 @@ public class MissionFilter implements Form {
                 spot,
                 model.isEmpty() ? null : model,
                 stands == null ? null : stands.verdict,
+                withoutLimits(),
                 stands == null ? List.of() : stands.states,
                 stands == Stands.REVIEW,
                 stands == Stands.APPROVAL,
                 from == null ? null : from.atStartOfDay(zone).toInstant(),
                 until == null ? null : until.plusDays(1).atStartOfDay(zone).toInstant());
+    }
+
+    private Boolean withoutLimits() {
+        if (stands == Stands.UNLIMITED) {
+            return true;
+        }
+        return stands == Stands.UNJUDGED || stands == Stands.REVIEW ? false : null;
     }
 
     /** Whether it leaves anything out. */

@@ -19,7 +19,7 @@ interface MissionMapper {
     String AFTER_SETTINGS =
             ", m.spot_id, s.name AS spot, s.site, COALESCE(m.signed_zone, s.zone) AS zone, m.written_at, m.written_by, m.starts_at,"
                     + " m.ends_at, m.battery_ends_at, m.collected_at, m.collected_by, m.erased_at, m.first_at, m.last_at,"
-                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.remark, m.signed_as FROM mission m"
+                    + " m.expected, m.received, m.clock_corrected, m.verdict, m.without_limits, m.remark, m.signed_as FROM mission m"
                     + " JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id ";
 
     String SELECT = BEFORE_SETTINGS + "m.settings" + AFTER_SETTINGS;
@@ -28,7 +28,8 @@ interface MissionMapper {
     String LISTED = BEFORE_SETTINGS + "'' AS settings" + AFTER_SETTINGS;
 
     String DEPARTED =
-            "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.collected_at >= #{since}";
+            "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.without_limits = 0"
+                    + " AND m.collected_at >= #{since}";
 
     @Select(LISTED + DEPARTED + " ORDER BY m.collected_at DESC, m.id DESC LIMIT #{limit}")
     List<MissionRow> departed(Instant since, int limit);
@@ -237,9 +238,10 @@ interface MissionMapper {
 
     /** @return 0 where what it was made on has changed since, or it is signed */
     @Update(
-            "UPDATE mission SET verdict = #{verdict}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
+            "UPDATE mission SET verdict = #{verdict}, without_limits = #{withoutLimits}, judgement = #{judgement}, first_at = #{firstAt}, last_at = #{lastAt},"
                     + " judgement_on = #{on} WHERE id = #{id} AND judged_on = #{on} AND signed_as IS NULL")
-    int judged(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt);
+    int judged(
+            long id, long on, String verdict, boolean withoutLimits, String judgement, Instant firstAt, Instant lastAt);
 
     @Select("SELECT judgement FROM mission WHERE id = #{id}")
     String judgement(long id);
@@ -304,6 +306,7 @@ interface MissionMapper {
             + "<if test='!w.states.isEmpty()'> AND m.state IN"
             + " <foreach item='x' collection='w.states' open='(' separator=',' close=')'>#{x}</foreach></if>"
             // what runs has no end yet
+            + "<if test='w.withoutLimits != null'> AND m.without_limits = #{w.withoutLimits}</if>"
             + "<if test='w.review'> AND m.signed_as IS NULL</if>"
             + "<if test='w.approval'> AND m.signed_as = 'REVIEWED'</if>"
             + "<if test='w.from != null'> AND (m.state &lt;&gt; 'COLLECTED' OR m.last_at IS NULL OR m.last_at &gt;= #{w.from})</if>"
@@ -327,7 +330,7 @@ interface MissionMapper {
     Instant lastRecordedAt(long spot);
 
     @Select("<script>SELECT COUNT(*) AS missions, COALESCE(SUM(m.verdict = 'excursions'), 0) AS outside,"
-            + " COALESCE(SUM(m.verdict = 'inconclusive'), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
+            + " COALESCE(SUM(m.verdict = 'inconclusive' AND m.without_limits = 0), 0) AS inconclusive, COALESCE(SUM(m.verdict IS NULL), 0) AS out_there"
             + " FROM mission m JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id "
             + WANTED + "</script>")
     MissionTally tally(@Param("w") MissionFilter.Wanted wanted);

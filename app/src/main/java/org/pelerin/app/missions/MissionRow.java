@@ -31,6 +31,7 @@ record MissionRow(
         Long received,
         boolean clockCorrected,
         String verdict,
+        boolean withoutLimits,
         String remark,
         SignedAs signedAs) {
 
@@ -52,6 +53,7 @@ record MissionRow(
                         received,
                         clockCorrected,
                         verdict,
+                        withoutLimits,
                         signedAs),
                 remark);
     }

@@ -57,11 +57,19 @@ public class MissionVersion {
      * Keeps a judgement in the place of the one before.
      *
      * @param on the version that it was made on, see {@link #judgedOn}
+     * @param withoutLimits whether nothing was asked for
      * @return false where that has changed meanwhile, or it is signed: it is not kept then
      */
     @Transactional
-    public boolean keepJudgement(long id, long on, String verdict, String judgement, Instant firstAt, Instant lastAt) {
-        return missions.judged(id, on, verdict, judgement, firstAt, lastAt) == 1;
+    public boolean keepJudgement(
+            long id,
+            long on,
+            String verdict,
+            boolean withoutLimits,
+            String judgement,
+            Instant firstAt,
+            Instant lastAt) {
+        return missions.judged(id, on, verdict, withoutLimits, judgement, firstAt, lastAt) == 1;
     }
 
     /** The document as it is stored; null before it was judged. */

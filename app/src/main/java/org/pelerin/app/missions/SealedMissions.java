@@ -25,6 +25,7 @@ class SealedMissions implements SealedTables {
                 "home_at",
                 "judged_on",
                 "judgement_on",
-                "planned_end"));
+                "planned_end",
+                "without_limits"));
     }
 }

@@ -21,6 +21,7 @@ import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.TooLateException;
+import org.pelerin.core.derive.Derivation;
 import org.pelerin.core.derive.Derivations;
 import org.pelerin.core.derive.Derived;
 import org.pelerin.core.derive.DerivedValues;
@@ -132,6 +133,11 @@ public class DerivedSeries {
     /** Their definitions, as documents. */
     public List<String> definitions(long mission) {
         return derived.of(mission).stream().map(DerivedMapper.Row::definition).toList();
+    }
+
+    /** Whether one of them is a mean kinetic temperature, so that somebody asked for it. */
+    public boolean kinetic(long mission) {
+        return derived.of(mission).stream().anyMatch(r -> read(r.definition()).how() instanceof Derivation.RollingMkt);
     }
 
     /** Whether one of them follows from another mission. */

@@ -34,8 +34,21 @@ public class Chart {
      *
      * @param channel its number in the record
      * @param group index of its instants
+     * @param median of the values of a column; empty where columns hold few of them, or there are many lines
      */
-    public record Line(int channel, String label, String unit, int group, List<Double> min, List<Double> max) {}
+    public record Line(
+            int channel,
+            String label,
+            String unit,
+            int group,
+            List<Double> min,
+            List<Double> max,
+            List<Double> median) {}
+
+    /** Lines of which medians are drawn, at the most: the bands of more would hide each other. */
+    private static final int MEDIANS = 8;
+    /** Samples a column from which on a line is a band. */
+    private static final int DENSE = 6;
 
     private final SeriesStore store;
 
@@ -47,7 +60,9 @@ public class Chart {
     public Window window(Mission mission, long from, long to, int columns, ShownUnits inUnits) {
         List<Columns> groups = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
-        for (SeriesTable table : store.tables(mission)) {
+        List<SeriesTable> tables = store.tables(mission);
+        int all = tables.stream().mapToInt(t -> t.channels().size()).sum();
+        for (SeriesTable table : tables) {
             TimeAxis axis = table.axis();
             // one sample more on either side, so that lines run to the edges
             long first = Math.max(0, axis.indexAtOrAfter(from) - 1);
@@ -66,7 +81,10 @@ public class Chart {
             }
             List<Long> t = new ArrayList<>();
             for (SeriesStore.Drawn d : store.drawn(mission, table)) {
-                Envelope e = Envelope.of(d.outlined(), first, last, columns);
+                boolean dense = all <= MEDIANS && !axis.events() && last - first >= (long) DENSE * columns;
+                Envelope e = dense
+                        ? Envelope.withMedian(d.outlined(), first, last, columns)
+                        : Envelope.of(d.outlined(), first, last, columns);
                 for (int c = t.size(); c < e.columns(); c++) {
                     t.add(axis.millisAt(e.firstIndex()[c]));
                 }
@@ -86,6 +104,10 @@ public class Chart {
             min.add(none ? null : unit.value(e.min()[c]));
             max.add(none ? null : unit.value(e.max()[c]));
         }
-        return new Line(d.number(), d.channel().label(), unit.symbol(), group, min, max);
+        List<Double> median = new ArrayList<>(e.median().length);
+        for (double m : e.median()) {
+            median.add(Double.isNaN(m) ? null : unit.value(m));
+        }
+        return new Line(d.number(), d.channel().label(), unit.symbol(), group, min, max, median);
     }
 }

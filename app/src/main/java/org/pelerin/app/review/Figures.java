@@ -47,6 +47,11 @@ public record Figures(
         return out;
     }
 
+    /** Whether its mean is one of energy. */
+    public boolean level() {
+        return Unit.of(unit).level();
+    }
+
     private static Double value(Conversion unit, Double v) {
         return v == null ? null : unit.value(v);
     }

@@ -162,7 +162,11 @@ class MissionController {
             // read once: the instants of events come with them
             List<SeriesTable> tables = store.tables(mission);
             Limits limits = evaluation.limits(mission, j);
-            model.addAttribute("figures", Figures.of(shownAtFirst(tables, j), inUnits));
+            List<JudgementDocument.Channel> shown = shownAtFirst(tables, j);
+            List<JudgementDocument.Channel> measured = Counted.without(mission, shown);
+            model.addAttribute("figures", Figures.of(measured, inUnits));
+            model.addAttribute("countedLater", measured.size() < shown.size());
+            model.addAttribute("kinetic", derived.kinetic(id));
             model.addAttribute(
                     "chartData",
                     facts.of(

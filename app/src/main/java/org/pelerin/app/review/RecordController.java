@@ -1,5 +1,6 @@
 package org.pelerin.app.review;
 
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -12,6 +13,7 @@ import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.NotThereException;
+import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -34,6 +36,7 @@ class RecordController {
     private final Evaluation evaluation;
     private final SeriesStore store;
     private final RangeFigures ranges;
+    private final DerivedSeries derived;
     private final Chart chart;
     private final Between between;
     private final Rows rows;
@@ -45,6 +48,7 @@ class RecordController {
             Evaluation evaluation,
             SeriesStore store,
             RangeFigures ranges,
+            DerivedSeries derived,
             Chart chart,
             Between between,
             Rows rows,
@@ -53,6 +57,7 @@ class RecordController {
         this.facts = facts;
         this.rows = rows;
         this.ranges = ranges;
+        this.derived = derived;
         this.evaluation = evaluation;
         this.missions = missions;
         this.store = store;
@@ -90,7 +95,13 @@ class RecordController {
                         .map(kept.get().series()::get)
                         .toList()
                 : ranges.of(mission, tables, wanted, from, to);
-        model.addAttribute("figures", Figures.of(figures, inUnits));
+        model.addAttribute("figures", Figures.of(Counted.without(mission, figures), inUnits));
+        ZoneId zone = mission.zoneOr(show.home());
+        model.addAttribute("zone", zone);
+        model.addAttribute(
+                "counted",
+                ranges.counted(mission, tables, wanted, from, to, zone).in(inUnits));
+        model.addAttribute("kinetic", derived.kinetic(id));
         return "review/figures :: figures";
     }
 

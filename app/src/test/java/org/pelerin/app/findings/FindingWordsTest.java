@@ -33,7 +33,7 @@ class FindingWordsTest {
     }
 
     private static String of(FindingWords words, String direction, Double limit, Double peak, int parts) {
-        Finding f = finding(FindingKind.DEPARTURE, new Finding.Lead("Air", direction, "°C", limit, peak), parts);
+        Finding f = finding(FindingKind.DEPARTURE, new Finding.Lead("Air", "", direction, "°C", limit, peak), parts);
         return words.of(f).replace('\u00a0', ' ');
     }
 
@@ -56,7 +56,7 @@ class FindingWordsTest {
 
     @Test
     void what_a_logger_shows_of_itself_is_told_as_it_was_found() {
-        Finding f = finding(FindingKind.CLOCK, new Finding.Lead("", "", "", null, null), 0);
+        Finding f = finding(FindingKind.CLOCK, new Finding.Lead("", "", "", "", null, null), 0);
         assertThat(PLAIN.of(f)).isEqualTo("Its clock was 3 min fast");
         assertThat(f.mark()).isEqualTo("◇");
     }

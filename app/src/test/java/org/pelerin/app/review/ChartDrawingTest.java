@@ -22,8 +22,8 @@ class ChartDrawingTest {
     private static final List<Chart.Columns> COLUMNS =
             List.of(new Chart.Columns(List.of(0L, HOUR, 2 * HOUR, 3 * HOUR), true, false, 4 * HOUR));
     private static final List<Chart.Line> LINES = List.of(
-            new Chart.Line(0, "Air", "°C", 0, List.of(2d, 4d, 9d, 3d), List.of(2d, 4d, 9d, 3d)),
-            new Chart.Line(1, "Core", "°C", 0, List.of(3d, 3d, 3d, 3d), List.of(3d, 3d, 3d, 3d)));
+            new Chart.Line(0, "Air", "°C", 0, List.of(2d, 4d, 9d, 3d), List.of(2d, 4d, 9d, 3d), List.of()),
+            new Chart.Line(1, "Core", "°C", 0, List.of(3d, 3d, 3d, 3d), List.of(3d, 3d, 3d, 3d), List.of()));
     private static final DrawnOver OVER = new DrawnOver(
             Map.of(
                     0, new DrawnOver.Sides(Double.NEGATIVE_INFINITY, 6),

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import org.pelerin.core.judge.Basis;
 import org.pelerin.core.judge.Bound;
+import org.pelerin.core.judge.ContactState;
 import org.pelerin.core.judge.Direction;
 import org.pelerin.core.judge.GapRule;
 import org.pelerin.core.judge.MissingDataExcursion;
@@ -177,7 +178,20 @@ public sealed interface ExcursionDocument {
 
         @Override
         public String told(ShownUnits inUnits) {
-            return subject() + " " + beyond(Unit.of(unit).shown(inUnits));
+            ContactState state = state();
+            return state == null
+                    ? subject() + " " + beyond(Unit.of(unit).shown(inUnits))
+                    : CoreTexts.say(
+                            "core.exchange.excursion.contact",
+                            "subject",
+                            subject(),
+                            "open",
+                            state == ContactState.OPEN);
+        }
+
+        /** Of a contact, the state that it was in for too long; null for other quantities. */
+        public ContactState state() {
+            return ContactState.of(basis, unit, limit, side());
         }
 
         @Override

@@ -55,6 +55,11 @@ public record JudgementDocument(
         this(verdict, series, excursions, gaps, coverage, reasons, List.of(), null);
     }
 
+    /** Whether nothing was asked for, so that there is nothing to be within: its verdict is {@code inconclusive}, and people read “no limits set”. */
+    public boolean withoutLimits() {
+        return reasons.equals(List.of(Judge.NO_LIMITS));
+    }
+
     public JudgementDocument withShifts(List<Shift> found) {
         return new JudgementDocument(verdict, series, excursions, gaps, coverage, reasons, found, judged);
     }

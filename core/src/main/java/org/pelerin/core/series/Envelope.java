@@ -15,10 +15,12 @@ import java.util.Arrays;
  * @param firstIndex index of the first sample of each column; one more entry than columns, the last is where it ends
  * @param min smallest valid value per column, NaN if none
  * @param max largest valid value per column, NaN if none
+ * @param median of the valid values per column, NaN if none; of a column that is drawn from grains the median of their middles. Empty where it was not
+ *     asked for, or no column holds more than two samples.
  * @param incomplete whether a column holds a missing sample (known exactly only where the samples were decoded; otherwise
  *     where a whole cell is missing)
  */
-public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] incomplete) {
+public record Envelope(long[] firstIndex, double[] min, double[] max, double[] median, boolean[] incomplete) {
 
     /** Samples a column from which on no values are needed, only summaries. */
     public static final int COARSE = 2 * CellSummaries.CELL;
@@ -31,6 +33,15 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
      * @param columns the most columns wanted, at least 1; there are never more than samples
      */
     public static Envelope of(Outlined series, long from, long to, int columns) {
+        return of(series, from, to, columns, false);
+    }
+
+    /** The same with medians; cost: in proportion to the samples in view as long as they are drawn from values, else to the columns. */
+    public static Envelope withMedian(Outlined series, long from, long to, int columns) {
+        return of(series, from, to, columns, true);
+    }
+
+    private static Envelope of(Outlined series, long from, long to, int columns, boolean median) {
         if (from < 0 || to > series.count() || from > to || columns < 1) {
             throw new IllegalArgumentException("No samples " + from + " to " + to + " in " + columns + " columns");
         }
@@ -42,9 +53,13 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
             long edge = from + (to - from) * c / Math.max(n, 1);
             edges[c] = c > 0 && c < n ? (edge + grain / 2) / grain * grain : edge;
         }
-        Envelope envelope = new Envelope(edges, filled(n), filled(n), new boolean[n]);
+        boolean several = median && to - from > 2L * n;
+        Envelope envelope =
+                new Envelope(edges, filled(n), filled(n), several ? filled(n) : new double[0], new boolean[n]);
         if (n > 0) {
-            envelope.new Filling(series).fill(level, from, to);
+            Filling filling = envelope.new Filling(series);
+            filling.fill(level, from, to);
+            filling.close();
         }
         return envelope;
     }
@@ -67,6 +82,8 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
 
         private final Outlined series;
         private int column;
+        private double[] middles = new double[64];
+        private int held;
 
         Filling(Outlined series) {
             this.series = series;
@@ -105,6 +122,7 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
 
         private void take(long index, double low, double high, boolean hole) {
             while (index >= firstIndex[column + 1]) {
+                close();
                 column++;
             }
             if (hole) {
@@ -113,6 +131,21 @@ public record Envelope(long[] firstIndex, double[] min, double[] max, boolean[] 
             if (!Double.isNaN(low)) {
                 if (!(min[column] <= low)) min[column] = low;
                 if (!(max[column] >= high)) max[column] = high;
+                if (median.length > 0) {
+                    if (held == middles.length) {
+                        middles = Arrays.copyOf(middles, 2 * held);
+                    }
+                    middles[held++] = low / 2 + high / 2;
+                }
+            }
+        }
+
+        /** What a column holds is known. */
+        private void close() {
+            if (held > 0) {
+                Arrays.sort(middles, 0, held);
+                median[column] = middles[(held - 1) / 2] / 2 + middles[held / 2] / 2;
+                held = 0;
             }
         }
     }

@@ -1,6 +1,7 @@
 package org.pelerin.core.series;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -109,5 +110,26 @@ class SeriesTest {
         Envelope all = Envelope.of(s, 9_999, 29_001, 5);
         assertThat(all.max()[0]).isEqualTo(99);
         assertThat(all.min()[4]).isEqualTo(-99);
+    }
+
+    @Test
+    void an_envelope_has_the_median_of_each_column() {
+        Envelope e = Envelope.withMedian(series(1, 9, 2, GAP, 4, 8, GAP, GAP, GAP), 0, 9, 3);
+        // 1, 2, 9 · 4, 8 · nothing
+        assertThat(e.median()).containsExactly(2, 6, GAP);
+        assertThat(e.max()).containsExactly(9, 8, GAP);
+        // of two samples a column the least and greatest say all
+        assertThat(Envelope.withMedian(series(1, 9, 2, 4), 0, 4, 2).median()).isEmpty();
+        assertThat(Envelope.of(series(1, 9, 2, 4, 5, 6), 0, 6, 2).median()).isEmpty();
+        // drawn from grains of 256, whose middles lie on the slope: 50 000 samples in 10 columns
+        double[] slope = new double[50_000];
+        for (int i = 0; i < slope.length; i++) {
+            slope[i] = i;
+        }
+        double[] coarse =
+                Envelope.withMedian(series(slope), 0, slope.length, 10).median();
+        for (int c = 0; c < 10; c++) {
+            assertThat(coarse[c]).isCloseTo(5_000 * c + 2_500, within(256.0));
+        }
     }
 }

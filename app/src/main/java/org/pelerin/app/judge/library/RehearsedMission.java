@@ -41,6 +41,7 @@ record RehearsedMission(
             return switch (verdict) {
                 case "within" -> Texts.of("judge.library.rehearsedMission.withinLimits");
                 case "excursions" -> Texts.of("judge.library.rehearsedMission.outsideLimits");
+                case "none" -> Texts.of("judge.library.rehearsedMission.noLimitsSet");
                 default -> Texts.of("judge.library.rehearsedMission.inconclusive");
             };
         }
@@ -105,7 +106,7 @@ record RehearsedMission(
             marks.add(new Mark(x, Math.max(2, end - x), e.side()));
         }
         return new Found(
-                j.verdict(),
+                j.withoutLimits() ? "none" : j.verdict(),
                 j.excursions().size(),
                 marks,
                 j.verdict().equals("inconclusive") ? StoredTexts.all(j.reasons()) : "");

@@ -142,6 +142,7 @@ class MissionsApi {
                 spot,
                 null,
                 verdict,
+                null,
                 List.of(),
                 false,
                 false,

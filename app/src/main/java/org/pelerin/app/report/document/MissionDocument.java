@@ -31,10 +31,13 @@ import org.pelerin.app.missions.documentation.DocumentationService;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.app.record.DerivedSeries;
 import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.report.dossier.Dossier;
 import org.pelerin.app.report.export.CsvExport;
 import org.pelerin.app.report.export.CsvForm;
+import org.pelerin.app.review.Counted;
+import org.pelerin.app.review.RangeFigures;
 import org.pelerin.app.review.notes.PinnedNotes;
 import org.pelerin.core.evidence.Sha256;
 import org.pelerin.core.exchange.JudgementDocument;
@@ -63,6 +66,8 @@ class MissionDocument implements ReportComposer {
     private final Signing signing;
     private final DocumentationService documentation;
     private final PinnedNotes notes;
+    private final RangeFigures ranges;
+    private final DerivedSeries derived;
     private final ReportPages pages;
     private final Formats show;
 
@@ -73,6 +78,8 @@ class MissionDocument implements ReportComposer {
             Signing signing,
             DocumentationService documentation,
             PinnedNotes notes,
+            RangeFigures ranges,
+            DerivedSeries derived,
             ReportPages pages,
             Formats show) {
         this.clerk = clerk;
@@ -81,6 +88,8 @@ class MissionDocument implements ReportComposer {
         this.signing = signing;
         this.documentation = documentation;
         this.notes = notes;
+        this.ranges = ranges;
+        this.derived = derived;
         this.pages = pages;
         this.show = show;
     }
@@ -117,6 +126,8 @@ class MissionDocument implements ReportComposer {
         model.put("charts", present.contains(ReportSection.CHARTS) ? charts(d, r.spec()) : List.of());
         List<JudgementDocument.Channel> series = wanted(d, r.spec());
         model.put("series", series);
+        model.put("measured", Counted.without(d.mission(), series));
+        model.put("counted", counted(d, series));
         model.put("accuracies", accuracies(d));
         model.put(
                 "unlimitedLine",
@@ -145,7 +156,10 @@ class MissionDocument implements ReportComposer {
                         .min(Instant::compareTo)
                         .orElse(Instant.MAX));
         model.put("kept", kept(d));
-        model.put("mkt", d.judgement().series().stream().anyMatch(c -> c.mkt() != null));
+        model.put(
+                "mkt",
+                derived.kinetic(d.mission().id())
+                        && d.judgement().series().stream().anyMatch(c -> c.mkt() != null));
         model.put("enthalpy", MeanKineticTemperature.DEFAULT_ENTHALPY);
         model.put(
                 "lasted",
@@ -165,6 +179,17 @@ class MissionDocument implements ReportComposer {
                 sentence,
                 body,
                 files);
+    }
+
+    private Counted counted(Dossier d, List<JudgementDocument.Channel> series) {
+        Set<String> chosen =
+                series.stream().map(JudgementDocument.Channel::channel).collect(Collectors.toSet());
+        Counted all = ranges.counted(d.mission(), d.zone());
+        return new Counted(
+                all.contacts().stream()
+                        .filter(c -> chosen.contains(c.channel()))
+                        .toList(),
+                all.meters().stream().filter(c -> chosen.contains(c.channel())).toList());
     }
 
     private static long rows(Dossier d) {

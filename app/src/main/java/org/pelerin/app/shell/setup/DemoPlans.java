@@ -87,7 +87,7 @@ final class DemoPlans {
                                         channel("Outflow", "Pulse meter, 10 l a pulse", above(2000, 30)),
                                         channel("Overflow", "Pulse meter, 1 l a pulse"),
                                         channel("Rain", "Rain gauge, 0.2 mm a tip"),
-                                        channel("Hatch open", "Door contact", above(0.5, 30)))))
+                                        channel("Hatch", "Door contact", above(0.5, 30)))))
                 .withStart(new StartCondition.After(Duration.ofMinutes(30)));
     }
 

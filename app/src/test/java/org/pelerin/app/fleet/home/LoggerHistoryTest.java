@@ -46,6 +46,7 @@ class LoggerHistoryTest {
                         null,
                         true,
                         null,
+                        false,
                         null),
                 "");
     }

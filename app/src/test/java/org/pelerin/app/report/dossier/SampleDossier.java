@@ -41,7 +41,7 @@ public final class SampleDossier {
                 new Mission.Copy("Vault, \"cold\"", 2, "{}"),
                 new Mission.Place(3L, "Käse / Réserve 1", "Ostrel", "Europe/Paris"),
                 new Mission.Course(START, "tech", START, null, null),
-                new Mission.Records(START, "tech", null, START, START, 4L, 4L, true, "within", null),
+                new Mission.Records(START, "tech", null, START, START, 4L, 4L, true, "within", false, null),
                 "");
         Plan plan = new Plan(
                 "alder-t1",
