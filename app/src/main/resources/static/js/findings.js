@@ -17,9 +17,25 @@
     if (links().length && !chosen.length) { if (!box) return; box.checked = true; }
     button.click();
   };
+  // What was said of the last one is often said of the next: it is remembered until the window is closed.
+  const LAST = 'pelerin:assessment', FIELDS = ['explanation', 'action', 'disposition', 'responsible'];
+  const form = document.querySelector('form[data-assessment]'), again = form?.querySelector('[data-repeat]');
+  const last = JSON.parse(sessionStorage.getItem(LAST) || 'null');
+  const repeat = () => {
+    if (!form || !last) return;
+    FIELDS.forEach((name) => { const field = form.elements[name]; if (field && last[name]) field.value = last[name]; });
+    form.dispatchEvent(new Event('input', { bubbles: true }));
+    (form.elements.action || form.elements.explanation).focus();
+  };
+  if (form) {
+    again.hidden = !last;
+    again.addEventListener('click', repeat);
+    form.addEventListener('submit', () => sessionStorage.setItem(LAST, JSON.stringify(Object.fromEntries(FIELDS.map((name) => [name, form.elements[name]?.value ?? ''])))));
+  }
+  const assess = () => form?.elements.explanation.focus();
   addEventListener('keydown', (e) => {
     if (typing(e)) return;
-    const does = { j: () => move(1), k: () => move(-1), x: choose, a: acknowledge }[e.key];
+    const does = { j: () => move(1), k: () => move(-1), x: choose, a: acknowledge, ...(form ? { e: assess, r: repeat } : {}) }[e.key];
     if (!does) return;
     e.preventDefault();
     does();

@@ -47,8 +47,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
- * The report of the last whole month of a site with sixty loggers, two channels every ten minutes, a few departures each, from the order to the kept
- * PDF with its data embedded; and a million rows of two channels written as CSV into nothing.
+ * The report of the last whole month of a site with sixty loggers, two channels every ten minutes, a few departures each, and that of one of their missions,
+ * from the order to the kept PDF with its data embedded; and a million rows of two channels written as CSV into nothing.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.SingleShotTime)
@@ -66,6 +66,7 @@ public class ReportBenchmark {
     private Reports reports;
     private YearMonth month;
     private long site;
+    private long mission;
     private List<Series> million;
 
     @Setup(Level.Trial)
@@ -92,6 +93,7 @@ public class ReportBenchmark {
                 .findFirst()
                 .orElseThrow()
                 .id();
+        mission = sql.queryForObject("SELECT MAX(id) FROM mission", Long.class);
         million = series(1, start, ROWS, Duration.ofSeconds(2));
     }
 
@@ -121,7 +123,7 @@ public class ReportBenchmark {
         app.getBean(Evaluation.class).again(id);
     }
 
-    private static List<Series> series(int seed, Instant start, int rows, Duration interval) {
+    static List<Series> series(int seed, Instant start, int rows, Duration interval) {
         Random random = new Random(seed);
         double[] air = new double[rows];
         double[] humidity = new double[rows];
@@ -139,13 +141,16 @@ public class ReportBenchmark {
 
     @Benchmark
     public int monthOfSixty() throws InterruptedException {
-        long id = reports.order(
-                ReportKind.PERIOD,
-                "Bench cellars",
-                new Report.Scope(null, site, null, month.atDay(1), month.atEndOfMonth()),
-                ReportSpec.whole(ReportKind.PERIOD),
-                "",
-                "bench");
+        return made(ReportKind.PERIOD, new Report.Scope(null, site, null, month.atDay(1), month.atEndOfMonth()));
+    }
+
+    @Benchmark
+    public int mission() throws InterruptedException {
+        return made(ReportKind.MISSION, new Report.Scope(mission, null, null, null, null));
+    }
+
+    private int made(ReportKind kind, Report.Scope scope) throws InterruptedException {
+        long id = reports.order(kind, "Bench cellars", scope, ReportSpec.whole(kind), "", "bench");
         while (true) {
             Report r = reports.find(id).orElseThrow();
             if (r.ready()) {

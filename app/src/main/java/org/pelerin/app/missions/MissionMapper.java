@@ -233,6 +233,13 @@ interface MissionMapper {
             + " <foreach item='i' collection='ids' open='(' separator=',' close=')'>#{i}</foreach></script>")
     List<MissionRow> byIds(List<Long> ids);
 
+    /** A version of what a mission is judged on. */
+    record JudgedOn(long id, long judgedOn) {}
+
+    @Select("<script>SELECT id, judged_on FROM mission WHERE id IN"
+            + " <foreach item='i' collection='ids' open='(' separator=',' close=')'>#{i}</foreach></script>")
+    List<JudgedOn> allJudgedOn(List<Long> ids);
+
     @Select("SELECT judged_on FROM mission WHERE id = #{id}")
     long judgedOn(long id);
 
@@ -324,6 +331,13 @@ interface MissionMapper {
     @Select(LISTED + "WHERE m.spot_id = #{spot} AND m.state NOT IN ('DRAFT', 'ABANDONED') AND m.last_at >= #{from}"
             + " AND m.first_at < #{to} ORDER BY m.first_at, m.id")
     List<MissionRow> recordedAt(long spot, Instant from, Instant to);
+
+    /** The first and the last instant that were recorded at a spot, both null for none. */
+    record Recorded(Instant firstAt, Instant lastAt) {}
+
+    @Select("SELECT MIN(first_at) AS first_at, MAX(last_at) AS last_at FROM mission WHERE spot_id = #{spot}"
+            + " AND state NOT IN ('DRAFT', 'ABANDONED')")
+    Recorded spanRecordedAt(long spot);
 
     /** The last instant that was recorded at a spot; null for none. */
     @Select("SELECT MAX(last_at) FROM mission WHERE spot_id = #{spot} AND state NOT IN ('DRAFT', 'ABANDONED')")

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.loggers.registry.Checked;
 import org.springframework.stereotype.Service;
+import org.threeten.extra.Interval;
 
 /** What is known of missions. Nothing is changed here. */
 @Service
@@ -52,6 +53,14 @@ public class MissionQueries {
     /** All of a spot of which something recorded between two instants is home, the earliest first, running ones too. */
     public List<Mission> recordedAt(long spotId, Instant from, Instant to) {
         return all(missions.recordedAt(spotId, from, to));
+    }
+
+    /** From the first to the last instant of which something recorded at a spot is home. */
+    public Optional<Interval> spanRecordedAt(long spotId) {
+        MissionMapper.Recorded r = missions.spanRecordedAt(spotId);
+        return r == null || r.firstAt() == null || r.lastAt() == null
+                ? Optional.empty()
+                : Optional.of(Interval.of(r.firstAt(), r.lastAt().isBefore(r.firstAt()) ? r.firstAt() : r.lastAt()));
     }
 
     /** The last instant of which something recorded at a spot is home. */

@@ -3,7 +3,9 @@ package org.pelerin.app.missions;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.places.SiteZoneChanged;
 import org.pelerin.app.platform.language.Texts;
@@ -46,6 +48,12 @@ public class MissionVersion {
     public void recordRead(long id, boolean ranOut, boolean clockCompared) {
         missions.recordRead(id, ranOut, clockCompared);
         recordChanged(id);
+    }
+
+    /** Those of several missions, by their ids; not empty. */
+    public Map<Long, Long> judgedOn(List<Long> ids) {
+        return missions.allJudgedOn(ids).stream()
+                .collect(Collectors.toMap(MissionMapper.JudgedOn::id, MissionMapper.JudgedOn::judgedOn));
     }
 
     /** A number that changes with what a mission is judged on. */

@@ -32,6 +32,11 @@ class RecordController {
 
     private static final int MOST_COLUMNS = 4000;
 
+    /** Before and after an excursion, in ms. */
+    private static final long LEAST_ROOM = 3_600_000;
+
+    private static final long MOST_ROOM = 7 * 86_400_000L;
+
     private final MissionQueries missions;
     private final Evaluation evaluation;
     private final SeriesStore store;
@@ -155,6 +160,35 @@ class RecordController {
                     Texts.of("review.recordController.missionHasNoDataTable", "id", id, "table", (table + 1)));
         }
         return rows.of(mission, tables.get(table), from, count, at, inUnits);
+    }
+
+    /**
+     * An excursion as a small curve, with as much again before and after it; a part of a list.
+     *
+     * @param from in ms, as {@code to}: where it begins and ends
+     * @param line label of its channel; the first where it is of none
+     * @param limit that it went beyond, in the unit recorded
+     */
+    @GetMapping("/missions/{id}/sketch")
+    String sketch(
+            @PathVariable long id,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam(defaultValue = "") String line,
+            @RequestParam(required = false) Double limit,
+            @RequestParam(defaultValue = "true") boolean above,
+            Model model) {
+        Mission mission = get(id, "");
+        long room = Math.max(LEAST_ROOM, Math.min(MOST_ROOM, to - from));
+        Chart.Window window = chart.window(mission, from - room, to + room, CurveSketch.WIDTH / 2, ShownUnits.RECORDED);
+        window.lines().stream()
+                .filter(l -> line.isEmpty() || l.label().equals(line))
+                .findFirst()
+                .ifPresent(l -> model.addAttribute(
+                        "curve",
+                        CurveSketch.of(
+                                window.groups().get(l.group()), l, from - room, to + room, from, to, limit, above)));
+        return "review/sketch";
     }
 
     /**

@@ -78,6 +78,16 @@ public class Formats {
         return DateFormats.of("month").format(month);
     }
 
+    /** 2 Nov. */
+    public String dayOfMonth(LocalDate day) {
+        return DateFormats.of("dayOfMonth").format(day);
+    }
+
+    /** Nov. */
+    public String shortMonth(LocalDate day) {
+        return DateFormats.of("shortMonth").format(day);
+    }
+
     /** Thu 19. */
     public String shortDay(LocalDate day) {
         return DateFormats.of("shortDay").format(day);

@@ -71,7 +71,7 @@ final class CarpetPicture {
             case KEPT -> "#dfeae6";
             case PARTLY -> "#eff4f2";
             case UNJUDGED -> "#ffffff";
-            default -> Texts.of("report.document.carpetPicture.none");
+            default -> "none";
         };
         out.append(String.format(
                 Locale.ROOT,

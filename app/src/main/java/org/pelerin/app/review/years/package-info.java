@@ -1,0 +1,2 @@
+/** The record of a spot over years. */
+package org.pelerin.app.review.years;
