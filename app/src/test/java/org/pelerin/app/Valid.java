@@ -11,7 +11,7 @@ import org.verapdf.pdfa.flavours.PDFAFlavour;
 import org.verapdf.pdfa.results.TestAssertion;
 import org.verapdf.pdfa.results.ValidationResult;
 
-/** What an open validator has to say of a PDF: as PDF/A-3a (ISO 19005-3) and as PDF/UA-1 (ISO 14289-1). */
+/** What an open validator has to say of a PDF: as PDF/A-3a (ISO 19005-3) and as PDF/UA-1 (ISO 14289-1); and what is to be seen of its pages. */
 final class Valid {
 
     static {
@@ -21,8 +21,9 @@ final class Valid {
     private Valid() {}
 
     static List<String> troubles(byte[] pdf) {
-        return Stream.of(PDFAFlavour.PDFA_3_A, PDFAFlavour.PDFUA_1)
-                .flatMap(f -> of(pdf, f).stream())
+        return Stream.concat(
+                        Stream.of(PDFAFlavour.PDFA_3_A, PDFAFlavour.PDFUA_1).flatMap(f -> of(pdf, f).stream()),
+                        DrawnPages.troubles(pdf).stream())
                 .toList();
     }
 

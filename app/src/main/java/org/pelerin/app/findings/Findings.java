@@ -89,6 +89,15 @@ public class Findings {
         return narrowed(about(mission), p -> p.missionId() == mission);
     }
 
+    /** The excursions that belong to any of these findings; one query. */
+    public List<Part> partsOf(List<Finding> all) {
+        List<Long> ids =
+                all.stream().filter(Finding::departure).map(Finding::id).toList();
+        return ids.isEmpty()
+                ? List.of()
+                : mapper.partsOf(ids).stream().map(PartRow::part).toList();
+    }
+
     /** The same with only some of what belongs to them; those of which nothing is among it are left out. One query for all. */
     public List<Finding> narrowed(List<Finding> all, Predicate<Part> which) {
         List<Long> several = all.stream()

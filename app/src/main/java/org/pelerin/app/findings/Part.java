@@ -2,6 +2,7 @@ package org.pelerin.app.findings;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import org.pelerin.core.judge.Severity;
 import org.pelerin.core.judge.Side;
 
@@ -57,6 +58,8 @@ public record Part(
     boolean is(Part later) {
         return missionId == later.missionId
                 && channel.equals(later.channel)
+                // what earlier versions kept does not say it
+                && (basis.isEmpty() || basis.equals(later.basis))
                 && direction.equals(later.direction)
                 && overlaps(later);
     }
@@ -91,7 +94,7 @@ public record Part(
                 missionId,
                 later.rule,
                 channel,
-                basis,
+                later.basis,
                 direction,
                 later.unit,
                 later.severity,
@@ -103,5 +106,19 @@ public record Part(
                 firstStart,
                 firstEnd,
                 true);
+    }
+
+    /** Whether a later judgement says the same of it, but for the basis, which earlier versions did not keep. */
+    boolean unchanged(Part later) {
+        Part now = as(later);
+        return rule.equals(now.rule)
+                && unit.equals(now.unit)
+                && severity == now.severity
+                && latched == now.latched
+                && Objects.equals(limit, now.limit)
+                && Objects.equals(peak, now.peak)
+                && start.equals(now.start)
+                && end.equals(now.end)
+                && found;
     }
 }

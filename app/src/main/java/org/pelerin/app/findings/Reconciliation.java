@@ -58,7 +58,7 @@ record Reconciliation(List<Change> changed, List<Part> back, List<Part> vanished
         Part now = known.as(later);
         if (!known.found()) {
             back.add(now);
-        } else if (!now.equals(known)) {
+        } else if (!known.unchanged(later)) {
             changed.add(new Change(known, now));
         }
         return true;

@@ -99,7 +99,7 @@ final class ChartDrawing {
         }
         events(first, top - BETWEEN, zone, show);
         times(top - BETWEEN, zone, show);
-        int height = top + 3 * LINE;
+        int height = top - BETWEEN + 2 * LINE + TEXT;
         return String.format(
                 Locale.ROOT,
                 "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\""
@@ -265,7 +265,38 @@ final class ChartDrawing {
             put(
                     "<path d=\"%s\" %s stroke-width=\"1.3\" stroke-linejoin=\"round\"/>",
                     path(l, groups.get(l.group()), top, low, high), stroke(lines.indexOf(l)));
+            beyond(l, top, low, high);
         }
+    }
+
+    /** What of a line lies beyond its limits, in the colour of the side. */
+    private void beyond(Chart.Line l, int top, double low, double high) {
+        DrawnOver.Sides sides = over.bands().get(l.channel());
+        if (sides == null) {
+            return;
+        }
+        if (!Double.isInfinite(sides.high())) {
+            clipped(l, top, top + PANEL - PANEL * (sides.high() - low) / (high - low), ABOVE, top, low, high);
+        }
+        if (!Double.isInfinite(sides.low())) {
+            clipped(l, top + PANEL - PANEL * (sides.low() - low) / (high - low), top + PANEL, BELOW, top, low, high);
+        }
+    }
+
+    private void clipped(Chart.Line l, double from, double to, String colour, int top, double low, double high) {
+        put(
+                "<svg x=\"%d\" y=\"%.1f\" width=\"%d\" height=\"%.1f\" viewBox=\"%d %.1f %d %.1f\"><path d=\"%s\" fill=\"none\""
+                        + " stroke=\"%s\" stroke-width=\"2.4\" stroke-linejoin=\"round\"/></svg>",
+                LEFT,
+                from,
+                width - LEFT - RIGHT,
+                Math.max(0, to - from),
+                LEFT,
+                from,
+                width - LEFT - RIGHT,
+                Math.max(0, to - from),
+                path(l, groups.get(l.group()), top, low, high),
+                colour);
     }
 
     private String path(Chart.Line l, Chart.Columns group, int top, double low, double high) {

@@ -5,9 +5,11 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.missions.CountedChannels;
+import org.pelerin.app.missions.Housekeeping;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.JudgedRecords;
 import org.pelerin.app.record.SeriesStore;
@@ -42,6 +44,16 @@ public class RangeFigures {
     /** Of all channels, between two instants in ms, both inclusive. */
     public List<JudgementDocument.Channel> of(Mission mission, long from, long to) {
         return of(mission, store.tables(mission), c -> true, from, to);
+    }
+
+    /** Of the channels that its page shows at first, but for what the logger records of itself. */
+    public List<JudgementDocument.Channel> ofShown(Mission mission, long from, long to) {
+        List<SeriesTable> tables = store.tables(mission);
+        Set<Integer> shown = Set.copyOf(SeriesTable.shownAtFirst(tables));
+        Set<String> own = Housekeeping.of(mission.device().model());
+        return of(mission, tables, shown::contains, from, to).stream()
+                .filter(c -> !own.contains(c.channel()))
+                .toList();
     }
 
     /** Of contacts and meters alone, over all that is judged. */

@@ -184,6 +184,16 @@ class PeriodDocument implements ReportComposer {
             String sentence) {
         Set<ReportSection> present = ReportSection.of(ReportKind.PERIOD);
         present.retainAll(r.spec().sections());
+        boolean blocks = present.contains(ReportSection.CARPETS);
+        List<Finding> listed = found;
+        if (blocks) {
+            // what became of excursions stands beside them
+            present.remove(ReportSection.EXCURSIONS);
+            listed = found.stream().filter(f -> !f.departure()).toList();
+            if (listed.isEmpty()) {
+                present.remove(ReportSection.FINDINGS);
+            }
+        }
         List<SpotPeriod.Part> parts =
                 all.stream().flatMap(s -> s.missions().stream()).toList();
         Map<String, Object> model = pages.model(r, at, head, sentence);
@@ -211,11 +221,31 @@ class PeriodDocument implements ReportComposer {
         model.put(
                 "without",
                 parts.stream().filter(p -> p.certificates().isEmpty()).count());
-        model.put("findings", found);
+        model.put("findings", listed);
+        model.put("causes", new FindingOf(found, handled.partsOf(found)));
+        model.put("drawn", all.stream().filter(s -> !s.strip().isEmpty()).toList());
+        model.put(
+                "telling",
+                all.stream()
+                        .filter(s -> s.unreadable() || s.times().state() != Carpet.State.KEPT)
+                        .filter(s -> !nothing(s))
+                        .toList());
+        model.put(
+                "kept",
+                all.stream()
+                        .filter(s -> !s.unreadable() && s.times().state() == Carpet.State.KEPT)
+                        .toList());
+        model.put("afield", all.stream().filter(s -> nothing(s) && s.lay()).toList());
+        model.put("silent", all.stream().filter(s -> nothing(s) && !s.lay()).toList());
+        model.put("sameLimits", SameLimits.of(all));
         model.put("waiting", found.stream().filter(f -> f.state().waits()).count());
         model.put("words", new FindingWords(ShownUnits.RECORDED, show));
         model.put("files", ReportFile.of(files));
         return model;
+    }
+
+    private static boolean nothing(SpotPeriod s) {
+        return !s.unreadable() && s.times().recorded().isZero();
     }
 
     private static Stream<SpotPeriod.Certificate> certificates(List<SpotPeriod.Part> parts) {

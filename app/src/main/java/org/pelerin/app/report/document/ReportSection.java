@@ -9,7 +9,7 @@ import org.pelerin.app.platform.language.Texts;
 /** Parts of a report that can be chosen, in their order; the first page, evidence and signatures are in every one. */
 public enum ReportSection {
     CHARTS("report.document.reportSection.record", ReportKind.MISSION),
-    CARPETS("report.document.reportSection.hourMap", ReportKind.PERIOD),
+    CARPETS("report.document.reportSection.spots", ReportKind.PERIOD),
     EXCURSIONS("report.document.reportSection.excursionsAndGaps", ReportKind.MISSION, ReportKind.PERIOD),
     FINDINGS("report.document.reportSection.findings", ReportKind.MISSION, ReportKind.PERIOD),
     STATISTICS("report.document.reportSection.statistics", ReportKind.MISSION, ReportKind.PERIOD),

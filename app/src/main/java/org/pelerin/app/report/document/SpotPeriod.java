@@ -16,7 +16,7 @@ import org.pelerin.core.exchange.JudgementDocument;
  *
  * @param times nothing in it counts twice where missions or channels overlap
  * @param unread missions that recorded there then, of which nothing is in the rest
- * @param carpets a picture a month
+ * @param strip its curves and hours as a picture; empty for none
  * @param lay whether a logger lay there in the time, home or not
  * @param late visits that came later than its schedule, or have not come
  */
@@ -30,7 +30,7 @@ public record SpotPeriod(
         List<Left> departures,
         List<String> excluded,
         List<Late> late,
-        List<String> carpets,
+        String strip,
         boolean lay) {
 
     /**
@@ -117,6 +117,17 @@ public record SpotPeriod(
                 && switch (times.state()) {
                     case ABOVE, BELOW, MISSING -> false;
                     default -> true;
+                };
+    }
+
+    /** For a style: out, miss, or empty where it is fine. */
+    public String tone() {
+        return unreadable()
+                ? "miss"
+                : switch (times.state()) {
+                    case ABOVE, BELOW -> "out";
+                    case KEPT -> "";
+                    default -> "miss";
                 };
     }
 

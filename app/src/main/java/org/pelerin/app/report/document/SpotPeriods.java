@@ -6,8 +6,11 @@ import java.time.YearMonth;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.deployment.placing.Placement;
@@ -19,14 +22,20 @@ import org.pelerin.app.places.Spot;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.record.JudgedRecords;
+import org.pelerin.app.record.SeriesStore;
+import org.pelerin.app.record.SeriesTable;
 import org.pelerin.app.report.dossier.CertificatesInForce;
 import org.pelerin.app.report.dossier.LimitLines;
 import org.pelerin.app.review.Carpet;
+import org.pelerin.app.review.Chart;
 import org.pelerin.app.review.RangeFigures;
 import org.pelerin.app.review.SpotPieces;
 import org.pelerin.core.exchange.JudgementDocument;
+import org.pelerin.core.judge.Limits;
 import org.pelerin.core.model.ModelCatalogue;
 import org.pelerin.core.record.Spans;
+import org.pelerin.core.stats.Band;
+import org.pelerin.core.unit.ShownUnits;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -45,6 +54,8 @@ class SpotPeriods {
     private final Evaluation evaluation;
     private final JudgedRecords records;
     private final RangeFigures figures;
+    private final Chart chart;
+    private final SeriesStore store;
     private final CertificatesInForce certificates;
     private final PlacementService placements;
     private final CaptureStore captures;
@@ -56,6 +67,8 @@ class SpotPeriods {
             Evaluation evaluation,
             JudgedRecords records,
             RangeFigures figures,
+            Chart chart,
+            SeriesStore store,
             CertificatesInForce certificates,
             PlacementService placements,
             CaptureStore captures,
@@ -65,6 +78,8 @@ class SpotPeriods {
         this.evaluation = evaluation;
         this.records = records;
         this.figures = figures;
+        this.chart = chart;
+        this.store = store;
         this.certificates = certificates;
         this.placements = placements;
         this.captures = captures;
@@ -100,7 +115,10 @@ class SpotPeriods {
                 read.stream().flatMap(r -> r.departures.stream()).toList(),
                 read.stream().flatMap(r -> r.excluded.stream()).toList(),
                 late(spot, pieces.recordedDuring(spot.id(), Instant.EPOCH, to), from, to),
-                spec.has(ReportSection.CARPETS) && !read.isEmpty() ? carpets(spot, zone, laid, from, to) : List.of(),
+                spec.has(ReportSection.CARPETS) && !read.isEmpty()
+                        ? SpotStrip.draw(
+                                spot.name(), curves(read, from, to), months(zone, laid, from, to), from, to, zone, show)
+                        : "",
                 !placements.ofSpot(spot.id(), from, to).isEmpty());
     }
 
@@ -146,7 +164,7 @@ class SpotPeriods {
     private SpotPeriod.Part part(Mission m, Instant from, Instant to, ReportSpec spec) {
         JudgementDocument j = evaluation.judgement(m).orElseThrow();
         List<JudgementDocument.Channel> of = spec.has(ReportSection.STATISTICS)
-                ? figures.of(m, from.toEpochMilli(), to.toEpochMilli() - 1).stream()
+                ? figures.ofShown(m, from.toEpochMilli(), to.toEpochMilli() - 1).stream()
                         .filter(c -> c.count() > 0 && spec.wants(c.channel()))
                         .toList()
                 : List.of();
@@ -229,12 +247,56 @@ class SpotPeriods {
         return out;
     }
 
-    private List<String> carpets(Spot spot, ZoneId zone, List<Carpet.Piece> laid, Instant from, Instant to) {
-        List<String> out = new ArrayList<>();
+    private static List<Carpet> months(ZoneId zone, List<Carpet.Piece> laid, Instant from, Instant to) {
+        List<Carpet> out = new ArrayList<>();
         YearMonth last = YearMonth.from(to.minusMillis(1).atZone(zone));
         for (YearMonth month = YearMonth.from(from.atZone(zone)); !month.isAfter(last); month = month.plusMonths(1)) {
-            out.add(CarpetPicture.draw(Carpet.of(month, zone, laid), spot.name(), from, to, show));
+            out.add(Carpet.of(month, zone, laid));
         }
         return out;
+    }
+
+    /** The limited channels of its missions one after the other; where none is limited, all that are shown at first. */
+    private List<SpotStrip.Curve> curves(List<Read> read, Instant from, Instant to) {
+        Map<List<String>, SpotStrip.Curve> out = new LinkedHashMap<>();
+        for (Read r : read) {
+            Mission m = r.part.mission();
+            Limits limits = evaluation.limits(m, evaluation.judgement(m).orElseThrow());
+            Chart.Window window =
+                    chart.window(m, from.toEpochMilli(), to.toEpochMilli() - 1, SpotStrip.COLUMNS, ShownUnits.RECORDED);
+            Set<Integer> first = Set.copyOf(SeriesTable.shownAtFirst(store.tables(m)));
+            boolean any = window.lines().stream().anyMatch(l -> limits.band(l.label()) != null);
+            for (Chart.Line line : window.lines()) {
+                Band band = limits.band(line.label());
+                if (!first.contains(line.channel()) || any && band == null) {
+                    continue;
+                }
+                SpotStrip.Curve curve = out.computeIfAbsent(
+                        List.of(line.label(), line.unit()),
+                        k -> new SpotStrip.Curve(
+                                line.label(),
+                                line.unit(),
+                                band == null || Double.isInfinite(band.low()) ? null : band.low(),
+                                band == null || Double.isInfinite(band.high()) ? null : band.high(),
+                                new ArrayList<>()));
+                points(line, window.groups().get(line.group()), from, to, curve.points());
+            }
+        }
+        return List.copyOf(out.values());
+    }
+
+    private static void points(
+            Chart.Line line, Chart.Columns columns, Instant from, Instant to, List<SpotStrip.Point> into) {
+        boolean breaks = true;
+        for (int i = 0; i < line.min().size(); i++) {
+            long at = columns.t().get(i);
+            Double min = line.min().get(i);
+            if (min == null || at < from.toEpochMilli() || at >= to.toEpochMilli()) {
+                breaks = true;
+                continue;
+            }
+            into.add(new SpotStrip.Point(at, min, line.max().get(i), breaks));
+            breaks = false;
+        }
     }
 }
