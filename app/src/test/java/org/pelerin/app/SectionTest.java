@@ -105,7 +105,16 @@ class SectionTest extends PageTest {
         // to where it was warmest: the hundredth sample
         row("section right").locator("[data-at]").nth(1).click();
         assertThat(row("section right").locator(".now")).hasText("11.0 °C");
+        // beside another instant, with how far apart they are
+        page.locator("#pin").click();
         page.locator("#at").press("Home");
+        assertThat(row("section right").locator(".now")).hasText("6.0 °C (−5.0)");
+        assertThat(page.locator(".held svg")).isVisible();
+        page.locator("[data-zoom=in]").click();
+        assertThat(page.locator(".held svg"))
+                .hasAttribute("viewBox", page.locator("#section > svg").getAttribute("viewBox"));
+        page.locator("#pin").click();
+        assertThat(page.locator(".held")).hasCount(0);
         assertThat(row("section right").locator(".now")).hasText("6.0 °C");
         page.locator("#play").click();
         assertThat(page.locator("#play")).hasText("Stop");
@@ -119,6 +128,12 @@ class SectionTest extends PageTest {
         page.locator("form.asked button").click();
         assertThat(row("section right")).containsText("▲ 2 h 40 min until back, to 11.0");
         assertThat(row("section left")).containsText("never outside");
+        // what follows from it
+        assertThat(page.locator("#recommended tr")).hasCount(2);
+        assertThat(page.locator("#recommended tr:has-text('section right')"))
+                .containsText("highest value of all spots; longest outside the band");
+        assertThat(page.locator("#recommended tr:has-text('section left')")).containsText("lowest value of all spots");
+        assertThat(page.locator("main")).containsText("Longest time to recover: 2 h 40 min at section right.");
     }
 
     @Test

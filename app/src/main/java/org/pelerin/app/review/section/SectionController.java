@@ -4,6 +4,7 @@ import java.security.Principal;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -74,20 +75,32 @@ class SectionController {
         model.addAttribute("together", sections.together(recorded));
         FieldReader read = new FieldReader();
         Optional<SectionForm.Asked> asked = recorded.isEmpty() ? Optional.empty() : form.asked(read, zone);
-        asked.ifPresent(a -> show(id, a, read, zone, model));
+        asked.ifPresent(a -> show(
+                id,
+                a,
+                units.contains(form.second) && !form.second.equals(a.unit()) ? form.second : "",
+                read,
+                zone,
+                model));
         model.addAttribute("errors", read.errors());
         return "review/section";
     }
 
-    private void show(long id, SectionForm.Asked a, FieldReader read, ZoneId zone, Model model) {
+    private void show(long id, SectionForm.Asked a, String second, FieldReader read, ZoneId zone, Model model) {
         try {
             SiteView s = sections.of(id, a.unit(), a.from(), a.to(), a.low(), a.high(), FRAMES);
             model.addAttribute("section", s);
             model.addAttribute("band", a.low() != null || a.high() != null);
-            model.addAttribute(
-                    "data",
-                    json.writeValueAsString(
-                            Map.of("t", s.t(), "unit", s.unit(), "zone", zone.getId(), "spots", s.spots())));
+            Map<String, Object> data = new LinkedHashMap<>();
+            data.put("t", s.t());
+            data.put("unit", s.unit());
+            data.put("zone", zone.getId());
+            data.put("spots", s.spots());
+            if (!second.isEmpty()) {
+                SiteView beside = sections.of(id, second, a.from(), a.to(), null, null, FRAMES);
+                data.put("second", Map.of("unit", second, "spots", beside.spots()));
+            }
+            model.addAttribute("data", json.writeValueAsString(data));
         } catch (Sections.TooMuchException e) {
             read.wrong("from", e.getMessage());
         }

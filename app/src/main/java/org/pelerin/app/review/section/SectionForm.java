@@ -18,6 +18,9 @@ public class SectionForm implements Form {
     public String from = "";
     public String to = "";
     public String unit = "";
+    /** Another quantity beside it; empty for none. */
+    public String second = "";
+
     public String low = "";
     public String high = "";
 

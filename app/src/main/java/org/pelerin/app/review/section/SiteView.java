@@ -16,6 +16,16 @@ import java.util.List;
 public record SiteView(
         String unit, List<Long> t, List<SpotRecord> spots, Extreme warmest, Extreme coldest, Spread spread) {
 
+    /** Where loggers should stay, and why. */
+    public List<FixedSpot> recommended() {
+        return FixedSpot.of(spots);
+    }
+
+    /** The spot that took longest to come back into the band; null where there is no band, or none left it. */
+    public SpotRecord slowest() {
+        return FixedSpot.slowest(spots).orElse(null);
+    }
+
     /**
      * One spot.
      *
