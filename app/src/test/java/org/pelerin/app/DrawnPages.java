@@ -30,7 +30,7 @@ final class DrawnPages {
 
     private DrawnPages() {}
 
-    private record Line(int page, double y, double size) {
+    private record Line(int page, double y, double size, String text) {
 
         boolean heading() {
             return Math.abs(size - HEADING) < 0.2;
@@ -82,7 +82,7 @@ final class DrawnPages {
                 .filter(l -> !l.heading())
                 .isPresent();
         if (goesOn) {
-            out.add("a heading stands alone at the foot of page " + (page + 1));
+            out.add("“" + last.text + "” stands alone at the foot of page " + (page + 1));
         }
     }
 
@@ -92,7 +92,7 @@ final class DrawnPages {
             @Override
             protected void writeString(String text, List<TextPosition> positions) {
                 TextPosition first = positions.get(0);
-                out.add(new Line(getCurrentPageNo() - 1, first.getYDirAdj(), first.getFontSize()));
+                out.add(new Line(getCurrentPageNo() - 1, first.getYDirAdj(), first.getFontSize(), text));
             }
         };
         stripper.getText(document);

@@ -51,6 +51,8 @@ final class OwnMission implements AutoCloseable {
                 .forEach(table -> sql.update("DELETE FROM " + table + " WHERE finding_id IN (" + mine + ")", id));
         sql.update("DELETE FROM finding WHERE mission_id = ?", id);
         List.of(
+                        "day_line",
+                        "day_set",
                         "derived_note",
                         "derived_series",
                         "exclusion",

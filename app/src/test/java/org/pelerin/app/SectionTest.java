@@ -23,6 +23,10 @@ import org.junit.jupiter.api.Timeout;
 import org.pelerin.app.judge.Evaluation;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.record.SeriesWriter;
+import org.pelerin.core.plan.ChannelSettings;
+import org.pelerin.core.plan.Plan;
+import org.pelerin.core.plan.StartCondition;
+import org.pelerin.core.plan.StopCondition;
 import org.pelerin.core.series.Channel;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.series.TimeAxis;
@@ -180,5 +184,63 @@ class SectionTest extends PageTest {
         page.navigate(section);
         page.locator("button:has-text('Remove')").click();
         assertThat(page.locator(".said")).hasText(Pattern.compile("Removed.*"));
+    }
+
+    @Test
+    void the_record_of_a_spot_is_one_and_says_what_it_came_to() {
+        long spot = right.mission().place().spotId();
+        page.navigate(bed.address + "/spots/" + spot + "/record");
+        assertThat(page.locator("h1")).containsText("section right on record from");
+        assertThat(page.locator(".years .mean")).hasCount(1);
+        assertThat(page.locator(".years .handovers a")).hasCount(1);
+        assertThat(page.locator(".spot-record table")).containsText("2026");
+        assertThat(page.locator(".year-of-hours")).isVisible();
+        Axe.check(page);
+        page.setViewportSize(390, 844);
+        assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
+                .isLessThanOrEqualTo(390);
+        page.setViewportSize(1280, 800);
+        // of a part of it, as small as in a row of a list
+        long from = START.plus(Duration.ofHours(10)).toEpochMilli();
+        String curve = page.request()
+                .get(bed.address + "/missions/" + right.id + "/sketch?line=Air&limit=8&from=" + from + "&to="
+                        + (from + 3_600_000))
+                .text();
+        assertThat(curve).contains("class=\"line up\"").contains("class=\"limit\"");
+    }
+
+    @Test
+    void a_record_without_limits_has_no_verdict_and_needs_no_review() {
+        Plan bare = new Plan(
+                "alder-t1",
+                "BARE",
+                Duration.ofMinutes(10),
+                new StartCondition.Now(),
+                new StopCondition.MemoryFull(),
+                List.of(new ChannelSettings(true, "Air", null, null)));
+        try (OwnMission m = new OwnMission(bed, "QL-SEC3", bare, START)) {
+            bed.bean(SeriesWriter.class)
+                    .replace(
+                            m.id,
+                            List.of(Series.of(
+                                    Channel.of("Air", "°C"),
+                                    TimeAxis.of(START, Duration.ofMinutes(10), 30),
+                                    new double[30],
+                                    null)));
+            bed.bean(JdbcTemplate.class)
+                    .update(
+                            "UPDATE mission SET state = 'COLLECTED', collected_at = ? WHERE id = ?",
+                            START.toEpochMilli(),
+                            m.id);
+            bed.bean(Evaluation.class).again(m.id);
+            page.navigate(bed.address + "/missions?stands=UNLIMITED&q=QL-SEC3");
+            assertThat(page.locator("table.missions")).containsText("no limits set");
+            for (String stands : List.of("REVIEW", "UNJUDGED", "OUTSIDE")) {
+                page.navigate(bed.address + "/missions?q=QL-SEC3&stands=" + stands);
+                assertThat(page.locator("h1")).containsText("No missions");
+            }
+            page.navigate(bed.address + "/missions/" + m.id);
+            assertThat(page.locator("h1")).containsText("No limits set");
+        }
     }
 }
