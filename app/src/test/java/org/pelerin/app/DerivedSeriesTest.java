@@ -118,6 +118,14 @@ class DerivedSeriesTest {
     private static final String MEAN = "{\"name\": \"Calm\", \"movingMean\": {\"channel\": \"Air\", \"samples\": 3}}";
 
     @Test
+    void a_mean_kinetic_temperature_is_told_once_somebody_asks_for_it() {
+        add(one, MEAN);
+        assertThat(derived().kinetic(one)).isFalse();
+        add(one, "{\"name\": \"Kinetic\", \"rollingMkt\": {\"channel\": \"Air\", \"window\": \"PT1H\"}}");
+        assertThat(derived().kinetic(one)).isTrue();
+    }
+
+    @Test
     void one_that_has_a_value_a_sample_lies_on_the_samples_of_what_it_follows_from() {
         add(one, MEAN);
         double[] calm = values(one, "Calm");

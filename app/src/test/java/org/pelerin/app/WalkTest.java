@@ -398,10 +398,11 @@ class WalkTest {
                     .contains("Collections")
                     .contains("accuracy ±0.3 °C")
                     .contains("firmware ")
-                    .contains("ΔH = 83.144 kJ/mol")
+                    // nobody asked for a mean kinetic temperature
+                    .doesNotContain("ΔH")
                     .contains("as written to the logger and read back")
                     .contains("Mission " + mission)
-                    .contains("page 2 of 4")
+                    .contains("page 2 of 3")
                     .contains(head.hash());
         }
     }

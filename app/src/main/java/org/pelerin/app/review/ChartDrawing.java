@@ -31,9 +31,6 @@ final class ChartDrawing {
     private static final String MISSING = "#a67f12";
     private static final String LIMIT = "#1f5a4c";
     private static final int LETTER = 7;
-    private static final String[] COLOURS = {
-        "#1b2a33", "#5b6fa8", "#8a5a83", "#4f7f3a", "#a8842c", "#2f8a8a", "#7a6a5a", "#9c4f8f"
-    };
     private static final String[] DASHES = {"", "7 3", "2 3", "9 3 2 3"};
 
     private final List<Chart.Columns> groups;
@@ -218,8 +215,8 @@ final class ChartDrawing {
     }
 
     private static String stroke(int i) {
-        String dash = DASHES[i / COLOURS.length % DASHES.length];
-        return "fill=\"none\" stroke=\"" + COLOURS[i % COLOURS.length] + "\""
+        String dash = DASHES[i / SeriesColour.count() % DASHES.length];
+        return "fill=\"none\" stroke=\"" + SeriesColour.of(i) + "\""
                 + (dash.isEmpty() ? "" : " stroke-dasharray=\"" + dash + "\"");
     }
 

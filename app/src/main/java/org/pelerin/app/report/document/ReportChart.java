@@ -12,6 +12,7 @@ import java.util.Optional;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.report.dossier.Dossier;
+import org.pelerin.app.review.SeriesColour;
 import org.pelerin.core.exchange.ExcursionDocument;
 import org.pelerin.core.judge.Side;
 import org.pelerin.core.series.Envelope;
@@ -36,9 +37,7 @@ final class ReportChart {
     private static final int LONGEST_NAME = 20;
     private static final double LINE = 11;
 
-    /** As on the screen; in grey they differ by their dashes. */
-    private static final String[] COLOURS = {"#1b2a33", "#5b6fa8", "#8a5a83", "#4f7f3a", "#a8842c", "#2f8a8a"};
-
+    /** Beside the colours, so that they differ in grey too. */
     private static final String[] DASHES = {"", "5 2", "2 2", "7 2 2 2", "1 2", "4 1 1 1"};
 
     private final int right;
@@ -313,7 +312,7 @@ final class ReportChart {
             String name = all.get(i).label();
             put(
                     "<path d=\"M%d %.1fL%d %.1fh10\" fill=\"none\" stroke=\"%s\" stroke-width=\"0.9\"%s/>",
-                    WIDTH - right, ends.get(k).y(), WIDTH - right + 5, at[k], COLOURS[i], dash(i));
+                    WIDTH - right, ends.get(k).y(), WIDTH - right + 5, at[k], SeriesColour.of(i), dash(i));
             text(
                     WIDTH - right + 18,
                     at[k] + 3,
@@ -348,7 +347,7 @@ final class ReportChart {
         }
         put(
                 "<path d=\"%s\" fill=\"none\" stroke=\"%s\" stroke-width=\"0.9\" stroke-linejoin=\"round\"%s/>",
-                path, COLOURS[i], all.size() == 1 ? "" : dash(i));
+                path, SeriesColour.of(i), all.size() == 1 ? "" : dash(i));
     }
 
     private double x(long millis) {

@@ -13,6 +13,7 @@ import java.util.Map;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.review.Carpet;
+import org.pelerin.app.review.SeriesColour;
 import org.pelerin.core.plan.LimitText;
 
 /**
@@ -112,11 +113,10 @@ final class SpotStrip {
         if (y(least, low, high, top) - y(greatest, low, high, top) > LETTER) {
             text(LEFT - 5, y(least, low, high, top) + 3, "end", LimitText.plain(rounded(least)));
         }
-        String[] colours = {"#1b2a33", "#5b6fa8", "#8a5a83", "#4f7f3a", "#a8842c", "#2f8a8a"};
         double free = Double.NEGATIVE_INFINITY;
         for (int i = 0; i < curves.size(); i++) {
             Curve c = curves.get(i);
-            String colour = colours[i % colours.length];
+            String colour = SeriesColour.of(i);
             String path = path(c.points, low, high, top);
             put("<path d=\"%s\" fill=\"none\" stroke=\"%s\" stroke-width=\"0.9\"/>", path, colour);
             if (c.high != null) {

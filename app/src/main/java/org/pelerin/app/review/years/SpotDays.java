@@ -24,7 +24,11 @@ import org.pelerin.core.record.SampleSource;
 import org.pelerin.core.series.Series;
 import org.pelerin.core.stats.Band;
 import org.pelerin.core.stats.DayFigures;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionOperations;
 import org.threeten.extra.Interval;
 
@@ -35,6 +39,8 @@ import org.threeten.extra.Interval;
 @Service
 @RetriedOnDeadlock
 public class SpotDays {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SpotDays.class);
 
     private final MissionQueries missions;
     private final MissionVersion versions;
@@ -71,8 +77,9 @@ public class SpotDays {
     /**
      * @param there the missions, the earliest first
      * @param waiting how many of them have yet to be reckoned
+     * @param unread those of which something is damaged where it is kept
      */
-    public record Found(List<Mission> there, List<Line> lines, int waiting) {}
+    public record Found(List<Mission> there, List<Line> lines, int waiting, List<Long> unread) {}
 
     /**
      * Of all that began before a day, in the spot's zone. Those that have not been reckoned are, for as long as there is patience; each is kept by itself.
@@ -83,7 +90,7 @@ public class SpotDays {
         List<Mission> there = missions.recordedAt(
                 spot, from.atStartOfDay(zone).toInstant(), to.atStartOfDay(zone).toInstant());
         if (there.isEmpty()) {
-            return new Found(there, List.of(), 0);
+            return new Found(there, List.of(), 0, List.of());
         }
         List<Long> ids = there.stream().map(Mission::id).toList();
         Map<Long, Long> on = versions.judgedOn(ids);
@@ -91,6 +98,7 @@ public class SpotDays {
                 mapper.sets(ids).stream().collect(Collectors.toMap(DayMapper.SetRow::missionId, s -> s));
         long end = System.nanoTime() + patience.toNanos();
         int waiting = 0;
+        List<Long> unread = new ArrayList<>();
         for (Mission m : there) {
             DayMapper.SetRow row = kept.get(m.id());
             boolean current = row != null
@@ -102,10 +110,18 @@ public class SpotDays {
             if (System.nanoTime() > end) {
                 waiting++;
             } else {
-                missions.find(m.id()).ifPresent(whole -> reckon(whole, on.get(m.id()), zone));
+                try {
+                    missions.find(m.id()).ifPresent(whole -> reckon(whole, on.get(m.id()), zone));
+                } catch (DataAccessException | TransactionException e) {
+                    throw e;
+                } catch (RuntimeException e) {
+                    // what is damaged in one record is no reason to keep silent about the others
+                    LOG.warn("The days of mission {} could not be reckoned", m.id(), e);
+                    unread.add(m.id());
+                }
             }
         }
-        return new Found(there, lines(ids, from, to), waiting);
+        return new Found(there, lines(ids, from, to), waiting, unread);
     }
 
     private List<Line> lines(List<Long> ids, LocalDate from, LocalDate to) {

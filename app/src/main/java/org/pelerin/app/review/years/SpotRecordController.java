@@ -83,6 +83,7 @@ class SpotRecordController {
             SpotDays.Found found = days.of(id, zone, from, to, PATIENCE);
             model.addAttribute("waiting", found.waiting());
             model.addAttribute("missions", found.there().size());
+            model.addAttribute("unread", found.unread());
             model.addAttribute(
                     "record",
                     SpotRecord.of(
