@@ -193,6 +193,11 @@ class PlacesTest {
         assertThat(bed.bean(PlaceService.class).sites()).noneMatch(s -> s.name().equals("Other"));
         upload("site,spot,limits\nImport site,a,°C 2 … 8\nImport site,b,\nExport site,\"north, \"\"cold\"\"\",\n");
         assertThat(page.locator("#main")).containsText("1 new site, 2 new spots, 2 updated");
+        // a line that is there twice is one; two that differ are no instruction
+        upload("site,spot,limits\n" + "Twice site,a,°C 2 … 8\n".repeat(3000));
+        assertThat(page.locator("#main")).containsText("1 new site, 1 new spot, 0 updated");
+        upload("site,spot,limits\nTwice site,a,°C 2 … 8\nTwice site,a,°C 3 … 9\n");
+        assertThat(page.locator("#main")).containsText("Twice site / a stands twice in the file");
     }
 
     private static void upload(String text) {

@@ -4,6 +4,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -90,13 +91,30 @@ public class PlaceExchange {
                         .ifPresentOrElse(
                                 id -> plans.put(name, id),
                                 () -> errors.add(Texts.of("places.placeExchange.thereIsNoPlan", "name", name))));
+        List<PlaceRow> rows = once(read.rows(), errors);
         if (read.rows().isEmpty() && errors.isEmpty()) {
             errors.add(Texts.of("places.placeExchange.theFileNamesNoSite"));
         }
         if (!errors.isEmpty()) {
             throw new UnreadableException(errors);
         }
-        return store(read.rows(), plans, by);
+        return store(rows, plans, by);
+    }
+
+    /** Each place once: a line that says the same again adds nothing, one that says something else is an error. */
+    private static List<PlaceRow> once(List<PlaceRow> all, List<String> errors) {
+        Map<String, PlaceRow> out = new LinkedHashMap<>();
+        for (PlaceRow row : all) {
+            String name = row.spot() == null ? "" : row.spot().name();
+            PlaceRow before = out.putIfAbsent(key(row.site().name(), name), row);
+            if (before != null && !before.equals(row)) {
+                errors.add(Texts.of(
+                        "places.placeExchange.standsTwice",
+                        "place",
+                        row.site().name() + (name.isEmpty() ? "" : " / " + name)));
+            }
+        }
+        return List.copyOf(out.values());
     }
 
     private Taken store(List<PlaceRow> rows, Map<String, Long> plans, String by) {
