@@ -24,6 +24,7 @@ abstract class PageTest {
 
     BrowserContext context;
     Page page;
+    private boolean over;
     private final List<String> complaints = new ArrayList<>();
 
     @BeforeEach
@@ -32,7 +33,8 @@ abstract class PageTest {
         context = bed.browser().newContext();
         page = TestBed.signedIn(context, bed.address);
         page.onConsoleMessage(m -> {
-            if (m.type().equals("error")) {
+            // what closing the page breaks off is no complaint
+            if (m.type().equals("error") && !over) {
                 complaints.add(m.text() + " at " + m.location() + " of " + page.url());
             }
         });
@@ -40,7 +42,10 @@ abstract class PageTest {
 
     /** The page closes before anything that a test made is taken away, so that no part that comes late asks for it. */
     @RegisterExtension
-    AfterTestExecutionCallback closed = test -> context.close();
+    AfterTestExecutionCallback closed = test -> {
+        over = true;
+        context.close();
+    };
 
     @AfterEach
     void complainedOfNothing() {

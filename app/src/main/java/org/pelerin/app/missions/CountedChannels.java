@@ -24,7 +24,9 @@ public final class CountedChannels {
         for (int i : plan.enabled()) {
             MeasuredChannel channel = MeasuredChannel.of(model, plan, i);
             Input kind = channel.input().kind();
-            if (kind == Input.CONTACT || kind == Input.PULSES) {
+            // pulses that were made a rate are a quantity like others: their sum is no amount
+            boolean amounts = kind == Input.PULSES && !channel.unit().contains("/");
+            if (kind == Input.CONTACT || amounts) {
                 out.put(channel.label(), kind);
             }
         }

@@ -121,6 +121,17 @@ class SeriesTest {
         // of two samples a column the least and greatest say all
         assertThat(Envelope.withMedian(series(1, 9, 2, 4), 0, 4, 2).median()).isEmpty();
         assertThat(Envelope.of(series(1, 9, 2, 4, 5, 6), 0, 6, 2).median()).isEmpty();
+        // any values in any order: against what sorting says
+        double[] any = new Random(5)
+                .doubles(7 * 101, -1, 1)
+                .map(v -> Math.rint(v * 20))
+                .toArray();
+        double[] found = Envelope.withMedian(series(any), 0, any.length, 7).median();
+        for (int c = 0; c < 7; c++) {
+            double[] sorted = Arrays.copyOfRange(any, c * 101, (c + 1) * 101);
+            Arrays.sort(sorted);
+            assertThat(found[c]).isEqualTo(sorted[50]);
+        }
         // drawn from grains of 256, whose middles lie on the slope: 50 000 samples in 10 columns
         double[] slope = new double[50_000];
         for (int i = 0; i < slope.length; i++) {
