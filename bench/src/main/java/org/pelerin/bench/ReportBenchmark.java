@@ -47,8 +47,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
- * The report of the last whole month of a site with sixty loggers, two channels every ten minutes, a few departures each, and that of one of their missions,
- * from the order to the kept PDF with its data embedded; and a million rows of two channels written as CSV into nothing.
+ * The report of the last whole month of a site with sixty loggers, two channels every ten minutes, a few departures each, from the
+ * order to the kept PDF with its data embedded; and a million rows of two channels written as CSV into nothing.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.SingleShotTime)
@@ -66,7 +66,6 @@ public class ReportBenchmark {
     private Reports reports;
     private YearMonth month;
     private long site;
-    private long mission;
     private List<Series> million;
 
     @Setup(Level.Trial)
@@ -93,7 +92,6 @@ public class ReportBenchmark {
                 .findFirst()
                 .orElseThrow()
                 .id();
-        mission = sql.queryForObject("SELECT MAX(id) FROM mission", Long.class);
         million = series(1, start, ROWS, Duration.ofSeconds(2));
     }
 
@@ -142,11 +140,6 @@ public class ReportBenchmark {
     @Benchmark
     public int monthOfSixty() throws InterruptedException {
         return made(ReportKind.PERIOD, new Report.Scope(null, site, null, month.atDay(1), month.atEndOfMonth()));
-    }
-
-    @Benchmark
-    public int mission() throws InterruptedException {
-        return made(ReportKind.MISSION, new Report.Scope(mission, null, null, null, null));
     }
 
     private int made(ReportKind kind, Report.Scope scope) throws InterruptedException {
