@@ -62,7 +62,7 @@ public record Finding(
         }
     }
 
-    /** What people said of it. */
+    /** Its assessment by people. */
     public record Work(
             String owner,
             LocalDate dueOn,

@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** One finding: what it is about, what is said of it, and what was done with it. */
+/** One finding: what it is about, its assessment, and what was done with it. */
 @Controller
 class FindingController {
 

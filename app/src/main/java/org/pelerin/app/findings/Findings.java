@@ -207,7 +207,7 @@ public class Findings {
         return FormMark.of(said(w));
     }
 
-    /** Who changed what is said of it last, at most one. */
+    /** Who changed its assessment last, at most one. */
     List<AuditEntry> lastChange(long id) {
         return audit.latest(subject(id), List.of("describe finding", "assign finding"), 1);
     }

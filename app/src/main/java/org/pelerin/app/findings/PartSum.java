@@ -9,7 +9,7 @@ import org.pelerin.core.judge.Side;
 /**
  * What several departures come to.
  *
- * @param lead the gravest: by severity, values before what is missing, then by how long it lasted
+ * @param lead the most serious: by severity, values before what is missing, then by how long it lasted
  * @param from when the first began, {@code to}: the last ended
  * @param gone whether none of them is found any more
  */

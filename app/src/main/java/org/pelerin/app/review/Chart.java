@@ -2,6 +2,7 @@ package org.pelerin.app.review;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import org.pelerin.app.missions.Mission;
 import org.pelerin.app.record.SeriesStore;
 import org.pelerin.app.record.SeriesTable;
@@ -58,9 +59,29 @@ public class Chart {
 
     /** @param from in ms, as {@code to}; clipped to the record */
     public Window window(Mission mission, long from, long to, int columns, ShownUnits inUnits) {
+        return window(mission, from, to, columns, inUnits, label -> true, true);
+    }
+
+    /** The same of some channels, by their labels, and without medians: for small drawings. Only what is wanted is read. */
+    public Window window(
+            Mission mission, long from, long to, int columns, ShownUnits inUnits, Predicate<String> labelled) {
+        return window(mission, from, to, columns, inUnits, labelled, false);
+    }
+
+    private Window window(
+            Mission mission,
+            long from,
+            long to,
+            int columns,
+            ShownUnits inUnits,
+            Predicate<String> labelled,
+            boolean medians) {
         List<Columns> groups = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
-        List<SeriesTable> tables = store.tables(mission);
+        List<SeriesTable> tables = store.tables(mission).stream()
+                .map(t -> t.only(c -> labelled.test(t.labels().get(t.channels().indexOf(c)))))
+                .filter(t -> !t.channels().isEmpty())
+                .toList();
         int all = tables.stream().mapToInt(t -> t.channels().size()).sum();
         for (SeriesTable table : tables) {
             TimeAxis axis = table.axis();
@@ -81,7 +102,7 @@ public class Chart {
             }
             List<Long> t = new ArrayList<>();
             for (SeriesStore.Drawn d : store.drawn(mission, table)) {
-                boolean dense = all <= MEDIANS && !axis.events() && last - first >= (long) DENSE * columns;
+                boolean dense = medians && all <= MEDIANS && !axis.events() && last - first >= (long) DENSE * columns;
                 Envelope e = dense
                         ? Envelope.withMedian(d.outlined(), first, last, columns)
                         : Envelope.of(d.outlined(), first, last, columns);

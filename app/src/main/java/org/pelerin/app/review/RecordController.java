@@ -180,9 +180,14 @@ class RecordController {
             Model model) {
         Mission mission = get(id, "");
         long room = Math.max(LEAST_ROOM, Math.min(MOST_ROOM, to - from));
-        Chart.Window window = chart.window(mission, from - room, to + room, CurveSketch.WIDTH / 2, ShownUnits.RECORDED);
+        Chart.Window window = chart.window(
+                mission,
+                from - room,
+                to + room,
+                CurveSketch.WIDTH / 2,
+                ShownUnits.RECORDED,
+                label -> line.isEmpty() || label.equals(line));
         window.lines().stream()
-                .filter(l -> line.isEmpty() || l.label().equals(line))
                 .findFirst()
                 .ifPresent(l -> model.addAttribute(
                         "curve",
@@ -214,10 +219,10 @@ class RecordController {
             @RequestParam(defaultValue = "") String clock) {
         Mission mission = get(id, clock);
         int wide = Math.max(300, Math.min(width, MOST_COLUMNS));
-        Chart.Window window = chart.window(mission, from, to, wide, inUnits);
+        Chart.Window window =
+                chart.window(mission, from, to, wide, inUnits, label -> line.isEmpty() || line.equals(label));
         List<Chart.Line> lines = window.lines().stream()
                 .filter(l -> channels == null || channels.contains(l.channel()))
-                .filter(l -> line.isEmpty() || line.equals(l.label()))
                 .toList();
         String title = StoredTexts.read(mission.subject()) + ", " + mission.where();
         return ChartDrawing.of(

@@ -61,7 +61,7 @@ public class LoggerRegistry {
         return unit.ownName() + "\n" + unit.remarks();
     }
 
-    /** The mark of what is said of it, for the form that changes it. */
+    /** The mark of its remarks, for the form that changes it. */
     public static String mark(LoggerUnit unit) {
         return FormMark.of(said(unit));
     }

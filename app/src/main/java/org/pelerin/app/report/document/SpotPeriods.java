@@ -128,15 +128,22 @@ class SpotPeriods {
         if (evaluation.text(m) == null) {
             return Optional.empty();
         }
+        JudgementDocument j = evaluation.judgement(m).orElseThrow();
+        Limits limits = evaluation.limits(m, j);
         return Optional.of(new Read(
                 pieces.of(List.of(m), span, null),
-                part(m, span.getStart(), span.getEnd(), spec),
-                departures(m, span).toList(),
-                excluded(m, span, zone).toList()));
+                part(m, span.getStart(), span.getEnd(), spec, j, limits),
+                departures(m, j, span).toList(),
+                excluded(m, span, zone).toList(),
+                limits));
     }
 
     private record Read(
-            List<Carpet.Piece> laid, SpotPeriod.Part part, List<SpotPeriod.Left> departures, List<String> excluded) {}
+            List<Carpet.Piece> laid,
+            SpotPeriod.Part part,
+            List<SpotPeriod.Left> departures,
+            List<String> excluded,
+            Limits limits) {}
 
     static SpotPeriod.Times times(List<Carpet.Piece> laid, Instant from, Instant to) {
         Spans recorded = cut(laid.stream().map(Carpet.Piece::recorded), from, to);
@@ -161,8 +168,8 @@ class SpotPeriods {
         return Duration.ofMillis(s.total());
     }
 
-    private SpotPeriod.Part part(Mission m, Instant from, Instant to, ReportSpec spec) {
-        JudgementDocument j = evaluation.judgement(m).orElseThrow();
+    private SpotPeriod.Part part(
+            Mission m, Instant from, Instant to, ReportSpec spec, JudgementDocument j, Limits limits) {
         List<JudgementDocument.Channel> of = spec.has(ReportSection.STATISTICS)
                 ? figures.ofShown(m, from.toEpochMilli(), to.toEpochMilli() - 1).stream()
                         .filter(c -> c.count() > 0 && spec.wants(c.channel()))
@@ -174,7 +181,7 @@ class SpotPeriods {
                 m.records().signedAs(),
                 of,
                 evaluation.inForce(m).words(),
-                LimitLines.of(evaluation.limits(m, j), j.series()),
+                LimitLines.of(limits, j.series()),
                 certificates.of(m).stream()
                         .map(c -> new SpotPeriod.Certificate(
                                 CertificatesInForce.channel(m.plan(), c),
@@ -190,8 +197,8 @@ class SpotPeriods {
         return a.isBefore(b) ? a : b;
     }
 
-    private Stream<SpotPeriod.Left> departures(Mission m, Interval span) {
-        return evaluation.judgement(m).orElseThrow().excursions().stream()
+    private static Stream<SpotPeriod.Left> departures(Mission m, JudgementDocument j, Interval span) {
+        return j.excursions().stream()
                 .filter(e -> e.start().isBefore(span.getEnd()) && e.end().isAfter(span.getStart()))
                 .map(e -> new SpotPeriod.Left(m.id(), e));
     }
@@ -261,7 +268,7 @@ class SpotPeriods {
         Map<List<String>, SpotStrip.Curve> out = new LinkedHashMap<>();
         for (Read r : read) {
             Mission m = r.part.mission();
-            Limits limits = evaluation.limits(m, evaluation.judgement(m).orElseThrow());
+            Limits limits = r.limits;
             Chart.Window window =
                     chart.window(m, from.toEpochMilli(), to.toEpochMilli() - 1, SpotStrip.COLUMNS, ShownUnits.RECORDED);
             Set<Integer> first = Set.copyOf(SeriesTable.shownAtFirst(store.tables(m)));

@@ -11,7 +11,7 @@ import org.pelerin.app.review.Carpet;
  * @param months where each begins
  * @param outDays days with time outside limits
  */
-public record YearOfHours(List<Stretch> stretches, List<Month> months, Carpet.Total[] totals, int outDays) {
+public record YearOfHours(List<Stretch> stretches, List<Month> months, int outDays) {
 
     public static final double DAY = 2.9;
     public static final double HOUR = 5;
@@ -37,8 +37,7 @@ public record YearOfHours(List<Stretch> stretches, List<Month> months, Carpet.To
                 day++;
             }
         }
-        return new YearOfHours(
-                stretches, months, year.stream().map(Carpet::total).toArray(Carpet.Total[]::new), out);
+        return new YearOfHours(stretches, months, out);
     }
 
     private static void add(Carpet.Day d, double x, List<Stretch> out) {
