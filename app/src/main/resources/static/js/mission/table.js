@@ -102,8 +102,11 @@ export function table({ show, look, repaint, picked, stretch }) {
       if (b.t < view.from || a.t > view.to) { const half = (view.to - view.from) / 2, mid = (a.t + b.t) / 2; show(mid - half, mid + half); }
     }, WAIT);
   }
+  // whoever moves the table has the last word: what was still on its way to follow the chart is dropped
+  function byHand() { clearTimeout(pending); wantedAt++; }
   scroller.addEventListener('scroll', () => {
     if (shownAt !== null && Math.abs(scroller.scrollTop - shownAt) <= 1) return;
+    byHand();
     shownAt = scroller.scrollTop;
     top = scroller.scrollTop / travel() * lastTop();
     paint();
@@ -113,11 +116,12 @@ export function table({ show, look, repaint, picked, stretch }) {
     // of a table that is longer than a page can be, a turn of the wheel moves rows and not a share of it
     if (count * ROW <= TALLEST || e.ctrlKey) return;
     e.preventDefault();
+    byHand();
     to(top + e.deltaY / ROW);
   }, { passive: false });
   scroller.addEventListener('keydown', (e) => {
     const by = { ArrowDown: 1, ArrowUp: -1, PageDown: fits() - 1, PageUp: 1 - fits(), Home: -count, End: count }[e.key];
-    if (by !== undefined) { e.preventDefault(); to(Math.round(top) + by); }
+    if (by !== undefined) { e.preventDefault(); byHand(); to(Math.round(top) + by); }
     if (e.key === 'c') { const r = row(Math.floor(top)); if (r) picked(r.t); }
   });
 

@@ -32,6 +32,8 @@ final class PrivateDatabase implements AutoCloseable {
                 "CREATE DATABASE IF NOT EXISTS pelerin CHARACTER SET utf8mb4;\n"
                         + "CREATE USER IF NOT EXISTS 'pelerin'@'127.0.0.1' IDENTIFIED BY 'pelerin';\n"
                         + "GRANT ALL ON pelerin.* TO 'pelerin'@'127.0.0.1';\n");
+        // a server that starts clears the temporary tables in its directory: those of another, were it shared
+        Files.createDirectory(directory.resolve("temporary"));
         if (root()) {
             run(List.of("chown", "-R", "mysql:", directory.toString()));
         }
@@ -89,6 +91,7 @@ final class PrivateDatabase implements AutoCloseable {
         command.addAll(List.of(
                 "--no-defaults",
                 "--datadir=" + directory.resolve("data"),
+                "--tmpdir=" + directory.resolve("temporary"),
                 "--socket=" + directory.resolve("s"),
                 "--port=" + port,
                 "--bind-address=127.0.0.1",

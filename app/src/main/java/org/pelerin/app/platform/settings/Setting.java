@@ -47,13 +47,14 @@ public record Setting(
                 of("PELERIN_ZONE", "Europe/Paris", ZONE, "Time zone where no site says another."),
                 of("PELERIN_DB_URL", "jdbc:mariadb://127.0.0.1:7420/pelerin", DATABASE, "The database."),
                 of("PELERIN_DB_USER", "pelerin", TEXT, "User of the database."),
-                secret("PELERIN_DB_PASSWORD", "pelerin", "Password of that user."),
+                secret("PELERIN_DB_PASSWORD", "pelerin", TEXT, "Password of that user."),
                 secret(
                         "PELERIN_KEY",
                         "",
+                        TEXT,
                         "Secret that stored PINs and keys are sealed under, the same for all processes; the database's password unless set."),
-                secret("PELERIN_KEY_BEFORE", "", "The secret before, for the one start at which it is exchanged."),
-                secret("PELERIN_ADMIN_PASSWORD", "", "Password of the first administrator, at the first start."),
+                secret("PELERIN_KEY_BEFORE", "", TEXT, "The secret before, for the one start at which it is exchanged."),
+                secret("PELERIN_ADMIN_PASSWORD", "", TEXT, "Password of the first administrator, at the first start."),
                 of("PELERIN_PASSWORD_COST", "10", COST, "How costly it is to try a password: each step doubles it."),
                 of("PELERIN_DOCK_PORT", "7410", PORT, "Port of the dock on this machine."),
                 of(
@@ -61,11 +62,28 @@ public record Setting(
                         "",
                         TEXT,
                         "Directory for heads of the audit trail outside the database, best on another disk."),
+                of(
+                        "PELERIN_BACKUP_DIR",
+                        "",
+                        TEXT,
+                        "Directory for daily backups, best on another disk; none are made unless set."),
+                of("PELERIN_BACKUP_AT", "02:10", TIME, "Local time of the daily backup, in PELERIN_ZONE."),
+                of(
+                        "PELERIN_BACKUP_KEEP",
+                        "7 4 12",
+                        KEPT,
+                        "Of how many days, weeks and months the newest backup is kept."),
+                secret("PELERIN_BACKUP_PASSPHRASE", "", LONG_SECRET, "Passphrase that backups are encrypted with."),
+                of(
+                        "PELERIN_BACKUP_HOURS",
+                        "30",
+                        HOURS,
+                        "After so many hours without a good backup, administrators are told."),
                 of("PELERIN_FILE_NAMES", "", TEXT, "Pattern of the names of exported files."),
                 of("PELERIN_SMTP_HOST", "", TEXT, "Mail server; no mails are sent unless set."),
                 of("PELERIN_SMTP_PORT", "25", PORT, "Port of the mail server."),
                 of("PELERIN_SMTP_USER", "", TEXT, "User of the mail server, if it asks for one."),
-                secret("PELERIN_SMTP_PASSWORD", "", "Password of that user."),
+                secret("PELERIN_SMTP_PASSWORD", "", TEXT, "Password of that user."),
                 of(
                         "PELERIN_SMTP_STARTTLS",
                         "false",
@@ -99,6 +117,11 @@ public record Setting(
     private static final Kind TEXT = new Kind("any text", v -> true);
     private static final Kind PORT = new Kind("a port from 1 to 65535", v -> number(v, 0, 65_535));
     private static final Kind COST = new Kind("a number from 10 to 16", v -> number(v, LEAST_COST, MOST_COST));
+    private static final Kind TIME = new Kind("a time such as 02:10", v -> v.matches("([01]\\d|2[0-3]):[0-5]\\d"));
+    private static final Kind KEPT = new Kind(
+            "three numbers, of days, weeks and months, such as 7 4 12", v -> v.matches("\\d{1,3} \\d{1,3} \\d{1,3}"));
+    private static final Kind HOURS = new Kind("a number of hours from 1 to 8784", v -> number(v, 1, 8784));
+    private static final Kind LONG_SECRET = new Kind("12 characters or more", v -> v.length() >= 12);
     private static final Kind YES_NO = new Kind("true or false", v -> v.equals("true") || v.equals("false"));
     private static final Kind ADDRESS =
             new Kind("a network address of this machine, such as 0.0.0.0", v -> v.matches("[0-9A-Fa-f.:]+|localhost"));
@@ -116,8 +139,8 @@ public record Setting(
         return new Setting(name, usual, kind.expected, kind.accepted, what, false);
     }
 
-    private static Setting secret(String name, String usual, String what) {
-        return new Setting(name, usual, TEXT.expected, TEXT.accepted, what, true);
+    private static Setting secret(String name, String usual, Kind kind, String what) {
+        return new Setting(name, usual, kind.expected, kind.accepted, what, true);
     }
 
     private static boolean number(String v, int least, int most) {

@@ -75,6 +75,8 @@ public enum Length {
     TOKEN_NAME("api_token.name", 80),
     HOOK_URL("web_hook.url", 500),
     HOOK_TROUBLE("web_hook_delivery.trouble", 300),
+    BACKUP_FILE("backup_run.file", 500),
+    BACKUP_TROUBLE("backup_run.trouble", 500),
     LAYOUT_NAME("saved_layout.name", 120),
     /** What recorded a file, as a serial of its own. */
     DEVICE("logger.serial", 30),

@@ -1,0 +1,188 @@
+package org.pelerin.app.organisation.backup;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.ProductVersion;
+import org.pelerin.app.platform.backup.BackupException;
+import org.pelerin.app.platform.backup.BackupManifest;
+import org.pelerin.app.platform.backup.BackupProgress;
+import org.pelerin.app.platform.backup.BackupWriter;
+import org.pelerin.app.platform.backup.Database;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
+import org.pelerin.app.platform.text.Length;
+import org.pelerin.app.platform.work.WorkOrders;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Makes backups, keeps what came of each, and removes those that the rotation does not keep. */
+@Service
+@RetriedOnDeadlock
+public class Backups {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Backups.class);
+    private static final int SHOWN = 30;
+
+    private final BackupMapper runs;
+    private final AuditTrail audit;
+    private final BackupSettings settings;
+    private final Database database;
+    private final WorkOrders orders;
+    private final TransactionTemplate transaction;
+    private final Clock machine;
+
+    Backups(
+            BackupMapper runs,
+            AuditTrail audit,
+            BackupSettings settings,
+            WorkOrders orders,
+            TransactionTemplate transaction,
+            @Qualifier("machineClock") Clock machine,
+            @Value("${spring.datasource.url}") String url,
+            @Value("${spring.datasource.username}") String user,
+            @Value("${spring.datasource.password}") String password) {
+        this.runs = runs;
+        this.audit = audit;
+        this.settings = settings;
+        this.database = new Database(url, user, password);
+        this.orders = orders;
+        this.transaction = transaction;
+        this.machine = machine;
+    }
+
+    public BackupSettings settings() {
+        return settings;
+    }
+
+    /** The newest first. */
+    public List<BackupRun> latest() {
+        return runs.latest(SHOWN);
+    }
+
+    public Optional<BackupRun> latestGood() {
+        return Optional.ofNullable(runs.latestGood());
+    }
+
+    /** Whether a good one is as young as it should be; true where none are made here and none ever was. */
+    public boolean youngEnough() {
+        Optional<BackupRun> good = latestGood();
+        return good.isEmpty()
+                ? settings.place().isEmpty()
+                : good.get().startedAt().isAfter(machine.instant().minus(settings.oldest()));
+    }
+
+    /** Orders one now, beside those of the schedule; @return false where this installation has no directory for it */
+    @Transactional
+    public boolean order(String by) {
+        if (settings.place().isEmpty()) {
+            return false;
+        }
+        audit.record(by, "backup ordered", "backup", "", "");
+        orders.order(DailyBackup.KIND, DailyBackup.ASKED);
+        return true;
+    }
+
+    /** Makes one in the directory of the settings; then removes what the rotation does not keep. @return what came of it, kept already */
+    BackupRun make(String by) {
+        Path directory = settings.place().orElseThrow();
+        Instant start = machine.instant();
+        Path file = directory.resolve(BackupFiles.name(start, !settings.passphrase().isEmpty()));
+        BackupRun run;
+        try {
+            Files.createDirectories(directory);
+            run = make(file, settings.passphrase(), by, start, BackupProgress.NONE);
+            rotate(directory);
+        } catch (IOException e) {
+            LOG.error("No backup could be made: {}", e.getMessage());
+            run = failed(file, by, start, e);
+            keep(run);
+        }
+        return run;
+    }
+
+    /** Makes one in a file that is not there yet, and keeps that it was made. */
+    public BackupRun make(Path file, String passphrase, String by, BackupProgress progress) throws IOException {
+        Instant start = machine.instant();
+        try {
+            return make(file, passphrase, by, start, progress);
+        } catch (BackupException e) {
+            keep(failed(file, by, start, e));
+            throw e;
+        }
+    }
+
+    private BackupRun make(Path file, String passphrase, String by, Instant start, BackupProgress progress) throws IOException {
+        BackupManifest made = BackupFiles.write(
+                new BackupWriter(database, ProductVersion.NUMBER, progress),
+                file,
+                passphrase,
+                start.truncatedTo(ChronoUnit.MILLIS),
+                progress);
+        BackupRun run = new BackupRun(
+                0,
+                start,
+                machine.instant(),
+                Length.BACKUP_FILE.cut(file.toAbsolutePath().toString()),
+                Files.size(file),
+                made.rows(),
+                !passphrase.isEmpty(),
+                by,
+                "",
+                null);
+        keep(run);
+        return run;
+    }
+
+    private BackupRun failed(Path file, String by, Instant start, IOException e) {
+        return new BackupRun(
+                0,
+                start,
+                machine.instant(),
+                Length.BACKUP_FILE.cut(file.toAbsolutePath().toString()),
+                0,
+                0,
+                false,
+                by,
+                Length.BACKUP_TROUBLE.cut(String.valueOf(e.getMessage())),
+                null);
+    }
+
+    private void keep(BackupRun run) {
+        transaction.executeWithoutResult(t -> {
+            runs.insert(run);
+            audit.record(
+                    "system",
+                    run.good() ? "backup made" : "backup failed",
+                    "backup " + Path.of(run.file()).getFileName(),
+                    "",
+                    run.good() ? run.bytes() + " bytes, " + run.rowCount() + " rows" : run.trouble());
+        });
+    }
+
+    private void rotate(Path directory) {
+        try {
+            Map<LocalDateTime, Path> there = BackupFiles.in(directory);
+            for (LocalDateTime t : settings.rotation().removed(there.keySet())) {
+                Path file = there.get(t);
+                Files.deleteIfExists(file);
+                runs.removed(file.toAbsolutePath().toString(), machine.instant());
+                LOG.info("Backup {} is removed by the rotation", file);
+            }
+        } catch (IOException e) {
+            LOG.warn("Backups that are not kept any more could not be removed: {}", e.getMessage());
+        }
+    }
+}
