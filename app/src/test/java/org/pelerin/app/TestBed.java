@@ -83,6 +83,7 @@ final class TestBed {
             "--pelerin.yard.control=http://127.0.0.1:" + yard.controlPort(),
             "--pelerin.hook-exceptions=127.0.0.1",
             "--pelerin.password-cost=4",
+            "--pelerin.metrics-token=token-of-the-tests-bed",
             "--PELERIN_ADMIN_PASSWORD=pelerin"
         };
     }

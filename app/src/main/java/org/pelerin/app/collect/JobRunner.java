@@ -1,5 +1,7 @@
 package org.pelerin.app.collect;
 
+import io.micrometer.core.instrument.Counter;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -36,6 +38,8 @@ class JobRunner implements LongWork {
     private final DeviceAudit deviceAudit;
     private final TransactionTemplate transaction;
     private final Clock machine;
+    private final Counter done;
+    private final Counter failed;
 
     JobRunner(
             JobMapper jobs,
@@ -43,13 +47,20 @@ class JobRunner implements LongWork {
             Dock dock,
             DeviceAudit deviceAudit,
             TransactionTemplate transaction,
+            MeterRegistry figures,
             @Qualifier("machineClock") Clock machine) {
+        this.done = ended(figures, "done");
+        this.failed = ended(figures, "failed");
         this.jobs = jobs;
         this.collector = collector;
         this.dock = dock;
         this.deviceAudit = deviceAudit;
         this.transaction = transaction;
         this.machine = machine;
+    }
+
+    private static Counter ended(MeterRegistry figures, String outcome) {
+        return Counter.builder("pelerin.collections").tag("outcome", outcome).register(figures);
     }
 
     @Override
@@ -87,6 +98,7 @@ class JobRunner implements LongWork {
                 jobs.finish(id, Job.State.DONE, result);
                 claim.finish();
             });
+            done.increment();
         } catch (Dock.NotConnectedException e) {
             release(teller, claim, Texts.stored("stored.jobRunner.theLoggerIsNotConnected"));
         } catch (ClaimLostException | DataAccessException | TransactionException e) {
@@ -178,5 +190,6 @@ class JobRunner implements LongWork {
             deviceAudit.failed(job.orderedBy(), "collect", job.serial(), "", message);
             claim.finish();
         });
+        failed.increment();
     }
 }

@@ -1,5 +1,6 @@
 package org.pelerin.app.fleet.attention;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
@@ -36,13 +37,16 @@ class AttentionController {
     private final PlacementService placements;
     private final LoggerRegistry loggers;
     private final MissionLifecycle lifecycle;
+    private final InstallationAttention installation;
 
     AttentionController(
             AttentionService attention,
             MissionQueries missions,
             PlacementService placements,
             LoggerRegistry loggers,
-            MissionLifecycle lifecycle) {
+            MissionLifecycle lifecycle,
+            InstallationAttention installation) {
+        this.installation = installation;
         this.lifecycle = lifecycle;
         this.attention = attention;
         this.missions = missions;
@@ -92,7 +96,9 @@ class AttentionController {
     String list(
             @RequestParam(required = false) Need.Kind kind,
             @RequestParam(name = "page", defaultValue = "0") int number,
+            HttpServletRequest request,
             Model page) {
+        page.addAttribute("installation", installation.of(request));
         List<Need> needs = attention.all();
         Map<Need.Kind, List<Need>> byKind =
                 needs.stream().collect(Collectors.groupingBy(Need::kind, TreeMap::new, Collectors.toList()));

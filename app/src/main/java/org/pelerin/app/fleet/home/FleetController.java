@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.pelerin.app.collect.CaptureStore;
 import org.pelerin.app.findings.FindingOverview;
 import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.InstallationAttention;
 import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.LoggerStatus;
 import org.pelerin.app.fleet.attention.Need;
@@ -55,6 +56,7 @@ class FleetController {
     private final Clock clock;
     private final Formats show;
     private final Excursions excursions;
+    private final InstallationAttention installation;
 
     FleetController(
             AttentionService attention,
@@ -64,7 +66,9 @@ class FleetController {
             FindingOverview findings,
             Clock clock,
             Formats show,
-            Excursions excursions) {
+            Excursions excursions,
+            InstallationAttention installation) {
+        this.installation = installation;
         this.excursions = excursions;
         this.attention = attention;
         this.missions = missions;
@@ -93,6 +97,7 @@ class FleetController {
         filter.page = pager.page();
         List<LoggerOverview> shown = pager.of(matching);
         model.addAttribute("room", "fleet");
+        model.addAttribute("installation", installation.of(request));
         model.addAttribute("filter", filter);
         model.addAttribute(
                 "sentence",

@@ -55,6 +55,14 @@ interface NoticeMapper {
     @Select("SELECT COALESCE(MAX(tries), 0) FROM notice_trouble WHERE account = #{account}")
     int tries(String account);
 
+    /** How many people nothing can be sent to just now. */
+    @Select("SELECT COUNT(*) FROM notice_trouble")
+    long troubled();
+
+    /** How many notices are claimed and not sent. */
+    @Select("SELECT COUNT(*) FROM notice WHERE sent_at IS NULL AND gone_at IS NULL")
+    long unsent();
+
     @Select("SELECT message FROM notice_trouble WHERE account = #{account}")
     String troubleOf(String account);
 

@@ -29,7 +29,8 @@ import org.pelerin.app.platform.backup.BackupWriter;
 public final class BackupFiles {
 
     private static final String HALF = ".part";
-    private static final DateTimeFormatter STAMP = DateTimeFormatter.ofPattern("uuuuMMdd-HHmmss").withZone(ZoneOffset.UTC);
+    private static final DateTimeFormatter STAMP =
+            DateTimeFormatter.ofPattern("uuuuMMdd-HHmmss").withZone(ZoneOffset.UTC);
     private static final Pattern NAME = Pattern.compile("pelerin-(\\d{8}-\\d{6})\\.backup(?:\\.age)?");
 
     private BackupFiles() {}
@@ -58,7 +59,8 @@ public final class BackupFiles {
                 ownEyes(half);
                 written = writer.write(new Synced(file), passphrase, now);
             }
-            BackupManifest read = new BackupReader(half, passphrase, progress).check().manifest();
+            BackupManifest read =
+                    new BackupReader(half, passphrase, progress).check().manifest();
             if (!read.equals(written)) {
                 throw new BackupException(
                         BackupException.Trouble.FILE, "What was read back from " + to + " is not what was written.");
@@ -66,18 +68,24 @@ public final class BackupFiles {
             Files.move(half, to, StandardCopyOption.ATOMIC_MOVE);
             return written;
         } catch (BackupException e) {
-            Files.deleteIfExists(half);
             throw e;
-        } catch (NoSuchFileException | AccessDeniedException | FileAlreadyExistsException | java.io.FileNotFoundException e) {
+        } catch (NoSuchFileException
+                | AccessDeniedException
+                | FileAlreadyExistsException
+                | java.io.FileNotFoundException e) {
             throw new BackupException(BackupException.Trouble.NOT_WRITTEN, to + " cannot be written: " + reason(e), e);
         } catch (IOException e) {
+            throw new BackupException(
+                    BackupException.Trouble.NOT_WRITTEN, to + " cannot be written: " + e.getMessage(), e);
+        } finally {
+            // not there any more where all went well
             Files.deleteIfExists(half);
-            throw new BackupException(BackupException.Trouble.NOT_WRITTEN, to + " cannot be written: " + e.getMessage(), e);
         }
     }
 
     private static String reason(IOException e) {
-        return e instanceof AccessDeniedException || String.valueOf(e.getMessage()).contains("Permission denied")
+        return e instanceof AccessDeniedException
+                        || String.valueOf(e.getMessage()).contains("Permission denied")
                 ? "access is denied"
                 : "its directory is missing or cannot be written";
     }

@@ -10,8 +10,9 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 interface BackupMapper {
 
-    @Insert("INSERT INTO backup_run (started_at, ended_at, file, bytes, row_count, encrypted, made_by, trouble) VALUES (#{startedAt},"
-            + " #{endedAt}, #{file}, #{bytes}, #{rowCount}, #{encrypted}, #{madeBy}, #{trouble})")
+    @Insert(
+            "INSERT INTO backup_run (started_at, ended_at, file, bytes, row_count, encrypted, made_by, trouble) VALUES (#{startedAt},"
+                    + " #{endedAt}, #{file}, #{bytes}, #{rowCount}, #{encrypted}, #{madeBy}, #{trouble})")
     void insert(BackupRun run);
 
     @Select("SELECT * FROM backup_run ORDER BY id DESC LIMIT #{limit}")

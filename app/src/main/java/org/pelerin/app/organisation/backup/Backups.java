@@ -99,7 +99,8 @@ public class Backups {
     BackupRun make(String by) {
         Path directory = settings.place().orElseThrow();
         Instant start = machine.instant();
-        Path file = directory.resolve(BackupFiles.name(start, !settings.passphrase().isEmpty()));
+        Path file =
+                directory.resolve(BackupFiles.name(start, !settings.passphrase().isEmpty()));
         BackupRun run;
         try {
             Files.createDirectories(directory);
@@ -124,7 +125,8 @@ public class Backups {
         }
     }
 
-    private BackupRun make(Path file, String passphrase, String by, Instant start, BackupProgress progress) throws IOException {
+    private BackupRun make(Path file, String passphrase, String by, Instant start, BackupProgress progress)
+            throws IOException {
         BackupManifest made = BackupFiles.write(
                 new BackupWriter(database, ProductVersion.NUMBER, progress),
                 file,

@@ -52,6 +52,10 @@ class DailyBackup implements LongWork, ApplicationRunner {
     public void run(ApplicationArguments args) {
         if (wanted()) {
             orders.order(KIND, List.of(DAILY), wait(machine.instant()));
+        } else {
+            // what was ordered while there was a directory
+            orders.cancel(KIND, DAILY);
+            orders.cancel(KIND, ASKED);
         }
     }
 
@@ -71,7 +75,10 @@ class DailyBackup implements LongWork, ApplicationRunner {
     private Instant next(Instant now) {
         ZonedDateTime local = now.atZone(zone);
         ZonedDateTime today = local.with(backups.settings().at());
-        return (today.isAfter(local) ? today : local.plusDays(1).with(backups.settings().at())).toInstant();
+        return (today.isAfter(local)
+                        ? today
+                        : local.plusDays(1).with(backups.settings().at()))
+                .toInstant();
     }
 
     @Override
@@ -90,12 +97,6 @@ class DailyBackup implements LongWork, ApplicationRunner {
     }
 
     @Override
-    public boolean ready(long id, String awaited) {
-        // a process that has no directory leaves it to one that has
-        return wanted();
-    }
-
-    @Override
     public void run(long id, Claim claim) {
         BackupRun run = backups.make(id == ASKED ? "asked" : "schedule");
         if (id == ASKED) {
@@ -103,8 +104,8 @@ class DailyBackup implements LongWork, ApplicationRunner {
             return;
         }
         Instant now = machine.instant();
-        transaction.executeWithoutResult(
-                t -> claim.again(run.good() ? Duration.between(now, next(now)) : shorter(RETRY, Duration.between(now, next(now)))));
+        transaction.executeWithoutResult(t -> claim.again(
+                run.good() ? Duration.between(now, next(now)) : shorter(RETRY, Duration.between(now, next(now)))));
     }
 
     private static Duration shorter(Duration a, Duration b) {

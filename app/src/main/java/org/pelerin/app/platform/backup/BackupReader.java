@@ -75,7 +75,8 @@ public final class BackupReader {
             boolean closed = java.util.Arrays.equals(start.readNBytes(CLOSED.length), CLOSED);
             start.reset();
             long size = Math.max(1, Files.size(file));
-            Tables tables = new Tables(to, (table, bytes) -> progress.at(step, table, bytes, counted.bytes / (double) size));
+            Tables tables =
+                    new Tables(to, (table, bytes) -> progress.at(step, table, bytes, counted.bytes / (double) size));
             try (InputStream open = closed ? decrypted(start) : start;
                     ZstdInputStream unpacked = new ZstdInputStream(new BufferedInputStream(open, BUFFER));
                     TarArchiveInputStream tar = new TarArchiveInputStream(unpacked)) {
@@ -94,7 +95,8 @@ public final class BackupReader {
             } catch (BackupException e) {
                 throw e;
             } catch (IOException | JacksonException e) {
-                throw damaged(e instanceof EOFException ? "it ends too early" : "it cannot be read on: " + e.getMessage());
+                throw damaged(
+                        e instanceof EOFException ? "it ends too early" : "it cannot be read on: " + e.getMessage());
             }
             return tables.content();
         } catch (NoSuchFileException e) {
@@ -113,7 +115,9 @@ public final class BackupReader {
                     .newDecryptingChannel(Channels.newChannel(closed), List.of(new Passphrase(passphrase))));
         } catch (javax.crypto.AEADBadTagException e) {
             throw new BackupException(
-                    BackupException.Trouble.PASSPHRASE, "The passphrase does not open the backup. Nothing was changed.", e);
+                    BackupException.Trouble.PASSPHRASE,
+                    "The passphrase does not open the backup. Nothing was changed.",
+                    e);
         } catch (GeneralSecurityException e) {
             throw new BackupException(
                     BackupException.Trouble.FILE, "The beginning of the backup is damaged: " + e.getMessage(), e);
@@ -122,7 +126,8 @@ public final class BackupReader {
 
     private BackupException damaged(String how) {
         return new BackupException(
-                BackupException.Trouble.FILE, "The backup " + file + " is not whole: " + how + ". Nothing was changed.");
+                BackupException.Trouble.FILE,
+                "The backup " + file + " is not whole: " + how + ". Nothing was changed.");
     }
 
     private interface Bytes {
@@ -180,7 +185,9 @@ public final class BackupReader {
 
         private void piece(String name, byte[] content) throws IOException, SQLException {
             int slash = name.lastIndexOf('/');
-            if (!name.startsWith(BackupWriter.ROWS) || !name.endsWith(BackupWriter.ENDING) || slash < BackupWriter.ROWS.length()) {
+            if (!name.startsWith(BackupWriter.ROWS)
+                    || !name.endsWith(BackupWriter.ENDING)
+                    || slash < BackupWriter.ROWS.length()) {
                 throw damaged("it holds “" + name + "”, which is none of its parts");
             }
             String of = name.substring(BackupWriter.ROWS.length(), slash);
@@ -223,7 +230,8 @@ public final class BackupReader {
                     manifest.tables().stream().filter(r -> r.rows() > 0).toList();
             for (int i = 0; i < Math.max(said.size(), read.size()); i++) {
                 if (i >= said.size() || i >= read.size() || !said.get(i).equals(read.get(i))) {
-                    throw damaged("rows of table " + (i < said.size() ? said : read).get(i).table() + " are not those that were written");
+                    throw damaged("rows of table "
+                            + (i < said.size() ? said : read).get(i).table() + " are not those that were written");
                 }
             }
             return new Content(header, manifest);

@@ -171,7 +171,8 @@ public final class BackupWriter {
                     rows.put(all.getString(1), Math.max(1, all.getLong(3)));
                 }
             }
-            total = Math.max(1, sizes.values().stream().mapToLong(Long::longValue).sum());
+            total = Math.max(
+                    1, sizes.values().stream().mapToLong(Long::longValue).sum());
         }
 
         void add(int more) {

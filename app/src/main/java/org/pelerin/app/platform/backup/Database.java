@@ -7,6 +7,7 @@ import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Properties;
@@ -38,6 +39,18 @@ public record Database(String url, String user, String password) {
             return out;
         } catch (SQLException e) {
             throw trouble("The database at " + url + " cannot be reached", e);
+        }
+    }
+
+    /** What time it has; for who has no clock at hand. */
+    public Instant now() throws BackupException {
+        try (Connection c = connect();
+                Statement s = c.createStatement();
+                ResultSet row = s.executeQuery("SELECT CAST(UNIX_TIMESTAMP(SYSDATE(3)) * 1000 AS SIGNED)")) {
+            row.next();
+            return Instant.ofEpochMilli(row.getLong(1));
+        } catch (SQLException e) {
+            throw trouble("The database cannot be read", e);
         }
     }
 
@@ -118,8 +131,9 @@ public record Database(String url, String user, String password) {
 
     /** Rows of a table in the order of its key; streamed. */
     static String select(BackupHeader.Table t) {
-        return "SELECT " + list(t.columns().stream().map(BackupHeader.Column::name).toList()) + " FROM "
-                + quoted(t.name()) + " ORDER BY " + list(t.key());
+        return "SELECT "
+                + list(t.columns().stream().map(BackupHeader.Column::name).toList()) + " FROM " + quoted(t.name())
+                + " ORDER BY " + list(t.key());
     }
 
     static String insert(BackupHeader.Table t) {

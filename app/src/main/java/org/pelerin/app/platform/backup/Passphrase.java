@@ -93,9 +93,7 @@ final class Passphrase implements RecipientStanzaWriter, RecipientStanzaReader {
                 }
                 return new FileKeyDecryptorFactory()
                         .newFileKeyDecryptor()
-                        .getFileKey(
-                                new EncryptedFileKey(stanza.getBody()),
-                                key(salt, Integer.parseInt(factor)));
+                        .getFileKey(new EncryptedFileKey(stanza.getBody()), key(salt, Integer.parseInt(factor)));
             }
         }
         throw new InvalidKeyException("The file is not closed with a passphrase");

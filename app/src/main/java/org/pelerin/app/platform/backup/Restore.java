@@ -42,12 +42,14 @@ public final class Restore {
             if (header.schema() > schema) {
                 throw new BackupException(
                         BackupException.Trouble.TARGET,
-                        "The backup has schema " + header.schema() + ", written by a newer version of Pelerin (" + header.version()
-                                + "); this version knows schemas up to " + schema + ". Install that version or a later one. Nothing was changed.");
+                        "The backup has schema " + header.schema() + ", written by a newer version of Pelerin ("
+                                + header.version() + "); this version knows schemas up to " + schema
+                                + ". Install that version or a later one. Nothing was changed.");
             }
             clear(c);
             Database.run(c, "CREATE TABLE " + Database.UNFINISHED + " (id INT PRIMARY KEY)");
-            Database.run(c, "SET SESSION foreign_key_checks = 0, unique_checks = 0, sql_mode = 'NO_AUTO_VALUE_ON_ZERO'");
+            Database.run(
+                    c, "SET SESSION foreign_key_checks = 0, unique_checks = 0, sql_mode = 'NO_AUTO_VALUE_ON_ZERO'");
             BackupReader.Content content = reader.read(BackupProgress.Step.RESTORE, new Filling(c));
             views(c, content.header().views());
             for (String trigger : content.header().triggers()) {
@@ -124,7 +126,8 @@ public final class Restore {
                 if (!is.equals(wanted.get(t.name()))) {
                     throw new BackupException(
                             BackupException.Trouble.DATABASE,
-                            "Table " + t.name() + " holds other rows than the backup: the database did not store what it was given.");
+                            "Table " + t.name()
+                                    + " holds other rows than the backup: the database did not store what it was given.");
                 }
             }
         }

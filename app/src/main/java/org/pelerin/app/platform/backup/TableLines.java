@@ -24,7 +24,8 @@ final class TableLines {
     private TableLines() {}
 
     /** @return how many rows there were, and what they hash to */
-    static BackupManifest.Rows read(Connection from, BackupHeader.Table table, Taker to) throws IOException, SQLException {
+    static BackupManifest.Rows read(Connection from, BackupHeader.Table table, Taker to)
+            throws IOException, SQLException {
         MessageDigest sha = sha256();
         ByteArrayOutputStream piece = new ByteArrayOutputStream(PIECE + PIECE / 4);
         RowCodec.Lines lines = new RowCodec.Lines(table.columns(), piece);

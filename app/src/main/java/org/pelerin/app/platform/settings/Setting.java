@@ -53,7 +53,11 @@ public record Setting(
                         "",
                         TEXT,
                         "Secret that stored PINs and keys are sealed under, the same for all processes; the database's password unless set."),
-                secret("PELERIN_KEY_BEFORE", "", TEXT, "The secret before, for the one start at which it is exchanged."),
+                secret(
+                        "PELERIN_KEY_BEFORE",
+                        "",
+                        TEXT,
+                        "The secret before, for the one start at which it is exchanged."),
                 secret("PELERIN_ADMIN_PASSWORD", "", TEXT, "Password of the first administrator, at the first start."),
                 of("PELERIN_PASSWORD_COST", "10", COST, "How costly it is to try a password: each step doubles it."),
                 of("PELERIN_DOCK_PORT", "7410", PORT, "Port of the dock on this machine."),
@@ -79,6 +83,12 @@ public record Setting(
                         "30",
                         HOURS,
                         "After so many hours without a good backup, administrators are told."),
+                of("PELERIN_LOG", "", LOG, "How the log is written: lines of text, or of JSON."),
+                secret(
+                        "PELERIN_METRICS_TOKEN",
+                        "",
+                        TOKEN,
+                        "Who sends it as bearer token may read /actuator/prometheus; nobody unless set."),
                 of("PELERIN_FILE_NAMES", "", TEXT, "Pattern of the names of exported files."),
                 of("PELERIN_SMTP_HOST", "", TEXT, "Mail server; no mails are sent unless set."),
                 of("PELERIN_SMTP_PORT", "25", PORT, "Port of the mail server."),
@@ -121,6 +131,8 @@ public record Setting(
     private static final Kind KEPT = new Kind(
             "three numbers, of days, weeks and months, such as 7 4 12", v -> v.matches("\\d{1,3} \\d{1,3} \\d{1,3}"));
     private static final Kind HOURS = new Kind("a number of hours from 1 to 8784", v -> number(v, 1, 8784));
+    private static final Kind LOG = new Kind("logstash, for lines of JSON, or nothing", v -> v.equals("logstash"));
+    private static final Kind TOKEN = new Kind("20 characters or more", v -> v.length() >= 20);
     private static final Kind LONG_SECRET = new Kind("12 characters or more", v -> v.length() >= 12);
     private static final Kind YES_NO = new Kind("true or false", v -> v.equals("true") || v.equals("false"));
     private static final Kind ADDRESS =

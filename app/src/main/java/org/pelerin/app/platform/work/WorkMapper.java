@@ -23,6 +23,15 @@ interface WorkMapper {
             + " <foreach collection='ids' item='id' separator=','>(#{kind}, #{id}, #{due})</foreach></script>")
     void orderAll(@Param("kind") String kind, @Param("ids") List<Long> ids, @Param("due") long due);
 
+    /** Work that is due, is not awaiting anything, and that nobody is at. */
+    record Backlog(long waiting, long oldestMillis) {}
+
+    /** @param kind empty for all */
+    @Select(
+            "SELECT COUNT(*) AS waiting, COALESCE(MAX(#{now} - due_at), 0) AS oldest_millis FROM work WHERE due_at <= #{now} AND awaited = ''"
+                    + " AND (claim IS NULL OR until_at < #{now}) AND (#{kind} = '' OR kind = #{kind})")
+    Backlog backlog(String kind, long now);
+
     @Select(
             "SELECT kind, id, awaited, IF(claim IS NULL, attempts, attempts + 1) AS attempts FROM work WHERE kind = #{kind} AND due_at <= #{now}"
                     + " AND (claim IS NULL OR until_at < #{now}) ORDER BY due_at, id")

@@ -6,6 +6,7 @@ import java.util.Locale;
 import org.pelerin.app.organisation.account.Permission;
 import org.pelerin.app.platform.PelerinProperties;
 import org.pelerin.app.platform.language.ScriptTexts;
+import org.pelerin.app.platform.operation.RequestNumber;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.shell.help.HelpParts;
 import org.springframework.security.core.Authentication;
@@ -45,9 +46,10 @@ class Shell {
         model.addAttribute("yardPresent", properties.yard().present());
     }
 
-    /** A page of what went wrong has none of its own. */
+    /** Where its help is, of which a page of what went wrong has none of its own; and the number of the request, which that page shows. */
     @ModelAttribute
     void help(Model model, HttpServletRequest request) {
+        model.addAttribute("requestNumber", RequestNumber.of(request));
         model.addAttribute(
                 "help", help.address((String) request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE)));
     }

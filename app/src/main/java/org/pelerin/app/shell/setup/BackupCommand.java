@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -95,7 +94,8 @@ public final class BackupCommand {
             }
         }
         if (words.size() != 1) {
-            throw new IOException(args[0] + " takes one file, not " + words.size() + ": " + args[0] + " FILE [--passphrase-file FILE]");
+            throw new IOException(args[0] + " takes one file, not " + words.size() + ": " + args[0]
+                    + " FILE [--passphrase-file FILE]");
         }
     }
 
@@ -111,14 +111,14 @@ public final class BackupCommand {
             BackupWriter writer = new BackupWriter(database(), ProductVersion.NUMBER, said);
             // whoever receives it closes it
             OutputStream out = System.out;
-            writer.write(out, passphrase, Clock.systemUTC().instant());
+            writer.write(out, passphrase, database().now());
             said.end();
             System.err.println("Written to standard output; check it where it arrives: pelerin check-backup FILE");
             return;
         }
         Path file = Path.of(words.get(0));
         if (Files.isDirectory(file)) {
-            file = file.resolve(BackupFiles.name(Clock.systemUTC().instant(), !passphrase.isEmpty()));
+            file = file.resolve(BackupFiles.name(database().now(), !passphrase.isEmpty()));
         }
         try (ConfigurableApplicationContext context = rooms()) {
             BackupRun run = context.getBean(Backups.class).make(file, passphrase, "command", said);
@@ -126,9 +126,13 @@ public final class BackupCommand {
             System.out.println(file + ": " + count(run.rowCount()) + " rows, " + megabytes(run.bytes())
                     + (run.encrypted() ? ", encrypted" : "") + "; read back and found to be whole.");
         } catch (DataAccessException e) {
-            throw new IOException(Files.exists(file)
-                    ? file + " was made and is whole, but the database could not keep that it was: " + e.getMostSpecificCause().getMessage()
-                    : "The database cannot be reached: " + e.getMostSpecificCause().getMessage(), e);
+            throw new IOException(
+                    Files.exists(file)
+                            ? file + " was made and is whole, but the database could not keep that it was: "
+                                    + e.getMostSpecificCause().getMessage()
+                            : "The database cannot be reached: "
+                                    + e.getMostSpecificCause().getMessage(),
+                    e);
         }
     }
 
@@ -147,18 +151,19 @@ public final class BackupCommand {
         BackupReader.Content is = new Restore(database(), schema(), said).from(Path.of(words.get(0)), passphrase);
         said.end();
         long entries = chain();
-        System.out.println("Restored: " + about(is) + ". Every row was read back and is that of the backup; the audit trail's "
-                + count(entries) + " entries follow one another.");
-        System.out.println("Start with the same PELERIN_KEY as before (or name the database's password of before in PELERIN_KEY_BEFORE): keys and PINs are"
-                + " sealed under it. Who was signed in signs in again.");
+        System.out.println(
+                "Restored: " + about(is) + ". Every row was read back and is that of the backup; the audit trail's "
+                        + count(entries) + " entries follow one another.");
+        System.out.println(
+                "Start with the same PELERIN_KEY as before (or name the database's password of before in PELERIN_KEY_BEFORE): keys and PINs are"
+                        + " sealed under it. Who was signed in signs in again.");
     }
 
     private static ConfigurableApplicationContext rooms() {
         return new SpringApplicationBuilder(Rooms.class)
                 .web(WebApplicationType.NONE)
                 .logStartupInfo(false)
-                .properties(
-                        "logging.level.root=error", "spring.main.banner-mode=off", "spring.flyway.enabled=false")
+                .properties("logging.level.root=error", "spring.main.banner-mode=off", "spring.flyway.enabled=false")
                 .run();
     }
 
@@ -168,8 +173,9 @@ public final class BackupCommand {
             AuditTrail trail = context.getBean(AuditTrail.class);
             long broken = trail.firstBroken();
             if (broken > 0) {
-                throw new IOException("The backup was restored as it is; entry " + broken
-                        + " of its audit trail was changed, or the one before it is missing: it was so when the backup was made.");
+                throw new IOException(
+                        "The backup was restored as it is; entry " + broken
+                                + " of its audit trail was changed, or the one before it is missing: it was so when the backup was made.");
             }
             return trail.newest();
         }
@@ -185,8 +191,9 @@ public final class BackupCommand {
     }
 
     private static String about(BackupReader.Content is) {
-        return count(is.manifest().rows()) + " rows of " + is.header().tables().size() + " tables, as of " + is.header().madeAt()
-                + ", schema " + is.header().schema() + ", by Pelerin " + is.header().version();
+        return count(is.manifest().rows()) + " rows of " + is.header().tables().size() + " tables, as of "
+                + is.header().madeAt() + ", schema " + is.header().schema() + ", by Pelerin "
+                + is.header().version();
     }
 
     private static String count(long n) {
@@ -201,7 +208,11 @@ public final class BackupCommand {
     @EnableAutoConfiguration
     @Import({Backups.class, AuditTrail.class, ClockConfig.class, WorkOrders.class})
     @MapperScan(
-            basePackages = {"org.pelerin.app.organisation.backup", "org.pelerin.app.evidence", "org.pelerin.app.platform.work"},
+            basePackages = {
+                "org.pelerin.app.organisation.backup",
+                "org.pelerin.app.evidence",
+                "org.pelerin.app.platform.work"
+            },
             annotationClass = Mapper.class)
     @EnableConfigurationProperties({BackupSettings.class, PelerinProperties.class})
     static final class Rooms {

@@ -29,14 +29,23 @@ final class Said implements BackupProgress {
             return;
         }
         last = now;
-        String line = "%s: %.0f %%, %.0f MB of rows, table %s"
-                .formatted(Locale.ROOT, WORDS.get(step), Math.min(1, share) * PERCENT, bytes / MEGA, table);
+        String line = line(step, table, bytes, share);
         if (person) {
             System.err.print("\r\u001b[K" + line);
             open = true;
         } else {
             System.err.println(line);
         }
+    }
+
+    static String line(Step step, String table, long bytes, double share) {
+        return String.format(
+                Locale.ROOT,
+                "%s: %.0f %%, %.0f MB of rows, table %s",
+                WORDS.get(step),
+                Math.min(1, share) * PERCENT,
+                bytes / MEGA,
+                table);
     }
 
     /** Before anything else is said. */

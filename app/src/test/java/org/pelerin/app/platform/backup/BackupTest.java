@@ -104,7 +104,8 @@ class BackupTest {
             MADE.add(all);
             Database.run(c, "DROP DATABASE IF EXISTS " + all);
             Database.run(c, "CREATE DATABASE " + all + " CHARACTER SET utf8mb4");
-            return new Database(c.getMetaData().getURL().replaceAll("/[^/?]*(\\?.*)?$", "/" + all), "pelerin", "pelerin");
+            return new Database(
+                    c.getMetaData().getURL().replaceAll("/[^/?]*(\\?.*)?$", "/" + all), "pelerin", "pelerin");
         }
     }
 
@@ -154,9 +155,11 @@ class BackupTest {
                     Statement s = c.createStatement()) {
                 // the trigger was not there while rows came in, and is now
                 s.execute("INSERT INTO z_parent (name) VALUES ('next')");
-                try (ResultSet row = s.executeQuery("SELECT n, (SELECT MAX(id) FROM z_parent), (SELECT COUNT(*) FROM a_face) FROM counted")) {
+                try (ResultSet row = s.executeQuery(
+                        "SELECT n, (SELECT MAX(id) FROM z_parent), (SELECT COUNT(*) FROM a_face) FROM counted")) {
                     row.next();
-                    assertThat(List.of(row.getInt(1), row.getInt(2), row.getInt(3))).containsExactly(6, 10, 3000);
+                    assertThat(List.of(row.getInt(1), row.getInt(2), row.getInt(3)))
+                            .containsExactly(6, 10, 3000);
                 }
             }
         }
@@ -171,8 +174,7 @@ class BackupTest {
                 .hasMessage("The passphrase does not open the backup. Nothing was changed.");
         assertThatThrownBy(() -> restore.from(file, "")).hasMessageContaining("closed with a passphrase");
         assertThat(sums(into)).isEmpty();
-        assertThatThrownBy(() -> written("short", "eleven char"))
-                .hasMessageContaining("too short");
+        assertThatThrownBy(() -> written("short", "eleven char")).hasMessageContaining("too short");
     }
 
     @Test
@@ -262,7 +264,9 @@ class BackupTest {
     void it_is_of_one_instant_however_much_is_written_meanwhile() throws Exception {
         Database busy = database("busy");
         try (Connection c = busy.connect()) {
-            Database.run(c, "CREATE TABLE flyway_schema_history (installed_rank INT PRIMARY KEY, version VARCHAR(50), success BOOLEAN)");
+            Database.run(
+                    c,
+                    "CREATE TABLE flyway_schema_history (installed_rank INT PRIMARY KEY, version VARCHAR(50), success BOOLEAN)");
             Database.run(c, "INSERT INTO flyway_schema_history VALUES (1, '41', 1)");
             Database.run(c, "CREATE TABLE a_entry (id INT PRIMARY KEY, filler VARBINARY(2000))");
             Database.run(c, "CREATE TABLE z_head (id INT PRIMARY KEY, newest INT)");

@@ -1,0 +1,111 @@
+package org.pelerin.app.platform.operation;
+
+import io.micrometer.core.instrument.MeterRegistry;
+import io.micrometer.core.instrument.binder.MeterBinder;
+import java.io.File;
+import java.time.Clock;
+import java.time.Duration;
+import org.pelerin.app.platform.language.Texts;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** The database, its clock beside this machine's, and the disk that files on their way need. */
+@Configuration
+class MachineCheckups {
+
+    static final String OFFSET = "pelerin.clock.offset.seconds";
+
+    private static final double MEGA = 1e6;
+    private static final double MILLIS = 1e3;
+    private static final long LITTLE = 1_000_000_000L;
+    private static final long NOTHING = 100_000_000L;
+    private static final double LARGEST_OFFSET_SECONDS = 2;
+
+    @Bean
+    Checkup database(JdbcTemplate sql, @Qualifier("machineClock") Clock machine) {
+        return new Named("database") {
+            @Override
+            public Condition look() {
+                long began = machine.millis();
+                sql.queryForObject("SELECT 1", Integer.class);
+                String title = Texts.of("platform.operation.machineCheckups.database");
+                Duration took = Duration.ofMillis(machine.millis() - began);
+                return took.compareTo(Duration.ofSeconds(1)) > 0
+                        ? Condition.attention(
+                                title,
+                                Texts.of(
+                                        "platform.operation.machineCheckups.theDatabaseAnswersSlowly",
+                                        "ms",
+                                        took.toMillis()),
+                                Texts.of("platform.operation.machineCheckups.seeWhatItIsBusyWith"))
+                        : Condition.sound(title, Texts.of("platform.operation.machineCheckups.theDatabaseAnswers"));
+            }
+        };
+    }
+
+    @Bean
+    Checkup clock(JdbcTemplate sql, @Qualifier("machineClock") Clock machine) {
+        return new Named("clock") {
+            @Override
+            public Condition look() {
+                double offset = offset(sql, machine);
+                String title = Texts.of("platform.operation.machineCheckups.clock");
+                return Math.abs(offset) > LARGEST_OFFSET_SECONDS
+                        ? Condition.attention(
+                                title,
+                                Texts.of(
+                                        "platform.operation.machineCheckups.theClocksDiffer",
+                                        "seconds",
+                                        "%.1f".formatted(Math.abs(offset))),
+                                Texts.of("platform.operation.machineCheckups.setBothByTimeServer"))
+                        : Condition.sound(title, Texts.of("platform.operation.machineCheckups.theClocksAgree"));
+            }
+        };
+    }
+
+    /** How far the database's clock is ahead of this machine's, in seconds. */
+    private static double offset(JdbcTemplate sql, Clock machine) {
+        long before = machine.millis();
+        Double there = sql.queryForObject("SELECT UNIX_TIMESTAMP(SYSDATE(3)) * 1000", Double.class);
+        long middle = (before + machine.millis()) / 2;
+        return there == null ? 0 : (there - middle) / MILLIS;
+    }
+
+    @Bean
+    MeterBinder clockOffset(JdbcTemplate sql, @Qualifier("machineClock") Clock machine) {
+        return (MeterRegistry r) -> Figure.gauge(r, OFFSET, () -> offset(sql, machine));
+    }
+
+    @Bean
+    Checkup disk() {
+        return new Named("disk") {
+            @Override
+            public Condition look() {
+                long free = new File(System.getProperty("java.io.tmpdir")).getUsableSpace();
+                String title = Texts.of("platform.operation.machineCheckups.disk");
+                String said =
+                        Texts.of("platform.operation.machineCheckups.megabytesAreFree", "mb", Math.round(free / MEGA));
+                String advice = Texts.of("platform.operation.machineCheckups.makeRoom");
+                return free < NOTHING
+                        ? Condition.failed(title, said, advice)
+                        : free < LITTLE ? Condition.attention(title, said, advice) : Condition.sound(title, said);
+            }
+        };
+    }
+
+    private abstract static class Named implements Checkup {
+
+        private final String name;
+
+        Named(String name) {
+            this.name = name;
+        }
+
+        @Override
+        public String name() {
+            return name;
+        }
+    }
+}
