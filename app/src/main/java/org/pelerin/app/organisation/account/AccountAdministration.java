@@ -45,6 +45,7 @@ public class AccountAdministration {
     private final AccountMapper accounts;
     private final PasswordEncoder passwords;
     private final PasswordRules rules;
+    private final SecondFactorMapper factors;
     private final Optional<Sessions> sessions;
     private final AuditTrail audit;
     private final ApplicationEventPublisher events;
@@ -54,6 +55,7 @@ public class AccountAdministration {
             AccountMapper accounts,
             PasswordEncoder passwords,
             PasswordRules rules,
+            SecondFactorMapper factors,
             Optional<Sessions> sessions,
             AuditTrail audit,
             ApplicationEventPublisher events,
@@ -61,6 +63,7 @@ public class AccountAdministration {
         this.accounts = accounts;
         this.passwords = passwords;
         this.rules = rules;
+        this.factors = factors;
         this.sessions = sessions;
         this.audit = audit;
         this.events = events;
@@ -213,7 +216,19 @@ public class AccountAdministration {
                     String.join(", ", accounts.administrators())));
         }
         enable(name, SYSTEM);
+        SecondFactor.remove(factors, audit, name, "", SYSTEM);
         return reset(name, SYSTEM);
+    }
+
+    boolean secondFactor(String name) {
+        return SecondFactor.on(factors, name);
+    }
+
+    /** For who has lost the other device. Every session of the account ends with it. */
+    @Transactional
+    public void removeSecondFactor(String name, String reason, String by) {
+        SecondFactor.remove(factors, audit, need(name).name(), reason, by);
+        end(name);
     }
 
     @Transactional

@@ -5,6 +5,7 @@ import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -21,33 +22,64 @@ public class AccountService implements UserDetailsService {
     /** The role of somebody who has to change the password first. */
     static final String ONCE = "ONCE";
 
+    /** The role of somebody who has said the password, and has to say a code. */
+    static final String SECOND = "SECOND";
+
     private final AccountMapper accounts;
+    private final SecondFactor factor;
     private final PasswordEncoder passwords;
     private final AuditTrail audit;
     private final Clock machine;
 
     AccountService(
             AccountMapper accounts,
+            SecondFactor factor,
             PasswordEncoder passwords,
             AuditTrail audit,
             @Qualifier("machineClock") Clock machine) {
         this.machine = machine;
         this.accounts = accounts;
+        this.factor = factor;
         this.passwords = passwords;
         this.audit = audit;
     }
 
     @Override
     public UserDetails loadUserByUsername(String name) {
+        Account account = need(name);
+        // whoever comes with a password that another gave can do nothing but change it
+        return user(account, account.onceUntilAt() != null ? ONCE : factor.on(account.name()) ? SECOND : role(account));
+    }
+
+    /** For who has said the password and the code. */
+    UserDetails withoutCode(String name) {
+        Account account = need(name);
+        return user(account, account.onceUntilAt() != null ? ONCE : role(account));
+    }
+
+    /** Whether somebody has said the password, and has to say a code yet. */
+    static boolean owesCode(Authentication who) {
+        return who != null
+                && who.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_" + SECOND));
+    }
+
+    private static String role(Account account) {
+        return account.role().name();
+    }
+
+    private static UserDetails user(Account account, String role) {
+        return User.withUsername(account.name())
+                .password(account.passwordHash())
+                .roles(role)
+                .build();
+    }
+
+    private Account need(String name) {
         Account account = accounts.byName(name);
         if (account == null || account.disabled() || lapsed(account)) {
             throw new UsernameNotFoundException("no such account");
         }
-        return User.withUsername(account.name())
-                .password(account.passwordHash())
-                // whoever comes with a password that another gave can do nothing but change it
-                .roles(account.onceUntilAt() == null ? account.role().name() : ONCE)
-                .build();
+        return account;
     }
 
     private boolean lapsed(Account account) {

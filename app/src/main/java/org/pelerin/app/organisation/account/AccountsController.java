@@ -83,6 +83,7 @@ class AccountsController {
         page.addAttribute("own", account.name().equals(me.getName()));
         page.addAttribute("roles", Role.values());
         page.addAttribute("sessions", accounts.sessions(account.name()));
+        page.addAttribute("secondFactor", accounts.secondFactor(account.name()));
         page.addAttribute("entries", audit.latest(account.name(), SIGN_INS, SHOWN));
         return "people/account/account";
     }
@@ -148,6 +149,23 @@ class AccountsController {
                 flash,
                 Texts.of("organisation.account.accountsController.canSignInAgain", "name", name),
                 () -> accounts.enable(name, me.getName()));
+    }
+
+    @PostMapping("/admin/accounts/{name}/second-factor/remove")
+    String removeSecondFactor(
+            @PathVariable String name,
+            @RequestParam(defaultValue = "") String reason,
+            Principal me,
+            RedirectAttributes flash) {
+        return done(
+                name,
+                flash,
+                Texts.of("people.account.secondFactor.removed", "name", name),
+                () -> accounts.removeSecondFactor(
+                        name,
+                        Reason.of(reason, Texts.of("people.account.secondFactor.enterAReason"))
+                                .text(),
+                        me.getName()));
     }
 
     @PostMapping("/admin/accounts/{name}/end-sessions")

@@ -5,27 +5,16 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.net.URI;
-import java.net.URISyntaxException;
-import java.time.Duration;
-import org.pelerin.app.organisation.language.OwnLanguage;
-import org.pelerin.app.platform.language.AskedLanguage;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
-import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
-import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.csrf.CsrfException;
-import org.springframework.security.web.savedrequest.HttpSessionRequestCache;
-import org.springframework.security.web.savedrequest.RequestCache;
-import org.springframework.security.web.savedrequest.SavedRequest;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
 
@@ -105,10 +94,7 @@ class SecurityConfig {
     };
 
     @Bean
-    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, KnownDevices devices, OwnLanguage languages)
-            throws Exception {
-        HttpSessionRequestCache cache = new HttpSessionRequestCache();
-        cache.setMatchingRequestParameterName(null);
+    SecurityFilterChain pages(HttpSecurity http, CountedSignIn signIn, SignedIn signedIn) throws Exception {
         http.authorizeHttpRequests(a -> a.requestMatchers(
                                 "/login",
                                 "/error",
@@ -124,7 +110,7 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers("/admin/**")
                         .access(Permission.ADMINISTER.required())
-                        .requestMatchers("/me/password", "/logout")
+                        .requestMatchers("/me/password", "/logout", "/login/code")
                         .authenticated()
                         .requestMatchers(HttpMethod.POST, "/me/**", "/verify")
                         .access(Permission.READ.required())
@@ -144,11 +130,11 @@ class SecurityConfig {
                         .access(Permission.READ.required())
                         .anyRequest()
                         .access(Permission.OPERATE.required()))
-                .requestCache(c -> c.requestCache(cache))
+                .requestCache(c -> c.requestCache(SignedIn.cache()))
                 .authenticationProvider(signIn)
                 .formLogin(f -> f.loginPage("/login")
                         .authenticationDetailsSource(SignInDetails::new)
-                        .successHandler(new SignedIn(cache, devices, languages))
+                        .successHandler(signedIn)
                         .failureUrl("/login?error"))
                 .logout(l -> l.logoutSuccessUrl("/login?out"))
                 .exceptionHandling(e -> e.accessDeniedHandler(SecurityConfig::denied)
@@ -170,6 +156,10 @@ class SecurityConfig {
             response.sendRedirect("/me/password");
             return;
         }
+        if (request.isUserInRole(AccountService.SECOND)) {
+            response.sendRedirect("/login/code");
+            return;
+        }
         // asked so early nobody's name is with the request yet, but his session is known
         if (e instanceof CsrfException && SecurityContextHolder.getContext().getAuthentication() == null) {
             response.sendRedirect("/login?again");
@@ -184,56 +174,5 @@ class SecurityConfig {
         LoginUrlAuthenticationEntryPoint out = new LoginUrlAuthenticationEntryPoint("/login");
         out.setFavorRelativeUris(true);
         return out;
-    }
-
-    /**
-     * Sessions of strangers are short; those of who has signed in last a working day. One goes on where one wanted to be, by path alone: the host that the
-     * request of then named is the word of whoever sent it.
-     */
-    private static final class SignedIn implements AuthenticationSuccessHandler {
-
-        private static final int LASTS = (int) Duration.ofHours(12).toSeconds();
-
-        private final RequestCache cache;
-        private final KnownDevices devices;
-        private final OwnLanguage languages;
-
-        SignedIn(RequestCache cache, KnownDevices devices, OwnLanguage languages) {
-            this.cache = cache;
-            this.devices = devices;
-            this.languages = languages;
-        }
-
-        @Override
-        public void onAuthenticationSuccess(
-                HttpServletRequest request, HttpServletResponse response, Authentication authentication)
-                throws IOException {
-            request.getSession().setMaxInactiveInterval(LASTS);
-            response.addHeader(
-                    HttpHeaders.SET_COOKIE,
-                    devices.remember(KnownDevices.cookie(request), authentication.getName(), request.isSecure())
-                            .toString());
-            // who chose none reads on in the language of the page that they signed in on
-            languages
-                    .of(authentication.getName())
-                    .ifPresent(chosen -> AskedLanguage.remember(chosen, request, response));
-            SavedRequest wanted = cache.getRequest(request, response);
-            cache.removeRequest(request, response);
-            response.sendRedirect(wanted == null ? "/" : path(wanted.getRedirectUrl()));
-        }
-
-        /** Of an address of this application; the first page where it is none. */
-        private static String path(String address) {
-            try {
-                URI uri = new URI(address);
-                String path = uri.getRawPath();
-                // two slashes would begin a host
-                return path == null || !path.startsWith("/") || path.startsWith("//")
-                        ? "/"
-                        : path + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
-            } catch (URISyntaxException e) {
-                return "/";
-            }
-        }
     }
 }

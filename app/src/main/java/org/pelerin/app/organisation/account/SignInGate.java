@@ -51,6 +51,7 @@ class SignInGate {
     private static final String DEVICE = "device ";
 
     private static final String SIGNED_IN = "signed in";
+    private static final String CODE = "code";
 
     private final SignInMapper mapper;
     private final Clock machine;
@@ -89,6 +90,18 @@ class SignInGate {
     @Transactional
     void passedAgain(String name) {
         mapper.forget(PAIR, pair(name, SIGNED_IN));
+    }
+
+    /** Counts a code of the second factor; whether it may be compared. */
+    @Transactional
+    boolean opensCode(String name) {
+        return counted(PAIR, pair(name, CODE), FREE, machine.instant());
+    }
+
+    /** It was right. */
+    @Transactional
+    void passedCode(String name) {
+        mapper.forget(PAIR, pair(name, CODE));
     }
 
     private boolean counted(String kind, String who, int free, Instant now) {

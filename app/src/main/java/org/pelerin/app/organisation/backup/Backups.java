@@ -17,6 +17,7 @@ import org.pelerin.app.platform.backup.BackupManifest;
 import org.pelerin.app.platform.backup.BackupProgress;
 import org.pelerin.app.platform.backup.BackupWriter;
 import org.pelerin.app.platform.backup.Database;
+import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.work.WorkOrders;
@@ -170,7 +171,9 @@ public class Backups {
                     run.good() ? "backup made" : "backup failed",
                     "backup " + Path.of(run.file()).getFileName(),
                     "",
-                    run.good() ? run.bytes() + " bytes, " + run.rowCount() + " rows" : run.trouble());
+                    run.good()
+                            ? Texts.stored("stored.backups.bytesAndRows", "bytes", run.bytes(), "rows", run.rowCount())
+                            : run.trouble());
         });
     }
 

@@ -1,0 +1,83 @@
+package org.pelerin.app.organisation.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.language.Texts;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.web.authentication.logout.SecurityContextLogoutHandler;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The second step of a sign-in; the one page that is open to who has the password and not yet the code. */
+@Controller
+class CodeController {
+
+    private final SecondFactor factor;
+    private final AccountService accounts;
+    private final SignInGate gate;
+    private final SignedIn signedIn;
+    private final AuditTrail audit;
+
+    CodeController(SecondFactor factor, AccountService accounts, SignInGate gate, SignedIn signedIn, AuditTrail audit) {
+        this.factor = factor;
+        this.accounts = accounts;
+        this.gate = gate;
+        this.signedIn = signedIn;
+        this.audit = audit;
+    }
+
+    @GetMapping("/login/code")
+    String page(Authentication me) {
+        return AccountService.owesCode(me) ? "people/account/code" : "redirect:/";
+    }
+
+    /** Guesses are counted, for each account; codes are none, but six digits are few. */
+    @PostMapping("/login/code")
+    String code(
+            @RequestParam(defaultValue = "") String code,
+            Authentication me,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model page)
+            throws IOException {
+        if (!AccountService.owesCode(me)) {
+            return "redirect:/";
+        }
+        String name = me.getName();
+        String source = Texts.stored("stored.countedSignIn.fromSource", "source", request.getRemoteAddr());
+        if (!gate.opensCode(name) || !factor.passes(name, code)) {
+            audit.record("system", "refuse code", name, "", source);
+            page.addAttribute("refused", Texts.of("people.account.code.thatCodeIsNotRight"));
+            return "people/account/code";
+        }
+        gate.passedCode(name);
+        try {
+            UserDetails whole = accounts.withoutCode(name);
+            Authentication done =
+                    UsernamePasswordAuthenticationToken.authenticated(whole, null, whole.getAuthorities());
+            SecurityContext context = SecurityContextHolder.createEmptyContext();
+            context.setAuthentication(done);
+            SecurityContextHolder.setContext(context);
+            request.changeSessionId();
+            new HttpSessionSecurityContextRepository().saveContext(context, request, response);
+            audit.record(name, "sign in", name, "", source);
+            signedIn.onAuthenticationSuccess(request, response, done);
+            return null;
+        } catch (UsernameNotFoundException e) {
+            // disabled between the two steps
+            new SecurityContextLogoutHandler().logout(request, response, me);
+            return "redirect:/login?error";
+        }
+    }
+}
