@@ -18,10 +18,15 @@ class OwnSessions {
 
     /**
      * @param mark by which it is named; nobody gets in with it
-     * @param browser as it calls itself, or empty
+     * @param agent as the browser calls itself, or empty
      * @param here whether it is the one that asks
      */
-    record One(String mark, Instant since, Instant used, String source, String browser, boolean here) {}
+    record One(String mark, Instant since, Instant used, String source, String agent, boolean here) {
+
+        public String browser() {
+            return BrowserName.of(agent);
+        }
+    }
 
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final AuditTrail audit;

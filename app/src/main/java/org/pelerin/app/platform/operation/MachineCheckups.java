@@ -6,6 +6,7 @@ import java.io.File;
 import java.time.Clock;
 import java.time.Duration;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.web.Formats;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -17,7 +18,8 @@ class MachineCheckups {
 
     static final String OFFSET = "pelerin.clock.offset.seconds";
 
-    private static final double MEGA = 1e6;
+    private static final double TENTH_OF_GIGA = 1e8;
+    private static final double TENTHS = 10;
     private static final double MILLIS = 1e3;
     private static final long LITTLE = 1_000_000_000L;
     private static final long NOTHING = 100_000_000L;
@@ -79,14 +81,14 @@ class MachineCheckups {
     }
 
     @Bean
-    Checkup disk() {
+    Checkup disk(Formats show) {
         return new Named("disk") {
             @Override
             public Condition look() {
                 long free = new File(System.getProperty("java.io.tmpdir")).getUsableSpace();
                 String title = Texts.of("platform.operation.machineCheckups.disk");
                 String said =
-                        Texts.of("platform.operation.machineCheckups.megabytesAreFree", "mb", Math.round(free / MEGA));
+                        Texts.of("platform.operation.machineCheckups.gigabytesAreFree", "gb", show.compact(Math.floor(free / TENTH_OF_GIGA) / TENTHS));
                 String advice = Texts.of("platform.operation.machineCheckups.makeRoom");
                 return free < NOTHING
                         ? Condition.failed(title, said, advice)
