@@ -38,7 +38,8 @@ final class BrowserName {
                 return SYSTEMS.entrySet().stream()
                         .filter(s -> agent.contains(s.getKey()))
                         .findFirst()
-                        .map(s -> Texts.of("people.account.signInSettings.browserOn", "browser", browser, "system", s.getValue()))
+                        .map(s -> Texts.of(
+                                "people.account.signInSettings.browserOn", "browser", browser, "system", s.getValue()))
                         .orElse(browser);
             }
         }

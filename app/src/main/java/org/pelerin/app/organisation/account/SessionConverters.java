@@ -35,7 +35,10 @@ class SessionConverters implements BeanClassLoaderAware {
     GenericConversionService springSessionConversionService() {
         GenericConversionService out = new GenericConversionService();
         out.addConverter(Object.class, byte[].class, new SerializingConverter());
-        out.addConverter(byte[].class, Object.class, new Remembering(new DeserializingConverter(new DefaultDeserializer(classes))));
+        out.addConverter(
+                byte[].class,
+                Object.class,
+                new Remembering(new DeserializingConverter(new DefaultDeserializer(classes))));
         return out;
     }
 

@@ -87,8 +87,10 @@ class MachineCheckups {
             public Condition look() {
                 long free = new File(System.getProperty("java.io.tmpdir")).getUsableSpace();
                 String title = Texts.of("platform.operation.machineCheckups.disk");
-                String said =
-                        Texts.of("platform.operation.machineCheckups.gigabytesAreFree", "gb", show.compact(Math.floor(free / TENTH_OF_GIGA) / TENTHS));
+                String said = Texts.of(
+                        "platform.operation.machineCheckups.gigabytesAreFree",
+                        "gb",
+                        show.number(Math.floor(free / TENTH_OF_GIGA) / TENTHS, 1));
                 String advice = Texts.of("platform.operation.machineCheckups.makeRoom");
                 return free < NOTHING
                         ? Condition.failed(title, said, advice)
