@@ -144,11 +144,11 @@ class ClaimTest {
         works.order(5);
         CountDownLatch done = new CountDownLatch(1);
         assertThat(works.done(
-                        Duration.ofMillis(600),
+                        Duration.ofSeconds(2),
                         claim -> {
                             try {
                                 for (int i = 0; i < 10; i++) {
-                                    TimeUnit.MILLISECONDS.sleep(150);
+                                    TimeUnit.MILLISECONDS.sleep(300);
                                     change("Goes on " + i);
                                 }
                                 claim.finish();

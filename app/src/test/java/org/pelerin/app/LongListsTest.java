@@ -47,7 +47,8 @@ class LongListsTest {
 
     private static List<ListDoor> doors() {
         List<ListDoor> out = new ArrayList<>();
-        bed.bean(RequestMappingHandlerMapping.class)
+        bed.app
+                .getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
                 .getHandlerMethods()
                 .forEach((RequestMappingInfo info, HandlerMethod handler) -> {
                     for (MethodParameter p : handler.getMethodParameters()) {

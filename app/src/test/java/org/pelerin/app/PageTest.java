@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
@@ -16,11 +15,6 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 /** A page of a browser's own for each test, on which the technician is signed in, and on which nothing may be complained of. */
 @Tag("bed")
 abstract class PageTest {
-
-    static {
-        // a machine that has much else to do takes longer; what is there at once is found at once all the same
-        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
-    }
 
     BrowserContext context;
     Page page;

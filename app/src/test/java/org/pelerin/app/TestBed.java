@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Dialog;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,6 +26,11 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /** One yard, one application and one browser for all tests, begun when first needed; the database is that of the command. */
 final class TestBed {
+
+    static {
+        // a machine that has much else to do takes longer; what is there at once is found at once all the same
+        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
+    }
 
     private static TestBed only;
 

@@ -360,6 +360,15 @@ class WalkTest {
 
     @Test
     @Order(12)
+    void between_two_samples_there_is_nothing_to_reckon_and_that_is_said() throws Exception {
+        assertThat(Visitor.signedIn(bed.address, "viewer")
+                        .get("/missions/" + mission + "/figures?from=7&to=9")
+                        .body())
+                .contains("No line is shown");
+    }
+
+    @Test
+    @Order(12)
     void the_workbook_has_real_dates_and_the_same_samples() throws IOException {
         List<String> csv = csv();
         try (InputStream in = Files.newInputStream(download("XLSX").path());

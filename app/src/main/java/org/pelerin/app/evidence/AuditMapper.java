@@ -83,6 +83,11 @@ interface AuditMapper {
             + " ORDER BY sequence DESC LIMIT #{limit}</script>")
     List<Stored> search(@Param("w") AuditFilter.Wanted wanted, @Param("limit") int limit);
 
+    @Select(
+            "SELECT * FROM audit_entry WHERE (who = #{person} OR subject = #{person}) AND action <> 'seal' AND sequence < #{before}"
+                    + " ORDER BY sequence DESC LIMIT #{limit}")
+    List<Stored> about(String person, long before, int limit);
+
     String CHECK = "SELECT at, checked_by AS `by`, entries, head_sequence, head_hash, trouble FROM audit_check ";
 
     @Select(CHECK + "ORDER BY id DESC LIMIT 1")

@@ -9,6 +9,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.pelerin.app.platform.text.CsvCell;
 import org.pelerin.app.platform.web.Formats;
+import org.pelerin.core.evidence.AuditEntry;
 import org.springframework.stereotype.Service;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.ObjectWriteContext;
@@ -50,6 +51,19 @@ public class AuditSearch {
                     wanted.from(),
                     wanted.until(),
                     page.get(page.size() - 1).sequence());
+        }
+    }
+
+    /** All that somebody did, and that was done to the account, the newest first; without the seals that belong to it. */
+    public void each(String person, Consumer<AuditEntry> with) {
+        long before = Long.MAX_VALUE;
+        while (true) {
+            List<AuditMapper.Stored> page = entries.about(person, before, AT_ONCE);
+            page.forEach(s -> with.accept(s.entry()));
+            if (page.size() < AT_ONCE) {
+                return;
+            }
+            before = page.get(page.size() - 1).sequence();
         }
     }
 

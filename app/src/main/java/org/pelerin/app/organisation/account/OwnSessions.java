@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import org.pelerin.app.evidence.AuditTrail;
+import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.core.evidence.Sha256;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
@@ -14,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Where somebody is signed in, for that person to see and to end. */
 @Service
+@RetriedOnDeadlock
 class OwnSessions {
 
     /**

@@ -111,6 +111,17 @@ public final class BackupFiles {
         return out;
     }
 
+    /** Removes halves that were last written before an instant: their process was killed. */
+    static void sweep(Path directory, Instant before) throws IOException {
+        try (DirectoryStream<Path> halves = Files.newDirectoryStream(directory, "pelerin-*" + HALF)) {
+            for (Path p : halves) {
+                if (Files.getLastModifiedTime(p).toInstant().isBefore(before)) {
+                    Files.deleteIfExists(p);
+                }
+            }
+        }
+    }
+
     /** On the disk before it is closed: a power cut afterwards loses nothing. */
     private static final class Synced extends OutputStream {
 

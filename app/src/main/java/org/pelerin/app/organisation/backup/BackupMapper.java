@@ -2,6 +2,7 @@ package org.pelerin.app.organisation.backup;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
@@ -21,6 +22,10 @@ interface BackupMapper {
     /** Null before the first. */
     @Select("SELECT * FROM backup_run WHERE trouble = '' ORDER BY id DESC LIMIT 1")
     BackupRun latestGood();
+
+    /** Files that this installation has made and not removed. */
+    @Select("SELECT file FROM backup_run WHERE trouble = '' AND removed_at IS NULL")
+    Set<String> files();
 
     @Update("UPDATE backup_run SET removed_at = #{at} WHERE file = #{file} AND removed_at IS NULL")
     void removed(String file, Instant at);

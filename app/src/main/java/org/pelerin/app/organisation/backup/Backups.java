@@ -4,63 +4,52 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.pelerin.app.evidence.AuditTrail;
+import java.util.Set;
+import java.util.TreeMap;
 import org.pelerin.app.platform.ProductVersion;
 import org.pelerin.app.platform.backup.BackupException;
 import org.pelerin.app.platform.backup.BackupManifest;
 import org.pelerin.app.platform.backup.BackupProgress;
 import org.pelerin.app.platform.backup.BackupWriter;
 import org.pelerin.app.platform.backup.Database;
-import org.pelerin.app.platform.language.Texts;
-import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
-import org.pelerin.app.platform.work.WorkOrders;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes backups, keeps what came of each, and removes those that the rotation does not keep. */
 @Service
-@RetriedOnDeadlock
 public class Backups {
 
     private static final Logger LOG = LoggerFactory.getLogger(Backups.class);
     private static final int SHOWN = 30;
+    /** No backup takes as long; what is older was left by a process that was killed. */
+    private static final Duration HALF_LASTS = Duration.ofDays(2);
 
-    private final BackupMapper runs;
-    private final AuditTrail audit;
+    private final BackupRuns runs;
     private final BackupSettings settings;
     private final Database database;
-    private final WorkOrders orders;
-    private final TransactionTemplate transaction;
     private final Clock machine;
 
     Backups(
-            BackupMapper runs,
-            AuditTrail audit,
+            BackupRuns runs,
             BackupSettings settings,
-            WorkOrders orders,
-            TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine,
             @Value("${spring.datasource.url}") String url,
             @Value("${spring.datasource.username}") String user,
             @Value("${spring.datasource.password}") String password) {
         this.runs = runs;
-        this.audit = audit;
         this.settings = settings;
         this.database = new Database(url, user, password);
-        this.orders = orders;
-        this.transaction = transaction;
         this.machine = machine;
     }
 
@@ -74,7 +63,7 @@ public class Backups {
     }
 
     public Optional<BackupRun> latestGood() {
-        return Optional.ofNullable(runs.latestGood());
+        return runs.latestGood();
     }
 
     /** Whether a good one is as young as it should be; true where none are made here and none ever was. */
@@ -86,13 +75,11 @@ public class Backups {
     }
 
     /** Orders one now, beside those of the schedule; @return false where this installation has no directory for it */
-    @Transactional
     public boolean order(String by) {
         if (settings.place().isEmpty()) {
             return false;
         }
-        audit.record(by, "backup ordered", "backup", "", "");
-        orders.order(DailyBackup.KIND, DailyBackup.ASKED);
+        runs.order(by);
         return true;
     }
 
@@ -105,12 +92,13 @@ public class Backups {
         BackupRun run;
         try {
             Files.createDirectories(directory);
+            BackupFiles.sweep(directory, start.minus(HALF_LASTS));
             run = make(file, settings.passphrase(), by, start, BackupProgress.NONE);
             rotate(directory);
-        } catch (IOException e) {
-            LOG.error("No backup could be made: {}", e.getMessage());
+        } catch (IOException | RuntimeException e) {
+            LOG.error("No backup could be made", e);
             run = failed(file, by, start, e);
-            keep(run);
+            runs.keep(run);
         }
         return run;
     }
@@ -121,7 +109,7 @@ public class Backups {
         try {
             return make(file, passphrase, by, start, progress);
         } catch (BackupException e) {
-            keep(failed(file, by, start, e));
+            runs.keep(failed(file, by, start, e));
             throw e;
         }
     }
@@ -145,11 +133,11 @@ public class Backups {
                 by,
                 "",
                 null);
-        keep(run);
+        runs.keep(run);
         return run;
     }
 
-    private BackupRun failed(Path file, String by, Instant start, IOException e) {
+    private BackupRun failed(Path file, String by, Instant start, Exception e) {
         return new BackupRun(
                 0,
                 start,
@@ -163,23 +151,12 @@ public class Backups {
                 null);
     }
 
-    private void keep(BackupRun run) {
-        transaction.executeWithoutResult(t -> {
-            runs.insert(run);
-            audit.record(
-                    "system",
-                    run.good() ? "backup made" : "backup failed",
-                    "backup " + Path.of(run.file()).getFileName(),
-                    "",
-                    run.good()
-                            ? Texts.stored("stored.backups.bytesAndRows", "bytes", run.bytes(), "rows", run.rowCount())
-                            : run.trouble());
-        });
-    }
-
     private void rotate(Path directory) {
         try {
-            Map<LocalDateTime, Path> there = BackupFiles.in(directory);
+            // what others have in the same directory is theirs
+            Set<String> own = runs.files();
+            Map<LocalDateTime, Path> there = new TreeMap<>(BackupFiles.in(directory));
+            there.values().removeIf(f -> !own.contains(f.toAbsolutePath().toString()));
             for (LocalDateTime t : settings.rotation().removed(there.keySet())) {
                 Path file = there.get(t);
                 Files.deleteIfExists(file);

@@ -98,6 +98,11 @@ class DailyBackup implements LongWork, ApplicationRunner {
 
     @Override
     public void run(long id, Claim claim) {
+        if (!wanted()) {
+            // ordered while there was a directory, or by a process that has one
+            transaction.executeWithoutResult(t -> claim.again(RETRY));
+            return;
+        }
         BackupRun run = backups.make(id == ASKED ? "asked" : "schedule");
         if (id == ASKED) {
             transaction.executeWithoutResult(t -> claim.finish());

@@ -1,7 +1,6 @@
 package org.pelerin.app.platform.backup;
 
 import com.exceptionfactory.jagged.framework.stream.StandardDecryptingChannelFactory;
-import com.github.luben.zstd.ZstdInputStream;
 import java.io.BufferedInputStream;
 import java.io.ByteArrayInputStream;
 import java.io.EOFException;
@@ -78,7 +77,7 @@ public final class BackupReader {
             Tables tables =
                     new Tables(to, (table, bytes) -> progress.at(step, table, bytes, counted.bytes / (double) size));
             try (InputStream open = closed ? decrypted(start) : start;
-                    ZstdInputStream unpacked = new ZstdInputStream(new BufferedInputStream(open, BUFFER));
+                    InputStream unpacked = Compression.from(new BufferedInputStream(open, BUFFER));
                     TarArchiveInputStream tar = new TarArchiveInputStream(unpacked)) {
                 for (TarArchiveEntry e = tar.getNextEntry(); e != null; e = tar.getNextEntry()) {
                     if (e.getSize() > LARGEST) {

@@ -1,7 +1,6 @@
 package org.pelerin.app.platform.backup;
 
 import com.exceptionfactory.jagged.framework.stream.StandardEncryptingChannelFactory;
-import com.github.luben.zstd.ZstdOutputStream;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -31,7 +30,6 @@ public final class BackupWriter {
     static final String ROWS = "rows/";
     static final String ENDING = ".jsonl";
 
-    private static final int LEVEL = 3;
     private static final int BUFFER = 1 << 20;
 
     private final Database database;
@@ -60,9 +58,7 @@ public final class BackupWriter {
                 OutputStream closed = passphrase.isEmpty() ? file : encrypted(file, passphrase);
                 Connection c = database.connect()) {
             // what cannot be written anywhere is no trouble of the database
-            ZstdOutputStream packed = new ZstdOutputStream(new BufferedOutputStream(closed, BUFFER), LEVEL);
-            packed.setChecksum(true);
-            packed.setWorkers(1);
+            OutputStream packed = Compression.to(new BufferedOutputStream(closed, BUFFER));
             try (TarArchiveOutputStream tar = new TarArchiveOutputStream(packed)) {
                 tar.setBigNumberMode(TarArchiveOutputStream.BIGNUMBER_POSIX);
                 return all(c, tar, now);

@@ -14,7 +14,8 @@ import java.util.HexFormat;
 final class TableLines {
 
     private static final int PIECE = 4 << 20;
-    private static final int AT_ONCE = 256;
+    /** Rows of some megabytes each are held at once by the driver; that it asks oftener costs nothing, as the server goes on sending. */
+    private static final int AT_ONCE = 8;
 
     /** Takes the lines of whole rows. */
     interface Taker {

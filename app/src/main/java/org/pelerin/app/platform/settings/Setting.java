@@ -125,7 +125,7 @@ public record Setting(
     private record Kind(String expected, Predicate<String> accepted) {}
 
     private static final Kind TEXT = new Kind("any text", v -> true);
-    private static final Kind PORT = new Kind("a port from 1 to 65535", v -> number(v, 0, 65_535));
+    private static final Kind PORT = new Kind("a port from 1 to 65535", v -> number(v, 1, 65_535));
     private static final Kind COST = new Kind("a number from 10 to 16", v -> number(v, LEAST_COST, MOST_COST));
     private static final Kind TIME = new Kind("a time such as 02:10", v -> v.matches("([01]\\d|2[0-3]):[0-5]\\d"));
     private static final Kind KEPT = new Kind(

@@ -16,6 +16,7 @@ import org.mybatis.spring.annotation.MapperScan;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.organisation.backup.BackupFiles;
 import org.pelerin.app.organisation.backup.BackupRun;
+import org.pelerin.app.organisation.backup.BackupRuns;
 import org.pelerin.app.organisation.backup.BackupSettings;
 import org.pelerin.app.organisation.backup.Backups;
 import org.pelerin.app.platform.ClockConfig;
@@ -206,7 +207,7 @@ public final class BackupCommand {
 
     /** What a backup that is kept needs, and no more. */
     @EnableAutoConfiguration
-    @Import({Backups.class, AuditTrail.class, ClockConfig.class, WorkOrders.class})
+    @Import({Backups.class, BackupRuns.class, AuditTrail.class, ClockConfig.class, WorkOrders.class})
     @MapperScan(
             basePackages = {
                 "org.pelerin.app.organisation.backup",
