@@ -360,9 +360,9 @@ class WalkTest {
 
     @Test
     @Order(12)
-    void between_two_samples_there_is_nothing_to_reckon_and_that_is_said() throws Exception {
+    void where_no_line_is_shown_there_is_nothing_to_reckon_and_that_is_said() throws Exception {
         assertThat(Visitor.signedIn(bed.address, "viewer")
-                        .get("/missions/" + mission + "/figures?from=7&to=9")
+                        .get("/missions/" + mission + "/figures?from=7&to=9&channels=99")
                         .body())
                 .contains("No line is shown");
     }
