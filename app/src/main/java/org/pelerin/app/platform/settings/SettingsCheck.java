@@ -41,6 +41,8 @@ public final class SettingsCheck implements EnvironmentPostProcessor {
                                     "file:" + certificate,
                                     "spring.ssl.bundle.pem.own.keystore.private-key",
                                     "file:" + set.get(KEY),
+                                    "spring.ssl.bundle.pem.own.keystore.verify-keys",
+                                    "true",
                                     "spring.ssl.bundle.pem.own.reload-on-update",
                                     "true",
                                     "server.ssl.bundle",
