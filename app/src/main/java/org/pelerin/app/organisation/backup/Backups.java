@@ -163,7 +163,8 @@ public class Backups {
                 runs.removed(file.toAbsolutePath().toString(), machine.instant());
                 LOG.info("Backup {} is removed by the rotation", file);
             }
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
+            // the backup is good all the same; the next one tries again
             LOG.warn("Backups that are not kept any more could not be removed: {}", e.getMessage());
         }
     }

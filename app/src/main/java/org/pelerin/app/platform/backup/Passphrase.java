@@ -52,7 +52,7 @@ final class Passphrase implements RecipientStanzaWriter, RecipientStanzaReader {
         this.logN = logN;
     }
 
-    private record Stanza(String type, List<String> arguments, byte[] body) implements RecipientStanza {
+    record Stanza(String type, List<String> arguments, byte[] body) implements RecipientStanza {
         @Override
         public String getType() {
             return type;

@@ -17,23 +17,6 @@ class PassphraseTest {
 
     private static final Passphrase GOATS = new Passphrase("three goats on a bridge", 10);
 
-    private record Stanza(String type, List<String> arguments, byte[] body) implements RecipientStanza {
-        @Override
-        public String getType() {
-            return type;
-        }
-
-        @Override
-        public List<String> getArguments() {
-            return arguments;
-        }
-
-        @Override
-        public byte[] getBody() {
-            return body;
-        }
-    }
-
     /** The file was written by an independent implementation of the format. */
     @Test
     void what_another_program_has_closed_is_opened() throws Exception {
@@ -47,12 +30,13 @@ class PassphraseTest {
     @Test
     void a_file_cannot_ask_for_all_the_memory_there_is_and_one_for_keys_is_named() {
         for (String factor : List.of("21", "30", "63", "0", "-1", "1e1", "")) {
-            assertThatThrownBy(() -> GOATS.getFileKey(
-                            List.of(new Stanza("scrypt", List.of("Qweog5cCYy7d5miXSCsEiA", factor), new byte[32]))))
+            assertThatThrownBy(() -> GOATS.getFileKey(List.of(
+                            new Passphrase.Stanza("scrypt", List.of("Qweog5cCYy7d5miXSCsEiA", factor), new byte[32]))))
                     .isInstanceOf(InvalidKeyException.class)
                     .hasMessageContaining("not accepted");
         }
-        assertThatThrownBy(() -> GOATS.getFileKey(List.of(new Stanza("X25519", List.of("abc"), new byte[32]))))
+        assertThatThrownBy(
+                        () -> GOATS.getFileKey(List.of(new Passphrase.Stanza("X25519", List.of("abc"), new byte[32]))))
                 .hasMessageContaining("not closed with a passphrase");
     }
 
