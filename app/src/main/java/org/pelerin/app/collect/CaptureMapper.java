@@ -107,7 +107,7 @@ interface CaptureMapper {
     @Select(VISIT + "WHERE r.mission_id = #{missionId} ORDER BY r.seq DESC")
     List<Visit> visitsTo(long missionId);
 
-    @Select(VISIT + "ORDER BY r.read_at DESC, r.mission_id DESC LIMIT #{limit}")
+    @Select(VISIT + "WHERE OWN_SITES_OR_NONE(s.site_id) ORDER BY r.read_at DESC, r.mission_id DESC LIMIT #{limit}")
     List<Visit> latestVisits(int limit);
 
     @Update(

@@ -111,6 +111,12 @@ interface FindingMapper {
     @Update("UPDATE finding SET changed = TRUE WHERE id = #{id} AND state = 'CLOSED'")
     void changed(long id);
 
+    /** Its own, and those of the missions whose excursions were merged into it; null among them for none. */
+    @Select(
+            "SELECT site_id FROM finding WHERE id = #{id} UNION SELECT s.site_id FROM finding_part p"
+                    + " JOIN mission_face m ON m.id = p.mission_id JOIN spot_face s ON s.id = m.spot_id WHERE p.finding_id = #{id}")
+    List<Long> sitesOf(long id);
+
     @Select(FINDING + "WHERE f.id = #{id}")
     FindingRow byId(long id);
 

@@ -12,6 +12,7 @@ interface FindingOverviewMapper {
 
     String WHERE = """
             <where>
+            OWN_SITES_OR_NONE(f.site_id) AND
             <choose>
             <when test="w.which == 'WAITING'">f.state IN ('OPEN', 'ACKNOWLEDGED') AND (f.latched OR NOT f.gone)</when>
             <when test="w.which == 'GONE'">f.state IN ('OPEN', 'ACKNOWLEDGED') AND f.gone AND NOT f.latched</when>
@@ -91,7 +92,7 @@ interface FindingOverviewMapper {
             long id, long siteId, String site, long missionId, String leadDirection, Instant fromAt, Instant toAt) {}
 
     @Select("SELECT f.id, f.site_id, t.name AS site, f.mission_id, f.lead_direction, f.from_at, f.to_at FROM finding f"
-            + " JOIN site_face t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED') AND NOT f.gone"
+            + " JOIN site_face t ON t.id = f.site_id WHERE f.kind = 'DEPARTURE' AND f.state IN ('OPEN', 'ACKNOWLEDGED') AND NOT f.gone AND OWN_SITES(f.site_id)"
             + " ORDER BY f.site_id, f.from_at, f.id LIMIT #{most}")
     List<Waiting> waiting(int most);
 }

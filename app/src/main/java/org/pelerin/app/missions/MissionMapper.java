@@ -29,12 +29,12 @@ interface MissionMapper {
 
     String DEPARTED =
             "WHERE m.state = 'COLLECTED' AND m.verdict IN ('excursions', 'inconclusive') AND m.without_limits = 0"
-                    + " AND m.collected_at >= #{since}";
+                    + " AND m.collected_at >= #{since} AND OWN_SITES_OR_NONE(s.site_id)";
 
     @Select(LISTED + DEPARTED + " ORDER BY m.collected_at DESC, m.id DESC LIMIT #{limit}")
     List<MissionRow> departed(Instant since, int limit);
 
-    @Select("SELECT COUNT(*) FROM mission m " + DEPARTED)
+    @Select("SELECT COUNT(*) FROM mission m LEFT JOIN spot_face s ON s.id = m.spot_id " + DEPARTED)
     int countDeparted(Instant since);
 
     /** What a new mission needs; {@code id} is filled in. */
@@ -89,13 +89,14 @@ interface MissionMapper {
     void begunAt(long id, Instant at);
 
     String NOT_WIRED = "SELECT l.serial, m.id AS mission_id, m.not_wired AS reason FROM mission m"
-            + " JOIN logger_face l ON l.id = m.logger_id WHERE m.not_wired <> '' AND ";
+            + " JOIN logger_face l ON l.id = m.logger_id LEFT JOIN spot_face s ON s.id = m.spot_id WHERE m.not_wired <> '' AND ";
 
     @Select(NOT_WIRED + "m.id = #{id}")
     List<NotWired> notWired(long id);
 
     /** Of all missions in the field. */
-    @Select(NOT_WIRED + "m.state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED') ORDER BY m.id")
+    @Select(NOT_WIRED
+            + "m.state IN ('WRITTEN', 'WAITING', 'LOGGING', 'ENDED') AND OWN_SITES_OR_NONE(s.site_id) ORDER BY m.id")
     List<NotWired> allNotWired();
 
     /** Other loggers in the field under a name. */
@@ -199,6 +200,15 @@ interface MissionMapper {
 
     @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' ORDER BY m.id DESC LIMIT #{limit}")
     List<MissionRow> ofLogger(String serial, int limit);
+
+    /** The same as far as whoever asks may see them. */
+    @Select(SELECT + "WHERE l.serial = #{serial} AND m.state <> 'DRAFT' AND OWN_SITES_OR_NONE(s.site_id)"
+            + " ORDER BY m.id DESC LIMIT #{limit}")
+    List<MissionRow> listedOfLogger(String serial, int limit);
+
+    /** Null for none. */
+    @Select("SELECT s.site_id FROM mission m JOIN spot_face s ON s.id = m.spot_id WHERE m.id = #{id}")
+    Long siteOf(long id);
 
     @Select(
             SELECT
@@ -305,7 +315,7 @@ interface MissionMapper {
     int open(long id);
 
     /** Those that are wanted, for scripts. */
-    String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED')"
+    String WANTED = "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND OWN_SITES_OR_NONE(s.site_id)"
             + "<if test='w.site != null'> AND s.site_id = #{w.site}</if>"
             + "<if test='w.spot != null'> AND m.spot_id = #{w.spot}</if>"
             + "<if test='w.model != null'> AND l.model = #{w.model}</if>"
@@ -351,6 +361,7 @@ interface MissionMapper {
 
     @Select("<script>" + LISTED
             + "WHERE m.state NOT IN ('DRAFT', 'ABANDONED') AND COALESCE(m.collected_at, 9223372036854775807) &gt;= #{from}"
+            + " AND OWN_SITES_OR_NONE(s.site_id)"
             + " AND m.logger_id IN <foreach item='l' collection='loggers' open='(' separator=',' close=')'>#{l}</foreach>"
             + " ORDER BY m.id</script>")
     List<MissionRow> since(List<Long> loggers, Instant from);

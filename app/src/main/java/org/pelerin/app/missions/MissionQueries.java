@@ -33,6 +33,11 @@ public class MissionQueries {
         return all(missions.ofLogger(serial, limit));
     }
 
+    /** The same as far as whoever asks may see them. */
+    public List<Mission> listedOfLogger(String serial, int limit) {
+        return all(missions.listedOfLogger(serial, limit));
+    }
+
     /** The newest first. */
     public List<Mission> page(MissionFilter.Wanted wanted, int size, int page) {
         return all(missions.pageFrom(wanted, size, (long) size * page));

@@ -70,17 +70,17 @@ interface PlaceMapper {
     /** A stored picture. */
     record Stored(String type, byte[] bytes) {}
 
-    @Select(SPOT_AT + "ORDER BY t.name, s.name")
+    @Select(SPOT_AT + "WHERE OWN_SITES(t.id) ORDER BY t.name, s.name")
     List<SpotAt> all();
 
-    @Select(SPOT_AT + "ORDER BY t.name, s.name LIMIT #{limit}")
+    @Select(SPOT_AT + "WHERE OWN_SITES(t.id) ORDER BY t.name, s.name LIMIT #{limit}")
     List<SpotAt> some(int limit);
 
     @Select(SPOT_AT + "WHERE t.id = #{site} ORDER BY s.name")
     List<SpotAt> atSite(long site);
 
     /** @param words of which each is part of the name of the site and the spot together */
-    @Select("<script>" + SPOT_AT + "<where><foreach item='w' collection='words'>"
+    @Select("<script>" + SPOT_AT + "<where>OWN_SITES(t.id) <foreach item='w' collection='words'>"
             + "AND INSTR(CONCAT(t.name, ' / ', s.name), #{w}) > 0 </foreach></where>"
             + "ORDER BY t.name, s.name LIMIT #{limit}</script>")
     List<SpotAt> named(List<String> words, int limit);
@@ -88,7 +88,7 @@ interface PlaceMapper {
     @Select(SPOT_AT + "WHERE s.id = #{id}")
     SpotAt byId(long id);
 
-    @Select(SITE + "ORDER BY t.name")
+    @Select(SITE + "WHERE OWN_SITES(t.id) ORDER BY t.name")
     List<Site> sites();
 
     @Select(SITE + "WHERE t.id = #{id}")
@@ -97,7 +97,7 @@ interface PlaceMapper {
     @Select(SITE + "WHERE t.name = #{name}")
     Site siteNamed(String name);
 
-    @Select(SPOT + "ORDER BY t.name, s.name")
+    @Select(SPOT + "WHERE OWN_SITES(t.id) ORDER BY t.name, s.name")
     List<SpotRow> allSpots();
 
     @Select(SPOT + "WHERE s.site_id = #{site} ORDER BY s.name")
@@ -105,6 +105,9 @@ interface PlaceMapper {
 
     @Select(SPOT + "WHERE s.id = #{id}")
     SpotRow spot(long id);
+
+    @Select("SELECT site_id FROM spot WHERE id = #{id}")
+    Long siteOf(long id);
 
     @Select("SELECT id FROM spot WHERE site_id = #{site} AND name = #{name}")
     Long spotNamed(long site, String name);

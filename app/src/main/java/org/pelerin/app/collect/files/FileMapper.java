@@ -53,13 +53,21 @@ interface FileMapper {
     @Update("UPDATE foreign_file SET head = #{head} WHERE id = #{id}")
     void putHead(long id, String head);
 
+    /** Of the mission that it became; null for none. */
+    @Select(
+            "SELECT s.site_id FROM foreign_file f JOIN mission_face m ON m.id = f.mission_id JOIN spot_face s ON s.id = m.spot_id"
+                    + " WHERE f.id = #{id}")
+    Long siteOf(long id);
+
     @Select(FILE + "WHERE id = #{id}")
     ForeignFile byId(long id);
 
     @Select(FILE + "WHERE mission_id = #{mission}")
     ForeignFile ofMission(long mission);
 
-    @Select(FILE + "ORDER BY id DESC LIMIT #{limit}")
+    @Select(FILE
+            + "f WHERE OWN_SITES_OR_NONE((SELECT s.site_id FROM mission_face m JOIN spot_face s ON s.id = m.spot_id WHERE m.id = f.mission_id))"
+            + " ORDER BY id DESC LIMIT #{limit}")
     List<ForeignFile> newest(int limit);
 
     @Select(FILE + "WHERE sha256 = #{sha256} AND state = 'TAKEN' AND id <> #{except} ORDER BY id LIMIT 1")

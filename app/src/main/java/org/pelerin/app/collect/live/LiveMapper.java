@@ -48,6 +48,9 @@ interface LiveMapper {
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Row row);
 
+    @Select("SELECT s.site_id FROM live_recording r JOIN spot_face s ON s.id = r.spot_id WHERE r.id = #{id}")
+    Long siteOf(long id);
+
     @Select(RECORDING + "WHERE id = #{id}")
     LiveRecording byId(long id);
 

@@ -54,7 +54,16 @@ interface TimedTestMapper {
     @Select(TEST + " WHERE t.id = #{id}")
     TimedTest test(long id);
 
-    @Select(TEST + " ORDER BY t.id DESC LIMIT #{limit}")
+    String SITE =
+            "LEFT JOIN mission_face n ON n.id = COALESCE(t.mission_id, r.mission_id) LEFT JOIN spot_face s ON s.id = n.spot_id";
+
+    @Select(
+            "<script>SELECT DISTINCT s.site_id FROM timed_test t LEFT JOIN recording_face r ON r.id = t.recording_id "
+                    + SITE
+                    + " WHERE t.id IN <foreach item='i' collection='ids' open='(' separator=',' close=')'>#{i}</foreach></script>")
+    List<Long> sitesOf(List<Long> ids);
+
+    @Select(TEST + " " + SITE + " WHERE OWN_SITES_OR_NONE(s.site_id) ORDER BY t.id DESC LIMIT #{limit}")
     List<TimedTest> newest(int limit);
 
     /** Locks what there is of a subject, so that two tests of it that begin at once get two numbers. */

@@ -3,7 +3,9 @@ package org.pelerin.app.collect.timed;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import org.pelerin.app.collect.live.LiveCurve;
@@ -54,6 +56,13 @@ public class TimedTests {
         this.store = store;
         this.audit = audit;
         this.clock = clock;
+    }
+
+    /** The sites of the missions that these were made of. */
+    public Set<Long> sitesOf(List<TimedTest> tests) {
+        return mapper.sitesOf(tests.stream().map(TimedTest::id).toList()).stream()
+                .filter(Objects::nonNull)
+                .collect(Collectors.toSet());
     }
 
     public Optional<TimedTest> find(long id) {

@@ -17,17 +17,19 @@ interface PlacementMapper {
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL ORDER BY s.site, s.name, g.serial")
     List<Placement> present();
 
-    @Select("SELECT t.id, t.name, t.address, (SELECT COUNT(*) FROM spot_face s WHERE s.site_id = t.id) AS spots,"
-            + " (SELECT COUNT(DISTINCT p.spot_id) FROM placement p JOIN spot_face s ON s.id = p.spot_id WHERE s.site_id = t.id"
-            + " AND p.taken_at IS NULL) AS taken FROM site_face t ORDER BY t.name LIMIT #{limit} OFFSET #{offset}")
+    @Select(
+            "SELECT t.id, t.name, t.address, (SELECT COUNT(*) FROM spot_face s WHERE s.site_id = t.id) AS spots,"
+                    + " (SELECT COUNT(DISTINCT p.spot_id) FROM placement p JOIN spot_face s ON s.id = p.spot_id WHERE s.site_id = t.id"
+                    + " AND p.taken_at IS NULL) AS taken FROM site_face t WHERE OWN_SITES(t.id) ORDER BY t.name LIMIT #{limit} OFFSET #{offset}")
     List<SiteTally> tallies(int limit, int offset);
 
     @Select(
-            "SELECT 0 AS id, '' AS name, '' AS address, (SELECT COUNT(*) FROM spot_face) AS spots, (SELECT COUNT(DISTINCT spot_id)"
-                    + " FROM placement WHERE taken_at IS NULL) AS taken")
+            "SELECT 0 AS id, '' AS name, '' AS address, (SELECT COUNT(*) FROM spot_face s WHERE OWN_SITES(s.site_id)) AS spots,"
+                    + " (SELECT COUNT(DISTINCT p.spot_id) FROM placement p JOIN spot_face s ON s.id = p.spot_id"
+                    + " WHERE p.taken_at IS NULL AND OWN_SITES(s.site_id)) AS taken")
     SiteTally tallyOfAll();
 
-    @Select("SELECT COUNT(*) FROM site_face")
+    @Select("SELECT COUNT(*) FROM site_face t WHERE OWN_SITES(t.id)")
     int countSites();
 
     @Select(PLACEMENT + "WHERE p.taken_at IS NULL AND s.site_id = #{site} ORDER BY s.name, g.serial")
@@ -51,6 +53,14 @@ interface PlacementMapper {
 
     @Select(PLACEMENT + "WHERE g.serial = #{serial} ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
     List<Placement> ofLogger(String serial, int limit);
+
+    /** The same as far as whoever asks may see them. */
+    @Select(PLACEMENT
+            + "WHERE g.serial = #{serial} AND OWN_SITES(s.site_id) ORDER BY p.placed_at DESC, p.id DESC LIMIT #{limit}")
+    List<Placement> listedOfLogger(String serial, int limit);
+
+    @Select("SELECT s.site_id FROM placement p JOIN spot_face s ON s.id = p.spot_id WHERE p.id = #{id}")
+    Long siteOf(long id);
 
     @Select("<script>" + PLACEMENT + "WHERE p.mission_id IN <foreach item='m' collection='missions' open='('"
             + " separator=',' close=')'>#{m}</foreach></script>")

@@ -20,6 +20,7 @@ import org.pelerin.app.loggers.connection.Station;
 import org.pelerin.app.loggers.connection.Stations;
 import org.pelerin.app.organisation.HouseService;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.web.Formats;
 import org.springframework.stereotype.Service;
 
@@ -52,18 +53,18 @@ public class AttentionService {
         this.clock = clock;
     }
 
-    /** Everything that needs somebody, the gravest first, then by what began first. */
+    /** Everything that needs somebody at the sites of whoever asks, the gravest first, then by what began first. */
     public List<Need> all() {
         return needs(overviews());
     }
 
-    /** All loggers as they stand now. */
+    /** All loggers at the sites of whoever asks, and at none, as they stand now. */
     public List<LoggerOverview> overviews() {
         return overviews(clock.instant(), Duration.ZERO);
     }
 
     /**
-     * All loggers as they will stand at an instant if nothing is done until then.
+     * All loggers at the sites of whoever asks, and at none, as they will stand at an instant if nothing is done until then.
      *
      * @param ahead how much earlier than required a collection is taken to be due
      */
@@ -74,12 +75,25 @@ public class AttentionService {
         Map<String, Silence> silent = silent();
         Around around = around(entries);
         List<LoggerOverview> out = new ArrayList<>();
+        OwnSites own = OwnSites.now();
         for (OverviewMapper.Row row : entries.rows()) {
+            if (!own.holds(row.siteId)) {
+                continue;
+            }
             LoggerOverview s = overview(
                     row, connected.get(row.serial), entries.calibrationDue().get(row.serial), silent.get(row.serial));
             out.add(s.needing(needs(s, now, ahead, around)));
         }
         return out;
+    }
+
+    /** The site at which a logger lies, or is meant to; null for none. */
+    Long siteOf(String serial) {
+        return register.entries().rows().stream()
+                .filter(r -> r.serial.equals(serial))
+                .findFirst()
+                .map(r -> r.siteId)
+                .orElse(null);
     }
 
     /** One logger as it stands now; empty for one that was never connected. */
@@ -218,6 +232,7 @@ public class AttentionService {
                         r.homeAt),
                 new LoggerOverview.Stay(
                         r.spotId,
+                        r.siteId,
                         r.spot,
                         r.site,
                         r.placedAt,

@@ -50,7 +50,7 @@ public record LoggerOverview(
     /**
      * Where it lies, or is meant to as long as nobody noted that it was placed anywhere.
      *
-     * @param spotId null for nowhere, as {@code spot} and {@code site}
+     * @param spotId null for nowhere, as {@code siteId}, {@code spot} and {@code site}
      * @param placedAt when it was placed there; null where nobody noted that
      * @param takenAt when it was taken away during or after its mission, where it lies nowhere since; null else
      * @param misfit what its mission has otherwise than its spot wants it, as noted when it was placed; empty for nothing
@@ -58,6 +58,7 @@ public record LoggerOverview(
      */
     public record Stay(
             Long spotId,
+            Long siteId,
             String spot,
             String site,
             Instant placedAt,

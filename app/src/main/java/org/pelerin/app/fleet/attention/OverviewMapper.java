@@ -31,6 +31,7 @@ interface OverviewMapper {
         Instant batteryEndsAt;
         Instant collectedAt;
         Long spotId;
+        Long siteId;
         String spot;
         String site;
         Instant placedAt;
@@ -46,7 +47,7 @@ interface OverviewMapper {
     /** Every logger that was ever connected; devices known from files only are none. */
     @Select("SELECT g.id AS logger_id, g.serial, g.model, g.clock_offset_ms, g.seen_at, g.retired_at,"
             + " m.id AS mission_id, m.state, m.written_at, m.starts_at, m.ends_at, COALESCE(m.planned_end, FALSE) AS planned_end, m.battery_ends_at, m.collected_at,"
-            + " s.id AS spot_id, s.name AS spot, s.site, p.placed_at, IF(p.id IS NULL, x.taken_at, NULL) AS taken_at, IF(p.mission_id = m.id, p.misfit, '') AS misfit, s.collect_days, g.read_at,"
+            + " s.id AS spot_id, s.site_id, s.name AS spot, s.site, p.placed_at, IF(p.id IS NULL, x.taken_at, NULL) AS taken_at, IF(p.mission_id = m.id, p.misfit, '') AS misfit, s.collect_days, g.read_at,"
             + " g.alarmed_at, m.home_at, g.lost FROM logger_face g"
             + " LEFT JOIN (SELECT logger_id, MAX(id) AS id FROM mission_face WHERE counts = 1 GROUP BY logger_id) n"
             + " ON n.logger_id = g.id LEFT JOIN mission_face m ON m.id = n.id"

@@ -57,7 +57,7 @@ class DockController {
         model.addAttribute("view", dock.view());
         List<Tray.Card> cards = tray.cards();
         model.addAttribute("cards", cards);
-        model.addAttribute("idle", idleOfOneModel());
+        model.addAttribute("idle", idleOfOneModel(cards));
         model.addAttribute("batches", batches.newest(BATCHES_SHOWN));
         model.addAttribute(
                 "done",
@@ -74,8 +74,9 @@ class DockController {
     }
 
     /** Serials of the idle loggers of that model of which most are connected: those that can be written together. */
-    private List<String> idleOfOneModel() {
-        Map<String, List<String>> byModel = dock.view().loggers().stream()
+    private static List<String> idleOfOneModel(List<Tray.Card> cards) {
+        Map<String, List<String>> byModel = cards.stream()
+                .map(Tray.Card::logger)
                 .filter(l -> l.status().mission() == 0)
                 .collect(Collectors.groupingBy(
                         l -> l.model().id(), Collectors.mapping(DockedLogger::serial, Collectors.toList())));

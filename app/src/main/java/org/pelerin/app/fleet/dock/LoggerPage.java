@@ -110,7 +110,7 @@ class LoggerPage {
                 .orElseThrow(() -> new NotThereException(
                         Texts.of("fleet.dock.loggerPage.loggerWasNeverConnectedHere", "serial", serial)));
         Optional<DockedLogger> docked = dock.find(serial);
-        List<Mission> recent = missions.ofLogger(serial, MISSIONS_SHOWN);
+        List<Mission> recent = missions.listedOfLogger(serial, MISSIONS_SHOWN);
         Optional<Job> job = collections.active(serial);
         Optional<Mission> home = docked.flatMap(collections::collectedInMemory);
         Optional<Job> last = collections.newest(serial).filter(Job::finished).filter(j -> ofNewest(j, recent));

@@ -11,6 +11,8 @@ import org.pelerin.app.loggers.connection.Dock;
 import org.pelerin.app.loggers.connection.DockView;
 import org.pelerin.app.loggers.connection.DockedLogger;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.OwnSites;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.springframework.stereotype.Component;
 
 /**
@@ -59,23 +61,47 @@ class Tray {
      */
     record View(List<Card> cards, List<Job> waiting, DockView dock, String version, long takenNanos) {
 
+        /** As much of it as whoever asks may see. */
+        View forWhoAsks(SiteDoor door) {
+            if (OwnSites.now().all()) {
+                return this;
+            }
+            return new View(
+                    cards.stream()
+                            .filter(c -> door.holds("serial", c.logger().serial()))
+                            .toList(),
+                    waiting.stream()
+                            .filter(j -> door.holds("serial", j.serial()))
+                            .toList(),
+                    dock,
+                    version + "-" + Integer.toHexString(OwnSites.now().hashCode()),
+                    takenNanos);
+        }
+
         private boolean fresh() {
             return System.nanoTime() - takenNanos <= HOLDS.toNanos();
         }
     }
 
     private final Dock dock;
+    private final SiteDoor door;
     private final CollectService collections;
     private final ReentrantLock looking = new ReentrantLock();
     private volatile View last;
 
-    Tray(Dock dock, CollectService collections) {
+    Tray(Dock dock, CollectService collections, SiteDoor door) {
+        this.door = door;
         this.dock = dock;
         this.collections = collections;
     }
 
-    /** What pages that ask again and again are shown; whoever comes while another looks is shown what was seen before. */
+    /** What pages that ask again and again are shown of the loggers at the sites of whoever asks. */
     View shared() {
+        return all().forWhoAsks(door);
+    }
+
+    /** One look for everybody; whoever comes while another looks is shown what was seen before. */
+    private View all() {
         View known = last;
         if (known != null && (known.fresh() || !looking.tryLock())) {
             return known;
@@ -106,9 +132,11 @@ class Tray {
         return new View(cards, waiting, view, version, System.nanoTime());
     }
 
-    /** All that are connected, as they are now. */
+    /** All that are connected and at the sites of whoever asks, as they are now. */
     List<Card> cards() {
-        return cards(collections.allActive());
+        return cards(collections.allActive()).stream()
+                .filter(c -> door.holds("serial", c.logger().serial()))
+                .toList();
     }
 
     private List<Card> cards(List<Job> jobs) {

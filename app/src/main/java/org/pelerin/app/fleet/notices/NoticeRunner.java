@@ -10,11 +10,14 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.fleet.attention.AttentionService;
+import org.pelerin.app.fleet.attention.LoggerOverview;
 import org.pelerin.app.fleet.attention.Need;
+import org.pelerin.app.organisation.account.AccountSites;
 import org.pelerin.app.organisation.anchor.TrailAnchors;
 import org.pelerin.app.organisation.language.OwnLanguage;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.OwnAddress;
 import org.pelerin.app.platform.work.BackOff;
@@ -50,6 +53,7 @@ public class NoticeRunner implements LongWork {
     private final OwnAddress address;
     private final Formats show;
     private final OwnLanguage languages;
+    private final AccountSites sites;
     private final TrailAnchors anchors;
     private final TransactionTemplate transaction;
     private final Clock machine;
@@ -61,6 +65,7 @@ public class NoticeRunner implements LongWork {
             OwnAddress address,
             Formats show,
             OwnLanguage languages,
+            AccountSites sites,
             TrailAnchors anchors,
             TransactionTemplate transaction,
             @Qualifier("machineClock") Clock machine) {
@@ -70,6 +75,7 @@ public class NoticeRunner implements LongWork {
         this.address = address;
         this.show = show;
         this.languages = languages;
+        this.sites = sites;
         this.anchors = anchors;
         this.transaction = transaction;
         this.machine = machine;
@@ -107,7 +113,8 @@ public class NoticeRunner implements LongWork {
         if (wishes.isEmpty() && told.isEmpty()) {
             return;
         }
-        List<Need> needs = attention.all();
+        List<LoggerOverview> fleet = attention.overviews();
+        List<Need> needs = AttentionService.needs(fleet);
         settle(told, needs, now);
         Set<String> known = told.stream()
                 .filter(t -> t.sentAt() != null || t.claimedAt().isAfter(now.minus(CLAIM_HOLDS)))
@@ -116,10 +123,17 @@ public class NoticeRunner implements LongWork {
         wishes.forEach((account, kinds) -> tell(
                 account,
                 kinds,
-                needs.stream()
+                needsOf(account, fleet).stream()
                         .filter(n -> !known.contains(account + "/" + subject(n)))
                         .toList(),
                 now));
+    }
+
+    /** At the sites of somebody. */
+    private List<Need> needsOf(String recipient, List<LoggerOverview> fleet) {
+        OwnSites own = sites.ofRecipient(recipient);
+        return AttentionService.needs(
+                fleet.stream().filter(l -> own.holds(l.stay().siteId())).toList());
     }
 
     /** What tells one need from another of the same logger. */

@@ -15,6 +15,8 @@ import org.pelerin.app.fleet.rounds.Round;
 import org.pelerin.app.fleet.rounds.RoundService;
 import org.pelerin.app.fleet.rounds.Task;
 import org.pelerin.app.organisation.account.AccountService;
+import org.pelerin.app.organisation.account.AccountSites;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.secret.FreshSecret;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
@@ -40,6 +42,7 @@ public class CalendarService {
     private final Clock clock;
 
     private final AccountService accounts;
+    private final AccountSites sites;
 
     CalendarService(
             AddressMapper addresses,
@@ -48,7 +51,9 @@ public class CalendarService {
             AuditTrail audit,
             Formats show,
             Clock clock,
-            AccountService accounts) {
+            AccountService accounts,
+            AccountSites sites) {
+        this.sites = sites;
         this.accounts = accounts;
         this.addresses = addresses;
         this.rounds = rounds;
@@ -99,6 +104,8 @@ public class CalendarService {
                 || accounts.people().stream().noneMatch(p -> p.name().equals(account))) {
             return Optional.empty();
         }
+        // whoever reads it knows the address, and signs in nowhere: it is the sites of whose calendar it is
+        OwnSites.inThisRequest(() -> sites.of(account));
         Instant now = clock.instant();
         addresses.read(sha256, now);
         LocalDate from = LocalDate.ofInstant(now.minus(BACK), show.home());

@@ -73,7 +73,7 @@ class RoundController {
     @GetMapping("/rounds")
     String list(@RequestParam(defaultValue = "0") int page, Model model, Principal me) {
         Pager pager = Pager.of(page, PAGE, rounds.countClosed(), Pager.at("/rounds"));
-        model.addAttribute("open", rounds.open());
+        model.addAttribute("open", rounds.listedOpen());
         model.addAttribute("closed", rounds.closed(pager));
         model.addAttribute("pager", pager);
         model.addAttribute("left", rounds.left());

@@ -49,17 +49,27 @@ interface RoundMapper {
     @Select(ROUND + "WHERE r.id = #{id} GROUP BY r.id")
     Round round(long id);
 
+    /** For lists: a round is of whoever has the rights at all sites that it goes to. */
+    String LISTED = " AND NOT EXISTS (SELECT 1 FROM round_task o JOIN spot_face os ON os.id = o.spot_id"
+            + " WHERE o.round_id = r.id AND NOT OWN_SITES(os.site_id)) ";
+
+    @Select("SELECT DISTINCT s.site_id FROM round_task t JOIN spot_face s ON s.id = t.spot_id WHERE t.round_id = #{id}")
+    List<Long> sitesOf(long id);
+
     @Select(ROUND + "WHERE r.closed_at IS NULL GROUP BY r.id ORDER BY r.day, r.id")
     List<Round> open();
 
-    @Select(ROUND + "WHERE r.closed_at IS NOT NULL GROUP BY r.id ORDER BY r.closed_at DESC, r.id DESC"
+    @Select(ROUND + "WHERE r.closed_at IS NULL" + LISTED + "GROUP BY r.id ORDER BY r.day, r.id")
+    List<Round> listedOpen();
+
+    @Select(ROUND + "WHERE r.closed_at IS NOT NULL" + LISTED + "GROUP BY r.id ORDER BY r.closed_at DESC, r.id DESC"
             + " LIMIT #{limit} OFFSET #{offset}")
     List<Round> closed(int limit, long offset);
 
-    @Select("SELECT COUNT(*) FROM field_round WHERE closed_at IS NOT NULL")
+    @Select("SELECT COUNT(*) FROM field_round r WHERE r.closed_at IS NOT NULL" + LISTED)
     int countClosed();
 
-    @Select(ROUND + "WHERE r.person = #{person} AND r.day >= #{from} GROUP BY r.id ORDER BY r.day, r.id")
+    @Select(ROUND + "WHERE r.person = #{person} AND r.day >= #{from}" + LISTED + "GROUP BY r.id ORDER BY r.day, r.id")
     List<Round> ofPerson(String person, LocalDate from);
 
     @Insert("INSERT INTO field_round (name, day, person, remarks, created_at, created_by, changed_at)"
@@ -102,7 +112,7 @@ interface RoundMapper {
     List<Task> planned();
 
     /** What was left undone and is still to be done. */
-    @Select(TASK + "WHERE t.still_due ORDER BY t.settled_at, t.id")
+    @Select(TASK + "WHERE t.still_due AND OWN_SITES(s.site_id) ORDER BY t.settled_at, t.id")
     List<Task> left();
 
     @Insert("INSERT INTO round_task (round_id, seq, kind, spot_id, serial, why, needs, due_at)"

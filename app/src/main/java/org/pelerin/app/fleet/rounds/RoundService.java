@@ -13,8 +13,10 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.loggers.registry.LoggerRegistry;
+import org.pelerin.app.organisation.account.AccountSites;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FormMark;
@@ -44,6 +46,7 @@ public class RoundService {
     private final RoundPlanner planner;
     private final PlaceService places;
     private final LoggerRegistry loggers;
+    private final AccountSites sites;
     private final AuditTrail audit;
     private final Clock clock;
 
@@ -52,18 +55,25 @@ public class RoundService {
             RoundPlanner planner,
             PlaceService places,
             LoggerRegistry loggers,
+            AccountSites sites,
             AuditTrail audit,
             Clock clock) {
         this.rounds = rounds;
         this.planner = planner;
         this.places = places;
         this.loggers = loggers;
+        this.sites = sites;
         this.audit = audit;
         this.clock = clock;
     }
 
     public List<Round> open() {
         return rounds.open();
+    }
+
+    /** As far as whoever asks may see them. */
+    List<Round> listedOpen() {
+        return rounds.listedOpen();
     }
 
     /** Days on which somebody is to come by, by spot: open tasks of open rounds. */
@@ -151,6 +161,7 @@ public class RoundService {
             rounds.insertTask(fresh.id, ++seq, p.kind(), p.spotId(), p.serial(), cut(p.why()), p.needs(), p.dueAt());
             rounds.takenOver(p.kind(), p.spotId(), p.serial());
         }
+        needReach(fresh.id, heading.person);
         audit.record(
                 by,
                 "plan round",
@@ -158,6 +169,20 @@ public class RoundService {
                 "",
                 Texts.stored("stored.roundService.headingSeqTasks", "heading", text(heading), "seq", seq));
         return fresh.id;
+    }
+
+    /** Whoever goes on a round must have the rights at all sites that it goes to, or would not see it. */
+    private void needReach(long round, String person) {
+        OwnSites own = sites.of(person);
+        List<String> closed = rounds.tasks(round).stream()
+                .filter(t -> !own.holds(t.siteId()))
+                .map(Task::site)
+                .distinct()
+                .toList();
+        if (!closed.isEmpty()) {
+            throw new NotPossibleException(
+                    Texts.of("fleet.rounds.roundService.hasNoRightsAt", "person", person, "sites", Texts.and(closed)));
+        }
     }
 
     private static String cut(String why) {
@@ -185,6 +210,7 @@ public class RoundService {
         Heading before = heading(round);
         FormMark.require(seen, text(before));
         rounds.change(round.id(), to.name, to.day, to.person, to.remarks, clock.instant());
+        needReach(round.id(), to.person);
         audit.record(
                 by,
                 "change round",
@@ -229,6 +255,7 @@ public class RoundService {
         int last = rounds.tasks(round.id()).stream().mapToInt(Task::seq).max().orElse(0);
         rounds.insertTask(round.id(), last + 1, kind, spot, serial, why, "", null);
         rounds.takenOver(kind, spot, serial);
+        needReach(round.id(), round.person());
         rounds.touch(round.id(), clock.instant());
         audit.record(
                 by,

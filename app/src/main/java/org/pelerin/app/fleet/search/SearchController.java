@@ -12,6 +12,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.places.Site;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,13 +29,16 @@ class SearchController {
     private final PlanService plans;
     private final PlaceService places;
     private final AccountService people;
+    private final SiteDoor door;
 
     SearchController(
             LoggerRegistry loggers,
             MissionQueries missions,
             PlanService plans,
             PlaceService places,
-            AccountService people) {
+            AccountService people,
+            SiteDoor door) {
+        this.door = door;
         this.loggers = loggers;
         this.missions = missions;
         this.plans = plans;
@@ -47,7 +51,11 @@ class SearchController {
     @GetMapping("/search")
     String search(@RequestParam(defaultValue = "") String q, Model model) {
         String wanted = q.strip().toLowerCase(Locale.ROOT);
-        List<LoggerUnit> units = wanted.isEmpty() ? List.of() : loggers.named(wanted, LOGGERS_SHOWN);
+        List<LoggerUnit> units = wanted.isEmpty()
+                ? List.of()
+                : loggers.named(wanted, LOGGERS_SHOWN).stream()
+                        .filter(l -> door.holds("serial", l.serial()))
+                        .toList();
         if (units.size() == 1) {
             return "redirect:/dock/" + units.get(0).serial();
         }

@@ -14,6 +14,7 @@ import org.pelerin.app.judge.limits.ReadySets;
 import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotDoneException;
@@ -58,14 +59,21 @@ class LimitsController {
     private final SpotMonth.Teller months;
     private final PlaceService places;
     private final PlanService plans;
+    private final SiteDoor door;
 
     LimitsController(
-            LimitSets sets, LimitsInForce inForce, SpotMonth.Teller months, PlaceService places, PlanService plans) {
+            LimitSets sets,
+            LimitsInForce inForce,
+            SpotMonth.Teller months,
+            PlaceService places,
+            PlanService plans,
+            SiteDoor door) {
         this.sets = sets;
         this.inForce = inForce;
         this.months = months;
         this.places = places;
         this.plans = plans;
+        this.door = door;
     }
 
     @GetMapping("/limits")
@@ -287,6 +295,7 @@ class LimitsController {
             RedirectAttributes flash) {
         LimitSet set = get(id);
         AssignTo target = AssignTo.of(to, spot);
+        mayReach(target.via(), target.id());
         String why = "";
         try {
             if (home || !reason.isBlank()) {
@@ -311,10 +320,20 @@ class LimitsController {
             Principal me,
             RedirectAttributes flash) {
         LimitSet set = get(id);
+        mayReach(via, target);
         inForce.detach(set, via, target, me.getName());
         flash.addFlashAttribute(
                 "said", Texts.of("judge.library.limitsController.isNoLongerAssignedThere", "name", set.name()));
         return "redirect:/limits/" + id;
+    }
+
+    /** Plans are everybody's. */
+    private void mayReach(LimitsSource via, long target) {
+        switch (via) {
+            case SITE -> door.require("site", target);
+            case SPOT -> door.require("spot", target);
+            default -> {}
+        }
     }
 
     /** Missions that are judged by an earlier version of it. */

@@ -52,10 +52,13 @@ interface LimitMapper {
             + " LEFT JOIN site_face t ON p.via = 'SITE' AND t.id = p.target"
             + " LEFT JOIN plan_face l ON p.via = 'PLAN' AND l.id = p.target ";
 
-    @Select(PLACES + "ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
+    @Select(PLACES
+            + "WHERE OWN_SITES_OR_NONE(COALESCE(s.site_id, t.id)) ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
     List<LimitPlace> places();
 
-    @Select(PLACES + "WHERE p.set_id = #{set} ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
+    @Select(
+            PLACES
+                    + "WHERE p.set_id = #{set} AND OWN_SITES_OR_NONE(COALESCE(s.site_id, t.id)) ORDER BY FIELD(p.via, 'SPOT', 'SITE', 'PLAN'), name")
     List<LimitPlace> placesOf(long set);
 
     @Select(PLACES + "WHERE p.via = #{via} AND p.target = #{target}")

@@ -28,6 +28,12 @@ interface DocumentationMapper {
     @Select(ATTACHMENT + "WHERE id = #{id}")
     Attachment attachment(long id);
 
+    /** Null for none. */
+    @Select(
+            "SELECT s.site_id FROM attachment a JOIN mission_face m ON m.id = a.mission_id JOIN spot_face s ON s.id = m.spot_id"
+                    + " WHERE a.id = #{id}")
+    Long siteOf(long id);
+
     @Select("SELECT bytes FROM attachment WHERE id = #{id}")
     Stored bytes(long id);
 

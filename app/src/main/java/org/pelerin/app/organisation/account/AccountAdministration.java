@@ -2,8 +2,10 @@ package org.pelerin.app.organisation.account;
 
 import java.time.Clock;
 import java.time.Duration;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.language.Texts;
@@ -46,6 +48,7 @@ public class AccountAdministration {
     private final PasswordEncoder passwords;
     private final PasswordRules rules;
     private final SecondFactorMapper factors;
+    private final AccountSiteMapper sites;
     private final Optional<Sessions> sessions;
     private final AuditTrail audit;
     private final ApplicationEventPublisher events;
@@ -56,6 +59,7 @@ public class AccountAdministration {
             PasswordEncoder passwords,
             PasswordRules rules,
             SecondFactorMapper factors,
+            AccountSiteMapper sites,
             Optional<Sessions> sessions,
             AuditTrail audit,
             ApplicationEventPublisher events,
@@ -64,6 +68,7 @@ public class AccountAdministration {
         this.passwords = passwords;
         this.rules = rules;
         this.factors = factors;
+        this.sites = sites;
         this.sessions = sessions;
         this.audit = audit;
         this.events = events;
@@ -150,6 +155,46 @@ public class AccountAdministration {
     /** The mark of an account as it is stored, for the form that changes it. */
     static String mark(Account a) {
         return FormMark.of(told(a));
+    }
+
+    /**
+     * Gives somebody rights at all sites, or at some only; holds at the next click.
+     *
+     * @param wanted sites by number, of which none is possible; of no consequence for {@code all}
+     * @param seen the mark of the sites as the form showed them; null for a change that follows from no form
+     */
+    @Transactional
+    public void giveSites(String name, boolean all, Collection<Long> wanted, String seen, String by) {
+        accounts.lock(name);
+        Account account = need(name);
+        String before = toldSites(account.name());
+        FormMark.require(seen, before);
+        sites.setAll(name, all);
+        sites.clear(name);
+        if (!all && !wanted.isEmpty()) {
+            sites.give(name, List.copyOf(new TreeSet<>(wanted)));
+        }
+        String after = toldSites(name);
+        if (!after.equals(before)) {
+            audit.record(by, "change sites", name, before, after);
+        }
+    }
+
+    private String toldSites(String name) {
+        return sites.isSetToAll(name)
+                ? Texts.stored("stored.accountAdministration.allSites")
+                : sites.names(name).isEmpty()
+                        ? Texts.stored("stored.accountAdministration.noSite")
+                        : String.join(", ", sites.names(name));
+    }
+
+    /** The mark of the sites of an account as they are stored, for the form that changes them. */
+    String sitesMark(Account a) {
+        return FormMark.of(toldSites(a.name()));
+    }
+
+    boolean isSetToAllSites(Account a) {
+        return sites.isSetToAll(a.name());
     }
 
     @Transactional

@@ -12,6 +12,7 @@ public class AccountRecords {
     /**
      * @param disabledAt null where somebody may sign in
      * @param secondFactor whether a code is asked for
+     * @param sites where the rights of the role hold; null for all
      */
     public record OfAccount(
             String name,
@@ -20,6 +21,7 @@ public class AccountRecords {
             String mail,
             Instant disabledAt,
             boolean secondFactor,
+            List<String> sites,
             List<OfSession> sessions) {}
 
     /** @param browser as it calls itself */
@@ -29,8 +31,15 @@ public class AccountRecords {
     private final AccountService service;
     private final SecondFactor factor;
     private final OwnSessions sessions;
+    private final AccountSites sites;
 
-    AccountRecords(AccountMapper accounts, AccountService service, SecondFactor factor, OwnSessions sessions) {
+    AccountRecords(
+            AccountMapper accounts,
+            AccountService service,
+            SecondFactor factor,
+            OwnSessions sessions,
+            AccountSites sites) {
+        this.sites = sites;
         this.accounts = accounts;
         this.service = service;
         this.factor = factor;
@@ -47,6 +56,7 @@ public class AccountRecords {
                         service.mailOf(a.name()),
                         a.disabledAt(),
                         factor.on(a.name()),
+                        sites.of(a.name()).all() ? null : sites.names(a.name()),
                         sessions.of(a.name(), "").stream()
                                 .map(s -> new OfSession(s.since(), s.used(), s.source(), s.agent()))
                                 .toList()));

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.evidence.SavedMeanwhile;
+import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.web.ChangedMeanwhileException;
 import org.pelerin.app.platform.web.NotThereException;
@@ -28,10 +29,14 @@ class AccountsController {
             List.of("sign in", "refuse sign-in", "change own password", "reset password");
 
     private final AccountAdministration accounts;
+    private final AccountSites sites;
+    private final PlaceService places;
     private final AuditTrail audit;
 
-    AccountsController(AccountAdministration accounts, AuditTrail audit) {
+    AccountsController(AccountAdministration accounts, AccountSites sites, PlaceService places, AuditTrail audit) {
         this.accounts = accounts;
+        this.sites = sites;
+        this.places = places;
         this.audit = audit;
     }
 
@@ -44,6 +49,7 @@ class AccountsController {
         page.addAttribute("accounts", all);
         page.addAttribute("active", all.stream().filter(a -> !a.disabled()).count());
         page.addAttribute("last", last);
+        page.addAttribute("siteCounts", sites.counts());
         page.addAttribute("roles", Role.values());
         page.addAttribute("namePattern", AccountAdministration.NAME);
         return "people/account/accounts";
@@ -83,6 +89,11 @@ class AccountsController {
         page.addAttribute("own", account.name().equals(me.getName()));
         page.addAttribute("roles", Role.values());
         page.addAttribute("sessions", accounts.sessions(account.name()));
+        page.addAttribute("administers", account.role().allows(Permission.ADMINISTER));
+        page.addAttribute("allSites", accounts.isSetToAllSites(account));
+        page.addAttribute("givenSites", sites.given(account.name()));
+        page.addAttribute("sites", places.sites());
+        page.addAttribute("sitesSeen", accounts.sitesMark(account));
         page.addAttribute("secondFactor", accounts.secondFactor(account.name()));
         page.addAttribute("entries", audit.latest(account.name(), SIGN_INS, SHOWN));
         return "people/account/account";
@@ -118,6 +129,24 @@ class AccountsController {
                 displayName,
                 Texts.of("organisation.account.accountsController.role"),
                 role.words());
+    }
+
+    /** @param all whether at all sites, also those to come */
+    @PostMapping("/admin/accounts/{name}/sites")
+    String sites(
+            @PathVariable String name,
+            @RequestParam boolean all,
+            @RequestParam(defaultValue = "") List<Long> at,
+            @RequestParam(required = false) String seen,
+            Principal me,
+            RedirectAttributes flash) {
+        return done(name, flash, Texts.of("people.account.sites.saved"), () -> {
+            try {
+                accounts.giveSites(name, all, at, seen, me.getName());
+            } catch (ChangedMeanwhileException e) {
+                throw new AccountAdministration.NotChangedException(e.getMessage());
+            }
+        });
     }
 
     @PostMapping("/admin/accounts/{name}/reset")

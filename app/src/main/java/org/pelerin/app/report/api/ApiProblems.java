@@ -3,6 +3,7 @@ package org.pelerin.app.report.api;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.stream.Collectors;
+import org.pelerin.app.platform.rights.NotYourSiteException;
 import org.pelerin.app.platform.web.NotDoneException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.StorageTrouble;
@@ -49,6 +50,16 @@ class ApiProblems {
     @ExceptionHandler(NotThereException.class)
     ResponseEntity<ProblemDetail> notThere(NotThereException e) {
         return problem(HttpStatus.NOT_FOUND, "Not there", e.getReason());
+    }
+
+    @ExceptionHandler(NotYourSiteException.class)
+    ResponseEntity<ProblemDetail> notYours(NotYourSiteException e) {
+        return problem(
+                HttpStatus.FORBIDDEN,
+                "Not yours",
+                e.whole()
+                        ? "This needs the rights at all sites."
+                        : "This belongs to a site that you have no rights at.");
     }
 
     @ExceptionHandler(NotDoneException.class)

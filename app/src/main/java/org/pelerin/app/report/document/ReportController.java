@@ -13,6 +13,7 @@ import org.pelerin.app.places.PlaceService;
 import org.pelerin.app.platform.language.AskedLanguage;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.mail.SmtpSender;
+import org.pelerin.app.platform.rights.OwnSites;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.Pager;
@@ -84,6 +85,7 @@ class ReportController {
         model.addAttribute("count", pager.count());
         model.addAttribute("pager", pager);
         model.addAttribute("sites", places.sites());
+        model.addAttribute("allSites", OwnSites.now().all());
         model.addAttribute("spots", places.spots());
         model.addAttribute("sections", ReportSection.of(ReportKind.PERIOD));
         languages(form.language, model);
@@ -133,6 +135,9 @@ class ReportController {
         LocalDate to = span != null ? null : form.day("to", form.to, read);
         if (from != null && to != null && !orders.wrong(from, to).isEmpty()) {
             read.wrong("to", orders.wrong(from, to));
+        }
+        if (form.site() == null && form.spot() == null && !OwnSites.now().all()) {
+            read.wrong("place", Texts.of("report.document.reportController.chooseASite"));
         }
         if (!read.errors().isEmpty()) {
             model.addAttribute("errors", read.errors());

@@ -68,6 +68,7 @@ interface ReportMapper {
         final String by;
         final Long schedule;
         final String mailTo;
+        final boolean severalSites;
 
         Fresh(
                 ReportKind kind,
@@ -77,7 +78,9 @@ interface ReportMapper {
                 Instant at,
                 String by,
                 Long schedule,
-                String mailTo) {
+                String mailTo,
+                boolean severalSites) {
+            this.severalSites = severalSites;
             this.kind = kind;
             this.title = title;
             this.scope = scope;
@@ -90,8 +93,8 @@ interface ReportMapper {
     }
 
     @Insert("INSERT INTO report (kind, title, mission_id, site_id, spot_id, from_on, to_on, spec, state, ordered_at,"
-            + " ordered_by, schedule_id, mail_to) VALUES (#{kind}, #{title}, #{scope.mission}, #{scope.site}, #{scope.spot},"
-            + " #{scope.from}, #{scope.to}, #{spec}, 'WAITS', #{at}, #{by}, #{schedule}, #{mailTo})")
+            + " ordered_by, schedule_id, mail_to, several_sites) VALUES (#{kind}, #{title}, #{scope.mission}, #{scope.site}, #{scope.spot},"
+            + " #{scope.from}, #{scope.to}, #{spec}, 'WAITS', #{at}, #{by}, #{schedule}, #{mailTo}, #{severalSites})")
     @Options(useGeneratedKeys = true, keyProperty = "id")
     void insert(Fresh fresh);
 
@@ -103,11 +106,27 @@ interface ReportMapper {
     @Select(ROW + "WHERE id = #{id}")
     Row byId(long id);
 
-    @Select(ROW + "ORDER BY id DESC LIMIT #{limit} OFFSET #{offset}")
+    /** The site of a report; null for none, or several. */
+    String SITE = "COALESCE(report.site_id, (SELECT s.site_id FROM spot_face s WHERE s.id = COALESCE(report.spot_id,"
+            + " (SELECT m.spot_id FROM mission_face m WHERE m.id = report.mission_id))))";
+
+    String LISTED =
+            "WHERE (NOT several_sites OR OWN_SITES(0)) AND (report.site_id IS NULL OR OWN_SITES(report.site_id))"
+                    + " AND (report.spot_id IS NULL OR EXISTS (SELECT 1 FROM spot_face s WHERE s.id = report.spot_id AND OWN_SITES(s.site_id)))"
+                    + " AND (report.mission_id IS NULL OR EXISTS (SELECT 1 FROM mission_face m LEFT JOIN spot_face s ON s.id = m.spot_id"
+                    + " WHERE m.id = report.mission_id AND OWN_SITES_OR_NONE(s.site_id))) ";
+
+    @Select(ROW + LISTED + "ORDER BY id DESC LIMIT #{limit} OFFSET #{offset}")
     List<Row> page(int limit, long offset);
 
-    @Select("SELECT COUNT(*) FROM report")
+    @Select("SELECT COUNT(*) FROM report " + LISTED)
     int count();
+
+    /** Where a report belongs. */
+    record Place(boolean severalSites, Long site) {}
+
+    @Select("SELECT several_sites, " + SITE + " AS site FROM report WHERE id = #{id}")
+    Place placeOf(long id);
 
     @Select(ROW + "WHERE mission_id = #{mission} AND kind = 'MISSION' ORDER BY id DESC LIMIT #{limit}")
     List<Row> ofMission(long mission, int limit);

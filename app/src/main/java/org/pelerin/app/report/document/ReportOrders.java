@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.pelerin.app.collect.timed.TimedTest;
 import org.pelerin.app.collect.timed.TimedTests;
 import org.pelerin.app.missions.Mission;
@@ -117,6 +118,7 @@ public class ReportOrders {
                     "chosen",
                     chosen.size()));
         }
+        Set<Long> sites = timed.sitesOf(chosen);
         return reports.order(
                 ReportKind.TESTS,
                 chosen.size() == 1
@@ -130,7 +132,8 @@ public class ReportOrders {
                                 chosen.size(),
                                 "subject",
                                 chosen.get(0).subject()),
-                new Report.Scope(null, null, null, null, null),
+                new Report.Scope(null, sites.size() == 1 ? sites.iterator().next() : null, null, null, null),
+                sites.size() > 1,
                 ReportSpec.ofTests(chosen.stream().map(TimedTest::id).toList()),
                 "",
                 by);

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.web.Formats;
 import org.pelerin.app.platform.web.TooLateException;
@@ -24,6 +25,7 @@ public class ReportSchedules {
     private static final Logger LOG = LoggerFactory.getLogger(ReportSchedules.class);
 
     private final ScheduleMapper mapper;
+    private final SiteDoor door;
     private final Reports reports;
     private final PeriodDocument periods;
     private final AuditTrail audit;
@@ -33,6 +35,7 @@ public class ReportSchedules {
 
     ReportSchedules(
             ScheduleMapper mapper,
+            SiteDoor door,
             Reports reports,
             PeriodDocument periods,
             AuditTrail audit,
@@ -40,6 +43,7 @@ public class ReportSchedules {
             Formats show,
             Clock clock) {
         this.mapper = mapper;
+        this.door = door;
         this.reports = reports;
         this.periods = periods;
         this.audit = audit;
@@ -55,6 +59,7 @@ public class ReportSchedules {
     /** @param site null for all, as {@code spot} */
     @Transactional
     public void add(Long site, Long spot, ReportSchedule.Span span, ReportSpec spec, String mailTo, String by) {
+        ReportRights.require(door, ReportKind.PERIOD, new Report.Scope(null, site, spot, null, null));
         LocalDate next = span.after(today());
         mapper.insert(site, spot, span, spec.json(), mailTo, next, clock.instant(), by);
         audit.record(
@@ -125,6 +130,7 @@ public class ReportSchedules {
                         ReportKind.PERIOD,
                         CurrentLanguage.in(s.spec().locale(), () -> periods.title(s.scope())),
                         s.scope(),
+                        ReportRights.severalSites(ReportKind.PERIOD, s.scope()),
                         s.spec(),
                         s.mailTo(),
                         s.id(),

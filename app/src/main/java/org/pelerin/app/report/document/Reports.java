@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.pelerin.app.evidence.AuditTrail;
 import org.pelerin.app.platform.language.Texts;
 import org.pelerin.app.platform.pdf.AttachedFile;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.sql.RetriedOnDeadlock;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.TooLateException;
@@ -30,10 +31,12 @@ public class Reports {
 
     private final ReportMapper mapper;
     private final WorkOrders orders;
+    private final SiteDoor door;
     private final AuditTrail audit;
     private final Clock clock;
 
-    Reports(ReportMapper mapper, WorkOrders orders, AuditTrail audit, Clock clock) {
+    Reports(ReportMapper mapper, WorkOrders orders, SiteDoor door, AuditTrail audit, Clock clock) {
+        this.door = door;
         this.mapper = mapper;
         this.orders = orders;
         this.audit = audit;
@@ -46,7 +49,21 @@ public class Reports {
      */
     @Transactional
     public long order(ReportKind kind, String title, Report.Scope scope, ReportSpec spec, String mailTo, String by) {
-        return order(kind, title, scope, spec, mailTo, null, by);
+        return order(kind, title, scope, ReportRights.severalSites(kind, scope), spec, mailTo, by);
+    }
+
+    /** @param severalSites whether it is about several sites, or all */
+    @Transactional
+    long order(
+            ReportKind kind,
+            String title,
+            Report.Scope scope,
+            boolean severalSites,
+            ReportSpec spec,
+            String mailTo,
+            String by) {
+        ReportRights.require(door, kind, scope);
+        return order(kind, title, scope, severalSites, spec, mailTo, null, by);
     }
 
     @Transactional
@@ -54,12 +71,21 @@ public class Reports {
             ReportKind kind,
             String title,
             Report.Scope scope,
+            boolean severalSites,
             ReportSpec spec,
             String mailTo,
             Long schedule,
             String by) {
         ReportMapper.Fresh fresh = new ReportMapper.Fresh(
-                kind, Length.REPORT_TITLE.cut(title), scope, spec.json(), clock.instant(), by, schedule, mailTo);
+                kind,
+                Length.REPORT_TITLE.cut(title),
+                scope,
+                spec.json(),
+                clock.instant(),
+                by,
+                schedule,
+                mailTo,
+                severalSites);
         mapper.insert(fresh);
         orders.order(ReportRunner.KIND, fresh.id);
         audit.record(by, "order report", Texts.stored("stored.reports.reportId", "id", fresh.id), "", title);

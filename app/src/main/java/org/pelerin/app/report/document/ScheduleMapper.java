@@ -31,7 +31,14 @@ interface ScheduleMapper {
 
     String ROW = "SELECT id, site_id, spot_id, span, spec, mail_to, next_on, made_at, made_by FROM report_schedule ";
 
-    @Select(ROW + "ORDER BY id")
+    /** Null for all sites. */
+    @Select(
+            "SELECT COALESCE(site_id, (SELECT s.site_id FROM spot_face s WHERE s.id = spot_id)) FROM report_schedule WHERE id = #{id}")
+    Long siteOf(long id);
+
+    @Select(
+            ROW
+                    + "WHERE OWN_SITES(COALESCE(site_id, (SELECT s.site_id FROM spot_face s WHERE s.id = spot_id), 0)) ORDER BY id")
     List<Row> all();
 
     @Select(ROW + "WHERE next_on <= #{today} ORDER BY id")

@@ -16,6 +16,9 @@ interface StudyMapper {
     @Select(STUDY + " WHERE site_id = #{site} ORDER BY from_at DESC, id DESC")
     List<MappingStudy> of(long site);
 
+    @Select("SELECT site_id FROM mapping_study WHERE id = #{id}")
+    Long siteOf(long id);
+
     @Select(STUDY + " WHERE id = #{id}")
     MappingStudy study(long id);
 

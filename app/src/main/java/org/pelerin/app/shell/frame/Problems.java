@@ -6,8 +6,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.pelerin.app.collect.CollectService;
 import org.pelerin.app.loggers.connection.Dock;
+import org.pelerin.app.organisation.account.AccountService;
 import org.pelerin.app.platform.language.StoredTexts;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.NotYourSiteException;
 import org.pelerin.app.platform.web.NotThereException;
 import org.pelerin.app.platform.web.StorageTrouble;
 import org.pelerin.core.language.CurrentLanguage;
@@ -35,8 +37,10 @@ class Problems {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
     private final Shell shell;
+    private final AccountService accounts;
 
-    Problems(Shell shell) {
+    Problems(Shell shell, AccountService accounts) {
+        this.accounts = accounts;
         this.shell = shell;
     }
 
@@ -49,6 +53,19 @@ class Problems {
                 HttpStatus.NOT_FOUND,
                 e.getReason(),
                 Texts.of("shell.frame.problems.checkTheAddressOrSearch"));
+    }
+
+    @ExceptionHandler(NotYourSiteException.class)
+    String notYours(NotYourSiteException e, Model model, HttpServletResponse response, Authentication me) {
+        return page(
+                model,
+                response,
+                me,
+                HttpStatus.FORBIDDEN,
+                e.whole()
+                        ? Texts.of("shell.frame.problems.needsAllSites")
+                        : Texts.of("shell.frame.problems.notYourSite"),
+                Texts.of("shell.frame.problems.sitesAreGivenBy", "who", Texts.and(accounts.administrators())));
     }
 
     @ExceptionHandler(Dock.NotConnectedException.class)

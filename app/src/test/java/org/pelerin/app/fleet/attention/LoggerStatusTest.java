@@ -36,7 +36,7 @@ class LoggerStatusTest {
                                 batteryEndsAt,
                                 null,
                                 null),
-                        new LoggerOverview.Stay(3L, "Vault 1", "Ostrel", null, null, "", null),
+                        new LoggerOverview.Stay(3L, 1L, "Vault 1", "Ostrel", null, null, "", null),
                         new LoggerOverview.Link(connected, docked, false, null, null),
                         null,
                         null,

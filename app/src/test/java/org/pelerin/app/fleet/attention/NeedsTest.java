@@ -85,6 +85,7 @@ class NeedsTest {
                                 homeAt),
                 new LoggerOverview.Stay(
                         nowhere ? null : 3L,
+                        nowhere ? null : 1L,
                         nowhere ? null : "Vault 1",
                         nowhere ? null : "Ostrel",
                         placed ? days(placedDay) : null,

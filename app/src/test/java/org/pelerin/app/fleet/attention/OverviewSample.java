@@ -40,7 +40,7 @@ public final class OverviewSample {
                 new LoggerOverview.Device(loggerId, serial, model, clockOffset, seenAt, retired, false),
                 new LoggerOverview.Run(
                         missionId, state, writtenAt, startsAt, endsAt, plannedEnd, batteryEndsAt, collectedAt, null),
-                new LoggerOverview.Stay(spotId, spot, site, placedAt, null, "", collectDays),
+                new LoggerOverview.Stay(spotId, null, spot, site, placedAt, null, "", collectDays),
                 new LoggerOverview.Link(connected, connected, alarmed, null, null),
                 readAt,
                 calibrationDue,

@@ -23,6 +23,7 @@ import org.pelerin.app.places.SpotAt;
 import org.pelerin.app.plans.PlanService;
 import org.pelerin.app.plans.StoredPlan;
 import org.pelerin.app.platform.language.Texts;
+import org.pelerin.app.platform.rights.SiteDoor;
 import org.pelerin.app.platform.text.Length;
 import org.pelerin.app.platform.web.FieldReader;
 import org.pelerin.app.platform.web.Formats;
@@ -59,6 +60,7 @@ class BatchController {
     private final Clock clock;
     private final Formats show;
     private final OwnAddress address;
+    private final SiteDoor door;
 
     BatchController(
             BatchService batches,
@@ -69,7 +71,9 @@ class BatchController {
             LabelSheet labels,
             Clock clock,
             Formats show,
-            OwnAddress address) {
+            OwnAddress address,
+            SiteDoor door) {
+        this.door = door;
         this.address = address;
         this.batches = batches;
         this.dock = dock;
@@ -130,6 +134,12 @@ class BatchController {
         if (!form.again() && stored == null && !listed.isEmpty()) {
             typed.wrong("plan", Texts.of("deployment.prepare.batch.batchController.chooseThePlanForAll"));
         }
+        listed.stream()
+                .map(BatchForm.Listed::serial)
+                .filter(s -> !door.holds("serial", s))
+                .findFirst()
+                .ifPresent(s -> typed.wrong(
+                        "list", Texts.of("deployment.prepare.batch.batchController.isAtAnotherSite", "serial", s)));
         typed.text("notWired", form.notWired, Length.NOT_WIRED);
         pin(form, typed);
         List<BatchService.Wanted> wanted = new ArrayList<>();
@@ -178,7 +188,11 @@ class BatchController {
         page.addAttribute("typed", typed.errors().values());
         page.addAttribute("plans", plans.all());
         page.addAttribute("plan", form.again() ? null : plan(form));
-        page.addAttribute("docked", dock.view().loggers());
+        page.addAttribute(
+                "docked",
+                dock.view().loggers().stream()
+                        .filter(l -> door.holds("serial", l.serial()))
+                        .toList());
         page.addAttribute("lines", lines);
         page.addAttribute(
                 "pinAsked",

@@ -63,7 +63,12 @@ interface BatchMapper {
     @Select(BATCH + "WHERE id = #{id}")
     Batch byId(long id);
 
-    @Select(BATCH + "ORDER BY id DESC LIMIT #{limit}")
+    /** Of the spots that its loggers go to. */
+    @Select("SELECT DISTINCT s.site_id FROM batch_item i JOIN spot_face s ON s.id = i.spot_id WHERE i.batch_id = #{id}")
+    List<Long> sitesOf(long id);
+
+    @Select(BATCH + "WHERE NOT EXISTS (SELECT 1 FROM batch_item i JOIN spot_face s ON s.id = i.spot_id"
+            + " WHERE i.batch_id = batch.id AND NOT OWN_SITES(s.site_id)) ORDER BY id DESC LIMIT #{limit}")
     List<Batch> newest(int limit);
 
     @Select(ITEMS + "WHERE i.batch_id = #{batchId} ORDER BY i.id")
